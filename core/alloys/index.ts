@@ -1,0 +1,21 @@
+export { ALLOYS, findAlloy } from './library'
+export { nominalOf } from './nominal'
+export {
+  alloySchema,
+  GROUPS,
+  limitSchema,
+  limitsSchema,
+  PRACTICES,
+  type Alloy,
+  type AlloyGroup,
+  type Limit,
+  type Limits,
+  type Practice,
+} from './schema'
+export {
+  estimateLiquidus,
+  liquidusOf,
+  pourWindow,
+  type Liquidus,
+  type PourWindow,
+} from './temperatures'

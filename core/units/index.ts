@@ -1,0 +1,6 @@
+export { GRAMS_PER } from './mass-units'
+export { formatMass, type FormattedMass } from './format-mass'
+export { parseDecimal } from './parse-decimal'
+export { parseMass } from './parse-mass'
+export { formatTemperature, fromCelsius, parseTemperature } from './temperature'
+export type { MassUnit, Parsed, QuantityProblem, TemperatureUnit, UnitChoice } from './types'

@@ -1,0 +1,34 @@
+import { parseDecimal } from './parse-decimal'
+import type { Parsed, TemperatureUnit } from './types'
+
+/**
+ * Celsius to the chosen temperature unit.
+ * @param celsius temperature, °C
+ * @example fromCelsius(100, 'F') // 212
+ */
+export function fromCelsius(celsius: number, unit: TemperatureUnit): number {
+  return unit === 'F' ? celsius * 1.8 + 32 : celsius
+}
+
+/**
+ * A temperature in whole degrees with its unit.
+ * @example formatTemperature(1200, 'F') // '2192 °F'
+ */
+export function formatTemperature(celsius: number, unit: TemperatureUnit): string {
+  return `${Math.round(fromCelsius(celsius, unit))} °${unit}`
+}
+
+/**
+ * Reads a temperature as typed: "1180", "2150 F", "1180 °C".
+ * @returns °C, above −90 and below 3500, or why it could not be read
+ */
+export function parseTemperature(text: string, defaultUnit: TemperatureUnit): Parsed<number> {
+  const match = /^(.*?)\s*°?\s*([cf])?$/i.exec(text.trim())
+  const unit = (match?.[2]?.toUpperCase() as TemperatureUnit | undefined) ?? defaultUnit
+  const figure = parseDecimal(match?.[1] ?? text)
+  if (!figure.ok) return figure
+  const celsius = unit === 'F' ? (figure.value - 32) / 1.8 : figure.value
+  if (celsius < -90) return { ok: false, problem: 'negative' }
+  if (celsius > 3500) return { ok: false, problem: 'too-large' }
+  return { ok: true, value: celsius }
+}

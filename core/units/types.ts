@@ -1,0 +1,14 @@
+/** Why a typed quantity could not be read. Words for people are made in the interface. */
+export type QuantityProblem =
+  'empty' | 'not-a-number' | 'unknown-unit' | 'negative' | 'zero' | 'too-large'
+
+export type Parsed<T> = { ok: true; value: T } | { ok: false; problem: QuantityProblem }
+
+export type MassUnit = 'g' | 'kg' | 'oz' | 'lb'
+export type TemperatureUnit = 'C' | 'F'
+
+/** The person's two choices: metric or avoirdupois masses, Celsius or Fahrenheit. */
+export interface UnitChoice {
+  mass: MassUnit
+  temperature: TemperatureUnit
+}
