@@ -1,0 +1,11 @@
+export { combineReadings, type Measured } from './combine'
+export {
+  assaySchema,
+  elementReadingSchema,
+  METHODS,
+  methodSpread,
+  type Assay,
+  type ElementReading,
+  type Method,
+} from './reading'
+export { judge, SURE, type Call, type LimitVerdict, type Verdict } from './verdict'

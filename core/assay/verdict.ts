@@ -1,0 +1,51 @@
+import type { Limits } from '#core/alloys'
+import { probabilityInside } from '#core/charge'
+import type { Measured } from './combine'
+
+export type Call = 'inside' | 'outside' | 'unclear' | 'not-measured'
+
+export interface LimitVerdict {
+  element: string
+  call: Call
+  /** probability that the limit holds, 0–1; absent when not measured */
+  probability?: number
+}
+
+export interface Verdict {
+  overall: 'inside' | 'outside' | 'unclear' | 'nothing-measured'
+  limits: LimitVerdict[]
+}
+
+/** A limit counts as kept above this probability and as broken below one minus it. Engineering judgement. */
+export const SURE = 0.95
+
+/**
+ * Judges a measured composition limit by limit: inside, outside, or cannot tell.
+ * A limit on the alloy's base element that was not measured does not hold up the verdict.
+ * @param limits wt%
+ * @param measured wt% with spread
+ * @param base element that makes up the rest
+ */
+export function judge(limits: Limits, measured: Record<string, Measured>, base?: string): Verdict {
+  const verdicts = Object.entries(limits).map(([element, limit]): LimitVerdict => {
+    const value = measured[element]
+    if (!value) return { element, call: 'not-measured' }
+    const max = limit.max ?? Infinity
+    if (value.below !== undefined && value.below <= max && (limit.min ?? 0) <= 0)
+      return { element, call: 'inside', probability: 1 }
+    const probability = probabilityInside(value.pct, value.sd, limit)
+    const call = probability >= SURE ? 'inside' : probability <= 1 - SURE ? 'outside' : 'unclear'
+    return { element, call, probability }
+  })
+  return { overall: overall(verdicts, base), limits: verdicts }
+}
+
+function overall(verdicts: LimitVerdict[], base: string | undefined): Verdict['overall'] {
+  const measured = verdicts.filter(({ call }) => call !== 'not-measured')
+  if (measured.length === 0) return 'nothing-measured'
+  if (measured.some(({ call }) => call === 'outside')) return 'outside'
+  const open = verdicts.some(
+    ({ call, element }) => call === 'unclear' || (call === 'not-measured' && element !== base),
+  )
+  return open ? 'unclear' : 'inside'
+}

@@ -1,0 +1,2 @@
+export { expectedFumeG } from './element-loss'
+export { massBalance, type BalanceState, type MassBalance, type PourWeights } from './mass-balance'

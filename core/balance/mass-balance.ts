@@ -1,0 +1,77 @@
+/** Weights after the pour, g. A part that was not weighed is null, never 0. */
+export interface PourWeights {
+  ingotsG: readonly number[]
+  castingsG: number | null
+  returnsG: number | null
+  drossG: number | null
+  skullG: number | null
+  spillG: number | null
+  heelG: number | null
+}
+
+export type BalanceState = 'nothing-weighed' | 'open' | 'closes' | 'missing' | 'over'
+
+export interface MassBalance {
+  chargeG: number
+  /** everything found again after the pour, g */
+  foundG: number
+  /** charge − found, g; negative when more came out than went in */
+  missingG: number
+  /** what is expected to have left as fume, g */
+  fumeG: number
+  /** doubt of the weighings within which the balance counts as closed, g */
+  toleranceG: number
+  state: BalanceState
+  /** parts nobody weighed */
+  unweighed: (keyof PourWeights)[]
+  /** ingots + castings, over the charge, 0–1 */
+  tapYield: number
+  /** metal found (all but dross), over the charge, 0–1 */
+  metalYield: number
+}
+
+const PARTS = ['castingsG', 'returnsG', 'drossG', 'skullG', 'spillG', 'heelG'] as const
+
+/**
+ * Where the charge went: what was found again, what may have left as fume, and what is missing.
+ * @param chargeG everything that was put in, g
+ * @param pour weights after the pour
+ * @param fumeG expected vapour loss (zinc, magnesium), g
+ * @returns balance; it closes when what is missing is the expected fume within 1 % of the charge (at least 5 g)
+ * @throws RangeError when the charge is not above zero
+ * @source arithmetic; the 1 % tolerance is an engineering estimate
+ * @example massBalance(100, { ingotsG: [72], castingsG: 0, returnsG: 10, drossG: 0, skullG: 12, spillG: 6, heelG: 0 }, 0).tapYield // 0.72
+ */
+export function massBalance(chargeG: number, pour: PourWeights, fumeG: number): MassBalance {
+  if (!(chargeG > 0)) throw new RangeError('a balance needs a charge above 0 g')
+  const ingotsG = pour.ingotsG.reduce((sum, grams) => sum + grams, 0)
+  const unweighed: (keyof PourWeights)[] = PARTS.filter((part) => pour[part] === null)
+  if (pour.ingotsG.length === 0) unweighed.unshift('ingotsG')
+  const foundG = PARTS.reduce((sum, part) => sum + (pour[part] ?? 0), ingotsG)
+  const missingG = chargeG - foundG
+  const toleranceG = Math.max(5, 0.01 * chargeG)
+  return {
+    chargeG,
+    foundG,
+    missingG,
+    fumeG,
+    toleranceG,
+    state: stateOf(foundG, missingG, fumeG, toleranceG, unweighed),
+    unweighed,
+    tapYield: (ingotsG + (pour.castingsG ?? 0)) / chargeG,
+    metalYield: (foundG - (pour.drossG ?? 0)) / chargeG,
+  }
+}
+
+function stateOf(
+  foundG: number,
+  missingG: number,
+  fumeG: number,
+  toleranceG: number,
+  unweighed: readonly string[],
+): BalanceState {
+  if (foundG === 0) return 'nothing-weighed'
+  if (missingG < -toleranceG) return 'over'
+  if (missingG <= fumeG + toleranceG) return 'closes'
+  return unweighed.length > 0 ? 'open' : 'missing'
+}

@@ -1,0 +1,1 @@
+export { metalNeeded, metalNeedSchema, type MetalNeed } from './metal-needed'

@@ -1,0 +1,83 @@
+import { nominalOf } from '#core/alloys'
+import type { ChargedLine, ChargeLot, ChargeProblem } from '#core/charge'
+import { recoveryPriors } from '#core/losses'
+import { toChargeLot, type Lot } from '#core/stock'
+import type { Heat, WeighedLine } from './schema'
+
+/**
+ * Recovery to plan a heat with: the priors of its base metal, overruled where the caster did.
+ * @returns fraction by element
+ */
+export function heatRecovery(
+  heat: Pick<Heat, 'alloy' | 'recoveryOverrides'>,
+): Record<string, number> {
+  if (!heat.alloy) return {}
+  const zinc = nominalOf(heat.alloy).Zn ?? heat.alloy.limits.Zn?.max ?? 0
+  const recovery: Record<string, number> = {}
+  for (const [symbol, prior] of Object.entries(recoveryPriors(heat.alloy.base, zinc)))
+    recovery[symbol] = prior.value
+  return { ...recovery, ...heat.recoveryOverrides }
+}
+
+/** The weighed lines as the melt prediction takes them. */
+export function weighedCharge(weighed: readonly WeighedLine[]): ChargedLine[] {
+  return weighed.map(({ lotId, massG, composition, sd, metallicYield }) => ({
+    massG,
+    lot: { id: lotId, composition, sd, metallicYield },
+  }))
+}
+
+/**
+ * The charge problem a heat poses: its target, the lots that were not left out, and what was locked or
+ * already weighed held fixed.
+ * @param heat with alloy and tap mass chosen
+ * @param lots the stock
+ * @returns the problem, or null while alloy or tap mass is missing
+ */
+export function heatChargeProblem(heat: Heat, lots: readonly Lot[]): ChargeProblem | null {
+  const { alloy, tapMassG } = heat
+  if (!alloy || tapMassG === null) return null
+  const weighedById = new Map(heat.weighed.map((line) => [line.lotId, line]))
+  const problemLots: ChargeLot[] = []
+  for (const lot of lots) {
+    if (weighedById.has(lot.id)) continue
+    const choice = heat.choices[lot.id]
+    if (choice && !choice.use) continue
+    if (lot.massG <= 0 && choice?.lockG == null) continue
+    problemLots.push(
+      toChargeLot(lot, { maxG: choice?.capG ?? undefined, fixedG: choice?.lockG ?? undefined }),
+    )
+  }
+  for (const line of heat.weighed) problemLots.push(weighedLot(line))
+  const nominal = nominalOf(alloy)
+  return {
+    format: 'hephaestal/charge-problem',
+    version: 1,
+    target: {
+      tapMassG,
+      limits: alloy.limits,
+      nominal,
+      base: alloy.base,
+      ...(alloy.othersEachMax === undefined ? {} : { othersEachMax: alloy.othersEachMax }),
+      ...(alloy.othersTotalMax === undefined ? {} : { othersTotalMax: alloy.othersTotalMax }),
+    },
+    lots: problemLots,
+    recovery: heatRecovery(heat),
+    objective: heat.objective,
+    // A weighed or locked line is rarely right to the gram; the melt may then exceed the tap mass a little.
+    ...(problemLots.some((lot) => lot.fixedG !== undefined) ? { excessMaxG: 0.02 * tapMassG } : {}),
+  }
+}
+
+function weighedLot(line: WeighedLine): ChargeLot {
+  return {
+    id: line.lotId,
+    availableG: line.massG,
+    pricePerKg: line.pricePerKg,
+    metallicYield: line.metallicYield,
+    composition: line.composition,
+    sd: line.sd,
+    virgin: line.kind === 'virgin' || line.kind === 'master',
+    fixedG: line.massG,
+  }
+}

@@ -1,0 +1,98 @@
+import { sumPct, type Composition, type Spread } from '#core/composition'
+import { combineReadings } from '#core/assay'
+import { predictMelt } from '#core/charge'
+import type { Lot } from '#core/stock'
+import { heatRecovery, weighedCharge } from './charge-problem'
+import { heatStamp } from './new-heat'
+import type { Heat } from './schema'
+
+export interface ClosingLots {
+  /** lots with their mass after the charge was taken out */
+  taken: Lot[]
+  /** new lots: the heat's ingots, and its returns with what stuck or spilled */
+  made: Lot[]
+}
+
+/**
+ * What logging a heat does to the stock: the charge goes out of its lots, ingots and returns come in with the
+ * heat as their origin and the measured composition (the predicted one where nothing was measured).
+ * A lot weighed beyond its record is left at nothing, never below.
+ * @param stamp ids and time are handed in; two ids are used at most
+ */
+export function closeHeat(
+  heat: Heat,
+  lots: readonly Lot[],
+  stamp: { ids: readonly [string, string]; now: string },
+): ClosingLots {
+  const taken: Lot[] = []
+  for (const line of heat.weighed) {
+    const lot = lots.find(({ id }) => id === line.lotId)
+    if (!lot) continue
+    taken.push({ ...lot, massG: Math.max(0, round(lot.massG - line.massG)), updatedAt: stamp.now })
+  }
+  const { composition, sd, measured } = knownComposition(heat)
+  const price = chargePricePerKg(heat)
+  const made: Lot[] = []
+  const add = (id: string, name: string, kind: 'ingot' | 'returns', massG: number) => {
+    if (massG <= 0) return
+    made.push({
+      id,
+      createdAt: stamp.now,
+      updatedAt: stamp.now,
+      name,
+      kind,
+      form: kind === 'ingot' ? 'bar' : 'casting',
+      massG: round(massG),
+      pricePerKg: price,
+      composition,
+      sd,
+      knowledge: measured ? 'assay' : 'grade',
+      metallicYield: null,
+      note: '',
+      originHeatId: heat.id,
+    })
+  }
+  const name = `${heatStamp(heat.number)} ${heat.alloy?.designation === 'Craft' ? heat.alloy.name : (heat.alloy?.id ?? '')}`.trim()
+  const { ingots, returnsG, spillG, skullG, heelG } = heat.pour
+  add(stamp.ids[0], `${name} ingots`, 'ingot', ingots.reduce((sum, { massG }) => sum + massG, 0))
+  add(
+    stamp.ids[1],
+    `${name} returns`,
+    'returns',
+    (returnsG ?? 0) + (spillG ?? 0) + (skullG ?? 0) + (heelG ?? 0),
+  )
+  return { taken, made }
+}
+
+function knownComposition(heat: Heat): {
+  composition: Composition
+  sd: Spread
+  measured: boolean
+} {
+  const predicted = predictMelt(weighedCharge(heat.weighed), heatRecovery(heat))
+  const composition: Composition = {}
+  const sd: Spread = {}
+  for (const [symbol, pct] of Object.entries(predicted.composition))
+    if (symbol !== '?') composition[symbol] = significant(pct)
+  for (const [symbol, value] of Object.entries(predicted.sd)) sd[symbol] = significant(value)
+  const measured = Object.entries(combineReadings(heat.assays))
+  for (const [symbol, value] of measured) {
+    composition[symbol] = significant(value.pct)
+    sd[symbol] = significant(value.sd)
+  }
+  const total = sumPct(composition)
+  if (total > 100)
+    for (const symbol of Object.keys(composition))
+      composition[symbol] = significant((composition[symbol]! * 99.9999) / total)
+  return { composition, sd, measured: measured.length > 0 }
+}
+
+/** What the charge cost, spread over its weight. */
+function chargePricePerKg(heat: Heat): number {
+  const mass = heat.weighed.reduce((sum, line) => sum + line.massG, 0)
+  const cost = heat.weighed.reduce((sum, line) => sum + line.massG * line.pricePerKg, 0)
+  return mass > 0 ? Number((cost / mass).toFixed(2)) : 0
+}
+
+const round = (grams: number) => Number(grams.toFixed(3))
+const significant = (value: number) => Number(value.toPrecision(6))

@@ -1,0 +1,49 @@
+import type { Heat } from './schema'
+
+/**
+ * An empty heat with the next number.
+ * @param stamp id and time are handed in, so that the result can be repeated
+ * @param heats the heats there are; the new one gets the highest number + 1
+ */
+export function newHeat(
+  stamp: { id: string; now: string },
+  heats: readonly Pick<Heat, 'number'>[],
+): Heat {
+  return {
+    id: stamp.id,
+    createdAt: stamp.now,
+    updatedAt: stamp.now,
+    number: heats.reduce((highest, { number }) => Math.max(highest, number), 0) + 1,
+    title: '',
+    date: stamp.now.slice(0, 10),
+    loggedAt: null,
+    alloy: null,
+    need: null,
+    tapMassG: null,
+    objective: 'cost',
+    choices: {},
+    recoveryOverrides: {},
+    weighed: [],
+    done: {},
+    pour: {
+      ingots: [],
+      castingsG: null,
+      returnsG: null,
+      drossG: null,
+      skullG: null,
+      spillG: null,
+      heelG: null,
+      pourTemperatureC: null,
+    },
+    assays: [],
+    remarks: '',
+  }
+}
+
+/**
+ * A heat's number as it is stamped.
+ * @example heatStamp(13) // 'H-013'
+ */
+export function heatStamp(number: number): string {
+  return `H-${String(number).padStart(3, '0')}`
+}

@@ -1,0 +1,81 @@
+import { z } from 'zod'
+import { alloySchema } from '#core/alloys'
+import { assaySchema } from '#core/assay'
+import { metalNeedSchema } from '#core/casting'
+import { compositionSchema, spreadSchema } from '#core/composition'
+import { FORM_IDS } from '#core/losses'
+import { recordFields } from '#core/records'
+import { LOT_KINDS } from '#core/stock'
+
+const grams = z.number().min(0).max(1e8)
+const weight = grams.nullable()
+
+/** What the caster decided about one lot while planning. */
+export const lotChoiceSchema = z.strictObject({
+  use: z.boolean(),
+  capG: grams.nullable(),
+  lockG: grams.nullable(),
+})
+
+/** A line on the scale: the real weight, with the lot as it was known when weighed. */
+export const weighedLineSchema = z.strictObject({
+  lotId: z.uuid(),
+  name: z.string().max(120),
+  kind: z.enum(LOT_KINDS),
+  form: z.enum(FORM_IDS),
+  plannedG: grams,
+  massG: grams,
+  pricePerKg: z.number().min(0),
+  metallicYield: z.number().positive().max(1),
+  composition: compositionSchema,
+  sd: spreadSchema,
+  at: z.iso.datetime(),
+})
+
+export const ingotSchema = z.strictObject({
+  id: z.uuid(),
+  massG: grams,
+  stamp: z.string().max(40),
+})
+
+export const pourSchema = z.strictObject({
+  ingots: z.array(ingotSchema).max(500),
+  castingsG: weight,
+  returnsG: weight,
+  drossG: weight,
+  skullG: weight,
+  spillG: weight,
+  heelG: weight,
+  pourTemperatureC: z.number().min(0).max(3500).nullable(),
+})
+
+export const doneStepSchema = z.strictObject({
+  at: z.iso.datetime(),
+  skipped: z.boolean(),
+})
+
+/** One melt from charge to empty crucible. Every stage writes its own part and reads the earlier ones. */
+export const heatSchema = z.strictObject({
+  ...recordFields,
+  number: z.number().int().min(1).max(999999),
+  title: z.string().max(120),
+  date: z.iso.date(),
+  loggedAt: z.iso.datetime().nullable(),
+  alloy: alloySchema.nullable(),
+  need: metalNeedSchema.nullable(),
+  tapMassG: z.number().positive().max(1e8).nullable(),
+  objective: z.enum(['cost', 'virgin', 'nominal']),
+  choices: z.record(z.uuid(), lotChoiceSchema),
+  recoveryOverrides: z.record(z.string(), z.number().min(0).max(1)),
+  weighed: z.array(weighedLineSchema).max(500),
+  done: z.record(z.string(), doneStepSchema),
+  pour: pourSchema,
+  assays: z.array(assaySchema).max(200),
+  remarks: z.string().max(4000),
+})
+
+export type LotChoice = z.infer<typeof lotChoiceSchema>
+export type WeighedLine = z.infer<typeof weighedLineSchema>
+export type Ingot = z.infer<typeof ingotSchema>
+export type Pour = z.infer<typeof pourSchema>
+export type Heat = z.infer<typeof heatSchema>

@@ -1,0 +1,27 @@
+import table from '#data/recovery.json'
+
+export interface RecoveryPrior {
+  /** fraction of the element that ends in the melt, 0–1 */
+  value: number
+  source: string
+}
+
+/**
+ * Fraction of each element expected to end in the melt, at normal superheat under a cover with a short hold.
+ * @param base the base metal, "Cu" or "Al"; any other base gets no losses
+ * @param zincPct zinc wanted in the melt, wt%; copper alloys burn more of it the more they hold
+ * @returns element → fraction with its source; an element without an entry is taken as 1
+ * @source engineering estimates in data/recovery.json; measured heats are to replace them
+ * @example recoveryPriors('Cu', 2).Zn.value // 0.97
+ */
+export function recoveryPriors(base: string, zincPct: number): Record<string, RecoveryPrior> {
+  const family = base === 'Al' ? table.Al : base === 'Cu' ? table.Cu : {}
+  const priors: Record<string, RecoveryPrior> = {}
+  for (const [symbol, value] of Object.entries(family))
+    priors[symbol] = { value, source: table.source }
+  if (base === 'Cu') {
+    const step = table.zincInCopper.find(({ upToPct }) => zincPct <= upToPct)
+    priors.Zn = { value: (step ?? table.zincInCopper.at(-1)!).value, source: table.source }
+  }
+  return priors
+}

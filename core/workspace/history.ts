@@ -1,0 +1,46 @@
+import type { AnyRecord, Collection } from './schema'
+
+/** One record before and after a step; null where it did not exist. */
+export interface Change {
+  collection: Collection
+  id: string
+  before: AnyRecord | null
+  after: AnyRecord | null
+}
+
+/** One thing the person did, undone and redone as a whole. */
+export interface Step {
+  id: string
+  label: string
+  at: string
+  changes: Change[]
+}
+
+/** All records, by collection and id. */
+export type Records = { [C in Collection]: Record<string, AnyRecord> }
+
+/**
+ * The records after a step is done or undone. The input is left as it was.
+ * @param direction "do" writes every change's after, "undo" its before, in reverse
+ */
+export function applyStep(
+  records: Records,
+  step: Pick<Step, 'changes'>,
+  direction: 'do' | 'undo',
+): Records {
+  const next = { ...records }
+  const changes = direction === 'do' ? step.changes : [...step.changes].reverse()
+  for (const change of changes) {
+    const collection = { ...next[change.collection] }
+    const value = direction === 'do' ? change.after : change.before
+    if (value === null) delete collection[change.id]
+    else collection[change.id] = value
+    next[change.collection] = collection
+  }
+  return next
+}
+
+/** A yard with nothing in it. */
+export function noRecords(): Records {
+  return { settings: {}, lots: {}, alloys: {}, heats: {} }
+}

@@ -1,0 +1,59 @@
+import { z } from 'zod'
+import { alloySchema } from '#core/alloys'
+import { heatSchema } from '#core/heat'
+import { recordFields } from '#core/records'
+import { lotSchema } from '#core/stock'
+
+/** An alloy of the person's own. */
+export const ownAlloySchema = z.strictObject({ ...recordFields, alloy: alloySchema })
+
+/** Choices that travel with the yard. */
+export const settingsSchema = z.strictObject({
+  ...recordFields,
+  yardName: z.string().max(120),
+  currency: z.string().max(8),
+  mass: z.enum(['g', 'kg', 'oz', 'lb']),
+  temperature: z.enum(['C', 'F']),
+})
+
+export const COLLECTIONS = ['settings', 'lots', 'alloys', 'heats'] as const
+export type Collection = (typeof COLLECTIONS)[number]
+
+export const recordSchemas = {
+  settings: settingsSchema,
+  lots: lotSchema,
+  alloys: ownAlloySchema,
+  heats: heatSchema,
+} as const
+
+export type RecordOf<C extends Collection> = z.infer<(typeof recordSchemas)[C]>
+export type AnyRecord = RecordOf<Collection>
+export type Settings = RecordOf<'settings'>
+export type OwnAlloy = RecordOf<'alloys'>
+
+/** `hephaestal/workspace`, version 1: the whole yard in one file. */
+export const workspaceSchema = z
+  .strictObject({
+    format: z.literal('hephaestal/workspace'),
+    version: z.literal(1),
+    settings: z.array(settingsSchema).max(1),
+    lots: z.array(lotSchema),
+    alloys: z.array(ownAlloySchema),
+    heats: z.array(heatSchema),
+  })
+  .superRefine((workspace, ctx) => {
+    for (const collection of COLLECTIONS) {
+      const seen = new Set<string>()
+      workspace[collection].forEach(({ id }, index) => {
+        if (seen.has(id))
+          ctx.addIssue({
+            code: 'custom',
+            path: [collection, index, 'id'],
+            message: 'two records share this id',
+          })
+        seen.add(id)
+      })
+    }
+  })
+
+export type Workspace = z.infer<typeof workspaceSchema>
