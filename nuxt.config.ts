@@ -1,0 +1,87 @@
+import tailwindcss from '@tailwindcss/vite'
+
+export default defineNuxtConfig({
+  compatibilityDate: '2026-11-01',
+  srcDir: 'app/',
+  serverDir: 'server/',
+  ssr: false,
+  telemetry: false,
+  devtools: { enabled: false },
+  experimental: { viteEnvironmentApi: true },
+  modules: ['@pinia/nuxt', '@nuxt/eslint', 'nuxt-security', '@vite-pwa/nuxt'],
+  css: ['~/assets/main.css'],
+  components: [{ path: '~/components', pathPrefix: false }],
+  imports: { dirs: ['stores', 'words'] },
+  typescript: { strict: true, tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true } } },
+  app: {
+    head: {
+      htmlAttrs: { lang: 'en' },
+      title: 'Hephaestal',
+      meta: [
+        { name: 'viewport', content: 'width=device-width, initial-scale=1' },
+        {
+          name: 'description',
+          content: 'Blend scrap and virgin metal into a named alloy and account for every gram.',
+        },
+        { name: 'theme-color', content: '#241d17' },
+      ],
+      link: [{ rel: 'icon', type: 'image/svg+xml', href: '/mark.svg' }],
+    },
+  },
+  vite: {
+    plugins: [tailwindcss()],
+    worker: { format: 'es' },
+    optimizeDeps: {
+      exclude: ['highs'],
+      include: ['localforage', 'comlink', 'zod', 'date-fns', '@headlessui/vue', '@lucide/vue'],
+    },
+  },
+  nitro: {
+    prerender: { routes: ['/'], crawlLinks: false },
+    compressPublicAssets: { gzip: true, brotli: true },
+  },
+  security: {
+    strict: false,
+    rateLimiter: false,
+    headers: {
+      strictTransportSecurity: false,
+      crossOriginEmbedderPolicy: 'require-corp',
+      contentSecurityPolicy: {
+        'default-src': ["'self'"],
+        'base-uri': ["'none'"],
+        'font-src': ["'self'"],
+        'form-action': ["'self'"],
+        'frame-ancestors': ["'none'"],
+        'img-src': ["'self'", 'data:', 'blob:'],
+        'object-src': ["'none'"],
+        'script-src': ["'self'", "'wasm-unsafe-eval'", "'nonce-{{nonce}}'"],
+        'script-src-attr': ["'none'"],
+        'style-src': ["'self'", "'unsafe-inline'"],
+        'worker-src': ["'self'", 'blob:'],
+        'connect-src': ["'self'"],
+        'upgrade-insecure-requests': false,
+      },
+    },
+    corsHandler: false,
+    ssg: { meta: true, hashScripts: true, hashStyles: false },
+  },
+  pwa: {
+    registerType: 'prompt',
+    manifest: {
+      name: 'Hephaestal',
+      short_name: 'Hephaestal',
+      description: 'Blend, melt and log alloys.',
+      theme_color: '#241d17',
+      background_color: '#efe8da',
+      display: 'standalone',
+      start_url: '/',
+      icons: [{ src: '/mark.svg', sizes: 'any', type: 'image/svg+xml', purpose: 'any' }],
+    },
+    workbox: {
+      globPatterns: ['**/*.{js,css,html,svg,woff2,wasm,webmanifest}'],
+      maximumFileSizeToCacheInBytes: 8 * 1024 * 1024,
+      navigateFallback: '/',
+      navigateFallbackDenylist: [/^\/api\//],
+    },
+  },
+})
