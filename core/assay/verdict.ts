@@ -12,7 +12,8 @@ export interface LimitVerdict {
 }
 
 export interface Verdict {
-  overall: 'inside' | 'outside' | 'unclear' | 'nothing-measured'
+  /** "inside-measured": every limit that was measured holds, but some were not measured */
+  overall: 'inside' | 'inside-measured' | 'outside' | 'unclear' | 'nothing-measured'
   limits: LimitVerdict[]
 }
 
@@ -44,8 +45,9 @@ function overall(verdicts: LimitVerdict[], base: string | undefined): Verdict['o
   const measured = verdicts.filter(({ call }) => call !== 'not-measured')
   if (measured.length === 0) return 'nothing-measured'
   if (measured.some(({ call }) => call === 'outside')) return 'outside'
+  if (measured.some(({ call }) => call === 'unclear')) return 'unclear'
   const open = verdicts.some(
-    ({ call, element }) => call === 'unclear' || (call === 'not-measured' && element !== base),
+    ({ call, element }) => call === 'not-measured' && element !== base,
   )
-  return open ? 'unclear' : 'inside'
+  return open ? 'inside-measured' : 'inside'
 }

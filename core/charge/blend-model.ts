@@ -40,6 +40,8 @@ export interface BlendOptions {
   freeTap?: boolean
   /** give each limit row a slack column that costs this much per 1 (100 %) of the limit */
   elasticCost?: number
+  /** the lots already chosen: these are used, no others, and no yes/no columns are needed */
+  use?: ReadonlySet<string>
   /** cost of one gram of a lot; the problem's objective when left out */
   costPerG?: (lot: ChargeLot, coefficients: MeltCoefficients) => number
 }
@@ -53,8 +55,8 @@ export function buildBlendModel(problem: ChargeProblem, options: BlendOptions = 
   const { target } = problem
   const unitG = target.tapMassG / 100
   const price = options.costPerG ?? objectivePerG(problem)
-  const lots = problem.lots.map((lot) => addLot(programme, problem, lot, unitG, price))
-  if (problem.maxLots !== undefined) addMaxLots(programme, problem, lots)
+  const lots = problem.lots.map((lot) => addLot(programme, problem, lot, unitG, price, options.use))
+  if (problem.maxLots !== undefined && !options.use) addMaxLots(programme, problem, lots)
   const excessPct = (100 * excessMaxG(problem)) / target.tapMassG
   const tapRow = programme.row(
     options.freeTap ? 0 : 100,
@@ -138,6 +140,7 @@ function addLot(
   lot: ChargeLot,
   unitG: number,
   price: NonNullable<BlendOptions['costPerG']>,
+  use: BlendOptions['use'],
 ): BlendLot {
   const coefficients = meltCoefficients(lot, problem.recovery ?? {})
   const cost = price(lot, coefficients) * unitG
@@ -147,6 +150,12 @@ function addLot(
     return { lot, coefficients, upperG: lot.fixedG, column: programme.column(cost, z, z) }
   }
   const upper = upperG / unitG
+  const least = Math.max(lot.minG ?? 0, problem.minLineG ?? 0) / unitG
+  if (use) {
+    const used = use.has(lot.id)
+    const column = programme.column(cost, used ? least : 0, used ? upper : 0)
+    return { lot, coefficients, upperG: used ? upperG : 0, column }
+  }
   const column = programme.column(cost, 0, upper)
   if (lot.pieceG !== undefined) {
     const whole = programme.column(0, 0, Math.floor(upperG / lot.pieceG + 1e-9), true)
@@ -155,7 +164,6 @@ function addLot(
       [whole, -lot.pieceG / unitG],
     ])
   }
-  const least = Math.max(lot.minG ?? 0, problem.minLineG ?? 0) / unitG
   if (least > 0 || problem.maxLots !== undefined) {
     const used = programme.column(0, 0, upper < least ? 0 : 1, true)
     programme.row(-INF, 0, [

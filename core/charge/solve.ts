@@ -39,7 +39,7 @@ export function createChargeSolver(highs: Highs): ChargeSolver {
         ...describePlan(problem, lines),
         status: solution.status,
         ...(solution.status === 'feasible' ? { gap: solution.gap } : {}),
-        limiting: readLimiting(problem, model, solution),
+        limiting: limitingOf(highs, problem, model, solution, lines, timeLimitS),
       }
     },
   }
@@ -75,6 +75,22 @@ function describePlan(problem: ChargeProblem, lines: PlanLine[]): ChargePlan {
     sd: melt.sd,
     probabilityInLimits: probabilityInLimits(melt.composition, melt.sd, problem.target.limits),
   }
+}
+
+/** A plan with yes/no choices has no marginal values; with the choices held, it has. Whole pieces have none. */
+function limitingOf(
+  highs: Highs,
+  problem: ChargeProblem,
+  model: BlendModel,
+  solution: LinearSolution,
+  lines: PlanLine[],
+  timeLimitS: number,
+): Limiting[] {
+  if (solution.rowDuals.length > 0) return readLimiting(problem, model, solution)
+  if (lines.some(({ pieces }) => pieces !== undefined)) return []
+  const held = buildBlendModel(problem, { use: new Set(lines.map(({ lot }) => lot)) })
+  const again = held.programme.minimise(highs, timeLimitS)
+  return again.status === 'infeasible' ? [] : readLimiting(problem, held, again)
 }
 
 /** Marginal values of the bounds that hold the plan, in objective units per wt% or gram, dearest first. */

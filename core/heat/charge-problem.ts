@@ -64,9 +64,15 @@ export function heatChargeProblem(heat: Heat, lots: readonly Lot[]): ChargeProbl
     lots: problemLots,
     recovery: heatRecovery(heat),
     objective: heat.objective,
+    minLineG: smallestLineG(tapMassG),
     // A weighed or locked line is rarely right to the gram; the melt may then exceed the tap mass a little.
     ...(problemLots.some((lot) => lot.fixedG !== undefined) ? { excessMaxG: 0.02 * tapMassG } : {}),
   }
+}
+
+/** Smallest line worth a walk to the scale: 0.2 % of the melt, between 2 and 20 g. Engineering judgement. */
+export function smallestLineG(tapMassG: number): number {
+  return Math.min(20, Math.max(2, 0.002 * tapMassG))
 }
 
 function weighedLot(line: WeighedLine): ChargeLot {
