@@ -19,3 +19,4 @@ export {
   type Liquidus,
   type PourWindow,
 } from './temperatures'
+export { gradeComposition } from './grade-composition'

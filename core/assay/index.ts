@@ -9,3 +9,4 @@ export {
   type Method,
 } from './reading'
 export { judge, SURE, type Call, type LimitVerdict, type Verdict } from './verdict'
+export { formatReading, parseReading } from './parse-reading'

@@ -21,9 +21,9 @@ export function heatRecovery(
 
 /** The weighed lines as the melt prediction takes them. */
 export function weighedCharge(weighed: readonly WeighedLine[]): ChargedLine[] {
-  return weighed.map(({ lotId, massG, composition, sd, metallicYield }) => ({
+  return weighed.map(({ lotId, massG, composition, sd, metallicYield, pricePerKg }) => ({
     massG,
-    lot: { id: lotId, composition, sd, metallicYield },
+    lot: { id: lotId, composition, sd, metallicYield, pricePerKg },
   }))
 }
 

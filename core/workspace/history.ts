@@ -14,6 +14,8 @@ export interface Step {
   label: string
   at: string
   changes: Change[]
+  /** set while a later step of the same key may still become part of this one */
+  mergeKey?: string
 }
 
 /** All records, by collection and id. */

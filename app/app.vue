@@ -1,0 +1,50 @@
+<script setup lang="ts">
+const yard = useYard()
+const { announce, message } = useNotices()
+const palette = ref(false)
+const shortcuts = ref(false)
+useTheme()
+useShortcuts({ palette, shortcuts })
+onMounted(() => {
+  void yard.load().then(() => {
+    if (yard.damaged.length)
+      announce(`${yard.damaged.length} damaged records were set aside; the rest is as you left it.`)
+  })
+})
+</script>
+
+<template>
+  <div class="flex min-h-dvh flex-col">
+    <a href="#main" class="btn sr-only focus:not-sr-only focus:absolute focus:z-50">To the content</a>
+    <YardHeader @palette="palette = true" @shortcuts="shortcuts = true" />
+    <p
+      v-if="yard.saveError"
+      role="alert"
+      class="border-y-2 border-oxide bg-oxide-wash px-4 py-2 font-semibold text-oxide"
+    >
+      The last change is not on the disk: {{ yard.saveError }} Export the yard to a file (menu) so
+      that nothing is lost.
+    </p>
+    <main id="main" class="mx-auto w-full max-w-[90rem] flex-1 px-3 pt-4 pb-16 sm:px-5" tabindex="-1">
+      <NuxtPage v-if="yard.ready" />
+      <p v-else class="p-8 text-soft">Opening the yard…</p>
+    </main>
+    <p class="notice" role="status" aria-live="polite">
+      <span v-if="message" class="inline-block bg-ink px-4 py-2 text-page">{{ message }}</span>
+    </p>
+    <LazyCommandPalette v-if="palette" @close="palette = false" />
+    <LazyShortcutSheet v-if="shortcuts" @close="shortcuts = false" />
+  </div>
+</template>
+
+<style scoped>
+.notice {
+  position: fixed;
+  bottom: 1rem;
+  left: 50%;
+  z-index: 60;
+  max-width: 92vw;
+  transform: translateX(-50%);
+  pointer-events: none;
+}
+</style>

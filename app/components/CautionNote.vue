@@ -1,0 +1,17 @@
+<script setup lang="ts">
+import { CAUTION_SOURCE, type Caution } from '#core/melt'
+import { TriangleAlert } from '@lucide/vue'
+
+defineProps<{ caution: Caution }>()
+</script>
+
+<template>
+  <div
+    class="mt-3 flex gap-3 border-l-8 px-3 py-2"
+    :class="caution.danger ? 'border-oxide bg-oxide-wash' : 'border-amber bg-amber-wash'"
+    :title="CAUTION_SOURCE"
+  >
+    <TriangleAlert :size="22" class="mt-0.5 shrink-0" aria-hidden="true" />
+    <p><b>{{ caution.title }}.</b> {{ caution.text }}</p>
+  </div>
+</template>

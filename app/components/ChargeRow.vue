@@ -1,0 +1,74 @@
+<script setup lang="ts">
+import type { ChargeBoard, ChargeRowState } from '~/composables/useChargeBoard'
+
+/** One lot of the charge, edited in place: use it or not, at most, exactly, weighed. */
+const props = defineProps<{ row: ChargeRowState; board: ChargeBoard }>()
+const { grams } = useUnits()
+const yard = useYard()
+const open = ref(props.row.choice.capG !== null || props.row.choice.lockG !== null)
+const inUse = computed(() => props.row.plannedG > 0 || props.row.weighedG !== null)
+</script>
+
+<template>
+  <li class="border-t border-line py-2" :class="row.choice.use ? '' : 'opacity-75'" :data-lot="row.name">
+    <div class="grid grid-cols-[1.75rem_minmax(0,1fr)_auto] items-center gap-x-2">
+      <input
+        type="checkbox"
+        class="size-5 accent-(--ember)"
+        :checked="row.choice.use"
+        :disabled="row.weighedG !== null || board.frozen.value"
+        :aria-label="`Use ${row.name}`"
+        @change="board.choose(row.id, { use: ($event.target as HTMLInputElement).checked })"
+      />
+      <div class="min-w-0">
+        <p class="flex flex-wrap items-baseline gap-x-2">
+          <span class="font-bold">{{ row.name }}</span>
+          <span class="text-sm text-soft">
+            <template v-if="row.weighedG !== null">weighed</template>
+            <template v-else>{{ grams(row.availableG) }} there</template>
+            <template v-if="row.choice.lockG !== null && row.weighedG === null">, locked</template>
+          </span>
+        </p>
+      </div>
+      <p v-if="inUse" class="text-right text-lg whitespace-nowrap">
+        <b :class="row.weighedG !== null ? 'text-patina' : ''">{{ grams(row.weighedG ?? row.plannedG, board.stepG) }}</b>
+      </p>
+    </div>
+    <div v-if="inUse" class="mt-1 ml-9 grid items-end gap-x-3 gap-y-2 sm:grid-cols-[minmax(0,1fr)_auto]">
+      <div class="self-center"><CompositionBar :composition="row.composition" :label="row.name" /></div>
+      <div v-if="!board.frozen.value" class="flex items-start gap-2">
+        <QuantityField
+          v-if="row.weighedG === null"
+          class="w-32"
+          :model-value="null"
+          :label="`Weighed ${row.name}`"
+          hide-label
+          kind="mass"
+          nullable
+          placeholder="weighed"
+          @sealed="board.takePending(row)"
+          @enter="board.takePending(row)"
+          @update:model-value="board.pend(row, $event)"
+        />
+        <button v-else class="btn" @click="board.unweigh(row)">Take back<span class="sr-only"> {{ row.name }}</span></button>
+        <button class="btn btn-quiet" :aria-expanded="open" @click="open = !open">
+          Bounds<span class="sr-only"> of {{ row.name }}</span>
+        </button>
+      </div>
+    </div>
+    <div v-if="open && row.weighedG === null && !board.frozen.value" class="mt-2 ml-9 grid max-w-sm grid-cols-2 gap-3">
+      <QuantityField :model-value="row.choice.capG" :label="`${row.name}: at most`" kind="mass" nullable @update:model-value="board.choose(row.id, { capG: $event }, 'cap')" @sealed="yard.seal()" />
+      <QuantityField
+        :model-value="row.choice.lockG"
+        :label="`${row.name}: exactly`"
+        kind="mass"
+        nullable
+        :max="row.availableG"
+        :max-words="`Only ${grams(row.availableG)} is there.`"
+        @update:model-value="board.choose(row.id, { lockG: $event }, 'lock')"
+        @sealed="yard.seal()"
+      />
+    </div>
+    <button v-else-if="!inUse && row.choice.use && !board.frozen.value && !open" class="sr-only focus:not-sr-only" @click="open = true">Bounds of {{ row.name }}</button>
+  </li>
+</template>

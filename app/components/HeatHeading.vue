@@ -1,0 +1,31 @@
+<script setup lang="ts">
+/** The heat's stamp and name, the name edited in place, above every stage of a heat. */
+defineProps<{ question: string }>()
+const { heat, edit } = useHeat()
+const yard = useYard()
+const { grams } = useUnits()
+</script>
+
+<template>
+  <div v-if="heat" class="mb-4 flex flex-wrap items-center gap-x-4 gap-y-2">
+    <HeatStamp :number="heat.number" size="large" />
+    <div class="min-w-0 flex-1 basis-56">
+      <h1 class="text-sm text-soft">{{ question }}</h1>
+      <input
+        :value="heat.title"
+        class="w-full max-w-xl border-b border-transparent bg-transparent text-xl font-bold hover:border-line focus:border-line"
+        maxlength="120"
+        placeholder="Name this heat"
+        aria-label="Name of the heat"
+        @input="edit('Name the heat', { title: ($event.target as HTMLInputElement).value }, 'title')"
+        @blur="yard.seal()"
+      />
+      <p class="text-sm text-soft">
+        <template v-if="heat.alloy">{{ heat.alloy.name }}</template>
+        <template v-if="heat.alloy && heat.tapMassG !== null">, {{ grams(heat.tapMassG) }} to tap</template>
+        <template v-if="heat.loggedAt">, logged {{ heat.date }}</template>
+      </p>
+    </div>
+    <slot />
+  </div>
+</template>

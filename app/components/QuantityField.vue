@@ -1,0 +1,134 @@
+<script setup lang="ts">
+import { parseDecimal, parseMass, parseTemperature, formatMass, fromCelsius, type Parsed } from '#core/units'
+import { quantityWords, type QuantityKind } from '~/words/quantities'
+
+const props = withDefaults(
+  defineProps<{
+    label: string
+    modelValue: number | null
+    kind: QuantityKind
+    hideLabel?: boolean
+    nullable?: boolean
+    /** must be more than zero */
+    positive?: boolean
+    min?: number
+    max?: number
+    /** said when the figure is above max */
+    maxWords?: string
+    placeholder?: string
+    size?: 'normal' | 'huge'
+    unitWords?: string
+    hint?: string
+  }>(),
+  { size: 'normal' },
+)
+const emit = defineEmits<{ 'update:modelValue': [value: number | null]; sealed: []; enter: [] }>()
+const { mass, temperature } = useUnits()
+const id = useId()
+const focused = ref(false)
+const text = ref('')
+const error = ref('')
+
+const suffix = computed(() => {
+  if (props.unitWords) return props.unitWords
+  if (props.kind === 'mass') return mass.value === 'lb' ? '' : mass.value
+  if (props.kind === 'temperature') return `°${temperature.value}`
+  return props.kind === 'percent' ? '%' : ''
+})
+
+function show(value: number | null): string {
+  if (value === null) return ''
+  if (props.kind === 'temperature') return String(Math.round(fromCelsius(value, temperature.value)))
+  if (props.kind !== 'mass') return String(Number(value.toPrecision(6)))
+  if (mass.value === 'lb') {
+    const { figure, unit } = formatMass(value, 'lb')
+    return `${figure} ${unit}`
+  }
+  const perUnit = { g: 1, kg: 1000, oz: 28.349523125 }[mass.value]
+  return String(Number((value / perUnit).toFixed(mass.value === 'g' ? 1 : 3)))
+}
+
+watch(
+  [() => props.modelValue, mass, temperature],
+  () => {
+    if (!focused.value && !error.value) text.value = show(props.modelValue)
+  },
+  { immediate: true },
+)
+
+function parse(): Parsed<number> {
+  if (props.kind === 'mass') return parseMass(text.value, mass.value)
+  if (props.kind === 'temperature') return parseTemperature(text.value, temperature.value)
+  const parsed = parseDecimal(text.value.replace(/%$/, ''))
+  if (parsed.ok && parsed.value < 0) return { ok: false, problem: 'negative' }
+  if (parsed.ok && props.kind === 'percent' && parsed.value > 100 && props.max === undefined)
+    return { ok: false, problem: 'too-large' }
+  return parsed
+}
+
+function read(leaving: boolean): void {
+  const parsed = parse()
+  if (!parsed.ok) {
+    if (parsed.problem === 'empty' && props.nullable) {
+      error.value = ''
+      if (props.modelValue !== null) emit('update:modelValue', null)
+    } else if (parsed.problem !== 'empty' || leaving) error.value = quantityWords(parsed.problem, props.kind)
+    return
+  }
+  const { value } = parsed
+  if (props.positive && value <= 0) error.value = quantityWords('zero', props.kind)
+  else if (props.min !== undefined && value < props.min) error.value = `At least ${show(props.min)} ${suffix.value}.`
+  else if (props.max !== undefined && value > props.max + 1e-9)
+    error.value = props.maxWords ?? `At most ${show(props.max)} ${suffix.value}.`
+  else {
+    error.value = ''
+    if (value !== props.modelValue) emit('update:modelValue', value)
+  }
+}
+
+function leave(): void {
+  focused.value = false
+  if (text.value !== show(props.modelValue)) read(true)
+  if (!error.value) text.value = show(props.modelValue)
+  emit('sealed')
+}
+defineExpose({ valid: computed(() => error.value === '') })
+</script>
+
+<template>
+  <div>
+    <label :for="id" class="label block" :class="{ 'sr-only': hideLabel }">{{ label }}</label>
+    <div class="relative">
+      <input
+        :id="id"
+        v-model="text"
+        type="text"
+        :inputmode="kind === 'mass' || kind === 'temperature' ? 'text' : 'decimal'"
+        autocomplete="off"
+        class="field text-right"
+        :class="[
+          size === 'huge' ? 'min-h-20 text-3xl font-bold' : '',
+          suffix ? (size === 'huge' ? 'pr-14' : 'pr-9') : '',
+        ]"
+        :placeholder="placeholder"
+        :aria-invalid="error ? 'true' : undefined"
+        :aria-describedby="error ? `${id}-error` : hint ? `${id}-hint` : undefined"
+        @focus="focused = true"
+        @input="read(false)"
+        @blur="leave"
+        @keydown.enter="(read(true), error || emit('enter'))"
+      />
+      <span
+        v-if="suffix"
+        class="pointer-events-none absolute inset-y-0 right-2 grid place-items-center text-soft"
+        :class="size === 'huge' ? 'text-xl' : 'text-sm'"
+        aria-hidden="true"
+        >{{ suffix }}</span
+      >
+    </div>
+    <p v-if="error" :id="`${id}-error`" role="alert" class="mt-1 text-sm font-semibold text-oxide">
+      {{ error }}
+    </p>
+    <p v-else-if="hint" :id="`${id}-hint`" class="mt-1 text-xs text-soft">{{ hint }}</p>
+  </div>
+</template>

@@ -1,0 +1,23 @@
+<script setup lang="ts">
+const emit = defineEmits<{ close: [] }>()
+const keys = [
+  ['Alt 1 … Alt 7', 'Go to a stage: Stock, Target, Charge, Melt, Pour, Assay, Ledger'],
+  ['Ctrl K', 'Find or do anything'],
+  ['Ctrl Z', 'Undo'],
+  ['Ctrl Shift Z', 'Do again'],
+  ['?', 'This sheet'],
+  ['Enter', 'In a weight: take it and go on'],
+  ['Esc', 'Close what is open'],
+] as const
+</script>
+
+<template>
+  <SheetDialog title="Keyboard" @close="emit('close')">
+    <dl class="grid grid-cols-[9rem_1fr] gap-y-1">
+      <template v-for="[key, use] in keys" :key="key">
+        <dt class="font-bold">{{ key }}</dt>
+        <dd>{{ use }}</dd>
+      </template>
+    </dl>
+  </SheetDialog>
+</template>

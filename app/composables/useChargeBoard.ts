@@ -1,0 +1,162 @@
+import { computed } from 'vue'
+import { probabilityInLimits } from '#core/charge'
+import { heatRecovery, type Heat, type LotChoice } from '#core/heat'
+import { lotYield, type Lot } from '#core/stock'
+import { now, useYard } from '~/stores/yard'
+import { conflictWords, limitingWords, planHeadline, remedyWords } from '~/words/charge'
+import { costWorking, elementWorking, tapWorking } from '~/words/workings'
+
+export interface ChargeRowState {
+  id: string
+  name: string
+  availableG: number
+  plannedG: number
+  weighedG: number | null
+  composition: Record<string, number>
+  choice: LotChoice
+}
+
+const FREE: LotChoice = { use: true, capG: null, lockG: null }
+
+/** Everything the Charge and Scale screens show and do. */
+export function useChargeBoard() {
+  const yard = useYard()
+  const { heat, edit } = useHeat()
+  const { grams, money } = useUnits()
+  const { engine, lines, prediction, lotName } = useCharge(heat)
+  const stepG = 0.1
+  const pending = new Map<string, number | null>()
+
+  const frozen = computed(() => !!heat.value?.loggedAt)
+  const plan = computed(() => (frozen.value ? null : engine.plan))
+  const infeasible = computed(() => plan.value?.status === 'infeasible')
+  const tools = computed(() => ({ lotName, grams, money, mainSource }))
+
+  function mainSource(element: string): string | null {
+    const list = prediction.value?.sources[element]
+    const total = list?.reduce((sum, { massG }) => sum + massG, 0) ?? 0
+    return list?.[0] && list[0].massG > 0.5 * total ? lotName(list[0].lot) : null
+  }
+
+  const rows = computed(() => {
+    const current = heat.value
+    if (!current) return { planned: [], idle: [] }
+    const planned = new Map(plan.value?.lines.map(({ lot, massG }) => [lot, massG]))
+    const all: ChargeRowState[] = yard.lots
+      .filter((lot) => !frozen.value && (lot.massG > 0 || current.weighed.some(({ lotId }) => lotId === lot.id)))
+      .map((lot) => rowOf(current, lot, planned.get(lot.id) ?? 0))
+    for (const line of current.weighed)
+      if (!all.some(({ id }) => id === line.lotId))
+        all.push({ id: line.lotId, name: line.name, availableG: 0, plannedG: line.plannedG, weighedG: line.massG, composition: line.composition, choice: FREE })
+    const inCharge = ({ plannedG, weighedG }: ChargeRowState) => plannedG > 0 || weighedG !== null
+    return {
+      planned: all.filter(inCharge).sort((a, b) => (b.weighedG ?? b.plannedG) - (a.weighedG ?? a.plannedG)),
+      idle: all.filter((row) => !inCharge(row)),
+    }
+  })
+
+  function rowOf(current: Heat, lot: Lot, plannedG: number): ChargeRowState {
+    const line = current.weighed.find(({ lotId }) => lotId === lot.id)
+    return {
+      id: lot.id,
+      name: lot.name,
+      availableG: lot.massG,
+      plannedG: line?.plannedG ?? plannedG,
+      weighedG: line?.massG ?? null,
+      composition: lot.composition,
+      choice: current.choices[lot.id] ?? FREE,
+    }
+  }
+
+  function choose(lotId: string, change: Partial<LotChoice>, mergeKey?: string): void {
+    const current = heat.value
+    if (!current) return
+    const choices = { ...current.choices, [lotId]: { ...(current.choices[lotId] ?? FREE), ...change } }
+    const name = lotName(lotId)
+    const label = change.use === undefined ? `Set bounds of ${name}` : change.use ? `Use ${name}` : `Leave out ${name}`
+    edit(label, { choices }, mergeKey && `${mergeKey}-${lotId}`)
+  }
+
+  /** A weight on its way: taken when the field is left or Enter pressed. */
+  function pend(row: ChargeRowState, massG: number | null): void {
+    pending.set(row.id, massG)
+  }
+  function takePending(row: ChargeRowState): void {
+    const massG = pending.get(row.id)
+    pending.delete(row.id)
+    if (massG !== undefined && massG !== null) weigh(row, massG)
+  }
+
+  function weigh(row: ChargeRowState, massG: number): void {
+    const current = heat.value
+    const lot = yard.lots.find(({ id }) => id === row.id)
+    if (!current || !lot) return
+    const line = {
+      lotId: lot.id,
+      name: lot.name,
+      kind: lot.kind,
+      form: lot.form,
+      plannedG: Number(row.plannedG.toFixed(3)),
+      massG,
+      pricePerKg: lot.pricePerKg,
+      metallicYield: lotYield(lot),
+      composition: lot.composition,
+      sd: lot.sd,
+      at: now(),
+    }
+    const weighed = [...current.weighed.filter(({ lotId }) => lotId !== row.id), line]
+    edit(`Weigh ${grams(massG, stepG)} of ${lot.name}`, { weighed })
+  }
+
+  function unweigh(row: ChargeRowState): void {
+    const current = heat.value
+    if (!current) return
+    edit(`Take back ${row.name}`, { weighed: current.weighed.filter(({ lotId }) => lotId !== row.id) })
+  }
+
+  const setObjective = (objective: string) =>
+    edit('Choose how to choose', { objective: objective as Heat['objective'] })
+
+  const remedies = computed(() =>
+    (plan.value?.remedies ?? []).map((remedy) => ({
+      words: remedyWords(remedy, tools.value),
+      apply:
+        remedy.kind === 'lessTap'
+          ? () => edit('Lower the tap mass', { tapMassG: remedy.tapMassG, need: null })
+          : null,
+    })),
+  )
+  const limits = computed(() => heat.value?.alloy?.limits ?? {})
+  const chance = computed(() => {
+    if (!prediction.value || prediction.value.tapMassG <= 0) return null
+    const probability = probabilityInLimits(prediction.value.composition, prediction.value.sd, limits.value)
+    return `${Math.round(100 * probability)} in 100`
+  })
+  const workingTools = { grams, money, lotName }
+  const recovery = computed(() => (heat.value ? heatRecovery(heat.value) : {}))
+  const elementSums = computed(() =>
+    prediction.value
+      ? Object.keys(limits.value)
+          .filter((symbol) => (prediction.value!.composition[symbol] ?? 0) > 0)
+          .map((symbol) => ({ symbol, ...elementWorking(symbol, prediction.value!, recovery.value, workingTools) }))
+      : [],
+  )
+
+  return {
+    engine, lines, prediction, rows, infeasible, frozen, stepG, choose, pend, takePending, weigh, unweigh,
+    setObjective, remedies, chance, elementSums,
+    headline: computed(() => (plan.value && !infeasible.value ? planHeadline(plan.value, tools.value) : '')),
+    limiting: computed(() =>
+      (plan.value?.limiting ?? [])
+        .slice(0, 2)
+        .map((entry) => limitingWords(entry, heat.value?.objective ?? 'cost', tools.value)),
+    ),
+    conflict: computed(() => (plan.value ? conflictWords(plan.value.conflict, tools.value) : '')),
+    weighedAll: computed(() => rows.value.planned.length > 0 && rows.value.planned.every(({ weighedG }) => weighedG !== null)),
+    tapSum: computed(() => prediction.value && tapWorking(lines.value, prediction.value, workingTools)),
+    cost: computed(() => lines.value.reduce((sum, { massG, lot }) => sum + (massG * (lot.pricePerKg ?? 0)) / 1000, 0)),
+    costSum: computed(() => costWorking(lines.value, workingTools)),
+  }
+}
+
+export type ChargeBoard = ReturnType<typeof useChargeBoard>

@@ -1,0 +1,87 @@
+import { computed, reactive, ref } from 'vue'
+import { SYMBOLS, sumPct, type Composition, type Spread } from '#core/composition'
+import { lotSchema, spreadFor, type Lot } from '#core/stock'
+import { now, useYard } from '~/stores/yard'
+
+interface Row {
+  symbol: string
+  pct: number | null
+  sd: number | null
+}
+
+/** A lot being written down: nothing reaches the yard until it holds together. */
+export function useLotDraft(lot: Lot | null, done: () => void) {
+  const yard = useYard()
+  const { announce } = useNotices()
+  const draft = reactive({
+    name: lot?.name ?? '',
+    kind: lot?.kind ?? ('scrap' as Lot['kind']),
+    form: lot?.form ?? ('casting' as Lot['form']),
+    massG: (lot?.massG ?? null) as number | null,
+    pricePerKg: (lot?.pricePerKg ?? 0) as number | null,
+    knowledge: lot?.knowledge ?? ('guess' as Lot['knowledge']),
+    note: lot?.note ?? '',
+  })
+  const rows = ref<Row[]>(
+    Object.entries(lot?.composition ?? {}).map(([symbol, pct]) => ({ symbol, pct, sd: lot?.sd[symbol] ?? null })),
+  )
+  if (rows.value.length === 0) addRow()
+  const faults = reactive({ name: '', composition: '' })
+  const composition = computed<Composition>(() => {
+    const named: Composition = {}
+    for (const { symbol, pct } of rows.value) if (symbol && pct !== null) named[symbol] = (named[symbol] ?? 0) + pct
+    return named
+  })
+  const total = computed(() => sumPct(composition.value))
+
+  function addRow(): void {
+    rows.value.push({ symbol: '', pct: null, sd: null })
+  }
+
+  function check(): boolean {
+    faults.name = draft.name.trim() ? '' : 'Give it a name you will know it by.'
+    const unknown = rows.value.find(({ symbol, pct }) => pct !== null && !SYMBOLS.includes(symbol))
+    const symbols = rows.value.filter(({ pct }) => pct !== null).map(({ symbol }) => symbol)
+    const twice = symbols.find((symbol, index) => symbols.indexOf(symbol) !== index)
+    if (total.value > 100) faults.composition = 'The elements add up to more than 100 %. Lower one of them.'
+    else if (unknown) faults.composition = `“${unknown.symbol}” is not a chemical symbol. Use Cu, Sn, Zn and so on.`
+    else if (twice) faults.composition = `${twice} stands there twice. Keep one of the two.`
+    else if (total.value === 0) faults.composition = 'Say what it is made of, if only a guess: at least one element.'
+    else faults.composition = ''
+    return !faults.name && !faults.composition && draft.massG !== null && draft.pricePerKg !== null
+  }
+
+  function save(): void {
+    if (!check()) return
+    const guessed = spreadFor(composition.value, draft.knowledge)
+    const sd: Spread = {}
+    for (const { symbol, pct, sd: typed } of rows.value)
+      if (pct !== null) {
+        const spread = typed ?? guessed[symbol]
+        if (spread) sd[symbol] = spread
+      }
+    const time = now()
+    const after = lotSchema.parse({
+      metallicYield: null,
+      originHeatId: null,
+      ...lot,
+      ...draft,
+      id: lot?.id ?? crypto.randomUUID(),
+      createdAt: lot?.createdAt ?? time,
+      updatedAt: time,
+      composition: composition.value,
+      sd,
+    })
+    yard.commit(lot ? `Edit ${after.name}` : `Add ${after.name}`, [{ collection: 'lots', id: after.id, after }])
+    done()
+  }
+
+  function remove(): void {
+    if (!lot) return
+    yard.commit(`Write off ${lot.name}`, [{ collection: 'lots', id: lot.id, after: null }])
+    announce(`${lot.name} written off. Undo brings it back.`)
+    done()
+  }
+
+  return { draft, rows, total, faults, save, remove, addRow }
+}

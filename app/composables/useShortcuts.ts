@@ -1,0 +1,39 @@
+import { useEventListener } from '@vueuse/core'
+import type { Ref } from 'vue'
+import { useYard } from '~/stores/yard'
+import { STAGES } from '~/words/stages'
+
+/** Undo and redo in words, from the keyboard or a button. */
+export function useUndo() {
+  const yard = useYard()
+  const { announce } = useNotices()
+  function undo(): void {
+    const step = yard.undo()
+    announce(step ? `Undone: ${step.label}` : 'Nothing to undo')
+  }
+  function redo(): void {
+    const step = yard.redo()
+    announce(step ? `Done again: ${step.label}` : 'Nothing to do again')
+  }
+  return { undo, redo }
+}
+
+/** The keys that work everywhere. */
+export function useShortcuts(sheets: { palette: Ref<boolean>; shortcuts: Ref<boolean> }): void {
+  const { undo, redo } = useUndo()
+  const { heat } = useHeat()
+  useEventListener(document, 'keydown', (event: KeyboardEvent) => {
+    const command = event.ctrlKey || event.metaKey
+    const key = event.key.toLowerCase()
+    const typing = event.target instanceof HTMLElement && event.target.matches('input, textarea, select')
+    if (command && key === 'k') sheets.palette.value = true
+    else if (command && key === 'z' && !typing) (event.shiftKey ? redo : undo)()
+    else if (command && key === 'y' && !typing) redo()
+    else if (!typing && event.key === '?') sheets.shortcuts.value = true
+    else if (event.altKey && /^[1-7]$/.test(event.key)) {
+      const stage = STAGES[Number(event.key) - 1]!
+      void navigateTo(stage.path(heat.value?.number ?? null))
+    } else return
+    event.preventDefault()
+  })
+}

@@ -1,0 +1,62 @@
+import { computed } from 'vue'
+import { useYard } from '~/stores/yard'
+import { STAGES, type StageId } from '~/words/stages'
+import { verdictShort } from '~/words/results'
+
+export interface StageState {
+  id: StageId
+  name: string
+  to: string
+  /** the stage's answer so far, in a few words */
+  answer: string
+  done: boolean
+}
+
+/** The seven stages with what each has to say of the heat in hand. */
+export function useStageLine() {
+  const yard = useYard()
+  const { heat, summary } = useHeat()
+  const { grams } = useUnits()
+
+  function answerOf(id: StageId): { answer: string; done: boolean } {
+    const current = heat.value
+    const total = yard.lots.reduce((sum, lot) => sum + lot.massG, 0)
+    if (id === 'stock') return { answer: `${yard.lots.length} lots, ${grams(total, 100)}`, done: yard.lots.length > 0 }
+    if (id === 'ledger') {
+      const logged = yard.heats.filter(({ loggedAt }) => loggedAt).length
+      return { answer: logged === 1 ? '1 heat' : `${logged} heats`, done: !!current?.loggedAt }
+    }
+    if (!current) return { answer: '', done: false }
+    const found = summary.value?.balance
+    switch (id) {
+      case 'target':
+        return current.alloy && current.tapMassG
+          ? { answer: `${current.alloy.id.length < 8 ? current.alloy.id : current.alloy.name}, ${grams(current.tapMassG)}`, done: true }
+          : { answer: 'choose', done: false }
+      case 'charge':
+        return current.weighed.length
+          ? { answer: `${grams(current.weighed.reduce((sum, line) => sum + line.massG, 0))} weighed`, done: true }
+          : { answer: 'to weigh', done: false }
+      case 'melt': {
+        const steps = Object.keys(current.done).length
+        return { answer: steps ? `${steps} steps done` : 'not lit', done: 'pour' in current.done }
+      }
+      case 'pour':
+        return found && found.foundG > 0
+          ? { answer: `${grams(found.foundG)} found`, done: found.state === 'closes' }
+          : { answer: 'to weigh', done: false }
+      case 'assay':
+        return { answer: verdictShort(summary.value?.verdict ?? null), done: current.assays.length > 0 }
+    }
+  }
+
+  const stages = computed<StageState[]>(() =>
+    STAGES.map((stage) => ({
+      id: stage.id,
+      name: stage.name,
+      to: stage.path(heat.value?.number ?? null),
+      ...answerOf(stage.id),
+    })),
+  )
+  return { stages, heat }
+}

@@ -1,0 +1,15 @@
+import { useLocalStorage, usePreferredDark } from '@vueuse/core'
+import { computed, watchEffect } from 'vue'
+
+export type ThemeChoice = 'auto' | 'light' | 'dark'
+const choice = useLocalStorage<ThemeChoice>('hephaestal-theme', 'auto')
+
+/** Light sand or dark soot; by itself it follows the machine. */
+export function useTheme() {
+  const prefersDark = usePreferredDark()
+  const dark = computed(() => choice.value === 'dark' || (choice.value === 'auto' && prefersDark.value))
+  watchEffect(() => {
+    document.documentElement.dataset.theme = dark.value ? 'dark' : 'light'
+  })
+  return { choice, dark }
+}

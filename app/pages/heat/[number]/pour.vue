@@ -1,0 +1,97 @@
+<script setup lang="ts">
+import { heatStamp } from '#core/heat'
+
+const { heat, summary, edit } = useHeat()
+const yard = useYard()
+const { grams } = useUnits()
+const balance = computed(() => summary.value?.balance ?? null)
+const verdict = computed(() => (balance.value ? balanceWords(balance.value, grams) : null))
+const frozen = computed(() => !!heat.value?.loggedAt)
+const PARTS = [
+  { key: 'castingsG', name: 'Castings', hint: 'fettled, without gates' },
+  { key: 'returnsG', name: 'Sprues, gates, risers', hint: 'they go back to the bins as returns' },
+  { key: 'drossG', name: 'Dross', hint: 'everything skimmed off' },
+  { key: 'skullG', name: 'Skull', hint: 'frozen to the crucible and tools' },
+  { key: 'spillG', name: 'Spill', hint: 'swept up' },
+  { key: 'heelG', name: 'Heel', hint: 'left in the crucible on purpose' },
+] as const
+function change(part: Record<string, unknown>, key: string): void {
+  if (heat.value) edit('Weigh what came out', { pour: { ...heat.value.pour, ...part } }, `pour-${key}`)
+}
+const newIngot = ref<number | null>(null)
+const entry = ref(0)
+function addIngot(): void {
+  if (!heat.value || newIngot.value === null) return
+  const { ingots } = heat.value.pour
+  const stamp = `${heatStamp(heat.value.number)}-${ingots.length + 1}`
+  edit(`Weigh ingot ${stamp}`, {
+    pour: { ...heat.value.pour, ingots: [...ingots, { id: crypto.randomUUID(), massG: newIngot.value, stamp }] },
+  })
+  newIngot.value = null
+  entry.value++
+}
+function removeIngot(id: string): void {
+  if (heat.value)
+    edit('Remove an ingot', { pour: { ...heat.value.pour, ingots: heat.value.pour.ingots.filter((ingot) => ingot.id !== id) } })
+}
+const tone = { good: 'border-patina bg-patina-wash', warn: 'border-oxide bg-oxide-wash', plain: 'border-line bg-well' }
+</script>
+
+<template>
+  <section v-if="heat">
+    <HeatHeading question="Where did the metal go?">
+      <NuxtLink v-if="balance && balance.foundG > 0" :to="`/heat/${heat.number}/assay`" class="btn btn-next">Measure it</NuxtLink>
+    </HeatHeading>
+    <div v-if="!balance" class="slab max-w-xl p-5">
+      <p class="mb-3">Nothing was weighed into this heat, so there is nothing to balance against.</p>
+      <NuxtLink :to="`/heat/${heat.number}/charge`" class="btn btn-next">Weigh the charge</NuxtLink>
+    </div>
+    <template v-else>
+      <p v-if="verdict" class="mb-4 max-w-5xl border-l-8 px-4 py-3 text-lg font-bold" :class="tone[verdict.tone]" aria-live="polite" data-testid="balance">
+        {{ verdict.text }}
+      </p>
+      <BalanceBar :balance="balance" :pour="heat.pour" />
+      <fieldset :disabled="frozen" class="mt-5 grid items-start gap-5 lg:grid-cols-2">
+        <div class="slab p-4">
+          <h2 class="chalk mb-3">Ingots</h2>
+          <ul class="mb-3">
+            <li v-for="ingot in heat.pour.ingots" :key="ingot.id" class="flex items-center gap-3 border-t border-line py-1">
+              <span class="stamp flex-1 text-lg">{{ ingot.stamp }}</span>
+              <b>{{ grams(ingot.massG, 0.1) }}</b>
+              <button v-if="!frozen" class="btn btn-quiet underline" @click="removeIngot(ingot.id)">Remove<span class="sr-only"> {{ ingot.stamp }}</span></button>
+            </li>
+          </ul>
+          <form v-if="!frozen" class="grid grid-cols-[1fr_auto] items-start gap-2" @submit.prevent="addIngot">
+            <QuantityField :key="entry" v-model="newIngot" label="Next ingot" kind="mass" positive nullable />
+            <button class="btn mt-[1.2rem]" :disabled="newIngot === null">Add the ingot</button>
+          </form>
+        </div>
+        <div class="slab p-4">
+          <h2 class="chalk mb-3">Everything else</h2>
+          <div class="grid grid-cols-2 gap-3">
+            <QuantityField
+              v-for="part in PARTS"
+              :key="part.key"
+              :model-value="heat.pour[part.key]"
+              :label="part.name"
+              kind="mass"
+              nullable
+              :hint="part.hint"
+              @update:model-value="change({ [part.key]: $event }, part.key)"
+              @sealed="yard.seal()"
+            />
+            <QuantityField
+              :model-value="heat.pour.pourTemperatureC"
+              label="Poured at"
+              kind="temperature"
+              nullable
+              @update:model-value="change({ pourTemperatureC: $event }, 'temperature')"
+              @sealed="yard.seal()"
+            />
+          </div>
+          <p class="mt-2 text-xs text-soft">Empty means not weighed; 0 means there was none.</p>
+        </div>
+      </fieldset>
+    </template>
+  </section>
+</template>

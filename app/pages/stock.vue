@@ -1,0 +1,86 @@
+<script setup lang="ts">
+import { blendDensity } from '#core/composition'
+import type { Lot } from '#core/stock'
+
+const yard = useYard()
+const { grams, money } = useUnits()
+const search = ref('')
+const editing = ref<Lot | 'new' | null>(null)
+
+const BINS = [
+  { id: 'Cu', name: 'Copper, brass and bronze' },
+  { id: 'Al', name: 'Aluminium' },
+  { id: 'other', name: 'Tin, zinc and additions' },
+] as const
+function mainMetal(lot: Lot): string {
+  const [first] = Object.entries(lot.composition).sort((a, b) => b[1] - a[1])
+  return first && (first[0] === 'Cu' || first[0] === 'Al') ? first[0] : 'other'
+}
+const found = computed(() => {
+  const words = search.value.toLowerCase().trim()
+  return yard.lots.filter((lot) => `${lot.name} ${lot.note} ${lot.kind}`.toLowerCase().includes(words))
+})
+const bins = computed(() =>
+  BINS.map((bin) => ({ ...bin, lots: found.value.filter((lot) => mainMetal(lot) === bin.id) })).filter(
+    ({ lots }) => lots.length > 0,
+  ),
+)
+const total = (lots: readonly Lot[]) => lots.reduce((sum, lot) => sum + lot.massG, 0)
+const worth = computed(() => yard.lots.reduce((sum, lot) => sum + (lot.massG * lot.pricePerKg) / 1000, 0))
+const density = (lot: Lot) => {
+  try {
+    return blendDensity(lot.composition).toFixed(2)
+  } catch {
+    return null
+  }
+}
+</script>
+
+<template>
+  <section>
+    <div class="mb-4 flex flex-wrap items-end gap-x-6 gap-y-3">
+      <div class="flex-1 basis-64">
+        <p class="text-sm text-soft">What have I got, and what is it?</p>
+        <h1 class="text-2xl font-bold">
+          {{ yard.lots.length }} lots, {{ grams(total(yard.lots), 100) }}, worth {{ money(worth) }}
+        </h1>
+      </div>
+      <input v-model="search" type="search" class="field max-w-56" placeholder="Search the bins" aria-label="Search the bins" />
+      <button class="btn btn-next" @click="editing = 'new'">Add a lot</button>
+    </div>
+
+    <p v-if="!yard.lots.length" class="slab p-5">
+      No metal written down yet. Add a lot: what it is called, how much there is, and what you believe it is made of.
+      A guess is fine; it is drawn as a guess.
+    </p>
+    <p v-else-if="!found.length" class="slab p-5">No lot matches “{{ search }}”.</p>
+
+    <section v-for="bin in bins" :key="bin.id" class="mb-7">
+      <h2 class="chalk mb-2 flex items-baseline gap-3">
+        {{ bin.name }} <span class="font-sans text-sm font-normal tracking-normal text-soft normal-case">{{ grams(total(bin.lots), 100) }}</span>
+      </h2>
+      <ul class="grid gap-3 md:grid-cols-2 xl:grid-cols-3">
+        <li v-for="lot in bin.lots" :key="lot.id" class="slab flex flex-col gap-2 p-3">
+          <div class="flex items-start gap-2">
+            <div class="min-w-0 flex-1">
+              <h3 class="text-lg leading-tight font-bold break-words">{{ lot.name }}</h3>
+              <p class="text-sm text-soft">
+                {{ KIND_WORDS[lot.kind] }}, {{ KNOWLEDGE_WORDS[lot.knowledge] }}<template v-if="density(lot)">, {{ density(lot) }} g/cm³</template>
+              </p>
+            </div>
+            <p class="text-right">
+              <span class="text-lg font-bold">{{ grams(lot.massG) }}</span><br />
+              <span class="text-sm text-soft">{{ money(lot.pricePerKg) }}/kg</span>
+            </p>
+          </div>
+          <CompositionBar :composition="lot.composition" :label="lot.name" />
+          <p v-if="lot.note" class="text-sm text-soft">{{ lot.note }}</p>
+          <button class="btn btn-quiet mt-auto self-start underline" @click="editing = lot">
+            Edit<span class="sr-only"> {{ lot.name }}</span>
+          </button>
+        </li>
+      </ul>
+    </section>
+    <LazyLotEditor v-if="editing" :lot="editing === 'new' ? null : editing" @close="editing = null" />
+  </section>
+</template>

@@ -1,0 +1,60 @@
+import { wrap, type Remote } from 'comlink'
+import { defineStore } from 'pinia'
+import { ref, shallowRef } from 'vue'
+import type { ChargePlan, ChargeProblem } from '#core/charge'
+import type { ChargeEngine } from '../../workers/charge.worker'
+
+/** The charge engine in its worker, and the newest plan. Only the newest question is answered. */
+export const useChargeEngine = defineStore('charge-engine', () => {
+  const plan = shallowRef<ChargePlan | null>(null)
+  const answered = shallowRef<ChargeProblem | null>(null)
+  const error = ref<string | null>(null)
+  const busy = ref(false)
+  let engine: Remote<ChargeEngine> | null = null
+  let waiting: ChargeProblem | null = null
+
+  function start(): Remote<ChargeEngine> {
+    engine ??= wrap<ChargeEngine>(
+      new Worker(new URL('../../workers/charge.worker.ts', import.meta.url), { type: 'module' }),
+    )
+    return engine
+  }
+
+  /** Loads the solver ahead of the first question. */
+  function warm(): void {
+    start()
+      .warm()
+      .catch((reason: unknown) => {
+        error.value = String(reason)
+      })
+  }
+
+  /** Asks for a plan; while one is being worked out, only the latest further question is kept. */
+  async function ask(problem: ChargeProblem): Promise<void> {
+    if (busy.value) {
+      waiting = problem
+      return
+    }
+    busy.value = true
+    try {
+      plan.value = await start().solve(problem)
+      answered.value = problem
+      error.value = null
+    } catch (reason) {
+      error.value = String((reason as Error).message)
+    } finally {
+      busy.value = false
+    }
+    const next = waiting
+    waiting = null
+    if (next) await ask(next)
+  }
+
+  function clear(): void {
+    plan.value = null
+    answered.value = null
+    waiting = null
+  }
+
+  return { plan, answered, error, busy, warm, ask, clear }
+})

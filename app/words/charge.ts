@@ -1,0 +1,69 @@
+import type { ChargePlan, Conflict, Limiting, Remedy } from '#core/charge'
+import { elementName } from './elements'
+import { percent } from '~/composables/useUnits'
+
+export interface ChargeTools {
+  lotName: (id: string) => string
+  grams: (value: number, step?: number) => string
+  money: (value: number) => string
+  /** the element's biggest carrier in the present plan, if one stands out */
+  mainSource?: (element: string) => string | null
+}
+
+const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1)
+
+/** What holds a plan where it is, as a sentence. */
+export function limitingWords(entry: Limiting, objective: string, tools: ChargeTools): string {
+  const price = (value: number) =>
+    objective === 'cost' ? tools.money(value) : objective === 'virgin' ? `${tools.grams(value)} of virgin metal` : `${value.toFixed(3)} of distance`
+  if (entry.kind === 'stock')
+    return `All of ${tools.lotName(entry.lot)} goes in; 100 g more would save ${price(entry.shadowPrice * 100)}.`
+  if (entry.kind === 'others')
+    return `Elements without a limit of their own are at their limit together.`
+  const source = tools.mainSource?.(entry.element)
+  const step = shadowStep(entry.shadowPrice)
+  const by = `${percent(step)} % ${entry.bound === 'max' ? 'more' : 'less'} ${elementName(entry.element)}`
+  return `${capital(elementName(entry.element))}${source ? ` from ${source}` : ''} is at its ${entry.bound === 'max' ? 'most' : 'least'}; ${by} allowed would save ${price(entry.shadowPrice * step)}.`
+}
+
+/** A change in wt% small enough to be meant and large enough to show in the price. */
+function shadowStep(shadowPrice: number): number {
+  return shadowPrice > 20 ? 0.001 : shadowPrice > 2 ? 0.01 : shadowPrice > 0.2 ? 0.1 : 0.5
+}
+
+/** Why nothing fits, as a sentence. */
+export function conflictWords(conflict: readonly Conflict[], tools: ChargeTools): string {
+  const first = conflict[0]
+  if (!first) return 'No blend of these lots keeps every limit.'
+  if (first.kind === 'metal')
+    return `There is not enough metal: ${tools.grams(first.wantedG)} wanted, ${tools.grams(first.possibleG)} possible from the lots in use.`
+  if (first.kind === 'fixed')
+    return `What is locked or already weighed melts to ${tools.grams(first.excessG)} more than the tap mass and its margin.`
+  const parts = conflict.map((entry) => {
+    if (entry.kind === 'others') return `other elements reach ${percent(entry.reached)} % together (limit ${percent(entry.limit)})`
+    if (entry.kind !== 'element') return ''
+    const name = elementName(entry.element)
+    return entry.bound === 'max'
+      ? `${name} cannot be kept under ${percent(entry.limit)} % (best ${percent(entry.reached)})`
+      : `${name} cannot reach ${percent(entry.limit)} % (best ${percent(entry.reached)})`
+  })
+  return `${capital(parts.join(', and '))}.`
+}
+
+/** A way out, as something to do. */
+export function remedyWords(remedy: Remedy, tools: ChargeTools): string {
+  switch (remedy.kind) {
+    case 'relax':
+      return `Accept ${percent(remedy.to)} % ${elementName(remedy.element)}`
+    case 'obtain':
+      return `Get ${tools.grams(remedy.massG)} of clean ${elementName(remedy.metal)}`
+    case 'lessTap':
+      return `Tap ${tools.grams(remedy.tapMassG)} instead`
+  }
+}
+
+/** The sentence on top of the charge. */
+export function planHeadline(plan: ChargePlan, tools: ChargeTools): string {
+  const lots = plan.lines.length === 1 ? 'one lot' : `${plan.lines.length} lots`
+  return `Charge ${tools.grams(plan.chargeMassG)} from ${lots}: ${tools.grams(plan.tapMassG)} to tap for ${tools.money(plan.cost)}.`
+}

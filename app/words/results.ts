@@ -1,0 +1,77 @@
+import type { Verdict } from '#core/assay'
+import type { MassBalance } from '#core/balance'
+import { elementName } from './elements'
+
+const PART_NAMES: Readonly<Record<string, string>> = {
+  ingotsG: 'ingots',
+  castingsG: 'castings',
+  returnsG: 'sprues and risers',
+  drossG: 'dross',
+  skullG: 'skull',
+  spillG: 'spill',
+  heelG: 'heel',
+}
+
+const and = (parts: string[]) =>
+  parts.length < 2 ? parts.join('') : `${parts.slice(0, -1).join(', ')} and ${parts.at(-1)}`
+
+/** What the mass balance says, as a sentence. */
+export function balanceWords(
+  balance: MassBalance,
+  grams: (value: number) => string,
+): { tone: 'good' | 'warn' | 'plain'; text: string } {
+  const { state, missingG, fumeG, chargeG, foundG } = balance
+  const share = ((100 * Math.abs(missingG)) / chargeG).toFixed(1)
+  const waiting = and(balance.unweighed.map((part) => PART_NAMES[part] ?? part))
+  switch (state) {
+    case 'nothing-weighed':
+      return { tone: 'plain', text: `${grams(chargeG)} went in. Weigh what came out.` }
+    case 'over':
+      return { tone: 'warn', text: `${grams(-missingG)} more came out than went in (${share} %). A weight is wrong, a mould was not tared, or a lot was not written down.` }
+    case 'closes':
+      return { tone: 'good', text: `It closes: ${grams(foundG)} of ${grams(chargeG)} found again; the other ${grams(Math.max(0, missingG))} is fume (about ${grams(fumeG)} expected) and the scale’s error.` }
+    case 'open':
+      return { tone: 'plain', text: `${grams(missingG)} still to find (${share} %). Not weighed yet: ${waiting}. Put 0 where there was none.` }
+    case 'missing':
+      return { tone: 'warn', text: `${grams(missingG)} is missing (${share} %), and only about ${grams(fumeG)} should have gone up in smoke. Look for spill on the floor, dross thrown away unweighed, or an ingot left in its mould.` }
+  }
+}
+
+const VERDICT_SHORT: Readonly<Record<Verdict['overall'], string>> = {
+  inside: 'Inside',
+  'inside-measured': 'Inside, as far as measured',
+  outside: 'Outside',
+  unclear: 'Cannot tell',
+  'nothing-measured': 'Not measured',
+}
+
+export function verdictShort(verdict: Verdict | null): string {
+  return verdict ? VERDICT_SHORT[verdict.overall] : 'No target'
+}
+
+/** The verdict as a sentence with what to do next. */
+export function verdictWords(verdict: Verdict, alloyName: string): { tone: 'good' | 'warn' | 'plain'; text: string } {
+  const names = (call: string) =>
+    and(verdict.limits.filter((limit) => limit.call === call).map(({ element }) => elementName(element)))
+  switch (verdict.overall) {
+    case 'nothing-measured':
+      return { tone: 'plain', text: 'Nothing measured yet. Type a reading and the verdict builds up as you go.' }
+    case 'inside':
+      return { tone: 'good', text: `It is ${alloyName}: every limit holds.` }
+    case 'inside-measured':
+      return { tone: 'good', text: `Inside every limit that was measured. Not measured: ${names('not-measured')}.` }
+    case 'outside':
+      return { tone: 'warn', text: `Not ${alloyName}: ${names('outside')} ${verdict.limits.filter(({ call }) => call === 'outside').length > 1 ? 'are' : 'is'} outside.` }
+    case 'unclear':
+      return { tone: 'warn', text: `Cannot tell yet: ${names('unclear')} too close to a limit for this reading. Measure again.` }
+  }
+}
+
+export const CALL_WORDS = {
+  inside: 'inside',
+  outside: 'outside',
+  unclear: 'cannot tell',
+  'not-measured': 'not measured',
+} as const
+
+export { PART_NAMES }

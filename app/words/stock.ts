@@ -1,0 +1,17 @@
+import type { Knowledge, LotKind } from '#core/stock'
+
+export const KIND_WORDS: Readonly<Record<LotKind, string>> = {
+  scrap: 'Scrap',
+  virgin: 'Virgin metal',
+  master: 'Master alloy',
+  returns: 'Returns',
+  ingot: 'Own ingots',
+}
+
+export const KNOWLEDGE_WORDS: Readonly<Record<Knowledge, string>> = {
+  certificate: 'certificate',
+  assay: 'assayed',
+  grade: 'known grade',
+  density: 'by density',
+  guess: 'a guess',
+}

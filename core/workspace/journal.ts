@@ -1,0 +1,63 @@
+import type { Step } from './history'
+
+/** The steps that can be undone and redone: everything before the cursor is done, everything after undone. */
+export interface Journal {
+  steps: Step[]
+  cursor: number
+}
+
+/** Steps kept for undo; older ones are forgotten, their effect stays. */
+export const JOURNAL_LENGTH = 200
+
+/** A journal with nothing in it. */
+export function emptyJournal(): Journal {
+  return { steps: [], cursor: 0 }
+}
+
+/**
+ * The journal after a new step: what had been undone is forgotten. With `mergeKey`, a step that continues the
+ * last one (typing into one field) becomes part of it, so that one undo takes back the whole entry.
+ * @returns the journal, and whether the step was merged
+ */
+export function pushStep(
+  journal: Journal,
+  step: Step,
+  mergeKey?: string,
+): { journal: Journal; merged: boolean } {
+  const kept = journal.steps.slice(0, journal.cursor)
+  const last = kept.at(-1)
+  if (mergeKey && last && last.mergeKey === mergeKey && canMerge(last, step)) {
+    kept[kept.length - 1] = mergeSteps(last, step)
+    return { journal: { steps: kept, cursor: kept.length }, merged: true }
+  }
+  kept.push(mergeKey ? { ...step, mergeKey } : step)
+  const steps = kept.slice(-JOURNAL_LENGTH)
+  return { journal: { steps, cursor: steps.length }, merged: false }
+}
+
+/** The last step can no longer be continued (the field was left). */
+export function sealJournal(journal: Journal): Journal {
+  const last = journal.steps[journal.cursor - 1]
+  if (!last?.mergeKey) return journal
+  const steps = [...journal.steps]
+  const sealed = { ...last }
+  delete sealed.mergeKey
+  steps[journal.cursor - 1] = sealed
+  return { ...journal, steps }
+}
+
+function canMerge(first: Step, second: Step): boolean {
+  const ids = (step: Step) => step.changes.map(({ collection, id }) => `${collection}/${id}`).join()
+  return ids(first) === ids(second)
+}
+
+function mergeSteps(first: Step, second: Step): Step {
+  return {
+    ...first,
+    at: second.at,
+    changes: second.changes.map((change, index) => ({
+      ...change,
+      before: first.changes[index]!.before,
+    })),
+  }
+}
