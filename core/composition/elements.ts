@@ -7,7 +7,7 @@ export interface ElementFacts {
   /** density of the solid at 20 °C, g/cm³ */
   rhoS: number
   /** density of the liquid at the melting point, g/cm³ */
-  rhoL?: number
+  rhoL: number | null
   /** melting point, K */
   Tm_K?: number
   /** boiling point, K */

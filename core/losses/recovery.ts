@@ -15,7 +15,7 @@ export interface RecoveryPrior {
  * @example recoveryPriors('Cu', 2).Zn.value // 0.97
  */
 export function recoveryPriors(base: string, zincPct: number): Record<string, RecoveryPrior> {
-  const family = base === 'Al' ? table.Al : base === 'Cu' ? table.Cu : {}
+  const family: Record<string, number> = base === 'Al' ? table.Al : base === 'Cu' ? table.Cu : {}
   const priors: Record<string, RecoveryPrior> = {}
   for (const [symbol, value] of Object.entries(family))
     priors[symbol] = { value, source: table.source }

@@ -1,0 +1,26 @@
+<script setup lang="ts">
+import { SYMBOLS } from '#core/composition'
+
+const props = defineProps<{ known: string[] }>()
+const emit = defineEmits<{ add: [symbol: string] }>()
+const symbol = ref('')
+const fault = ref('')
+function add(): void {
+  const typed = symbol.value.trim()
+  if (!SYMBOLS.includes(typed)) fault.value = `“${typed}” is not a chemical symbol.`
+  else if (props.known.includes(typed)) fault.value = `${typed} is there already.`
+  else {
+    fault.value = ''
+    symbol.value = ''
+    emit('add', typed)
+  }
+}
+</script>
+
+<template>
+  <div class="mt-3 flex flex-wrap items-center gap-2">
+    <input v-model="symbol" class="field w-28" maxlength="2" placeholder="e.g. Bi" aria-label="Another element" @keydown.enter.prevent="add" />
+    <button type="button" class="btn" :disabled="!symbol" @click="add">Add element</button>
+    <span v-if="fault" role="alert" class="text-sm font-semibold text-oxide">{{ fault }}</span>
+  </div>
+</template>
