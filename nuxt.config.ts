@@ -30,6 +30,8 @@ export default defineNuxtConfig({
   },
   vite: {
     plugins: [tailwindcss()],
+    // Fonts as files, never as data: the content policy lets fonts come from the app's own address only.
+    build: { assetsInlineLimit: 0 },
     worker: { format: 'es' },
     optimizeDeps: {
       exclude: ['highs'],
@@ -45,7 +47,7 @@ export default defineNuxtConfig({
     rateLimiter: false,
     headers: {
       strictTransportSecurity: false,
-      crossOriginEmbedderPolicy: 'require-corp',
+      crossOriginEmbedderPolicy: false,
       contentSecurityPolicy: {
         'default-src': ["'self'"],
         'base-uri': ["'none'"],
@@ -64,6 +66,15 @@ export default defineNuxtConfig({
     },
     corsHandler: false,
     ssg: { meta: true, hashScripts: true, hashStyles: false },
+  },
+  hooks: {
+    // Nothing is fetched on a guess: charts and solver come when a screen asks (the offline store fetches them later).
+    'build:manifest'(manifest) {
+      for (const entry of Object.values(manifest)) {
+        entry.prefetch = false
+        entry.dynamicImports = []
+      }
+    },
   },
   pwa: {
     registerType: 'prompt',

@@ -22,8 +22,8 @@ onMounted(() => {
       role="alert"
       class="border-y-2 border-oxide bg-oxide-wash px-4 py-2 font-semibold text-oxide"
     >
-      The last change is not on the disk: {{ yard.saveError }} Export the yard to a file (menu) so
-      that nothing is lost.
+      The last change is not on the disk: {{ yard.saveError }} Export the yard to a file (menu) so that
+      nothing is lost.
     </p>
     <main id="main" class="mx-auto w-full max-w-[90rem] flex-1 px-3 pt-4 pb-16 sm:px-5" tabindex="-1">
       <NuxtPage v-if="yard.ready" />

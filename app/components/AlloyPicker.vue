@@ -31,10 +31,16 @@ const nameOf = (alloy: unknown) => (alloy as Alloy | null)?.name ?? ''
         @change="query = $event.target.value"
         @focus="$event.target.select()"
       />
-      <ComboboxButton class="absolute inset-y-0 right-1 grid w-8 place-items-center" aria-label="Show all alloys">
+      <ComboboxButton
+        class="absolute inset-y-0 right-1 grid w-8 place-items-center"
+        aria-label="Show all alloys"
+      >
         <ChevronsUpDown :size="18" aria-hidden="true" />
       </ComboboxButton>
-      <ComboboxOptions class="absolute z-40 mt-1 max-h-96 w-full overflow-auto border-2 border-ink bg-panel" @vue:unmounted="query = ''">
+      <ComboboxOptions
+        class="absolute z-40 mt-1 max-h-96 w-full overflow-auto border-2 border-ink bg-panel"
+        @vue:unmounted="query = ''"
+      >
         <ComboboxOption v-for="alloy in found" :key="alloy.id" v-slot="{ active, selected }" :value="alloy">
           <div class="px-3 py-1.5" :class="active ? 'bg-well' : ''">
             <p class="flex justify-between gap-3">

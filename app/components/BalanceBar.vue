@@ -18,17 +18,24 @@ const parts = computed(() => {
     { name: 'not found', massG: Math.max(0, balance.missingG), tone: 'missing' },
   ]
   const whole = Math.max(balance.chargeG, balance.foundG)
-  return list
-    .filter(({ massG }) => massG > 0)
-    .map((part) => ({ ...part, pct: (100 * part.massG) / whole }))
+  return list.filter(({ massG }) => massG > 0).map((part) => ({ ...part, pct: (100 * part.massG) / whole }))
 })
-const spoken = computed(() => `Of ${grams(props.balance.chargeG)} charged: ` + parts.value.map(({ name, massG }) => `${name} ${grams(massG)}`).join(', '))
+const spoken = computed(
+  () =>
+    `Of ${grams(props.balance.chargeG)} charged: ` +
+    parts.value.map(({ name, massG }) => `${name} ${grams(massG)}`).join(', '),
+)
 </script>
 
 <template>
   <figure role="img" :aria-label="spoken">
     <div class="flex h-12 border border-soft">
-      <span v-for="part in parts" :key="part.name" :class="['part', part.tone]" :style="{ width: `${part.pct}%` }" />
+      <span
+        v-for="part in parts"
+        :key="part.name"
+        :class="['part', part.tone]"
+        :style="{ width: `${part.pct}%` }"
+      />
     </div>
     <figcaption class="mt-1 flex flex-wrap gap-x-5 gap-y-0.5 text-sm" aria-hidden="true">
       <span v-for="part in parts" :key="part.name" class="inline-flex items-center gap-1.5">

@@ -12,6 +12,8 @@ defineProps<{ caution: Caution }>()
     :title="CAUTION_SOURCE"
   >
     <TriangleAlert :size="22" class="mt-0.5 shrink-0" aria-hidden="true" />
-    <p><b>{{ caution.title }}.</b> {{ caution.text }}</p>
+    <p>
+      <b>{{ caution.title }}.</b> {{ caution.text }}
+    </p>
   </div>
 </template>

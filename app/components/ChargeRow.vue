@@ -31,7 +31,9 @@ const inUse = computed(() => props.row.plannedG > 0 || props.row.weighedG !== nu
         </p>
       </div>
       <p v-if="inUse" class="text-right text-lg whitespace-nowrap">
-        <b :class="row.weighedG !== null ? 'text-patina' : ''">{{ grams(row.weighedG ?? row.plannedG, board.stepG) }}</b>
+        <b :class="row.weighedG !== null ? 'text-patina' : ''">{{
+          grams(row.weighedG ?? row.plannedG, board.stepG)
+        }}</b>
       </p>
     </div>
     <div v-if="inUse" class="mt-1 ml-9 grid items-end gap-x-3 gap-y-2 sm:grid-cols-[minmax(0,1fr)_auto]">
@@ -50,14 +52,26 @@ const inUse = computed(() => props.row.plannedG > 0 || props.row.weighedG !== nu
           @enter="board.takePending(row)"
           @update:model-value="board.pend(row, $event)"
         />
-        <button v-else class="btn" @click="board.unweigh(row)">Take back<span class="sr-only"> {{ row.name }}</span></button>
+        <button v-else class="btn" @click="board.unweigh(row)">
+          Take back<span class="sr-only"> {{ row.name }}</span>
+        </button>
         <button class="btn btn-quiet" :aria-expanded="open" @click="open = !open">
           Bounds<span class="sr-only"> of {{ row.name }}</span>
         </button>
       </div>
     </div>
-    <div v-if="open && row.weighedG === null && !board.frozen.value" class="mt-2 ml-9 grid max-w-sm grid-cols-2 gap-3">
-      <QuantityField :model-value="row.choice.capG" :label="`${row.name}: at most`" kind="mass" nullable @update:model-value="board.choose(row.id, { capG: $event }, 'cap')" @sealed="yard.seal()" />
+    <div
+      v-if="open && row.weighedG === null && !board.frozen.value"
+      class="mt-2 ml-9 grid max-w-sm grid-cols-2 gap-3"
+    >
+      <QuantityField
+        :model-value="row.choice.capG"
+        :label="`${row.name}: at most`"
+        kind="mass"
+        nullable
+        @update:model-value="board.choose(row.id, { capG: $event }, 'cap')"
+        @sealed="yard.seal()"
+      />
       <QuantityField
         :model-value="row.choice.lockG"
         :label="`${row.name}: exactly`"
@@ -69,6 +83,12 @@ const inUse = computed(() => props.row.plannedG > 0 || props.row.weighedG !== nu
         @sealed="yard.seal()"
       />
     </div>
-    <button v-else-if="!inUse && row.choice.use && !board.frozen.value && !open" class="sr-only focus:not-sr-only" @click="open = true">Bounds of {{ row.name }}</button>
+    <button
+      v-else-if="!inUse && row.choice.use && !board.frozen.value && !open"
+      class="sr-only focus:not-sr-only"
+      @click="open = true"
+    >
+      Bounds of {{ row.name }}
+    </button>
   </li>
 </template>

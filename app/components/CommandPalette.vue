@@ -1,5 +1,13 @@
 <script setup lang="ts">
-import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions, Dialog, DialogPanel, DialogTitle } from '@headlessui/vue'
+import {
+  Combobox,
+  ComboboxInput,
+  ComboboxOption,
+  ComboboxOptions,
+  Dialog,
+  DialogPanel,
+  DialogTitle,
+} from '@headlessui/vue'
 import { heatStamp } from '#core/heat'
 import { STAGES } from '~/words/stages'
 
@@ -26,8 +34,18 @@ const commands = computed<Command[]>(() => [
   { id: 'new', label: 'Start a heat', hint: 'the next number', run: () => startHeat() },
   { id: 'alloys', label: 'Alloys', hint: 'limits and temperatures', run: () => navigateTo('/alloys') },
   { id: 'handbook', label: 'Handbook', hint: 'cautions', run: () => navigateTo('/handbook') },
-  { id: 'undo', label: 'Undo', hint: yard.journal.steps[yard.journal.cursor - 1]?.label ?? 'nothing to undo', run: undo },
-  { id: 'redo', label: 'Do again', hint: yard.journal.steps[yard.journal.cursor]?.label ?? 'nothing undone', run: redo },
+  {
+    id: 'undo',
+    label: 'Undo',
+    hint: yard.journal.steps[yard.journal.cursor - 1]?.label ?? 'nothing to undo',
+    run: undo,
+  },
+  {
+    id: 'redo',
+    label: 'Do again',
+    hint: yard.journal.steps[yard.journal.cursor]?.label ?? 'nothing undone',
+    run: redo,
+  },
   ...yard.heats.map((entry) => ({
     id: entry.id,
     label: `${heatStamp(entry.number)} ${entry.title}`,

@@ -136,7 +136,17 @@ const spoken = computed(
 .el-unknown {
   background: repeating-linear-gradient(45deg, var(--well) 0 5px, var(--line) 5px 6px);
 }
-.seg:not([class*='el-C'], [class*='el-S'], [class*='el-Z'], [class*='el-P'], [class*='el-A'], [class*='el-F'], [class*='el-M'], [class*='el-N'], [class*='el-u']) {
+.seg:not(
+  [class*='el-C'],
+  [class*='el-S'],
+  [class*='el-Z'],
+  [class*='el-P'],
+  [class*='el-A'],
+  [class*='el-F'],
+  [class*='el-M'],
+  [class*='el-N'],
+  [class*='el-u']
+) {
   background: #bfb39d;
 }
 </style>

@@ -19,7 +19,14 @@ function add(): void {
 
 <template>
   <div class="mt-3 flex flex-wrap items-center gap-2">
-    <input v-model="symbol" class="field w-28" maxlength="2" placeholder="e.g. Bi" aria-label="Another element" @keydown.enter.prevent="add" />
+    <input
+      v-model="symbol"
+      class="field w-28"
+      maxlength="2"
+      placeholder="e.g. Bi"
+      aria-label="Another element"
+      @keydown.enter.prevent="add"
+    />
     <button type="button" class="btn" :disabled="!symbol" @click="add">Add element</button>
     <span v-if="fault" role="alert" class="text-sm font-semibold text-oxide">{{ fault }}</span>
   </div>

@@ -7,9 +7,8 @@ const { grams } = useUnits()
 </script>
 
 <template>
-  <div v-if="heat" class="mb-4 flex flex-wrap items-center gap-x-4 gap-y-2">
-    <HeatStamp :number="heat.number" size="large" />
-    <div class="min-w-0 flex-1 basis-56">
+  <div v-if="heat" class="mb-3 flex flex-wrap items-center gap-x-4 gap-y-2">
+    <div class="min-w-0 flex-1 basis-full sm:basis-56">
       <h1 class="text-sm text-soft">{{ question }}</h1>
       <input
         :value="heat.title"

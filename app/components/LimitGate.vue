@@ -27,8 +27,7 @@ const scale = computed(() => {
 })
 const at = (value: number) =>
   Math.min(100, Math.max(0, (100 * (value - scale.value.from)) / (scale.value.to - scale.value.from)))
-const off = (value: number) =>
-  value < scale.value.from ? 'low' : value > scale.value.to ? 'high' : null
+const off = (value: number) => (value < scale.value.from ? 'low' : value > scale.value.to ? 'high' : null)
 const band = computed(() => ({
   from: props.min === undefined ? 0 : at(props.min),
   to: props.max === undefined ? 100 : at(props.max),
@@ -46,14 +45,15 @@ const limitText = computed(() => {
 })
 const trim = (value: number) => String(Number(value.toPrecision(6)))
 const within = (value: number) =>
-  value >= (props.min ?? 0) - 1e-6 * (props.min ?? 1) &&
-  value <= (props.max ?? 100) + 1e-6 * (props.max ?? 1)
+  value >= (props.min ?? 0) - 1e-6 * (props.min ?? 1) && value <= (props.max ?? 100) + 1e-6 * (props.max ?? 1)
 const figure = (value: { pct: number; sd: number; below?: number | undefined }) =>
   value.below !== undefined ? `<${trim(value.below)}` : percent(value.pct)
 const spoken = computed(() => {
   const parts = [`${elementName(props.element)}, limit ${limitText.value} %`]
   if (props.predicted)
-    parts.push(`predicted ${percent(props.predicted.pct)}${props.predicted.sd ? ` plus or minus ${percent(props.predicted.sd)}` : ''}${within(props.predicted.pct) ? '' : ', outside'}`)
+    parts.push(
+      `predicted ${percent(props.predicted.pct)}${props.predicted.sd ? ` plus or minus ${percent(props.predicted.sd)}` : ''}${within(props.predicted.pct) ? '' : ', outside'}`,
+    )
   if (props.measured) parts.push(`measured ${figure(props.measured)}`)
   if (props.call) parts.push(props.call)
   return parts.join('; ')
@@ -61,8 +61,13 @@ const spoken = computed(() => {
 </script>
 
 <template>
-  <div class="gate-row" role="img" :aria-label="spoken">
-    <span class="stamp text-lg leading-none" aria-hidden="true">{{ element }}</span>
+  <div
+    class="gate-row"
+    :style="{ '--figures': (predicted ? 1 : 0) + (measured !== undefined ? 1 : 0) }"
+    role="img"
+    :aria-label="spoken"
+  >
+    <span class="text-lg leading-none font-extrabold" aria-hidden="true">{{ element }}</span>
     <div class="runner" aria-hidden="true">
       <span class="passage" :style="{ left: `${band.from}%`, width: `${band.to - band.from}%` }" />
       <span v-if="min !== undefined" class="post" :style="{ left: `${band.from}%` }" />
@@ -95,7 +100,7 @@ const spoken = computed(() => {
 <style scoped>
 .gate-row {
   display: grid;
-  grid-template-columns: 1.7rem minmax(4rem, 1fr) auto 4.9rem;
+  grid-template-columns: 1.7rem minmax(4rem, 1fr) calc(var(--figures) * 3.6rem) 4.6rem;
   align-items: center;
   gap: 0.6rem;
   min-height: 2.05rem;
@@ -156,13 +161,11 @@ const spoken = computed(() => {
 }
 .num {
   display: flex;
-  gap: 0.75rem;
   justify-content: flex-end;
-  min-width: 3.2rem;
   font-size: var(--text-sm);
 }
 .num > span {
-  min-width: 3.1rem;
+  width: 3.6rem;
   text-align: right;
 }
 .lim {

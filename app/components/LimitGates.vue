@@ -8,6 +8,12 @@ const props = defineProps<{
   measured?: Record<string, Measured> | null
   verdicts?: LimitVerdict[]
 }>()
+/** The base first, then by how much there may be, so that the metal reads from most to least. */
+const ordered = computed(() =>
+  Object.entries(props.limits).sort(
+    ([, a], [, b]) => (b.max ?? 100) + (b.min ?? 0) - (a.max ?? 100) - (a.min ?? 0),
+  ),
+)
 const call = (element: string) => props.verdicts?.find((entry) => entry.element === element)?.call
 </script>
 
@@ -20,18 +26,16 @@ const call = (element: string) => props.verdicts?.find((entry) => entry.element 
       <span>limits in %</span>
     </div>
     <LimitGate
-      v-for="(limit, element) in limits"
+      v-for="[element, limit] in ordered"
       :key="element"
-      :element="String(element)"
+      :element="element"
       :min="limit.min"
       :max="limit.max"
       :predicted="
-        predicted
-          ? { pct: predicted.composition[element] ?? 0, sd: predicted.sd[element] ?? 0 }
-          : null
+        predicted ? { pct: predicted.composition[element] ?? 0, sd: predicted.sd[element] ?? 0 } : null
       "
-      :measured="measured?.[element] ?? null"
-      :call="call(String(element))"
+      :measured="measured ? (measured[element] ?? null) : undefined"
+      :call="call(element)"
     />
   </div>
 </template>

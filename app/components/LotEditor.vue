@@ -24,8 +24,15 @@ watch(grade, (id) => {
       <div class="grid gap-3 sm:grid-cols-4">
         <label class="sm:col-span-2"
           ><span class="label">Name</span>
-          <input v-model="draft.name" class="field" maxlength="120" :aria-invalid="faults.name ? 'true' : undefined" />
-          <span v-if="faults.name" role="alert" class="text-sm font-semibold text-oxide">{{ faults.name }}</span>
+          <input
+            v-model="draft.name"
+            class="field"
+            maxlength="120"
+            :aria-invalid="faults.name ? 'true' : undefined"
+          />
+          <span v-if="faults.name" role="alert" class="text-sm font-semibold text-oxide">{{
+            faults.name
+          }}</span>
         </label>
         <QuantityField v-model="draft.massG" label="Mass" kind="mass" />
         <QuantityField v-model="draft.pricePerKg" label="Price per kg" kind="price" />
@@ -46,39 +53,76 @@ watch(grade, (id) => {
         <label
           ><span class="label">Composition known from</span>
           <select v-model="draft.knowledge" class="field">
-            <option v-for="source in KNOWLEDGE" :key="source" :value="source">{{ KNOWLEDGE_WORDS[source] }}</option>
+            <option v-for="source in KNOWLEDGE" :key="source" :value="source">
+              {{ KNOWLEDGE_WORDS[source] }}
+            </option>
           </select></label
         >
       </div>
 
       <fieldset>
-        <legend class="label mb-1">Composition, % by weight, with its spread (1 sd; left empty it follows from how it is known)</legend>
+        <legend class="label mb-1">
+          Composition, % by weight, with its spread (1 sd; left empty it follows from how it is known)
+        </legend>
         <label class="mb-2 block max-w-md"
           ><span class="sr-only">Take it from a known grade</span>
           <select v-model="grade" class="field">
             <option value="">Take it from a known grade…</option>
-            <option v-for="alloy in ALLOYS" :key="alloy.id" :value="alloy.id">{{ alloy.designation }} {{ alloy.name }}</option>
+            <option v-for="alloy in ALLOYS" :key="alloy.id" :value="alloy.id">
+              {{ alloy.designation }} {{ alloy.name }}
+            </option>
           </select></label
         >
         <div class="grid gap-x-6 gap-y-2 sm:grid-cols-2">
-          <div v-for="(row, index) in rows" :key="index" class="grid grid-cols-[4.5rem_1fr_1fr_auto] items-start gap-2">
+          <div
+            v-for="(row, index) in rows"
+            :key="index"
+            class="grid grid-cols-[4.5rem_1fr_1fr_auto] items-start gap-2"
+          >
             <label
               ><span class="sr-only">Element {{ index + 1 }}</span>
-              <input v-model.trim="row.symbol" class="field" list="element-symbols" maxlength="2" placeholder="Cu" :aria-invalid="row.symbol && !SYMBOLS.includes(row.symbol) ? 'true' : undefined" />
+              <input
+                v-model.trim="row.symbol"
+                class="field"
+                list="element-symbols"
+                maxlength="2"
+                placeholder="Cu"
+                :aria-invalid="row.symbol && !SYMBOLS.includes(row.symbol) ? 'true' : undefined"
+              />
             </label>
-            <QuantityField v-model="row.pct" :label="`${row.symbol || 'Element'} share`" hide-label kind="percent" nullable />
-            <QuantityField v-model="row.sd" :label="`${row.symbol || 'Element'} spread`" hide-label kind="percent" nullable placeholder="±" unit-words="±" />
+            <QuantityField
+              v-model="row.pct"
+              :label="`${row.symbol || 'Element'} share`"
+              hide-label
+              kind="percent"
+              nullable
+            />
+            <QuantityField
+              v-model="row.sd"
+              :label="`${row.symbol || 'Element'} spread`"
+              hide-label
+              kind="percent"
+              nullable
+              placeholder="±"
+              unit-words="±"
+            />
             <button type="button" class="btn btn-quiet" @click="rows.splice(index, 1)">
               ✕<span class="sr-only">Remove {{ row.symbol }}</span>
             </button>
           </div>
         </div>
-        <datalist id="element-symbols"><option v-for="symbol in SYMBOLS" :key="symbol" :value="symbol" /></datalist>
+        <datalist id="element-symbols">
+          <option v-for="symbol in SYMBOLS" :key="symbol" :value="symbol" />
+        </datalist>
         <button type="button" class="btn mt-2" @click="addRow">Add an element</button>
         <p class="mt-2" :class="total > 100 ? 'font-semibold text-oxide' : 'text-soft'">
-          {{ percent(total) }} % named<template v-if="total <= 100">, {{ percent(100 - total) }} % not identified</template>
+          {{ percent(total) }} % named<template v-if="total <= 100"
+            >, {{ percent(100 - total) }} % not identified</template
+          >
         </p>
-        <p v-if="faults.composition" role="alert" class="font-semibold text-oxide">{{ faults.composition }}</p>
+        <p v-if="faults.composition" role="alert" class="font-semibold text-oxide">
+          {{ faults.composition }}
+        </p>
       </fieldset>
 
       <label

@@ -77,7 +77,8 @@ function read(leaving: boolean): void {
   }
   const { value } = parsed
   if (props.positive && value <= 0) error.value = quantityWords('zero', props.kind)
-  else if (props.min !== undefined && value < props.min) error.value = `At least ${show(props.min)} ${suffix.value}.`
+  else if (props.min !== undefined && value < props.min)
+    error.value = `At least ${show(props.min)} ${suffix.value}.`
   else if (props.max !== undefined && value > props.max + 1e-9)
     error.value = props.maxWords ?? `At most ${show(props.max)} ${suffix.value}.`
   else {

@@ -29,7 +29,11 @@ function read(): void {
     return
   }
   const parsed = parseReading(text.value)
-  error.value = parsed.ok ? '' : parsed.problem === 'empty' ? 'Type a figure after the sign.' : quantityWords(parsed.problem, 'percent')
+  error.value = parsed.ok
+    ? ''
+    : parsed.problem === 'empty'
+      ? 'Type a figure after the sign.'
+      : quantityWords(parsed.problem, 'percent')
   if (parsed.ok && JSON.stringify(parsed.value) !== JSON.stringify(props.reading))
     emit('change', { ...props.readings, [props.element]: parsed.value })
 }
@@ -42,7 +46,10 @@ function leave(): void {
 
 <template>
   <div>
-    <label :for="id" class="label flex justify-between"><b class="text-ink">{{ element }}</b>{{ elementName(element) }}</label>
+    <label :for="id" class="label flex justify-between"
+      ><b class="text-ink">{{ element }}</b
+      >{{ elementName(element) }}</label
+    >
     <input
       :id="id"
       v-model="text"

@@ -2,8 +2,8 @@
 /** The seven stages as a runner that fills with metal as far as the heat has come; each stage says its answer. */
 const { stages, heat } = useStageLine()
 const route = useRoute()
-const here = computed(
-  () => stages.value.findIndex(({ id }) => route.path === `/${id}` || route.path.endsWith(`/${id}`)),
+const here = computed(() =>
+  stages.value.findIndex(({ id }) => route.path === `/${id}` || route.path.endsWith(`/${id}`)),
 )
 const list = ref<HTMLElement>()
 watch(
@@ -21,14 +21,18 @@ watch(
     <NuxtLink
       v-if="heat"
       :to="`/heat/${heat.number}/${heat.loggedAt ? 'assay' : heat.alloy ? 'charge' : 'target'}`"
-      class="mb-2 hidden sm:block"
+      class="mb-2"
       :title="heat.title"
     >
       <HeatStamp :number="heat.number" />
     </NuxtLink>
     <nav aria-label="Stages of the heat" class="min-w-0 flex-1">
       <ol ref="list" class="line">
-        <li v-for="(stage, index) in stages" :key="stage.id" :class="{ done: stage.done, here: index === here }">
+        <li
+          v-for="(stage, index) in stages"
+          :key="stage.id"
+          :class="{ done: stage.done, here: index === here }"
+        >
           <NuxtLink :to="stage.to" :aria-current="index === here ? 'step' : undefined">
             <span class="name">{{ stage.name }}</span>
             <span class="answer">{{ stage.answer }}</span>

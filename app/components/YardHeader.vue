@@ -16,11 +16,11 @@ const nextUndo = computed(() => yard.journal.steps[yard.journal.cursor - 1]?.lab
       <NuxtLink to="/" class="stamp text-xl tracking-widest" aria-label="Hephaestal, the yard">
         Hephaestal
       </NuxtLink>
-      <nav aria-label="Beside the line" class="ml-auto flex items-center text-sm">
+      <nav aria-label="Beside the line" class="ml-auto hidden items-center text-sm sm:flex">
         <NuxtLink to="/alloys" class="btn btn-quiet">Alloys</NuxtLink>
         <NuxtLink to="/handbook" class="btn btn-quiet">Handbook</NuxtLink>
       </nav>
-      <div class="flex items-center">
+      <div class="ml-auto flex items-center sm:ml-0">
         <button
           class="btn btn-quiet"
           :disabled="!canUndo"
@@ -37,7 +37,10 @@ const nextUndo = computed(() => yard.journal.steps[yard.journal.cursor - 1]?.lab
         </button>
         <YardMenu @shortcuts="emit('shortcuts')" />
       </div>
-      <p class="w-16 text-right text-xs text-soft" data-testid="save-state">
+      <p
+        class="order-first text-right text-xs text-soft max-sm:order-none max-sm:hidden sm:order-last sm:w-16"
+        data-testid="save-state"
+      >
         {{ yard.saveError ? 'not saved' : yard.saving ? 'saving…' : yard.isEmpty ? '' : 'saved' }}
       </p>
     </div>

@@ -11,8 +11,16 @@ const nextTheme = { auto: 'light', light: 'dark', dark: 'auto' } as const
 const masses = { g: 'grams', kg: 'kilograms', oz: 'ounces', lb: 'pounds' } as const
 const nextMass = { g: 'kg', kg: 'oz', oz: 'lb', lb: 'g' } as const
 const items = computed(() => [
-  { label: `Weigh in ${masses[yard.settings.mass]}`, run: () => yard.changeSettings({ mass: nextMass[yard.settings.mass] }) },
-  { label: `Temperatures in °${yard.settings.temperature}`, run: () => yard.changeSettings({ temperature: yard.settings.temperature === 'C' ? 'F' : 'C' }) },
+  { label: 'Alloys', run: () => navigateTo('/alloys') },
+  { label: 'Handbook', run: () => navigateTo('/handbook') },
+  {
+    label: `Weigh in ${masses[yard.settings.mass]}`,
+    run: () => yard.changeSettings({ mass: nextMass[yard.settings.mass] }),
+  },
+  {
+    label: `Temperatures in °${yard.settings.temperature}`,
+    run: () => yard.changeSettings({ temperature: yard.settings.temperature === 'C' ? 'F' : 'C' }),
+  },
   { label: `Colours: ${themes[choice.value]}`, run: () => (choice.value = nextTheme[choice.value]) },
   { label: 'Save the yard to a file', run: exportYard },
   { label: 'Open a yard from a file', run: () => fileInput.value?.click() },
@@ -27,11 +35,7 @@ const items = computed(() => [
     </MenuButton>
     <MenuItems class="absolute right-0 z-50 mt-1 w-64 border-2 border-ink bg-panel p-1">
       <MenuItem v-for="item in items" :key="item.label" v-slot="{ active }">
-        <button
-          class="block w-full px-3 py-2 text-left"
-          :class="active ? 'bg-well' : ''"
-          @click="item.run"
-        >
+        <button class="block w-full px-3 py-2 text-left" :class="active ? 'bg-well' : ''" @click="item.run">
           {{ item.label }}
         </button>
       </MenuItem>
@@ -44,7 +48,11 @@ const items = computed(() => [
       aria-label="Yard file"
       @change="importYard"
     />
-    <p v-if="importFault" role="alert" class="absolute right-0 z-50 mt-1 w-80 border-2 border-oxide bg-panel p-3 text-sm">
+    <p
+      v-if="importFault"
+      role="alert"
+      class="absolute right-0 z-50 mt-1 w-80 border-2 border-oxide bg-panel p-3 text-sm"
+    >
       {{ importFault }}
       <button class="btn btn-quiet" @click="importFault = ''">Close</button>
     </p>

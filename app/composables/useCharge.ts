@@ -36,8 +36,6 @@ export function useCharge(heat: Ref<Heat | null>) {
       return known ? [{ massG, lot: known }] : []
     })
   })
-  const prediction = computed(() =>
-    heat.value ? predictMelt(lines.value, heatRecovery(heat.value)) : null,
-  )
+  const prediction = computed(() => (heat.value ? predictMelt(lines.value, heatRecovery(heat.value)) : null))
   return { problem, engine, lines, prediction, lotName }
 }

@@ -30,7 +30,8 @@ export function useChargeBoard() {
   const frozen = computed(() => !!heat.value?.loggedAt)
   const plan = computed(() => (frozen.value ? null : engine.plan))
   const infeasible = computed(() => plan.value?.status === 'infeasible')
-  const tools = computed(() => ({ lotName, grams, money, mainSource }))
+  const tools = computed(() => ({ lotName, grams, money, mainSource, limitOf }))
+  const limitOf = (element: string, bound: 'min' | 'max') => heat.value?.alloy?.limits[element]?.[bound]
 
   function mainSource(element: string): string | null {
     const list = prediction.value?.sources[element]
@@ -43,11 +44,21 @@ export function useChargeBoard() {
     if (!current) return { planned: [], idle: [] }
     const planned = new Map(plan.value?.lines.map(({ lot, massG }) => [lot, massG]))
     const all: ChargeRowState[] = yard.lots
-      .filter((lot) => !frozen.value && (lot.massG > 0 || current.weighed.some(({ lotId }) => lotId === lot.id)))
+      .filter(
+        (lot) => !frozen.value && (lot.massG > 0 || current.weighed.some(({ lotId }) => lotId === lot.id)),
+      )
       .map((lot) => rowOf(current, lot, planned.get(lot.id) ?? 0))
     for (const line of current.weighed)
       if (!all.some(({ id }) => id === line.lotId))
-        all.push({ id: line.lotId, name: line.name, availableG: 0, plannedG: line.plannedG, weighedG: line.massG, composition: line.composition, choice: FREE })
+        all.push({
+          id: line.lotId,
+          name: line.name,
+          availableG: 0,
+          plannedG: line.plannedG,
+          weighedG: line.massG,
+          composition: line.composition,
+          choice: FREE,
+        })
     const inCharge = ({ plannedG, weighedG }: ChargeRowState) => plannedG > 0 || weighedG !== null
     return {
       planned: all.filter(inCharge).sort((a, b) => (b.weighedG ?? b.plannedG) - (a.weighedG ?? a.plannedG)),
@@ -73,7 +84,8 @@ export function useChargeBoard() {
     if (!current) return
     const choices = { ...current.choices, [lotId]: { ...(current.choices[lotId] ?? FREE), ...change } }
     const name = lotName(lotId)
-    const label = change.use === undefined ? `Set bounds of ${name}` : change.use ? `Use ${name}` : `Leave out ${name}`
+    const label =
+      change.use === undefined ? `Set bounds of ${name}` : change.use ? `Use ${name}` : `Leave out ${name}`
     edit(label, { choices }, mergeKey && `${mergeKey}-${lotId}`)
   }
 
@@ -138,13 +150,30 @@ export function useChargeBoard() {
     prediction.value
       ? Object.keys(limits.value)
           .filter((symbol) => (prediction.value!.composition[symbol] ?? 0) > 0)
-          .map((symbol) => ({ symbol, ...elementWorking(symbol, prediction.value!, recovery.value, workingTools) }))
+          .map((symbol) => ({
+            symbol,
+            ...elementWorking(symbol, prediction.value!, recovery.value, workingTools),
+          }))
       : [],
   )
 
   return {
-    engine, lines, prediction, rows, infeasible, frozen, stepG, choose, pend, takePending, weigh, unweigh,
-    setObjective, remedies, chance, elementSums,
+    engine,
+    lines,
+    prediction,
+    rows,
+    infeasible,
+    frozen,
+    stepG,
+    choose,
+    pend,
+    takePending,
+    weigh,
+    unweigh,
+    setObjective,
+    remedies,
+    chance,
+    elementSums,
     headline: computed(() => (plan.value && !infeasible.value ? planHeadline(plan.value, tools.value) : '')),
     limiting: computed(() =>
       (plan.value?.limiting ?? [])
@@ -152,9 +181,13 @@ export function useChargeBoard() {
         .map((entry) => limitingWords(entry, heat.value?.objective ?? 'cost', tools.value)),
     ),
     conflict: computed(() => (plan.value ? conflictWords(plan.value.conflict, tools.value) : '')),
-    weighedAll: computed(() => rows.value.planned.length > 0 && rows.value.planned.every(({ weighedG }) => weighedG !== null)),
+    weighedAll: computed(
+      () => rows.value.planned.length > 0 && rows.value.planned.every(({ weighedG }) => weighedG !== null),
+    ),
     tapSum: computed(() => prediction.value && tapWorking(lines.value, prediction.value, workingTools)),
-    cost: computed(() => lines.value.reduce((sum, { massG, lot }) => sum + (massG * (lot.pricePerKg ?? 0)) / 1000, 0)),
+    cost: computed(() =>
+      lines.value.reduce((sum, { massG, lot }) => sum + (massG * (lot.pricePerKg ?? 0)) / 1000, 0),
+    ),
     costSum: computed(() => costWorking(lines.value, workingTools)),
   }
 }

@@ -23,13 +23,18 @@ export function useLotDraft(lot: Lot | null, done: () => void) {
     note: lot?.note ?? '',
   })
   const rows = ref<Row[]>(
-    Object.entries(lot?.composition ?? {}).map(([symbol, pct]) => ({ symbol, pct, sd: lot?.sd[symbol] ?? null })),
+    Object.entries(lot?.composition ?? {}).map(([symbol, pct]) => ({
+      symbol,
+      pct,
+      sd: lot?.sd[symbol] ?? null,
+    })),
   )
   if (rows.value.length === 0) addRow()
   const faults = reactive({ name: '', composition: '' })
   const composition = computed<Composition>(() => {
     const named: Composition = {}
-    for (const { symbol, pct } of rows.value) if (symbol && pct !== null) named[symbol] = (named[symbol] ?? 0) + pct
+    for (const { symbol, pct } of rows.value)
+      if (symbol && pct !== null) named[symbol] = (named[symbol] ?? 0) + pct
     return named
   })
   const total = computed(() => sumPct(composition.value))
@@ -44,9 +49,11 @@ export function useLotDraft(lot: Lot | null, done: () => void) {
     const symbols = rows.value.filter(({ pct }) => pct !== null).map(({ symbol }) => symbol)
     const twice = symbols.find((symbol, index) => symbols.indexOf(symbol) !== index)
     if (total.value > 100) faults.composition = 'The elements add up to more than 100 %. Lower one of them.'
-    else if (unknown) faults.composition = `“${unknown.symbol}” is not a chemical symbol. Use Cu, Sn, Zn and so on.`
+    else if (unknown)
+      faults.composition = `“${unknown.symbol}” is not a chemical symbol. Use Cu, Sn, Zn and so on.`
     else if (twice) faults.composition = `${twice} stands there twice. Keep one of the two.`
-    else if (total.value === 0) faults.composition = 'Say what it is made of, if only a guess: at least one element.'
+    else if (total.value === 0)
+      faults.composition = 'Say what it is made of, if only a guess: at least one element.'
     else faults.composition = ''
     return !faults.name && !faults.composition && draft.massG !== null && draft.pricePerKg !== null
   }
@@ -72,7 +79,9 @@ export function useLotDraft(lot: Lot | null, done: () => void) {
       composition: composition.value,
       sd,
     })
-    yard.commit(lot ? `Edit ${after.name}` : `Add ${after.name}`, [{ collection: 'lots', id: after.id, after }])
+    yard.commit(lot ? `Edit ${after.name}` : `Add ${after.name}`, [
+      { collection: 'lots', id: after.id, after },
+    ])
     done()
   }
 

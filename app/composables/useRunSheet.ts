@@ -32,8 +32,7 @@ export function useRunSheet() {
     yard.lots.find(({ id }) => id === lotId)?.form ??
     'casting'
 
-  const words = (step: RunStep) =>
-    stepWords(step, { grams, degrees, base: heat.value?.alloy?.base ?? 'Cu' })
+  const words = (step: RunStep) => stepWords(step, { grams, degrees, base: heat.value?.alloy?.base ?? 'Cu' })
   const stateOf = (step: RunStep) => heat.value?.done[step.id] ?? null
   const current = computed(() => steps.value.find((step) => !stateOf(step)) ?? null)
   const doneCount = computed(() => steps.value.filter((step) => stateOf(step)).length)

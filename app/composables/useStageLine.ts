@@ -21,7 +21,8 @@ export function useStageLine() {
   function answerOf(id: StageId): { answer: string; done: boolean } {
     const current = heat.value
     const total = yard.lots.reduce((sum, lot) => sum + lot.massG, 0)
-    if (id === 'stock') return { answer: `${yard.lots.length} lots, ${grams(total, 100)}`, done: yard.lots.length > 0 }
+    if (id === 'stock')
+      return { answer: `${yard.lots.length} lots, ${grams(total, 100)}`, done: yard.lots.length > 0 }
     if (id === 'ledger') {
       const logged = yard.heats.filter(({ loggedAt }) => loggedAt).length
       return { answer: logged === 1 ? '1 heat' : `${logged} heats`, done: !!current?.loggedAt }
@@ -31,11 +32,17 @@ export function useStageLine() {
     switch (id) {
       case 'target':
         return current.alloy && current.tapMassG
-          ? { answer: `${current.alloy.id.length < 8 ? current.alloy.id : current.alloy.name}, ${grams(current.tapMassG)}`, done: true }
+          ? {
+              answer: `${current.alloy.id.length < 8 ? current.alloy.id : current.alloy.name}, ${grams(current.tapMassG)}`,
+              done: true,
+            }
           : { answer: 'choose', done: false }
       case 'charge':
         return current.weighed.length
-          ? { answer: `${grams(current.weighed.reduce((sum, line) => sum + line.massG, 0))} weighed`, done: true }
+          ? {
+              answer: `${grams(current.weighed.reduce((sum, line) => sum + line.massG, 0))} weighed`,
+              done: true,
+            }
           : { answer: 'to weigh', done: false }
       case 'melt': {
         const steps = Object.keys(current.done).length

@@ -19,8 +19,8 @@ const stockG = computed(() => yard.lots.reduce((sum, lot) => sum + lot.massG, 0)
   <section v-if="yard.isEmpty" class="mx-auto max-w-3xl py-8">
     <h1 class="stamp text-3xl leading-none sm:text-4xl">From scrap bins to a stamped ingot</h1>
     <p class="mt-4 max-w-prose text-lg">
-      Hephaestal works out what to weigh for a named alloy, walks you through the melt, and keeps account
-      of every gram. Everything stays in this browser and in files you save.
+      Hephaestal works out what to weigh for a named alloy, walks you through the melt, and keeps account of
+      every gram. Everything stays in this browser and in files you save.
     </p>
     <div class="mt-8 grid gap-4 sm:grid-cols-2">
       <div class="slab p-5">
@@ -43,7 +43,7 @@ const stockG = computed(() => yard.lots.reduce((sum, lot) => sum + lot.massG, 0)
       <button class="btn btn-next" @click="startHeat()">Start a heat</button>
     </div>
 
-    <div v-if="open.length" class="mt-5 grid gap-4 lg:grid-cols-2">
+    <div v-if="open.length" class="mt-5 grid gap-4" :class="open.length > 1 ? 'lg:grid-cols-2' : 'max-w-4xl'">
       <HeatCard v-for="heat in open" :key="heat.id" :heat="heat" />
     </div>
     <div v-else class="slab mt-5 p-5">
@@ -52,7 +52,8 @@ const stockG = computed(() => yard.lots.reduce((sum, lot) => sum + lot.massG, 0)
       </p>
       <template v-else>
         <p class="text-lg">
-          First, <NuxtLink to="/stock" class="font-semibold underline">write down what is in your bins</NuxtLink>.
+          First,
+          <NuxtLink to="/stock" class="font-semibold underline">write down what is in your bins</NuxtLink>.
           Then start a heat.
         </p>
       </template>

@@ -27,12 +27,12 @@ const bins = computed(() =>
 )
 const total = (lots: readonly Lot[]) => lots.reduce((sum, lot) => sum + lot.massG, 0)
 const worth = computed(() => yard.lots.reduce((sum, lot) => sum + (lot.massG * lot.pricePerKg) / 1000, 0))
+/** The density estimate, where it is known to be good to a percent; else nothing. */
 const density = (lot: Lot) => {
-  try {
-    return blendDensity(lot.composition).toFixed(2)
-  } catch {
-    return null
-  }
+  const pct = (symbol: string) => lot.composition[symbol] ?? 0
+  const shrinks = pct('Cu') > 50 && pct('Si') + pct('Al') + pct('P') + pct('Fe') > 1
+  const known = pct('Cu') + pct('Al') + pct('Sn') + pct('Zn') > 80 && !shrinks
+  return known ? `≈ ${blendDensity(lot.composition).toFixed(1)} g/cm³` : null
 }
 </script>
 
@@ -45,19 +45,28 @@ const density = (lot: Lot) => {
           {{ yard.lots.length }} lots, {{ grams(total(yard.lots), 100) }}, worth {{ money(worth) }}
         </h1>
       </div>
-      <input v-model="search" type="search" class="field max-w-56" placeholder="Search the bins" aria-label="Search the bins" />
+      <input
+        v-model="search"
+        type="search"
+        class="field max-w-56"
+        placeholder="Search the bins"
+        aria-label="Search the bins"
+      />
       <button class="btn btn-next" @click="editing = 'new'">Add a lot</button>
     </div>
 
     <p v-if="!yard.lots.length" class="slab p-5">
-      No metal written down yet. Add a lot: what it is called, how much there is, and what you believe it is made of.
-      A guess is fine; it is drawn as a guess.
+      No metal written down yet. Add a lot: what it is called, how much there is, and what you believe it is
+      made of. A guess is fine; it is drawn as a guess.
     </p>
     <p v-else-if="!found.length" class="slab p-5">No lot matches “{{ search }}”.</p>
 
     <section v-for="bin in bins" :key="bin.id" class="mb-7">
       <h2 class="chalk mb-2 flex items-baseline gap-3">
-        {{ bin.name }} <span class="font-sans text-sm font-normal tracking-normal text-soft normal-case">{{ grams(total(bin.lots), 100) }}</span>
+        {{ bin.name }}
+        <span class="font-sans text-sm font-normal tracking-normal text-soft normal-case">{{
+          grams(total(bin.lots), 100)
+        }}</span>
       </h2>
       <ul class="grid gap-3 md:grid-cols-2 xl:grid-cols-3">
         <li v-for="lot in bin.lots" :key="lot.id" class="slab flex flex-col gap-2 p-3">
@@ -65,7 +74,8 @@ const density = (lot: Lot) => {
             <div class="min-w-0 flex-1">
               <h3 class="text-lg leading-tight font-bold break-words">{{ lot.name }}</h3>
               <p class="text-sm text-soft">
-                {{ KIND_WORDS[lot.kind] }}, {{ KNOWLEDGE_WORDS[lot.knowledge] }}<template v-if="density(lot)">, {{ density(lot) }} g/cm³</template>
+                {{ KIND_WORDS[lot.kind] }}, {{ KNOWLEDGE_WORDS[lot.knowledge]
+                }}<template v-if="density(lot)">, {{ density(lot) }}</template>
               </p>
             </div>
             <p class="text-right">

@@ -49,9 +49,7 @@ export function openRepository(name = 'hephaestal') {
       for (const key of await records.keys()) {
         const [collection, id] = key.split('/') as [Collection, string]
         const value = await records.getItem<AnyRecord>(key)
-        const parsed = COLLECTIONS.includes(collection)
-          ? recordSchemas[collection].safeParse(value)
-          : null
+        const parsed = COLLECTIONS.includes(collection) ? recordSchemas[collection].safeParse(value) : null
         if (parsed?.success && parsed.data.id === id) loaded[collection][id] = parsed.data
         else {
           await aside.setItem(key, value)
@@ -64,11 +62,7 @@ export function openRepository(name = 'hephaestal') {
     },
 
     /** Writes the records a step changed, in the given direction, and the journal as it then stands. */
-    async write(
-      step: Pick<Step, 'changes'>,
-      direction: 'do' | 'undo',
-      after: Journal,
-    ): Promise<void> {
+    async write(step: Pick<Step, 'changes'>, direction: 'do' | 'undo', after: Journal): Promise<void> {
       const intent: Intent = {
         changes: step.changes.map(({ collection, id, before, after: next }) => ({
           key: `${collection}/${id}`,

@@ -128,8 +128,7 @@ export const useYard = defineStore('yard', () => {
   const heats = computed(() => list('heats').sort((a, b) => a.number - b.number))
   const ownAlloys = computed(() => list('alloys'))
   const settings = computed<Settings>(
-    () =>
-      list('settings')[0] ?? { id: 'none', createdAt: now(), updatedAt: now(), ...DEFAULTS },
+    () => list('settings')[0] ?? { id: 'none', createdAt: now(), updatedAt: now(), ...DEFAULTS },
   )
   const isEmpty = computed(() => COLLECTIONS.every((name) => list(name).length === 0))
   const workspace = computed(() => toWorkspace(records.value))
@@ -144,8 +143,25 @@ export const useYard = defineStore('yard', () => {
   }
 
   return {
-    records, journal, ready, saving, saveError, damaged, lots, heats, ownAlloys, settings, isEmpty,
-    workspace, load, commit, seal, undo, redo, replaceAll, changeSettings,
+    records,
+    journal,
+    ready,
+    saving,
+    saveError,
+    damaged,
+    lots,
+    heats,
+    ownAlloys,
+    settings,
+    isEmpty,
+    workspace,
+    load,
+    commit,
+    seal,
+    undo,
+    redo,
+    replaceAll,
+    changeSettings,
     /** Resolves when all that was done so far is on the disk. */
     saved: () => queue,
   }

@@ -8,6 +8,8 @@ export interface ChargeTools {
   money: (value: number) => string
   /** the element's biggest carrier in the present plan, if one stands out */
   mainSource?: (element: string) => string | null
+  /** the limit as it stands, wt% */
+  limitOf?: (element: string, bound: 'min' | 'max') => number | undefined
 }
 
 const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1)
@@ -15,20 +17,23 @@ const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1)
 /** What holds a plan where it is, as a sentence. */
 export function limitingWords(entry: Limiting, objective: string, tools: ChargeTools): string {
   const price = (value: number) =>
-    objective === 'cost' ? tools.money(value) : objective === 'virgin' ? `${tools.grams(value)} of virgin metal` : `${value.toFixed(3)} of distance`
+    objective === 'cost'
+      ? tools.money(value)
+      : objective === 'virgin'
+        ? `${tools.grams(value)} of virgin metal`
+        : `${value.toFixed(3)} of distance`
   if (entry.kind === 'stock')
     return `All of ${tools.lotName(entry.lot)} goes in; 100 g more would save ${price(entry.shadowPrice * 100)}.`
-  if (entry.kind === 'others')
-    return `Elements without a limit of their own are at their limit together.`
+  if (entry.kind === 'others') return `Elements without a limit of their own are at their limit together.`
   const source = tools.mainSource?.(entry.element)
-  const step = shadowStep(entry.shadowPrice)
+  const step = shadowStep(tools.limitOf?.(entry.element, entry.bound) ?? 1)
   const by = `${percent(step)} % ${entry.bound === 'max' ? 'more' : 'less'} ${elementName(entry.element)}`
   return `${capital(elementName(entry.element))}${source ? ` from ${source}` : ''} is at its ${entry.bound === 'max' ? 'most' : 'least'}; ${by} allowed would save ${price(entry.shadowPrice * step)}.`
 }
 
-/** A change in wt% small enough to be meant and large enough to show in the price. */
-function shadowStep(shadowPrice: number): number {
-  return shadowPrice > 20 ? 0.001 : shadowPrice > 2 ? 0.01 : shadowPrice > 0.2 ? 0.1 : 0.5
+/** A tenth of the limit, in one figure: a change small enough to be meant. */
+function shadowStep(limit: number): number {
+  return limit > 0 ? Number((limit / 10).toPrecision(1)) : 0.01
 }
 
 /** Why nothing fits, as a sentence. */
@@ -40,7 +45,8 @@ export function conflictWords(conflict: readonly Conflict[], tools: ChargeTools)
   if (first.kind === 'fixed')
     return `What is locked or already weighed melts to ${tools.grams(first.excessG)} more than the tap mass and its margin.`
   const parts = conflict.map((entry) => {
-    if (entry.kind === 'others') return `other elements reach ${percent(entry.reached)} % together (limit ${percent(entry.limit)})`
+    if (entry.kind === 'others')
+      return `other elements reach ${percent(entry.reached)} % together (limit ${percent(entry.limit)})`
     if (entry.kind !== 'element') return ''
     const name = elementName(entry.element)
     return entry.bound === 'max'

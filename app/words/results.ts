@@ -27,13 +27,25 @@ export function balanceWords(
     case 'nothing-weighed':
       return { tone: 'plain', text: `${grams(chargeG)} went in. Weigh what came out.` }
     case 'over':
-      return { tone: 'warn', text: `${grams(-missingG)} more came out than went in (${share} %). A weight is wrong, a mould was not tared, or a lot was not written down.` }
+      return {
+        tone: 'warn',
+        text: `${grams(-missingG)} more came out than went in (${share} %). A weight is wrong, a mould was not tared, or a lot was not written down.`,
+      }
     case 'closes':
-      return { tone: 'good', text: `It closes: ${grams(foundG)} of ${grams(chargeG)} found again; the other ${grams(Math.max(0, missingG))} is fume (about ${grams(fumeG)} expected) and the scale’s error.` }
+      return {
+        tone: 'good',
+        text: `It closes: ${grams(foundG)} of ${grams(chargeG)} found again; the other ${grams(Math.max(0, missingG))} is fume (about ${grams(fumeG)} expected) and the scale’s error.`,
+      }
     case 'open':
-      return { tone: 'plain', text: `${grams(missingG)} still to find (${share} %). Not weighed yet: ${waiting}. Put 0 where there was none.` }
+      return {
+        tone: 'plain',
+        text: `${grams(missingG)} still to find (${share} %). Not weighed yet: ${waiting}. Put 0 where there was none.`,
+      }
     case 'missing':
-      return { tone: 'warn', text: `${grams(missingG)} is missing (${share} %), and only about ${grams(fumeG)} should have gone up in smoke. Look for spill on the floor, dross thrown away unweighed, or an ingot left in its mould.` }
+      return {
+        tone: 'warn',
+        text: `${grams(missingG)} is missing (${share} %), and only about ${grams(fumeG)} should have gone up in smoke. Look for spill on the floor, dross thrown away unweighed, or an ingot left in its mould.`,
+      }
   }
 }
 
@@ -50,20 +62,35 @@ export function verdictShort(verdict: Verdict | null): string {
 }
 
 /** The verdict as a sentence with what to do next. */
-export function verdictWords(verdict: Verdict, alloyName: string): { tone: 'good' | 'warn' | 'plain'; text: string } {
+export function verdictWords(
+  verdict: Verdict,
+  alloyName: string,
+): { tone: 'good' | 'warn' | 'plain'; text: string } {
   const names = (call: string) =>
     and(verdict.limits.filter((limit) => limit.call === call).map(({ element }) => elementName(element)))
   switch (verdict.overall) {
     case 'nothing-measured':
-      return { tone: 'plain', text: 'Nothing measured yet. Type a reading and the verdict builds up as you go.' }
+      return {
+        tone: 'plain',
+        text: 'Nothing measured yet. Type a reading and the verdict builds up as you go.',
+      }
     case 'inside':
       return { tone: 'good', text: `It is ${alloyName}: every limit holds.` }
     case 'inside-measured':
-      return { tone: 'good', text: `Inside every limit that was measured. Not measured: ${names('not-measured')}.` }
+      return {
+        tone: 'good',
+        text: `Inside every limit that was measured. Not measured: ${names('not-measured')}.`,
+      }
     case 'outside':
-      return { tone: 'warn', text: `Not ${alloyName}: ${names('outside')} ${verdict.limits.filter(({ call }) => call === 'outside').length > 1 ? 'are' : 'is'} outside.` }
+      return {
+        tone: 'warn',
+        text: `Not ${alloyName}: ${names('outside')} ${verdict.limits.filter(({ call }) => call === 'outside').length > 1 ? 'are' : 'is'} outside.`,
+      }
     case 'unclear':
-      return { tone: 'warn', text: `Cannot tell yet: ${names('unclear')} too close to a limit for this reading. Measure again.` }
+      return {
+        tone: 'warn',
+        text: `Cannot tell yet: ${names('unclear')} too close to a limit for this reading. Measure again.`,
+      }
   }
 }
 

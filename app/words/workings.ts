@@ -19,7 +19,12 @@ interface Tools {
 
 interface Line {
   massG: number
-  lot: { id: string; metallicYield?: number | undefined; pricePerKg?: number | undefined; composition: Record<string, number> }
+  lot: {
+    id: string
+    metallicYield?: number | undefined
+    pricePerKg?: number | undefined
+    composition: Record<string, number>
+  }
 }
 
 const RECOVERY_NOTE =

@@ -12,11 +12,5 @@ export {
   type Limits,
   type Practice,
 } from './schema'
-export {
-  estimateLiquidus,
-  liquidusOf,
-  pourWindow,
-  type Liquidus,
-  type PourWindow,
-} from './temperatures'
+export { estimateLiquidus, liquidusOf, pourWindow, type Liquidus, type PourWindow } from './temperatures'
 export { gradeComposition } from './grade-composition'

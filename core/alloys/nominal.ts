@@ -10,7 +10,6 @@ export function nominalOf(alloy: Pick<Alloy, 'limits' | 'nominal' | 'base'>): Co
   if (alloy.nominal) return { ...alloy.nominal }
   const nominal: Composition = {}
   for (const [symbol, { min, max }] of Object.entries(alloy.limits))
-    if (symbol !== alloy.base && min !== undefined && max !== undefined)
-      nominal[symbol] = (min + max) / 2
+    if (symbol !== alloy.base && min !== undefined && max !== undefined) nominal[symbol] = (min + max) / 2
   return nominal
 }

@@ -10,3 +10,4 @@ export {
 } from './reading'
 export { judge, SURE, type Call, type LimitVerdict, type Verdict } from './verdict'
 export { formatReading, parseReading } from './parse-reading'
+export { measuredComposition } from './measured-composition'

@@ -46,8 +46,6 @@ function overall(verdicts: LimitVerdict[], base: string | undefined): Verdict['o
   if (measured.length === 0) return 'nothing-measured'
   if (measured.some(({ call }) => call === 'outside')) return 'outside'
   if (measured.some(({ call }) => call === 'unclear')) return 'unclear'
-  const open = verdicts.some(
-    ({ call, element }) => call === 'not-measured' && element !== base,
-  )
+  const open = verdicts.some(({ call, element }) => call === 'not-measured' && element !== base)
   return open ? 'inside-measured' : 'inside'
 }

@@ -9,10 +9,7 @@ const VOLATILE = ['Zn', 'Mg', 'Cd'] as const
  * @param recovery fraction by element
  * @returns g
  */
-export function expectedFumeG(
-  lines: readonly ChargedLine[],
-  recovery: Record<string, number>,
-): number {
+export function expectedFumeG(lines: readonly ChargedLine[], recovery: Record<string, number>): number {
   const allKept = predictMelt(lines, {})
   return VOLATILE.reduce((sum, symbol) => {
     const grams = (allKept.composition[symbol] ?? 0) * (allKept.tapMassG / 100)

@@ -83,8 +83,7 @@ export function buildBlendModel(problem: ChargeProblem, options: BlendOptions = 
 /** How far the melt may exceed the tap mass, g. */
 export function excessMaxG(problem: ChargeProblem): number {
   if (problem.excessMaxG !== undefined) return problem.excessMaxG
-  const stepped =
-    problem.incrementG !== undefined || problem.lots.some((lot) => lot.pieceG !== undefined)
+  const stepped = problem.incrementG !== undefined || problem.lots.some((lot) => lot.pieceG !== undefined)
   return stepped ? 0.02 * problem.target.tapMassG : 0
 }
 
@@ -129,8 +128,7 @@ function limitsOf({ target, lots }: ChargeProblem): LimitTerm[] {
 
 function objectivePerG(problem: ChargeProblem): (lot: ChargeLot) => number {
   if (problem.objective === 'cost') return (lot) => lot.pricePerKg / 1000
-  if (problem.objective === 'virgin')
-    return (lot) => (lot.virgin ? 1 : 0) + 1e-7 * lot.pricePerKg
+  if (problem.objective === 'virgin') return (lot) => (lot.virgin ? 1 : 0) + 1e-7 * lot.pricePerKg
   return () => 0
 }
 
@@ -192,17 +190,14 @@ function addNominal(programme: LinearProgramme, problem: ChargeProblem, lots: Bl
   for (const [element, nominal] of Object.entries(problem.target.nominal ?? {})) {
     const limit = problem.target.limits[element]
     const width =
-      limit?.min !== undefined && limit.max !== undefined && limit.max > limit.min
-        ? limit.max - limit.min
-        : 1
+      limit?.min !== undefined && limit.max !== undefined && limit.max > limit.min ? limit.max - limit.min : 1
     const over = programme.column(1, 0, INF)
     const under = programme.column(1, 0, INF)
     const entries = lots.map(
       ({ column, coefficients }) =>
         [
           column,
-          ((coefficients.elementPct[element] ?? 0) - nominal * coefficients.meltPerG) /
-            (100 * width),
+          ((coefficients.elementPct[element] ?? 0) - nominal * coefficients.meltPerG) / (100 * width),
         ] as const,
     )
     programme.row(0, 0, [...entries, [over, -1], [under, 1]])

@@ -15,8 +15,7 @@ const OBTAINED = '\u0000obtained '
  */
 export function diagnose(highs: Highs, problem: ChargeProblem, timeLimitS: number): Diagnosis {
   const budget = Math.max(0.2, timeLimitS / 4)
-  const conflict =
-    metalConflict(problem) ?? fixedConflict(problem) ?? limitConflict(highs, problem, budget)
+  const conflict = metalConflict(problem) ?? fixedConflict(problem) ?? limitConflict(highs, problem, budget)
   const remedies: Remedy[] = []
   const works = (changed: ChargeProblem) =>
     buildBlendModel(changed).programme.minimise(highs, budget).status !== 'infeasible'
@@ -55,8 +54,7 @@ function metalConflict(problem: ChargeProblem): Conflict[] | null {
 
 function fixedConflict(problem: ChargeProblem): Conflict[] | null {
   const fixedG = problem.lots.reduce(
-    (sum, lot) =>
-      sum + (lot.fixedG ?? 0) * meltCoefficients(lot, problem.recovery ?? {}).meltPerG,
+    (sum, lot) => sum + (lot.fixedG ?? 0) * meltCoefficients(lot, problem.recovery ?? {}).meltPerG,
     0,
   )
   const excessG = fixedG - problem.target.tapMassG - excessMaxG(problem)

@@ -78,8 +78,7 @@ export class LinearProgramme {
       model.run()
       const status = model.getModelStatus()
       const states = highs.constants.modelStatus
-      if (status === states.infeasible || status === states.unboundedOrInfeasible)
-        return emptySolution()
+      if (status === states.infeasible || status === states.unboundedOrInfeasible) return emptySolution()
       const timedOut = status === states.timeLimit
       const gap = hasWhole ? Number(model.info.get('mip_gap')) : 0
       if (timedOut && !Number.isFinite(gap)) return emptySolution()

@@ -5,8 +5,7 @@ import type { ChargeLot, ChargeProblem } from './problem'
 
 export interface ChargedLine {
   massG: number
-  lot: Pick<ChargeLot, 'id' | 'composition' | 'metallicYield' | 'sd'> &
-    Partial<Pick<ChargeLot, 'pricePerKg'>>
+  lot: Pick<ChargeLot, 'id' | 'composition' | 'metallicYield' | 'sd'> & Partial<Pick<ChargeLot, 'pricePerKg'>>
 }
 
 /** Where an element of the melt came from: grams brought by each lot. */
@@ -53,8 +52,7 @@ export function predictMelt(
   const composition: Record<string, number> = {}
   const sd: Record<string, number> = {}
   if (tapMassG > 0) {
-    for (const [symbol, grams] of Object.entries(elementG))
-      composition[symbol] = (100 * grams) / tapMassG
+    for (const [symbol, grams] of Object.entries(elementG)) composition[symbol] = (100 * grams) / tapMassG
     for (const [symbol, value] of Object.entries(variance)) sd[symbol] = Math.sqrt(value) / tapMassG
   }
   for (const list of Object.values(sources)) list.sort((a, b) => b.massG - a.massG)

@@ -32,8 +32,7 @@ export function createChargeSolver(highs: Highs): ChargeSolver {
       const timeLimitS = problem.timeLimitS ?? DEFAULT_TIME_LIMIT_S
       const model = buildBlendModel(problem)
       const solution = model.programme.minimise(highs, timeLimitS)
-      if (solution.status === 'infeasible')
-        return { ...emptyPlan(), ...diagnose(highs, problem, timeLimitS) }
+      if (solution.status === 'infeasible') return { ...emptyPlan(), ...diagnose(highs, problem, timeLimitS) }
       const lines = readLines(model, solution)
       return {
         ...describePlan(problem, lines),
@@ -135,4 +134,3 @@ function emptyPlan(): ChargePlan {
     remedies: [],
   }
 }
-

@@ -8,9 +8,7 @@ import type { Heat, WeighedLine } from './schema'
  * Recovery to plan a heat with: the priors of its base metal, overruled where the caster did.
  * @returns fraction by element
  */
-export function heatRecovery(
-  heat: Pick<Heat, 'alloy' | 'recoveryOverrides'>,
-): Record<string, number> {
+export function heatRecovery(heat: Pick<Heat, 'alloy' | 'recoveryOverrides'>): Record<string, number> {
   if (!heat.alloy) return {}
   const zinc = nominalOf(heat.alloy).Zn ?? heat.alloy.limits.Zn?.max ?? 0
   const recovery: Record<string, number> = {}

@@ -52,9 +52,15 @@ export function closeHeat(
       originHeatId: heat.id,
     })
   }
-  const name = `${heatStamp(heat.number)} ${heat.alloy?.designation === 'Craft' ? heat.alloy.name : (heat.alloy?.id ?? '')}`.trim()
+  const name =
+    `${heatStamp(heat.number)} ${heat.alloy?.designation === 'Craft' ? heat.alloy.name : (heat.alloy?.id ?? '')}`.trim()
   const { ingots, returnsG, spillG, skullG, heelG } = heat.pour
-  add(stamp.ids[0], `${name} ingots`, 'ingot', ingots.reduce((sum, { massG }) => sum + massG, 0))
+  add(
+    stamp.ids[0],
+    `${name} ingots`,
+    'ingot',
+    ingots.reduce((sum, { massG }) => sum + massG, 0),
+  )
   add(
     stamp.ids[1],
     `${name} returns`,

@@ -1,12 +1,5 @@
 export { heatChargeProblem, heatRecovery, weighedCharge } from './charge-problem'
 export { heatStamp, newHeat } from './new-heat'
-export {
-  heatSchema,
-  type Heat,
-  type Ingot,
-  type LotChoice,
-  type Pour,
-  type WeighedLine,
-} from './schema'
+export { heatSchema, type Heat, type Ingot, type LotChoice, type Pour, type WeighedLine } from './schema'
 export { closeHeat, type ClosingLots } from './close-heat'
 export { heatSummary, type HeatSummary } from './summary'

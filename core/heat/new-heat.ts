@@ -5,10 +5,7 @@ import type { Heat } from './schema'
  * @param stamp id and time are handed in, so that the result can be repeated
  * @param heats the heats there are; the new one gets the highest number + 1
  */
-export function newHeat(
-  stamp: { id: string; now: string },
-  heats: readonly Pick<Heat, 'number'>[],
-): Heat {
+export function newHeat(stamp: { id: string; now: string }, heats: readonly Pick<Heat, 'number'>[]): Heat {
   return {
     id: stamp.id,
     createdAt: stamp.now,

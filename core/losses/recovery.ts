@@ -17,8 +17,7 @@ export interface RecoveryPrior {
 export function recoveryPriors(base: string, zincPct: number): Record<string, RecoveryPrior> {
   const family: Record<string, number> = base === 'Al' ? table.Al : base === 'Cu' ? table.Cu : {}
   const priors: Record<string, RecoveryPrior> = {}
-  for (const [symbol, value] of Object.entries(family))
-    priors[symbol] = { value, source: table.source }
+  for (const [symbol, value] of Object.entries(family)) priors[symbol] = { value, source: table.source }
   if (base === 'Cu') {
     const step = table.zincInCopper.find(({ upToPct }) => zincPct <= upToPct)
     priors.Zn = { value: (step ?? table.zincInCopper.at(-1)!).value, source: table.source }

@@ -25,8 +25,7 @@ export const ALUMINIUM_ORDER = [
   'magnesium',
 ] as const
 
-export type AdditionClass =
-  (typeof COPPER_ORDER)[number] | (typeof ALUMINIUM_ORDER)[number]
+export type AdditionClass = (typeof COPPER_ORDER)[number] | (typeof ALUMINIUM_ORDER)[number]
 
 export interface ChargedLot {
   lotId: string
@@ -67,7 +66,6 @@ export function classifyForAluminium({ composition }: ChargedLot): AdditionClass
   if (pct('Cu') > 25) return 'copper'
   if (pct('Zn') > 40) return 'zinc'
   if (pct('Sn') > 40) return 'tin'
-  if (pct('Mn') > 5 || pct('Fe') > 8 || pct('Ti') > 2 || pct('Cr') > 4 || pct('Ni') > 10)
-    return 'master'
+  if (pct('Mn') > 5 || pct('Fe') > 8 || pct('Ti') > 2 || pct('Cr') > 4 || pct('Ni') > 10) return 'master'
   return 'aluminium'
 }

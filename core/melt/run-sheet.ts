@@ -1,5 +1,4 @@
-import type { Alloy, Liquidus, Practice } from '#core/alloys'
-import { pourWindow, type PourWindow } from '#core/alloys'
+import { pourWindow, type Alloy, type Liquidus, type PourWindow, type Practice } from '#core/alloys'
 import {
   ALUMINIUM_ORDER,
   classifyForAluminium,
@@ -122,11 +121,7 @@ function copperCautions(addition: AdditionClass, lots: readonly ChargedLot[]): s
   return cautions
 }
 
-function copperTreatment(
-  practice: Practice,
-  lots: readonly ChargedLot[],
-  chargeG: number,
-): RunStep[] {
+function copperTreatment(practice: Practice, lots: readonly ChargedLot[], chargeG: number): RunStep[] {
   const stir: RunStep = { id: 'stir', kind: 'stir', cautions: ['damp'] }
   const phosphor = lots.filter((lot) => classifyForCopper(lot) === 'phosphor')
   if (phosphor.length > 0)

@@ -31,10 +31,10 @@ export function parseMass(text: string, defaultUnit: MassUnit): Parsed<number> {
   if (trimmed === '') return { ok: false, problem: 'empty' }
   const bare = parseDecimal(trimmed)
   if (bare.ok) return nonNegative(bare.value * GRAMS_PER[defaultUnit])
+  if (bare.problem === 'too-large') return bare
   const parts = [...trimmed.matchAll(/([+\-−]?[\d.,\s\u00a0\u202f]+)([a-z]+)/g)]
   const consumed = parts.map((part) => part[0]).join('')
-  if (parts.length === 0 || consumed.length !== trimmed.length)
-    return { ok: false, problem: 'not-a-number' }
+  if (parts.length === 0 || consumed.length !== trimmed.length) return { ok: false, problem: 'not-a-number' }
   let grams = 0
   for (const [, figure, word] of parts) {
     const unit = UNIT_WORDS[word!]

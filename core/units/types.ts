@@ -1,6 +1,5 @@
 /** Why a typed quantity could not be read. Words for people are made in the interface. */
-export type QuantityProblem =
-  'empty' | 'not-a-number' | 'unknown-unit' | 'negative' | 'zero' | 'too-large'
+export type QuantityProblem = 'empty' | 'not-a-number' | 'unknown-unit' | 'negative' | 'zero' | 'too-large'
 
 export type Parsed<T> = { ok: true; value: T } | { ok: false; problem: QuantityProblem }
 

@@ -25,19 +25,14 @@ export type Records = { [C in Collection]: Record<string, AnyRecord> }
  * The records after a step is done or undone. The input is left as it was.
  * @param direction "do" writes every change's after, "undo" its before, in reverse
  */
-export function applyStep(
-  records: Records,
-  step: Pick<Step, 'changes'>,
-  direction: 'do' | 'undo',
-): Records {
+export function applyStep(records: Records, step: Pick<Step, 'changes'>, direction: 'do' | 'undo'): Records {
   const next = { ...records }
   const changes = direction === 'do' ? step.changes : [...step.changes].reverse()
   for (const change of changes) {
-    const collection = { ...next[change.collection] }
     const value = direction === 'do' ? change.after : change.before
-    if (value === null) delete collection[change.id]
-    else collection[change.id] = value
-    next[change.collection] = collection
+    const kept = Object.entries(next[change.collection]).filter(([id]) => id !== change.id)
+    if (value !== null) kept.push([change.id, value])
+    next[change.collection] = Object.fromEntries(kept)
   }
   return next
 }

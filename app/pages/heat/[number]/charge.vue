@@ -13,7 +13,11 @@ const OBJECTIVES = [
 <template>
   <section v-if="heat">
     <HeatHeading question="What do I weigh out?">
-      <NuxtLink v-if="rows.planned.length && !infeasible && !heat.loggedAt" :to="`/heat/${heat.number}/${weighedAll ? 'melt' : 'scale'}`" class="btn btn-next">
+      <NuxtLink
+        v-if="rows.planned.length && !infeasible && !heat.loggedAt"
+        :to="`/heat/${heat.number}/${weighedAll ? 'melt' : 'scale'}`"
+        class="btn btn-next"
+      >
         {{ weighedAll ? 'Run the melt' : 'To the scale' }}
       </NuxtLink>
     </HeatHeading>
@@ -26,13 +30,21 @@ const OBJECTIVES = [
     <template v-else>
       <div class="mb-4" aria-live="polite" data-testid="answer">
         <template v-if="infeasible">
-          <p class="max-w-4xl border-l-8 border-oxide bg-oxide-wash px-4 py-3 text-lg font-bold">{{ conflict }}</p>
+          <p class="max-w-4xl border-l-8 border-oxide bg-oxide-wash px-4 py-3 text-lg font-bold">
+            {{ conflict }}
+          </p>
           <div v-if="remedies.length" class="mt-2 max-w-4xl">
             <h2 class="label">Ways out, each tried and found to work</h2>
             <ul class="flex flex-wrap gap-2">
-              <li v-for="remedy in remedies" :key="remedy.words" class="slab flex items-center gap-3 px-3 py-1">
+              <li
+                v-for="remedy in remedies"
+                :key="remedy.words"
+                class="slab flex items-center gap-3 px-3 py-1"
+              >
                 {{ remedy.words }}
-                <button v-if="remedy.apply" class="btn btn-quiet underline" @click="remedy.apply">Do it</button>
+                <button v-if="remedy.apply" class="btn btn-quiet underline" @click="remedy.apply">
+                  Do it
+                </button>
               </li>
             </ul>
           </div>
@@ -58,8 +70,14 @@ const OBJECTIVES = [
             <h2 class="chalk">The charge</h2>
             <label v-if="!heat.loggedAt" class="flex items-center gap-2 text-sm">
               <span class="text-soft">Choose the</span>
-              <select class="field w-auto" :value="heat.objective" @change="board.setObjective(($event.target as HTMLSelectElement).value)">
-                <option v-for="option in OBJECTIVES" :key="option.id" :value="option.id">{{ option.name }}</option>
+              <select
+                class="field w-auto"
+                :value="heat.objective"
+                @change="board.setObjective(($event.target as HTMLSelectElement).value)"
+              >
+                <option v-for="option in OBJECTIVES" :key="option.id" :value="option.id">
+                  {{ option.name }}
+                </option>
               </select>
             </label>
           </div>
@@ -78,19 +96,26 @@ const OBJECTIVES = [
           <h2 class="chalk mb-2">What it will be</h2>
           <template v-if="prediction && prediction.tapMassG > 0">
             <p class="mb-3 flex flex-wrap gap-x-5 gap-y-1 text-lg">
-              <WorkingOpener :working="board.tapSum.value!"><b>{{ grams(prediction.tapMassG) }}</b> to tap</WorkingOpener>
-              <WorkingOpener :working="board.costSum.value!"><b>{{ money(board.cost.value) }}</b></WorkingOpener>
+              <WorkingOpener :working="board.tapSum.value!"
+                ><b>{{ grams(prediction.tapMassG) }}</b> to tap</WorkingOpener
+              >
+              <WorkingOpener :working="board.costSum.value!"
+                ><b>{{ money(board.cost.value) }}</b></WorkingOpener
+              >
             </p>
             <CompositionBar :composition="prediction.composition" label="Predicted melt" />
             <div class="mt-4">
               <LimitGates :limits="heat.alloy.limits" :predicted="prediction" />
             </div>
             <p v-if="board.chance.value !== null" class="mt-3 border-t border-line pt-2 text-sm">
-              Going by how well each lot is known, about <b>{{ board.chance.value }}</b> such charges would keep every limit.
+              Going by how well each lot is known, about <b>{{ board.chance.value }}</b> such charges would
+              keep every limit.
             </p>
             <div class="mt-2 flex flex-wrap gap-x-4 gap-y-1 text-sm">
               <span class="text-soft">Where it comes from:</span>
-              <WorkingOpener v-for="sum in board.elementSums.value" :key="sum.title" :working="sum">{{ sum.symbol }} {{ sum.value }}</WorkingOpener>
+              <WorkingOpener v-for="sum in board.elementSums.value" :key="sum.title" :working="sum"
+                >{{ sum.symbol }} {{ sum.value }}</WorkingOpener
+              >
             </div>
           </template>
           <template v-else>

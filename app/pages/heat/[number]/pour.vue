@@ -25,29 +25,46 @@ function addIngot(): void {
   const { ingots } = heat.value.pour
   const stamp = `${heatStamp(heat.value.number)}-${ingots.length + 1}`
   edit(`Weigh ingot ${stamp}`, {
-    pour: { ...heat.value.pour, ingots: [...ingots, { id: crypto.randomUUID(), massG: newIngot.value, stamp }] },
+    pour: {
+      ...heat.value.pour,
+      ingots: [...ingots, { id: crypto.randomUUID(), massG: newIngot.value, stamp }],
+    },
   })
   newIngot.value = null
   entry.value++
 }
 function removeIngot(id: string): void {
   if (heat.value)
-    edit('Remove an ingot', { pour: { ...heat.value.pour, ingots: heat.value.pour.ingots.filter((ingot) => ingot.id !== id) } })
+    edit('Remove an ingot', {
+      pour: { ...heat.value.pour, ingots: heat.value.pour.ingots.filter((ingot) => ingot.id !== id) },
+    })
 }
-const tone = { good: 'border-patina bg-patina-wash', warn: 'border-oxide bg-oxide-wash', plain: 'border-line bg-well' }
+const tone = {
+  good: 'border-patina bg-patina-wash',
+  warn: 'border-oxide bg-oxide-wash',
+  plain: 'border-line bg-well',
+}
 </script>
 
 <template>
   <section v-if="heat">
     <HeatHeading question="Where did the metal go?">
-      <NuxtLink v-if="balance && balance.foundG > 0" :to="`/heat/${heat.number}/assay`" class="btn btn-next">Measure it</NuxtLink>
+      <NuxtLink v-if="balance && balance.foundG > 0" :to="`/heat/${heat.number}/assay`" class="btn btn-next"
+        >Measure it</NuxtLink
+      >
     </HeatHeading>
     <div v-if="!balance" class="slab max-w-xl p-5">
       <p class="mb-3">Nothing was weighed into this heat, so there is nothing to balance against.</p>
       <NuxtLink :to="`/heat/${heat.number}/charge`" class="btn btn-next">Weigh the charge</NuxtLink>
     </div>
     <template v-else>
-      <p v-if="verdict" class="mb-4 max-w-5xl border-l-8 px-4 py-3 text-lg font-bold" :class="tone[verdict.tone]" aria-live="polite" data-testid="balance">
+      <p
+        v-if="verdict"
+        class="mb-4 max-w-5xl border-l-8 px-4 py-3 text-lg font-bold"
+        :class="tone[verdict.tone]"
+        aria-live="polite"
+        data-testid="balance"
+      >
         {{ verdict.text }}
       </p>
       <BalanceBar :balance="balance" :pour="heat.pour" />
@@ -55,10 +72,16 @@ const tone = { good: 'border-patina bg-patina-wash', warn: 'border-oxide bg-oxid
         <div class="slab p-4">
           <h2 class="chalk mb-3">Ingots</h2>
           <ul class="mb-3">
-            <li v-for="ingot in heat.pour.ingots" :key="ingot.id" class="flex items-center gap-3 border-t border-line py-1">
+            <li
+              v-for="ingot in heat.pour.ingots"
+              :key="ingot.id"
+              class="flex items-center gap-3 border-t border-line py-1"
+            >
               <span class="stamp flex-1 text-lg">{{ ingot.stamp }}</span>
               <b>{{ grams(ingot.massG, 0.1) }}</b>
-              <button v-if="!frozen" class="btn btn-quiet underline" @click="removeIngot(ingot.id)">Remove<span class="sr-only"> {{ ingot.stamp }}</span></button>
+              <button v-if="!frozen" class="btn btn-quiet underline" @click="removeIngot(ingot.id)">
+                Remove<span class="sr-only"> {{ ingot.stamp }}</span>
+              </button>
             </li>
           </ul>
           <form v-if="!frozen" class="grid grid-cols-[1fr_auto] items-start gap-2" @submit.prevent="addIngot">

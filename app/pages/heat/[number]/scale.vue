@@ -24,14 +24,16 @@ function take(): void {
 <template>
   <section v-if="heat" class="mx-auto max-w-3xl">
     <HeatHeading question="What do I weigh out?" />
-    <p v-if="infeasible" role="alert" class="border-l-8 border-oxide bg-oxide-wash px-4 py-3 text-lg font-bold">
+    <p
+      v-if="infeasible"
+      role="alert"
+      class="border-l-8 border-oxide bg-oxide-wash px-4 py-3 text-lg font-bold"
+    >
       {{ conflict }}
       <NuxtLink :to="`/heat/${heat.number}/charge`" class="underline">See the ways out</NuxtLink>
     </p>
     <template v-else-if="current">
-      <p class="text-soft">
-        {{ done.length }} of {{ rows.planned.length }} weighed. Tare the pan, then:
-      </p>
+      <p class="text-soft">{{ done.length }} of {{ rows.planned.length }} weighed. Tare the pan, then:</p>
       <p class="mt-2 text-2xl leading-tight font-bold">{{ current.name }}</p>
       <p class="stamp text-[clamp(4rem,18vw,9rem)] leading-none text-ember" data-testid="scale-target">
         {{ grams(current.plannedG, board.stepG) }}
@@ -46,28 +48,45 @@ function take(): void {
           size="huge"
           @update:model-value="reading = $event"
         />
-        <button class="btn btn-next min-h-20 px-8 text-xl sm:mt-[1.2rem]" :disabled="reading === null">Take it, next</button>
+        <button class="btn btn-next min-h-20 px-8 text-xl sm:mt-[1.2rem]" :disabled="reading === null">
+          Take it, next
+        </button>
       </form>
       <p v-if="off !== null" class="mt-2 text-lg" aria-live="polite">
         <template v-if="Math.abs(off) < 0.05">On target.</template>
-        <template v-else>{{ grams(Math.abs(off), board.stepG) }} {{ off > 0 ? 'over' : 'under' }}; the rest will be worked out again.</template>
+        <template v-else
+          >{{ grams(Math.abs(off), board.stepG) }} {{ off > 0 ? 'over' : 'under' }}; the rest will be worked
+          out again.</template
+        >
       </p>
       <p v-if="reading !== null && reading > current.availableG" class="mt-1 font-semibold text-amber">
-        More than the {{ grams(current.availableG) }} written down for this bin. It is taken as weighed; check the bin.
+        More than the {{ grams(current.availableG) }} written down for this bin. It is taken as weighed; check
+        the bin.
       </p>
     </template>
     <div v-else-if="weighedAll" class="slab p-5">
-      <p class="mb-3 text-xl font-bold">All weighed: {{ grams(done.reduce((sum, row) => sum + (row.weighedG ?? 0), 0)) }}.</p>
+      <p class="mb-3 text-xl font-bold">
+        All weighed: {{ grams(done.reduce((sum, row) => sum + (row.weighedG ?? 0), 0)) }}.
+      </p>
       <NuxtLink :to="`/heat/${heat.number}/melt`" class="btn btn-next">Run the melt</NuxtLink>
     </div>
-    <p v-else class="text-soft">Nothing to weigh yet. <NuxtLink :to="`/heat/${heat.number}/charge`" class="underline">Work out the charge</NuxtLink> first.</p>
+    <p v-else class="text-soft">
+      Nothing to weigh yet.
+      <NuxtLink :to="`/heat/${heat.number}/charge`" class="underline">Work out the charge</NuxtLink> first.
+    </p>
 
     <ul v-if="done.length || waiting.length > 1" class="mt-6">
-      <li v-for="row in [...waiting.slice(1), ...done]" :key="row.id" class="flex items-center gap-3 border-t border-line py-1.5">
+      <li
+        v-for="row in [...waiting.slice(1), ...done]"
+        :key="row.id"
+        class="flex items-center gap-3 border-t border-line py-1.5"
+      >
         <span class="flex-1">{{ row.name }}</span>
         <template v-if="row.weighedG !== null">
           <b class="text-patina">✓ {{ grams(row.weighedG, board.stepG) }}</b>
-          <button class="btn btn-quiet underline" @click="board.unweigh(row)">Take back<span class="sr-only"> {{ row.name }}</span></button>
+          <button class="btn btn-quiet underline" @click="board.unweigh(row)">
+            Take back<span class="sr-only"> {{ row.name }}</span>
+          </button>
         </template>
         <span v-else class="text-soft">{{ grams(row.plannedG, board.stepG) }}</span>
       </li>
