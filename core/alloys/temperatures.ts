@@ -14,7 +14,7 @@ const CU_SLOPES = { Zn: 4.2, Pb: 3.5, Al: 5, Si: 20, Mn: 3 } as const
 /**
  * Liquidus of a blend estimated from its composition, linear in the solutes (with a square term for tin).
  * @param composition mass percent
- * @returns °C with ±7 °C (aluminium) or ±20 °C (copper; ±35 °C with silicon or with lead and zinc together)
+ * @returns °C with ±7 °C (aluminium) or ±20 °C (copper; ±40 °C with silicon, much zinc, or lead and zinc together)
  * @source engineering estimate, fitted to the published liquidus values of the library's alloys
  * @example estimateLiquidus({ Cu: 89, Sn: 11 }).liquidusC // 998.976
  */
@@ -27,8 +27,8 @@ export function estimateLiquidus(composition: Composition): Liquidus {
   }
   let liquidusC = 1084.6 - (4.33 * pct('Sn') + 0.314 * pct('Sn') ** 2)
   for (const [symbol, slope] of Object.entries(CU_SLOPES)) liquidusC -= slope * pct(symbol)
-  const mixed = pct('Si') > 1 || (pct('Pb') > 1 && pct('Zn') > 1)
-  return { liquidusC, kind: 'estimate', spreadC: mixed ? 35 : 20 }
+  const mixed = pct('Si') > 1 || pct('Zn') > 35 || (pct('Pb') > 1 && pct('Zn') > 1)
+  return { liquidusC, kind: 'estimate', spreadC: mixed ? 40 : 20 }
 }
 
 /**

@@ -47,6 +47,7 @@ export class LinearProgramme {
    * @throws Error when the solver ends in a state that is no answer (never for mere infeasibility)
    */
   minimise(highs: Highs, timeLimitS: number): LinearSolution {
+    if (this.cost.length === 0) return this.rowLower.some((least) => least > 0) ? emptySolution() : nothing()
     const hasWhole = this.whole.includes(1)
     const model = highs.createModel({
       numCols: this.cost.length,
@@ -97,6 +98,10 @@ export class LinearProgramme {
       model.dispose()
     }
   }
+}
+
+function nothing(): LinearSolution {
+  return { ...emptySolution(), status: 'optimal', gap: 0, objective: 0 }
 }
 
 function emptySolution(): LinearSolution {

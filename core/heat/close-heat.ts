@@ -83,8 +83,15 @@ function knownComposition(heat: Heat): {
   for (const [symbol, value] of Object.entries(predicted.sd)) sd[symbol] = significant(value)
   const measured = Object.entries(combineReadings(heat.assays))
   for (const [symbol, value] of measured) {
+    // "Not seen" overrules a prediction only where that would have been seen.
+    if (value.below !== undefined && (composition[symbol] ?? 0) < value.below) continue
     composition[symbol] = significant(value.pct)
     sd[symbol] = significant(value.sd)
+  }
+  const base = heat.alloy?.base
+  if (base && measured.length > 0 && !measured.some(([symbol]) => symbol === base)) {
+    const others = sumPct({ ...composition, [base]: 0 })
+    composition[base] = significant(Math.max(0, 100 - others - (predicted.composition['?'] ?? 0)))
   }
   const total = sumPct(composition)
   if (total > 100)

@@ -1,5 +1,13 @@
 import { describe, expect, it } from 'vitest'
-import { alloySchema, ALLOYS, estimateLiquidus, findAlloy, gradeComposition, nominalOf, pourWindow } from '#core/alloys'
+import {
+  alloySchema,
+  ALLOYS,
+  estimateLiquidus,
+  findAlloy,
+  gradeComposition,
+  nominalOf,
+  pourWindow,
+} from '#core/alloys'
 import { sumPct } from '#core/composition'
 
 describe('library', () => {
@@ -80,7 +88,21 @@ describe('nominal and grade', () => {
 })
 
 describe('temperatures', () => {
-  it.each(['356.0', 'A356.0', '319.0', 'A380.0', '443.0', '535.0', '1100', '3004', '5052', '6061', '6063', '2024', '7075'])(
+  it.each([
+    '356.0',
+    'A356.0',
+    '319.0',
+    'A380.0',
+    '443.0',
+    '535.0',
+    '1100',
+    '3004',
+    '5052',
+    '6061',
+    '6063',
+    '2024',
+    '7075',
+  ])(
     'estimates the liquidus of %s within its stated 7 °C of the published value (one more for rounding)',
     (id) => {
       const alloy = findAlloy(id)!
@@ -91,7 +113,10 @@ describe('temperatures', () => {
   // C87300 is published 100 °C below its near twin C65500, and no linear estimate meets both.
   const copperBased = ALLOYS.filter(
     ({ base, id, liquidusC, source }) =>
-      base !== 'Al' && liquidusC && source.startsWith('UNS') && !['C87300', 'C70600', 'C12200', 'C11000'].includes(id),
+      base !== 'Al' &&
+      liquidusC &&
+      source.startsWith('UNS') &&
+      !['C87300', 'C70600', 'C12200', 'C11000'].includes(id),
   )
   it.each(copperBased.map(({ id }) => id))('estimates the liquidus of %s within its stated error', (id) => {
     const alloy = findAlloy(id)!

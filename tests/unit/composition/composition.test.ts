@@ -2,14 +2,25 @@ import { elements as openData } from 'chemical-elements'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { ALLOYS, nominalOf } from '#core/alloys'
-import { blendDensity, compositionSchema, ELEMENTS, mix, sumPct, SYMBOLS, unidentifiedPct } from '#core/composition'
+import {
+  blendDensity,
+  compositionSchema,
+  ELEMENTS,
+  mix,
+  sumPct,
+  SYMBOLS,
+  unidentifiedPct,
+} from '#core/composition'
 
 const openMass = new Map(openData.map(({ symbol, mass }) => [symbol, mass]))
 
 describe('elements', () => {
-  it.each(Object.keys(ELEMENTS))('%s has the atomic mass of an independent open data set (chemical-elements, MIT)', (symbol) => {
-    expect(ELEMENTS[symbol]!.A / openMass.get(symbol)!).toBeCloseTo(1, 3)
-  })
+  it.each(Object.keys(ELEMENTS))(
+    '%s has the atomic mass of an independent open data set (chemical-elements, MIT)',
+    (symbol) => {
+      expect(ELEMENTS[symbol]!.A / openMass.get(symbol)!).toBeCloseTo(1, 3)
+    },
+  )
   it('zinc weighs 65.38 (present IUPAC value)', () => {
     expect(ELEMENTS.Zn!.A).toBe(65.38)
   })
@@ -63,7 +74,10 @@ describe('compositions', () => {
         const total = portions.reduce((sum, { massG }) => sum + massG, 0)
         const mixed = mix(portions)
         for (const symbol of ['Cu', 'Sn'] as const) {
-          const before = portions.reduce((sum, { massG, composition }) => sum + massG * composition[symbol], 0)
+          const before = portions.reduce(
+            (sum, { massG, composition }) => sum + massG * composition[symbol],
+            0,
+          )
           expect((mixed[symbol] ?? 0) * total).toBeCloseTo(before, 5)
         }
       }),

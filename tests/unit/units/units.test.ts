@@ -1,6 +1,13 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { formatMass, formatTemperature, GRAMS_PER, parseDecimal, parseMass, parseTemperature } from '#core/units'
+import {
+  formatMass,
+  formatTemperature,
+  GRAMS_PER,
+  parseDecimal,
+  parseMass,
+  parseTemperature,
+} from '#core/units'
 
 describe('masses', () => {
   it('reads 5 lb 11.2 oz as 2585 g to the tenth of an ounce (worked example, common practice)', () => {

@@ -1,0 +1,36 @@
+import { defineConfig } from '@playwright/test'
+
+const port = Number(process.env.E2E_PORT ?? 4311)
+
+export default defineConfig({
+  testDir: 'tests/e2e',
+  outputDir: 'test-results/browser',
+  fullyParallel: true,
+  workers: 2,
+  timeout: 60_000,
+  expect: { timeout: 10_000 },
+  reporter: [['list'], ['json']],
+  use: {
+    baseURL: `http://127.0.0.1:${port}`,
+    viewport: { width: 1280, height: 800 },
+    serviceWorkers: 'block',
+    launchOptions: {
+      executablePath: '/usr/bin/chromium',
+      args: [
+        '--no-sandbox',
+        '--disable-gpu',
+        '--disable-quic',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+        '--no-first-run',
+      ],
+    },
+  },
+  webServer: {
+    command: 'node .output/server/index.mjs',
+    env: { HOST: '127.0.0.1', PORT: String(port) },
+    url: `http://127.0.0.1:${port}/`,
+    reuseExistingServer: false,
+  },
+})
