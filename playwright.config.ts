@@ -9,7 +9,7 @@ export default defineConfig({
   workers: 2,
   timeout: 60_000,
   expect: { timeout: 10_000 },
-  reporter: [['list'], ['json']],
+  reporter: [['list'], ['json', { outputFile: 'test-results/browser.json' }]],
   use: {
     baseURL: `http://127.0.0.1:${port}`,
     viewport: { width: 1280, height: 800 },

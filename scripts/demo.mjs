@@ -21,7 +21,9 @@ for (const signal of ['SIGINT', 'SIGTERM'])
   })
 server.on('exit', (code) => process.exit(code ?? 0))
 await answering(`http://127.0.0.1:${port}/`)
-console.log(`\nHephaestal is at http://127.0.0.1:${port}/?yard=${blank ? 'blank' : 'demo'}   (Ctrl C stops it)`)
+console.log(
+  `\nHephaestal is at http://127.0.0.1:${port}/?yard=${blank ? 'blank' : 'demo'}   (Ctrl C stops it)`,
+)
 
 /** The wanted port, or the next free one. */
 async function freePort(wanted) {

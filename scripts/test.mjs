@@ -41,18 +41,31 @@ try {
   check('format', 'npx', ['prettier', '--check', '--log-level', 'warn', '.'])
   check('types', 'npx', ['nuxt', 'typecheck'])
   const unit = join(results, 'unit.json')
-  suite('unit tests', 'npx', ['vitest', 'run', '--reporter=default', '--reporter=json', `--outputFile.json=${unit}`], unit, (report) => ({
-    passed: report.numPassedTests,
-    failed: report.numFailedTests + (report.numFailedTestSuites && !report.numFailedTests ? 1 : 0),
-    skipped: report.numPendingTests + report.numTodoTests,
-  }))
+  suite(
+    'unit tests',
+    'npx',
+    ['vitest', 'run', '--reporter=default', '--reporter=json', `--outputFile.json=${unit}`],
+    unit,
+    (report) => ({
+      passed: report.numPassedTests,
+      failed: report.numFailedTests + (report.numFailedTestSuites && !report.numFailedTests ? 1 : 0),
+      skipped: report.numPendingTests + report.numTodoTests,
+    }),
+  )
   if (check('build', 'npx', ['nuxt', 'build'])) {
     const browser = join(results, 'browser.json')
-    suite('server and browser tests', 'npx', ['playwright', 'test'], browser, ({ stats }) => ({
-      passed: stats.expected + stats.flaky,
-      failed: stats.unexpected,
-      skipped: stats.skipped,
-    }), { PLAYWRIGHT_JSON_OUTPUT_NAME: browser })
+    suite(
+      'server and browser tests',
+      'npx',
+      ['playwright', 'test'],
+      browser,
+      ({ stats }) => ({
+        passed: stats.expected + stats.flaky,
+        failed: stats.unexpected,
+        skipped: stats.skipped,
+      }),
+      { PLAYWRIGHT_JSON_OUTPUT_NAME: browser },
+    )
   }
 } catch (error) {
   console.error(error)

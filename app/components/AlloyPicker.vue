@@ -1,5 +1,12 @@
 <script setup lang="ts">
-import { Combobox, ComboboxButton, ComboboxInput, ComboboxOption, ComboboxOptions } from '@headlessui/vue'
+import {
+  Combobox,
+  ComboboxButton,
+  ComboboxInput,
+  ComboboxLabel,
+  ComboboxOption,
+  ComboboxOptions,
+} from '@headlessui/vue'
 import { ChevronsUpDown } from '@lucide/vue'
 import { ALLOYS, type Alloy } from '#core/alloys'
 
@@ -22,6 +29,7 @@ const nameOf = (alloy: unknown) => (alloy as Alloy | null)?.name ?? ''
 
 <template>
   <Combobox :model-value="chosen" @update:model-value="$event && emit('update:modelValue', $event)">
+    <ComboboxLabel class="sr-only">Find an alloy</ComboboxLabel>
     <div class="relative">
       <ComboboxInput
         class="field pr-10"

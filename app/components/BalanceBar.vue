@@ -28,7 +28,7 @@ const spoken = computed(
 </script>
 
 <template>
-  <figure role="img" :aria-label="spoken">
+  <div role="img" :aria-label="spoken">
     <div class="flex h-12 border border-soft">
       <span
         v-for="part in parts"
@@ -37,13 +37,13 @@ const spoken = computed(
         :style="{ width: `${part.pct}%` }"
       />
     </div>
-    <figcaption class="mt-1 flex flex-wrap gap-x-5 gap-y-0.5 text-sm" aria-hidden="true">
+    <p class="mt-1 flex flex-wrap gap-x-5 gap-y-0.5 text-sm" aria-hidden="true">
       <span v-for="part in parts" :key="part.name" class="inline-flex items-center gap-1.5">
         <i :class="['swatch part', part.tone]" />{{ part.name }} <b>{{ grams(part.massG) }}</b>
         <span class="text-soft">{{ part.pct.toFixed(1) }} %</span>
       </span>
-    </figcaption>
-  </figure>
+    </p>
+  </div>
 </template>
 
 <style scoped>

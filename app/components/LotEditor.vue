@@ -6,7 +6,8 @@ import { KNOWLEDGE, LOT_KINDS, type Lot } from '#core/stock'
 
 const props = defineProps<{ lot: Lot | null }>()
 const emit = defineEmits<{ close: [] }>()
-const { draft, rows, total, faults, save, remove, addRow } = useLotDraft(props.lot, () => emit('close'))
+const { draft, rows, total, over, faults, save, remove, addRow } = useLotDraft(props.lot, () => emit('close'))
+const id = useId()
 const grade = ref('')
 watch(grade, (id) => {
   const alloy = ALLOYS.find((entry) => entry.id === id)
@@ -22,18 +23,25 @@ watch(grade, (id) => {
   <SheetDialog :title="lot ? `Edit ${lot.name}` : 'Add a lot'" wide @close="emit('close')">
     <form class="grid gap-4" @submit.prevent="save">
       <div class="grid gap-3 sm:grid-cols-4">
-        <label class="sm:col-span-2"
-          ><span class="label">Name</span>
+        <div class="sm:col-span-2">
+          <label class="label" :for="`${id}-name`">Name</label>
           <input
+            :id="`${id}-name`"
             v-model="draft.name"
             class="field"
             maxlength="120"
             :aria-invalid="faults.name ? 'true' : undefined"
+            :aria-describedby="faults.name ? `${id}-name-fault` : undefined"
           />
-          <span v-if="faults.name" role="alert" class="text-sm font-semibold text-oxide">{{
-            faults.name
-          }}</span>
-        </label>
+          <p
+            v-if="faults.name"
+            :id="`${id}-name-fault`"
+            role="alert"
+            class="text-sm font-semibold text-oxide"
+          >
+            {{ faults.name }}
+          </p>
+        </div>
         <QuantityField v-model="draft.massG" label="Mass" kind="mass" />
         <QuantityField v-model="draft.pricePerKg" label="Price per kg" kind="price" />
         <label
@@ -115,9 +123,9 @@ watch(grade, (id) => {
           <option v-for="symbol in SYMBOLS" :key="symbol" :value="symbol" />
         </datalist>
         <button type="button" class="btn mt-2" @click="addRow">Add an element</button>
-        <p class="mt-2" :class="total > 100 ? 'font-semibold text-oxide' : 'text-soft'">
-          {{ percent(total) }} % named<template v-if="total <= 100"
-            >, {{ percent(100 - total) }} % not identified</template
+        <p class="mt-2" :class="over ? 'font-semibold text-oxide' : 'text-soft'">
+          {{ percent(total) }} % named<template v-if="!over"
+            >, {{ percent(Math.max(0, 100 - total)) }} % not identified</template
           >
         </p>
         <p v-if="faults.composition" role="alert" class="font-semibold text-oxide">

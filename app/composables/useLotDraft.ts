@@ -38,6 +38,7 @@ export function useLotDraft(lot: Lot | null, done: () => void) {
     return named
   })
   const total = computed(() => sumPct(composition.value))
+  const over = computed(() => total.value > 100 + 1e-6)
 
   function addRow(): void {
     rows.value.push({ symbol: '', pct: null, sd: null })
@@ -48,7 +49,7 @@ export function useLotDraft(lot: Lot | null, done: () => void) {
     const unknown = rows.value.find(({ symbol, pct }) => pct !== null && !SYMBOLS.includes(symbol))
     const symbols = rows.value.filter(({ pct }) => pct !== null).map(({ symbol }) => symbol)
     const twice = symbols.find((symbol, index) => symbols.indexOf(symbol) !== index)
-    if (total.value > 100) faults.composition = 'The elements add up to more than 100 %. Lower one of them.'
+    if (over.value) faults.composition = 'The elements add up to more than 100 %. Lower one of them.'
     else if (unknown)
       faults.composition = `“${unknown.symbol}” is not a chemical symbol. Use Cu, Sn, Zn and so on.`
     else if (twice) faults.composition = `${twice} stands there twice. Keep one of the two.`
@@ -92,5 +93,5 @@ export function useLotDraft(lot: Lot | null, done: () => void) {
     done()
   }
 
-  return { draft, rows, total, faults, save, remove, addRow }
+  return { draft, rows, total, over, faults, save, remove, addRow }
 }

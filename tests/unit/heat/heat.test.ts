@@ -105,21 +105,19 @@ describe('the demo yard', () => {
 describe('logging a heat', () => {
   const heat: Heat = {
     ...open,
-    weighed: yard.lots
-      .slice(0, 2)
-      .map((lot) => ({
-        lotId: lot.id,
-        name: lot.name,
-        kind: lot.kind,
-        form: lot.form,
-        plannedG: 500,
-        massG: 500,
-        pricePerKg: lot.pricePerKg,
-        metallicYield: 0.98,
-        composition: lot.composition,
-        sd: lot.sd,
-        at: NOW,
-      })),
+    weighed: yard.lots.slice(0, 2).map((lot) => ({
+      lotId: lot.id,
+      name: lot.name,
+      kind: lot.kind,
+      form: lot.form,
+      plannedG: 500,
+      massG: 500,
+      pricePerKg: lot.pricePerKg,
+      metallicYield: 0.98,
+      composition: lot.composition,
+      sd: lot.sd,
+      at: NOW,
+    })),
     pour: { ...open.pour, ingots: [{ id: IDS[0], massG: 700, stamp: 'x' }], returnsG: 200, skullG: 20 },
   }
   it('takes the charge out of its bins and puts ingots and returns in', () => {

@@ -1,0 +1,110 @@
+import AxeBuilder from '@axe-core/playwright'
+import { expect, openDemo, test } from './support'
+
+const STAGES = [
+  '/',
+  '/stock',
+  '/heat/13/target',
+  '/heat/13/charge',
+  '/heat/13/scale',
+  '/heat/13/melt',
+  '/heat/11/pour',
+  '/heat/11/assay',
+  '/heat/13/pour',
+  '/heat/13/assay',
+  '/ledger',
+  '/alloys',
+  '/handbook',
+]
+
+for (const theme of ['light', 'dark'] as const)
+  for (const [width, height] of [
+    [1280, 800],
+    [390, 844],
+  ] as const)
+    test(`axe finds nothing on any stage, ${theme}, ${width}×${height}; nothing runs off the side`, async ({
+      page,
+    }) => {
+      test.setTimeout(120_000)
+      await page.setViewportSize({ width, height })
+      await page.emulateMedia({ colorScheme: theme, reducedMotion: 'reduce' })
+      await openDemo(page)
+      for (const path of STAGES) {
+        await page.goto(path)
+        await expect(page.getByRole('main')).not.toContainText('Opening the yard')
+        if (path.endsWith('charge')) await expect(page.getByTestId('answer')).toContainText('to tap for')
+        if (path === '/ledger')
+          await expect(page.getByTestId('where-chart').locator('svg').first()).toBeVisible()
+        const { violations } = await new AxeBuilder({ page })
+          .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'])
+          .analyze()
+        const found = violations.map(
+          ({ id, nodes }) =>
+            `${path} ${id}: ${nodes
+              .slice(0, 3)
+              .map(({ target }) => target.join(' '))
+              .join(' | ')}`,
+        )
+        expect(found).toEqual([])
+        const wide = await page.evaluate(
+          () => document.documentElement.scrollWidth - document.documentElement.clientWidth,
+        )
+        expect(wide, `${path} scrolls sideways`).toBeLessThanOrEqual(0)
+      }
+    })
+
+test('the whole path by keyboard alone', async ({ page }) => {
+  await openDemo(page)
+  const tabTo = async (name: RegExp) => {
+    for (let i = 0; i < 120; i++) {
+      await page.keyboard.press('Tab')
+      const label = await page.evaluate(() => {
+        const element = document.activeElement as HTMLElement & { labels?: NodeListOf<HTMLLabelElement> }
+        return (
+          element?.getAttribute('aria-label') ?? element?.labels?.[0]?.innerText ?? element?.innerText ?? ''
+        )
+      })
+      if (name.test(label.trim())) return
+    }
+    throw new Error(`Tab never reached ${name}`)
+  }
+  await tabTo(/^Start a heat$/)
+  await page.keyboard.press('Enter')
+  await expect(page).toHaveURL(/target/)
+  await tabTo(/^Tap mass/)
+  await page.keyboard.type('1500')
+  await tabTo(/^Find an alloy$/)
+  await page.keyboard.type('C90300')
+  await page.keyboard.press('ArrowDown')
+  await page.keyboard.press('Enter')
+  await page.keyboard.press('Alt+3')
+  await expect(page.getByTestId('answer')).toContainText('to tap for')
+  await tabTo(/^Weighed /)
+  await page.keyboard.type('1200')
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('button', { name: /^Take back/ })).toHaveCount(1)
+  await page.keyboard.press('Alt+4')
+  await expect(page.getByTestId('now')).toHaveText('Get ready')
+  await tabTo(/^Done$/)
+  await page.keyboard.press('Enter')
+  await expect(page.getByTestId('now')).not.toHaveText('Get ready')
+  await page.keyboard.press('Alt+5')
+  await tabTo(/^Next ingot$/)
+  await page.keyboard.type('700')
+  await page.keyboard.press('Enter')
+  await expect(page.getByText('H-014-1').first()).toBeVisible()
+  await page.keyboard.press('Alt+6')
+  await tabTo(/^Sn/)
+  await page.keyboard.type('8.2')
+  await expect(page.getByTestId('verdict')).toContainText('Inside every limit that was measured')
+  await tabTo(/^Remarks/)
+  await page.keyboard.type('By keyboard')
+  await page.keyboard.press('Control+k')
+  await page.keyboard.type('ledger')
+  await page.keyboard.press('ArrowDown')
+  await page.keyboard.press('Enter')
+  await expect(page).toHaveURL(/ledger/)
+  await page.keyboard.press('?')
+  await expect(page.getByRole('heading', { name: 'Keyboard' })).toBeVisible()
+  await page.keyboard.press('Escape')
+})

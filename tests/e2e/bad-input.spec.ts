@@ -1,0 +1,94 @@
+import { expect, openDemo, plain, saved, test } from './support'
+
+test('letters, −5, nothing and an unknown unit get their message where they were typed, and nothing is lost', async ({
+  page,
+}) => {
+  await openDemo(page)
+  await page.goto('/heat/13/target')
+  const tap = page.getByLabel(/Tap mass/)
+  for (const [typed, message] of [
+    ['lots', 'That is not a figure'],
+    ['-5', 'It cannot be below zero'],
+    ['0', 'It must be more than zero'],
+    ['5 stone', 'Unknown unit'],
+    ['', 'Type a figure'],
+  ] as const) {
+    await tap.fill(typed)
+    await tap.blur()
+    await expect(page.getByRole('alert')).toContainText(message)
+    await expect(tap).toHaveValue(typed)
+    await expect(tap).toHaveAttribute('aria-invalid', 'true')
+    await expect(page.getByRole('link', { name: /^Target/ })).toContainText('C90500, 2')
+  }
+  await tap.fill('2100')
+  await expect(page.getByRole('alert')).toHaveCount(0)
+})
+
+test('140 % in a lot is refused with what to do', async ({ page }) => {
+  await openDemo(page)
+  await page.goto('/stock')
+  await page.getByRole('button', { name: 'Edit Tin bar' }).click()
+  await page.getByLabel('Sn share').fill('140')
+  await expect(page.getByRole('alert')).toContainText('cannot be over 100')
+  await page.getByLabel('Sn share').fill('99.99')
+  await page.getByLabel('Pb share').fill('5')
+  await page.getByRole('button', { name: 'Keep the changes' }).click()
+  await expect(page.getByRole('alert')).toContainText('add up to more than 100')
+  await page.getByLabel('Pb share').fill('0.01')
+  await page.getByRole('button', { name: 'Keep the changes' }).click()
+  await expect(page.getByRole('button', { name: 'Keep the changes' })).toHaveCount(0)
+})
+
+test('a lot of nothing is refused: no name, no metal', async ({ page }) => {
+  await openDemo(page)
+  await page.goto('/stock')
+  await page.getByRole('button', { name: 'Add a lot' }).click()
+  await page.getByRole('button', { name: 'Put it in the bins' }).click()
+  await expect(page.getByText('Give it a name you will know it by.')).toBeVisible()
+  await expect(page.getByText('Say what it is made of')).toBeVisible()
+  await page.getByLabel('Name', { exact: true }).fill('Mystery metal')
+  await page.getByLabel('Element 1').fill('Xx')
+  await page.getByLabel('Xx share').fill('50')
+  await page.getByRole('button', { name: 'Put it in the bins' }).click()
+  await expect(page.getByText('is not a chemical symbol')).toBeVisible()
+  await expect(page.getByLabel('Name', { exact: true })).toHaveValue('Mystery metal')
+})
+
+test('more tap mass than metal: said how much there is, and the way out works', async ({ page }) => {
+  await openDemo(page)
+  await page.goto('/heat/13/target')
+  await page.getByLabel(/Tap mass/).fill('90 kg')
+  await page.getByRole('link', { name: 'Work out the charge' }).click()
+  const answer = page.getByTestId('answer')
+  await expect(answer).toContainText('There is not enough metal')
+  expect(plain(await answer.innerText())).toContain('90.000 kg wanted')
+  await page.getByRole('button', { name: 'Do it' }).click()
+  await expect(answer).toContainText(/to tap for/)
+  await saved(page)
+})
+
+test('an assay of letters or 140 is refused, the other figures stay', async ({ page }) => {
+  await openDemo(page)
+  await page.goto('/heat/13/assay')
+  const group = page.getByRole('group', { name: 'Reading' })
+  await group.getByLabel(/^Sn/).fill('9.8')
+  await group.getByLabel(/^Zn/).fill('140')
+  await expect(page.getByRole('alert')).toContainText('cannot be over 100')
+  await group.getByLabel(/^Zn/).fill('about two')
+  await expect(page.getByRole('alert')).toContainText('not a figure')
+  await expect(group.getByLabel(/^Sn/)).toHaveValue('9.8')
+})
+
+test('a heat that does not exist, and a file that is no yard', async ({ page }) => {
+  await openDemo(page)
+  await page.goto('/heat/999/charge')
+  await expect(page.getByRole('heading', { name: 'No such heat' })).toBeVisible()
+  await page
+    .getByLabel('Yard file')
+    .setInputFiles({
+      name: 'x.json',
+      mimeType: 'application/json',
+      buffer: Buffer.from('{"format":"other"}'),
+    })
+  await expect(page.getByRole('alert')).toContainText('not a yard saved by Hephaestal')
+})

@@ -1,0 +1,50 @@
+import { readFile } from 'node:fs/promises'
+import { expect, test } from '@playwright/test'
+
+const example = async () => JSON.parse(await readFile('examples/gunmetal.json', 'utf8'))
+
+test('the charge route answers in the open shape', async ({ request }) => {
+  const response = await request.post('/api/charge', { data: await example() })
+  expect(response.status()).toBe(200)
+  expect(await response.json()).toMatchObject({
+    format: 'hephaestal/charge-plan',
+    version: 1,
+    status: 'optimal',
+  })
+})
+
+test('an impossible problem is an answer, not an error', async ({ request }) => {
+  const problem = await example()
+  problem.target.tapMassG = 1e6
+  const response = await request.post('/api/charge', { data: problem })
+  expect(response.status()).toBe(200)
+  expect(await response.json()).toMatchObject({ status: 'infeasible', conflict: [{ kind: 'metal' }] })
+})
+
+test('bad bodies get 400 with the path, large ones 413', async ({ request }) => {
+  const problem = await example()
+  problem.lots[1].composition.Zn = 'much'
+  const bad = await request.post('/api/charge', { data: problem })
+  expect(bad.status()).toBe(400)
+  expect((await bad.json()).issues[0].path).toEqual(['lots', 1, 'composition', 'Zn'])
+  for (const data of ['', 'not json', '[]', 'null', '{"lots":'])
+    expect(
+      (await request.post('/api/charge', { data, headers: { 'content-type': 'application/json' } })).status(),
+    ).toBe(400)
+  const large = await request.post('/api/charge', { data: { pad: 'x'.repeat(1024 * 1024 + 1) } })
+  expect(large.status()).toBe(413)
+})
+
+test('pages carry a content policy without inline scripts', async ({ request }) => {
+  for (const path of ['/', '/heat/3/charge']) {
+    const page = await request.get(path)
+    const policy =
+      page.headers()['content-security-policy'] ??
+      /http-equiv="Content-Security-Policy" content="([^"]+)"/.exec(await page.text())?.[1] ??
+      ''
+    const scripts = /script-src ([^;]+)/.exec(policy)?.[1] ?? ''
+    expect(scripts).toContain("'self'")
+    expect(scripts).not.toContain('unsafe-inline')
+    expect(scripts).not.toMatch(/https?:/)
+  }
+})

@@ -1,0 +1,36 @@
+import { expect, test as base, type Page } from '@playwright/test'
+
+/** A page whose console must stay clean: any error or uncaught exception fails the test. */
+export const test = base.extend<{ page: Page }>({
+  page: async ({ page }, use) => {
+    const faults: string[] = []
+    page.on('console', (message) => {
+      if (message.type() === 'error') faults.push(message.text())
+    })
+    page.on('pageerror', (error) => faults.push(error.message))
+    await use(page)
+    expect(faults, 'console errors').toEqual([])
+  },
+})
+
+export { expect }
+
+/** Opens the demo yard and waits until it is on the disk. */
+export async function openDemo(page: Page): Promise<void> {
+  await page.goto('/?yard=demo')
+  await expect(page.getByRole('heading', { name: 'Demo yard' })).toBeVisible()
+  await saved(page)
+}
+
+/** Everything done so far is stored. */
+export async function saved(page: Page): Promise<void> {
+  await expect(page.getByTestId('save-state')).toHaveText('saved')
+}
+
+/** A mass with thin and no-break spaces turned plain, for comparing. */
+export function plain(text: string): string {
+  return text
+    .replace(/[\u00a0\u202f]/g, ' ')
+    .replace(/\s+/g, ' ')
+    .trim()
+}
