@@ -2,9 +2,11 @@
 /** The seven stages as a runner that fills with metal as far as the heat has come; each stage says its answer. */
 const { stages, heat } = useStageLine()
 const route = useRoute()
-const here = computed(() =>
-  stages.value.findIndex(({ id }) => route.path === `/${id}` || route.path.endsWith(`/${id}`)),
-)
+const here = computed(() => {
+  const last = route.path.split('/').at(-1)
+  const stage = last === 'scale' ? 'charge' : last
+  return stages.value.findIndex(({ id }) => id === stage)
+})
 const list = ref<HTMLElement>()
 watch(
   here,

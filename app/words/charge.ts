@@ -22,13 +22,20 @@ export function limitingWords(entry: Limiting, objective: string, tools: ChargeT
       : objective === 'virgin'
         ? `${tools.grams(value)} of virgin metal`
         : `${value.toFixed(3)} of distance`
-  if (entry.kind === 'stock')
-    return `All of ${tools.lotName(entry.lot)} goes in; 100 g more would save ${price(entry.shadowPrice * 100)}.`
-  if (entry.kind === 'others') return `Elements without a limit of their own are at their limit together.`
+  const worthSaying = (saving: number) => objective !== 'cost' || saving >= 0.005
+  if (entry.kind === 'stock') {
+    const all = `All of ${tools.lotName(entry.lot)} goes in`
+    const saving = entry.shadowPrice * 100
+    return worthSaying(saving) ? `${all}; 100 g more would save ${price(saving)}.` : `${all}.`
+  }
+  if (entry.kind === 'others') return 'Elements without a limit of their own are at their limit together.'
   const source = tools.mainSource?.(entry.element)
   const step = shadowStep(tools.limitOf?.(entry.element, entry.bound) ?? 1)
-  const by = `${percent(step)} % ${entry.bound === 'max' ? 'more' : 'less'} ${elementName(entry.element)}`
-  return `${capital(elementName(entry.element))}${source ? ` from ${source}` : ''} is at its ${entry.bound === 'max' ? 'most' : 'least'}; ${by} allowed would save ${price(entry.shadowPrice * step)}.`
+  const name = elementName(entry.element)
+  const state = `${capital(name)}${source ? ` from ${source}` : ''} is at its ${entry.bound === 'max' ? 'most' : 'least'}`
+  const saving = entry.shadowPrice * step
+  if (!worthSaying(saving)) return `${state}.`
+  return `${state}; ${percent(step)} % ${entry.bound === 'max' ? 'more' : 'less'} ${name} allowed would save ${price(saving)}.`
 }
 
 /** A tenth of the limit, in one figure: a change small enough to be meant. */

@@ -83,12 +83,10 @@ test('a heat that does not exist, and a file that is no yard', async ({ page }) 
   await openDemo(page)
   await page.goto('/heat/999/charge')
   await expect(page.getByRole('heading', { name: 'No such heat' })).toBeVisible()
-  await page
-    .getByLabel('Yard file')
-    .setInputFiles({
-      name: 'x.json',
-      mimeType: 'application/json',
-      buffer: Buffer.from('{"format":"other"}'),
-    })
+  await page.getByLabel('Yard file').setInputFiles({
+    name: 'x.json',
+    mimeType: 'application/json',
+    buffer: Buffer.from('{"format":"other"}'),
+  })
   await expect(page.getByRole('alert')).toContainText('not a yard saved by Hephaestal')
 })

@@ -13,13 +13,11 @@ test('the yard saved to a file and opened again is the same yard, and undo bring
   expect(JSON.parse(text)).toEqual(demo)
 
   const changed = { ...demo, lots: demo.lots.slice(0, 3) }
-  await page
-    .getByLabel('Yard file')
-    .setInputFiles({
-      name: 'small.json',
-      mimeType: 'application/json',
-      buffer: Buffer.from(JSON.stringify(changed)),
-    })
+  await page.getByLabel('Yard file').setInputFiles({
+    name: 'small.json',
+    mimeType: 'application/json',
+    buffer: Buffer.from(JSON.stringify(changed)),
+  })
   await expect(page.getByText('Opened small.json')).toBeVisible()
   await page.goto('/stock')
   await expect(page.getByRole('heading', { level: 1 })).toContainText('3 lots')

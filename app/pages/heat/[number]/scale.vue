@@ -6,11 +6,17 @@ const { rows, infeasible, conflict, weighedAll } = board
 const { grams } = useUnits()
 const waiting = computed(() => rows.value.planned.filter(({ weighedG }) => weighedG === null))
 const done = computed(() => rows.value.planned.filter(({ weighedG }) => weighedG !== null))
-const current = computed(() => waiting.value[0] ?? null)
+// The lot on the pan stays the lot on the pan, however the rest is worked out again.
+const held = ref<string | null>(null)
+const current = computed(() => waiting.value.find(({ id }) => id === held.value) ?? waiting.value[0] ?? null)
 const reading = ref<number | null>(null)
 watch(
-  () => current.value?.id,
-  () => (reading.value = null),
+  () => current.value?.id ?? null,
+  (id) => {
+    held.value = id
+    reading.value = null
+  },
+  { immediate: true },
 )
 const off = computed(() => {
   if (reading.value === null || !current.value) return null
@@ -34,8 +40,8 @@ function take(): void {
     </p>
     <template v-else-if="current">
       <p class="text-soft">{{ done.length }} of {{ rows.planned.length }} weighed. Tare the pan, then:</p>
-      <p class="mt-2 text-2xl leading-tight font-bold">{{ current.name }}</p>
-      <p class="stamp text-[clamp(4rem,18vw,9rem)] leading-none text-ember" data-testid="scale-target">
+      <p class="mt-2 text-2xl leading-tight font-bold" data-testid="scale-lot">{{ current.name }}</p>
+      <p class="stamp text-[clamp(4rem,18vw,9rem)] normal-case leading-none text-ember" data-testid="scale-target">
         {{ grams(current.plannedG, board.stepG) }}
       </p>
       <form class="mt-5 grid items-start gap-3 sm:grid-cols-[1fr_auto]" @submit.prevent="take">
@@ -70,6 +76,7 @@ function take(): void {
       </p>
       <NuxtLink :to="`/heat/${heat.number}/melt`" class="btn btn-next">Run the melt</NuxtLink>
     </div>
+    <p v-else-if="board.engine.busy" class="text-soft">Working it out…</p>
     <p v-else class="text-soft">
       Nothing to weigh yet.
       <NuxtLink :to="`/heat/${heat.number}/charge`" class="underline">Work out the charge</NuxtLink> first.
@@ -77,7 +84,7 @@ function take(): void {
 
     <ul v-if="done.length || waiting.length > 1" class="mt-6">
       <li
-        v-for="row in [...waiting.slice(1), ...done]"
+        v-for="row in [...waiting.filter((row) => row !== current), ...done]"
         :key="row.id"
         class="flex items-center gap-3 border-t border-line py-1.5"
       >
