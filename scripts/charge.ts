@@ -25,6 +25,6 @@ function readProblem(file: string | undefined): unknown {
 
 const parsed = parseChargeProblem(readProblem(process.argv[2]))
 if (!parsed.ok) refuse(parsed.issues)
-const plan = createChargeSolver(await loadHighs()).solve(parsed.problem)
+const plan = createChargeSolver(await loadHighs(), () => performance.now()).solve(parsed.problem)
 process.stdout.write(JSON.stringify(plan, null, 2) + '\n')
 process.exit(plan.status === 'infeasible' ? 2 : 0)

@@ -19,12 +19,18 @@ const props = withDefaults(
     size?: 'normal' | 'huge'
     unitWords?: string
     hint?: string
+    /** take the keyboard when it appears */
+    eager?: boolean
   }>(),
   { size: 'normal' },
 )
 const emit = defineEmits<{ 'update:modelValue': [value: number | null]; sealed: []; enter: [] }>()
 const { mass, temperature } = useUnits()
 const id = useId()
+const input = ref<HTMLInputElement>()
+onMounted(() => {
+  if (props.eager) input.value?.focus()
+})
 const focused = ref(false)
 const text = ref('')
 const error = ref('')
@@ -102,6 +108,7 @@ defineExpose({ valid: computed(() => error.value === '') })
     <div class="relative">
       <input
         :id="id"
+        ref="input"
         v-model="text"
         type="text"
         :inputmode="kind === 'mass' || kind === 'temperature' ? 'text' : 'decimal'"

@@ -35,7 +35,7 @@ async function draw(): Promise<void> {
       marker: {
         color,
         line: { color: '#231b14', width: 1 },
-        pattern: { shape, fgcolor: '#231b14', size: 6, solidity: 0.15 },
+        pattern: { shape, fillmode: 'overlay', fgcolor: '#231b14', size: 6, solidity: 0.15 },
       },
       hovertemplate: `%{x}: %{y:.1f} %<extra>${name}</extra>`,
     }))

@@ -1,5 +1,5 @@
 import { computed, watch } from 'vue'
-import { heatChargeProblem, heatRecovery, weighedCharge, type Heat } from '#core/heat'
+import { heatChargeAttempts, heatRecovery, weighedCharge, type Heat } from '#core/heat'
 import { predictMelt, type ChargedLine } from '#core/charge'
 import { useChargeEngine } from '~/stores/charge'
 import { useYard } from '~/stores/yard'
@@ -9,17 +9,19 @@ import type { Ref } from 'vue'
 export function useCharge(heat: Ref<Heat | null>) {
   const yard = useYard()
   const engine = useChargeEngine()
-  const problem = computed(() =>
-    heat.value && !heat.value.loggedAt ? heatChargeProblem(heat.value, yard.lots) : null,
+  const attempts = computed(() =>
+    heat.value && !heat.value.loggedAt ? heatChargeAttempts(heat.value, yard.lots) : [],
   )
   watch(
-    problem,
+    attempts,
     (next) => {
-      if (next) void engine.ask(next)
+      if (next.length > 0) void engine.ask(next)
       else engine.clear()
     },
     { immediate: true },
   )
+  /** The plan at hand answers the heat as it stands now. */
+  const settled = computed(() => engine.settledOn === attempts.value)
   const lotName = (id: string) =>
     yard.records.lots[id]
       ? (yard.records.lots[id] as { name: string }).name
@@ -37,5 +39,5 @@ export function useCharge(heat: Ref<Heat | null>) {
     })
   })
   const prediction = computed(() => (heat.value ? predictMelt(lines.value, heatRecovery(heat.value)) : null))
-  return { problem, engine, lines, prediction, lotName }
+  return { settled, engine, lines, prediction, lotName }
 }

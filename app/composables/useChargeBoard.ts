@@ -3,7 +3,7 @@ import { probabilityInLimits } from '#core/charge'
 import { heatRecovery, type Heat, type LotChoice } from '#core/heat'
 import { lotYield, type Lot } from '#core/stock'
 import { now, useYard } from '~/stores/yard'
-import { conflictWords, limitingWords, planHeadline, remedyWords } from '~/words/charge'
+import { concessionWords, conflictWords, limitingWords, planHeadline, remedyWords } from '~/words/charge'
 import { costWorking, elementWorking, tapWorking } from '~/words/workings'
 
 export interface ChargeRowState {
@@ -23,7 +23,7 @@ export function useChargeBoard() {
   const yard = useYard()
   const { heat, edit } = useHeat()
   const { grams, money } = useUnits()
-  const { engine, lines, prediction, lotName } = useCharge(heat)
+  const { engine, settled, lines, prediction, lotName } = useCharge(heat)
   const stepG = 0.1
   const pending = new Map<string, number | null>()
 
@@ -117,7 +117,8 @@ export function useChargeBoard() {
       at: now(),
     }
     const weighed = [...current.weighed.filter(({ lotId }) => lotId !== row.id), line]
-    edit(`Weigh ${grams(massG, stepG)} of ${lot.name}`, { weighed })
+    const planLots = current.weighed.length > 0 ? current.planLots : rows.value.planned.map(({ id }) => id)
+    edit(`Weigh ${grams(massG, stepG)} of ${lot.name}`, { weighed, planLots })
   }
 
   function unweigh(row: ChargeRowState): void {
@@ -128,6 +129,8 @@ export function useChargeBoard() {
 
   const setObjective = (objective: string) =>
     edit('Choose how to choose', { objective: objective as Heat['objective'] })
+
+  const setConfidence = (confidence: number | null) => edit('Set the certainty', { confidence })
 
   const remedies = computed(() =>
     (plan.value?.remedies ?? []).map((remedy) => ({
@@ -171,6 +174,8 @@ export function useChargeBoard() {
     weigh,
     unweigh,
     setObjective,
+    setConfidence,
+    settled,
     remedies,
     chance,
     elementSums,
@@ -179,6 +184,9 @@ export function useChargeBoard() {
       (plan.value?.limiting ?? [])
         .slice(0, 2)
         .map((entry) => limitingWords(entry, heat.value?.objective ?? 'cost', tools.value)),
+    ),
+    concession: computed(() =>
+      infeasible.value ? '' : concessionWords(engine.concessions, heat.value?.confidence ?? null),
     ),
     conflict: computed(() => (plan.value ? conflictWords(plan.value.conflict, tools.value) : '')),
     weighedAll: computed(

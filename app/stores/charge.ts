@@ -2,6 +2,7 @@ import { wrap, type Remote } from 'comlink'
 import { defineStore } from 'pinia'
 import { ref, shallowRef } from 'vue'
 import type { ChargePlan, ChargeProblem } from '#core/charge'
+import type { ChargeAttempt, Concession } from '#core/heat'
 import type { ChargeEngine } from '../../workers/charge.worker'
 
 /** The charge engine in its worker, and the newest plan. Only the newest question is answered. */
@@ -11,7 +12,10 @@ export const useChargeEngine = defineStore('charge-engine', () => {
   const error = ref<string | null>(null)
   const busy = ref(false)
   let engine: Remote<ChargeEngine> | null = null
-  let waiting: ChargeProblem | null = null
+  const concessions = shallowRef<Concession[]>([])
+  /** the question the newest plan answers */
+  const settledOn = shallowRef<ChargeAttempt[] | null>(null)
+  let waiting: ChargeAttempt[] | null = null
 
   function start(): Remote<ChargeEngine> {
     engine ??= wrap<ChargeEngine>(
@@ -30,15 +34,18 @@ export const useChargeEngine = defineStore('charge-engine', () => {
   }
 
   /** Asks for a plan; while one is being worked out, only the latest further question is kept. */
-  async function ask(problem: ChargeProblem): Promise<void> {
+  async function ask(attempts: ChargeAttempt[]): Promise<void> {
     if (busy.value) {
-      waiting = problem
+      waiting = attempts
       return
     }
     busy.value = true
     try {
-      plan.value = await start().solve(problem)
-      answered.value = problem
+      const { plan: found, index } = await start().solveFirst(attempts.map(({ problem }) => problem))
+      plan.value = found
+      answered.value = attempts[index]!.problem
+      concessions.value = attempts[index]!.concessions
+      settledOn.value = attempts
       error.value = null
     } catch (reason) {
       error.value = String((reason as Error).message)
@@ -53,8 +60,9 @@ export const useChargeEngine = defineStore('charge-engine', () => {
   function clear(): void {
     plan.value = null
     answered.value = null
+    settledOn.value = null
     waiting = null
   }
 
-  return { plan, answered, error, busy, warm, ask, clear }
+  return { plan, answered, concessions, settledOn, error, busy, warm, ask, clear }
 })

@@ -1,3 +1,4 @@
+import type { Concession } from '#core/heat'
 import type { ChargePlan, Conflict, Limiting, Remedy } from '#core/charge'
 import { elementName } from './elements'
 import { percent } from '~/composables/useUnits'
@@ -79,4 +80,18 @@ export function remedyWords(remedy: Remedy, tools: ChargeTools): string {
 export function planHeadline(plan: ChargePlan, tools: ChargeTools): string {
   const lots = plan.lines.length === 1 ? 'one lot' : `${plan.lines.length} lots`
   return `Charge ${tools.grams(plan.chargeMassG)} from ${lots}: ${tools.grams(plan.tapMassG)} to tap for ${tools.money(plan.cost)}.`
+}
+
+/** What had to be given up for a plan to exist at all. */
+export function concessionWords(concessions: readonly Concession[], confidence: number | null): string {
+  const parts: string[] = []
+  if (concessions.includes('other-lots'))
+    parts.push(
+      'With the lots first planned it no longer works out after what was weighed; others were drawn in.',
+    )
+  if (concessions.includes('no-margin'))
+    parts.push(
+      `No blend keeps each limit ${Math.round((confidence ?? 0.9) * 100)} times in 100; this one keeps them by the book figures, without a margin.`,
+    )
+  return parts.join(' ')
 }

@@ -1,11 +1,12 @@
 import { UNIDENTIFIED } from '#core/composition'
 import { LinearProgramme } from './linear-programme'
+import { normalQuantile } from './normal'
 import { meltCoefficients, type MeltCoefficients } from './melt-coefficients'
 import type { ChargeLot, ChargeProblem } from './problem'
 
 const INF = Number.POSITIVE_INFINITY
 
-/** A limit as the solver sees it: Σ z·(sign·(content − bound·melt))/scale ≤ 0. */
+/** A limit as the solver sees it: (Σ z·sign·(content − bound·melt) + z_p·spread) / scale ≤ 0. */
 export interface LimitRow {
   row: number
   kind: 'element' | 'others'
@@ -13,26 +14,34 @@ export interface LimitRow {
   bound: 'min' | 'max'
   limit: number
   scale: number
+  /** column that is at least the spread of this limit's element, where confidence is asked for */
+  cone?: Cone
+}
+
+/** spread ≥ √Σ (sᵢ zᵢ)², kept by cuts. */
+export interface Cone {
+  column: number
+  entries: { column: number; sd: number }[]
+  /** standard deviations asked for, over the row's scale: what a missing unit of spread is worth in the row */
+  weight: number
 }
 
 export interface BlendLot {
   lot: ChargeLot
   coefficients: MeltCoefficients
   column: number
-  /** the yes/no column of a lot that has one */
-  usedColumn?: number
-  /** most of it that may be used, g */
+  /** most and least of it, when it is used, g */
   upperG: number
+  leastG: number
 }
 
 export interface BlendModel {
   programme: LinearProgramme
   lots: BlendLot[]
   rows: LimitRow[]
-  /** row that holds the melt between tap mass and tap mass + excess, in % of the tap mass */
-  tapRow: number
   /** grams in one solver unit: one percent of the tap mass */
   unitG: number
+  maxLots: number
 }
 
 export interface BlendOptions {
@@ -40,8 +49,6 @@ export interface BlendOptions {
   freeTap?: boolean
   /** give each limit row a slack column that costs this much per 1 (100 %) of the limit */
   elasticCost?: number
-  /** the lots already chosen: these are used, no others, and no yes/no columns are needed */
-  use?: ReadonlySet<string>
   /** cost of one gram of a lot; the problem's objective when left out */
   costPerG?: (lot: ChargeLot, coefficients: MeltCoefficients) => number
 }
@@ -55,29 +62,50 @@ export function buildBlendModel(problem: ChargeProblem, options: BlendOptions = 
   const { target } = problem
   const unitG = target.tapMassG / 100
   const price = options.costPerG ?? objectivePerG(problem)
-  const lots = problem.lots.map((lot) => addLot(programme, problem, lot, unitG, price, options.use))
-  if (problem.maxLots !== undefined && !options.use) addMaxLots(programme, problem, lots)
+  const lots = problem.lots.map((lot) => addLot(programme, problem, lot, unitG, price))
   const excessPct = (100 * excessMaxG(problem)) / target.tapMassG
-  const tapRow = programme.row(
+  programme.row(
     options.freeTap ? 0 : 100,
     options.freeTap ? INF : 100 + excessPct,
     lots.map(({ column, coefficients }) => [column, coefficients.meltPerG] as const),
   )
-  const rows = limitsOf(problem).map(({ symbols, ...limit }) => {
+  const fixed = lots.filter(({ lot }) => (lot.fixedG ?? 0) > 0).length
+  const maxLots = problem.maxLots === undefined ? INF : problem.maxLots - fixed
+  if (maxLots < INF) addMaxLots(programme, lots, maxLots, 100 + excessPct)
+  const deviations = problem.confidence === undefined ? 0 : normalQuantile(problem.confidence)
+  const rows = limitsOf(problem).map(({ symbols, ...limit }): LimitRow => {
     const scale = limit.limit > 0 ? limit.limit : 1
     const sign = limit.bound === 'max' ? 1 : -1
     const entries = lots.map(({ column, coefficients }) => {
       const content = symbols.reduce((sum, e) => sum + (coefficients.elementPct[e] ?? 0), 0)
       return [column, (sign * (content - limit.limit * coefficients.meltPerG)) / scale] as const
     })
+    const cone =
+      deviations > 0 && limit.named ? addCone(programme, lots, limit.element, deviations / scale) : undefined
+    if (cone) entries.push([cone.column, cone.weight] as const)
     if (options.elasticCost !== undefined) {
       const slack = programme.column(options.elasticCost, 0, INF)
       entries.push([slack, -1] as const)
     }
-    return { ...limit, scale, row: programme.row(-INF, 0, entries) }
+    return { ...limit, scale, row: programme.row(-INF, 0, entries), ...(cone ? { cone } : {}) }
   })
   if (problem.objective === 'nominal' && !options.costPerG) addNominal(programme, problem, lots)
-  return { programme, lots, rows, tapRow, unitG }
+  return { programme, lots, rows, unitG, maxLots }
+}
+
+/** The column that stands for an element's spread; undefined where every lot is known exactly. */
+function addCone(
+  programme: LinearProgramme,
+  lots: readonly BlendLot[],
+  element: string,
+  weight: number,
+): Cone | undefined {
+  const entries = lots.flatMap(({ column, coefficients }) => {
+    const sd = coefficients.sdPct[element] ?? 0
+    return sd > 0 ? [{ column, sd }] : []
+  })
+  if (entries.length === 0) return undefined
+  return { column: programme.column(0, 0, INF), entries, weight }
 }
 
 /** How far the melt may exceed the tap mass, g. */
@@ -93,6 +121,8 @@ interface LimitTerm {
   bound: 'min' | 'max'
   limit: number
   symbols: string[]
+  /** stands in the target's own limits, to which alone the asked confidence applies */
+  named?: boolean
 }
 
 /** Every limit of the target, those on unlisted elements included. */
@@ -101,7 +131,7 @@ function limitsOf({ target, lots }: ChargeProblem): LimitTerm[] {
   for (const [element, limit] of Object.entries(target.limits))
     for (const bound of ['min', 'max'] as const)
       if (limit[bound] !== undefined && !(bound === 'min' && limit.min === 0))
-        terms.push({ kind: 'element', element, bound, limit: limit[bound]!, symbols: [element] })
+        terms.push({ kind: 'element', element, bound, limit: limit[bound]!, symbols: [element], named: true })
   const others = new Set<string>()
   for (const lot of lots)
     for (const element of Object.keys(lot.composition))
@@ -138,51 +168,31 @@ function addLot(
   lot: ChargeLot,
   unitG: number,
   price: NonNullable<BlendOptions['costPerG']>,
-  use: BlendOptions['use'],
 ): BlendLot {
   const coefficients = meltCoefficients(lot, problem.recovery ?? {})
   const cost = price(lot, coefficients) * unitG
-  const upperG = Math.min(lot.availableG, lot.maxG ?? INF)
   if (lot.fixedG !== undefined) {
     const z = lot.fixedG / unitG
-    return { lot, coefficients, upperG: lot.fixedG, column: programme.column(cost, z, z) }
+    return { lot, coefficients, upperG: lot.fixedG, leastG: 0, column: programme.column(cost, z, z) }
   }
-  const upper = upperG / unitG
-  const least = Math.max(lot.minG ?? 0, problem.minLineG ?? 0) / unitG
-  if (use) {
-    const used = use.has(lot.id)
-    const column = programme.column(cost, used ? least : 0, used ? upper : 0)
-    return { lot, coefficients, upperG: used ? upperG : 0, column }
-  }
-  const column = programme.column(cost, 0, upper)
-  if (lot.pieceG !== undefined) {
-    const whole = programme.column(0, 0, Math.floor(upperG / lot.pieceG + 1e-9), true)
-    programme.row(0, 0, [
-      [column, 1],
-      [whole, -lot.pieceG / unitG],
-    ])
-  }
-  if (least > 0 || problem.maxLots !== undefined) {
-    const used = programme.column(0, 0, upper < least ? 0 : 1, true)
-    programme.row(-INF, 0, [
-      [column, 1],
-      [used, -upper],
-    ])
-    programme.row(0, INF, [
-      [column, 1],
-      [used, -least],
-    ])
-    return { lot, coefficients, upperG, column, usedColumn: used }
-  }
-  return { lot, coefficients, upperG, column }
+  const leastG = Math.max(lot.minG ?? 0, problem.minLineG ?? 0)
+  const most = Math.min(lot.availableG, lot.maxG ?? INF)
+  const upperG = most < leastG ? 0 : lot.pieceG ? Math.floor(most / lot.pieceG + 1e-9) * lot.pieceG : most
+  return { lot, coefficients, upperG, leastG, column: programme.column(cost, 0, upperG / unitG) }
 }
 
-function addMaxLots(programme: LinearProgramme, problem: ChargeProblem, lots: BlendLot[]): void {
-  const fixed = lots.filter(({ lot }) => (lot.fixedG ?? 0) > 0).length
-  const entries = lots.flatMap(({ usedColumn }) =>
-    usedColumn === undefined ? [] : [[usedColumn, 1] as const],
-  )
-  programme.row(-INF, problem.maxLots! - fixed, entries)
+/** At most so many lots, relaxed: the shares that lots take of the most they could give add up to the count. */
+function addMaxLots(
+  programme: LinearProgramme,
+  lots: readonly BlendLot[],
+  maxLots: number,
+  tapPct: number,
+): void {
+  const entries = lots.flatMap(({ lot, column, coefficients }) => {
+    const most = Math.min(programme.upperOf(column), tapPct / coefficients.meltPerG)
+    return lot.fixedG === undefined && most > 0 ? [[column, 1 / most] as const] : []
+  })
+  programme.row(-INF, maxLots, entries)
 }
 
 /** Least Σₑ |mₑ − nominalₑ·M/100| in widths of the limit: two one-sided distances an element. */

@@ -1,5 +1,7 @@
 import type { Highs } from 'highs'
-import { buildBlendModel, excessMaxG } from './blend-model'
+import { buildBlendModel, excessMaxG, type BlendModel } from './blend-model'
+import { minimiseWithCones, spreadOf } from './cones'
+import { NO_SOLUTION, type LinearSolution } from './linear-programme'
 import { meltCoefficients } from './melt-coefficients'
 import type { ChargePlan, Conflict, Remedy } from './plan'
 import type { ChargeLot, ChargeProblem } from './problem'
@@ -13,13 +15,13 @@ const OBTAINED = '\u0000obtained '
  * Limits are allowed to give way, each at a price per fraction of the limit, while the mass balance holds;
  * what gives way is the conflict. Every remedy is solved again before it is offered.
  */
-export function diagnose(highs: Highs, problem: ChargeProblem, timeLimitS: number): Diagnosis {
-  const budget = Math.max(0.2, timeLimitS / 4)
-  const conflict = metalConflict(problem) ?? fixedConflict(problem) ?? limitConflict(highs, problem, budget)
+export function diagnose(
+  highs: Highs,
+  problem: ChargeProblem,
+  works: (changed: ChargeProblem) => boolean,
+): Diagnosis {
+  const conflict = metalConflict(problem) ?? fixedConflict(problem) ?? limitConflict(highs, problem)
   const remedies: Remedy[] = []
-  const works = (changed: ChargeProblem) =>
-    buildBlendModel(changed).programme.minimise(highs, budget).status !== 'infeasible'
-
   const relaxed = relaxAll(problem, conflict)
   if (relaxed && works(relaxed))
     for (const entry of conflict)
@@ -30,14 +32,25 @@ export function diagnose(highs: Highs, problem: ChargeProblem, timeLimitS: numbe
           bound: entry.bound,
           to: relaxed.target.limits[entry.element]![entry.bound]!,
         })
-  for (const purchase of cheapestPurchase(highs, problem, budget)) remedies.push(purchase)
-  const most = mostThatTaps(highs, problem, budget)
-  if (most > 1) {
-    const tapMassG = Math.floor(most * 0.9999)
-    if (works({ ...problem, target: { ...problem.target, tapMassG } }))
-      remedies.push({ kind: 'lessTap', tapMassG })
-  }
+  const bought = cheapestPurchase(highs, problem)
+  if (bought.length > 0 && works({ ...problem, lots: [...problem.lots, ...bought] }))
+    for (const { id, availableG } of bought)
+      remedies.push({ kind: 'obtain', metal: id.slice(OBTAINED.length), massG: availableG })
+  const tapMassG = Math.floor(mostThatTaps(highs, problem) * 0.9999)
+  if (tapMassG >= 1 && works({ ...problem, target: { ...problem.target, tapMassG } }))
+    remedies.push({ kind: 'lessTap', tapMassG })
   return { conflict, remedies }
+}
+
+/** Solves a blend as a plain linear programme (with its spreads), whole pieces and least lines left aside. */
+function relaxation(highs: Highs, model: BlendModel): LinearSolution {
+  if (model.programme.isEmpty) return NO_SOLUTION
+  const open = model.programme.open(highs)
+  try {
+    return minimiseWithCones(open, model)
+  } finally {
+    open.dispose()
+  }
 }
 
 const usableG = (lot: ChargeLot) =>
@@ -61,33 +74,41 @@ function fixedConflict(problem: ChargeProblem): Conflict[] | null {
   return excessG > 1e-6 ? [{ kind: 'fixed', excessG }] : null
 }
 
-/** The limits that give way when each may be exceeded at a price. */
-function limitConflict(highs: Highs, problem: ChargeProblem, budget: number): Conflict[] {
+/** The limits that give way when each may be exceeded at a price, with the value each is pushed to. */
+function limitConflict(highs: Highs, problem: ChargeProblem): Conflict[] {
   const model = buildBlendModel(problem, { elasticCost: 1, costPerG: () => 0 })
-  const solution = model.programme.minimise(highs, budget)
-  if (solution.status === 'infeasible') return []
-  const content = (element: string, others: boolean) => {
-    let grams = 0
-    let melt = 0
-    for (const { column, coefficients } of model.lots) {
-      const z = solution.values[column]!
-      melt += z * coefficients.meltPerG
-      if (!others) grams += z * (coefficients.elementPct[element] ?? 0)
-      else
-        for (const [symbol, pct] of Object.entries(coefficients.elementPct))
-          if (!(symbol in problem.target.limits) && symbol !== problem.target.base) grams += z * pct
-    }
-    return melt > 0 ? grams / melt : 0
-  }
+  const solution = relaxation(highs, model)
+  if (!solution.feasible) return []
   const conflict: Conflict[] = []
-  for (const { kind, element, bound, limit, scale } of model.rows) {
-    const reached = content(element, kind === 'others')
+  for (const { kind, element, bound, limit, scale, cone } of model.rows) {
+    const { pct, melt } = contentOf(model, problem, solution, kind === 'others' ? null : element)
+    const doubt = cone ? (cone.weight * scale * spreadOf(cone, solution)) / melt : 0
+    const reached = bound === 'max' ? pct + doubt : pct - doubt
     const over = bound === 'max' ? reached - limit : limit - reached
     if (over <= 1e-6 * scale) continue
     if (kind === 'others') conflict.push({ kind, bound: 'max', limit, reached })
-    else conflict.push({ kind, element, bound, limit, reached })
+    else conflict.push({ kind, element, bound, limit, reached: Math.max(0, reached) })
   }
   return conflict
+}
+
+/** Content of an element (or, for null, of all that have no limit of their own), wt% of the melt. */
+function contentOf(
+  model: BlendModel,
+  problem: ChargeProblem,
+  { values }: LinearSolution,
+  element: string | null,
+): { pct: number; melt: number } {
+  const { limits, base } = problem.target
+  let content = 0
+  let melt = 0
+  for (const { column, coefficients } of model.lots) {
+    const z = values[column]!
+    melt += z * coefficients.meltPerG
+    for (const [symbol, pct] of Object.entries(coefficients.elementPct))
+      if (element === null ? !(symbol in limits) && symbol !== base : symbol === element) content += z * pct
+  }
+  return { pct: melt > 0 ? content / melt : 0, melt: Math.max(melt, 1e-9) }
 }
 
 /** The problem with every limit in the conflict moved just past the value it was pushed to. */
@@ -114,40 +135,36 @@ function roundingStep(value: number): number {
   return 10 ** (Math.floor(Math.log10(Math.max(value, 1e-6))) - 1)
 }
 
-/** The least mass of pure metal that would make the problem solvable, one remedy a metal. */
-function cheapestPurchase(highs: Highs, problem: ChargeProblem, budget: number): Remedy[] {
+/** The least mass of pure metals that would make the problem solvable; none when no purchase does. */
+function cheapestPurchase(highs: Highs, problem: ChargeProblem): ChargeLot[] {
   const { target } = problem
   const metals = Object.keys(target.limits).filter((e) => (target.limits[e]!.min ?? 0) > 0)
   if (target.base && !metals.includes(target.base)) metals.push(target.base)
-  if (metals.length === 0) return []
-  const bought: ChargeLot[] = metals.map((metal) => ({
+  const offered: ChargeLot[] = metals.map((metal) => ({
     id: OBTAINED + metal,
     availableG: 4 * target.tapMassG,
     pricePerKg: 0,
     composition: { [metal]: 100 },
   }))
-  const extended: ChargeProblem = { ...problem, lots: [...problem.lots, ...bought] }
-  const model = buildBlendModel(extended, {
-    costPerG: (lot) => (lot.id.startsWith(OBTAINED) ? 1 : 1e-6),
-  })
-  const solution = model.programme.minimise(highs, budget)
-  if (solution.status === 'infeasible') return []
-  const remedies: Remedy[] = []
-  for (const { lot, column } of model.lots) {
-    if (!lot.id.startsWith(OBTAINED)) continue
+  if (offered.length === 0) return []
+  const model = buildBlendModel(
+    { ...problem, lots: [...problem.lots, ...offered] },
+    { costPerG: (lot) => (lot.id.startsWith(OBTAINED) ? 1 : 1e-6) },
+  )
+  const solution = relaxation(highs, model)
+  if (!solution.feasible) return []
+  return model.lots.flatMap(({ lot, column }) => {
     const massG = solution.values[column]! * model.unitG
-    if (massG > 0.01)
-      remedies.push({ kind: 'obtain', metal: lot.id.slice(OBTAINED.length), massG: Math.ceil(massG) })
-  }
-  return remedies
+    return lot.id.startsWith(OBTAINED) && massG > 0.01 ? [{ ...lot, availableG: Math.ceil(massG) }] : []
+  })
 }
 
 /** The most that can be tapped inside the limits from what is there, g. */
-function mostThatTaps(highs: Highs, problem: ChargeProblem, budget: number): number {
+function mostThatTaps(highs: Highs, problem: ChargeProblem): number {
   const model = buildBlendModel(problem, {
     freeTap: true,
     costPerG: (_, coefficients) => -coefficients.meltPerG,
   })
-  const solution = model.programme.minimise(highs, budget)
-  return solution.status === 'infeasible' ? 0 : -solution.objective
+  const solution = relaxation(highs, model)
+  return solution.feasible ? -solution.objective : 0
 }

@@ -1,5 +1,5 @@
 export { meltCoefficients, type MeltCoefficients } from './melt-coefficients'
-export { normalCdf } from './normal'
+export { normalCdf, normalQuantile } from './normal'
 export type { ChargePlan, Conflict, Limiting, PlanLine, Remedy } from './plan'
 export {
   predictMelt,

@@ -3,11 +3,10 @@ import type { Highs } from 'highs'
 const INF = Number.POSITIVE_INFINITY
 
 export interface LinearSolution {
-  status: 'optimal' | 'feasible' | 'infeasible'
-  gap: number
+  feasible: boolean
   objective: number
   values: Float64Array
-  /** marginal objective per unit of each column's or row's bound; empty when there are whole numbers */
+  /** marginal objective per unit of each column's or row's bound */
   columnDuals: Float64Array
   rowDuals: Float64Array
 }
@@ -17,18 +16,16 @@ export class LinearProgramme {
   private readonly cost: number[] = []
   private readonly lower: number[] = []
   private readonly upper: number[] = []
-  private readonly whole: number[] = []
   private readonly rowLower: number[] = []
   private readonly rowUpper: number[] = []
   private readonly starts: number[] = [0]
   private readonly indices: number[] = []
   private readonly values: number[] = []
 
-  column(cost: number, lower: number, upper: number, whole = false): number {
+  column(cost: number, lower: number, upper: number): number {
     this.cost.push(cost)
     this.lower.push(lower)
-    this.upper.push(Math.max(lower, upper))
-    return this.whole.push(whole ? 1 : 0) - 1
+    return this.upper.push(Math.max(lower, upper)) - 1
   }
 
   row(lower: number, upper: number, entries: Iterable<readonly [number, number]>): number {
@@ -43,12 +40,10 @@ export class LinearProgramme {
   }
 
   /**
-   * Minimises. Presolve is off: it returned wrong "infeasible" on whole-piece blends.
-   * @throws Error when the solver ends in a state that is no answer (never for mere infeasibility)
+   * Hands the programme to the solver and keeps it there, so that further rows and bounds are answered from the
+   * basis at hand. Whoever opens it disposes of it.
    */
-  minimise(highs: Highs, timeLimitS: number): LinearSolution {
-    if (this.cost.length === 0) return this.rowLower.some((least) => least > 0) ? emptySolution() : nothing()
-    const hasWhole = this.whole.includes(1)
+  open(highs: Highs): OpenProgramme {
     const model = highs.createModel({
       numCols: this.cost.length,
       numRows: this.rowLower.length,
@@ -65,46 +60,75 @@ export class LinearProgramme {
         indices: Int32Array.from(this.indices),
         values: Float64Array.from(this.values),
       },
-      ...(hasWhole ? { integrality: Int32Array.from(this.whole) } : {}),
     })
-    try {
-      model.options.set({
-        output_flag: false,
-        presolve: 'off',
-        primal_feasibility_tolerance: 1e-9,
-        dual_feasibility_tolerance: 1e-9,
-        time_limit: timeLimitS,
-        ...(hasWhole ? { mip_feasibility_tolerance: 1e-9, mip_rel_gap: 1e-9 } : {}),
-      })
-      model.run()
-      const status = model.getModelStatus()
-      const states = highs.constants.modelStatus
-      if (status === states.infeasible || status === states.unboundedOrInfeasible) return emptySolution()
-      const timedOut = status === states.timeLimit
-      const gap = hasWhole ? Number(model.info.get('mip_gap')) : 0
-      if (timedOut && !Number.isFinite(gap)) return emptySolution()
-      if (status !== states.optimal && !timedOut)
-        throw new Error(`the solver stopped without an answer (state ${status})`)
-      const solution = model.getSolution()
-      return {
-        status: timedOut ? 'feasible' : 'optimal',
-        gap,
-        objective: model.getObjectiveValue(),
-        values: solution.colValue,
-        columnDuals: hasWhole ? new Float64Array() : solution.colDual,
-        rowDuals: hasWhole ? new Float64Array() : solution.rowDual,
-      }
-    } finally {
-      model.dispose()
-    }
+    model.options.set({
+      output_flag: false,
+      presolve: 'off',
+      solver: 'simplex',
+      primal_feasibility_tolerance: 1e-9,
+      dual_feasibility_tolerance: 1e-9,
+    })
+    return new OpenProgramme(highs, model, this.lower, this.upper)
+  }
+
+  upperOf(column: number): number {
+    return this.upper[column]!
+  }
+
+  /** True when nothing can be chosen at all. */
+  get isEmpty(): boolean {
+    return this.cost.length === 0
   }
 }
 
-function nothing(): LinearSolution {
-  return { ...emptySolution(), status: 'optimal', gap: 0, objective: 0 }
+/** A programme in the solver's hands. */
+export class OpenProgramme {
+  constructor(
+    private readonly highs: Highs,
+    private readonly model: ReturnType<Highs['createModel']>,
+    private readonly lower: readonly number[],
+    private readonly upper: readonly number[],
+  ) {}
+
+  /** Narrows or widens one column; without bounds it gets back its own. */
+  bound(column: number, lower = this.lower[column]!, upper = this.upper[column]!): void {
+    this.model.changeColBounds(column, lower, upper)
+  }
+
+  addRow(lower: number, upper: number, entries: readonly (readonly [number, number])[]): void {
+    this.model.addRow(lower, upper, {
+      indices: Int32Array.from(entries, ([column]) => column),
+      values: Float64Array.from(entries, ([, value]) => value),
+    })
+  }
+
+  /** @throws Error when the solver ends in a state that is no answer (never for mere infeasibility) */
+  minimise(): LinearSolution {
+    this.model.run()
+    const status = this.model.getModelStatus()
+    const states = this.highs.constants.modelStatus
+    if (status === states.infeasible || status === states.unboundedOrInfeasible) return NO_SOLUTION
+    if (status !== states.optimal) throw new Error(`the solver stopped without an answer (state ${status})`)
+    const { colValue, colDual, rowDual } = this.model.getSolution()
+    return {
+      feasible: true,
+      objective: this.model.getObjectiveValue(),
+      values: colValue,
+      columnDuals: colDual,
+      rowDuals: rowDual,
+    }
+  }
+
+  dispose(): void {
+    this.model.dispose()
+  }
 }
 
-function emptySolution(): LinearSolution {
-  const none = new Float64Array()
-  return { status: 'infeasible', gap: INF, objective: INF, values: none, columnDuals: none, rowDuals: none }
+const NONE = new Float64Array()
+export const NO_SOLUTION: LinearSolution = {
+  feasible: false,
+  objective: INF,
+  values: NONE,
+  columnDuals: NONE,
+  rowDuals: NONE,
 }

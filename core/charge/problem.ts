@@ -102,7 +102,7 @@ export function parseChargeProblem(
 
 /** Options of the open shape that this engine does not honour yet are refused, never ignored. */
 function notYet(problem: ChargeProblem): ProblemIssue[] {
-  return (['confidence', 'incrementG'] as const)
+  return (['incrementG'] as const)
     .filter((key) => problem[key] !== undefined)
     .map((key) => ({ path: [key], message: 'this version of the engine does not do this yet' }))
 }

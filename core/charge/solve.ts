@@ -1,10 +1,11 @@
 import type { Highs } from 'highs'
 import { buildBlendModel, type BlendModel } from './blend-model'
 import { diagnose } from './diagnose'
-import type { LinearSolution } from './linear-programme'
+import { NO_SOLUTION, type LinearSolution } from './linear-programme'
 import type { ChargePlan, Limiting, PlanLine } from './plan'
 import { predictMelt, probabilityInLimits } from './predict'
 import type { ChargeProblem } from './problem'
+import { search, type SearchResult } from './search'
 
 /** Seconds a solve may take when the problem does not say. */
 const DEFAULT_TIME_LIMIT_S = 5
@@ -20,25 +21,42 @@ export interface ChargeSolver {
    * @throws Error only when the solver itself fails
    */
   solve(problem: ChargeProblem): ChargePlan
+  /** Whether any charge fits at all: quicker than a plan when the answer is no. */
+  feasible(problem: ChargeProblem): boolean
 }
 
 /**
  * Makes a charge solver over a loaded HiGHS.
  * @param highs the solver's runtime, loaded by the caller (worker, server or command line)
+ * @param clockMs reads a running clock, milliseconds; only for time limits
  */
-export function createChargeSolver(highs: Highs): ChargeSolver {
+export function createChargeSolver(highs: Highs, clockMs: () => number = () => 0): ChargeSolver {
+  const attempt = (problem: ChargeProblem, seconds: number): SearchResult & { model: BlendModel } => {
+    const model = buildBlendModel(problem)
+    if (model.programme.isEmpty) return { solution: NO_SOLUTION, proven: true, gap: 0, model }
+    const open = model.programme.open(highs)
+    const end = clockMs() + seconds * 1000
+    try {
+      return { ...search(open, model, () => clockMs() > end), model }
+    } finally {
+      open.dispose()
+    }
+  }
+
   return {
+    feasible: (problem) => attempt(problem, problem.timeLimitS ?? DEFAULT_TIME_LIMIT_S).solution.feasible,
     solve(problem) {
-      const timeLimitS = problem.timeLimitS ?? DEFAULT_TIME_LIMIT_S
-      const model = buildBlendModel(problem)
-      const solution = model.programme.minimise(highs, timeLimitS)
-      if (solution.status === 'infeasible') return { ...emptyPlan(), ...diagnose(highs, problem, timeLimitS) }
-      const lines = readLines(model, solution)
+      const seconds = problem.timeLimitS ?? DEFAULT_TIME_LIMIT_S
+      const { solution, proven, gap, model } = attempt(problem, seconds)
+      if (!solution.feasible) {
+        const works = (changed: ChargeProblem) => attempt(changed, seconds / 4).solution.feasible
+        return { ...emptyPlan(), ...diagnose(highs, problem, works) }
+      }
       return {
-        ...describePlan(problem, lines),
-        status: solution.status,
-        ...(solution.status === 'feasible' ? { gap: solution.gap } : {}),
-        limiting: limitingOf(highs, problem, model, solution, lines, timeLimitS),
+        ...describePlan(problem, readLines(model, solution)),
+        status: proven ? 'optimal' : 'feasible',
+        ...(proven ? {} : { gap }),
+        limiting: readLimiting(problem, model, solution),
       }
     },
   }
@@ -76,29 +94,16 @@ function describePlan(problem: ChargeProblem, lines: PlanLine[]): ChargePlan {
   }
 }
 
-/** A plan with yes/no choices has no marginal values; with the choices held, it has. Whole pieces have none. */
-function limitingOf(
-  highs: Highs,
-  problem: ChargeProblem,
-  model: BlendModel,
-  solution: LinearSolution,
-  lines: PlanLine[],
-  timeLimitS: number,
-): Limiting[] {
-  if (solution.rowDuals.length > 0) return readLimiting(problem, model, solution)
-  if (lines.some(({ pieces }) => pieces !== undefined)) return []
-  const held = buildBlendModel(problem, { use: new Set(lines.map(({ lot }) => lot)) })
-  const again = held.programme.minimise(highs, timeLimitS)
-  return again.status === 'infeasible' ? [] : readLimiting(problem, held, again)
-}
-
-/** Marginal values of the bounds that hold the plan, in objective units per wt% or gram, dearest first. */
+/**
+ * Marginal values of the bounds that hold the plan, in objective units per wt% or gram, dearest first. Which lots
+ * are used stays as it is; a plan in whole pieces moves in jumps and has no marginal values.
+ */
 function readLimiting(
   problem: ChargeProblem,
   { rows, lots, unitG }: BlendModel,
-  { rowDuals, columnDuals }: LinearSolution,
+  { rowDuals, columnDuals, values }: LinearSolution,
 ): Limiting[] {
-  if (rowDuals.length === 0) return []
+  if (lots.some(({ lot }) => lot.pieceG !== undefined && lot.fixedG === undefined)) return []
   const limiting: Limiting[] = []
   for (const { row, kind, element, bound, scale } of rows) {
     const shadowPrice = (-rowDuals[row]! * 100) / scale
@@ -107,7 +112,8 @@ function readLimiting(
     else limiting.push({ kind, element, bound, shadowPrice })
   }
   for (const { lot, column, upperG } of lots) {
-    if (lot.fixedG !== undefined || upperG <= 0) continue
+    const atItsMost = upperG > 0 && values[column]! * unitG > upperG * (1 - 1e-9)
+    if (lot.fixedG !== undefined || !atItsMost) continue
     const shadowPrice = -columnDuals[column]! / unitG
     if (shadowPrice > 1e-9) limiting.push({ kind: 'stock', lot: lot.id, shadowPrice })
   }

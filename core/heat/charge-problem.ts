@@ -73,6 +73,43 @@ export function smallestLineG(tapMassG: number): number {
   return Math.min(20, Math.max(2, 0.002 * tapMassG))
 }
 
+/** Why a charge had to be planned less strictly than asked. */
+export type Concession = 'no-margin' | 'other-lots'
+
+export interface ChargeAttempt {
+  problem: ChargeProblem
+  concessions: Concession[]
+}
+
+/**
+ * The charge problems of a heat from the strictest to the most lenient: with the asked margin and, once weighing
+ * has begun, with the planned lots only; then without the margin; then with every lot. The first that can be
+ * solved is the plan.
+ * @returns empty while alloy or tap mass is missing
+ */
+export function heatChargeAttempts(heat: Heat, lots: readonly Lot[]): ChargeAttempt[] {
+  const whole = heatChargeProblem(heat, lots)
+  if (!whole) return []
+  const kept = new Set([...heat.planLots, ...heat.weighed.map(({ lotId }) => lotId)])
+  const planned = {
+    ...whole,
+    lots: whole.lots.filter(({ id, fixedG }) => kept.has(id) || fixedG !== undefined),
+  }
+  const weighing = heat.weighed.length > 0 && heat.planLots.length > 0
+  const attempts: ChargeAttempt[] = []
+  const add = (problem: ChargeProblem, concessions: Concession[]) => {
+    if (heat.confidence !== null)
+      attempts.push({ problem: { ...problem, confidence: heat.confidence }, concessions })
+    attempts.push({
+      problem,
+      concessions: heat.confidence === null ? concessions : [...concessions, 'no-margin'],
+    })
+  }
+  if (weighing) add(planned, [])
+  add(whole, weighing ? ['other-lots'] : [])
+  return attempts
+}
+
 function weighedLot(line: WeighedLine): ChargeLot {
   return {
     id: line.lotId,

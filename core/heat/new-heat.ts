@@ -1,5 +1,8 @@
 import type { Heat } from './schema'
 
+/** Nine charges in ten keep each limit: margin enough for a kitchen scale. Engineering judgement. */
+const DEFAULT_CONFIDENCE = 0.9
+
 /**
  * An empty heat with the next number.
  * @param stamp id and time are handed in, so that the result can be repeated
@@ -18,6 +21,8 @@ export function newHeat(stamp: { id: string; now: string }, heats: readonly Pick
     need: null,
     tapMassG: null,
     objective: 'cost',
+    confidence: DEFAULT_CONFIDENCE,
+    planLots: [],
     choices: {},
     recoveryOverrides: {},
     weighed: [],

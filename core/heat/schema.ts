@@ -65,6 +65,10 @@ export const heatSchema = z.strictObject({
   need: metalNeedSchema.nullable(),
   tapMassG: z.number().positive().max(1e8).nullable(),
   objective: z.enum(['cost', 'virgin', 'nominal']),
+  /** each limit is planned to hold with this probability; null for no margin */
+  confidence: z.number().gt(0.5).lt(1).nullable(),
+  /** the lots of the plan when the first was weighed: the rest stays with them as long as it can */
+  planLots: z.array(z.uuid()).max(500),
   choices: z.record(z.uuid(), lotChoiceSchema),
   recoveryOverrides: z.record(z.string(), z.number().min(0).max(1)),
   weighed: z.array(weighedLineSchema).max(500),

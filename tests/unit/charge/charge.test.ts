@@ -15,7 +15,7 @@ import { randomProblem } from '../../support/random-problem'
 
 let solver: ChargeSolver
 beforeAll(async () => {
-  solver = createChargeSolver(await loadHighs())
+  solver = createChargeSolver(await loadHighs(), () => performance.now())
 })
 
 const problem = (part: Partial<ChargeProblem> & Pick<ChargeProblem, 'target' | 'lots'>): ChargeProblem => ({

@@ -1,13 +1,31 @@
 <script setup lang="ts">
 const { heat } = useHeat()
 const board = useChargeBoard()
-const { engine, prediction, rows, headline, limiting, conflict, remedies, infeasible, weighedAll } = board
+const {
+  engine,
+  prediction,
+  rows,
+  headline,
+  limiting,
+  conflict,
+  concession,
+  remedies,
+  infeasible,
+  weighedAll,
+} = board
 const { grams, money } = useUnits()
 const OBJECTIVES = [
   { id: 'cost', name: 'cheapest' },
   { id: 'virgin', name: 'least virgin metal' },
   { id: 'nominal', name: 'closest to nominal' },
 ] as const
+const CERTAINTIES = [
+  { value: '', name: 'by the book figures' },
+  { value: 0.8, name: '8 times in 10' },
+  { value: 0.9, name: '9 times in 10' },
+  { value: 0.95, name: '19 times in 20' },
+  { value: 0.99, name: '99 times in 100' },
+]
 </script>
 
 <template>
@@ -51,6 +69,9 @@ const OBJECTIVES = [
         </template>
         <template v-else-if="headline">
           <p class="text-xl leading-snug font-bold sm:text-2xl">{{ headline }}</p>
+          <p v-if="concession" class="my-2 max-w-4xl border-l-8 border-amber bg-amber-wash px-3 py-2">
+            {{ concession }}
+          </p>
           <ul class="mt-1 max-w-4xl text-soft">
             <li v-for="sentence in limiting" :key="sentence">{{ sentence }}</li>
           </ul>
@@ -68,18 +89,32 @@ const OBJECTIVES = [
         <div class="slab p-3 sm:p-4">
           <div class="mb-2 flex flex-wrap items-end justify-between gap-3">
             <h2 class="chalk">The charge</h2>
-            <label v-if="!heat.loggedAt" class="flex items-center gap-2 text-sm">
-              <span class="text-soft">Choose the</span>
-              <select
-                class="field w-auto"
-                :value="heat.objective"
-                @change="board.setObjective(($event.target as HTMLSelectElement).value)"
-              >
-                <option v-for="option in OBJECTIVES" :key="option.id" :value="option.id">
-                  {{ option.name }}
-                </option>
-              </select>
-            </label>
+            <div v-if="!heat.loggedAt" class="flex flex-wrap items-center gap-x-4 gap-y-2 text-sm">
+              <label class="flex items-center gap-2">
+                <span class="text-soft">Choose the</span>
+                <select
+                  class="field w-auto"
+                  :value="heat.objective"
+                  @change="board.setObjective(($event.target as HTMLSelectElement).value)"
+                >
+                  <option v-for="option in OBJECTIVES" :key="option.id" :value="option.id">
+                    {{ option.name }}
+                  </option>
+                </select>
+              </label>
+              <label class="flex items-center gap-2">
+                <span class="text-soft">Each limit kept</span>
+                <select
+                  class="field w-auto"
+                  :value="heat.confidence ?? ''"
+                  @change="board.setConfidence(Number(($event.target as HTMLSelectElement).value) || null)"
+                >
+                  <option v-for="option in CERTAINTIES" :key="option.name" :value="option.value">
+                    {{ option.name }}
+                  </option>
+                </select>
+              </label>
+            </div>
           </div>
           <ul>
             <ChargeRow v-for="row in rows.planned" :key="row.id" :row="row" :board="board" />

@@ -38,10 +38,14 @@ function take(): void {
       {{ conflict }}
       <NuxtLink :to="`/heat/${heat.number}/charge`" class="underline">See the ways out</NuxtLink>
     </p>
+    <p v-else-if="!board.settled.value && !weighedAll" class="text-soft">Working it out…</p>
     <template v-else-if="current">
       <p class="text-soft">{{ done.length }} of {{ rows.planned.length }} weighed. Tare the pan, then:</p>
       <p class="mt-2 text-2xl leading-tight font-bold" data-testid="scale-lot">{{ current.name }}</p>
-      <p class="stamp text-[clamp(4rem,18vw,9rem)] normal-case leading-none text-ember" data-testid="scale-target">
+      <p
+        class="stamp text-[clamp(4rem,18vw,9rem)] leading-none text-ember normal-case"
+        data-testid="scale-target"
+      >
         {{ grams(current.plannedG, board.stepG) }}
       </p>
       <form class="mt-5 grid items-start gap-3 sm:grid-cols-[1fr_auto]" @submit.prevent="take">
@@ -52,6 +56,7 @@ function take(): void {
           kind="mass"
           positive
           size="huge"
+          eager
           @update:model-value="reading = $event"
         />
         <button class="btn btn-next min-h-20 px-8 text-xl sm:mt-[1.2rem]" :disabled="reading === null">
@@ -76,7 +81,6 @@ function take(): void {
       </p>
       <NuxtLink :to="`/heat/${heat.number}/melt`" class="btn btn-next">Run the melt</NuxtLink>
     </div>
-    <p v-else-if="board.engine.busy" class="text-soft">Working it out…</p>
     <p v-else class="text-soft">
       Nothing to weigh yet.
       <NuxtLink :to="`/heat/${heat.number}/charge`" class="underline">Work out the charge</NuxtLink> first.

@@ -1,0 +1,144 @@
+import type { BlendLot, BlendModel } from './blend-model'
+import { minimiseWithCones } from './cones'
+import { NO_SOLUTION, type LinearSolution, type OpenProgramme } from './linear-programme'
+
+/** Bounds put on a lot's column on the way to a node, in solver units; "used" once it must be in the charge. */
+interface Decision {
+  index: number
+  lower: number
+  upper: number
+  used: boolean
+}
+
+interface Node {
+  decisions: Decision[]
+  /** no plan below this node costs less */
+  floor: number
+}
+
+export interface SearchResult {
+  solution: LinearSolution
+  /** false when the time ran out before the rest of the tree was ruled out */
+  proven: boolean
+  /** share of the cost by which something better may still exist */
+  gap: number
+}
+
+/** Whole numbers and least lines are met to this fraction of a piece or line. */
+const WHOLE = 1e-6
+/** A node must promise at least this share of the cost less than the best plan at hand. */
+const WORTH = 1e-9
+
+/**
+ * Best plan with whole pieces, least lines and at most so many lots: branch and bound over the linear programme
+ * at hand, each node answered from the basis of the one before.
+ * @param outOfTime asked between nodes
+ */
+export function search(open: OpenProgramme, model: BlendModel, outOfTime: () => boolean): SearchResult {
+  let best = NO_SOLUTION
+  const stack: Node[] = [{ decisions: [], floor: -Infinity }]
+  let touched = new Set<number>()
+  while (stack.length > 0) {
+    if (outOfTime() && (best.feasible || stack.length > 1)) {
+      const floor = Math.min(...stack.map((node) => node.floor))
+      const gap = best.feasible
+        ? (best.objective - floor) / Math.max(1e-12, Math.abs(best.objective))
+        : Infinity
+      return { solution: best, proven: gap <= WORTH, gap: Math.max(0, gap) }
+    }
+    const node = stack.pop()!
+    const target = best.objective - WORTH * Math.abs(best.objective)
+    if (node.floor >= target) continue
+    touched = apply(open, model, node.decisions, touched)
+    const solution = minimiseWithCones(open, model)
+    if (!solution.feasible || solution.objective >= target) continue
+    const children = branch(model, node.decisions, solution)
+    if (children.length === 0) best = solution
+    for (const decision of children)
+      stack.push({ decisions: [...node.decisions, decision], floor: solution.objective })
+  }
+  return { solution: best, proven: true, gap: 0 }
+}
+
+/** Sets a node's bounds and gives back their own to the columns the last node had touched. */
+function apply(
+  open: OpenProgramme,
+  { lots, maxLots }: BlendModel,
+  decisions: readonly Decision[],
+  touched: Set<number>,
+): Set<number> {
+  for (const index of touched) open.bound(lots[index]!.column)
+  const bounds = new Map<number, Decision>()
+  for (const decision of decisions) {
+    const former = bounds.get(decision.index)
+    bounds.set(decision.index, {
+      ...decision,
+      lower: Math.max(decision.lower, former?.lower ?? 0),
+      upper: Math.min(decision.upper, former?.upper ?? Infinity),
+      used: decision.used || (former?.used ?? false),
+    })
+  }
+  const used = [...bounds.values()].filter((decision) => decision.used).length
+  if (used >= maxLots)
+    lots.forEach(({ lot }, index) => {
+      if (lot.fixedG === undefined && !bounds.get(index)?.used)
+        bounds.set(index, { index, lower: 0, upper: 0, used: false })
+    })
+  for (const { index, lower, upper } of bounds.values())
+    open.bound(lots[index]!.column, lower, Math.max(lower, upper))
+  return new Set(bounds.keys())
+}
+
+/** The two ways on from a solution that breaks a rule, the likelier last; none when it keeps them all. */
+function branch(model: BlendModel, decisions: readonly Decision[], { values }: LinearSolution): Decision[] {
+  const { lots, unitG, maxLots } = model
+  const decided = new Set(decisions.flatMap(({ used, index }) => (used ? [index] : [])))
+  let worst = { score: 0, ways: [] as Decision[] }
+  const inUse: { index: number; share: number }[] = []
+  lots.forEach((entry, index) => {
+    if (entry.lot.fixedG !== undefined) return
+    const z = values[entry.column]!
+    const upper = entry.upperG / unitG
+    if (z * unitG > WHOLE) inUse.push({ index, share: upper > 0 ? z / upper : 0 })
+    const ways = waysOf(entry, index, z, unitG)
+    if (ways && ways.score > worst.score) worst = ways
+  })
+  if (worst.ways.length > 0) return worst.ways
+  if (inUse.length <= maxLots) return []
+  const open = inUse.filter(({ index }) => !decided.has(index)).sort((a, b) => b.share - a.share)
+  const [{ index } = { index: -1 }] = open
+  if (index < 0) return []
+  const { upperG, leastG } = lots[index]!
+  return [
+    { index, lower: 0, upper: 0, used: false },
+    { index, lower: leastG / unitG, upper: upperG / unitG, used: true },
+  ]
+}
+
+/** How a line breaks its own rule (too light, a broken piece), and the two ways to mend it. */
+function waysOf(
+  { lot, upperG, leastG }: BlendLot,
+  index: number,
+  z: number,
+  unitG: number,
+): { score: number; ways: Decision[] } | null {
+  const grams = z * unitG
+  if (grams <= WHOLE) return null
+  const upper = upperG / unitG
+  if (lot.pieceG !== undefined) {
+    const pieces = grams / lot.pieceG
+    const whole = Math.round(pieces)
+    if (Math.abs(pieces - whole) > WHOLE) {
+      const low = Math.floor(pieces)
+      const down = { index, lower: 0, upper: (low * lot.pieceG) / unitG, used: false }
+      const up = { index, lower: ((low + 1) * lot.pieceG) / unitG, upper, used: true }
+      const part = pieces - low
+      return { score: Math.min(part, 1 - part) + 0.01, ways: part > 0.5 ? [down, up] : [up, down] }
+    }
+  }
+  if (grams >= leastG * (1 - WHOLE)) return null
+  const part = grams / leastG
+  const out = { index, lower: 0, upper: 0, used: false }
+  const used = { index, lower: leastG / unitG, upper, used: true }
+  return { score: Math.min(part, 1 - part) + 0.01, ways: part > 0.5 ? [out, used] : [used, out] }
+}

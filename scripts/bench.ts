@@ -1,0 +1,192 @@
+import { spawn } from 'node:child_process'
+import { gzipSync } from 'node:zlib'
+import { chromium, type Page } from '@playwright/test'
+import loadHighs from 'highs'
+import { createChargeSolver, type ChargeProblem } from '#core/charge'
+import type { Workspace } from '#core/workspace'
+import demo from '#data/demo-yard.json'
+import { leastCostByGlpk, leastCostByYalps } from '../tests/support/oracles'
+import { randomProblem } from '../tests/support/random-problem'
+
+const PORT = 4391
+const rows: [measure: string, figure: string, target: string][] = []
+
+const quantile = (values: number[], q: number) => {
+  const sorted = [...values].sort((a, b) => a - b)
+  return sorted[Math.min(sorted.length - 1, Math.floor(q * sorted.length))]!
+}
+const ms = (value: number) => `${value.toFixed(value < 10 ? 2 : 0)} ms`
+
+/** Times of many runs of one thing, ms, the first few left out. */
+async function timed(runs: number, once: (index: number) => unknown): Promise<number[]> {
+  const times: number[] = []
+  for (let index = -3; index < runs; index++) {
+    const start = performance.now()
+    await once(index)
+    if (index >= 0) times.push(performance.now() - start)
+  }
+  return times
+}
+
+/** The problem with one price changed, as an edit would. */
+function nudged(problem: ChargeProblem, index: number): ChargeProblem {
+  const at = Math.abs(index) % problem.lots.length
+  return {
+    ...problem,
+    lots: problem.lots.map((lot, i) => (i === at ? { ...lot, pricePerKg: lot.pricePerKg * 1.01 } : lot)),
+  }
+}
+
+async function engine(): Promise<void> {
+  const solver = createChargeSolver(await loadHighs(), () => performance.now())
+  for (const lots of [40, 200]) {
+    const problem = randomProblem(42, lots, 16)
+    const plain = quantile(await timed(60, (i) => solver.solve(nudged(problem, i))), 0.5)
+    const glpk = quantile(await timed(20, (i) => leastCostByGlpk(nudged(problem, i))), 0.5)
+    const yalps = quantile(await timed(20, (i) => leastCostByYalps(nudged(problem, i))), 0.5)
+    rows.push([
+      `charge from scratch, ${lots} lots × 16 elements, median`,
+      `${ms(plain)} (glpk.js ${(glpk / plain).toFixed(2)}×, yalps ${(yalps / plain).toFixed(2)}×)`,
+      '',
+    ])
+    const sure = { ...problem, confidence: 0.95 }
+    rows.push([
+      `the same with confidence 0.95`,
+      ms(quantile(await timed(30, (i) => solver.solve(nudged(sure, i))), 0.5)),
+      lots === 40 ? '≤ 40 ms' : '≤ 100 ms',
+    ])
+    const planned = { ...sure, minLineG: 5 }
+    rows.push([
+      `the same, no line under 5 g`,
+      ms(quantile(await timed(20, (i) => solver.solve(nudged(planned, i))), 0.5)),
+      '',
+    ])
+  }
+}
+
+/** The demo yard with its stock grown to so many lots. */
+function grownYard(lots: number): Workspace {
+  const yard = structuredClone(demo) as unknown as Workspace
+  for (let i = 0; yard.lots.length < lots; i++) {
+    const model = yard.lots[i]!
+    const id = `00000000-0000-4000-a000-${String(i).padStart(12, '0')}`
+    yard.lots.push({
+      ...structuredClone(model),
+      id,
+      name: `${model.name} ${i}`,
+      pricePerKg: model.pricePerKg + 0.01 * i,
+    })
+  }
+  return yard
+}
+
+/** From a keystroke in a lot's cap to the painted answer, ms. */
+async function keystroke(page: Page, base: string): Promise<void> {
+  await page.goto(`${base}/?yard=demo`)
+  await page.getByRole('heading', { name: 'Demo yard' }).waitFor()
+  await page.getByLabel('Yard file').setInputFiles({
+    name: 'grown.json',
+    mimeType: 'application/json',
+    buffer: Buffer.from(JSON.stringify(grownYard(40))),
+  })
+  await page.getByText('Opened grown.json').waitFor()
+  await page.goto(`${base}/heat/13/charge`)
+  await page.getByText('to tap for').waitFor()
+  const row = page.locator('[data-lot="Tin bar"]')
+  await row.getByRole('button', { name: /Bounds/ }).click()
+  const field = row.getByLabel('Tin bar: exactly')
+  await field.fill('100')
+  const times: number[] = []
+  for (let i = 0; i < 40; i++) {
+    await page.waitForTimeout(60)
+    times.push(
+      await field.evaluate(
+        (element, grams) =>
+          new Promise<number>((resolve) => {
+            const input = element as HTMLInputElement
+            const answer = document.querySelector('[data-testid="answer"]')!
+            const before = answer.textContent
+            const start = performance.now()
+            const seen = new MutationObserver(() => {
+              if (answer.textContent === before) return
+              seen.disconnect()
+              requestAnimationFrame(() => setTimeout(() => resolve(performance.now() - start)))
+            })
+            seen.observe(answer, { subtree: true, childList: true, characterData: true })
+            input.value = String(grams)
+            input.dispatchEvent(new Event('input', { bubbles: true }))
+          }),
+        100 + ((i * 7) % 40),
+      ),
+    )
+  }
+  rows.push([
+    'keystroke to painted answer, 40 lots, p95 (median)',
+    `${ms(quantile(times, 0.95))} (${ms(quantile(times, 0.5))})`,
+    '≤ 50 ms',
+  ])
+}
+
+/** Bytes of script fetched before the first screen, and the time to it, in a browser that has nothing stored. */
+async function firstVisit(base: string): Promise<void> {
+  const browser = await launch()
+  const times: number[] = []
+  let bytes = 0
+  for (let i = 0; i < 5; i++) {
+    const page = await browser.newPage()
+    const scripts: Promise<number>[] = []
+    let counting = true
+    page.on('response', (response) => {
+      if (counting && /\.js(\?|$)/.test(response.url()))
+        scripts.push(
+          response.body().then(
+            (body) => gzipSync(body, { level: 9 }).length,
+            () => 0,
+          ),
+        )
+    })
+    const start = performance.now()
+    await page.goto(base)
+    await page.getByRole('button', { name: 'Open the demo yard' }).click({ trial: true })
+    times.push(performance.now() - start)
+    counting = false
+    bytes = (await Promise.all(scripts)).reduce((sum, size) => sum + size, 0)
+    await page.close()
+  }
+  await browser.close()
+  rows.push(['first visit to interactive, median', ms(quantile(times, 0.5)), '≤ 1 s'])
+  rows.push(['script before the first screen, gzip', `${(bytes / 1000).toFixed(0)} kB`, '≤ 150 kB'])
+}
+
+const launch = () =>
+  chromium.launch({
+    executablePath: '/usr/bin/chromium',
+    args: [
+      '--no-sandbox',
+      '--disable-gpu',
+      '--disable-quic',
+      '--disable-background-networking',
+      '--disable-component-update',
+      '--disable-sync',
+      '--no-first-run',
+    ],
+  })
+
+const base = `http://127.0.0.1:${PORT}`
+const server = spawn(process.execPath, ['.output/server/index.mjs'], {
+  env: { ...process.env, HOST: '127.0.0.1', PORT: String(PORT) },
+  stdio: 'ignore',
+})
+try {
+  await engine()
+  await new Promise((resolve) => setTimeout(resolve, 800))
+  await firstVisit(base)
+  const browser = await launch()
+  await keystroke(await browser.newPage(), base)
+  await browser.close()
+} finally {
+  server.kill()
+}
+const width = Math.max(...rows.map(([measure]) => measure.length))
+for (const [measure, figure, target] of rows)
+  console.log(`${measure.padEnd(width)}  ${figure.padEnd(44)} ${target}`)
