@@ -102,9 +102,10 @@ async function keystroke(page: Page, base: string): Promise<void> {
     times.push(
       await field.evaluate(
         (element, grams) =>
-          new Promise<number>((resolve) => {
+          new Promise<number>((resolve, reject) => {
+            setTimeout(() => reject(new Error('no answer within 3 s')), 3000)
             const input = element as HTMLInputElement
-            const answer = document.querySelector('[data-testid="answer"]')!
+            const answer = input.closest('li')!.querySelector('p b')!
             const before = answer.textContent
             const start = performance.now()
             const seen = new MutationObserver(() => {
@@ -112,11 +113,11 @@ async function keystroke(page: Page, base: string): Promise<void> {
               seen.disconnect()
               requestAnimationFrame(() => setTimeout(() => resolve(performance.now() - start)))
             })
-            seen.observe(answer, { subtree: true, childList: true, characterData: true })
+            seen.observe(document.body, { subtree: true, childList: true, characterData: true })
             input.value = String(grams)
             input.dispatchEvent(new Event('input', { bubbles: true }))
           }),
-        100 + ((i * 7) % 40),
+        101 + ((i * 7) % 40),
       ),
     )
   }

@@ -7,6 +7,9 @@ const solver = loadHighs({ locateFile: () => wasmUrl }).then((highs) =>
   createChargeSolver(highs, () => performance.now()),
 )
 
+/** Enough to settle which lots are worth a line, few enough for a blink. */
+const INTERACTIVE_NODES = 60
+
 /** The charge engine behind a message port. */
 const engine = {
   /** Resolves when the solver is loaded, so that the first charge is not the slow one. */
@@ -15,9 +18,12 @@ const engine = {
   },
   /** The plan of the first problem that can be solved, and which that was; else what stands against the last. */
   async solveFirst(problems: ChargeProblem[]): Promise<{ plan: ChargePlan; index: number }> {
-    const { solve, feasible } = await solver
-    const index = problems.findIndex((problem, at) => at === problems.length - 1 || feasible(problem))
-    return { plan: solve(problems[index]!), index }
+    const { solve, quickPlan } = await solver
+    for (const [index, problem] of problems.entries()) {
+      const plan = quickPlan(problem, INTERACTIVE_NODES)
+      if (plan) return { plan, index }
+    }
+    return { plan: solve(problems.at(-1)!), index: problems.length - 1 }
   },
 }
 

@@ -1,6 +1,7 @@
 import localforage from 'localforage'
 import {
   COLLECTIONS,
+  emptyJournal,
   noRecords,
   recordSchemas,
   type AnyRecord,
@@ -18,10 +19,20 @@ export interface Loaded {
   damaged: string[]
 }
 
+/** The order of the steps kept, and how many of them are done. */
+interface Head {
+  ids: string[]
+  cursor: number
+}
+
 interface Intent {
   changes: { key: string; value: AnyRecord | null }[]
-  journal: Journal
+  put: Step[]
+  drop: string[]
+  head: Head
 }
+
+const stepKey = (id: string) => `step/${id}`
 
 /**
  * The yard on the disk: one entry a record, and the journal of steps. Every write first notes what it is about to
@@ -36,8 +47,20 @@ export function openRepository(name = 'hephaestal') {
     for (const { key, value } of intent.changes)
       if (value === null) await records.removeItem(key)
       else await records.setItem(key, value)
-    await journal.setItem('journal', intent.journal)
+    for (const step of intent.put) await journal.setItem(stepKey(step.id), step)
+    for (const id of intent.drop) await journal.removeItem(stepKey(id))
+    await journal.setItem('head', intent.head)
     await journal.removeItem('intent')
+  }
+
+  /** The steps in their order; where one is missing, undo reaches back no further than behind it. */
+  async function loadJournal(): Promise<Journal> {
+    const head = await journal.getItem<Head>('head')
+    if (!head) return emptyJournal()
+    const steps = await Promise.all(head.ids.map((id) => journal.getItem<Step>(stepKey(id))))
+    const from = steps.lastIndexOf(null) + 1
+    if (from > head.cursor) return emptyJournal()
+    return { steps: steps.slice(from) as Step[], cursor: head.cursor - from }
   }
 
   return {
@@ -57,18 +80,25 @@ export function openRepository(name = 'hephaestal') {
           damaged.push(key)
         }
       }
-      const stored = await journal.getItem<Journal>('journal')
-      return { records: loaded, journal: stored ?? { steps: [], cursor: 0 }, damaged }
+      return { records: loaded, journal: await loadJournal(), damaged }
     },
 
-    /** Writes the records a step changed, in the given direction, and the journal as it then stands. */
-    async write(step: Pick<Step, 'changes'>, direction: 'do' | 'undo', after: Journal): Promise<void> {
+    /** Writes the records a step changed, in the given direction, and what became of the journal. */
+    async write(
+      step: Pick<Step, 'changes'>,
+      direction: 'do' | 'undo',
+      { before, after }: { before: Journal; after: Journal },
+    ): Promise<void> {
+      const known = new Set(before.steps)
+      const kept = new Set(after.steps.map(({ id }) => id))
       const intent: Intent = {
-        changes: step.changes.map(({ collection, id, before, after: next }) => ({
+        changes: step.changes.map(({ collection, id, before: former, after: next }) => ({
           key: `${collection}/${id}`,
-          value: direction === 'do' ? next : before,
+          value: direction === 'do' ? next : former,
         })),
-        journal: after,
+        put: after.steps.filter((entry) => !known.has(entry)),
+        drop: before.steps.flatMap(({ id }) => (kept.has(id) ? [] : [id])),
+        head: { ids: after.steps.map(({ id }) => id), cursor: after.cursor },
       }
       await journal.setItem('intent', intent)
       await apply(intent)

@@ -53,11 +53,11 @@ export const useYard = defineStore('yard', () => {
     ready.value = true
   }
 
-  function persist(step: Pick<Step, 'changes'>, direction: 'do' | 'undo'): void {
+  function persist(step: Pick<Step, 'changes'>, direction: 'do' | 'undo', before: Journal): void {
     const after = journal.value
     saving.value++
     queue = queue
-      .then(() => repository.write(step, direction, after))
+      .then(() => repository.write(step, direction, { before, after }))
       .then(() => {
         saveError.value = null
       })
@@ -79,8 +79,9 @@ export const useYard = defineStore('yard', () => {
     }))
     const step: Step = { id: crypto.randomUUID(), label, at: now(), changes }
     records.value = applyStep(records.value, step, 'do')
-    journal.value = pushStep(journal.value, step, mergeKey).journal
-    persist(step, 'do')
+    const before = journal.value
+    journal.value = pushStep(before, step, mergeKey).journal
+    persist(step, 'do', before)
   }
 
   /** Ends the entry being typed, so that the next one is undone apart. */
@@ -92,8 +93,9 @@ export const useYard = defineStore('yard', () => {
     const step = journal.value.steps[journal.value.cursor - 1]
     if (!step) return null
     records.value = applyStep(records.value, step, 'undo')
-    journal.value = { ...journal.value, cursor: journal.value.cursor - 1 }
-    persist(step, 'undo')
+    const before = journal.value
+    journal.value = { ...before, cursor: before.cursor - 1 }
+    persist(step, 'undo', before)
     return step
   }
 
@@ -101,8 +103,9 @@ export const useYard = defineStore('yard', () => {
     const step = journal.value.steps[journal.value.cursor]
     if (!step) return null
     records.value = applyStep(records.value, step, 'do')
-    journal.value = { ...journal.value, cursor: journal.value.cursor + 1 }
-    persist(step, 'do')
+    const before = journal.value
+    journal.value = { ...before, cursor: before.cursor + 1 }
+    persist(step, 'do', before)
     return step
   }
 

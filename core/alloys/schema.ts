@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { elementSchema } from '#core/composition'
 
 const pct = z.number().min(0).max(100)

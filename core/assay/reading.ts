@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { elementSchema } from '#core/composition'
 
 export const METHODS = ['xrf', 'oes', 'density', 'other'] as const

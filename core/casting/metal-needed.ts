@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 
 /** What has to be poured, as the caster counts it. */
 export const metalNeedSchema = z.strictObject({

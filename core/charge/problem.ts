@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { limitsSchema } from '#core/alloys'
 import { compositionSchema, elementSchema, spreadSchema, UNIDENTIFIED } from '#core/composition'
 

@@ -27,7 +27,7 @@ export interface SearchResult {
 /** Whole numbers and least lines are met to this fraction of a piece or line. */
 const WHOLE = 1e-6
 /** A node must promise at least this share of the cost less than the best plan at hand. */
-const WORTH = 1e-9
+const WORTH = 5e-7
 
 /**
  * Best plan with whole pieces, least lines and at most so many lots: branch and bound over the linear programme

@@ -21,8 +21,12 @@ export interface ChargeSolver {
    * @throws Error only when the solver itself fails
    */
   solve(problem: ChargeProblem): ChargePlan
-  /** Whether any charge fits at all: quicker than a plan when the answer is no. */
-  feasible(problem: ChargeProblem): boolean
+  /**
+   * A good charge at once: the search for a still better choice of lots stops after so many nodes, always the
+   * same ones, and the plan then says "feasible" with how much cheaper another could be.
+   * @returns null when nothing fits
+   */
+  quickPlan(problem: ChargeProblem, nodes: number): ChargePlan | null
 }
 
 /**
@@ -31,36 +35,47 @@ export interface ChargeSolver {
  * @param clockMs reads a running clock, milliseconds; only for time limits
  */
 export function createChargeSolver(highs: Highs, clockMs: () => number = () => 0): ChargeSolver {
-  const attempt = (problem: ChargeProblem, seconds: number): SearchResult & { model: BlendModel } => {
+  function attempt(problem: ChargeProblem, seconds: number, nodes = Infinity) {
     const model = buildBlendModel(problem)
-    if (model.programme.isEmpty) return { solution: NO_SOLUTION, proven: true, gap: 0, model }
+    if (model.programme.isEmpty) return { found: NOTHING_FOUND, model }
     const open = model.programme.open(highs)
     const end = clockMs() + seconds * 1000
+    let left = nodes
     try {
-      return { ...search(open, model, () => clockMs() > end), model }
+      return { found: search(open, model, () => --left < 0 || clockMs() > end), model }
     } finally {
       open.dispose()
     }
   }
 
+  function planFrom(
+    problem: ChargeProblem,
+    { found, model }: { found: SearchResult; model: BlendModel },
+  ): ChargePlan | null {
+    const { solution, proven, gap } = found
+    if (!solution.feasible) return null
+    return {
+      ...describePlan(problem, readLines(model, solution)),
+      status: proven ? 'optimal' : 'feasible',
+      ...(proven ? {} : { gap }),
+      limiting: readLimiting(problem, model, solution),
+    }
+  }
+
   return {
-    feasible: (problem) => attempt(problem, problem.timeLimitS ?? DEFAULT_TIME_LIMIT_S).solution.feasible,
     solve(problem) {
       const seconds = problem.timeLimitS ?? DEFAULT_TIME_LIMIT_S
-      const { solution, proven, gap, model } = attempt(problem, seconds)
-      if (!solution.feasible) {
-        const works = (changed: ChargeProblem) => attempt(changed, seconds / 4).solution.feasible
-        return { ...emptyPlan(), ...diagnose(highs, problem, works) }
-      }
-      return {
-        ...describePlan(problem, readLines(model, solution)),
-        status: proven ? 'optimal' : 'feasible',
-        ...(proven ? {} : { gap }),
-        limiting: readLimiting(problem, model, solution),
-      }
+      const plan = planFrom(problem, attempt(problem, seconds))
+      if (plan) return plan
+      const works = (changed: ChargeProblem) => attempt(changed, seconds / 4).found.solution.feasible
+      return { ...emptyPlan(), ...diagnose(highs, problem, works) }
     },
+    quickPlan: (problem, nodes) =>
+      planFrom(problem, attempt(problem, problem.timeLimitS ?? DEFAULT_TIME_LIMIT_S, nodes)),
   }
 }
+
+const NOTHING_FOUND: SearchResult = { solution: NO_SOLUTION, proven: true, gap: 0 }
 
 function readLines({ lots, unitG }: BlendModel, { values }: LinearSolution): PlanLine[] {
   const lines: PlanLine[] = []

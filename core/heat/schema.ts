@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { alloySchema } from '#core/alloys'
 import { assaySchema } from '#core/assay'
 import { metalNeedSchema } from '#core/casting'

@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 
 /** What every stored record carries. Times are ISO 8601 in UTC. */
 export const recordFields = {

@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { compositionSchema, spreadSchema } from '#core/composition'
 import { FORM_IDS } from '#core/losses'
 import { recordFields } from '#core/records'

@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { alloySchema } from '#core/alloys'
 import { heatSchema } from '#core/heat'
 import { recordFields } from '#core/records'
