@@ -21,7 +21,7 @@ export interface LimitRow {
 /** spread ≥ √Σ (sᵢ zᵢ)², kept by cuts. */
 export interface Cone {
   column: number
-  entries: { column: number; sd: number }[]
+  entries: { lotId: string; column: number; sd: number }[]
   /** standard deviations asked for, over the row's scale: what a missing unit of spread is worth in the row */
   weight: number
 }
@@ -100,9 +100,9 @@ function addCone(
   element: string,
   weight: number,
 ): Cone | undefined {
-  const entries = lots.flatMap(({ column, coefficients }) => {
+  const entries = lots.flatMap(({ lot, column, coefficients }) => {
     const sd = coefficients.sdPct[element] ?? 0
-    return sd > 0 ? [{ column, sd }] : []
+    return sd > 0 ? [{ lotId: lot.id, column, sd }] : []
   })
   if (entries.length === 0) return undefined
   return { column: programme.column(0, 0, INF), entries, weight }

@@ -2,24 +2,74 @@ import type { BlendModel, Cone } from './blend-model'
 import type { LinearSolution, OpenProgramme } from './linear-programme'
 
 /** How far, as a fraction of its limit, a confidence limit may be missed when the cuts stop. */
-const CLOSE_ENOUGH = 2e-7
+const CLOSE_ENOUGH = 4e-7
 const MOST_ROUNDS = 200
+/** Former answers kept for each element. */
+const MEMORY = 6
+
+type Direction = ReadonlyMap<string, number>
+
+/**
+ * Where the spreads of former answers lay, by element. A tangent plane taken at any point is a true bound for any
+ * other blend, so a former answer's planes make the next one quick, whatever was changed in between.
+ */
+export class ConeMemory {
+  private readonly directions = new Map<string, Direction[]>()
+
+  of(element: string): readonly Direction[] {
+    return this.directions.get(element) ?? []
+  }
+
+  keep(element: string, direction: Direction): void {
+    this.directions.set(element, [direction, ...this.of(element)].slice(0, MEMORY))
+  }
+}
+
+/** Gives a fresh programme the planes of former answers. */
+export function recallCones(
+  open: OpenProgramme,
+  { rows }: Pick<BlendModel, 'rows'>,
+  memory: ConeMemory,
+): void {
+  for (const { cone, element } of rows)
+    if (cone)
+      for (const direction of memory.of(element)) {
+        const plane = tangent(cone, (entry) => direction.get(entry.lotId) ?? 0)
+        if (plane) open.addRow(-Infinity, 0, plane)
+      }
+}
+
+/** Keeps an answer's place on every cone for the next time. */
+export function rememberCones(
+  { rows }: Pick<BlendModel, 'rows'>,
+  { values }: LinearSolution,
+  memory: ConeMemory,
+): void {
+  const done = new Set<string>()
+  for (const { cone, element } of rows) {
+    if (!cone || done.has(element)) continue
+    done.add(element)
+    const used = cone.entries.filter(({ column }) => values[column]! > 1e-9)
+    memory.keep(element, new Map(used.map(({ lotId, column }) => [lotId, values[column]!])))
+  }
+}
 
 /**
  * Solves with every spread at least the root of its squares: the solver sees tangent planes only, and gets a new
  * one wherever its answer lies under the cone, until it lies under none by more than a hair.
- * Cuts hold for the cone itself, so they stay valid for any bounds set later.
+ * Planes hold for the cone itself, so they stay valid for any bounds set later.
  */
 export function minimiseWithCones(open: OpenProgramme, { rows }: Pick<BlendModel, 'rows'>): LinearSolution {
   for (let round = 0; ; round++) {
     const solution = open.minimise()
     if (!solution.feasible || round === MOST_ROUNDS) return solution
     let cuts = 0
-    for (const { cone } of rows)
-      if (cone && spreadMissing(cone, solution) * cone.weight > CLOSE_ENOUGH) {
-        open.addRow(-Infinity, 0, tangent(cone, solution))
-        cuts++
-      }
+    for (const { cone } of rows) {
+      if (!cone || spreadMissing(cone, solution) * cone.weight <= CLOSE_ENOUGH) continue
+      const plane = tangent(cone, ({ column }) => solution.values[column]!)
+      if (plane) open.addRow(-Infinity, 0, plane)
+      cuts++
+    }
     if (cuts === 0) return solution
   }
 }
@@ -33,12 +83,16 @@ function spreadMissing(cone: Cone, solution: LinearSolution): number {
   return spreadOf(cone, solution) - solution.values[cone.column]!
 }
 
-/** The cone's tangent plane at the point z₀: Σ sᵢ² z₀ᵢ zᵢ / √Σ(s z₀)² − spread ≤ 0. */
-function tangent(cone: Cone, solution: LinearSolution): (readonly [number, number])[] {
-  const norm = spreadOf(cone, solution)
-  const entries = cone.entries.flatMap(({ column, sd }) => {
-    const slope = (sd * sd * solution.values[column]!) / norm
-    return slope > 0 ? [[column, slope] as const] : []
+/** The cone's tangent plane at the point z₀: Σ sᵢ² z₀ᵢ zᵢ / √Σ(s z₀)² − spread ≤ 0; none at the tip. */
+function tangent(
+  cone: Cone,
+  at: (entry: Cone['entries'][number]) => number,
+): (readonly [number, number])[] | null {
+  const norm = Math.sqrt(cone.entries.reduce((sum, entry) => sum + (entry.sd * at(entry)) ** 2, 0))
+  if (norm < 1e-12) return null
+  const entries = cone.entries.flatMap((entry) => {
+    const slope = (entry.sd * entry.sd * at(entry)) / norm
+    return slope > 0 ? [[entry.column, slope] as const] : []
   })
   return [...entries, [cone.column, -1]]
 }

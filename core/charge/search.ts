@@ -33,18 +33,23 @@ const WORTH = 5e-7
  * Best plan with whole pieces, least lines and at most so many lots: branch and bound over the linear programme
  * at hand, each node answered from the basis of the one before.
  * @param outOfTime asked between nodes
+ * @param nodes once a plan is at hand, how many more nodes may be tried for a better one
  */
-export function search(open: OpenProgramme, model: BlendModel, outOfTime: () => boolean): SearchResult {
+export function search(
+  open: OpenProgramme,
+  model: BlendModel,
+  outOfTime: () => boolean,
+  nodes = Infinity,
+): SearchResult {
+  let left = nodes
   let best = NO_SOLUTION
   const stack: Node[] = [{ decisions: [], floor: -Infinity }]
   let touched = new Set<number>()
   while (stack.length > 0) {
-    if (outOfTime() && (best.feasible || stack.length > 1)) {
-      const floor = Math.min(...stack.map((node) => node.floor))
-      const gap = best.feasible
-        ? (best.objective - floor) / Math.max(1e-12, Math.abs(best.objective))
-        : Infinity
-      return { solution: best, proven: gap <= WORTH, gap: Math.max(0, gap) }
+    if ((best.feasible && --left < 0) || outOfTime()) {
+      const floor = stack.reduce((least, node) => Math.min(least, node.floor), Infinity)
+      const gap = (best.objective - floor) / Math.max(1e-12, Math.abs(best.objective))
+      return { solution: best, proven: best.feasible && gap <= WORTH, gap: Math.max(0, gap) }
     }
     const node = stack.pop()!
     const target = best.objective - WORTH * Math.abs(best.objective)
@@ -56,6 +61,9 @@ export function search(open: OpenProgramme, model: BlendModel, outOfTime: () => 
     if (children.length === 0) best = solution
     for (const decision of children)
       stack.push({ decisions: [...node.decisions, decision], floor: solution.objective })
+    // From the root, one jump with every light line settled at once: most often a good plan straight away.
+    const settled = node.decisions.length === 0 ? settleAll(model, solution) : []
+    if (settled.length > 1) stack.push({ decisions: settled, floor: solution.objective })
   }
   return { solution: best, proven: true, gap: 0 }
 }
@@ -113,6 +121,16 @@ function branch(model: BlendModel, decisions: readonly Decision[], { values }: L
     { index, lower: 0, upper: 0, used: false },
     { index, lower: leastG / unitG, upper: upperG / unitG, used: true },
   ]
+}
+
+/** Every line that breaks its own rule settled: light lines left out, pieces to the nearer whole. */
+function settleAll({ lots, unitG }: BlendModel, { values }: LinearSolution): Decision[] {
+  return lots.flatMap((entry, index) => {
+    if (entry.lot.fixedG !== undefined) return []
+    const ways = waysOf(entry, index, values[entry.column]!, unitG)?.ways
+    if (!ways) return []
+    return entry.lot.pieceG === undefined ? { index, lower: 0, upper: 0, used: false } : ways.at(-1)!
+  })
 }
 
 /** How a line breaks its own rule (too light, a broken piece), and the two ways to mend it. */

@@ -1,5 +1,6 @@
 import type { Highs } from 'highs'
 import { buildBlendModel, type BlendModel } from './blend-model'
+import { ConeMemory, recallCones, rememberCones } from './cones'
 import { diagnose } from './diagnose'
 import { NO_SOLUTION, type LinearSolution } from './linear-programme'
 import type { ChargePlan, Limiting, PlanLine } from './plan'
@@ -35,14 +36,18 @@ export interface ChargeSolver {
  * @param clockMs reads a running clock, milliseconds; only for time limits
  */
 export function createChargeSolver(highs: Highs, clockMs: () => number = () => 0): ChargeSolver {
+  const memory = new ConeMemory()
+
   function attempt(problem: ChargeProblem, seconds: number, nodes = Infinity) {
     const model = buildBlendModel(problem)
     if (model.programme.isEmpty) return { found: NOTHING_FOUND, model }
     const open = model.programme.open(highs)
     const end = clockMs() + seconds * 1000
-    let left = nodes
     try {
-      return { found: search(open, model, () => --left < 0 || clockMs() > end), model }
+      recallCones(open, model, memory)
+      const found = search(open, model, () => clockMs() > end, nodes)
+      if (found.solution.feasible) rememberCones(model, found.solution, memory)
+      return { found, model }
     } finally {
       open.dispose()
     }
