@@ -7,7 +7,10 @@ export default defineNuxtConfig({
   ssr: false,
   telemetry: false,
   devtools: { enabled: false },
-  experimental: { viteEnvironmentApi: true },
+  experimental: {
+    viteEnvironmentApi: true,
+    defaults: { nuxtLink: { prefetch: false } },
+  },
   modules: ['@pinia/nuxt', '@nuxt/eslint', 'nuxt-security', '@vite-pwa/nuxt'],
   css: ['~/assets/main.css'],
   components: [{ path: '~/components', pathPrefix: false }],
@@ -31,7 +34,13 @@ export default defineNuxtConfig({
   vite: {
     plugins: [tailwindcss()],
     // Fonts as files, never as data: the content policy lets fonts come from the app's own address only.
-    build: { assetsInlineLimit: 0 },
+    build: {
+      assetsInlineLimit: 0,
+      // The floors below the face do nothing by being imported: what a screen does not use, it does not fetch.
+      rollupOptions: {
+        treeshake: { moduleSideEffects: (id) => !/\/(core|formats)\/[\w/-]+\.ts$/.test(id) },
+      },
+    },
     worker: { format: 'es' },
     optimizeDeps: {
       exclude: ['highs'],

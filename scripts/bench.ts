@@ -6,7 +6,7 @@ import { createChargeSolver, type ChargeProblem } from '#core/charge'
 import type { Workspace } from '#core/workspace'
 import demo from '#data/demo-yard.json'
 import { leastCostByGlpk, leastCostByYalps } from '../tests/support/oracles'
-import { randomProblem } from '../tests/support/random-problem'
+import { randomProblem, seeded } from '../tests/support/random-problem'
 
 const PORT = 4391
 const rows: [measure: string, figure: string, target: string][] = []
@@ -64,18 +64,23 @@ async function engine(): Promise<void> {
   }
 }
 
-/** The demo yard with its stock grown to so many lots. */
+/** The demo yard with its stock grown to so many lots, each new one a cousin of an old one. */
 function grownYard(lots: number): Workspace {
   const yard = structuredClone(demo) as unknown as Workspace
+  const random = seeded(7)
   for (let i = 0; yard.lots.length < lots; i++) {
-    const model = yard.lots[i]!
+    const cousin = structuredClone(yard.lots[i]!)
+    const [base] = Object.entries(cousin.composition).sort((a, b) => b[1] - a[1])[0]!
+    let rest = 100
+    for (const [symbol, pct] of Object.entries(cousin.composition)) {
+      if (symbol === base) continue
+      cousin.composition[symbol] = pct * (0.7 + 0.6 * random())
+      rest -= cousin.composition[symbol]!
+    }
+    cousin.composition[base] = Math.min(rest, cousin.composition[base]!)
     const id = `00000000-0000-4000-a000-${String(i).padStart(12, '0')}`
-    yard.lots.push({
-      ...structuredClone(model),
-      id,
-      name: `${model.name} ${i}`,
-      pricePerKg: model.pricePerKg + 0.01 * i,
-    })
+    const pricePerKg = Number((cousin.pricePerKg * (0.9 + 0.3 * random())).toFixed(2))
+    yard.lots.push({ ...cousin, id, name: `${cousin.name} ${i}`, pricePerKg })
   }
   return yard
 }
@@ -92,9 +97,10 @@ async function keystroke(page: Page, base: string): Promise<void> {
   await page.getByText('Opened grown.json').waitFor()
   await page.goto(`${base}/heat/13/charge`)
   await page.getByText('to tap for').waitFor()
-  const row = page.locator('[data-lot="Tin bar"]')
+  const name = await page.locator('[data-lot]').nth(1).getAttribute('data-lot')
+  const row = page.locator(`[data-lot="${name}"]`)
   await row.getByRole('button', { name: /Bounds/ }).click()
-  const field = row.getByLabel('Tin bar: exactly')
+  const field = row.getByLabel(`${name}: exactly`)
   await field.fill('100')
   const times: number[] = []
   for (let i = 0; i < 40; i++) {

@@ -35,6 +35,14 @@ const inUse = computed(() => props.row.plannedG > 0 || props.row.weighedG !== nu
           grams(row.weighedG ?? row.plannedG, board.stepG)
         }}</b>
       </p>
+      <button
+        v-else-if="row.choice.use && !board.frozen.value"
+        class="btn btn-quiet -my-1.5 text-sm"
+        :aria-expanded="open"
+        @click="open = !open"
+      >
+        Bounds<span class="sr-only"> of {{ row.name }}</span>
+      </button>
     </div>
     <div v-if="inUse" class="mt-1 ml-9 grid items-end gap-x-3 gap-y-2 sm:grid-cols-[minmax(0,1fr)_auto]">
       <div class="self-center"><CompositionBar :composition="row.composition" :label="row.name" /></div>
@@ -83,12 +91,5 @@ const inUse = computed(() => props.row.plannedG > 0 || props.row.weighedG !== nu
         @sealed="yard.seal()"
       />
     </div>
-    <button
-      v-else-if="!inUse && row.choice.use && !board.frozen.value && !open"
-      class="sr-only focus:not-sr-only"
-      @click="open = true"
-    >
-      Bounds of {{ row.name }}
-    </button>
   </li>
 </template>

@@ -1,5 +1,5 @@
 import { ref } from 'vue'
-import { readWorkspace, writeWorkspace, type WorkspaceFault } from '#formats/workspace-json'
+import type { WorkspaceFault } from '#formats/workspace-json'
 import { useYard } from '~/stores/yard'
 
 /** Writes the yard to a file and reads one back in its place (undo brings the old one back). */
@@ -9,7 +9,8 @@ export function useYardFile() {
   const fileInput = ref<HTMLInputElement>()
   const importFault = ref('')
 
-  function exportYard(): void {
+  async function exportYard(): Promise<void> {
+    const { writeWorkspace } = await import('#formats/workspace-json')
     const blob = new Blob([writeWorkspace(yard.workspace)], { type: 'application/json' })
     const url = URL.createObjectURL(blob)
     const link = document.createElement('a')
@@ -25,6 +26,7 @@ export function useYardFile() {
     const file = input.files?.[0]
     input.value = ''
     if (!file) return
+    const { readWorkspace } = await import('#formats/workspace-json')
     const read = readWorkspace(await file.text())
     if (!read.ok) {
       importFault.value = `${faultWords(read.fault)} Your yard is as it was.`

@@ -3,7 +3,6 @@ import {
   COLLECTIONS,
   emptyJournal,
   noRecords,
-  recordSchemas,
   type AnyRecord,
   type Collection,
   type Journal,
@@ -69,10 +68,13 @@ export function openRepository(name = 'hephaestal') {
       if (pending) await apply(pending)
       const loaded = noRecords()
       const damaged: string[] = []
-      for (const key of await records.keys()) {
+      const keys = await records.keys()
+      // The guard comes with the first record: an empty yard opens without it.
+      const guard = keys.length > 0 ? (await import('./guard')).recordSchemas : null
+      for (const key of keys) {
         const [collection, id] = key.split('/') as [Collection, string]
         const value = await records.getItem<AnyRecord>(key)
-        const parsed = COLLECTIONS.includes(collection) ? recordSchemas[collection].safeParse(value) : null
+        const parsed = COLLECTIONS.includes(collection) ? guard![collection].safeParse(value) : null
         if (parsed?.success && parsed.data.id === id) loaded[collection][id] = parsed.data
         else {
           await aside.setItem(key, value)

@@ -1,4 +1,5 @@
-import { methodSpread, type Assay } from './reading'
+import { methodSpread } from './method-spread'
+import type { Assay } from './reading'
 
 export interface Measured {
   pct: number

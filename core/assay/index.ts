@@ -1,9 +1,9 @@
 export { combineReadings, type Measured } from './combine'
+export { methodSpread } from './method-spread'
 export {
   assaySchema,
   elementReadingSchema,
   METHODS,
-  methodSpread,
   type Assay,
   type ElementReading,
   type Method,

@@ -1,1 +1,2 @@
-export { metalNeeded, metalNeedSchema, type MetalNeed } from './metal-needed'
+export { metalNeeded } from './metal-needed'
+export { metalNeedSchema, type MetalNeed } from './schema'

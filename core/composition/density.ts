@@ -1,5 +1,5 @@
 import { ELEMENTS } from './elements'
-import type { Composition } from './schema'
+import type { Composition } from './share'
 
 /** Wrought brass, wt% Zn → g/cm³. @source wrought brass data; from memory */
 const BRASS_DENSITY: readonly (readonly [number, number])[] = [

@@ -1,12 +1,5 @@
 export { blendDensity } from './density'
 export { ELEMENTS, SYMBOLS, UNIDENTIFIED, type ElementFacts } from './elements'
 export { mix, type Portion } from './mix'
-export {
-  compositionSchema,
-  elementSchema,
-  spreadSchema,
-  sumPct,
-  unidentifiedPct,
-  type Composition,
-  type Spread,
-} from './schema'
+export { compositionSchema, elementSchema, spreadSchema } from './schema'
+export { sumPct, unidentifiedPct, type Composition, type Spread } from './share'

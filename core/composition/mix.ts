@@ -1,4 +1,4 @@
-import type { Composition } from './schema'
+import type { Composition } from './share'
 
 /** A portion of metal: how much, and what it is. */
 export interface Portion {

@@ -1,5 +1,6 @@
 import * as z from 'zod'
 import { SYMBOLS } from './elements'
+import { sumPct } from './share'
 
 const known = new Set(SYMBOLS)
 
@@ -18,24 +19,3 @@ export const compositionSchema = z
 
 /** Element → one standard deviation, mass percent. */
 export const spreadSchema = z.record(elementSchema, percent)
-
-export type Composition = Record<string, number>
-export type Spread = Record<string, number>
-
-/**
- * Sum of the named elements.
- * @returns mass percent
- * @example sumPct({ Cu: 88, Sn: 10 }) // 98
- */
-export function sumPct(composition: Composition): number {
-  return Object.values(composition).reduce((sum, pct) => sum + pct, 0)
-}
-
-/**
- * The share nobody has named.
- * @returns mass percent, 0 or more
- * @example unidentifiedPct({ Cu: 88, Sn: 10 }) // 2
- */
-export function unidentifiedPct(composition: Composition): number {
-  return Math.max(0, 100 - sumPct(composition))
-}

@@ -1,5 +1,6 @@
 import { noRecords, type Records } from './history'
-import { COLLECTIONS, type AnyRecord, type Workspace } from './schema'
+import { COLLECTIONS } from './collections'
+import type { AnyRecord, Workspace } from './schema'
 
 const byAge = (a: AnyRecord, b: AnyRecord) =>
   a.createdAt < b.createdAt ? -1 : a.createdAt > b.createdAt ? 1 : a.id < b.id ? -1 : 1

@@ -1,4 +1,5 @@
-import type { AnyRecord, Collection } from './schema'
+import type { Collection } from './collections'
+import type { AnyRecord } from './schema'
 
 /** One record before and after a step; null where it did not exist. */
 export interface Change {

@@ -1,14 +1,13 @@
 export { fromWorkspace, toWorkspace } from './convert'
 export { applyStep, noRecords, type Change, type Records, type Step } from './history'
 export { emptyJournal, JOURNAL_LENGTH, pushStep, sealJournal, type Journal } from './journal'
+export { COLLECTIONS, type Collection } from './collections'
 export {
-  COLLECTIONS,
   ownAlloySchema,
   recordSchemas,
   settingsSchema,
   workspaceSchema,
   type AnyRecord,
-  type Collection,
   type OwnAlloy,
   type RecordOf,
   type Settings,

@@ -3,6 +3,7 @@ import { alloySchema } from '#core/alloys'
 import { heatSchema } from '#core/heat'
 import { recordFields } from '#core/records'
 import { lotSchema } from '#core/stock'
+import { COLLECTIONS, type Collection } from './collections'
 
 /** An alloy of the person's own. */
 export const ownAlloySchema = z.strictObject({ ...recordFields, alloy: alloySchema })
@@ -15,9 +16,6 @@ export const settingsSchema = z.strictObject({
   mass: z.enum(['g', 'kg', 'oz', 'lb']),
   temperature: z.enum(['C', 'F']),
 })
-
-export const COLLECTIONS = ['settings', 'lots', 'alloys', 'heats'] as const
-export type Collection = (typeof COLLECTIONS)[number]
 
 export const recordSchemas = {
   settings: settingsSchema,
