@@ -4,6 +4,7 @@ import { beforeAll, describe, expect, it } from 'vitest'
 import {
   createChargeSolver,
   normalCdf,
+  normalQuantile,
   parseChargeProblem,
   predictMelt,
   type ChargePlan,
@@ -11,7 +12,7 @@ import {
   type ChargeSolver,
 } from '#core/charge'
 import { leastCostByGlpk, leastCostByYalps } from '../../support/oracles'
-import { randomProblem } from '../../support/random-problem'
+import { randomProblem, seeded } from '../../support/random-problem'
 
 let solver: ChargeSolver
 beforeAll(async () => {
@@ -228,6 +229,77 @@ describe('what the caster holds fixed', () => {
       ),
     )
     expect(plan.composition.Sn).toBeCloseTo(10, 6)
+  })
+})
+
+describe('certainty', () => {
+  const uncertain = (seed: number): ChargeProblem => {
+    const given = randomProblem(seed, 10, 7)
+    const lots = given.lots.map((lot) => ({
+      ...lot,
+      sd: Object.fromEntries(
+        Object.entries(lot.composition).map(([e, pct]) => [e, e === 'Cu' ? 0 : 0.04 * pct]),
+      ),
+    }))
+    return { ...given, lots }
+  }
+
+  it('every limit keeps its distance of z standard deviations, and it costs more the surer it is', () => {
+    let held = 0
+    for (let seed = 1; seed <= 25; seed++) {
+      const given = uncertain(seed)
+      const costs = [undefined, 0.8, 0.95].map((confidence) => {
+        const asked = confidence === undefined ? given : { ...given, confidence }
+        const plan = solver.solve(asked)
+        if (plan.status === 'infeasible') return Infinity
+        const z = confidence === undefined ? 0 : normalQuantile(confidence)
+        for (const [symbol, { min, max }] of Object.entries(given.target.limits)) {
+          const value = plan.composition[symbol] ?? 0
+          const sd = plan.sd[symbol] ?? 0
+          if (max !== undefined) expect(value + z * sd).toBeLessThanOrEqual(max * (1 + 1e-6))
+          if (min !== undefined) expect(value - z * sd).toBeGreaterThanOrEqual(min * (1 - 1e-6))
+          if (z > 0) held++
+        }
+        return plan.cost
+      })
+      expect(costs[1]!).toBeGreaterThanOrEqual(costs[0]! * (1 - 1e-6))
+      expect(costs[2]!).toBeGreaterThanOrEqual(costs[1]! * (1 - 1e-6))
+    }
+    expect(held).toBeGreaterThan(100)
+  })
+
+  it('the stated probability is the share of seeded samples that keep every limit', () => {
+    const given = { ...uncertain(4), confidence: 0.9 }
+    const plan = solver.solve(given)
+    const random = seeded(99)
+    const gauss = () => Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random())
+    const runs = 20_000
+    let inside = 0
+    for (let run = 0; run < runs; run++) {
+      // The elements of a melt vary independently around the plan, as the definition says.
+      const keeps = Object.entries(given.target.limits).every(
+        ([symbol, { min = -Infinity, max = Infinity }]) => {
+          let value = plan.composition[symbol] ?? 0
+          for (const { lot: id, massG } of plan.lines) {
+            const lot = given.lots.find((entry) => entry.id === id)!
+            const sd = (lot.sd as Record<string, number>)[symbol] ?? 0
+            const share = (massG * (lot.metallicYield ?? 1) * (given.recovery?.[symbol] ?? 1)) / plan.tapMassG
+            value += share * sd * gauss()
+          }
+          return value >= min && value <= max
+        },
+      )
+      if (keeps) inside++
+    }
+    const p = plan.probabilityInLimits
+    expect(Math.abs(inside / runs - p)).toBeLessThan(4 * Math.sqrt((p * (1 - p)) / runs) + 1e-4)
+  })
+
+  it('quantile and distribution are each other’s inverse (0.975 ↔ 1.959963985, published; from memory)', () => {
+    expect(normalQuantile(0.975)).toBeCloseTo(1.959963984540054, 9)
+    for (const p of [0.51, 0.7, 0.9, 0.99, 0.9999, 0.01])
+      expect(normalCdf(normalQuantile(p))).toBeCloseTo(p, 12)
+    expect(() => normalQuantile(1)).toThrow(RangeError)
   })
 })
 

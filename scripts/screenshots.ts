@@ -1,0 +1,64 @@
+/* Makes the pictures of docs/screenshots from the demo yard. The app must be running: npm run demo. */
+import { chromium, type Page } from '@playwright/test'
+
+const BASE = process.env.BASE ?? 'http://127.0.0.1:4173'
+const DESK = { width: 1280, height: 800 }
+const PHONE = { width: 390, height: 844 }
+
+interface Shot {
+  name: string
+  path: string
+  size?: { width: number; height: number }
+  dark?: boolean
+  before?: (page: Page) => Promise<void>
+}
+
+const planned = async (page: Page) => {
+  await page.getByText('to tap for').waitFor()
+}
+const SHOTS: Shot[] = [
+  { name: 'home', path: '/' },
+  { name: 'stock', path: '/stock' },
+  { name: 'target', path: '/heat/13/target' },
+  { name: 'charge', path: '/heat/13/charge', before: planned },
+  {
+    name: 'working',
+    path: '/heat/13/charge',
+    before: async (page) => {
+      await planned(page)
+      await page.getByRole('button', { name: 'Tap mass: show the working' }).click()
+    },
+  },
+  { name: 'charge-phone', path: '/heat/13/charge', size: PHONE, before: planned },
+  { name: 'scale', path: '/heat/13/scale' },
+  { name: 'melt', path: '/heat/13/melt' },
+  { name: 'melt-phone', path: '/heat/13/melt', size: PHONE },
+  { name: 'pour', path: '/heat/11/pour' },
+  { name: 'assay', path: '/heat/4/assay' },
+  { name: 'assay-dark', path: '/heat/11/assay', dark: true },
+  { name: 'ledger', path: '/ledger' },
+  { name: 'alloys', path: '/alloys' },
+]
+
+const browser = await chromium.launch({
+  executablePath: '/usr/bin/chromium',
+  args: [
+    '--no-sandbox',
+    '--disable-gpu',
+    '--disable-quic',
+    '--disable-background-networking',
+    '--no-first-run',
+  ],
+})
+const page = await (await browser.newContext({ reducedMotion: 'reduce' })).newPage()
+await page.goto(`${BASE}/?yard=demo`)
+await page.getByRole('heading', { name: 'Demo yard' }).waitFor()
+for (const { name, path, size = DESK, dark, before } of SHOTS) {
+  await page.setViewportSize(size)
+  await page.emulateMedia({ colorScheme: dark ? 'dark' : 'light' })
+  await page.goto(BASE + path)
+  await before?.(page)
+  await page.waitForTimeout(1500)
+  await page.screenshot({ path: `docs/screenshots/${name}.png` })
+}
+await browser.close()
