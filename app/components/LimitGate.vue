@@ -89,6 +89,7 @@ const spoken = computed(() => {
       <span v-if="predicted" :class="within(predicted.pct) ? '' : 'font-bold text-oxide'">{{
         percent(predicted.pct)
       }}</span>
+      <span v-if="measured === null" />
       <span v-if="measured" class="font-bold" :class="call === 'outside' ? 'text-oxide' : ''">
         {{ figure(measured) }}</span
       >

@@ -81,11 +81,12 @@ export function verdictWords(
         tone: 'good',
         text: `Inside every limit that was measured. Not measured: ${names('not-measured')}.`,
       }
-    case 'outside':
-      return {
-        tone: 'warn',
-        text: `Not ${alloyName}: ${names('outside')} ${verdict.limits.filter(({ call }) => call === 'outside').length > 1 ? 'are' : 'is'} outside.`,
-      }
+    case 'outside': {
+      const faults = verdict.limits
+        .filter(({ call }) => call === 'outside')
+        .map(({ element, side }) => `${elementName(element)} is too ${side === 'below' ? 'low' : 'high'}`)
+      return { tone: 'warn', text: `Not ${alloyName}: ${and(faults)}.` }
+    }
     case 'unclear':
       return {
         tone: 'warn',

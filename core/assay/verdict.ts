@@ -9,6 +9,8 @@ export interface LimitVerdict {
   call: Call
   /** probability that the limit holds, 0–1; absent when not measured */
   probability?: number
+  /** which side of the limit the value lies on, when it is outside */
+  side?: 'below' | 'above'
 }
 
 export interface Verdict {
@@ -36,7 +38,8 @@ export function judge(limits: Limits, measured: Record<string, Measured>, base?:
       return { element, call: 'inside', probability: 1 }
     const probability = probabilityInside(value.pct, value.sd, limit)
     const call = probability >= SURE ? 'inside' : probability <= 1 - SURE ? 'outside' : 'unclear'
-    return { element, call, probability }
+    if (call !== 'outside') return { element, call, probability }
+    return { element, call, probability, side: value.pct > max ? 'above' : 'below' }
   })
   return { overall: overall(verdicts, base), limits: verdicts }
 }

@@ -90,6 +90,13 @@ describe('verdict', () => {
       'outside',
     )
   })
+  it('says on which side', () => {
+    const low = judge(
+      limits,
+      combineReadings([assay({ Sn: { pct: 8, sd: 0.1 }, Pb: { pct: 0.5, sd: 0.01 } })]),
+    )
+    expect(low.limits.map(({ side }) => side)).toEqual(['below', 'above', undefined])
+  })
   it('cannot tell, on the edge of a limit', () => {
     expect(calls({ Sn: { pct: 9, sd: 0.1 } })).toEqual(['unclear', 'unclear', 'not-measured', 'not-measured'])
   })

@@ -1,0 +1,16 @@
+import * as z from 'zod'
+import { chargeProblemSchema } from '#core/charge'
+import { workspaceSchema } from '#core/workspace'
+
+/**
+ * The open shapes as JSON Schema, for other people's scripts. Rules that JSON Schema cannot say (shares that add up
+ * to 100 at most, ids that are unique) are kept by the readers.
+ * @returns file name without ending → schema
+ */
+export function jsonSchemas(): Record<string, object> {
+  const schemaOf = (schema: z.ZodType) => z.toJSONSchema(schema, { io: 'input', target: 'draft-2020-12' })
+  return {
+    'charge-problem-1': { title: 'hephaestal/charge-problem, version 1', ...schemaOf(chargeProblemSchema) },
+    'workspace-1': { title: 'hephaestal/workspace, version 1', ...schemaOf(workspaceSchema) },
+  }
+}
