@@ -30,6 +30,8 @@ export interface BlendLot {
   lot: ChargeLot
   coefficients: MeltCoefficients
   column: number
+  /** whole multiples of this only, g: a piece, or the scale's step */
+  stepG?: number
   /** most and least of it, when it is used, g */
   upperG: number
   leastG: number
@@ -177,8 +179,11 @@ function addLot(
   }
   const leastG = Math.max(lot.minG ?? 0, problem.minLineG ?? 0)
   const most = Math.min(lot.availableG, lot.maxG ?? INF)
-  const upperG = most < leastG ? 0 : lot.pieceG ? Math.floor(most / lot.pieceG + 1e-9) * lot.pieceG : most
-  return { lot, coefficients, upperG, leastG, column: programme.column(cost, 0, upperG / unitG) }
+  const stepG = lot.pieceG ?? problem.incrementG
+  const whole = stepG ? Math.floor(most / stepG + 1e-9) * stepG : most
+  const upperG = most < leastG ? 0 : whole
+  const column = programme.column(cost, 0, upperG / unitG)
+  return { lot, coefficients, upperG, leastG, column, ...(stepG ? { stepG } : {}) }
 }
 
 /** At most so many lots, relaxed: the shares that lots take of the most they could give add up to the count. */

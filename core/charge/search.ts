@@ -129,13 +129,13 @@ function settleAll({ lots, unitG }: BlendModel, { values }: LinearSolution): Dec
     if (entry.lot.fixedG !== undefined) return []
     const ways = waysOf(entry, index, values[entry.column]!, unitG)?.ways
     if (!ways) return []
-    return entry.lot.pieceG === undefined ? { index, lower: 0, upper: 0, used: false } : ways.at(-1)!
+    return entry.stepG === undefined ? { index, lower: 0, upper: 0, used: false } : ways.at(-1)!
   })
 }
 
 /** How a line breaks its own rule (too light, a broken piece), and the two ways to mend it. */
 function waysOf(
-  { lot, upperG, leastG }: BlendLot,
+  { stepG, upperG, leastG }: BlendLot,
   index: number,
   z: number,
   unitG: number,
@@ -143,15 +143,15 @@ function waysOf(
   const grams = z * unitG
   if (grams <= WHOLE) return null
   const upper = upperG / unitG
-  if (lot.pieceG !== undefined) {
-    const pieces = grams / lot.pieceG
+  if (stepG !== undefined) {
+    const pieces = grams / stepG
     const whole = Math.round(pieces)
     if (Math.abs(pieces - whole) > WHOLE) {
       const low = Math.floor(pieces)
-      const down = { index, lower: 0, upper: (low * lot.pieceG) / unitG, used: false }
-      const up = { index, lower: ((low + 1) * lot.pieceG) / unitG, upper, used: true }
+      const down = { index, lower: 0, upper: (low * stepG) / unitG, used: false }
+      const up = { index, lower: ((low + 1) * stepG) / unitG, upper, used: true }
       const part = pieces - low
-      return { score: Math.min(part, 1 - part) + 0.01, ways: part > 0.5 ? [down, up] : [up, down] }
+      return { score: 1 / (1 + low), ways: part > 0.5 ? [down, up] : [up, down] }
     }
   }
   if (grams >= leastG * (1 - WHOLE)) return null

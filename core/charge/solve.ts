@@ -1,5 +1,5 @@
 import type { Highs } from 'highs'
-import { buildBlendModel, type BlendModel } from './blend-model'
+import { buildBlendModel, excessMaxG, type BlendModel } from './blend-model'
 import { ConeMemory, recallCones, rememberCones } from './cones'
 import { diagnose } from './diagnose'
 import { NO_SOLUTION, type LinearSolution } from './linear-programme'
@@ -10,6 +10,9 @@ import { search, type SearchResult } from './search'
 
 /** Seconds a solve may take when the problem does not say. */
 const DEFAULT_TIME_LIMIT_S = 5
+
+/** Roundings tried once one that holds is at hand. */
+const ROUNDING_NODES = 300
 
 /** Lines lighter than this are the solver's dust, g. */
 const DUST_G = 1e-6
@@ -67,10 +70,30 @@ export function createChargeSolver(highs: Highs, clockMs: () => number = () => 0
     }
   }
 
+  /**
+   * A plan in the scale's steps. What limits it, and how far it may be from the best, is read from the plan without
+   * steps: proving which of many near-equal roundings is best would take for ever and gain cents.
+   */
+  function roundedPlan(problem: ChargeProblem, seconds: number): ChargePlan | null {
+    const smooth = { ...problem, excessMaxG: excessMaxG(problem) }
+    delete smooth.incrementG
+    const ideal = planFrom(smooth, attempt(smooth, seconds / 2))
+    if (!ideal) return null
+    const plan = planFrom(problem, attempt(problem, seconds / 2, ROUNDING_NODES))
+    if (!plan) return null
+    if (plan.status === 'optimal') return { ...plan, limiting: ideal.limiting }
+    const gap = ideal.cost > 0 ? Math.max(0, plan.cost / ideal.cost - 1) : 0
+    const nearEnough = ideal.status === 'optimal' && problem.objective === 'cost' && gap <= 1e-9
+    return { ...plan, status: nearEnough ? 'optimal' : 'feasible', gap, limiting: ideal.limiting }
+  }
+
   return {
     solve(problem) {
       const seconds = problem.timeLimitS ?? DEFAULT_TIME_LIMIT_S
-      const plan = planFrom(problem, attempt(problem, seconds))
+      const plan =
+        problem.incrementG === undefined
+          ? planFrom(problem, attempt(problem, seconds))
+          : roundedPlan(problem, seconds)
       if (plan) return plan
       const works = (changed: ChargeProblem) => attempt(changed, seconds / 4).found.solution.feasible
       return { ...emptyPlan(), ...diagnose(highs, problem, works) }
@@ -84,14 +107,17 @@ const NOTHING_FOUND: SearchResult = { solution: NO_SOLUTION, proven: true, gap: 
 
 function readLines({ lots, unitG }: BlendModel, { values }: LinearSolution): PlanLine[] {
   const lines: PlanLine[] = []
-  for (const { lot, column, upperG } of lots) {
+  for (const { lot, column, upperG, stepG } of lots) {
     const massG = lot.fixedG ?? Math.min(values[column]! * unitG, upperG)
     if (massG <= DUST_G) continue
-    if (lot.pieceG === undefined || lot.fixedG !== undefined) lines.push({ lot: lot.id, massG })
-    else {
-      const pieces = Math.round(massG / lot.pieceG)
-      if (pieces > 0) lines.push({ lot: lot.id, massG: pieces * lot.pieceG, pieces })
+    if (stepG === undefined || lot.fixedG !== undefined) {
+      lines.push({ lot: lot.id, massG })
+      continue
     }
+    const steps = Math.round(massG / stepG)
+    // A step of 0.1 g must not turn 30.4 into 30.400000000000002.
+    const whole = Number((steps * stepG).toPrecision(12))
+    if (steps > 0) lines.push({ lot: lot.id, massG: whole, ...(lot.pieceG ? { pieces: steps } : {}) })
   }
   return lines
 }
@@ -123,7 +149,7 @@ function readLimiting(
   { rows, lots, unitG }: BlendModel,
   { rowDuals, columnDuals, values }: LinearSolution,
 ): Limiting[] {
-  if (lots.some(({ lot }) => lot.pieceG !== undefined && lot.fixedG === undefined)) return []
+  if (lots.some(({ lot, stepG }) => stepG !== undefined && lot.fixedG === undefined)) return []
   const limiting: Limiting[] = []
   for (const { row, kind, element, bound, scale } of rows) {
     const shadowPrice = (-rowDuals[row]! * 100) / scale
