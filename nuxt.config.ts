@@ -36,6 +36,7 @@ export default defineNuxtConfig({
     // Fonts as files, never as data: the content policy lets fonts come from the app's own address only.
     build: {
       assetsInlineLimit: 0,
+      chunkSizeWarningLimit: 1200,
       // The floors below the face do nothing by being imported: what a screen does not use, it does not fetch.
       rollupOptions: {
         treeshake: { moduleSideEffects: (id) => !/\/(core|formats)\/[\w/-]+\.ts$/.test(id) },

@@ -38,7 +38,10 @@ const clock = (iso: string) => format(new Date(iso), 'HH:mm')
           </ul>
           <p class="mt-4 text-xl">{{ words(current).how }}</p>
           <CautionNote v-for="id in current.cautions" :key="id" :caution="findCaution(id)" />
-          <div v-if="!heat.loggedAt" class="mt-6 flex flex-wrap gap-3">
+          <div
+            v-if="!heat.loggedAt"
+            class="sticky bottom-0 -mx-4 mt-6 flex flex-wrap gap-3 bg-page px-4 py-3 sm:mx-0 sm:px-0"
+          >
             <button class="btn btn-next min-h-[4.5rem] flex-1 text-2xl" @click="mark(current, false)">
               Done
             </button>
