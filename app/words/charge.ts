@@ -1,7 +1,7 @@
 import type { Concession } from '#core/heat'
 import type { ChargePlan, Conflict, Limiting, Remedy } from '#core/charge'
 import { elementName } from './elements'
-import { percent } from '~/composables/useUnits'
+import { percent } from './figures'
 
 export interface ChargeTools {
   lotName: (id: string) => string

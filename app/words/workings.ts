@@ -1,6 +1,6 @@
 import type { ElementSources, MeltPrediction } from '#core/charge'
 import { elementName } from './elements'
-import { percent } from '~/composables/useUnits'
+import { percent } from './figures'
 
 /** A sum laid open: words and figures only, ready to be shown. */
 export interface Working {

@@ -1,0 +1,156 @@
+import { beforeEach, describe, expect, it, vi } from 'vitest'
+import demo from '#data/demo-yard.json'
+import {
+  applyStep,
+  emptyJournal,
+  fromWorkspace,
+  noRecords,
+  pushStep,
+  workspaceSchema,
+  type Change,
+  type Journal,
+  type Records,
+  type Step,
+} from '#core/workspace'
+import { openRepository } from '~/storage/repository'
+
+/** A disk that can lose its power: after so many writes every further one fails, as in a closed tab. */
+const disk = vi.hoisted(() => ({ stores: new Map<string, Map<string, unknown>>(), writesLeft: Infinity }))
+
+vi.mock('localforage', () => {
+  const store = (name: string) => {
+    if (!disk.stores.has(name)) disk.stores.set(name, new Map())
+    const entries = disk.stores.get(name)!
+    const write = async (change: () => void) => {
+      if (disk.writesLeft-- <= 0) throw new Error('the tab was closed')
+      change()
+    }
+    return {
+      keys: async () => [...entries.keys()],
+      getItem: async (key: string) => structuredClone(entries.get(key) ?? null),
+      setItem: (key: string, value: unknown) => write(() => entries.set(key, structuredClone(value))),
+      removeItem: (key: string) => write(() => entries.delete(key)),
+    }
+  }
+  return { default: { createInstance: ({ storeName }: { storeName: string }) => store(storeName) } }
+})
+
+const yard = fromWorkspace(workspaceSchema.parse(demo))
+const [lotA, lotB] = Object.values(yard.lots)
+let ids = 0
+
+function stepOf(before: Records, edits: Omit<Change, 'before'>[], label: string): Step {
+  const changes = edits.map((edit) => ({ ...edit, before: before[edit.collection][edit.id] ?? null }))
+  return { id: `step-${ids++}`, label, at: '2026-01-01T00:00:00.000Z', changes }
+}
+
+/** Two records changed in one step, and the yard and journal as they then stand. */
+function twoLots(before: Records, journal: Journal, name: string) {
+  const step = stepOf(
+    before,
+    [lotA!, lotB!].map((lot) => ({
+      collection: 'lots' as const,
+      id: lot.id,
+      after: { ...lot, name } as typeof lot,
+    })),
+    name,
+  )
+  return { step, records: applyStep(before, step, 'do'), journal: pushStep(journal, step).journal }
+}
+
+beforeEach(() => {
+  disk.stores.clear()
+  disk.writesLeft = Infinity
+})
+
+describe('the yard on the disk', () => {
+  it('an empty disk is an empty yard', async () => {
+    expect(await openRepository().load()).toEqual({
+      records: noRecords(),
+      journal: emptyJournal(),
+      damaged: [],
+    })
+  })
+
+  it('what was written is there at the next start, undo list and all', async () => {
+    const repository = openRepository()
+    const first = twoLots(noRecords(), emptyJournal(), 'first')
+    await repository.write(first.step, 'do', { before: emptyJournal(), after: first.journal })
+    const second = twoLots(first.records, first.journal, 'second')
+    await repository.write(second.step, 'do', { before: first.journal, after: second.journal })
+    const undone = { ...second.journal, cursor: 1 }
+    await repository.write(second.step, 'undo', { before: second.journal, after: undone })
+    const loaded = await openRepository().load()
+    expect(loaded.records).toEqual(first.records)
+    expect(loaded.journal).toEqual(undone)
+  })
+
+  it('a tab closed after any number of writes leaves the step done or not done, never half', async () => {
+    const outcomes = new Set<string>()
+    for (let writes = 0; writes < 12; writes++) {
+      disk.stores.clear()
+      disk.writesLeft = Infinity
+      const repository = openRepository()
+      const first = twoLots(noRecords(), emptyJournal(), 'first')
+      await repository.write(first.step, 'do', { before: emptyJournal(), after: first.journal })
+      const second = twoLots(first.records, first.journal, 'second')
+      disk.writesLeft = writes
+      await repository
+        .write(second.step, 'do', { before: first.journal, after: second.journal })
+        .catch(() => {})
+      disk.writesLeft = Infinity
+      const loaded = await openRepository().load()
+      const names = Object.values(loaded.records.lots).map((lot) => (lot as { name: string }).name)
+      expect(new Set(names).size, `closed after ${writes} writes: ${names.join()}`).toBe(1)
+      expect(loaded.journal.cursor).toBe(names[0] === 'second' ? 2 : 1)
+      expect(loaded.journal.steps.length).toBe(loaded.journal.cursor)
+      outcomes.add(names[0]!)
+    }
+    expect([...outcomes].sort()).toEqual(['first', 'second'])
+  })
+
+  it('a damaged record is set aside and told of; the rest is kept', async () => {
+    const repository = openRepository()
+    const first = twoLots(noRecords(), emptyJournal(), 'first')
+    await repository.write(first.step, 'do', { before: emptyJournal(), after: first.journal })
+    const records = disk.stores.get('records')!
+    records.set(`lots/${lotA!.id}`, { id: lotA!.id, massG: 'a lot' })
+    records.set('nonsense/1', {})
+    const loaded = await openRepository().load()
+    expect(loaded.damaged.sort()).toEqual([`lots/${lotA!.id}`, 'nonsense/1'])
+    expect(Object.keys(loaded.records.lots)).toEqual([lotB!.id])
+    expect([...disk.stores.get('damaged')!.keys()].sort()).toEqual(loaded.damaged)
+  })
+
+  it('a missing step shortens the undo list and nothing else', async () => {
+    const repository = openRepository()
+    const first = twoLots(noRecords(), emptyJournal(), 'first')
+    await repository.write(first.step, 'do', { before: emptyJournal(), after: first.journal })
+    const second = twoLots(first.records, first.journal, 'second')
+    await repository.write(second.step, 'do', { before: first.journal, after: second.journal })
+    disk.stores.get('journal')!.delete(`step/${first.step.id}`)
+    const loaded = await openRepository().load()
+    expect(loaded.records).toEqual(second.records)
+    expect(loaded.journal).toEqual({ steps: [second.step], cursor: 1 })
+  })
+
+  it('typing into one field keeps one step on the disk', async () => {
+    const repository = openRepository()
+    let records = noRecords()
+    let journal = emptyJournal()
+    for (const name of ['C', 'Co', 'Cop']) {
+      const step = stepOf(
+        records,
+        [{ collection: 'lots', id: lotA!.id, after: { ...lotA!, name } as typeof lotA & object }],
+        name,
+      )
+      const after = pushStep(journal, step, 'name').journal
+      records = applyStep(records, step, 'do')
+      await repository.write(step, 'do', { before: journal, after })
+      journal = after
+    }
+    const steps = [...disk.stores.get('journal')!.keys()].filter((key) => key.startsWith('step/'))
+    expect(steps.length).toBe(1)
+    expect((await openRepository().load()).journal).toEqual(journal)
+  })
+})

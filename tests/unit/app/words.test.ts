@@ -1,0 +1,160 @@
+import { describe, expect, it } from 'vitest'
+import { judge } from '#core/assay'
+import { massBalance } from '#core/balance'
+import { predictMelt } from '#core/charge'
+import { concessionWords, conflictWords, limitingWords, planHeadline, remedyWords } from '~/words/charge'
+import { percent } from '~/words/figures'
+import { stepWords } from '~/words/melt'
+import { quantityWords } from '~/words/quantities'
+import { balanceWords, verdictWords } from '~/words/results'
+import { costWorking, elementWorking, tapWorking } from '~/words/workings'
+
+const tools = {
+  lotName: (id: string) => ({ tin: 'Tin bar', valves: 'Valve bodies' })[id] ?? id,
+  grams: (value: number) => `${value.toFixed(0)} g`,
+  money: (value: number) => `€ ${value.toFixed(2)}`,
+  mainSource: (element: string) => (element === 'Pb' ? 'Valve bodies' : null),
+  limitOf: () => 0.3,
+}
+
+describe('figures', () => {
+  it.each([
+    [88.04, '88.0'],
+    [9.999, '10.00'],
+    [0.3, '0.30'],
+    [0.005, '0.0050'],
+    [0.018, '0.018'],
+    [0, '0'],
+    [0.00001, '<0.0001'],
+  ])('%f is written %s: majors and traces both keep the digits that mean something', (value, text) => {
+    expect(percent(value)).toBe(text)
+  })
+})
+
+describe('what limits a plan', () => {
+  it('names the element, where it comes from, and what a little more would save', () => {
+    const text = limitingWords(
+      { kind: 'element', element: 'Pb', bound: 'max', shadowPrice: 63 },
+      'cost',
+      tools,
+    )
+    expect(text).toBe('Lead from Valve bodies is at its most; 0.030 % more lead allowed would save € 1.89.')
+  })
+  it('does not talk of savings nobody can see', () => {
+    const text = limitingWords(
+      { kind: 'element', element: 'Al', bound: 'max', shadowPrice: 0.01 },
+      'cost',
+      tools,
+    )
+    expect(text).toBe('Aluminium is at its most.')
+  })
+  it('says when a lot is used up', () => {
+    expect(limitingWords({ kind: 'stock', lot: 'tin', shadowPrice: 0.004 }, 'cost', tools)).toBe(
+      'All of Tin bar goes in; 100 g more would save € 0.40.',
+    )
+  })
+})
+
+describe('when nothing fits', () => {
+  it.each([
+    [
+      [{ kind: 'metal', wantedG: 5000, possibleG: 900 }],
+      'There is not enough metal: 5000 g wanted, 900 g possible from the lots in use.',
+    ],
+    [
+      [{ kind: 'element', element: 'Pb', bound: 'max', limit: 0.3, reached: 0.41 }],
+      'Lead cannot be kept under 0.30 % (best 0.41).',
+    ],
+    [
+      [{ kind: 'element', element: 'Sn', bound: 'min', limit: 9, reached: 5 }],
+      'Tin cannot reach 9.00 % (best 5.00).',
+    ],
+    [
+      [{ kind: 'fixed', excessG: 120 }],
+      'What is locked or already weighed melts to 120 g more than the tap mass and its margin.',
+    ],
+    [[], 'No blend of these lots keeps every limit.'],
+  ] as const)('%#', (conflict, text) => {
+    expect(conflictWords(conflict, tools)).toBe(text)
+  })
+  it.each([
+    [{ kind: 'relax', element: 'Pb', bound: 'max', to: 0.41 }, 'Accept 0.41 % lead'],
+    [{ kind: 'obtain', metal: 'Cu', massG: 1200 }, 'Get 1200 g of clean copper'],
+    [{ kind: 'lessTap', tapMassG: 1310 }, 'Tap 1310 g instead'],
+  ] as const)('way out %#', (remedy, text) => {
+    expect(remedyWords(remedy, tools)).toBe(text)
+  })
+  it('owns up to a margin given up', () => {
+    expect(concessionWords(['no-margin'], 0.9)).toContain('90 times in 100')
+    expect(concessionWords([], 0.9)).toBe('')
+  })
+})
+
+describe('results', () => {
+  const limits = { Sn: { min: 9, max: 11 }, Zn: { min: 1, max: 3 } }
+  const measured = (Sn: number, Zn: number) => ({
+    Sn: { pct: Sn, sd: 0.05, readings: 1 },
+    Zn: { pct: Zn, sd: 0.02, readings: 1 },
+  })
+  it('a verdict says which way it missed', () => {
+    expect(verdictWords(judge(limits, measured(12, 0.5)), 'gunmetal').text).toBe(
+      'Not gunmetal: tin is too high and zinc is too low.',
+    )
+    expect(verdictWords(judge(limits, measured(10, 2)), 'gunmetal').text).toBe(
+      'It is gunmetal: every limit holds.',
+    )
+    expect(verdictWords(judge(limits, measured(9, 2)), 'gunmetal').text).toContain('Measure again')
+  })
+  it('a balance says what is missing, what is open, and what cannot be', () => {
+    const pour = { ingotsG: [700], castingsG: 0, returnsG: 0, drossG: 0, skullG: 0, spillG: 0, heelG: 0 }
+    const words = (chargeG: number, part = {}) =>
+      balanceWords(massBalance(chargeG, { ...pour, ...part }, 3), tools.grams).text
+    expect(words(1000)).toMatch(/^300 g is missing \(30\.0 %\), and only about 3 g/)
+    expect(words(1000, { drossG: null, heelG: null })).toContain('Not weighed yet: dross and heel.')
+    expect(words(600)).toContain('more came out than went in')
+    expect(words(705)).toMatch(/^It closes/)
+  })
+})
+
+describe('workings', () => {
+  const line = {
+    massG: 200,
+    lot: { id: 'brass', metallicYield: 0.98, pricePerKg: 5, composition: { Cu: 70, Zn: 30 }, sd: { Zn: 1 } },
+  }
+  const melt = predictMelt([line], { Zn: 0.96 })
+  it('the sum laid open gives the figure above it', () => {
+    const tap = tapWorking([line], melt, tools)
+    expect(tap.value).toBe(tools.grams(melt.tapMassG))
+    expect(tap.rows[0]!.sum).toBe('200 g × 0.98 × 0.988')
+    expect(costWorking([line], tools).value).toBe('€ 1.00')
+    expect(elementWorking('Zn', melt, { Zn: 0.96 }, tools).rows[0]).toMatchObject({
+      label: 'brass',
+      sum: '100 % of it',
+    })
+  })
+  it('names its assumptions', () => {
+    expect(elementWorking('Zn', melt, { Zn: 0.96 }, tools).notes.join(' ')).toMatch(
+      /Recovery of zinc: 0\.960.*estimates/,
+    )
+  })
+})
+
+describe('run sheet and figures typed', () => {
+  it('a step says what, how much and under which temperature', () => {
+    const words = stepWords(
+      { id: 'add-zinc', kind: 'add', addition: 'zinc', belowC: 1059, cautions: [] },
+      { ...tools, degrees: (c) => `${c} °C`, base: 'Cu' },
+    )
+    expect(words.title).toBe('Add the zinc')
+    expect(words.how).toContain('Keep the melt under 1059 °C.')
+  })
+  it('every problem of a typed figure has words that say what to do', () => {
+    for (const problem of ['empty', 'not-a-number', 'unknown-unit', 'negative', 'zero', 'too-large'] as const)
+      for (const kind of ['mass', 'temperature', 'percent', 'price', 'number'] as const)
+        expect(quantityWords(problem, kind)).toMatch(/^[A-Z].{10,}\.$/)
+  })
+  it('a plan is summed up in a sentence', () => {
+    const plan = { lines: [{ lot: 'a', massG: 1 }], chargeMassG: 2053, tapMassG: 2000, cost: 17.8 }
+    expect(planHeadline(plan as never, tools)).toBe('Charge 2053 g from one lot: 2000 g to tap for € 17.80.')
+  })
+})
