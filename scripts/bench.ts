@@ -7,6 +7,7 @@ import type { Workspace } from '#core/workspace'
 import demo from '#data/demo-yard.json'
 import { leastCostByGlpk, leastCostByYalps } from '../tests/support/oracles'
 import { randomProblem, seeded } from '../tests/support/random-problem'
+import { CHROMIUM_LAUNCH } from './chromium'
 
 const PORT = 4391
 const rows: [measure: string, figure: string, target: string][] = []
@@ -165,19 +166,7 @@ async function firstVisit(base: string): Promise<void> {
   rows.push(['script before the first screen, gzip', `${(bytes / 1000).toFixed(0)} kB`, '≤ 150 kB'])
 }
 
-const launch = () =>
-  chromium.launch({
-    executablePath: '/usr/bin/chromium',
-    args: [
-      '--no-sandbox',
-      '--disable-gpu',
-      '--disable-quic',
-      '--disable-background-networking',
-      '--disable-component-update',
-      '--disable-sync',
-      '--no-first-run',
-    ],
-  })
+const launch = () => chromium.launch(CHROMIUM_LAUNCH)
 
 const base = `http://127.0.0.1:${PORT}`
 const server = spawn(process.execPath, ['.output/server/index.mjs'], {

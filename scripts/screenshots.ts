@@ -1,5 +1,6 @@
 /* Makes the pictures of docs/screenshots from the demo yard. The app must be running: npm run demo. */
 import { chromium, type Page } from '@playwright/test'
+import { CHROMIUM_LAUNCH } from './chromium'
 
 const BASE = process.env.BASE ?? 'http://127.0.0.1:4173'
 const DESK = { width: 1280, height: 800 }
@@ -40,16 +41,7 @@ const SHOTS: Shot[] = [
   { name: 'alloys', path: '/alloys' },
 ]
 
-const browser = await chromium.launch({
-  executablePath: '/usr/bin/chromium',
-  args: [
-    '--no-sandbox',
-    '--disable-gpu',
-    '--disable-quic',
-    '--disable-background-networking',
-    '--no-first-run',
-  ],
-})
+const browser = await chromium.launch(CHROMIUM_LAUNCH)
 const page = await (await browser.newContext({ reducedMotion: 'reduce' })).newPage()
 await page.goto(`${BASE}/?yard=demo`)
 await page.getByRole('heading', { name: 'Demo yard' }).waitFor()

@@ -12,10 +12,6 @@ const INTERACTIVE_NODES = 3
 
 /** The charge engine behind a message port. */
 const engine = {
-  /** Resolves when the solver is loaded, so that the first charge is not the slow one. */
-  async warm(): Promise<void> {
-    await solver
-  },
   /** The plan of the first problem that can be solved, and which that was; else what stands against the last. */
   async solveFirst(problems: ChargeProblem[]): Promise<{ plan: ChargePlan; index: number }> {
     const { solve, quickPlan } = await solver

@@ -99,7 +99,6 @@ function leave(): void {
   if (!error.value) text.value = show(props.modelValue)
   emit('sealed')
 }
-defineExpose({ valid: computed(() => error.value === '') })
 </script>
 
 <template>

@@ -24,15 +24,6 @@ export const useChargeEngine = defineStore('charge-engine', () => {
     return engine
   }
 
-  /** Loads the solver ahead of the first question. */
-  function warm(): void {
-    start()
-      .warm()
-      .catch((reason: unknown) => {
-        error.value = String(reason)
-      })
-  }
-
   /** Asks for a plan; while one is being worked out, only the latest further question is kept. */
   async function ask(attempts: ChargeAttempt[]): Promise<void> {
     if (busy.value) {
@@ -64,5 +55,5 @@ export const useChargeEngine = defineStore('charge-engine', () => {
     waiting = null
   }
 
-  return { plan, answered, concessions, settledOn, error, busy, warm, ask, clear }
+  return { plan, answered, concessions, settledOn, error, busy, ask, clear }
 })

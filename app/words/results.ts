@@ -94,12 +94,3 @@ export function verdictWords(
       }
   }
 }
-
-export const CALL_WORDS = {
-  inside: 'inside',
-  outside: 'outside',
-  unclear: 'cannot tell',
-  'not-measured': 'not measured',
-} as const
-
-export { PART_NAMES }

@@ -135,6 +135,7 @@ test('reload in the middle keeps everything, and undo still works after it', asy
 test('cap and lock re-solve at once, and stay after leaving the page', async ({ page }) => {
   await openDemo(page)
   await page.goto('/heat/13/charge')
+  await expect(page.getByTestId('answer')).toContainText('to tap for')
   const tin = page.locator('[data-lot="Tin bar"]')
   await tin.getByRole('button', { name: /Bounds/ }).click()
   await tin.getByLabel('Tin bar: exactly').fill('150')

@@ -10,11 +10,6 @@ const alloy = computed(() => heat.value?.alloy ?? null)
 const verdict = computed(() =>
   alloy.value && summary.value?.verdict ? verdictWords(summary.value.verdict, alloy.value.name) : null,
 )
-const tone = {
-  good: 'border-patina bg-patina-wash',
-  warn: 'border-oxide bg-oxide-wash',
-  plain: 'border-line bg-well',
-}
 const METHOD_WORDS = {
   xrf: 'XRF gun',
   oes: 'Laboratory (OES or ICP)',
@@ -65,15 +60,7 @@ const hasMeasured = computed(() => Object.keys(measured.value).length > 0)
       <NuxtLink :to="`/heat/${heat.number}/target`" class="btn btn-next">Choose it</NuxtLink>
     </div>
     <template v-else>
-      <p
-        v-if="verdict"
-        class="mb-4 max-w-5xl border-l-8 px-4 py-3 text-xl font-bold"
-        :class="tone[verdict.tone]"
-        aria-live="polite"
-        data-testid="verdict"
-      >
-        {{ verdict.text }}
-      </p>
+      <ToneSentence v-if="verdict" :sentence="verdict" class="text-xl" data-testid="verdict" />
       <div class="grid items-start gap-5 lg:grid-cols-2">
         <div class="slab p-4">
           <h2 class="chalk mb-3">Limit by limit</h2>

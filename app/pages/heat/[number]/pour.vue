@@ -39,11 +39,6 @@ function removeIngot(id: string): void {
       pour: { ...heat.value.pour, ingots: heat.value.pour.ingots.filter((ingot) => ingot.id !== id) },
     })
 }
-const tone = {
-  good: 'border-patina bg-patina-wash',
-  warn: 'border-oxide bg-oxide-wash',
-  plain: 'border-line bg-well',
-}
 </script>
 
 <template>
@@ -58,15 +53,7 @@ const tone = {
       <NuxtLink :to="`/heat/${heat.number}/charge`" class="btn btn-next">Weigh the charge</NuxtLink>
     </div>
     <template v-else>
-      <p
-        v-if="verdict"
-        class="mb-4 max-w-5xl border-l-8 px-4 py-3 text-lg font-bold"
-        :class="tone[verdict.tone]"
-        aria-live="polite"
-        data-testid="balance"
-      >
-        {{ verdict.text }}
-      </p>
+      <ToneSentence v-if="verdict" :sentence="verdict" class="text-lg" data-testid="balance" />
       <BalanceBar :balance="balance" :pour="heat.pour" />
       <fieldset :disabled="frozen" class="mt-5 grid items-start gap-5 lg:grid-cols-2">
         <div class="slab p-4">
