@@ -33,14 +33,35 @@ interface Intent {
 
 const stepKey = (id: string) => `step/${id}`
 
+/** Two intents in one: the later one's word on every record and step. */
+function mergeIntents(first: Intent | null, second: Intent): Intent {
+  if (!first) return second
+  const changes = new Map([...first.changes, ...second.changes].map((change) => [change.key, change]))
+  const dropped = new Set([...first.drop, ...second.drop])
+  const put = new Map([...first.put, ...second.put].map((step) => [step.id, step]))
+  return {
+    changes: [...changes.values()],
+    put: [...put.values()].filter(({ id }) => !dropped.has(id)),
+    drop: [...dropped],
+    head: second.head,
+  }
+}
+
 /**
  * The yard on the disk: one entry a record, and the journal of steps. Every write first notes what it is about to
- * do, so that a page closed halfway is finished at the next start and no step is half done.
+ * do in the browser's synchronous store, so that a page closed or reloaded the moment after is finished at the next
+ * start and no step is half done. Writes that come while one is under way are done together.
  */
 export function openRepository(name = 'hephaestal') {
   const records = localforage.createInstance({ name, storeName: 'records' })
   const journal = localforage.createInstance({ name, storeName: 'journal' })
   const aside = localforage.createInstance({ name, storeName: 'damaged' })
+  const notes = localforage.createInstance({ name, storeName: 'notes', driver: localforage.LOCALSTORAGE })
+  const noteKey = `intent/${crypto.randomUUID()}`
+  /** noted, not yet begun */
+  let waiting: Intent | null = null
+  let underWay: Intent | null = null
+  let drained: Promise<void> | null = null
 
   async function apply(intent: Intent): Promise<void> {
     for (const { key, value } of intent.changes)
@@ -49,7 +70,46 @@ export function openRepository(name = 'hephaestal') {
     for (const step of intent.put) await journal.setItem(stepKey(step.id), step)
     for (const id of intent.drop) await journal.removeItem(stepKey(id))
     await journal.setItem('head', intent.head)
+  }
+
+  /** Writes down all that is not on the disk yet: small notes at once, those too large for it beside the journal. */
+  async function note(intent: Intent): Promise<void> {
+    try {
+      await notes.setItem(noteKey, intent)
+    } catch {
+      await journal.setItem('intent', intent)
+      await notes.removeItem(noteKey)
+    }
+  }
+
+  /** Writes until nothing waits. What could not be written waits for the next try. */
+  async function drain(): Promise<void> {
+    while (waiting) {
+      underWay = waiting
+      waiting = null
+      try {
+        await apply(underWay)
+      } catch (error) {
+        waiting = waiting ? mergeIntents(underWay, waiting) : underWay
+        throw error
+      } finally {
+        underWay = null
+      }
+      // A step done while the notes are torn up has noted itself after them, and goes round again.
+      if (!waiting) await Promise.all([notes.removeItem(noteKey), journal.removeItem('intent')])
+    }
+  }
+
+  /** Finishes what earlier pages had noted and not done. */
+  async function finishNoted(): Promise<void> {
+    const large = await journal.getItem<Intent>('intent')
+    if (large) await apply(large)
     await journal.removeItem('intent')
+    for (const key of await notes.keys()) {
+      const intent = await notes.getItem<Intent>(key)
+      if (intent) await apply(intent)
+      await notes.removeItem(key)
+    }
   }
 
   /** The steps in their order; where one is missing, undo reaches back no further than behind it. */
@@ -64,8 +124,7 @@ export function openRepository(name = 'hephaestal') {
 
   return {
     async load(): Promise<Loaded> {
-      const pending = await journal.getItem<Intent>('intent')
-      if (pending) await apply(pending)
+      await finishNoted()
       const loaded = noRecords()
       const damaged: string[] = []
       const keys = await records.keys()
@@ -85,7 +144,10 @@ export function openRepository(name = 'hephaestal') {
       return { records: loaded, journal: await loadJournal(), damaged }
     },
 
-    /** Writes the records a step changed, in the given direction, and what became of the journal. */
+    /**
+     * Writes the records a step changed, in the given direction, and what became of the journal.
+     * @returns once it is on the disk
+     */
     async write(
       step: Pick<Step, 'changes'>,
       direction: 'do' | 'undo',
@@ -102,8 +164,12 @@ export function openRepository(name = 'hephaestal') {
         drop: before.steps.flatMap(({ id }) => (kept.has(id) ? [] : [id])),
         head: { ids: after.steps.map(({ id }) => id), cursor: after.cursor },
       }
-      await journal.setItem('intent', intent)
-      await apply(intent)
+      waiting = mergeIntents(waiting, intent)
+      await note(underWay ? mergeIntents(underWay, waiting) : waiting)
+      drained ??= drain().finally(() => {
+        drained = null
+      })
+      await drained
     },
   }
 }

@@ -56,8 +56,8 @@ export const useYard = defineStore('yard', () => {
   function persist(step: Pick<Step, 'changes'>, direction: 'do' | 'undo', before: Journal): void {
     const after = journal.value
     saving.value++
-    queue = queue
-      .then(() => repository.write(step, direction, { before, after }))
+    queue = repository
+      .write(step, direction, { before, after })
       .then(() => {
         saveError.value = null
       })

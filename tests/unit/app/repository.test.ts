@@ -109,6 +109,41 @@ describe('the yard on the disk', () => {
     expect([...outcomes].sort()).toEqual(['first', 'second'])
   })
 
+  it('steps done faster than the disk takes them are all there after a reload at any moment', async () => {
+    for (let writes = 5; writes < 40; writes++) {
+      disk.stores.clear()
+      disk.writesLeft = writes
+      const repository = openRepository()
+      let [records, journal] = [noRecords(), emptyJournal()]
+      const all: Promise<void>[] = []
+      for (const name of ['first', 'second', 'third', 'fourth', 'fifth']) {
+        const next = twoLots(records, journal, name)
+        all.push(repository.write(next.step, 'do', { before: journal, after: next.journal }).catch(() => {}))
+        records = next.records
+        journal = next.journal
+      }
+      await Promise.all(all)
+      disk.writesLeft = Infinity
+      const loaded = await openRepository().load()
+      expect(loaded.records, `closed after ${writes} writes`).toEqual(records)
+      expect(loaded.journal).toEqual(journal)
+    }
+  })
+
+  it('what a full disk refused is written with the next step', async () => {
+    const repository = openRepository()
+    const first = twoLots(noRecords(), emptyJournal(), 'first')
+    disk.writesLeft = 2
+    await expect(
+      repository.write(first.step, 'do', { before: emptyJournal(), after: first.journal }),
+    ).rejects.toThrow()
+    disk.writesLeft = Infinity
+    const second = twoLots(first.records, first.journal, 'second')
+    await repository.write(second.step, 'do', { before: first.journal, after: second.journal })
+    expect(await openRepository().load()).toMatchObject({ records: second.records, journal: second.journal })
+    expect([...disk.stores.get('notes')!.keys()]).toEqual([])
+  })
+
   it('a damaged record is set aside and told of; the rest is kept', async () => {
     const repository = openRepository()
     const first = twoLots(noRecords(), emptyJournal(), 'first')
