@@ -4,7 +4,7 @@ import wasmUrl from 'highs/runtime?url'
 import { createChargeSolver, type ChargePlan, type ChargeProblem } from '#core/charge'
 
 const solver = loadHighs({ locateFile: () => wasmUrl }).then((highs) =>
-  createChargeSolver(highs, () => performance.now()),
+  createChargeSolver(highs, () => performance.now(), { keep: true }),
 )
 
 /** Enough to settle which lots are worth a line, few enough for a blink. */

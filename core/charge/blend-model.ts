@@ -14,16 +14,16 @@ export interface LimitRow {
   bound: 'min' | 'max'
   limit: number
   scale: number
-  /** column that is at least the spread of this limit's element, where confidence is asked for */
+  /** column that is at least the margin this limit's spread asks for, where confidence is asked for */
   cone?: Cone
+  /** column by which the limit may be missed, as a fraction of it */
+  slack?: number
 }
 
-/** spread ≥ √Σ (sᵢ zᵢ)², kept by cuts. */
+/** margin ≥ √Σ (sᵢ zᵢ)², kept by cuts; s counts the standard deviations asked for, as fractions of the limit. */
 export interface Cone {
   column: number
   entries: { lotId: string; column: number; sd: number }[]
-  /** standard deviations asked for, over the row's scale: what a missing unit of spread is worth in the row */
-  weight: number
 }
 
 export interface BlendLot {
@@ -69,7 +69,9 @@ export function buildBlendModel(problem: ChargeProblem, options: BlendOptions = 
   programme.row(
     options.freeTap ? 0 : 100,
     options.freeTap ? INF : 100 + excessPct,
-    lots.map(({ column, coefficients }) => [column, coefficients.meltPerG] as const),
+    (put) => {
+      for (const { column, coefficients } of lots) put(column, coefficients.meltPerG)
+    },
   )
   const fixed = lots.filter(({ lot }) => (lot.fixedG ?? 0) > 0).length
   const maxLots = problem.maxLots === undefined ? INF : problem.maxLots - fixed
@@ -78,24 +80,25 @@ export function buildBlendModel(problem: ChargeProblem, options: BlendOptions = 
   const rows = limitsOf(problem).map(({ symbols, ...limit }): LimitRow => {
     const scale = limit.limit > 0 ? limit.limit : 1
     const sign = limit.bound === 'max' ? 1 : -1
-    const entries = lots.map(({ column, coefficients }) => {
-      const content = symbols.reduce((sum, e) => sum + (coefficients.elementPct[e] ?? 0), 0)
-      return [column, (sign * (content - limit.limit * coefficients.meltPerG)) / scale] as const
-    })
     const cone =
       deviations > 0 && limit.named ? addCone(programme, lots, limit.element, deviations / scale) : undefined
-    if (cone) entries.push([cone.column, cone.weight] as const)
-    if (options.elasticCost !== undefined) {
-      const slack = programme.column(options.elasticCost, 0, INF)
-      entries.push([slack, -1] as const)
-    }
-    return { ...limit, scale, row: programme.row(-INF, 0, entries), ...(cone ? { cone } : {}) }
+    const slack = options.elasticCost === undefined ? undefined : programme.column(options.elasticCost, 0, INF)
+    const row = programme.row(-INF, 0, (put) => {
+      for (const { column, coefficients } of lots) {
+        let content = 0
+        for (const symbol of symbols) content += coefficients.elementPct[symbol] ?? 0
+        put(column, (sign * (content - limit.limit * coefficients.meltPerG)) / scale)
+      }
+      if (cone) put(cone.column, 1)
+      if (slack !== undefined) put(slack, -1)
+    })
+    return { ...limit, scale, row, ...(cone ? { cone } : {}), ...(slack === undefined ? {} : { slack }) }
   })
   if (problem.objective === 'nominal' && !options.costPerG) addNominal(programme, problem, lots)
   return { programme, lots, rows, unitG, maxLots }
 }
 
-/** The column that stands for an element's spread; undefined where every lot is known exactly. */
+/** The column that stands for the margin an element's spread asks for; undefined where every lot is known exactly. */
 function addCone(
   programme: LinearProgramme,
   lots: readonly BlendLot[],
@@ -104,10 +107,10 @@ function addCone(
 ): Cone | undefined {
   const entries = lots.flatMap(({ lot, column, coefficients }) => {
     const sd = coefficients.sdPct[element] ?? 0
-    return sd > 0 ? [{ lotId: lot.id, column, sd }] : []
+    return sd > 0 ? [{ lotId: lot.id, column, sd: weight * sd }] : []
   })
   if (entries.length === 0) return undefined
-  return { column: programme.column(0, 0, INF), entries, weight }
+  return { column: programme.column(0, 0, INF), entries }
 }
 
 /** How far the melt may exceed the tap mass, g. */
@@ -193,11 +196,12 @@ function addMaxLots(
   maxLots: number,
   tapPct: number,
 ): void {
-  const entries = lots.flatMap(({ lot, column, coefficients }) => {
-    const most = Math.min(programme.upperOf(column), tapPct / coefficients.meltPerG)
-    return lot.fixedG === undefined && most > 0 ? [[column, 1 / most] as const] : []
+  programme.row(-INF, maxLots, (put) => {
+    for (const { lot, column, coefficients } of lots) {
+      const most = Math.min(programme.upper[column]!, tapPct / coefficients.meltPerG)
+      if (lot.fixedG === undefined && most > 0) put(column, 1 / most)
+    }
   })
-  programme.row(-INF, maxLots, entries)
 }
 
 /** Least Σₑ |mₑ − nominalₑ·M/100| in widths of the limit: two one-sided distances an element. */
@@ -208,13 +212,14 @@ function addNominal(programme: LinearProgramme, problem: ChargeProblem, lots: Bl
       limit?.min !== undefined && limit.max !== undefined && limit.max > limit.min ? limit.max - limit.min : 1
     const over = programme.column(1, 0, INF)
     const under = programme.column(1, 0, INF)
-    const entries = lots.map(
-      ({ column, coefficients }) =>
-        [
+    programme.row(0, 0, (put) => {
+      for (const { column, coefficients } of lots)
+        put(
           column,
           ((coefficients.elementPct[element] ?? 0) - nominal * coefficients.meltPerG) / (100 * width),
-        ] as const,
-    )
-    programme.row(0, 0, [...entries, [over, -1], [under, 1]])
+        )
+      put(over, -1)
+      put(under, 1)
+    })
   }
 }

@@ -65,7 +65,7 @@ export function minimiseWithCones(open: OpenProgramme, { rows }: Pick<BlendModel
     if (!solution.feasible || round === MOST_ROUNDS) return solution
     let cuts = 0
     for (const { cone } of rows) {
-      if (!cone || spreadMissing(cone, solution) * cone.weight <= CLOSE_ENOUGH) continue
+      if (!cone || spreadMissing(cone, solution) <= CLOSE_ENOUGH) continue
       const plane = tangent(cone, ({ column }) => solution.values[column]!)
       if (plane) open.addRow(-Infinity, 0, plane)
       cuts++
@@ -74,7 +74,7 @@ export function minimiseWithCones(open: OpenProgramme, { rows }: Pick<BlendModel
   }
 }
 
-/** √Σ (sᵢ zᵢ)² in the solver's units. */
+/** √Σ (sᵢ zᵢ)²: the margin asked for, as a fraction of the limit times the melt. */
 export function spreadOf({ entries }: Cone, { values }: LinearSolution): number {
   return Math.sqrt(entries.reduce((sum, { column, sd }) => sum + (sd * values[column]!) ** 2, 0))
 }

@@ -82,7 +82,7 @@ function limitConflict(highs: Highs, problem: ChargeProblem): Conflict[] {
   const conflict: Conflict[] = []
   for (const { kind, element, bound, limit, scale, cone } of model.rows) {
     const { pct, melt } = contentOf(model, problem, solution, kind === 'others' ? null : element)
-    const doubt = cone ? (cone.weight * scale * spreadOf(cone, solution)) / melt : 0
+    const doubt = cone ? (scale * spreadOf(cone, solution)) / melt : 0
     const reached = bound === 'max' ? pct + doubt : pct - doubt
     const over = bound === 'max' ? reached - limit : limit - reached
     if (over <= 1e-6 * scale) continue

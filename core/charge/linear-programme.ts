@@ -11,16 +11,24 @@ export interface LinearSolution {
   rowDuals: Float64Array
 }
 
+/** Puts one entry into the row being written; columns in rising order. */
+export type Put = (column: number, value: number) => void
+
 /** A linear programme being written down; columns and rows are referred to by the number they were given. */
 export class LinearProgramme {
-  private readonly cost: number[] = []
-  private readonly lower: number[] = []
-  private readonly upper: number[] = []
-  private readonly rowLower: number[] = []
-  private readonly rowUpper: number[] = []
-  private readonly starts: number[] = [0]
-  private readonly indices: number[] = []
-  private readonly values: number[] = []
+  readonly cost: number[] = []
+  readonly lower: number[] = []
+  readonly upper: number[] = []
+  readonly rowLower: number[] = []
+  readonly rowUpper: number[] = []
+  readonly starts: number[] = [0]
+  readonly indices: number[] = []
+  readonly values: number[] = []
+  private readonly put: Put = (column, value) => {
+    if (value === 0) return
+    this.indices.push(column)
+    this.values.push(value)
+  }
 
   column(cost: number, lower: number, upper: number): number {
     this.cost.push(cost)
@@ -28,12 +36,8 @@ export class LinearProgramme {
     return this.upper.push(Math.max(lower, upper)) - 1
   }
 
-  row(lower: number, upper: number, entries: Iterable<readonly [number, number]>): number {
-    for (const [column, value] of entries) {
-      if (value === 0) continue
-      this.indices.push(column)
-      this.values.push(value)
-    }
+  row(lower: number, upper: number, write: (put: Put) => void): number {
+    write(this.put)
     this.starts.push(this.indices.length)
     this.rowLower.push(lower)
     return this.rowUpper.push(upper) - 1
@@ -68,11 +72,7 @@ export class LinearProgramme {
       primal_feasibility_tolerance: 1e-9,
       dual_feasibility_tolerance: 1e-9,
     })
-    return new OpenProgramme(highs, model, this.lower, this.upper)
-  }
-
-  upperOf(column: number): number {
-    return this.upper[column]!
+    return new OpenProgramme(highs, model, this)
   }
 
   /** True when nothing can be chosen at all. */
@@ -83,23 +83,78 @@ export class LinearProgramme {
 
 /** A programme in the solver's hands. */
 export class OpenProgramme {
+  private readonly lower: number[]
+  private readonly upper: number[]
+  private addedRows = 0
+
   constructor(
     private readonly highs: Highs,
     private readonly model: ReturnType<Highs['createModel']>,
-    private readonly lower: readonly number[],
-    private readonly upper: readonly number[],
-  ) {}
+    private written: LinearProgramme,
+  ) {
+    this.lower = [...written.lower]
+    this.upper = [...written.upper]
+  }
 
   /** Narrows or widens one column; without bounds it gets back its own. */
-  bound(column: number, lower = this.lower[column]!, upper = this.upper[column]!): void {
+  bound(column: number, lower = this.written.lower[column]!, upper = this.written.upper[column]!): void {
+    if (lower === this.lower[column] && upper === this.upper[column]) return
+    this.lower[column] = lower
+    this.upper[column] = upper
     this.model.changeColBounds(column, lower, upper)
   }
 
+  /** Sets a row aside, or puts it back in force. */
+  enforce(row: number, inForce: boolean): void {
+    const { rowLower, rowUpper } = this.written
+    this.model.changeRowBounds(row, inForce ? rowLower[row]! : -INF, inForce ? rowUpper[row]! : INF)
+  }
+
+  recost(column: number, cost: number): void {
+    this.model.changeColCost(column, cost)
+  }
+
+  /** Rows added since the programme was opened. */
+  get added(): number {
+    return this.addedRows
+  }
+
   addRow(lower: number, upper: number, entries: readonly (readonly [number, number])[]): void {
+    this.addedRows++
     this.model.addRow(lower, upper, {
       indices: Int32Array.from(entries, ([column]) => column),
       values: Float64Array.from(entries, ([, value]) => value),
     })
+  }
+
+  dropAddedRows(): void {
+    if (this.addedRows === 0) return
+    const from = this.written.rowLower.length
+    this.model.deleteRows({ kind: 'range', from, to: from + this.addedRows - 1 })
+    this.addedRows = 0
+  }
+
+  /**
+   * Brings the programme up to date with a later writing of it.
+   * @returns false, with nothing changed, where rows, columns or entries stand in other places
+   */
+  rewrite(next: LinearProgramme): boolean {
+    const { written, model } = this
+    if (!sameNumbers(written.starts, next.starts) || !sameNumbers(written.indices, next.indices)) return false
+    if (written.cost.length !== next.cost.length) return false
+    this.written = next
+    next.cost.forEach((cost, column) => {
+      if (cost !== written.cost[column]) model.changeColCost(column, cost)
+      this.bound(column)
+    })
+    for (let row = 0; row < next.rowLower.length; row++) {
+      if (next.rowLower[row] !== written.rowLower[row] || next.rowUpper[row] !== written.rowUpper[row])
+        model.changeRowBounds(row, next.rowLower[row]!, next.rowUpper[row]!)
+      for (let at = next.starts[row]!; at < next.starts[row + 1]!; at++)
+        if (next.values[at] !== written.values[at])
+          model.changeCoefficient(row, next.indices[at]!, next.values[at]!)
+    }
+    return true
   }
 
   /** @throws Error when the solver ends in a state that is no answer (never for mere infeasibility) */
@@ -122,6 +177,12 @@ export class OpenProgramme {
   dispose(): void {
     this.model.dispose()
   }
+}
+
+function sameNumbers(a: readonly number[], b: readonly number[]): boolean {
+  if (a.length !== b.length) return false
+  for (let index = 0; index < a.length; index++) if (a[index] !== b[index]) return false
+  return true
 }
 
 const NONE = new Float64Array()

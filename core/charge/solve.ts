@@ -2,11 +2,12 @@ import type { Highs } from 'highs'
 import { buildBlendModel, excessMaxG, type BlendModel } from './blend-model'
 import { ConeMemory, recallCones, rememberCones } from './cones'
 import { diagnose } from './diagnose'
-import { NO_SOLUTION, type LinearSolution } from './linear-programme'
+import { NO_SOLUTION, type LinearSolution, type OpenProgramme } from './linear-programme'
 import type { ChargePlan, Limiting, PlanLine } from './plan'
 import { predictMelt, probabilityInLimits } from './predict'
 import type { ChargeProblem } from './problem'
 import { search, type SearchResult } from './search'
+import { ProgrammeShelf } from './shelf'
 
 /** Seconds a solve may take when the problem does not say. */
 const DEFAULT_TIME_LIMIT_S = 5
@@ -37,22 +38,32 @@ export interface ChargeSolver {
  * Makes a charge solver over a loaded HiGHS.
  * @param highs the solver's runtime, loaded by the caller (worker, server or command line)
  * @param clockMs reads a running clock, milliseconds; only for time limits
+ * @param keep answer from former answers where that is quicker. Of charges that cost the same, the one given may
+ *   then depend on what was asked before; without it the same problem always gets the same charge.
  */
-export function createChargeSolver(highs: Highs, clockMs: () => number = () => 0): ChargeSolver {
-  const memory = new ConeMemory()
+export function createChargeSolver(
+  highs: Highs,
+  clockMs: () => number = () => 0,
+  { keep = false } = {},
+): ChargeSolver {
+  const kept = new ConeMemory()
+  const shelf = new ProgrammeShelf(highs, keep ? undefined : 0)
 
   function attempt(problem: ChargeProblem, seconds: number, nodes = Infinity) {
     const model = buildBlendModel(problem)
     if (model.programme.isEmpty) return { found: NOTHING_FOUND, model }
-    const open = model.programme.open(highs)
+    const memory = keep ? kept : new ConeMemory()
     const end = clockMs() + seconds * 1000
+    let open: OpenProgramme | null = shelf.take(model)
     try {
-      recallCones(open, model, memory)
+      if (open.added === 0) recallCones(open, model, memory)
       const found = search(open, model, () => clockMs() > end, nodes)
       if (found.solution.feasible) rememberCones(model, found.solution, memory)
+      shelf.giveBack(open)
+      open = null
       return { found, model }
     } finally {
-      open.dispose()
+      if (open) shelf.giveBack(open, true)
     }
   }
 
