@@ -5,7 +5,17 @@ import type { ChargeBoard, ChargeRowState } from '~/composables/useChargeBoard'
 const props = defineProps<{ row: ChargeRowState; board: ChargeBoard }>()
 const { grams } = useUnits()
 const yard = useYard()
-const open = ref(props.row.choice.capG !== null || props.row.choice.lockG !== null)
+const { opened } = props.board
+if (props.row.choice.capG !== null || props.row.choice.lockG !== null || props.row.choice.pieceG)
+  opened.add(props.row.id)
+const open = computed({
+  get: () => opened.has(props.row.id),
+  set: (value) => (value ? opened.add(props.row.id) : opened.delete(props.row.id)),
+})
+const pieces = computed(() => {
+  const { choice, plannedG, weighedG } = props.row
+  return choice.pieceG && weighedG === null && plannedG > 0 ? Math.round(plannedG / choice.pieceG) : null
+})
 const inUse = computed(() => props.row.plannedG > 0 || props.row.weighedG !== null)
 </script>
 
@@ -27,6 +37,9 @@ const inUse = computed(() => props.row.plannedG > 0 || props.row.weighedG !== nu
             <template v-if="row.weighedG !== null">weighed</template>
             <template v-else>{{ grams(row.availableG) }} there</template>
             <template v-if="row.choice.lockG !== null && row.weighedG === null">, locked</template>
+            <template v-if="pieces !== null"
+              >, {{ pieces }} whole {{ pieces === 1 ? 'piece' : 'pieces' }}</template
+            >
           </span>
         </p>
       </div>
@@ -70,7 +83,7 @@ const inUse = computed(() => props.row.plannedG > 0 || props.row.weighedG !== nu
     </div>
     <div
       v-if="open && row.weighedG === null && !board.frozen.value"
-      class="mt-2 ml-9 grid max-w-sm grid-cols-2 gap-3"
+      class="mt-2 ml-9 grid max-w-lg grid-cols-2 gap-3 sm:grid-cols-3"
     >
       <QuantityField
         :model-value="row.choice.capG"
@@ -88,6 +101,15 @@ const inUse = computed(() => props.row.plannedG > 0 || props.row.weighedG !== nu
         :max="row.availableG"
         :max-words="`Only ${grams(row.availableG)} is there.`"
         @update:model-value="board.choose(row.id, { lockG: $event }, 'lock')"
+        @sealed="yard.seal()"
+      />
+      <QuantityField
+        :model-value="row.choice.pieceG ?? null"
+        :label="`${row.name}: whole pieces of`"
+        kind="mass"
+        nullable
+        positive
+        @update:model-value="board.choose(row.id, { pieceG: $event }, 'piece')"
         @sealed="yard.seal()"
       />
     </div>

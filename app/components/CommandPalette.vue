@@ -32,6 +32,18 @@ const commands = computed<Command[]>(() => [
     run: () => navigateTo(stage.path(heat.value?.number ?? null)),
   })),
   { id: 'new', label: 'Start a heat', hint: 'the next number', run: () => startHeat() },
+  {
+    id: 'pile',
+    label: 'What can this pile become?',
+    hint: 'every alloy tried on the stock',
+    run: () => navigateTo('/pile'),
+  },
+  {
+    id: 'together',
+    label: 'Plan heats together',
+    hint: 'one pile, no lot promised twice',
+    run: () => navigateTo('/together'),
+  },
   { id: 'alloys', label: 'Alloys', hint: 'limits and temperatures', run: () => navigateTo('/alloys') },
   { id: 'handbook', label: 'Handbook', hint: 'cautions', run: () => navigateTo('/handbook') },
   {

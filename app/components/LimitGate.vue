@@ -13,6 +13,10 @@ const props = defineProps<{
   predicted?: { pct: number; sd: number } | null
   measured?: { pct: number; sd: number; below?: number | undefined } | null
   call?: string | undefined
+  /** where most of it comes from */
+  source?: string | undefined
+  /** what the limit was before it was moved */
+  was?: string | undefined
 }>()
 
 const scale = computed(() => {
@@ -56,6 +60,8 @@ const spoken = computed(() => {
     )
   if (props.measured) parts.push(`measured ${figure(props.measured)}`)
   if (props.call) parts.push(props.call)
+  if (props.was) parts.push(props.was)
+  if (props.source) parts.push(props.source)
   return parts.join('; ')
 })
 </script>
@@ -94,7 +100,12 @@ const spoken = computed(() => {
         {{ figure(measured) }}</span
       >
     </span>
-    <span class="lim" aria-hidden="true">{{ limitText }}</span>
+    <span class="lim" :class="{ 'font-bold text-amber': was }" aria-hidden="true"
+      >{{ limitText }}<template v-if="was">*</template></span
+    >
+    <span v-if="source || was" class="from" aria-hidden="true">
+      <b v-if="was" class="text-amber">* {{ was }}<template v-if="source">; </template></b>{{ source }}
+    </span>
   </div>
 </template>
 
@@ -155,6 +166,13 @@ const spoken = computed(() => {
 .struck {
   bottom: -0.05rem;
   color: var(--ink);
+}
+.from {
+  grid-column: 2 / -1;
+  margin: -0.55rem 0 0.3rem;
+  color: var(--soft);
+  font-size: var(--text-xs);
+  line-height: 1.2;
 }
 .bad {
   color: var(--oxide);

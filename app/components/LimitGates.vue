@@ -1,12 +1,17 @@
 <script setup lang="ts">
 import type { LimitVerdict, Measured } from '#core/assay'
 import type { Limits } from '#core/alloys'
+import type { Overruled } from '#core/heat'
 
 const props = defineProps<{
   limits: Limits
   predicted?: { composition: Record<string, number>; sd: Record<string, number> } | null
   measured?: Record<string, Measured> | null
   verdicts?: LimitVerdict[]
+  /** by element, where most of it comes from */
+  sources?: Record<string, string>
+  /** limits moved from what the alloy says */
+  overruled?: Overruled[]
 }>()
 /** The base first, then by how much there may be, so that the metal reads from most to least. */
 const ordered = computed(() =>
@@ -14,6 +19,15 @@ const ordered = computed(() =>
     ([, a], [, b]) => (b.max ?? 100) + (b.min ?? 0) - (a.max ?? 100) - (a.min ?? 0),
   ),
 )
+/** What a moved limit was, in words. */
+const was = (element: string) =>
+  (props.overruled ?? [])
+    .filter((entry) => entry.element === element)
+    .map(
+      (entry) =>
+        `moved; the alloy says ${entry.was === null ? 'no limit' : `${entry.bound === 'max' ? '≤' : '≥'} ${entry.was}`}`,
+    )
+    .join(', ')
 const call = (element: string) => props.verdicts?.find((entry) => entry.element === element)?.call
 </script>
 
@@ -36,6 +50,8 @@ const call = (element: string) => props.verdicts?.find((entry) => entry.element 
       "
       :measured="measured ? (measured[element] ?? null) : undefined"
       :call="call(element)"
+      :source="sources?.[element]"
+      :was="was(element)"
     />
   </div>
 </template>

@@ -1,9 +1,9 @@
-import { computed } from 'vue'
+import { computed, reactive } from 'vue'
 import { probabilityInLimits } from '#core/charge'
 import { heatRecovery, type Heat, type LotChoice } from '#core/heat'
 import { lotYield, type Lot } from '#core/stock'
 import { now, useYard } from '~/stores/yard'
-import { concessionWords, conflictWords, limitingWords, planHeadline, remedyWords } from '~/words/charge'
+import { concessionWords, conflictWords, limitingWords, planHeadline } from '~/words/charge'
 import { costWorking, elementWorking, tapWorking } from '~/words/workings'
 
 export interface ChargeRowState {
@@ -16,7 +16,7 @@ export interface ChargeRowState {
   choice: LotChoice
 }
 
-const FREE: LotChoice = { use: true, capG: null, lockG: null }
+export const FREE: LotChoice = { use: true, capG: null, lockG: null }
 
 /** Everything the Charge and Scale screens show and do. */
 export function useChargeBoard() {
@@ -26,6 +26,8 @@ export function useChargeBoard() {
   const { engine, settled, lines, prediction, lotName } = useCharge(heat)
   const stepG = 0.1
   const pending = new Map<string, number | null>()
+  /** lots whose bounds are laid open, wherever their line stands */
+  const opened = reactive(new Set<string>())
 
   const frozen = computed(() => !!heat.value?.loggedAt)
   const plan = computed(() => (frozen.value ? null : engine.plan))
@@ -130,18 +132,25 @@ export function useChargeBoard() {
   const setObjective = (objective: string) =>
     edit('Choose how to choose', { objective: objective as Heat['objective'] })
 
+  const setMaxLots = (maxLots: number | null) => edit('Set how many lots', { maxLots })
+
   const setConfidence = (confidence: number | null) => edit('Set the certainty', { confidence })
 
-  const remedies = computed(() =>
-    (plan.value?.remedies ?? []).map((remedy) => ({
-      words: remedyWords(remedy, tools.value),
-      apply:
-        remedy.kind === 'lessTap'
-          ? () => edit('Lower the tap mass', { tapMassG: remedy.tapMassG, need: null })
-          : null,
-    })),
-  )
+  const { waysOut } = useWaysOut(plan, tools)
   const limits = computed(() => heat.value?.alloy?.limits ?? {})
+  /** by element, the lots that bring most of it: "78 % from Valve bodies" */
+  const sources = computed(() => {
+    const all: Record<string, string> = {}
+    for (const [symbol, list] of Object.entries(prediction.value?.sources ?? {})) {
+      const total = list.reduce((sum, { massG }) => sum + massG, 0)
+      const main = list.filter(({ massG }) => massG > 0.2 * total).slice(0, 2)
+      if (total > 0 && main.length > 0)
+        all[symbol] = main
+          .map(({ lot, massG }) => `${Math.round((100 * massG) / total)} % from ${lotName(lot)}`)
+          .join(', ')
+    }
+    return all
+  })
   const chance = computed(() => {
     if (!prediction.value || prediction.value.tapMassG <= 0) return null
     const probability = probabilityInLimits(prediction.value.composition, prediction.value.sd, limits.value)
@@ -175,8 +184,15 @@ export function useChargeBoard() {
     unweigh,
     setObjective,
     setConfidence,
+    setMaxLots,
     settled,
-    remedies,
+    waysOut,
+    opened,
+    sources,
+    problem: computed(() => engine.answered),
+    plan,
+    tools,
+    lotName,
     chance,
     elementSums,
     headline: computed(() => (plan.value && !infeasible.value ? planHeadline(plan.value, tools.value) : '')),

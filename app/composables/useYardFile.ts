@@ -11,13 +11,7 @@ export function useYardFile() {
 
   async function exportYard(): Promise<void> {
     const { writeWorkspace } = await import('#formats/workspace-json')
-    const blob = new Blob([writeWorkspace(yard.workspace)], { type: 'application/json' })
-    const url = URL.createObjectURL(blob)
-    const link = document.createElement('a')
-    link.href = url
-    link.download = `hephaestal-${new Date().toISOString().slice(0, 10)}.json`
-    link.click()
-    setTimeout(() => URL.revokeObjectURL(url), 1000)
+    downloadText(writeWorkspace(yard.workspace), `hephaestal-${new Date().toISOString().slice(0, 10)}.json`)
     announce('The yard is in your downloads.')
   }
 

@@ -1,5 +1,14 @@
 import type { Concession } from '#core/heat'
-import type { ChargePlan, Conflict, Limiting, Remedy } from '#core/charge'
+import {
+  PURCHASABLE,
+  type ChargePlan,
+  type Conflict,
+  type LimitChange,
+  type Limiting,
+  type Purchase,
+  type Remedy,
+  type WeighingRule,
+} from '#core/charge'
 import { elementName } from './elements'
 import { percent } from './figures'
 
@@ -52,27 +61,83 @@ export function conflictWords(conflict: readonly Conflict[], tools: ChargeTools)
     return `There is not enough metal: ${tools.grams(first.wantedG)} wanted, ${tools.grams(first.possibleG)} possible from the lots in use.`
   if (first.kind === 'fixed')
     return `What is locked or already weighed melts to ${tools.grams(first.excessG)} more than the tap mass and its margin.`
-  const parts = conflict.map((entry) => {
-    if (entry.kind === 'others')
-      return `other elements reach ${percent(entry.reached)} % together (limit ${percent(entry.limit)})`
-    if (entry.kind !== 'element') return ''
-    const name = elementName(entry.element)
-    return entry.bound === 'max'
-      ? `${name} cannot be kept under ${percent(entry.limit)} % (best ${percent(entry.reached)})`
-      : `${name} cannot reach ${percent(entry.limit)} % (best ${percent(entry.reached)})`
+  const rules = conflict.flatMap((entry) => (entry.kind === 'rule' ? [RULE_WORDS[entry.rule].name] : []))
+  if (rules.length > 0) return `The metal would do, but not with ${rules.join(' and ')}.`
+  const limits = conflict.filter(({ kind }) => kind === 'element' || kind === 'others')
+  const parts = limits.map((entry) => limitConflictWords(entry, limits.length > 1))
+  const causes = conflict.flatMap((entry) => {
+    if (entry.kind === 'stock')
+      return [
+        entry.neededG > entry.availableG * 1.0005
+          ? `there is ${tools.grams(entry.availableG)} of ${tools.lotName(entry.lot)} where ${tools.grams(entry.neededG)} would do`
+          : `there is only ${tools.grams(entry.availableG)} of ${tools.lotName(entry.lot)}`,
+      ]
+    if (entry.kind === 'line')
+      return [`${tools.grams(entry.fixedG)} of ${tools.lotName(entry.lot)} is locked or weighed already`]
+    return []
   })
-  return `${capital(parts.join(', and '))}.`
+  const head =
+    limits.length > 1
+      ? `These cannot hold together: ${parts.join(', ')}`
+      : parts.length > 0
+        ? capital(parts[0]!)
+        : 'No blend of these lots keeps every limit'
+  return `${head}${causes.length > 0 ? `: ${listed(causes)}` : ''}.`
 }
+
+const listed = (parts: readonly string[]) =>
+  parts.length > 1 ? `${parts.slice(0, -1).join(', ')} and ${parts.at(-1)}` : (parts[0] ?? '')
+
+/** One limit of a conflict; with others it is named, alone it says what the best would be. */
+function limitConflictWords(entry: Conflict, among: boolean): string {
+  if (entry.kind === 'others')
+    return among
+      ? `other elements together ≤ ${percent(entry.limit)} %`
+      : `other elements reach ${percent(entry.reached)} % together (limit ${percent(entry.limit)})`
+  if (entry.kind !== 'element') return ''
+  const name = elementName(entry.element)
+  if (among)
+    return `${name} ${entry.bound === 'max' ? '≤' : '≥'} ${percent(entry.limit)} % (alone it would have to give to ${percent(entry.reached)})`
+  return entry.bound === 'max'
+    ? `${name} cannot be kept under ${percent(entry.limit)} % (best ${percent(entry.reached)})`
+    : `${name} cannot reach ${percent(entry.limit)} % (best ${percent(entry.reached)})`
+}
+
+const RULE_WORDS: Readonly<Record<WeighingRule, { name: string; drop: string }>> = {
+  pieces: { name: 'whole pieces only', drop: 'Cut the pieces instead of using them whole' },
+  maxLots: { name: 'so few lots', drop: 'Use as many lots as it takes' },
+  minLine: { name: 'no line so light', drop: 'Allow lighter lines' },
+  increment: { name: 'steps of the scale this coarse', drop: 'Weigh in finer steps' },
+}
+
+/** What a virgin metal or master alloy is called. */
+export function purchaseName(id: string): string {
+  return PURCHASABLE.find((metal) => metal.id === id)?.name ?? id
+}
+
+const accepted = ({ to, element, bound }: LimitChange) =>
+  `${bound === 'min' ? 'as little as ' : ''}${percent(to)} % ${elementName(element)}`
+const bought = (one: Purchase, { grams }: ChargeTools) => `${grams(one.massG)} of ${purchaseName(one.metal)}`
 
 /** A way out, as something to do. */
 export function remedyWords(remedy: Remedy, tools: ChargeTools): string {
   switch (remedy.kind) {
     case 'relax':
-      return `Accept ${percent(remedy.to)} % ${elementName(remedy.element)}`
+      return `Accept ${accepted(remedy)}`
+    case 'relaxTogether':
+      return `Accept ${listed(remedy.changes.map(accepted))}`
     case 'obtain':
-      return `Get ${tools.grams(remedy.massG)} of clean ${elementName(remedy.metal)}`
+      return `Get ${bought(remedy, tools)}`
+    case 'obtainTogether':
+      return `Get ${listed(remedy.purchases.map((one) => bought(one, tools)))}`
     case 'lessTap':
       return `Tap ${tools.grams(remedy.tapMassG)} instead`
+    case 'leaveOut':
+      return `Leave out ${tools.lotName(remedy.lot)}`
+    case 'moreLots':
+      return `Use up to ${remedy.maxLots} lots`
+    case 'dropRule':
+      return RULE_WORDS[remedy.rule].drop
   }
 }
 

@@ -14,3 +14,4 @@ export {
 } from './schema'
 export { estimateLiquidus, liquidusOf, pourWindow, type Liquidus, type PourWindow } from './temperatures'
 export { gradeComposition } from './grade-composition'
+export { alloyFaults, limitsFromNominal, targetFromAssay, type AlloyFault } from './own-alloy'

@@ -28,6 +28,10 @@ export interface Cone {
 
 export interface BlendLot {
   lot: ChargeLot
+  /** which of several heats planned together this line belongs to */
+  heat: number
+  /** grams in one solver unit: one percent of that heat's tap mass */
+  unitG: number
   coefficients: MeltCoefficients
   column: number
   /** whole multiples of this only, g: a piece, or the scale's step */
@@ -41,9 +45,8 @@ export interface BlendModel {
   programme: LinearProgramme
   lots: BlendLot[]
   rows: LimitRow[]
-  /** grams in one solver unit: one percent of the tap mass */
-  unitG: number
-  maxLots: number
+  /** by heat: at most so many lots beside the fixed ones */
+  maxLots: number[]
 }
 
 export interface BlendOptions {
@@ -51,6 +54,8 @@ export interface BlendOptions {
   freeTap?: boolean
   /** give each limit row a slack column that costs this much per 1 (100 %) of the limit */
   elasticCost?: number
+  /** write into this programme, beside what it holds, as the heat of this number */
+  beside?: { programme: LinearProgramme; heat: number }
   /** cost of one gram of a lot; the problem's objective when left out */
   costPerG?: (lot: ChargeLot, coefficients: MeltCoefficients) => number
 }
@@ -60,34 +65,35 @@ export interface BlendOptions {
  * row is divided by its limit, so that 0.005 % weighs as much as 88 %.
  */
 export function buildBlendModel(problem: ChargeProblem, options: BlendOptions = {}): BlendModel {
-  const programme = new LinearProgramme()
+  const programme = options.beside?.programme ?? new LinearProgramme()
+  const heat = options.beside?.heat ?? 0
   const { target } = problem
   const unitG = target.tapMassG / 100
   const price = options.costPerG ?? objectivePerG(problem)
-  const lots = problem.lots.map((lot) => addLot(programme, problem, lot, unitG, price))
+  const lots = problem.lots.map((lot) => addLot(programme, problem, lot, { unitG, heat, price }))
   const excessPct = (100 * excessMaxG(problem)) / target.tapMassG
-  programme.row(
-    options.freeTap ? 0 : 100,
-    options.freeTap ? INF : 100 + excessPct,
-    (put) => {
-      for (const { column, coefficients } of lots) put(column, coefficients.meltPerG)
-    },
-  )
+  programme.row(options.freeTap ? 0 : 100, options.freeTap ? INF : 100 + excessPct, (put) => {
+    for (const { column, coefficients } of lots) put(column, coefficients.meltPerG)
+  })
   const fixed = lots.filter(({ lot }) => (lot.fixedG ?? 0) > 0).length
   const maxLots = problem.maxLots === undefined ? INF : problem.maxLots - fixed
   if (maxLots < INF) addMaxLots(programme, lots, maxLots, 100 + excessPct)
+  const contents = contentsOf(lots)
+  const meltPerG = Float64Array.from(lots, ({ coefficients }) => coefficients.meltPerG)
   const deviations = problem.confidence === undefined ? 0 : normalQuantile(problem.confidence)
   const rows = limitsOf(problem).map(({ symbols, ...limit }): LimitRow => {
     const scale = limit.limit > 0 ? limit.limit : 1
     const sign = limit.bound === 'max' ? 1 : -1
+    const holders = symbols.flatMap((symbol) => contents.get(symbol) ?? [])
     const cone =
       deviations > 0 && limit.named ? addCone(programme, lots, limit.element, deviations / scale) : undefined
-    const slack = options.elasticCost === undefined ? undefined : programme.column(options.elasticCost, 0, INF)
+    const slack =
+      options.elasticCost === undefined ? undefined : programme.column(options.elasticCost, 0, INF)
     const row = programme.row(-INF, 0, (put) => {
-      for (const { column, coefficients } of lots) {
+      for (let index = 0; index < lots.length; index++) {
         let content = 0
-        for (const symbol of symbols) content += coefficients.elementPct[symbol] ?? 0
-        put(column, (sign * (content - limit.limit * coefficients.meltPerG)) / scale)
+        for (const held of holders) content += held[index]!
+        put(lots[index]!.column, (sign * (content - limit.limit * meltPerG[index]!)) / scale)
       }
       if (cone) put(cone.column, 1)
       if (slack !== undefined) put(slack, -1)
@@ -95,7 +101,20 @@ export function buildBlendModel(problem: ChargeProblem, options: BlendOptions = 
     return { ...limit, scale, row, ...(cone ? { cone } : {}), ...(slack === undefined ? {} : { slack }) }
   })
   if (problem.objective === 'nominal' && !options.costPerG) addNominal(programme, problem, lots)
-  return { programme, lots, rows, unitG, maxLots }
+  return { programme, lots, rows, maxLots: [maxLots] }
+}
+
+/** What each lot brings of each element, by element: centigrams per gram charged, in the order of the lots. */
+function contentsOf(lots: readonly BlendLot[]): Map<string, Float64Array> {
+  const contents = new Map<string, Float64Array>()
+  lots.forEach(({ coefficients }, index) => {
+    for (const [symbol, pct] of Object.entries(coefficients.elementPct)) {
+      let held = contents.get(symbol)
+      if (!held) contents.set(symbol, (held = new Float64Array(lots.length)))
+      held[index] = pct
+    }
+  })
+  return contents
 }
 
 /** The column that stands for the margin an element's spread asks for; undefined where every lot is known exactly. */
@@ -171,14 +190,21 @@ function addLot(
   programme: LinearProgramme,
   problem: ChargeProblem,
   lot: ChargeLot,
-  unitG: number,
-  price: NonNullable<BlendOptions['costPerG']>,
+  { unitG, heat, price }: { unitG: number; heat: number; price: NonNullable<BlendOptions['costPerG']> },
 ): BlendLot {
   const coefficients = meltCoefficients(lot, problem.recovery ?? {})
   const cost = price(lot, coefficients) * unitG
   if (lot.fixedG !== undefined) {
     const z = lot.fixedG / unitG
-    return { lot, coefficients, upperG: lot.fixedG, leastG: 0, column: programme.column(cost, z, z) }
+    return {
+      lot,
+      heat,
+      unitG,
+      coefficients,
+      upperG: lot.fixedG,
+      leastG: 0,
+      column: programme.column(cost, z, z),
+    }
   }
   const leastG = Math.max(lot.minG ?? 0, problem.minLineG ?? 0)
   const most = Math.min(lot.availableG, lot.maxG ?? INF)
@@ -186,7 +212,7 @@ function addLot(
   const whole = stepG ? Math.floor(most / stepG + 1e-9) * stepG : most
   const upperG = most < leastG ? 0 : whole
   const column = programme.column(cost, 0, upperG / unitG)
-  return { lot, coefficients, upperG, leastG, column, ...(stepG ? { stepG } : {}) }
+  return { lot, heat, unitG, coefficients, upperG, leastG, column, ...(stepG ? { stepG } : {}) }
 }
 
 /** At most so many lots, relaxed: the shares that lots take of the most they could give add up to the count. */

@@ -1,6 +1,17 @@
+export { applyRemedy, rulesOf, withoutRule } from './apply-remedy'
 export { meltCoefficients, type MeltCoefficients } from './melt-coefficients'
 export { normalCdf, normalQuantile } from './normal'
-export type { ChargePlan, Conflict, Limiting, PlanLine, Remedy } from './plan'
+export type {
+  ChargePlan,
+  Conflict,
+  LimitChange,
+  Limiting,
+  PlanLine,
+  Purchase,
+  Remedy,
+  WeighingRule,
+} from './plan'
+export { boughtLot, PURCHASABLE, purchaseOf, purchasesFor, type Purchasable } from './purchasable'
 export {
   predictMelt,
   probabilityInLimits,
@@ -17,4 +28,17 @@ export {
   type ChargeTarget,
   type ProblemIssue,
 } from './problem'
+export {
+  alternatives,
+  CERTAINTY_STEPS,
+  priceOfCertainty,
+  WAYS,
+  type Alternative,
+  type Certainty,
+  type Way,
+} from './alternatives'
+export { Pile, rankBecomings, type Becoming, type PileTarget } from './become'
+export { correctMelt, type Correction, type CorrectionAsk, type MeasuredMetal } from './correct'
+export { lineTolerance } from './line-tolerance'
+export { costInTurn, planTogether, type JointPlan } from './together'
 export { createChargeSolver, type ChargeSolver } from './solve'

@@ -110,6 +110,14 @@ export class OpenProgramme {
     this.model.changeRowBounds(row, inForce ? rowLower[row]! : -INF, inForce ? rowUpper[row]! : INF)
   }
 
+  rebound(row: number, lower: number, upper: number): void {
+    this.model.changeRowBounds(row, lower, upper)
+  }
+
+  recoefficient(row: number, column: number, value: number): void {
+    this.model.changeCoefficient(row, column, value)
+  }
+
   recost(column: number, cost: number): void {
     this.model.changeColCost(column, cost)
   }
@@ -159,9 +167,18 @@ export class OpenProgramme {
 
   /** @throws Error when the solver ends in a state that is no answer (never for mere infeasibility) */
   minimise(): LinearSolution {
-    this.model.run()
-    const status = this.model.getModelStatus()
     const states = this.highs.constants.modelStatus
+    const answers: number[] = [states.optimal, states.infeasible, states.unboundedOrInfeasible]
+    this.model.run()
+    let status = this.model.getModelStatus()
+    if (!answers.includes(status)) {
+      // A basis carried over many changes can lead nowhere; from scratch, and simplified first, it ends.
+      this.model.clearSolver()
+      this.model.options.set({ presolve: 'on' })
+      this.model.run()
+      status = this.model.getModelStatus()
+      this.model.options.set({ presolve: 'off' })
+    }
     if (status === states.infeasible || status === states.unboundedOrInfeasible) return NO_SOLUTION
     if (status !== states.optimal) throw new Error(`the solver stopped without an answer (state ${status})`)
     const { colValue, colDual, rowDual } = this.model.getSolution()

@@ -11,18 +11,42 @@ export type Limiting =
   | { kind: 'others'; bound: 'max'; shadowPrice: number }
   | { kind: 'stock'; lot: string; shadowPrice: number }
 
-/** Things that cannot hold together: each limit with the value it would be pushed to. */
+/** A rule of weighing that keeps amounts from being just any. */
+export type WeighingRule = 'pieces' | 'maxLots' | 'minLine' | 'increment'
+
+/** Things that cannot hold together, each with how far it would have to give were it alone to give. */
 export type Conflict =
   | { kind: 'element'; element: string; bound: 'min' | 'max'; limit: number; reached: number }
   | { kind: 'others'; bound: 'max'; limit: number; reached: number }
+  | { kind: 'stock'; lot: string; availableG: number; neededG: number }
+  | { kind: 'line'; lot: string; fixedG: number }
+  | { kind: 'rule'; rule: WeighingRule }
   | { kind: 'metal'; wantedG: number; possibleG: number }
   | { kind: 'fixed'; excessG: number }
 
-/** A way out that makes the problem solvable; each was solved again to prove it. */
+/** One limit moved. */
+export interface LimitChange {
+  element: string
+  bound: 'min' | 'max'
+  to: number
+}
+
+/** So much of a virgin metal or master alloy (an id of the purchasable table). */
+export interface Purchase {
+  metal: string
+  massG: number
+}
+
+/** A way out, each enough by itself; each was solved again to prove it. */
 export type Remedy =
-  | { kind: 'relax'; element: string; bound: 'min' | 'max'; to: number }
-  | { kind: 'obtain'; metal: string; massG: number }
+  | ({ kind: 'relax' } & LimitChange)
+  | { kind: 'relaxTogether'; changes: LimitChange[] }
+  | ({ kind: 'obtain' } & Purchase)
+  | { kind: 'obtainTogether'; purchases: Purchase[] }
   | { kind: 'lessTap'; tapMassG: number }
+  | { kind: 'leaveOut'; lot: string }
+  | { kind: 'moreLots'; maxLots: number }
+  | { kind: 'dropRule'; rule: WeighingRule }
 
 /** `hephaestal/charge-plan`, version 1. */
 export interface ChargePlan {

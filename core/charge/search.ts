@@ -86,10 +86,11 @@ function apply(
       used: decision.used || (former?.used ?? false),
     })
   }
-  const used = [...bounds.values()].filter((decision) => decision.used).length
-  if (used >= maxLots)
-    lots.forEach(({ lot }, index) => {
-      if (lot.fixedG === undefined && !bounds.get(index)?.used)
+  const used = maxLots.map(() => 0)
+  for (const decision of bounds.values()) if (decision.used) used[lots[decision.index]!.heat]!++
+  if (used.some((count, heat) => count >= maxLots[heat]!))
+    lots.forEach(({ lot, heat }, index) => {
+      if (used[heat]! >= maxLots[heat]! && lot.fixedG === undefined && !bounds.get(index)?.used)
         bounds.set(index, { index, lower: 0, upper: 0, used: false })
     })
   for (const { index, lower, upper } of bounds.values())
@@ -99,24 +100,26 @@ function apply(
 
 /** The two ways on from a solution that breaks a rule, the likelier last; none when it keeps them all. */
 function branch(model: BlendModel, decisions: readonly Decision[], { values }: LinearSolution): Decision[] {
-  const { lots, unitG, maxLots } = model
+  const { lots, maxLots } = model
   const decided = new Set(decisions.flatMap(({ used, index }) => (used ? [index] : [])))
   let worst = { score: 0, ways: [] as Decision[] }
-  const inUse: { index: number; share: number }[] = []
+  const inUse: { index: number; heat: number; share: number }[] = []
   lots.forEach((entry, index) => {
     if (entry.lot.fixedG !== undefined) return
     const z = values[entry.column]!
-    const upper = entry.upperG / unitG
-    if (z * unitG > WHOLE) inUse.push({ index, share: upper > 0 ? z / upper : 0 })
-    const ways = waysOf(entry, index, z, unitG)
+    const upper = entry.upperG / entry.unitG
+    if (z * entry.unitG > WHOLE) inUse.push({ index, heat: entry.heat, share: upper > 0 ? z / upper : 0 })
+    const ways = waysOf(entry, index, z)
     if (ways && ways.score > worst.score) worst = ways
   })
   if (worst.ways.length > 0) return worst.ways
-  if (inUse.length <= maxLots) return []
-  const open = inUse.filter(({ index }) => !decided.has(index)).sort((a, b) => b.share - a.share)
+  const crowded = (heat: number) => inUse.filter((line) => line.heat === heat).length > maxLots[heat]!
+  const open = inUse
+    .filter(({ index, heat }) => !decided.has(index) && crowded(heat))
+    .sort((a, b) => b.share - a.share)
   const [{ index } = { index: -1 }] = open
   if (index < 0) return []
-  const { upperG, leastG } = lots[index]!
+  const { upperG, leastG, unitG } = lots[index]!
   return [
     { index, lower: 0, upper: 0, used: false },
     { index, lower: leastG / unitG, upper: upperG / unitG, used: true },
@@ -124,10 +127,10 @@ function branch(model: BlendModel, decisions: readonly Decision[], { values }: L
 }
 
 /** Every line that breaks its own rule settled: light lines left out, pieces to the nearer whole. */
-function settleAll({ lots, unitG }: BlendModel, { values }: LinearSolution): Decision[] {
+function settleAll({ lots }: BlendModel, { values }: LinearSolution): Decision[] {
   return lots.flatMap((entry, index) => {
     if (entry.lot.fixedG !== undefined) return []
-    const ways = waysOf(entry, index, values[entry.column]!, unitG)?.ways
+    const ways = waysOf(entry, index, values[entry.column]!)?.ways
     if (!ways) return []
     return entry.stepG === undefined ? { index, lower: 0, upper: 0, used: false } : ways.at(-1)!
   })
@@ -135,10 +138,9 @@ function settleAll({ lots, unitG }: BlendModel, { values }: LinearSolution): Dec
 
 /** How a line breaks its own rule (too light, a broken piece), and the two ways to mend it. */
 function waysOf(
-  { stepG, upperG, leastG }: BlendLot,
+  { stepG, upperG, leastG, unitG }: BlendLot,
   index: number,
   z: number,
-  unitG: number,
 ): { score: number; ways: Decision[] } | null {
   const grams = z * unitG
   if (grams <= WHOLE) return null

@@ -3,8 +3,8 @@ import { buildBlendModel, excessMaxG, type BlendModel } from './blend-model'
 import { ConeMemory, recallCones, rememberCones } from './cones'
 import { diagnose } from './diagnose'
 import { NO_SOLUTION, type LinearSolution, type OpenProgramme } from './linear-programme'
-import type { ChargePlan, Limiting, PlanLine } from './plan'
-import { predictMelt, probabilityInLimits } from './predict'
+import { describePlan, emptyPlan, readLines } from './describe'
+import type { ChargePlan, Limiting } from './plan'
 import type { ChargeProblem } from './problem'
 import { search, type SearchResult } from './search'
 import { ProgrammeShelf } from './shelf'
@@ -14,9 +14,6 @@ const DEFAULT_TIME_LIMIT_S = 5
 
 /** Roundings tried once one that holds is at hand. */
 const ROUNDING_NODES = 300
-
-/** Lines lighter than this are the solver's dust, g. */
-const DUST_G = 1e-6
 
 export interface ChargeSolver {
   /**
@@ -74,7 +71,7 @@ export function createChargeSolver(
     const { solution, proven, gap } = found
     if (!solution.feasible) return null
     return {
-      ...describePlan(problem, readLines(model, solution)),
+      ...describePlan(problem, readLines(model.lots, solution)),
       status: proven ? 'optimal' : 'feasible',
       ...(proven ? {} : { gap }),
       limiting: readLimiting(problem, model, solution),
@@ -116,48 +113,13 @@ export function createChargeSolver(
 
 const NOTHING_FOUND: SearchResult = { solution: NO_SOLUTION, proven: true, gap: 0 }
 
-function readLines({ lots, unitG }: BlendModel, { values }: LinearSolution): PlanLine[] {
-  const lines: PlanLine[] = []
-  for (const { lot, column, upperG, stepG } of lots) {
-    const massG = lot.fixedG ?? Math.min(values[column]! * unitG, upperG)
-    if (massG <= DUST_G) continue
-    if (stepG === undefined || lot.fixedG !== undefined) {
-      lines.push({ lot: lot.id, massG })
-      continue
-    }
-    const steps = Math.round(massG / stepG)
-    // A step of 0.1 g must not turn 30.4 into 30.400000000000002.
-    const whole = Number((steps * stepG).toPrecision(12))
-    if (steps > 0) lines.push({ lot: lot.id, massG: whole, ...(lot.pieceG ? { pieces: steps } : {}) })
-  }
-  return lines
-}
-
-/** Everything said of a plan is computed again from its lines, not read from the solver. */
-function describePlan(problem: ChargeProblem, lines: PlanLine[]): ChargePlan {
-  const lotById = new Map(problem.lots.map((lot) => [lot.id, lot]))
-  const charged = lines.map(({ lot, massG }) => ({ massG, lot: lotById.get(lot)! }))
-  const melt = predictMelt(charged, problem.recovery ?? {})
-  return {
-    ...emptyPlan(),
-    lines,
-    chargeMassG: melt.chargeMassG,
-    tapMassG: melt.tapMassG,
-    cost: charged.reduce((sum, { massG, lot }) => sum + (massG * lot.pricePerKg) / 1000, 0),
-    virginMassG: charged.reduce((sum, { massG, lot }) => sum + (lot.virgin ? massG : 0), 0),
-    composition: melt.composition,
-    sd: melt.sd,
-    probabilityInLimits: probabilityInLimits(melt.composition, melt.sd, problem.target.limits),
-  }
-}
-
 /**
  * Marginal values of the bounds that hold the plan, in objective units per wt% or gram, dearest first. Which lots
  * are used stays as it is; a plan in whole pieces moves in jumps and has no marginal values.
  */
 function readLimiting(
   problem: ChargeProblem,
-  { rows, lots, unitG }: BlendModel,
+  { rows, lots }: BlendModel,
   { rowDuals, columnDuals, values }: LinearSolution,
 ): Limiting[] {
   if (lots.some(({ lot, stepG }) => stepG !== undefined && lot.fixedG === undefined)) return []
@@ -168,7 +130,7 @@ function readLimiting(
     if (kind === 'others') limiting.push({ kind, bound: 'max', shadowPrice })
     else limiting.push({ kind, element, bound, shadowPrice })
   }
-  for (const { lot, column, upperG } of lots) {
+  for (const { lot, column, upperG, unitG } of lots) {
     const atItsMost = upperG > 0 && values[column]! * unitG > upperG * (1 - 1e-9)
     if (lot.fixedG !== undefined || !atItsMost) continue
     const shadowPrice = -columnDuals[column]! / unitG
@@ -177,23 +139,4 @@ function readLimiting(
   const weight = (entry: Limiting) =>
     entry.kind === 'stock' ? entry.shadowPrice * problem.target.tapMassG * 0.05 : entry.shadowPrice
   return limiting.sort((a, b) => weight(b) - weight(a))
-}
-
-function emptyPlan(): ChargePlan {
-  return {
-    format: 'hephaestal/charge-plan',
-    version: 1,
-    status: 'infeasible',
-    lines: [],
-    chargeMassG: 0,
-    tapMassG: 0,
-    cost: 0,
-    virginMassG: 0,
-    composition: {},
-    sd: {},
-    probabilityInLimits: 0,
-    limiting: [],
-    conflict: [],
-    remedies: [],
-  }
 }

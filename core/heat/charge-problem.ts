@@ -43,7 +43,11 @@ export function heatChargeProblem(heat: Heat, lots: readonly Lot[]): ChargeProbl
     if (choice && !choice.use) continue
     if (lot.massG <= 0 && choice?.lockG == null) continue
     problemLots.push(
-      toChargeLot(lot, { maxG: choice?.capG ?? undefined, fixedG: choice?.lockG ?? undefined }),
+      toChargeLot(lot, {
+        maxG: choice?.capG ?? undefined,
+        fixedG: choice?.lockG ?? undefined,
+        pieceG: choice?.lockG == null ? (choice?.pieceG ?? undefined) : undefined,
+      }),
     )
   }
   for (const line of heat.weighed) problemLots.push(weighedLot(line))
@@ -63,6 +67,7 @@ export function heatChargeProblem(heat: Heat, lots: readonly Lot[]): ChargeProbl
     recovery: heatRecovery(heat),
     objective: heat.objective,
     minLineG: smallestLineG(tapMassG),
+    ...(heat.maxLots ? { maxLots: Math.max(heat.maxLots, heat.weighed.length) } : {}),
     // A weighed or locked line is rarely right to the gram; the melt may then exceed the tap mass a little.
     ...(problemLots.some((lot) => lot.fixedG !== undefined) ? { excessMaxG: 0.02 * tapMassG } : {}),
   }

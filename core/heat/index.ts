@@ -7,6 +7,17 @@ export {
   type Concession,
 } from './charge-problem'
 export { heatStamp, newHeat } from './new-heat'
-export { heatSchema, type Heat, type Ingot, type LotChoice, type Pour, type WeighedLine } from './schema'
+export {
+  heatSchema,
+  type Heat,
+  type Ingot,
+  type LotChoice,
+  type Overruled,
+  type Pour,
+  type WeighedLine,
+} from './schema'
 export { closeHeat, type ClosingLots } from './close-heat'
 export { heatSummary, type HeatSummary } from './summary'
+export { overruleLimits, restoreLimits } from './overrule'
+export { heatFromProblem, namedProblem, type OpenedProblem } from './from-problem'
+export { shareStock } from './share-stock'

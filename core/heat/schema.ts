@@ -2,7 +2,7 @@ import * as z from 'zod'
 import { alloySchema } from '#core/alloys'
 import { assaySchema } from '#core/assay'
 import { metalNeedSchema } from '#core/casting'
-import { compositionSchema, spreadSchema } from '#core/composition'
+import { compositionSchema, elementSchema, spreadSchema } from '#core/composition'
 import { FORM_IDS } from '#core/losses'
 import { recordFields } from '#core/records'
 import { LOT_KINDS } from '#core/stock'
@@ -15,6 +15,15 @@ export const lotChoiceSchema = z.strictObject({
   use: z.boolean(),
   capG: grams.nullable(),
   lockG: grams.nullable(),
+  /** only whole pieces of this mass go in */
+  pieceG: grams.positive().nullable().optional(),
+})
+
+/** A limit the caster moved for this heat: what the alloy says stays written beside it. */
+export const overruledSchema = z.strictObject({
+  element: elementSchema,
+  bound: z.enum(['min', 'max']),
+  was: z.number().min(0).max(100).nullable(),
 })
 
 /** A line on the scale: the real weight, with the lot as it was known when weighed. */
@@ -76,10 +85,17 @@ export const heatSchema = z.strictObject({
   pour: pourSchema,
   assays: z.array(assaySchema).max(200),
   remarks: z.string().max(4000),
+  /** limits of `alloy` that were moved for this heat */
+  overruled: z.array(overruledSchema).max(60).optional(),
+  /** at most so many lots */
+  maxLots: z.number().int().min(1).max(500).nullable().optional(),
+  /** pounds of aluminium the crucible holds brim-full */
+  crucibleNo: z.number().positive().max(1000).nullable().optional(),
 })
 
 export type LotChoice = z.infer<typeof lotChoiceSchema>
 export type WeighedLine = z.infer<typeof weighedLineSchema>
 export type Ingot = z.infer<typeof ingotSchema>
 export type Pour = z.infer<typeof pourSchema>
+export type Overruled = z.infer<typeof overruledSchema>
 export type Heat = z.infer<typeof heatSchema>

@@ -9,11 +9,11 @@ export function lotYield(lot: Pick<Lot, 'form' | 'metallicYield'>): number {
 
 /**
  * A lot as the charge solver takes it.
- * @param bounds what the caster has decided about this line: at most, or exactly, so many grams
+ * @param bounds what the caster has decided about this line: at most, or exactly, so many grams, or whole pieces
  */
 export function toChargeLot(
   lot: Lot,
-  bounds: { maxG?: number | undefined; fixedG?: number | undefined } = {},
+  bounds: { maxG?: number | undefined; fixedG?: number | undefined; pieceG?: number | undefined } = {},
 ): ChargeLot {
   return {
     id: lot.id,
@@ -25,5 +25,6 @@ export function toChargeLot(
     virgin: lot.kind === 'virgin' || lot.kind === 'master',
     ...(bounds.maxG === undefined ? {} : { maxG: bounds.maxG }),
     ...(bounds.fixedG === undefined ? {} : { fixedG: bounds.fixedG }),
+    ...(bounds.pieceG === undefined ? {} : { pieceG: bounds.pieceG }),
   }
 }

@@ -45,6 +45,9 @@ const predicted = computed(() =>
   summary.value && summary.value.predicted.tapMassG > 0 ? summary.value.predicted : null,
 )
 const measured = computed(() => measuredComposition(summary.value?.measured ?? {}, alloy.value?.base))
+const pouredG = computed(
+  () => heat.value?.pour.ingots.reduce((sum, { massG }) => sum + massG, heat.value.pour.castingsG ?? 0) ?? 0,
+)
 const hasMeasured = computed(() => Object.keys(measured.value).length > 0)
 </script>
 
@@ -142,6 +145,12 @@ const hasMeasured = computed(() => Object.keys(measured.value).length > 0)
           <button v-if="heat.assays.length && !frozen" class="btn mb-4" @click="addSheet">
             Add another reading
           </button>
+          <PutItRight
+            v-if="hasMeasured && summary"
+            :measured="summary.measured"
+            :predicted="summary.predicted.composition"
+            :poured-g="pouredG"
+          />
           <label class="slab block p-4"
             ><span class="chalk">Remarks</span>
             <textarea

@@ -1,0 +1,60 @@
+<script setup lang="ts">
+import { restoreLimits } from '#core/heat'
+import type { ChargeBoard } from '~/composables/useChargeBoard'
+
+/** The sentence that matters: what to charge and what limits it, or why nothing fits and what would help. */
+defineProps<{ board: ChargeBoard }>()
+const { heat, edit } = useHeat()
+const { grams } = useUnits()
+</script>
+
+<template>
+  <div v-if="heat" class="mb-4" aria-live="polite" data-testid="answer">
+    <template v-if="board.infeasible.value">
+      <p class="max-w-4xl border-l-8 border-oxide bg-oxide-wash px-4 py-3 text-lg font-bold">
+        {{ board.conflict.value }}
+      </p>
+      <div v-if="board.waysOut.value.length" class="mt-3 max-w-4xl">
+        <h2 class="label">Ways out; each was tried and works by itself</h2>
+        <ul>
+          <li
+            v-for="way in board.waysOut.value"
+            :key="way.words"
+            class="flex flex-wrap items-center gap-x-4 border-b border-line py-1"
+          >
+            <span class="flex-1 basis-60 font-semibold">{{ way.words }}</span>
+            <button v-if="way.apply" class="btn" @click="way.apply">
+              {{ way.doIt }}<span class="sr-only">: {{ way.words }}</span>
+            </button>
+          </li>
+        </ul>
+      </div>
+    </template>
+    <template v-else-if="board.headline.value">
+      <p class="text-xl leading-snug font-bold sm:text-2xl">{{ board.headline.value }}</p>
+      <p v-if="board.concession.value" class="my-2 max-w-4xl border-l-8 border-amber bg-amber-wash px-3 py-2">
+        {{ board.concession.value }}
+      </p>
+      <ul class="mt-1 max-w-4xl text-soft">
+        <li v-for="sentence in board.limiting.value" :key="sentence">{{ sentence }}</li>
+      </ul>
+    </template>
+    <p v-else-if="board.engine.error" role="alert" class="font-semibold text-oxide">
+      The charge could not be worked out: {{ board.engine.error }}
+    </p>
+    <p v-else-if="!heat.loggedAt" class="text-soft">Working it out…</p>
+    <p v-else class="text-xl font-bold">
+      {{ grams(board.prediction.value?.chargeMassG ?? 0) }} went in, {{ heat.weighed.length }} lots.
+    </p>
+    <p v-if="heat.overruled?.length" class="mt-2 flex max-w-4xl flex-wrap items-center gap-3 text-amber">
+      <span class="font-semibold">Limits of this heat were moved; they stay marked below.</span>
+      <button
+        v-if="!heat.loggedAt"
+        class="btn btn-quiet underline"
+        @click="edit('Put the limits back', restoreLimits(heat))"
+      >
+        Put them back
+      </button>
+    </p>
+  </div>
+</template>

@@ -1,0 +1,98 @@
+import { computed, ref, shallowRef, watch, type ComputedRef } from 'vue'
+import { useDebounceFn } from '@vueuse/core'
+import { measuredComposition } from '#core/assay'
+import { nominalOf } from '#core/alloys'
+import { purchaseOf, type Correction, type CorrectionAsk } from '#core/charge'
+import { heatRecovery, type Heat } from '#core/heat'
+import { toChargeLot } from '#core/stock'
+import { purchaseName } from '~/words/charge'
+import { useYard } from '~/stores/yard'
+
+/** What to add to a measured melt, or to its ingots, to put it right or bring it on to nominal. */
+export function useCorrection(
+  heat: ComputedRef<Heat | null>,
+  measured: ComputedRef<Record<string, { pct: number; sd: number; below?: number | undefined }>>,
+  predicted: ComputedRef<Record<string, number>>,
+  pouredG: ComputedRef<number>,
+) {
+  const yard = useYard()
+  const study = useStudy()
+  const aim = ref<CorrectionAsk['aim']>('limits')
+  const molten = ref(false)
+  const buying = ref(false)
+  const margin = ref(true)
+  const massG = ref<number | null>(null)
+  const capacityG = ref<number | null>(null)
+  const answer = shallowRef<Correction | null>(null)
+  const fault = ref('')
+  const busy = ref(false)
+  let asked = 0
+  const metalG = computed(
+    () => massG.value ?? (pouredG.value > 0 ? pouredG.value : (heat.value?.tapMassG ?? 0)),
+  )
+
+  /** Measured figures; what was not measured, as predicted. */
+  const ask = computed<CorrectionAsk | null>(() => {
+    const alloy = heat.value?.alloy
+    if (!heat.value || !alloy || metalG.value <= 0 || Object.keys(measured.value).length === 0) return null
+    const composition = measuredComposition(measured.value as Parameters<typeof measuredComposition>[0])
+    const sd: Record<string, number> = {}
+    for (const [symbol, value] of Object.entries(measured.value)) if (value.sd > 0) sd[symbol] = value.sd
+    for (const [symbol, pct] of Object.entries(predicted.value))
+      if (symbol !== '?' && symbol !== alloy.base && !(symbol in measured.value)) composition[symbol] = pct
+    const others = Object.entries(composition).reduce(
+      (sum, [e, pct]) => sum + (e === alloy.base ? 0 : pct),
+      0,
+    )
+    composition[alloy.base] = Math.max(0, Math.min(composition[alloy.base] ?? 100, 100 - others))
+    delete sd[alloy.base]
+    return {
+      metal: { massG: metalG.value, composition, sd, molten: molten.value },
+      target: {
+        limits: alloy.limits,
+        nominal: nominalOf(alloy),
+        base: alloy.base,
+        ...(alloy.othersEachMax === undefined ? {} : { othersEachMax: alloy.othersEachMax }),
+        ...(alloy.othersTotalMax === undefined ? {} : { othersTotalMax: alloy.othersTotalMax }),
+      },
+      lots: yard.lots
+        .filter((lot) => lot.massG > 0 && lot.originHeatId !== heat.value!.id)
+        .map((lot) => toChargeLot(lot)),
+      recovery: heatRecovery(heat.value),
+      aim: aim.value,
+      buying: buying.value,
+      minLineG: Math.min(2, 0.002 * metalG.value),
+      ...(margin.value ? { confidence: 0.9 } : {}),
+      ...(capacityG.value === null ? {} : { capacityG: capacityG.value }),
+    }
+  })
+
+  const look = useDebounceFn(async (question: CorrectionAsk) => {
+    const mine = ++asked
+    busy.value = true
+    try {
+      const found = await study.correct(question)
+      if (mine !== asked) return
+      answer.value = found
+      fault.value = ''
+    } catch (error) {
+      fault.value = String((error as Error).message)
+    } finally {
+      if (mine === asked) busy.value = false
+    }
+  }, 200)
+  watch(
+    ask,
+    (next) => {
+      if (next) void look(next)
+      else answer.value = null
+    },
+    { immediate: true },
+  )
+  const lotName = (id: string): string => {
+    const bought = purchaseOf(id)
+    if (bought) return `${purchaseName(bought)} (to buy)`
+    return (yard.records.lots[id] as { name?: string } | undefined)?.name ?? id
+  }
+  return { aim, molten, buying, margin, massG, metalG, capacityG, answer, fault, busy, lotName }
+}

@@ -1,0 +1,109 @@
+import { computed, onBeforeUnmount, ref, shallowRef } from 'vue'
+import { proxy } from 'comlink'
+import { ALLOYS, nominalOf, type Alloy } from '#core/alloys'
+import { rankBecomings, type Becoming, type PileTarget } from '#core/charge'
+import { recoveryPriors } from '#core/losses'
+import { toChargeLot } from '#core/stock'
+import type { PileFamily } from '../../workers/study.worker'
+import { useYard } from '~/stores/yard'
+
+export interface PileRow extends Becoming {
+  alloy: Alloy
+  /** the wanted mass can be tapped from what is there */
+  enough: boolean
+  /** what would have to be bought for the wanted mass, g */
+  boughtG: number
+}
+
+/** What the present stock can become, worked out target by target beside the page. */
+export function usePile() {
+  const yard = useYard()
+  const study = useStudy()
+  const found = shallowRef<Becoming[]>([])
+  const done = ref(0)
+  const total = ref(0)
+  const busy = ref(false)
+  const stopped = ref(false)
+  const fault = ref('')
+  const alloys = computed(() => [...yard.ownAlloys.map(({ alloy }) => alloy), ...ALLOYS])
+  const triedFor = ref(0)
+
+  async function look(wantedG: number): Promise<void> {
+    busy.value = true
+    stopped.value = false
+    fault.value = ''
+    found.value = []
+    done.value = 0
+    triedFor.value = wantedG
+    const lots = yard.lots.filter(({ massG }) => massG > 0).map((lot) => toChargeLot(lot))
+    try {
+      const answer = await study.become(
+        lots,
+        familiesOf(alloys.value),
+        wantedG,
+        proxy((part: Becoming[], count: number, all: number) => {
+          found.value = [...found.value, ...part]
+          done.value = count
+          total.value = all
+        }),
+      )
+      if (answer) found.value = answer
+    } catch (error) {
+      fault.value = String((error as Error).message)
+    } finally {
+      busy.value = false
+    }
+  }
+
+  function stop(): void {
+    stopped.value = true
+    void study.stop()
+  }
+  onBeforeUnmount(stop)
+
+  const rows = computed<PileRow[]>(() => {
+    const byId = new Map(alloys.value.map((alloy) => [alloy.id, alloy]))
+    return rankBecomings(found.value, triedFor.value).flatMap((entry) => {
+      const alloy = byId.get(entry.id)
+      if (!alloy) return []
+      const boughtG = (entry.unlock ?? []).reduce((sum, { massG }) => sum + massG, 0)
+      return [{ ...entry, alloy, enough: entry.mostG >= triedFor.value, boughtG }]
+    })
+  })
+
+  return { rows, done, total, busy, stopped, fault, look, stop }
+}
+
+/** Zinc shares whose recovery differs, as the priors have them. */
+const ZINC_BANDS = [5, 15, 40] as const
+
+/** The targets by base metal and zinc band: each such family shares its recovery, and so one pile. */
+function familiesOf(alloys: readonly Alloy[]): PileFamily[] {
+  const families = new Map<string, PileFamily>()
+  for (const alloy of alloys) {
+    const zinc = nominalOf(alloy).Zn ?? alloy.limits.Zn?.max ?? 0
+    const band = ZINC_BANDS.find((most) => zinc <= most) ?? 40
+    const key = `${alloy.base}-${band}`
+    const family = families.get(key) ?? {
+      base: alloy.base,
+      recovery: Object.fromEntries(
+        Object.entries(recoveryPriors(alloy.base, zinc)).map(([symbol, { value }]) => [symbol, value]),
+      ),
+      targets: [],
+    }
+    family.targets.push(pileTarget(alloy, family.recovery))
+    families.set(key, family)
+  }
+  return [...families.values()]
+}
+
+function pileTarget(alloy: Alloy, recovery: Record<string, number>): PileTarget {
+  return {
+    id: alloy.id,
+    limits: alloy.limits,
+    base: alloy.base,
+    recovery,
+    ...(alloy.othersEachMax === undefined ? {} : { othersEachMax: alloy.othersEachMax }),
+    ...(alloy.othersTotalMax === undefined ? {} : { othersTotalMax: alloy.othersTotalMax }),
+  }
+}

@@ -1,0 +1,44 @@
+import { computed, type ComputedRef, type Ref } from 'vue'
+import type { ChargedLine, MeltPrediction } from '#core/charge'
+import type { Heat } from '#core/heat'
+import { checkPlan } from '#core/melt'
+import { useYard } from '~/stores/yard'
+import { checkWords, type CheckWords } from '~/words/plan-checks'
+
+const RANK = { stop: 0, mind: 1, note: 2 } as const
+
+/** What a founder would say of the plan before it is weighed, worst first. */
+export function usePlanChecks(
+  heat: Ref<Heat | null>,
+  lines: ComputedRef<ChargedLine[]>,
+  prediction: ComputedRef<MeltPrediction | null>,
+  lotName: (id: string) => string,
+) {
+  const yard = useYard()
+  const { grams } = useUnits()
+  const checks = computed<CheckWords[]>(() => {
+    const current = heat.value
+    if (!current?.alloy || !prediction.value || lines.value.length === 0) return []
+    const before = yard.heats.findLast(({ number }) => number < current.number)
+    return checkPlan({
+      alloy: current.alloy,
+      tapMassG: prediction.value.tapMassG,
+      composition: prediction.value.composition,
+      lots: lines.value.map(({ lot, massG }) => ({
+        lotId: lot.id,
+        name: lotName(lot.id),
+        form:
+          current.weighed.find(({ lotId }) => lotId === lot.id)?.form ??
+          (yard.records.lots[lot.id] as { form?: string } | undefined)?.form ??
+          'bar',
+        massG,
+        composition: lot.composition,
+      })),
+      crucibleNo: current.crucibleNo ?? null,
+      lastBase: before?.alloy?.base ?? null,
+    })
+      .map((check) => checkWords(check, { lotName, grams }))
+      .sort((a, b) => RANK[a.level] - RANK[b.level])
+  })
+  return { checks }
+}

@@ -1,0 +1,98 @@
+import { computed, type ComputedRef } from 'vue'
+import { PURCHASABLE, type ChargePlan, type Purchase, type Remedy } from '#core/charge'
+import { heatStamp, overruleLimits, type Heat } from '#core/heat'
+import type { Lot } from '#core/stock'
+import { now, useYard, type Edit } from '~/stores/yard'
+import { purchaseName, remedyWords, type ChargeTools } from '~/words/charge'
+
+export interface WayOut {
+  words: string
+  doIt: string
+  /** null where only the caster can do it */
+  apply: (() => void) | null
+}
+
+/** The ways out of a charge that cannot be made, each with what carries it out. */
+export function useWaysOut(plan: ComputedRef<ChargePlan | null>, tools: ComputedRef<ChargeTools>) {
+  const yard = useYard()
+  const { heat, edit } = useHeat()
+
+  function choicesWith(current: Heat, change: (choice: Heat['choices'][string]) => Heat['choices'][string]) {
+    return Object.fromEntries(Object.entries(current.choices).map(([id, choice]) => [id, change(choice)]))
+  }
+
+  function buy(current: Heat, purchases: readonly Purchase[]): void {
+    const edits = purchases.map(({ metal, massG }): Edit => {
+      const lot = boughtRecord(metal, massG, heatStamp(current.number))
+      return { collection: 'lots', id: lot.id, after: lot }
+    })
+    yard.commit('Add what was bought', edits)
+  }
+
+  function action(remedy: Remedy, words: string): (() => void) | null {
+    const current = heat.value
+    if (!current) return null
+    switch (remedy.kind) {
+      case 'relax':
+        return () => edit(words, overruleLimits(current, [remedy]))
+      case 'relaxTogether':
+        return () => edit(words, overruleLimits(current, remedy.changes))
+      case 'lessTap':
+        return () => edit('Lower the tap mass', { tapMassG: remedy.tapMassG, need: null })
+      case 'moreLots':
+        return () => edit(words, { maxLots: remedy.maxLots })
+      case 'leaveOut':
+        return () =>
+          edit(words, {
+            weighed: current.weighed.filter(({ lotId }) => lotId !== remedy.lot),
+            choices: { ...current.choices, [remedy.lot]: { use: false, capG: null, lockG: null } },
+          })
+      case 'dropRule':
+        if (remedy.rule === 'maxLots') return () => edit(words, { maxLots: null })
+        if (remedy.rule === 'pieces')
+          return () =>
+            edit(words, { choices: choicesWith(current, (choice) => ({ ...choice, pieceG: null })) })
+        return null
+      case 'obtain':
+        return () => buy(current, [remedy])
+      case 'obtainTogether':
+        return () => buy(current, remedy.purchases)
+    }
+  }
+
+  const waysOut = computed<WayOut[]>(() =>
+    (plan.value?.remedies ?? []).map((remedy) => {
+      const words = remedyWords(remedy, tools.value)
+      const bought = remedy.kind === 'obtain' || remedy.kind === 'obtainTogether'
+      return {
+        words,
+        doIt: bought ? 'It is here: add it to the bins' : 'Do it',
+        apply: action(remedy, words),
+      }
+    }),
+  )
+  return { waysOut }
+}
+
+/** Bought metal as a lot of the stock, its price still to be written down. */
+function boughtRecord(metal: string, massG: number, stamp: string): Lot {
+  const time = now()
+  const name = purchaseName(metal)
+  const { composition } = PURCHASABLE.find(({ id }) => id === metal)!
+  return {
+    id: crypto.randomUUID(),
+    createdAt: time,
+    updatedAt: time,
+    name: `${name.charAt(0).toUpperCase()}${name.slice(1)}, bought`,
+    kind: Object.keys(composition).length > 1 && metal.includes('-') ? 'master' : 'virgin',
+    form: 'bar',
+    massG,
+    pricePerKg: 0,
+    composition: { ...composition },
+    sd: {},
+    knowledge: 'certificate',
+    metallicYield: 1,
+    note: `Bought for ${stamp}. Write down its price, and its certificate’s figures.`,
+    originHeatId: null,
+  }
+}

@@ -1,0 +1,140 @@
+import type { PlanCheck } from '#core/melt'
+import { elementName } from './elements'
+import { percent } from './figures'
+
+export interface CheckWords {
+  /** stop: not to be melted so; mind: read before weighing; note: part of doing it well */
+  level: 'stop' | 'mind' | 'note'
+  text: string
+  why: string
+  source: string
+}
+
+interface Tools {
+  lotName: (id: string) => string
+  grams: (value: number) => string
+}
+
+const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1)
+const from = (lots: readonly string[], { lotName }: Tools) =>
+  lots.length > 0 ? ` from ${lots.slice(0, 3).map(lotName).join(', ')}` : ''
+
+const POISON_WHY: Readonly<Record<string, string>> = {
+  'leaks-and-skins':
+    'It makes castings leak and leaves dross skins; keep aluminium and silicon scrap apart from these bronzes.',
+  'hot-short': 'Lead makes this family crack while hot, and its fume is poison.',
+  'brittle-needles': 'Iron freezes as hard needles and the casting breaks. Dilute it; it does not come out.',
+  'brittle-boundaries': 'It gathers between the grains and the brass cracks when worked or cooled.',
+  conductivity: 'Phosphorus left over takes away the conductivity that this copper is for.',
+}
+
+const FORM_WORDS: Readonly<Record<string, { text: string; why: string; level: CheckWords['level'] }>> = {
+  sealed: {
+    level: 'mind',
+    text: 'Hollow ware: cut open every closed space',
+    why: 'Air or water sealed inside bursts in the melt.',
+  },
+  paint: {
+    level: 'mind',
+    text: 'Painted stock: strip or burn it off outdoors first',
+    why: 'Paint fumes, old paint may hold lead, and its smoke leaves gas in the metal.',
+  },
+  oil: {
+    level: 'mind',
+    text: 'Oily turnings: wash and dry them, or burn the oil off outdoors',
+    why: 'Oil flares and its hydrogen stays in the metal as pinholes.',
+  },
+  thin: {
+    level: 'note',
+    text: 'Thin stock: press it together and push it under an existing pool',
+    why: 'Loose, a quarter of it and more burns to dross.',
+  },
+}
+
+const FAMILY: Readonly<Record<string, string>> = { Cu: 'a copper alloy', Al: 'an aluminium alloy' }
+
+/** A check of practice as a sentence, with its reason. */
+export function checkWords(check: PlanCheck, tools: Tools): CheckWords {
+  const { source } = check
+  switch (check.rule) {
+    case 'never':
+      return {
+        level: 'stop',
+        text: `Never melt ${elementName(check.element)}: leave out ${check.lots.map(tools.lotName).join(', ')}`,
+        why: 'Its fume kills. No alloy of a yard is worth it.',
+        source,
+      }
+    case 'trace-poison':
+      return {
+        level: 'mind',
+        text: `${check.lots.map(tools.lotName).join(', ')} holds up to ${percent(check.pct)} % ${elementName(check.element)}: stay out of the fume, or use cleaner metal`,
+        why: 'It boils off before the melt is hot and is poison in small amounts. Outdoors, upwind, P100 respirator.',
+        source,
+      }
+    case 'magnesium-chips':
+      return {
+        level: 'stop',
+        text: `Never melt magnesium chips: leave out ${check.lots.map(tools.lotName).join(', ')}`,
+        why: 'They catch fire and cannot be put out with water or sand that is damp.',
+        source,
+      }
+    case 'poison':
+      return {
+        level: 'mind',
+        text: `${capital(elementName(check.element))} reaches ${percent(check.pct)} %${from(check.lots, tools)}; over ${percent(check.overPct)} % it spoils this metal`,
+        why: POISON_WHY[check.why] ?? '',
+        source,
+      }
+    case 'unmixed':
+      return {
+        level: 'note',
+        text: `${percent(check.pct)} % ${elementName(check.element)} does not stay dissolved: stir hard before every ladle, pour at the cool end`,
+        why: 'It sinks in the crucible and sweats out as beads if the metal freezes slowly. A second melt mixes better.',
+        source,
+      }
+    case 'iron-needles':
+      return {
+        level: 'mind',
+        text: `${percent(check.ironPct)} % iron wants ${percent(check.wantedPct)} % manganese beside it; there is ${percent(check.manganesePct)} %`,
+        why: 'Manganese turns brittle iron needles into rounder crystals. Add a manganese hardener, or dilute the iron.',
+        source,
+      }
+    case 'sludge':
+      return {
+        level: 'mind',
+        text: `Sludge factor ${check.factor.toFixed(2)} (Fe + 2 Mn + 3 Cr), at most ${check.most}`,
+        why: 'Hard crystals settle out in the crucible when the melt is held cool. Hold it hot, or dilute.',
+        source,
+      }
+    case 'zinc-die-casting':
+      return {
+        level: 'mind',
+        text: `${check.lots.map(tools.lotName).join(', ')} holds much zinc for an aluminium melt: make sure it is what you want`,
+        why: 'Zinc die castings look like aluminium and weigh more than twice as much; their zinc boils off as white fume.',
+        source,
+      }
+    case 'crucible-family':
+      return {
+        level: 'mind',
+        text: `The heat before this one was ${FAMILY[check.last] ?? 'of another family'}: take this family’s own crucible and tools`,
+        why: 'What is left in the wall poisons the next family: iron and silicon into bronze, copper and lead into aluminium.',
+        source,
+      }
+    case 'crucible-full':
+      return {
+        level: 'stop',
+        text: `It does not fit: ${tools.grams(check.wantsG)} of melt, and the crucible takes ${tools.grams(check.holdsG)} with a fifth left free`,
+        why: 'Lower the tap mass or take a larger crucible that your tongs fit.',
+        source,
+      }
+    case 'form': {
+      const words = FORM_WORDS[check.why]!
+      return {
+        level: words.level,
+        text: `${words.text} (${check.lots.map(tools.lotName).join(', ')})`,
+        why: words.why,
+        source,
+      }
+    }
+  }
+}

@@ -1,0 +1,100 @@
+import type { ChargePlan } from './plan'
+import type { ChargeProblem } from './problem'
+import { normalCdf, normalQuantile } from './normal'
+import type { ChargeSolver } from './solve'
+
+/** The ways of choosing a charge, told side by side. */
+export const WAYS = ['cheapest', 'scrap', 'fewest', 'surest', 'closest'] as const
+export type Way = (typeof WAYS)[number]
+
+export interface Alternative {
+  way: Way
+  /** the problem whose answer this is, so that it can be taken over as it stands */
+  problem: ChargeProblem
+  plan: ChargePlan
+}
+
+/** One point of the price of certainty. */
+export interface Certainty {
+  /** each limit held with this probability; null for no margin */
+  confidence: number | null
+  cost: number
+  probabilityInLimits: number
+}
+
+/** Nodes a search may spend on a better plan; enough for a first sound one. */
+const NODES = 12
+/** Seconds one of the plans may take. */
+const SECONDS = 0.6
+/** Nothing is surer than this of a pile of scrap. */
+const SUREST = 0.9999
+
+/**
+ * The same melt chosen five ways: cheapest, least virgin metal, fewest lots, most certain, closest to nominal.
+ * @param problem as asked; its own objective does not matter
+ * @returns those that exist, in the order of WAYS; without a nominal there is no closest, without spreads no surest
+ */
+export function alternatives(solver: ChargeSolver, problem: ChargeProblem): Alternative[] {
+  const asked: ChargeProblem = { ...problem, timeLimitS: SECONDS }
+  const found: Alternative[] = []
+  const add = (way: Way, changed: ChargeProblem | null) => {
+    const plan = changed && solver.quickPlan(changed, NODES)
+    if (plan) found.push({ way, problem: changed, plan })
+    return plan
+  }
+  const cheapest = add('cheapest', { ...asked, objective: 'cost' })
+  if (!cheapest) return []
+  add('scrap', { ...asked, objective: 'virgin' })
+  add('fewest', fewestLots(solver, asked, cheapest))
+  if (problem.lots.some(({ sd }) => sd && Object.keys(sd).length > 0)) add('surest', surest(solver, asked))
+  if (problem.target.nominal) add('closest', { ...asked, objective: 'nominal' })
+  return found
+}
+
+/** The cheapest problem with as few lots as any plan found can do with. */
+function fewestLots(solver: ChargeSolver, problem: ChargeProblem, cheapest: ChargePlan): ChargeProblem {
+  const fixed = problem.lots.filter((lot) => (lot.fixedG ?? 0) > 0).length
+  const most = Math.min(cheapest.lines.length - 1, (problem.maxLots ?? Infinity) - 1)
+  for (let maxLots = Math.max(1, fixed); maxLots <= most; maxLots++) {
+    const fewer: ChargeProblem = { ...problem, objective: 'cost', maxLots }
+    if (solver.quickPlan(fewer, 1)) return fewer
+  }
+  return { ...problem, objective: 'cost' }
+}
+
+/** The cheapest problem at the highest certainty that any blend reaches, found by halving. */
+function surest(solver: ChargeSolver, problem: ChargeProblem): ChargeProblem | null {
+  let low = 0
+  let high = normalQuantile(SUREST)
+  const at = (deviations: number): ChargeProblem => {
+    const sure: ChargeProblem = { ...problem, objective: 'cost' }
+    delete sure.confidence
+    return deviations > 0 ? { ...sure, confidence: Math.min(SUREST, normalCdf(deviations)) } : sure
+  }
+  if (solver.quickPlan(at(high), 1)) return at(high)
+  for (let halving = 0; halving < 9; halving++) {
+    const middle = (low + high) / 2
+    if (solver.quickPlan(at(middle), 1)) low = middle
+    else high = middle
+  }
+  return low > 0.01 ? at(low) : null
+}
+
+/** Certainties of the price of certainty, the last of them the surest asked for. */
+export const CERTAINTY_STEPS = [null, 0.6, 0.7, 0.8, 0.9, 0.95, 0.99, 0.995, 0.999, 0.9999] as const
+
+/**
+ * What certainty costs: the cheapest charge for one certainty after another, until none can be had.
+ * @returns cost in the yard's currency, rising; empty when nothing fits
+ */
+export function priceOfCertainty(solver: ChargeSolver, problem: ChargeProblem): Certainty[] {
+  const points: Certainty[] = []
+  for (const confidence of CERTAINTY_STEPS) {
+    const asked: ChargeProblem = { ...problem, objective: 'cost', timeLimitS: SECONDS }
+    delete asked.confidence
+    const plan = solver.quickPlan(confidence === null ? asked : { ...asked, confidence }, NODES)
+    if (!plan) break
+    points.push({ confidence, cost: plan.cost, probabilityInLimits: plan.probabilityInLimits })
+  }
+  return points
+}

@@ -1,0 +1,67 @@
+import type { LimitChange, Purchase, Remedy, WeighingRule } from './plan'
+import type { ChargeProblem } from './problem'
+import { boughtLot } from './purchasable'
+
+/**
+ * The problem as it stands once a way out is taken.
+ * @returns a new problem; the one given is left as it was
+ */
+export function applyRemedy(problem: ChargeProblem, remedy: Remedy): ChargeProblem {
+  switch (remedy.kind) {
+    case 'relax':
+      return relaxed(problem, [remedy])
+    case 'relaxTogether':
+      return relaxed(problem, remedy.changes)
+    case 'obtain':
+      return supplied(problem, [remedy])
+    case 'obtainTogether':
+      return supplied(problem, remedy.purchases)
+    case 'lessTap':
+      return { ...problem, target: { ...problem.target, tapMassG: remedy.tapMassG } }
+    case 'leaveOut':
+      return { ...problem, lots: problem.lots.filter(({ id }) => id !== remedy.lot) }
+    case 'moreLots':
+      return { ...problem, maxLots: remedy.maxLots }
+    case 'dropRule':
+      return withoutRule(problem, remedy.rule)
+  }
+}
+
+function relaxed(problem: ChargeProblem, changes: readonly LimitChange[]): ChargeProblem {
+  const limits = structuredClone(problem.target.limits)
+  for (const { element, bound, to } of changes) limits[element] = { ...limits[element], [bound]: to }
+  return { ...problem, target: { ...problem.target, limits } }
+}
+
+function supplied(problem: ChargeProblem, purchases: readonly Purchase[]): ChargeProblem {
+  return { ...problem, lots: [...problem.lots, ...purchases.map((one) => boughtLot(one.metal, one.massG))] }
+}
+
+/** The problem without one of its rules of weighing. */
+export function withoutRule(problem: ChargeProblem, rule: WeighingRule): ChargeProblem {
+  const free = { ...problem }
+  if (rule === 'maxLots') delete free.maxLots
+  if (rule === 'increment') delete free.incrementG
+  if (rule === 'minLine') {
+    delete free.minLineG
+    free.lots = problem.lots.map((lot) => without(lot, 'minG'))
+  }
+  if (rule === 'pieces') free.lots = problem.lots.map((lot) => without(lot, 'pieceG'))
+  return free
+}
+
+/** The rules of weighing that a problem has. */
+export function rulesOf(problem: ChargeProblem): WeighingRule[] {
+  const rules: WeighingRule[] = []
+  if (problem.lots.some((lot) => lot.pieceG !== undefined)) rules.push('pieces')
+  if (problem.maxLots !== undefined) rules.push('maxLots')
+  if ((problem.minLineG ?? 0) > 0 || problem.lots.some((lot) => (lot.minG ?? 0) > 0)) rules.push('minLine')
+  if (problem.incrementG !== undefined) rules.push('increment')
+  return rules
+}
+
+function without<T extends object, K extends keyof T>(record: T, key: K): T {
+  const copy = { ...record }
+  delete copy[key]
+  return copy
+}

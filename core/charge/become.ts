@@ -1,0 +1,263 @@
+import type { Highs } from 'highs'
+import { UNIDENTIFIED } from '#core/composition'
+import { LinearProgramme, type LinearSolution, type OpenProgramme } from './linear-programme'
+import { meltCoefficients, type MeltCoefficients } from './melt-coefficients'
+import { predictMelt, probabilityInLimits } from './predict'
+import type { PlanLine, Purchase } from './plan'
+import type { ChargeLot, ChargeProblem, ChargeTarget } from './problem'
+import { PURCHASABLE } from './purchasable'
+
+const INF = Number.POSITIVE_INFINITY
+
+/** A target the pile is tried against; its tap mass is what is wanted of it. */
+export interface PileTarget extends Omit<ChargeTarget, 'tapMassG'> {
+  id: string
+  recovery: NonNullable<ChargeProblem['recovery']>
+}
+
+/** What a pile can become of one target. */
+export interface Becoming {
+  id: string
+  /** the most that can be tapped inside the limits, g */
+  mostG: number
+  /** a charge that gives it (of the most of it) */
+  lines: PlanLine[]
+  /** stocks used up whose like would give more, the one that counts most first */
+  runsOut: string[]
+  /** the limit that holds it back most */
+  heldBy: { element: string; bound: 'min' | 'max' } | null
+  /** all limits together, by how well the lots are known */
+  probabilityInLimits: number
+  /** least purchase that gives the wanted mass; empty where none is needed, null where none helps */
+  unlock: Purchase[] | null
+}
+
+/**
+ * The pile written down once, for many targets: what each lot brings of each element stays as it is, and a target
+ * only changes a few figures of rows that are already there.
+ *
+ * Columns: lots and purchases (in % of the pile), the melt, the content of each element. Rows: the melt's sum, each
+ * content's sum, then for each element its most and least as content − limit·melt.
+ */
+export class Pile {
+  private readonly programme = new LinearProgramme()
+  private readonly open: OpenProgramme
+  private readonly symbols: string[]
+  private readonly lots: { lot: ChargeLot; coefficients: MeltCoefficients; column: number; metal?: string }[]
+  private readonly melt: number
+  private readonly content = new Map<string, number>()
+  private readonly most = new Map<string, number>()
+  private readonly least = new Map<string, number>()
+  private readonly each = new Map<string, number>()
+  private readonly othersRow: number
+  private readonly unitG: number
+  private readonly inOthers = new Map<string, boolean>()
+  /** figures in force, by row: what the solver holds now */
+  private readonly bounds = new Map<number, number>()
+  private readonly inForce = new Set<number>()
+
+  /**
+   * @param recovery fraction by element; the pile is melted as one family, so piles are made for each
+   * @throws nothing; an empty pile becomes nothing
+   */
+  constructor(
+    highs: Highs,
+    lots: readonly ChargeLot[],
+    private readonly recovery: NonNullable<ChargeProblem['recovery']>,
+    base: string,
+  ) {
+    const { programme } = this
+    const stock = lots.filter((lot) => lot.availableG > 0)
+    this.unitG =
+      Math.max(
+        1,
+        stock.reduce((sum, lot) => sum + lot.availableG, 0),
+      ) / 100
+    const bought = PURCHASABLE.filter(({ bases }) => bases.includes(base))
+    this.lots = [
+      ...stock.map((lot) => ({ lot })),
+      ...bought.map(({ id, composition }) => ({
+        lot: { id, composition, availableG: 0, pricePerKg: 0 } as ChargeLot,
+        metal: id,
+      })),
+    ].map((entry) => ({
+      ...entry,
+      coefficients: meltCoefficients(entry.lot, recovery),
+      column: programme.column(0, 0, entry.lot.availableG / this.unitG),
+    }))
+    this.melt = programme.column(-1, 0, INF)
+    this.symbols = [...new Set(this.lots.flatMap(({ coefficients }) => Object.keys(coefficients.elementPct)))]
+    for (const symbol of this.symbols) this.content.set(symbol, programme.column(0, 0, INF))
+    programme.row(0, 0, (put) => {
+      for (const { column, coefficients } of this.lots) put(column, coefficients.meltPerG)
+      put(this.melt, -1)
+    })
+    for (const symbol of this.symbols) {
+      programme.row(0, 0, (put) => {
+        for (const { column, coefficients } of this.lots) put(column, coefficients.elementPct[symbol] ?? 0)
+        put(this.content.get(symbol)!, -1)
+      })
+    }
+    const relative = (symbol: string) =>
+      programme.row(-INF, INF, (put) => {
+        put(this.melt, -1)
+        put(this.content.get(symbol)!, 1)
+      })
+    for (const symbol of this.symbols) {
+      this.most.set(symbol, relative(symbol))
+      this.least.set(symbol, relative(symbol))
+      this.each.set(symbol, relative(symbol))
+    }
+    this.othersRow = programme.row(-INF, INF, (put) => {
+      put(this.melt, -1)
+      for (const symbol of this.symbols) put(this.content.get(symbol)!, 1)
+    })
+    for (const symbol of this.symbols) this.inOthers.set(symbol, true)
+    this.open = programme.open(highs)
+  }
+
+  /**
+   * What the pile can become of one target.
+   * @param wantedG mass for which a purchase is looked for, g
+   */
+  become(target: PileTarget, wantedG: number): Becoming {
+    const impossible = this.aim(target)
+    for (const { column, metal } of this.lots) if (metal) this.cost(column, 0, 0, 0)
+    this.cost(this.melt, -1, 0, INF)
+    const solution = impossible ? null : this.open.minimise()
+    const mostG = solution?.feasible ? solution.values[this.melt]! * this.unitG : 0
+    const lines = solution?.feasible ? this.linesOf(solution) : []
+    const lotById = new Map(this.lots.map(({ lot }) => [lot.id, lot]))
+    const melt = predictMelt(
+      lines.map(({ lot, massG }) => ({ massG, lot: lotById.get(lot)! })),
+      this.recovery,
+    )
+    return {
+      id: target.id,
+      mostG: mostG > 0.5 ? mostG : 0,
+      lines: mostG > 0.5 ? lines : [],
+      runsOut: solution?.feasible ? this.exhausted(solution) : [],
+      heldBy: this.holder(mostG > 0.5 ? solution : null, target),
+      probabilityInLimits: probabilityInLimits(melt.composition, melt.sd, target.limits),
+      unlock: mostG >= wantedG ? [] : this.unlock(wantedG),
+    }
+  }
+
+  dispose(): void {
+    this.open.dispose()
+  }
+
+  /** Sets the rows to a target's limits. @returns true where an element it needs cannot be had at all */
+  private aim(target: PileTarget): boolean {
+    const { limits, base } = target
+    for (const symbol of this.symbols) {
+      const limit = limits[symbol]
+      const other = !limit && symbol !== base
+      this.limit(this.most.get(symbol)!, symbol, limit?.max, 'max')
+      this.limit(this.least.get(symbol)!, symbol, limit?.min || undefined, 'min')
+      const each = other && symbol !== UNIDENTIFIED ? target.othersEachMax : undefined
+      this.limit(this.each.get(symbol)!, symbol, each, 'max')
+      if (this.inOthers.get(symbol) !== other) {
+        this.open.recoefficient(this.othersRow, this.content.get(symbol)!, other ? 1 : 0)
+        this.inOthers.set(symbol, other)
+      }
+    }
+    if (target.othersTotalMax === undefined) this.open.rebound(this.othersRow, -INF, INF)
+    else {
+      this.open.recoefficient(this.othersRow, this.melt, -target.othersTotalMax)
+      this.open.rebound(this.othersRow, -INF, 0)
+    }
+    return Object.entries(limits).some(([symbol, { min }]) => (min ?? 0) > 0 && !this.content.has(symbol))
+  }
+
+  private limit(row: number, symbol: string, value: number | undefined, bound: 'min' | 'max'): void {
+    if (value === undefined) {
+      if (this.inForce.delete(row)) this.open.rebound(row, -INF, INF)
+      return
+    }
+    const scale = value > 0 ? value : 1
+    if (this.bounds.get(row) !== value) {
+      this.open.recoefficient(row, this.melt, -value / scale)
+      this.open.recoefficient(row, this.content.get(symbol)!, 1 / scale)
+      this.bounds.set(row, value)
+    }
+    if (this.inForce.has(row)) return
+    this.inForce.add(row)
+    this.open.rebound(row, bound === 'max' ? -INF : 0, bound === 'max' ? 0 : INF)
+  }
+
+  private cost(column: number, cost: number, lower: number, upper: number): void {
+    this.open.recost(column, cost)
+    this.open.bound(column, lower, upper)
+  }
+
+  private linesOf({ values }: LinearSolution): PlanLine[] {
+    return this.lots.flatMap(({ lot, column }) => {
+      const massG = Math.min(values[column]! * this.unitG, lot.availableG)
+      return massG > 1e-6 ? [{ lot: lot.id, massG }] : []
+    })
+  }
+
+  private exhausted({ values, columnDuals }: LinearSolution): string[] {
+    return this.lots
+      .filter(({ lot, column }) => {
+        const upper = lot.availableG / this.unitG
+        return upper > 0 && values[column]! > upper * (1 - 1e-9) && columnDuals[column]! < -1e-9
+      })
+      .sort((a, b) => columnDuals[a.column]! - columnDuals[b.column]!)
+      .map(({ lot }) => lot.id)
+  }
+
+  /** The limit that costs the most melt; where nothing can be tapped, the first least that no lot reaches. */
+  private holder(solution: LinearSolution | null, target: PileTarget): Becoming['heldBy'] {
+    let worst: { element: string; bound: 'min' | 'max'; weight: number } | null = null
+    for (const [element, limit] of Object.entries(target.limits)) {
+      const rows = [['max', this.most.get(element)] as const, ['min', this.least.get(element)] as const]
+      if (!solution) {
+        const best = Math.max(
+          0,
+          ...this.lots.flatMap(({ coefficients, metal }) =>
+            metal ? [] : [(coefficients.elementPct[element] ?? 0) / Math.max(coefficients.meltPerG, 1e-9)],
+          ),
+        )
+        if ((limit.min ?? 0) > best) return { element, bound: 'min' }
+        continue
+      }
+      for (const [bound, row] of rows) {
+        const weight = row === undefined ? 0 : Math.abs(solution.rowDuals[row]!)
+        if (weight > 1e-9 && weight > (worst?.weight ?? 0)) worst = { element, bound, weight }
+      }
+    }
+    return worst && { element: worst.element, bound: worst.bound }
+  }
+
+  /** Least bought mass for so much melt. */
+  private unlock(wantedG: number): Purchase[] | null {
+    const wanted = wantedG / this.unitG
+    for (const { column, metal } of this.lots) if (metal) this.cost(column, 1, 0, 20 * wanted)
+    this.cost(this.melt, 0, wanted, INF)
+    const solution = this.open.minimise()
+    if (!solution.feasible) return null
+    return this.lots
+      .flatMap(({ metal, column }) => {
+        const massG = metal ? solution.values[column]! * this.unitG : 0
+        return metal && massG > 0.05 ? [{ metal, massG: Math.ceil(massG * 1.0001) }] : []
+      })
+      .sort((a, b) => b.massG - a.massG)
+  }
+}
+
+/**
+ * What a pile can become of every target: those that can be tapped first, the largest first; then those nearest to
+ * it by what would have to be bought.
+ * @param wantedG mass for which purchases are looked for, g
+ */
+export function rankBecomings(all: readonly Becoming[], wantedG: number): Becoming[] {
+  const bought = ({ unlock }: Becoming) =>
+    unlock === null ? INF : unlock.reduce((sum, { massG }) => sum + massG, 0)
+  return [...all].sort(
+    (a, b) =>
+      Number(b.mostG >= wantedG) - Number(a.mostG >= wantedG) ||
+      (a.mostG >= wantedG ? b.mostG - a.mostG : bought(a) - bought(b) || b.mostG - a.mostG),
+  )
+}

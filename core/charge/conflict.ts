@@ -1,0 +1,238 @@
+import type { Highs } from 'highs'
+import { buildBlendModel, excessMaxG, type BlendModel, type LimitRow } from './blend-model'
+import { minimiseWithCones, spreadOf } from './cones'
+import type { LinearSolution, OpenProgramme } from './linear-programme'
+import { meltCoefficients } from './melt-coefficients'
+import type { Conflict, LimitChange } from './plan'
+import { withoutRule } from './apply-remedy'
+import type { ChargeLot, ChargeProblem } from './problem'
+
+const INF = Number.POSITIVE_INFINITY
+/** A limit missed by less than this fraction of itself is met. */
+const MET = 1e-6
+/** Sets of limits tried for the smallest before a small one is taken. */
+const MOST_TRIALS = 700
+
+/** What a linear look at an infeasible problem tells. */
+export interface LimitConflict {
+  /** nothing but rules of weighing stands in the way */
+  solvable: boolean
+  /** the fewest limits, stocks and lines that cannot hold together */
+  conflict: Conflict[]
+  /** the least that all limits together would have to give */
+  together: LimitChange[]
+  /** for each limit of the conflict, what it alone would have to become, where that is enough */
+  alone: LimitChange[]
+}
+
+/**
+ * The fewest limits that cannot hold together, then the stocks and fixed lines without which they could, each with
+ * how far it would have to give alone. Limits are weighed as fractions of themselves, so that 0.005 % counts as
+ * much as 88 %. Whole pieces, least lines and the number of lots are left aside.
+ */
+export function findLimitConflict(highs: Highs, whole: ChargeProblem): LimitConflict {
+  const problem = withoutRule(whole, 'maxLots')
+  const model = buildBlendModel(problem, { elasticCost: 1, costPerG: () => 0 })
+  if (model.programme.isEmpty) return { solvable: false, conflict: [], together: [], alone: [] }
+  const open = model.programme.open(highs)
+  try {
+    const sketch = new ConflictSketch(problem, model, open)
+    return sketch.read()
+  } finally {
+    open.dispose()
+  }
+}
+
+/** The most metal the stock could give against what is wanted, when it is not enough. */
+export function metalConflict(problem: ChargeProblem): Conflict[] | null {
+  const possibleG = problem.lots.reduce(
+    (sum, lot) => sum + usableG(lot) * meltCoefficients(lot, problem.recovery ?? {}).meltPerG,
+    0,
+  )
+  const wantedG = problem.target.tapMassG
+  return possibleG < wantedG * (1 - 1e-9) ? [{ kind: 'metal', wantedG, possibleG }] : null
+}
+
+/** How much more the fixed lines give than may be tapped. */
+export function fixedConflict(problem: ChargeProblem): Conflict[] | null {
+  const fixedG = problem.lots.reduce(
+    (sum, lot) => sum + (lot.fixedG ?? 0) * meltCoefficients(lot, problem.recovery ?? {}).meltPerG,
+    0,
+  )
+  const excessG = fixedG - problem.target.tapMassG - excessMaxG(problem)
+  return excessG > 1e-6 ? [{ kind: 'fixed', excessG }] : null
+}
+
+const usableG = (lot: ChargeLot) => lot.fixedG ?? Math.min(lot.availableG, lot.maxG ?? INF)
+
+class ConflictSketch {
+  private trials = 0
+
+  constructor(
+    private readonly problem: ChargeProblem,
+    private readonly model: BlendModel,
+    private readonly open: OpenProgramme,
+  ) {}
+
+  read(): LimitConflict {
+    const { rows } = this.model
+    const elastic = this.solve()
+    if (!elastic.feasible) return { solvable: false, conflict: [], together: [], alone: [] }
+    const given = rows.filter(({ slack }) => elastic.values[slack!]! > MET)
+    if (given.length === 0) return { solvable: true, conflict: [], together: [], alone: [] }
+    const together = given.flatMap((row) => this.changeOf(row, elastic))
+    this.giveWay(null)
+    const members = this.fewestLimits(given)
+    const held = this.holders(members)
+    const conflict = [
+      ...members.map((row) => this.withReach(row, members, held)),
+      ...held.map((index) => this.holderConflict(index, members, held)),
+    ]
+    return { solvable: false, conflict, together, alone: this.relaxedAlone(members) }
+  }
+
+  /** Lets every limit give way, none, or one. */
+  private giveWay(which: LimitRow | 'all' | null): void {
+    for (const row of this.model.rows)
+      this.open.bound(row.slack!, 0, which === 'all' || which === row ? INF : 0)
+  }
+
+  private enforceOnly(members: readonly LimitRow[]): void {
+    for (const row of this.model.rows) this.open.enforce(row.row, members.includes(row))
+  }
+
+  private solve(): LinearSolution {
+    return minimiseWithCones(this.open, this.model)
+  }
+
+  private clash(members: readonly LimitRow[]): boolean {
+    this.trials++
+    this.enforceOnly(members)
+    return !this.solve().feasible
+  }
+
+  /** Any set that cannot hold together has a limit that gave way; smaller sets are tried before larger ones. */
+  private fewestLimits(given: readonly LimitRow[]): LimitRow[] {
+    const { rows } = this.model
+    for (const first of given) if (this.clash([first])) return [first]
+    for (const first of given)
+      for (const second of rows) if (second !== first && this.clash([first, second])) return [first, second]
+    for (const first of given)
+      for (const [at, second] of rows.entries())
+        for (const third of rows.slice(at + 1)) {
+          if (this.trials > MOST_TRIALS) return this.thinnedOut()
+          if (second === first || third === first) continue
+          if (this.clash([first, second, third])) return [first, second, third]
+        }
+    return this.thinnedOut()
+  }
+
+  /** A set of which no limit can be spared. */
+  private thinnedOut(): LimitRow[] {
+    let members = [...this.model.rows]
+    for (const row of this.model.rows) {
+      const fewer = members.filter((other) => other !== row)
+      if (this.clash(fewer)) members = fewer
+    }
+    return members
+  }
+
+  /** Lots whose stock, or whose fixed weight, the conflict needs; by their place among the lots. */
+  private holders(members: readonly LimitRow[]): number[] {
+    const all = this.model.lots.map((_, index) => index)
+    this.release(all)
+    if (this.clash(members)) {
+      this.release([])
+      return []
+    }
+    let held = all
+    for (const index of all) {
+      const fewer = held.filter((other) => other !== index)
+      this.release(all.filter((other) => !fewer.includes(other)))
+      if (this.clash(members)) held = fewer
+    }
+    this.release([])
+    return held
+  }
+
+  /** Takes the bounds off these lots and gives the others their own. */
+  private release(indices: readonly number[]): void {
+    this.model.lots.forEach(({ column }, index) => {
+      if (indices.includes(index)) this.open.bound(column, 0, INF)
+      else this.open.bound(column)
+    })
+  }
+
+  private withReach(row: LimitRow, members: readonly LimitRow[], held: readonly number[]): Conflict {
+    this.release(this.model.lots.map((_, index) => index).filter((index) => !held.includes(index)))
+    this.enforceOnly(members)
+    this.giveWay(row)
+    const solution = this.solve()
+    this.giveWay(null)
+    this.release([])
+    const reached = solution.feasible ? this.reached(row, solution) : NaN
+    const { kind, element, bound, limit } = row
+    // Where one limit alone cannot give enough, the conflict is larger than this set; it is then left at its limit.
+    const value = Number.isFinite(reached) ? Math.max(0, reached) : limit
+    return kind === 'others'
+      ? { kind, bound: 'max', limit, reached: value }
+      : { kind, element, bound, limit, reached: value }
+  }
+
+  private holderConflict(index: number, members: readonly LimitRow[], held: readonly number[]): Conflict {
+    const { lot, column, unitG } = this.model.lots[index]!
+    if (lot.fixedG !== undefined) return { kind: 'line', lot: lot.id, fixedG: lot.fixedG }
+    this.release(this.model.lots.map((_, at) => at).filter((at) => at === index || !held.includes(at)))
+    this.enforceOnly(members)
+    this.open.recost(column, 1)
+    const solution = this.solve()
+    this.open.recost(column, 0)
+    this.release([])
+    const availableG = usableG(lot)
+    const neededG = solution.feasible ? solution.values[column]! * unitG : availableG
+    return { kind: 'stock', lot: lot.id, availableG, neededG }
+  }
+
+  /** What each limit alone would have to become for all others to hold. */
+  private relaxedAlone(members: readonly LimitRow[]): LimitChange[] {
+    return members.flatMap((row) => {
+      this.enforceOnly(this.model.rows)
+      this.giveWay(row)
+      const solution = this.solve()
+      this.giveWay(null)
+      return solution.feasible ? this.changeOf(row, solution) : []
+    })
+  }
+
+  /** Where a limit's element comes to lie, its margin for spread included, wt%. */
+  private reached({ cone, kind, element, bound, scale }: LimitRow, solution: LinearSolution): number {
+    const { limits, base } = this.problem.target
+    let content = 0
+    let melt = 0
+    for (const { column, coefficients } of this.model.lots) {
+      const z = solution.values[column]!
+      melt += z * coefficients.meltPerG
+      for (const [symbol, pct] of Object.entries(coefficients.elementPct))
+        if (kind === 'others' ? !(symbol in limits) && symbol !== base : symbol === element)
+          content += z * pct
+    }
+    const margin = cone ? scale * spreadOf(cone, solution) : 0
+    return (bound === 'max' ? content + margin : content - margin) / Math.max(melt, 1e-9)
+  }
+
+  /** The limit moved just past where it was pushed, in two or three figures. */
+  private changeOf(row: LimitRow, solution: LinearSolution): LimitChange[] {
+    if (row.kind !== 'element') return []
+    const reached = this.reached(row, solution)
+    const step = 10 ** (Math.floor(Math.log10(Math.max(Math.abs(reached), 1e-6))) - 2)
+    const to =
+      row.bound === 'max' ? Math.ceil(reached / step + 0.02) * step : Math.floor(reached / step - 0.02) * step
+    return [
+      {
+        element: row.element,
+        bound: row.bound,
+        to: Number(Math.min(100, Math.max(0, to)).toPrecision(6)),
+      },
+    ]
+  }
+}

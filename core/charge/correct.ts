@@ -1,0 +1,214 @@
+import type { Highs } from 'highs'
+import type { Limits } from '#core/alloys'
+import { UNIDENTIFIED, unidentifiedPct, type Composition, type Spread } from '#core/composition'
+import { buildBlendModel } from './blend-model'
+import { minimiseWithCones } from './cones'
+import { NO_SOLUTION } from './linear-programme'
+import { predictMelt, probabilityInLimits, type MeltPrediction } from './predict'
+import type { PlanLine } from './plan'
+import type { ChargeLot, ChargeProblem, ChargeTarget } from './problem'
+import { boughtLot, purchasesFor } from './purchasable'
+
+/** Metal that is there and was measured: a melt in the crucible, or ingots to be melted again. */
+export interface MeasuredMetal {
+  massG: number
+  /** wt% */
+  composition: Composition
+  /** 1 standard deviation, wt% */
+  sd: Spread
+  /** already molten: nothing of it is lost again before the additions are in */
+  molten: boolean
+}
+
+export interface CorrectionAsk {
+  metal: MeasuredMetal
+  target: Omit<ChargeTarget, 'tapMassG'>
+  lots: readonly ChargeLot[]
+  recovery: NonNullable<ChargeProblem['recovery']>
+  /** each limit is to hold with this probability; without it, by the measured figures */
+  confidence?: number
+  /** "limits": into the limits with the least added. "nominal": on, with the least added, to the nominal figures */
+  aim: 'limits' | 'nominal'
+  /** least weight worth adding, g */
+  minLineG?: number
+  /** the most the crucible takes, g of melt */
+  capacityG?: number
+  /** offer virgin metals and master alloys beside the stock */
+  buying?: boolean
+}
+
+export interface Correction {
+  status: 'inside' | 'additions' | 'impossible'
+  /** what to add; of the metal itself nothing */
+  lines: PlanLine[]
+  addedG: number
+  /** melt before and after the additions */
+  before: MeltPrediction
+  after: MeltPrediction
+  probabilityInLimits: number
+  /** how much of the metal has to be taken out first for it to fit; 0 where it fits */
+  pourOffG: number
+  /** nominal: how near, wt% either side of each nominal figure */
+  within: Record<string, number>
+}
+
+/** The measured metal among the lots of a correction. */
+const METAL = '\u0000metal'
+/** Nominal is met when each figure is within this share of its limit's width, or of itself. */
+const NEAR = 0.1
+
+/**
+ * The least metal that puts a measured melt right, or brings it on to nominal ("sweetening"): additions and plain
+ * dilution alike, losses and spreads counted.
+ * @param ask masses in g, composition in wt%
+ * @returns impossible when no addition of what is offered does it
+ */
+export function correctMelt(highs: Highs, ask: CorrectionAsk): Correction {
+  const metal = asLot(ask.metal, ask.recovery)
+  const offered = ask.buying
+    ? purchasesFor(ask.target.base).map(({ id }) => boughtLot(id, 20 * ask.metal.massG))
+    : []
+  const lots = [...ask.lots.filter((lot) => lot.availableG > 0), ...offered]
+  const limits = ask.aim === 'nominal' ? nominalLimits(ask.target) : ask.target.limits
+  const before = predictMelt([{ massG: metal.fixedG!, lot: metal }], ask.recovery)
+  const done = (lines: PlanLine[], keptG: number, status: Correction['status']): Correction => {
+    const byId = new Map(lots.map((lot) => [lot.id, lot]))
+    const charged = lines.map(({ lot, massG }) => ({ massG, lot: byId.get(lot)! }))
+    const after = predictMelt([{ massG: keptG, lot: metal }, ...charged], ask.recovery)
+    return {
+      status,
+      lines,
+      addedG: lines.reduce((sum, { massG }) => sum + massG, 0),
+      before,
+      after,
+      probabilityInLimits: probabilityInLimits(after.composition, after.sd, ask.target.limits),
+      pourOffG: Math.max(0, ask.metal.massG * (1 - keptG / metal.fixedG!)),
+      within: ask.aim === 'nominal' ? nearness(ask.target) : {},
+    }
+  }
+  const whole = leastAdded(highs, ask, limits, metal, lots)
+  if (!whole) return done([], metal.fixedG!, 'impossible')
+  if (whole.lines.length === 0) return done([], metal.fixedG!, 'inside')
+  const fits = done(whole.lines, metal.fixedG!, 'additions')
+  if (ask.capacityG === undefined || fits.after.tapMassG <= ask.capacityG * (1 + 1e-9)) return fits
+  const part = leastAdded(highs, ask, limits, { ...metal, availableG: metal.fixedG! }, lots, ask.capacityG)
+  return part ? done(part.lines, part.keptG, 'additions') : done([], metal.fixedG!, 'impossible')
+}
+
+/**
+ * The additions of least mass; with a capacity, the additions that let most of the metal stay.
+ * Lines under the least weight are tried without, the lightest first, and come back at the least weight if need be.
+ */
+function leastAdded(
+  highs: Highs,
+  ask: CorrectionAsk,
+  limits: Limits,
+  metal: ChargeLot,
+  lots: readonly ChargeLot[],
+  capacityG?: number,
+): { lines: PlanLine[]; keptG: number } | null {
+  const held = { ...metal }
+  if (capacityG !== undefined) delete held.fixedG
+  const problem: ChargeProblem = {
+    format: 'hephaestal/charge-problem',
+    version: 1,
+    target: { ...ask.target, limits, tapMassG: capacityG ?? ask.metal.massG },
+    lots: [held, ...lots],
+    recovery: ask.recovery,
+    objective: 'cost',
+    ...(ask.confidence === undefined ? {} : { confidence: ask.confidence }),
+  }
+  const model = buildBlendModel(problem, {
+    freeTap: capacityG === undefined,
+    // Price only breaks ties between additions of one mass; with a capacity, metal poured off is what costs.
+    costPerG: (lot) => (lot.id === METAL ? (capacityG === undefined ? 0 : -10) : 1 + 1e-6 * lot.pricePerKg),
+  })
+  const open = model.programme.open(highs)
+  try {
+    let solution = minimiseWithCones(open, model)
+    const leastG = ask.minLineG ?? 0
+    for (let round = 0; solution.feasible && round < 2 * lots.length; round++) {
+      const [light] = model.lots
+        .filter(({ lot, column, unitG }) => {
+          const massG = solution.values[column]! * unitG
+          return lot.id !== METAL && massG > 1e-6 && massG < leastG * (1 - 1e-9)
+        })
+        .sort((a, b) => solution.values[a.column]! - solution.values[b.column]!)
+      if (!light) break
+      open.bound(light.column, 0, 0)
+      const without = minimiseWithCones(open, model)
+      if (without.feasible) solution = without
+      else {
+        open.bound(light.column, leastG / light.unitG)
+        const raised = minimiseWithCones(open, model)
+        solution = raised.feasible ? raised : NO_SOLUTION
+      }
+    }
+    if (!solution.feasible) return null
+    let keptG = metal.fixedG!
+    const lines: PlanLine[] = []
+    for (const { lot, column, unitG } of model.lots) {
+      const massG = solution.values[column]! * unitG
+      if (lot.id === METAL) keptG = massG
+      else if (massG > 1e-4) lines.push({ lot: lot.id, massG })
+    }
+    return { lines: lines.sort((a, b) => b.massG - a.massG), keptG }
+  } finally {
+    open.dispose()
+  }
+}
+
+/**
+ * The metal as a lot of a charge. What is molten has had its losses: it is written as the charge that, after them,
+ * gives just this melt.
+ */
+function asLot(
+  { massG, composition, sd, molten }: MeasuredMetal,
+  recovery: NonNullable<ChargeProblem['recovery']>,
+): ChargeLot {
+  const keeps = (symbol: string) => (molten ? Math.max(recovery[symbol] ?? 1, 0.01) : 1)
+  const whole: Composition = { ...composition }
+  const unnamed = unidentifiedPct(composition)
+  const total =
+    Object.entries(whole).reduce((sum, [symbol, pct]) => sum + pct / keeps(symbol), 0) +
+    unnamed / keeps(UNIDENTIFIED)
+  const scaled = (values: Record<string, number>) =>
+    Object.fromEntries(
+      Object.entries(values).map(([symbol, pct]) => [symbol, (100 * pct) / keeps(symbol) / total]),
+    )
+  const chargedG = (massG * total) / 100
+  return {
+    id: METAL,
+    availableG: chargedG,
+    pricePerKg: 0,
+    composition: scaled(whole),
+    sd: scaled(sd),
+    fixedG: chargedG,
+  }
+}
+
+/** How far from each nominal figure still counts as there, wt%. */
+function nearness({ nominal = {}, limits }: CorrectionAsk['target']): Record<string, number> {
+  return Object.fromEntries(
+    Object.entries(nominal).map(([symbol, pct]) => {
+      const { min, max } = limits[symbol] ?? {}
+      const width = min !== undefined && max !== undefined ? max - min : pct
+      return [symbol, Math.max(NEAR * width, 1e-3)]
+    }),
+  )
+}
+
+/** The limits drawn in around the nominal figures, none wider than before. */
+function nominalLimits(target: CorrectionAsk['target']): Limits {
+  const limits: Limits = { ...target.limits }
+  for (const [symbol, near] of Object.entries(nearness(target))) {
+    if (symbol === target.base) continue
+    const pct = target.nominal![symbol]!
+    const { min, max } = target.limits[symbol] ?? {}
+    limits[symbol] = {
+      min: Math.max(0, min ?? 0, pct - near),
+      max: Math.min(max ?? 100, pct + near),
+    }
+  }
+  return limits
+}

@@ -1,0 +1,52 @@
+import table from '#data/purchasable.json'
+import type { Composition } from '#core/composition'
+import type { ChargeLot, ChargeProblem } from './problem'
+
+/** A virgin metal or master alloy that can be bought. */
+export interface Purchasable {
+  id: string
+  name: string
+  /** base elements whose melts it is used in */
+  bases: string[]
+  /** wt% */
+  composition: Composition
+}
+
+/** What can be bought to mend a charge; the file names its source. */
+export const PURCHASABLE = table.metals as unknown as readonly Purchasable[]
+
+const BOUGHT = 'bought '
+
+/** The purchases that suit a base, or all where the target has none. */
+export function purchasesFor(base: string | undefined): Purchasable[] {
+  return PURCHASABLE.filter(({ bases }) => base === undefined || bases.includes(base))
+}
+
+/**
+ * A purchase as a lot of a charge.
+ * @param massG how much of it there is, g
+ * @throws RangeError for an id the table does not have
+ */
+export function boughtLot(id: string, massG: number): ChargeLot {
+  const metal = PURCHASABLE.find((entry) => entry.id === id)
+  if (!metal) throw new RangeError(`nothing to buy is called "${id}"`)
+  return {
+    id: BOUGHT + id,
+    availableG: massG,
+    pricePerKg: 0,
+    composition: metal.composition,
+    virgin: true,
+  }
+}
+
+/** Which purchase a lot of a plan is; null for a lot of the stock. */
+export function purchaseOf(lotId: string): string | null {
+  return lotId.startsWith(BOUGHT) ? lotId.slice(BOUGHT.length) : null
+}
+
+/** The problem with every suitable purchase offered, as much as could be wanted. */
+export function withPurchases(problem: ChargeProblem): { problem: ChargeProblem; ids: string[] } {
+  const ids = purchasesFor(problem.target.base).map(({ id }) => id)
+  const offered = ids.map((id) => boughtLot(id, 20 * problem.target.tapMassG))
+  return { problem: { ...problem, lots: [...problem.lots, ...offered] }, ids }
+}

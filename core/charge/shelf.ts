@@ -1,0 +1,63 @@
+import type { Highs } from 'highs'
+import type { BlendModel } from './blend-model'
+import type { OpenProgramme } from './linear-programme'
+
+/** Programmes kept open; older ones are given up. */
+const PLACES = 6
+/** Tangent planes a kept programme may carry before it starts afresh. */
+const MOST_PLANES = 150
+
+interface Kept {
+  open: OpenProgramme
+  spreads: number[]
+}
+
+/**
+ * Programmes kept in the solver between questions. A question that differs from a former one in figures only is
+ * answered from the former basis, in a small part of the time.
+ */
+export class ProgrammeShelf {
+  private kept: Kept[] = []
+
+  constructor(
+    private readonly highs: Highs,
+    private readonly places = PLACES,
+  ) {}
+
+  /** The model's programme, open: a kept one brought up to date, or a new one. */
+  take(model: BlendModel): OpenProgramme {
+    const spreads = spreadsOf(model)
+    for (const [index, entry] of this.kept.entries()) {
+      if (!entry.open.rewrite(model.programme)) continue
+      this.kept.splice(index, 1)
+      const samePlanes =
+        entry.open.added <= MOST_PLANES &&
+        spreads.length === entry.spreads.length &&
+        spreads.every((value, at) => value === entry.spreads[at])
+      if (!samePlanes) entry.open.dropAddedRows()
+      this.lent.set(entry.open, spreads)
+      return entry.open
+    }
+    const open = model.programme.open(this.highs)
+    this.lent.set(open, spreads)
+    return open
+  }
+
+  /** Puts a programme back for a later question; `broken` ones are thrown away. */
+  giveBack(open: OpenProgramme, broken = false): void {
+    const spreads = this.lent.get(open) ?? []
+    this.lent.delete(open)
+    if (broken) return open.dispose()
+    this.kept.unshift({ open, spreads })
+    for (const old of this.kept.splice(this.places)) old.open.dispose()
+  }
+
+  private readonly lent = new Map<OpenProgramme, number[]>()
+}
+
+/** The spreads that the tangent planes of a programme were taken for. */
+function spreadsOf({ rows }: BlendModel): number[] {
+  return rows.flatMap(({ cone }) =>
+    cone ? [cone.column, ...cone.entries.flatMap(({ column, sd }) => [column, sd])] : [],
+  )
+}

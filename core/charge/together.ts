@@ -1,0 +1,145 @@
+import type { Highs } from 'highs'
+import { buildBlendModel, type BlendModel } from './blend-model'
+import { minimiseWithCones } from './cones'
+import { describePlan, readLines } from './describe'
+import { LinearProgramme, type LinearSolution } from './linear-programme'
+import type { ChargePlan } from './plan'
+import type { ChargeProblem } from './problem'
+import { search } from './search'
+
+/** Seconds for all heats together when none of the problems says. */
+const DEFAULT_TIME_LIMIT_S = 5
+const NODES = 40
+
+/** Several heats planned from one pile. */
+export interface JointPlan {
+  status: 'optimal' | 'feasible' | 'infeasible'
+  /** one a problem, in their order; empty when infeasible */
+  plans: ChargePlan[]
+  cost: number
+  /** infeasible: how much more of each shared lot the heats would need between them, least in all */
+  short: { lot: string; missingG: number }[]
+}
+
+interface Shared {
+  lot: string
+  availableG: number
+  /** lines of it in the heats, as columns and grams in one of their units */
+  lines: { column: number; unitG: number }[]
+}
+
+/**
+ * Plans two or more heats from one pile so that all of them together cost least and no lot is promised twice.
+ * @param problems one a heat; lots with the same id are the same metal, and the least `availableG` given counts
+ * @param clockMs reads a running clock, milliseconds; only for time limits
+ * @throws Error only when the solver itself fails
+ */
+export function planTogether(
+  highs: Highs,
+  problems: readonly ChargeProblem[],
+  clockMs: () => number = () => 0,
+): JointPlan {
+  const nothing: JointPlan = { status: 'infeasible', plans: [], cost: 0, short: [] }
+  const { model, heats, shared } = writeTogether(problems)
+  if (model.programme.isEmpty) return nothing
+  for (const { availableG, lines } of shared)
+    model.programme.row(-Infinity, 100, (put) => {
+      for (const { column, unitG } of lines) put(column, (100 * unitG) / Math.max(availableG, 1e-9))
+    })
+  const seconds = problems.reduce(
+    (least, { timeLimitS }) => Math.min(least, timeLimitS ?? Infinity),
+    Infinity,
+  )
+  const end = clockMs() + 1000 * Math.min(seconds, DEFAULT_TIME_LIMIT_S)
+  const open = model.programme.open(highs)
+  try {
+    const { solution, proven } = search(open, model, () => clockMs() > end, NODES)
+    if (!solution.feasible) return { ...nothing, short: shortages(highs, problems) }
+    const plans = heats.map((heat, index): ChargePlan => {
+      const plan = describePlan(problems[index]!, readLines(heat.lots, solution))
+      return { ...plan, status: proven ? 'optimal' : 'feasible' }
+    })
+    return {
+      status: proven ? 'optimal' : 'feasible',
+      plans,
+      cost: plans.reduce((sum, { cost }) => sum + cost, 0),
+      short: [],
+    }
+  } finally {
+    open.dispose()
+  }
+}
+
+/** All heats in one programme, side by side, and the lots that more than one of them may draw on. */
+function writeTogether(problems: readonly ChargeProblem[], elastic = false) {
+  const programme = new LinearProgramme()
+  const heats = problems.map((problem, heat) =>
+    buildBlendModel(problem, {
+      beside: { programme, heat },
+      ...(elastic ? { costPerG: () => 0 } : {}),
+    }),
+  )
+  const model: BlendModel = {
+    programme,
+    lots: heats.flatMap(({ lots }) => lots),
+    rows: heats.flatMap(({ rows }) => rows),
+    maxLots: heats.flatMap(({ maxLots }) => maxLots),
+  }
+  const byLot = new Map<string, Shared>()
+  for (const { lot, column, unitG } of model.lots) {
+    const entry = byLot.get(lot.id) ?? { lot: lot.id, availableG: Infinity, lines: [] }
+    entry.availableG = Math.min(entry.availableG, lot.availableG)
+    entry.lines.push({ column, unitG })
+    byLot.set(lot.id, entry)
+  }
+  return { model, heats, shared: [...byLot.values()].filter(({ lines }) => lines.length > 1) }
+}
+
+/** The least that the shared lots would have to be larger for every heat to be possible. */
+function shortages(highs: Highs, problems: readonly ChargeProblem[]): JointPlan['short'] {
+  const { model, shared } = writeTogether(problems, true)
+  const missing = shared.map(({ availableG, lines }) => {
+    const column = model.programme.column(1, 0, Infinity)
+    model.programme.row(-Infinity, availableG, (put) => {
+      for (const line of lines) put(line.column, line.unitG)
+      put(column, -1)
+    })
+    return column
+  })
+  const open = model.programme.open(highs)
+  try {
+    const solution: LinearSolution = minimiseWithCones(open, model)
+    if (!solution.feasible) return []
+    return shared.flatMap(({ lot }, index) => {
+      const missingG = solution.values[missing[index]!]!
+      return missingG > 0.05 ? [{ lot, missingG }] : []
+    })
+  } finally {
+    open.dispose()
+  }
+}
+
+/**
+ * The same heats planned one after the other, each cheapest from what the earlier ones left: what planning them
+ * together is measured against.
+ * @param quickPlan answers one problem; null when it cannot be solved
+ * @returns cost of all, or null when a later heat no longer fits
+ */
+export function costInTurn(
+  problems: readonly ChargeProblem[],
+  quickPlan: (problem: ChargeProblem) => ChargePlan | null,
+): number | null {
+  const used = new Map<string, number>()
+  let cost = 0
+  for (const problem of problems) {
+    const lots = problem.lots.map((lot) => ({
+      ...lot,
+      availableG: Math.max(0, lot.availableG - (used.get(lot.id) ?? 0)),
+    }))
+    const plan = quickPlan({ ...problem, lots })
+    if (!plan) return null
+    cost += plan.cost
+    for (const { lot, massG } of plan.lines) used.set(lot, (used.get(lot) ?? 0) + massG)
+  }
+  return cost
+}

@@ -1,0 +1,1 @@
+export { readScale, type ScaleReading, type ScaleTraits } from './scale'

@@ -1,0 +1,107 @@
+import type { Alloy } from '#core/alloys'
+import type { ChargeLot, ChargeProblem } from '#core/charge'
+import type { Lot } from '#core/stock'
+import { newHeat } from './new-heat'
+import type { Heat, LotChoice } from './schema'
+
+export interface OpenedProblem {
+  heat: Heat
+  /** lots of the problem that the stock does not have */
+  lots: Lot[]
+}
+
+/**
+ * A charge problem as a heat of this yard: its target, its bounds and its way of choosing. Lots are matched by id or
+ * by name; those the yard does not have become new lots; those of the yard it does not name are left out.
+ * @param stamp ids and time are handed in; one id for the heat and one for each lot of the problem are used at most
+ */
+export function heatFromProblem(
+  problem: ChargeProblem,
+  stock: readonly Lot[],
+  heats: readonly Pick<Heat, 'number'>[],
+  stamp: { ids: readonly string[]; now: string },
+): OpenedProblem {
+  const [heatId, ...ids] = stamp.ids
+  const byName = new Map(stock.map((lot) => [lot.name, lot]))
+  const byId = new Map(stock.map((lot) => [lot.id, lot]))
+  const lots: Lot[] = []
+  const choices: Record<string, LotChoice> = {}
+  for (const lot of stock) choices[lot.id] = { use: false, capG: null, lockG: null }
+  problem.lots.forEach((given, index) => {
+    const known = byId.get(given.id) ?? byName.get(given.id)
+    const id = known?.id ?? ids[index]!
+    if (!known) lots.push(newLot(given, id, stamp.now))
+    choices[id] = {
+      use: true,
+      capG: given.maxG ?? null,
+      lockG: given.fixedG ?? null,
+      ...(given.pieceG === undefined ? {} : { pieceG: given.pieceG }),
+    }
+  })
+  const { target } = problem
+  const blank = newHeat({ id: heatId!, now: stamp.now }, heats)
+  return {
+    lots,
+    heat: {
+      ...blank,
+      title: 'Opened problem',
+      alloy: alloyOf(problem),
+      tapMassG: target.tapMassG,
+      objective: problem.objective,
+      confidence: problem.confidence ?? null,
+      choices,
+      recoveryOverrides: problem.recovery ?? {},
+      ...(problem.maxLots === undefined ? {} : { maxLots: problem.maxLots }),
+    },
+  }
+}
+
+function alloyOf({ target }: ChargeProblem): Alloy {
+  const base = target.base ?? heaviest(target.limits)
+  const aluminium = base === 'Al'
+  return {
+    id: 'opened',
+    designation: 'From a problem file',
+    name: 'Opened target',
+    group: aluminium ? 'aluminium' : 'bronze',
+    practice: aluminium ? 'aluminium-casting' : 'tin-bronze',
+    base,
+    limits: target.limits,
+    source: 'A problem file',
+    ...(target.nominal ? { nominal: target.nominal } : {}),
+    ...(target.othersEachMax === undefined ? {} : { othersEachMax: target.othersEachMax }),
+    ...(target.othersTotalMax === undefined ? {} : { othersTotalMax: target.othersTotalMax }),
+  }
+}
+
+/** Without a base, the element that may be most; copper where nothing tells. */
+function heaviest(limits: Alloy['limits']): string {
+  const [first] = Object.entries(limits).sort(([, a], [, b]) => (b.min ?? 0) - (a.min ?? 0))
+  return first && (first[1].min ?? 0) > 50 ? first[0] : 'Cu'
+}
+
+function newLot(given: ChargeLot, id: string, now: string): Lot {
+  return {
+    id,
+    createdAt: now,
+    updatedAt: now,
+    name: given.id.slice(0, 120),
+    kind: given.virgin ? 'virgin' : 'scrap',
+    form: 'bar',
+    massG: given.availableG,
+    pricePerKg: given.pricePerKg,
+    composition: given.composition,
+    sd: given.sd ?? {},
+    knowledge: 'guess',
+    metallicYield: given.metallicYield ?? 1,
+    note: 'From a problem file',
+    originHeatId: null,
+  }
+}
+
+/** A problem with its lots called by name where names are all different, for people to read. */
+export function namedProblem(problem: ChargeProblem, nameOf: (id: string) => string): ChargeProblem {
+  const names = problem.lots.map(({ id }) => nameOf(id))
+  if (new Set(names).size !== names.length) return problem
+  return { ...problem, lots: problem.lots.map((lot, index) => ({ ...lot, id: names[index]! })) }
+}

@@ -1,0 +1,190 @@
+import type { Alloy } from '#core/alloys'
+import { blendDensity } from '#core/composition'
+import table from '#data/plan-checks.json'
+import type { ChargedLot } from './classify'
+import { crucibleHolds } from './crucible'
+
+/** Something the solver does not know and a founder would say. */
+export type PlanCheck =
+  | { rule: 'never'; element: string; pct: number; lots: string[]; source: string }
+  | { rule: 'trace-poison'; element: string; pct: number; lots: string[]; source: string }
+  | {
+      rule: 'poison'
+      element: string
+      pct: number
+      overPct: number
+      why: string
+      lots: string[]
+      source: string
+    }
+  | { rule: 'unmixed'; element: string; pct: number; source: string }
+  | { rule: 'iron-needles'; ironPct: number; manganesePct: number; wantedPct: number; source: string }
+  | { rule: 'sludge'; factor: number; most: number; source: string }
+  | { rule: 'zinc-die-casting'; lots: string[]; source: string }
+  | { rule: 'magnesium-chips'; lots: string[]; source: string }
+  | { rule: 'form'; why: string; lots: string[]; source: string }
+  | { rule: 'crucible-family'; last: string; source: string }
+  | { rule: 'crucible-full'; wantsG: number; holdsG: number; source: string }
+
+export interface CheckedPlan {
+  alloy: Pick<Alloy, 'base' | 'practice' | 'group' | 'limits' | 'densityGcm3'>
+  /** the melt as predicted */
+  tapMassG: number
+  /** wt% */
+  composition: Record<string, number>
+  lots: readonly ChargedLot[]
+  /** crucible number; null where it was not told */
+  crucibleNo: number | null
+  /** base metal of the heat before this one; null for none */
+  lastBase: string | null
+}
+
+/** A share of an element's mass that names a lot as one of its carriers. */
+const CARRIER = 0.2
+
+/** Checks of a finished plan against the rules of practice, what must never be melted first. */
+export function checkPlan(plan: CheckedPlan): PlanCheck[] {
+  return [
+    ...neverMelted(plan),
+    ...magnesiumChips(plan),
+    ...tracePoisons(plan),
+    ...poisons(plan),
+    ...ironInAluminium(plan),
+    ...zincDieCastings(plan),
+    ...unmixed(plan),
+    ...crucible(plan),
+    ...forms(plan),
+  ]
+}
+
+const pctOf = (composition: Record<string, number>, symbol: string) => composition[symbol] ?? 0
+
+function neverMelted({ lots, composition }: CheckedPlan): PlanCheck[] {
+  const { elements, source } = table.never
+  return Object.entries(elements).flatMap(([element, overPct]): PlanCheck[] => {
+    const carriers = lots.filter((lot) => pctOf(lot.composition, element) > overPct)
+    if (carriers.length === 0) return []
+    return [
+      {
+        rule: 'never',
+        element,
+        pct: pctOf(composition, element),
+        lots: carriers.map(({ lotId }) => lotId),
+        source,
+      },
+    ]
+  })
+}
+
+/** Lots that hold a little of what is poison in the fume; `pct` is the strongest lot's. */
+function tracePoisons({ lots }: CheckedPlan): PlanCheck[] {
+  const { elements, source } = table.traces
+  const never: Record<string, number> = table.never.elements
+  return Object.entries(elements).flatMap(([element, overPct]): PlanCheck[] => {
+    const carriers = lots.filter(({ composition }) => {
+      const pct = pctOf(composition, element)
+      return pct > overPct && pct <= (never[element] ?? 100)
+    })
+    if (carriers.length === 0) return []
+    const pct = Math.max(...carriers.map(({ composition }) => pctOf(composition, element)))
+    return [{ rule: 'trace-poison', element, pct, lots: carriers.map(({ lotId }) => lotId), source }]
+  })
+}
+
+function poisons({ alloy, composition, lots }: CheckedPlan): PlanCheck[] {
+  return table.poisons.flatMap(({ elements, overPct, practices, why, source }) =>
+    practices.length > 0 && !practices.includes(alloy.practice)
+      ? []
+      : elements.flatMap((element): PlanCheck[] => {
+          const pct = pctOf(composition, element)
+          // What the alloy asks for is no poison in it; and its own limit, where wider, is the one that counts.
+          const limit = Math.max(overPct, alloy.limits[element]?.max ?? 0)
+          if (pct <= limit * (1 + 1e-6) || element === alloy.base) return []
+          return [
+            { rule: 'poison', element, pct, overPct: limit, why, lots: carriersOf(lots, element), source },
+          ]
+        }),
+  )
+}
+
+/** The lots that bring the most of an element. */
+function carriersOf(lots: readonly ChargedLot[], element: string): string[] {
+  const brought = lots.map((lot) => ({
+    id: lot.lotId,
+    grams: lot.massG * pctOf(lot.composition, element),
+  }))
+  const total = brought.reduce((sum, { grams }) => sum + grams, 0)
+  return brought
+    .filter(({ grams }) => grams > CARRIER * total)
+    .sort((a, b) => b.grams - a.grams)
+    .map(({ id }) => id)
+}
+
+function ironInAluminium({ alloy, composition }: CheckedPlan): PlanCheck[] {
+  if (alloy.base !== 'Al') return []
+  const { overPct, leastMnPerFe, mostSludge, sludge, source } = table.iron
+  const checks: PlanCheck[] = []
+  const ironPct = pctOf(composition, 'Fe')
+  const manganesePct = pctOf(composition, 'Mn')
+  if (ironPct > overPct && manganesePct < leastMnPerFe * ironPct)
+    checks.push({
+      rule: 'iron-needles',
+      ironPct,
+      manganesePct,
+      wantedPct: leastMnPerFe * ironPct,
+      source,
+    })
+  const factor = Object.entries(sludge).reduce(
+    (sum, [symbol, weight]) => sum + weight * pctOf(composition, symbol),
+    0,
+  )
+  if (factor >= mostSludge) checks.push({ rule: 'sludge', factor, most: mostSludge, source })
+  return checks
+}
+
+function zincDieCastings({ alloy, lots }: CheckedPlan): PlanCheck[] {
+  const { overPct, source } = table.zincInAluminium
+  if (alloy.base !== 'Al') return []
+  const found = lots.filter(({ composition }) => {
+    const zinc = pctOf(composition, 'Zn')
+    return zinc > overPct && zinc < 99
+  })
+  return found.length > 0 ? [{ rule: 'zinc-die-casting', lots: found.map(({ lotId }) => lotId), source }] : []
+}
+
+function magnesiumChips({ lots }: CheckedPlan): PlanCheck[] {
+  const { overPct, forms: thin, source } = table.magnesiumChips
+  const found = lots.filter((lot) => pctOf(lot.composition, 'Mg') > overPct && thin.includes(lot.form))
+  return found.length > 0 ? [{ rule: 'magnesium-chips', lots: found.map(({ lotId }) => lotId), source }] : []
+}
+
+function unmixed({ alloy, composition }: CheckedPlan): PlanCheck[] {
+  if (alloy.base !== 'Cu') return []
+  return table.unmixed.flatMap(({ element, overPct, source }): PlanCheck[] => {
+    const pct = pctOf(composition, element)
+    return pct > overPct ? [{ rule: 'unmixed', element, pct, source }] : []
+  })
+}
+
+function forms({ lots }: CheckedPlan): PlanCheck[] {
+  return table.forms.flatMap(({ forms: kinds, why, source }): PlanCheck[] => {
+    const found = lots.filter(({ form }) => kinds.includes(form))
+    return found.length > 0 ? [{ rule: 'form', why, lots: found.map(({ lotId }) => lotId), source }] : []
+  })
+}
+
+function crucible({ alloy, tapMassG, composition, crucibleNo, lastBase }: CheckedPlan): PlanCheck[] {
+  const checks: PlanCheck[] = []
+  if (lastBase !== null && lastBase !== alloy.base)
+    checks.push({
+      rule: 'crucible-family',
+      last: lastBase,
+      source: 'Common practice: one crucible for each alloy family',
+    })
+  if (crucibleNo !== null && tapMassG > 0) {
+    const holdsG = crucibleHolds(crucibleNo, alloy.densityGcm3 ?? blendDensity(composition))
+    if (tapMassG > holdsG)
+      checks.push({ rule: 'crucible-full', wantsG: tapMassG, holdsG, source: table.crucible.source })
+  }
+  return checks
+}

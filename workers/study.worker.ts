@@ -1,0 +1,98 @@
+import { expose } from 'comlink'
+import loadHighs from 'highs'
+import wasmUrl from 'highs/runtime?url'
+import {
+  alternatives,
+  correctMelt,
+  costInTurn,
+  createChargeSolver,
+  Pile,
+  planTogether,
+  priceOfCertainty,
+  type Alternative,
+  type Becoming,
+  type Certainty,
+  type ChargeLot,
+  type ChargeProblem,
+  type CorrectionAsk,
+  type Correction,
+  type JointPlan,
+  type PileTarget,
+} from '#core/charge'
+
+const runtime = loadHighs({ locateFile: () => wasmUrl })
+const clock = () => performance.now()
+const solver = runtime.then((highs) => createChargeSolver(highs, clock, { keep: true }))
+
+/** Targets of one base, tried on one pile. */
+export interface PileFamily {
+  base: string
+  recovery: Record<string, number>
+  targets: PileTarget[]
+}
+
+/** Targets between two words of progress. */
+const STRIDE = 4
+/** Nodes a search may spend on one of several plans. */
+const QUICK_NODES = 12
+let run = 0
+
+/** Questions that may take longer than a blink, kept apart from the plan being edited. */
+const study = {
+  /** The other ways to charge the same melt, then the price of certainty. */
+  async ways(problem: ChargeProblem): Promise<{ ways: Alternative[]; certainty: Certainty[] }> {
+    const engine = await solver
+    return { ways: alternatives(engine, problem), certainty: priceOfCertainty(engine, problem) }
+  },
+
+  /**
+   * What the pile can become, target by target. A later call, or `stop`, ends an earlier one.
+   * @param told called with what was found so far
+   * @returns null when it was ended
+   */
+  async become(
+    lots: ChargeLot[],
+    families: PileFamily[],
+    wantedG: number,
+    told: (found: Becoming[], done: number, total: number) => void,
+  ): Promise<Becoming[] | null> {
+    const mine = ++run
+    const highs = await runtime
+    const total = families.reduce((sum, { targets }) => sum + targets.length, 0)
+    const found: Becoming[] = []
+    for (const { base, recovery, targets } of families) {
+      const pile = new Pile(highs, lots, recovery, base)
+      try {
+        for (const target of targets) {
+          found.push(pile.become(target, wantedG))
+          if (found.length % STRIDE !== 0) continue
+          told(found.slice(-STRIDE), found.length, total)
+          await new Promise((resolve) => setTimeout(resolve))
+          if (run !== mine) return null
+        }
+      } finally {
+        pile.dispose()
+      }
+    }
+    return found
+  },
+
+  stop(): void {
+    run++
+  },
+
+  /** Heats planned together, and what they would cost one after the other. */
+  async together(problems: ChargeProblem[]): Promise<{ joint: JointPlan; inTurn: number | null }> {
+    const joint = planTogether(await runtime, problems, clock)
+    const { quickPlan } = await solver
+    return { joint, inTurn: costInTurn(problems, (problem) => quickPlan(problem, QUICK_NODES)) }
+  },
+
+  async correct(ask: CorrectionAsk): Promise<Correction> {
+    return correctMelt(await runtime, ask)
+  },
+}
+
+export type StudyEngine = typeof study
+
+expose(study)
