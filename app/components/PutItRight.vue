@@ -7,9 +7,25 @@ const props = defineProps<{
   predicted: Record<string, number>
   pouredG: number
 }>()
-const { heat } = useHeat()
+const { heat, edit } = useHeat()
 const { grams } = useUnits()
-const { aim, molten, buying, margin, massG, metalG, capacityG, answer, fault, busy, lotName } = useCorrection(
+const {
+  aim,
+  molten,
+  buying,
+  margin,
+  massG,
+  metalG,
+  capacityG,
+  answer,
+  fault,
+  busy,
+  lotName,
+  ingots,
+  inTheBins,
+  startCorrection,
+  noteAdditions,
+} = useCorrection(
   heat,
   computed(() => props.measured),
   computed(() => props.predicted),
@@ -58,7 +74,7 @@ const changes = computed(() => {
       <thead class="text-soft">
         <tr>
           <th scope="col">Element</th>
-          <th scope="col" class="text-right">Measured</th>
+          <th scope="col" class="text-right">{{ molten ? 'Measured' : 'Melted again' }}</th>
           <th scope="col" class="text-right">After</th>
           <th scope="col" class="text-right">Limit</th>
         </tr>
@@ -77,12 +93,23 @@ const changes = computed(() => {
       {{ Math.round(100 * answer.probabilityInLimits) }} times in 100. Additions go in dry and hot, pushed
       under, zinc last; stir, then measure again.
     </p>
+    <p v-if="inTheBins" class="mb-3">
+      <button v-if="molten && !heat?.loggedAt" class="btn btn-next" @click="noteAdditions(edit)">
+        Added: write it into the charge
+      </button>
+      <button v-else-if="!molten && ingots" class="btn btn-next" @click="startCorrection">
+        Start the heat that does it
+      </button>
+      <span v-else-if="!molten" class="text-sm text-soft"
+        >Log the heat, and its ingots can be melted again from here.</span
+      >
+    </p>
     <div class="grid gap-3 sm:grid-cols-2">
       <label
-        ><span class="label">Aim</span>
+        ><span class="label">Aim, with the least added</span>
         <select v-model="aim" class="field">
-          <option value="limits">inside the limits, with the least added</option>
-          <option value="nominal">on to nominal, with the least added</option>
+          <option value="limits">inside the limits</option>
+          <option value="nominal">on to nominal</option>
         </select></label
       >
       <label

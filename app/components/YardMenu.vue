@@ -11,6 +11,8 @@ const nextTheme = { auto: 'light', light: 'dark', dark: 'auto' } as const
 const masses = { g: 'grams', kg: 'kilograms', oz: 'ounces', lb: 'pounds' } as const
 const nextMass = { g: 'kg', kg: 'oz', oz: 'lb', lb: 'g' } as const
 const items = computed(() => [
+  { label: 'What it can become', run: () => navigateTo('/pile') },
+  { label: 'Heats together', run: () => navigateTo('/together') },
   { label: 'Alloys', run: () => navigateTo('/alloys') },
   { label: 'Handbook', run: () => navigateTo('/handbook') },
   {

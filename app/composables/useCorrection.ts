@@ -3,10 +3,10 @@ import { useDebounceFn } from '@vueuse/core'
 import { measuredComposition } from '#core/assay'
 import { nominalOf } from '#core/alloys'
 import { purchaseOf, type Correction, type CorrectionAsk } from '#core/charge'
-import { heatRecovery, type Heat } from '#core/heat'
-import { toChargeLot } from '#core/stock'
+import { heatRecovery, heatStamp, type Heat, type WeighedLine } from '#core/heat'
+import { lotYield, toChargeLot, type Lot } from '#core/stock'
 import { purchaseName } from '~/words/charge'
-import { useYard } from '~/stores/yard'
+import { now, useYard } from '~/stores/yard'
 
 /** What to add to a measured melt, or to its ingots, to put it right or bring it on to nominal. */
 export function useCorrection(
@@ -37,7 +37,8 @@ export function useCorrection(
     if (!heat.value || !alloy || metalG.value <= 0 || Object.keys(measured.value).length === 0) return null
     const composition = measuredComposition(measured.value as Parameters<typeof measuredComposition>[0])
     const sd: Record<string, number> = {}
-    for (const [symbol, value] of Object.entries(measured.value)) if (value.sd > 0) sd[symbol] = value.sd
+    for (const [symbol, value] of Object.entries(measured.value))
+      if (value.sd > 0 && symbol !== alloy.base) sd[symbol] = value.sd
     for (const [symbol, pct] of Object.entries(predicted.value))
       if (symbol !== '?' && symbol !== alloy.base && !(symbol in measured.value)) composition[symbol] = pct
     const others = Object.entries(composition).reduce(
@@ -45,7 +46,6 @@ export function useCorrection(
       0,
     )
     composition[alloy.base] = Math.max(0, Math.min(composition[alloy.base] ?? 100, 100 - others))
-    delete sd[alloy.base]
     return {
       metal: { massG: metalG.value, composition, sd, molten: molten.value },
       target: {
@@ -94,5 +94,86 @@ export function useCorrection(
     if (bought) return `${purchaseName(bought)} (to buy)`
     return (yard.records.lots[id] as { name?: string } | undefined)?.name ?? id
   }
-  return { aim, molten, buying, margin, massG, metalG, capacityG, answer, fault, busy, lotName }
+  /** The heat's own ingots in the bins, once it is logged. */
+  const ingots = computed(() =>
+    yard.lots.find(
+      ({ originHeatId, kind, massG: there }) =>
+        originHeatId === heat.value?.id && kind === 'ingot' && there > 0,
+    ),
+  )
+  const additions = computed(() =>
+    (answer.value?.lines ?? []).flatMap(({ lot: id, massG: addedG }) => {
+      const lot = yard.lots.find((entry) => entry.id === id)
+      return lot ? [{ lot, addedG: Number(addedG.toFixed(1)) }] : []
+    }),
+  )
+  /** All that is to be added is in the bins. */
+  const inTheBins = computed(
+    () => answer.value?.status === 'additions' && additions.value.length === answer.value.lines.length,
+  )
+
+  /** A heat that melts the ingots again with the additions. */
+  async function startCorrection(): Promise<void> {
+    const from = heat.value
+    const bar = ingots.value
+    if (!from || !bar || !answer.value) return
+    const keptG = Math.min(bar.massG, metalG.value - answer.value.pourOffG)
+    const locked = (massG: number) => ({ use: true, capG: null, lockG: Number(massG.toFixed(1)) })
+    await startHeat({
+      title: `${heatStamp(from.number)} put right`,
+      alloy: from.alloy,
+      tapMassG: Math.floor(answer.value.after.tapMassG * (keptG / (metalG.value - answer.value.pourOffG))),
+      choices: {
+        [bar.id]: locked(keptG),
+        ...Object.fromEntries(additions.value.map(({ lot, addedG }) => [lot.id, locked(addedG)])),
+      },
+    })
+  }
+
+  /** Writes the additions into the charge of the melt that is still in the crucible. */
+  function noteAdditions(edit: (label: string, change: Partial<Heat>) => void): void {
+    const current = heat.value
+    if (!current) return
+    const weighed = [...current.weighed]
+    for (const { lot, addedG } of additions.value) {
+      const at = weighed.findIndex(({ lotId }) => lotId === lot.id)
+      if (at >= 0) weighed[at] = { ...weighed[at]!, massG: weighed[at]!.massG + addedG }
+      else weighed.push(weighedLine(lot, addedG))
+    }
+    edit('Write the additions into the charge', { weighed })
+  }
+
+  return {
+    ingots,
+    inTheBins,
+    startCorrection,
+    noteAdditions,
+    aim,
+    molten,
+    buying,
+    margin,
+    massG,
+    metalG,
+    capacityG,
+    answer,
+    fault,
+    busy,
+    lotName,
+  }
+}
+
+function weighedLine(lot: Lot, massG: number): WeighedLine {
+  return {
+    lotId: lot.id,
+    name: lot.name,
+    kind: lot.kind,
+    form: lot.form,
+    plannedG: massG,
+    massG,
+    pricePerKg: lot.pricePerKg,
+    metallicYield: lotYield(lot),
+    composition: lot.composition,
+    sd: lot.sd,
+    at: now(),
+  }
 }

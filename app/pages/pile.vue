@@ -30,7 +30,7 @@ const headline = computed(() => {
   return `${ready.value.length} alloys can be tapped now; the most is ${grams(best.mostG)} of ${best.alloy.name}.`
 })
 function heldWords({ heldBy, runsOut }: PileRow): string {
-  const first = runsOut[0] ? `${lotName(runsOut[0])} runs out first` : ''
+  const first = runsOut[0] ? `First to run out: ${lotName(runsOut[0])}` : ''
   const limit = heldBy
     ? `${elementName(heldBy.element)} at its ${heldBy.bound === 'max' ? 'most' : 'least'} holds it there`
     : ''
@@ -68,12 +68,7 @@ const begin = ({ alloy, mostG }: PileRow) =>
         </select></label
       >
       <div v-if="busy" class="flex items-center gap-3">
-        <progress
-          :value="done"
-          :max="total || 1"
-          class="h-4 w-40 accent-(--ember)"
-          aria-label="Alloys tried"
-        />
+        <progress :value="done" :max="total || 1" class="bar w-40" aria-label="Alloys tried" />
         <span class="text-sm">{{ done }} of {{ total }}</span>
         <button class="btn" @click="stop">Stop</button>
       </div>
@@ -90,11 +85,11 @@ const begin = ({ alloy, mostG }: PileRow) =>
     <template v-else>
       <template v-if="ready.length">
         <h2 class="chalk mb-1">From the bins, now</h2>
-        <ul class="mb-6">
+        <ul class="mb-6 grid gap-x-6 lg:grid-cols-2">
           <li
             v-for="row in ready"
             :key="row.id"
-            class="grid items-center gap-x-4 gap-y-1 border-t border-line py-2 sm:grid-cols-[minmax(0,1fr)_7.5rem_auto]"
+            class="grid items-center gap-x-4 gap-y-1 border-t border-line py-2 sm:grid-cols-[minmax(0,1fr)_6rem_auto]"
           >
             <div class="min-w-0">
               <p class="font-bold">

@@ -15,3 +15,4 @@ export {
 export { estimateLiquidus, liquidusOf, pourWindow, type Liquidus, type PourWindow } from './temperatures'
 export { gradeComposition } from './grade-composition'
 export { alloyFaults, limitsFromNominal, targetFromAssay, type AlloyFault } from './own-alloy'
+export { shrinkageOf, type Shrinkage } from './shrinkage'

@@ -80,4 +80,4 @@ export function alloyFaults(alloy: Pick<Alloy, 'name' | 'limits' | 'nominal' | '
   return faults
 }
 
-const round = (value: number) => Number(value.toPrecision(4))
+const round = (value: number) => Number(value.toPrecision(3))

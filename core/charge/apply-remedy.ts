@@ -61,7 +61,5 @@ export function rulesOf(problem: ChargeProblem): WeighingRule[] {
 }
 
 function without<T extends object, K extends keyof T>(record: T, key: K): T {
-  const copy = { ...record }
-  delete copy[key]
-  return copy
+  return Object.fromEntries(Object.entries(record).filter(([name]) => name !== key)) as T
 }

@@ -25,13 +25,19 @@ export function overruleLimits(
 /** Puts every moved limit back to what the alloy says. */
 export function restoreLimits(heat: Pick<Heat, 'alloy' | 'overruled'>): Pick<Heat, 'alloy' | 'overruled'> {
   if (!heat.alloy) return { alloy: null, overruled: [] }
-  const limits: Alloy['limits'] = structuredClone(heat.alloy.limits)
-  for (const { element, bound, was } of heat.overruled ?? []) {
-    const limit = { ...limits[element] }
-    if (was === null) delete limit[bound]
-    else limit[bound] = was
-    if (limit.min === undefined && limit.max === undefined) delete limits[element]
-    else limits[element] = limit
+  const limits: Alloy['limits'] = {}
+  for (const [element, limit] of Object.entries(heat.alloy.limits)) {
+    const before = new Map(
+      (heat.overruled ?? [])
+        .filter((entry) => entry.element === element)
+        .map(({ bound, was }) => [bound, was]),
+    )
+    const side = (bound: 'min' | 'max') => {
+      const value = before.has(bound) ? (before.get(bound) ?? undefined) : limit[bound]
+      return value === undefined ? {} : { [bound]: value }
+    }
+    const restored = { ...side('min'), ...side('max') }
+    if (Object.keys(restored).length > 0) limits[element] = restored
   }
   return { alloy: { ...heat.alloy, limits }, overruled: [] }
 }

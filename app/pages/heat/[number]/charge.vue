@@ -49,7 +49,7 @@ const file = ref<HTMLInputElement>()
 
     <template v-else>
       <ChargeAnswer :board="board" />
-      <div class="grid items-start gap-5 xl:grid-cols-[minmax(0,1.45fr)_minmax(0,1fr)]">
+      <div class="grid grid-cols-1 items-start gap-5 xl:grid-cols-[minmax(0,1.45fr)_minmax(0,1fr)]">
         <div class="slab p-3 sm:p-4">
           <div class="mb-2 flex flex-wrap items-end justify-between gap-3">
             <h2 class="chalk">The charge</h2>
@@ -66,7 +66,7 @@ const file = ref<HTMLInputElement>()
           </template>
         </div>
 
-        <div class="grid gap-5">
+        <div class="grid grid-cols-1 gap-5">
           <div class="slab p-3 sm:p-4">
             <h2 class="chalk mb-2">What it will be</h2>
             <template v-if="prediction && prediction.tapMassG > 0">

@@ -1,4 +1,8 @@
 <script setup lang="ts">
+import { useSessionStorage } from '@vueuse/core'
+import { lineTolerance } from '#core/charge'
+import { heatRecovery } from '#core/heat'
+
 /** The scale posture: one lot at a time, readable at arm's length. */
 const { heat } = useHeat()
 const board = useChargeBoard()
@@ -9,12 +13,22 @@ const done = computed(() => rows.value.planned.filter(({ weighedG }) => weighedG
 // The lot on the pan stays the lot on the pan, however the rest is worked out again.
 const held = ref<string | null>(null)
 const current = computed(() => waiting.value.find(({ id }) => id === held.value) ?? waiting.value[0] ?? null)
-const reading = ref<number | null>(null)
+/** as typed or as the pretended scale shows it, with the container on */
+const shown = ref<number | null>(null)
+const containerG = useSessionStorage<number | null>('scale-container', null, {
+  serializer: { read: (text) => (text === '' ? null : Number(text)), write: (value) => String(value ?? '') },
+})
+const practice = useSessionStorage('scale-practice', false)
+const reading = computed(() => {
+  if (shown.value === null) return null
+  return practice.value ? shown.value : shown.value - (containerG.value ?? 0)
+})
+watch(practice, () => (shown.value = null))
 watch(
   () => current.value?.id ?? null,
   (id) => {
     held.value = id
-    reading.value = null
+    shown.value = null
   },
   { immediate: true },
 )
@@ -22,8 +36,15 @@ const off = computed(() => {
   if (reading.value === null || !current.value) return null
   return reading.value - current.value.plannedG
 })
+/** How far this line may be off before a limit breaks, the others as planned. */
+const bears = computed(() => {
+  const index = board.lines.value.findIndex(({ lot }) => lot.id === current.value?.id)
+  if (!heat.value?.alloy || index < 0) return null
+  return lineTolerance(board.lines.value, index, heatRecovery(heat.value), heat.value.alloy.limits)
+})
+const light = computed(() => reading.value !== null && reading.value <= 0)
 function take(): void {
-  if (current.value && reading.value !== null) board.weigh(current.value, reading.value)
+  if (current.value && reading.value !== null && reading.value > 0) board.weigh(current.value, reading.value)
 }
 </script>
 
@@ -40,7 +61,19 @@ function take(): void {
     </p>
     <p v-else-if="!board.settled.value && !weighedAll" class="text-soft">Working it out…</p>
     <template v-else-if="current">
-      <p class="text-soft">{{ done.length }} of {{ rows.planned.length }} weighed. Tare the pan, then:</p>
+      <div class="flex flex-wrap items-center gap-x-4 gap-y-2">
+        <p class="text-soft">{{ done.length }} of {{ rows.planned.length }} weighed. Tare the pan, then:</p>
+        <progress
+          class="bar flex-1 basis-32"
+          :value="done.length"
+          :max="rows.planned.length"
+          aria-label="Lots weighed"
+        />
+        <label class="flex items-center gap-2 text-sm"
+          ><input v-model="practice" type="checkbox" class="size-5 accent-(--ember)" /> practise on a
+          pretended scale</label
+        >
+      </div>
       <p class="mt-2 text-2xl leading-tight font-bold" data-testid="scale-lot">{{ current.name }}</p>
       <p
         class="stamp text-[clamp(4rem,18vw,9rem)] leading-none text-ember normal-case"
@@ -48,22 +81,52 @@ function take(): void {
       >
         {{ grams(current.plannedG, board.stepG) }}
       </p>
-      <form class="mt-5 grid items-start gap-3 sm:grid-cols-[1fr_auto]" @submit.prevent="take">
+      <p v-if="bears" class="mt-4 text-lg text-soft" data-testid="tolerance">
+        Good from {{ grams(current.plannedG - bears.lessG, board.stepG) }} to
+        {{ grams(current.plannedG + bears.moreG, board.stepG) }}: every limit still holds, the others as
+        planned.
+      </p>
+      <form class="mt-4 grid items-start gap-3 sm:grid-cols-[1fr_auto]" @submit.prevent="take">
+        <PracticeScale
+          v-if="practice"
+          :key="`pretended-${current.id}`"
+          :target-g="current.plannedG"
+          @reading="shown = $event"
+        />
         <QuantityField
+          v-else
           :key="current.id"
-          :model-value="reading"
+          :model-value="shown"
           :label="`The scale says, for ${current.name}`"
           kind="mass"
           positive
           size="huge"
           eager
-          @update:model-value="reading = $event"
+          @update:model-value="shown = $event"
         />
-        <button class="btn btn-next min-h-20 px-8 text-xl sm:mt-[1.2rem]" :disabled="reading === null">
+        <button
+          class="btn btn-next min-h-20 px-8 text-xl sm:mt-[1.2rem]"
+          :disabled="reading === null || reading <= 0"
+        >
           Take it, next
         </button>
+        <QuantityField
+          v-if="!practice"
+          v-model="containerG"
+          class="max-w-64"
+          label="Container still on the pan (tare)"
+          kind="mass"
+          nullable
+          hint="Taken off every weight until you clear it"
+        />
       </form>
-      <p v-if="off !== null" class="mt-2 text-lg" aria-live="polite">
+      <p v-if="light" role="alert" class="mt-2 font-semibold text-oxide">
+        That is no more than the container weighs. Put the metal on, or clear the container.
+      </p>
+      <p v-else-if="!practice && containerG && reading !== null" class="mt-2 text-lg">
+        {{ grams(reading, board.stepG) }} of metal.
+      </p>
+      <p v-if="off !== null && !light" class="mt-2 text-lg" aria-live="polite">
         <template v-if="Math.abs(off) < 0.05">On target.</template>
         <template v-else
           >{{ grams(Math.abs(off), board.stepG) }} {{ off > 0 ? 'over' : 'under' }}; the rest will be worked

@@ -119,7 +119,8 @@ function changeNeed(change: Partial<MetalNeed>): void {
           <p class="mt-2 text-xs text-soft">Source: {{ alloy.source }}.</p>
         </template>
         <p v-else class="mt-3 text-soft">
-          Type a name, a number or what it is for: “gunmetal”, “C87”, “bell”, “window”.
+          Type a name, a number or what it is for: “gunmetal”, “C87”, “bell”, “window”. Or see
+          <NuxtLink to="/pile" class="underline">what your pile can become</NuxtLink>.
         </p>
       </div>
     </div>

@@ -1,0 +1,49 @@
+import { ref } from 'vue'
+import { findAlloy } from '#core/alloys'
+import type { OwnAlloy } from '#core/workspace'
+import { now, useYard, type Edit } from '~/stores/yard'
+
+/** Writes own targets to a file, and reads targets from one. */
+export function useAlloyFile() {
+  const yard = useYard()
+  const { announce } = useNotices()
+  const fault = ref('')
+
+  async function save(): Promise<void> {
+    const { writeAlloys } = await import('#formats/alloys-json')
+    downloadText(writeAlloys(yard.ownAlloys.map(({ alloy }) => alloy)), 'own-alloys.json')
+    announce('Your own targets are in your downloads.')
+  }
+
+  async function open(event: Event): Promise<void> {
+    const input = event.target as HTMLInputElement
+    const file = input.files?.[0]
+    input.value = ''
+    if (!file) return
+    const { readAlloys } = await import('#formats/alloys-json')
+    const read = readAlloys(await file.text())
+    if (!read.ok) {
+      fault.value = `${file.name}: ${read.path ? `at ${read.path}, ` : ''}${read.message} Nothing was changed.`
+      return
+    }
+    fault.value = ''
+    const time = now()
+    const byAlloyId = new Map(yard.ownAlloys.map((own) => [own.alloy.id, own]))
+    const edits = read.alloys.map((given): Edit => {
+      // A library alloy read from a file becomes an own one beside it, not in its place.
+      const alloy = findAlloy(given.id) ? { ...given, id: `own-${given.id}` } : given
+      const known = byAlloyId.get(alloy.id)
+      const after: OwnAlloy = {
+        id: known?.id ?? crypto.randomUUID(),
+        createdAt: known?.createdAt ?? time,
+        updatedAt: time,
+        alloy: { ...alloy, designation: 'Own' },
+      }
+      return { collection: 'alloys', id: after.id, after }
+    })
+    yard.commit(`Read targets from ${file.name}`, edits)
+    announce(`${edits.length} targets read from ${file.name}. Undo takes them out again.`)
+  }
+
+  return { save, open, fault }
+}
