@@ -47,6 +47,8 @@ export interface BlendModel {
   rows: LimitRow[]
   /** by heat: at most so many lots beside the fixed ones */
   maxLots: number[]
+  /** by heat: the row that counts its lots, with the share each counts for a unit of it, by place among `lots` */
+  counts: ({ row: number; shares: Map<number, number> } | null)[]
 }
 
 export interface BlendOptions {
@@ -77,7 +79,7 @@ export function buildBlendModel(problem: ChargeProblem, options: BlendOptions = 
   })
   const fixed = lots.filter(({ lot }) => (lot.fixedG ?? 0) > 0).length
   const maxLots = problem.maxLots === undefined ? INF : problem.maxLots - fixed
-  if (maxLots < INF) addMaxLots(programme, lots, maxLots, 100 + excessPct)
+  const count = maxLots < INF ? addMaxLots(programme, lots, maxLots, 100 + excessPct) : null
   const contents = contentsOf(lots)
   const meltPerG = Float64Array.from(lots, ({ coefficients }) => coefficients.meltPerG)
   const deviations = problem.confidence === undefined ? 0 : normalQuantile(problem.confidence)
@@ -101,7 +103,7 @@ export function buildBlendModel(problem: ChargeProblem, options: BlendOptions = 
     return { ...limit, scale, row, ...(cone ? { cone } : {}), ...(slack === undefined ? {} : { slack }) }
   })
   if (problem.objective === 'nominal' && !options.costPerG) addNominal(programme, problem, lots)
-  return { programme, lots, rows, maxLots: [maxLots] }
+  return { programme, lots, rows, maxLots: [maxLots], counts: [count] }
 }
 
 /** What each lot brings of each element, by element: centigrams per gram charged, in the order of the lots. */
@@ -206,9 +208,10 @@ function addLot(
       column: programme.column(cost, z, z),
     }
   }
-  const leastG = Math.max(lot.minG ?? 0, problem.minLineG ?? 0)
-  const most = Math.min(lot.availableG, lot.maxG ?? INF)
   const stepG = lot.pieceG ?? problem.incrementG
+  const least = Math.max(lot.minG ?? 0, problem.minLineG ?? 0)
+  const leastG = stepG ? Math.max(1, Math.ceil(least / stepG - 1e-9)) * stepG : least
+  const most = Math.min(lot.availableG, lot.maxG ?? INF)
   const whole = stepG ? Math.floor(most / stepG + 1e-9) * stepG : most
   const upperG = most < leastG ? 0 : whole
   const column = programme.column(cost, 0, upperG / unitG)
@@ -221,13 +224,17 @@ function addMaxLots(
   lots: readonly BlendLot[],
   maxLots: number,
   tapPct: number,
-): void {
-  programme.row(-INF, maxLots, (put) => {
-    for (const { lot, column, coefficients } of lots) {
+): { row: number; shares: Map<number, number> } {
+  const shares = new Map<number, number>()
+  const row = programme.row(-INF, maxLots, (put) => {
+    lots.forEach(({ lot, column, coefficients }, index) => {
       const most = Math.min(programme.upper[column]!, tapPct / coefficients.meltPerG)
-      if (lot.fixedG === undefined && most > 0) put(column, 1 / most)
-    }
+      if (lot.fixedG !== undefined || !(most > 0)) return
+      shares.set(index, 1 / most)
+      put(column, 1 / most)
+    })
   })
+  return { row, shares }
 }
 
 /** Least Σₑ |mₑ − nominalₑ·M/100| in widths of the limit: two one-sided distances an element. */

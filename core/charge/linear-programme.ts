@@ -118,6 +118,11 @@ export class OpenProgramme {
     this.model.changeCoefficient(row, column, value)
   }
 
+  /** Answers dearer than this are of no interest: the solver may stop as soon as it knows. */
+  cutOff(objective: number): void {
+    this.model.options.set({ objective_bound: Math.min(objective, Number.MAX_VALUE) })
+  }
+
   recost(column: number, cost: number): void {
     this.model.changeColCost(column, cost)
   }
@@ -168,7 +173,8 @@ export class OpenProgramme {
   /** @throws Error when the solver ends in a state that is no answer (never for mere infeasibility) */
   minimise(): LinearSolution {
     const states = this.highs.constants.modelStatus
-    const answers: number[] = [states.optimal, states.infeasible, states.unboundedOrInfeasible]
+    const none: number[] = [states.infeasible, states.unboundedOrInfeasible, states.objectiveBound]
+    const answers = [states.optimal, ...none]
     this.model.run()
     let status = this.model.getModelStatus()
     if (!answers.includes(status)) {
@@ -179,7 +185,7 @@ export class OpenProgramme {
       status = this.model.getModelStatus()
       this.model.options.set({ presolve: 'off' })
     }
-    if (status === states.infeasible || status === states.unboundedOrInfeasible) return NO_SOLUTION
+    if (none.includes(status)) return NO_SOLUTION
     if (status !== states.optimal) throw new Error(`the solver stopped without an answer (state ${status})`)
     const { colValue, colDual, rowDual } = this.model.getSolution()
     return {

@@ -10,10 +10,23 @@ interface Decision {
   used: boolean
 }
 
+/** A rule a solution breaks, and the two ways to mend it. */
+interface Branch {
+  index: number
+  /** how far the lot stands above the lower way, 0–1 */
+  part: number
+  /** how promising, before anything is known of the lot */
+  score: number
+  down: Decision
+  up: Decision
+}
+
 interface Node {
   decisions: Decision[]
   /** no plan below this node costs less */
   floor: number
+  /** the step that led here, to learn from what it cost */
+  step?: { index: number; side: 'down' | 'up'; distance: number }
 }
 
 export interface SearchResult {
@@ -28,10 +41,17 @@ export interface SearchResult {
 const WHOLE = 1e-6
 /** A node must promise at least this share of the cost less than the best plan at hand. */
 const WORTH = 5e-7
+/** While no plan is at hand, the search goes deep, and one time in so many begins again where most is promised. */
+const CHANGE = 12
+/** Rules tried both ways before one of them is branched on, while little is known of them. */
+const TRIED = 4
+/** A lot is known once each of its ways was taken so often. */
+const KNOWN = 1
 
 /**
  * Best plan with whole pieces, least lines and at most so many lots: branch and bound over the linear programme
- * at hand, each node answered from the basis of the one before.
+ * at hand, each node answered from the basis of the one before. A dive leads to a first plan; then the node that
+ * promises most is next. Which rule to branch on is learned from what earlier branchings cost.
  * @param outOfTime asked between nodes
  * @param nodes once a plan is at hand, how many more nodes may be tried for a better one
  */
@@ -41,124 +61,323 @@ export function search(
   outOfTime: () => boolean,
   nodes = Infinity,
 ): SearchResult {
+  const bench = new Bench(open, model)
+  const waiting = new Heap()
   let left = nodes
   let best = NO_SOLUTION
-  const stack: Node[] = [{ decisions: [], floor: -Infinity }]
-  let touched = new Set<number>()
-  while (stack.length > 0) {
-    if ((best.feasible && --left < 0) || outOfTime()) {
-      const floor = stack.reduce((least, node) => Math.min(least, node.floor), Infinity)
-      const gap = (best.objective - floor) / Math.max(1e-12, Math.abs(best.objective))
-      return { solution: best, proven: best.feasible && gap <= WORTH, gap: Math.max(0, gap) }
+  let pops = 0
+  let dive: Node | undefined = { decisions: [], floor: -Infinity }
+  try {
+    while (dive ?? waiting.size > 0) {
+      const node: Node = dive ?? (best.feasible || ++pops % CHANGE === 0 ? waiting.pop()! : waiting.latest()!)
+      dive = undefined
+      if ((best.feasible && --left < 0) || outOfTime()) {
+        const floor = Math.min(node.floor, waiting.least)
+        const gap = (best.objective - floor) / Math.max(1e-12, Math.abs(best.objective))
+        return { solution: best, proven: best.feasible && gap <= WORTH, gap: Math.max(0, gap) }
+      }
+      const target = best.objective - WORTH * Math.abs(best.objective)
+      if (node.floor >= target) continue
+      const solution = bench.solve(node.decisions)
+      bench.learn(node, solution)
+      if (!solution.feasible || solution.objective >= target) continue
+      const branches = branchesOf(model, node.decisions, solution)
+      if (branches.length === 0) {
+        best = solution
+        open.cutOff(best.objective)
+        continue
+      }
+      const branch = bench.choose(branches, node.decisions, solution)
+      const [near, far] = branch.part > 0.5 ? (['up', 'down'] as const) : (['down', 'up'] as const)
+      const child = (side: 'down' | 'up'): Node => ({
+        decisions: [...node.decisions, branch[side]],
+        floor: solution.objective,
+        step: {
+          index: branch.index,
+          side,
+          distance: Math.max(0.01, side === 'up' ? 1 - branch.part : branch.part),
+        },
+      })
+      waiting.push(child(far))
+      dive = child(near)
+      // From the root, one jump with every light line settled at once: most often a good plan straight away.
+      const settled = node.decisions.length === 0 ? settleAll(model, solution) : []
+      if (settled.length > 1) {
+        waiting.push(dive)
+        dive = { decisions: settled, floor: solution.objective }
+      }
     }
-    const node = stack.pop()!
-    const target = best.objective - WORTH * Math.abs(best.objective)
-    if (node.floor >= target) continue
-    touched = apply(open, model, node.decisions, touched)
-    const solution = minimiseWithCones(open, model)
-    if (!solution.feasible || solution.objective >= target) continue
-    const children = branch(model, node.decisions, solution)
-    if (children.length === 0) best = solution
-    for (const decision of children)
-      stack.push({ decisions: [...node.decisions, decision], floor: solution.objective })
-    // From the root, one jump with every light line settled at once: most often a good plan straight away.
-    const settled = node.decisions.length === 0 ? settleAll(model, solution) : []
-    if (settled.length > 1) stack.push({ decisions: settled, floor: solution.objective })
+    return { solution: best, proven: true, gap: 0 }
+  } finally {
+    bench.clear()
   }
-  return { solution: best, proven: true, gap: 0 }
 }
 
-/** Sets a node's bounds and gives back their own to the columns the last node had touched. */
-function apply(
-  open: OpenProgramme,
+/** Nodes that wait, the one with the least floor on top. */
+class Heap {
+  private readonly nodes: (Node & { born: number })[] = []
+  private births = 0
+
+  get size(): number {
+    return this.nodes.length
+  }
+
+  get least(): number {
+    return this.nodes[0]?.floor ?? Infinity
+  }
+
+  push(node: Node): void {
+    this.sift(this.nodes.push({ ...node, born: this.births++ }) - 1)
+  }
+
+  /** The node put in last; the others keep their order. */
+  latest(): Node | undefined {
+    const latest = this.nodes.reduce((best, node) => (node.born > best.born ? node : best), this.nodes[0]!)
+    const at = this.nodes.indexOf(latest)
+    const last = this.nodes.pop()!
+    if (at < this.nodes.length) {
+      // Moved up or down to where it belongs: its floor may be less or more than that of the place.
+      this.nodes[at] = last
+      this.sift(at)
+    }
+    return latest
+  }
+
+  pop(): Node | undefined {
+    const { nodes } = this
+    const top = nodes[0]
+    const last = nodes.pop()
+    if (last === undefined || nodes.length === 0) return top
+    nodes[0] = last
+    this.sift(0)
+    return top
+  }
+
+  private sift(from: number): void {
+    const { nodes } = this
+    const moved = nodes[from]!
+    let at = from
+    while (at > 0 && nodes[(at - 1) >> 1]!.floor > moved.floor) {
+      nodes[at] = nodes[(at - 1) >> 1]!
+      at = (at - 1) >> 1
+    }
+    for (;;) {
+      let child = 2 * at + 1
+      if (child >= nodes.length) break
+      if (child + 1 < nodes.length && nodes[child + 1]!.floor < nodes[child]!.floor) child++
+      if (nodes[child]!.floor >= moved.floor) break
+      nodes[at] = nodes[child]!
+      at = child
+    }
+    nodes[at] = moved
+  }
+}
+
+/** The programme being searched: puts decisions in force, and keeps what each kind of decision has cost. */
+class Bench {
+  private touched = new Set<number>()
+  private readonly counted: Map<number, number>[]
+  private readonly gains: { down: number; up: number; downs: number; ups: number }[]
+
+  constructor(
+    private readonly open: OpenProgramme,
+    private readonly model: BlendModel,
+  ) {
+    this.counted = model.counts.map(() => new Map<number, number>())
+    this.gains = model.lots.map(() => ({ down: 0, up: 0, downs: 0, ups: 0 }))
+  }
+
+  solve(decisions: readonly Decision[]): LinearSolution {
+    if (!this.apply(decisions)) return NO_SOLUTION
+    return minimiseWithCones(this.open, this.model)
+  }
+
+  /** Gives every column and count its own figures back. */
+  clear(): void {
+    this.open.cutOff(Infinity)
+    this.apply([])
+  }
+
+  /**
+   * Sets a node's bounds and gives back their own to the columns the last node had touched.
+   * @returns false, with nothing changed, where decisions contradict each other or more lots must be used than may be
+   */
+  private apply(decisions: readonly Decision[]): boolean {
+    const { lots, maxLots } = this.model
+    const bounds = new Map<number, Decision>()
+    for (const decision of decisions) {
+      const former = bounds.get(decision.index)
+      bounds.set(decision.index, {
+        ...decision,
+        lower: Math.max(decision.lower, former?.lower ?? 0),
+        upper: Math.min(decision.upper, former?.upper ?? Infinity),
+        used: decision.used || (former?.used ?? false),
+      })
+    }
+    for (const { lower, upper } of bounds.values()) if (lower > upper + 1e-9) return false
+    const used = maxLots.map(() => 0)
+    for (const decision of bounds.values()) if (decision.used) used[lots[decision.index]!.heat]!++
+    if (used.some((count, heat) => count > maxLots[heat]!)) return false
+    this.count(bounds, used)
+    if (used.some((count, heat) => count >= maxLots[heat]!))
+      lots.forEach(({ lot, heat }, index) => {
+        if (used[heat]! >= maxLots[heat]! && lot.fixedG === undefined && !bounds.get(index)?.used)
+          bounds.set(index, { index, lower: 0, upper: 0, used: false })
+      })
+    for (const index of this.touched) if (!bounds.has(index)) this.open.bound(lots[index]!.column)
+    for (const { index, lower, upper } of bounds.values())
+      this.open.bound(lots[index]!.column, lower, Math.max(lower, upper))
+    this.touched = new Set(bounds.keys())
+    return true
+  }
+
+  /** A lot that must be used counts in full; one that may give less counts the more for what it gives. */
+  private count(bounds: ReadonlyMap<number, Decision>, used: readonly number[]): void {
+    this.model.counts.forEach((count, heat) => {
+      if (!count) return
+      const wanted = new Map<number, number>()
+      for (const { index, lower, upper, used: inUse } of bounds.values()) {
+        const own = count.shares.get(index)
+        if (own === undefined) continue
+        if (inUse) wanted.set(index, 0)
+        else if (upper > lower && 1 / upper > own) wanted.set(index, 1 / upper)
+      }
+      const counted = this.counted[heat]!
+      for (const index of counted.keys())
+        if (!wanted.has(index)) {
+          this.recount(count.row, index, count.shares.get(index)!)
+          counted.delete(index)
+        }
+      for (const [index, share] of wanted)
+        if (counted.get(index) !== share) {
+          this.recount(count.row, index, share)
+          counted.set(index, share)
+        }
+      this.open.rebound(count.row, -Infinity, Math.max(0, this.model.maxLots[heat]! - used[heat]!))
+    })
+  }
+
+  private recount(row: number, index: number, share: number): void {
+    this.open.recoefficient(row, this.model.lots[index]!.column, share)
+  }
+
+  learn({ step, floor }: Node, solution: LinearSolution): void {
+    if (!step || !Number.isFinite(floor)) return
+    this.note(step, solution.feasible ? solution.objective - floor : Math.abs(floor) * 0.1)
+  }
+
+  private note({ index, side, distance }: NonNullable<Node['step']>, cost: number): void {
+    const known = this.gains[index]!
+    const gain = Math.max(0, cost) / distance
+    if (side === 'down') {
+      known.down += gain
+      known.downs++
+    } else {
+      known.up += gain
+      known.ups++
+    }
+  }
+
+  /** The rule whose two ways cost most: it rules out most. Rules little known are tried first. */
+  choose(branches: readonly Branch[], decisions: readonly Decision[], solution: LinearSolution): Branch {
+    if (branches.length === 1)
+      return branches.reduce((best, branch) => (branch.score > best.score ? branch : best))
+    const unknown = branches
+      .filter(({ index }) => Math.min(this.gains[index]!.downs, this.gains[index]!.ups) < KNOWN)
+      .sort((a, b) => b.score - a.score)
+      .slice(0, TRIED)
+    for (const branch of unknown)
+      for (const side of ['down', 'up'] as const) {
+        const tried = this.solve([...decisions, branch[side]])
+        const distance = Math.max(0.01, side === 'up' ? 1 - branch.part : branch.part)
+        this.note(
+          { index: branch.index, side, distance },
+          tried.feasible ? tried.objective - solution.objective : Math.abs(solution.objective) * 0.1,
+        )
+      }
+    const worth = ({ index, part }: Branch): number => {
+      const { down, downs, up, ups } = this.gains[index]!
+      const least = 1e-9 * Math.max(1, Math.abs(solution.objective))
+      return (
+        Math.max(least, (down / Math.max(1, downs)) * part) *
+        Math.max(least, (up / Math.max(1, ups)) * (1 - part))
+      )
+    }
+    return branches.reduce((best, branch) => (worth(branch) > worth(best) ? branch : best))
+  }
+}
+
+/** Every rule a solution breaks: broken pieces, lines too light, more lots than allowed. */
+function branchesOf(
   { lots, maxLots }: BlendModel,
   decisions: readonly Decision[],
-  touched: Set<number>,
-): Set<number> {
-  for (const index of touched) open.bound(lots[index]!.column)
-  const bounds = new Map<number, Decision>()
-  for (const decision of decisions) {
-    const former = bounds.get(decision.index)
-    bounds.set(decision.index, {
-      ...decision,
-      lower: Math.max(decision.lower, former?.lower ?? 0),
-      upper: Math.min(decision.upper, former?.upper ?? Infinity),
-      used: decision.used || (former?.used ?? false),
-    })
-  }
-  const used = maxLots.map(() => 0)
-  for (const decision of bounds.values()) if (decision.used) used[lots[decision.index]!.heat]!++
-  if (used.some((count, heat) => count >= maxLots[heat]!))
-    lots.forEach(({ lot, heat }, index) => {
-      if (used[heat]! >= maxLots[heat]! && lot.fixedG === undefined && !bounds.get(index)?.used)
-        bounds.set(index, { index, lower: 0, upper: 0, used: false })
-    })
-  for (const { index, lower, upper } of bounds.values())
-    open.bound(lots[index]!.column, lower, Math.max(lower, upper))
-  return new Set(bounds.keys())
-}
-
-/** The two ways on from a solution that breaks a rule, the likelier last; none when it keeps them all. */
-function branch(model: BlendModel, decisions: readonly Decision[], { values }: LinearSolution): Decision[] {
-  const { lots, maxLots } = model
+  { values }: LinearSolution,
+): Branch[] {
   const decided = new Set(decisions.flatMap(({ used, index }) => (used ? [index] : [])))
-  let worst = { score: 0, ways: [] as Decision[] }
-  const inUse: { index: number; heat: number; share: number }[] = []
+  const branches: Branch[] = []
+  const inUse = maxLots.map(() => 0)
   lots.forEach((entry, index) => {
     if (entry.lot.fixedG !== undefined) return
     const z = values[entry.column]!
-    const upper = entry.upperG / entry.unitG
-    if (z * entry.unitG > WHOLE) inUse.push({ index, heat: entry.heat, share: upper > 0 ? z / upper : 0 })
-    const ways = waysOf(entry, index, z)
-    if (ways && ways.score > worst.score) worst = ways
+    if (z * entry.unitG > WHOLE) inUse[entry.heat]!++
+    const branch = brokenRule(entry, index, z)
+    if (branch) branches.push(branch)
   })
-  if (worst.ways.length > 0) return worst.ways
-  const crowded = (heat: number) => inUse.filter((line) => line.heat === heat).length > maxLots[heat]!
-  const open = inUse
-    .filter(({ index, heat }) => !decided.has(index) && crowded(heat))
-    .sort((a, b) => b.share - a.share)
-  const [{ index } = { index: -1 }] = open
-  if (index < 0) return []
-  const { upperG, leastG, unitG } = lots[index]!
-  return [
-    { index, lower: 0, upper: 0, used: false },
-    { index, lower: leastG / unitG, upper: upperG / unitG, used: true },
-  ]
+  if (branches.length > 0 && inUse.every((count, heat) => count <= maxLots[heat]!)) return branches
+  lots.forEach((entry, index) => {
+    const { lot, heat, column, unitG, upperG, leastG } = entry
+    if (lot.fixedG !== undefined || inUse[heat]! <= maxLots[heat]! || decided.has(index)) return
+    const z = values[column]!
+    if (z * unitG <= WHOLE || branches.some((branch) => branch.index === index)) return
+    const upper = upperG / unitG
+    const share = Math.min(0.99, upper > 0 ? z / upper : 0)
+    branches.push({
+      index,
+      part: Math.max(share, 0.51),
+      score: share,
+      down: { index, lower: 0, upper: 0, used: false },
+      up: { index, lower: leastG / unitG, upper, used: true },
+    })
+  })
+  return branches
 }
 
 /** Every line that breaks its own rule settled: light lines left out, pieces to the nearer whole. */
 function settleAll({ lots }: BlendModel, { values }: LinearSolution): Decision[] {
   return lots.flatMap((entry, index) => {
     if (entry.lot.fixedG !== undefined) return []
-    const ways = waysOf(entry, index, values[entry.column]!)?.ways
-    if (!ways) return []
-    return entry.stepG === undefined ? { index, lower: 0, upper: 0, used: false } : ways.at(-1)!
+    const branch = brokenRule(entry, index, values[entry.column]!)
+    if (!branch) return []
+    if (entry.stepG === undefined) return { index, lower: 0, upper: 0, used: false }
+    return branch.part > 0.5 ? branch.up : branch.down
   })
 }
 
 /** How a line breaks its own rule (too light, a broken piece), and the two ways to mend it. */
-function waysOf(
-  { stepG, upperG, leastG, unitG }: BlendLot,
-  index: number,
-  z: number,
-): { score: number; ways: Decision[] } | null {
+function brokenRule({ stepG, upperG, leastG, unitG }: BlendLot, index: number, z: number): Branch | null {
   const grams = z * unitG
   if (grams <= WHOLE) return null
   const upper = upperG / unitG
   if (stepG !== undefined) {
     const pieces = grams / stepG
-    const whole = Math.round(pieces)
-    if (Math.abs(pieces - whole) > WHOLE) {
+    if (Math.abs(pieces - Math.round(pieces)) > WHOLE) {
       const low = Math.floor(pieces)
-      const down = { index, lower: 0, upper: (low * stepG) / unitG, used: false }
-      const up = { index, lower: ((low + 1) * stepG) / unitG, upper, used: true }
-      const part = pieces - low
-      return { score: 1 / (1 + low), ways: part > 0.5 ? [down, up] : [up, down] }
+      return {
+        index,
+        part: pieces - low,
+        score: 1 / (1 + low),
+        down: { index, lower: 0, upper: (low * stepG) / unitG, used: false },
+        up: { index, lower: ((low + 1) * stepG) / unitG, upper, used: true },
+      }
     }
   }
   if (grams >= leastG * (1 - WHOLE)) return null
   const part = grams / leastG
-  const out = { index, lower: 0, upper: 0, used: false }
-  const used = { index, lower: leastG / unitG, upper, used: true }
-  return { score: Math.min(part, 1 - part) + 0.01, ways: part > 0.5 ? [out, used] : [used, out] }
+  return {
+    index,
+    part,
+    score: Math.min(part, 1 - part) + 0.01,
+    down: { index, lower: 0, upper: 0, used: false },
+    up: { index, lower: leastG / unitG, upper, used: true },
+  }
 }

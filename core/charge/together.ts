@@ -79,9 +79,19 @@ function writeTogether(problems: readonly ChargeProblem[], elastic = false) {
       ...(elastic ? { costPerG: () => 0 } : {}),
     }),
   )
+  const starts = heats.map((_, heat) => heats.slice(0, heat).reduce((sum, { lots }) => sum + lots.length, 0))
   const model: BlendModel = {
     programme,
     lots: heats.flatMap(({ lots }) => lots),
+    counts: heats.flatMap(({ counts }, heat) =>
+      counts.map(
+        (count) =>
+          count && {
+            row: count.row,
+            shares: new Map([...count.shares].map(([index, share]) => [index + starts[heat]!, share])),
+          },
+      ),
+    ),
     rows: heats.flatMap(({ rows }) => rows),
     maxLots: heats.flatMap(({ maxLots }) => maxLots),
   }

@@ -1,4 +1,4 @@
-import createGlpk from 'glpk.js/node'
+import createGlpk, { type LP } from 'glpk.js/node'
 import { solve as solveYalps } from 'yalps'
 import type { ChargeProblem } from '#core/charge'
 
@@ -11,6 +11,8 @@ interface Row {
   coefficients: number[]
   min: number
   max: number
+  /** wt% */
+  limit?: number
 }
 
 function writeDown(problem: ChargeProblem): { cost: number[]; upper: number[]; rows: Row[] } {
@@ -42,6 +44,7 @@ function writeDown(problem: ChargeProblem): { cost: number[]; upper: number[]; r
       coefficients: lots.map((_, index) => content(index) - (limit / 100) * melt[index]!),
       min: isMax ? -Infinity : 0,
       max: isMax ? 0 : Infinity,
+      limit,
     })
   for (const [symbol, { min, max }] of Object.entries(target.limits)) {
     if (max !== undefined) limitRow(`${symbol}-max`, (index) => melted(index, symbol), max, true)
@@ -65,36 +68,147 @@ function writeDown(problem: ChargeProblem): { cost: number[]; upper: number[]; r
   }
 }
 
-/** Least cost by GLPK (GPL, for tests and benchmarks only); null when infeasible. */
-export async function leastCostByGlpk(problem: ChargeProblem): Promise<number | null> {
+/** The rows as GLPK takes them, over variables x0, x1, … in grams. */
+async function glpkRows(rows: readonly Row[]) {
   const glpk = await createGlpk()
+  const subjectTo: LP['subjectTo'] = rows.map(({ name, coefficients, min, max }) => ({
+    name,
+    vars: coefficients.map((coef, index) => ({ name: `x${index}`, coef })),
+    bnds:
+      min === max
+        ? { type: glpk.GLP_FX, lb: min, ub: max }
+        : max === Infinity
+          ? { type: glpk.GLP_LO, lb: min, ub: 0 }
+          : min === -Infinity
+            ? { type: glpk.GLP_UP, lb: 0, ub: max }
+            : { type: glpk.GLP_DB, lb: min, ub: max },
+  }))
+  return { glpk, subjectTo }
+}
+
+/**
+ * Least cost by GLPK (GPL, for tests and benchmarks only), whole pieces, least lines and the number of lots
+ * included; null when infeasible.
+ */
+export async function leastCostByGlpk(problem: ChargeProblem, seconds = 20): Promise<number | null> {
   const { cost, upper, rows } = writeDown(problem)
-  const names = cost.map((_, index) => `x${index}`)
+  const { glpk, subjectTo } = await glpkRows(rows)
+  const generals: string[] = []
+  const binaries: string[] = []
+  const bounds: LP['bounds'] = cost.map((_, index) => ({
+    name: `x${index}`,
+    type: glpk.GLP_DB,
+    lb: 0,
+    ub: upper[index]!,
+  }))
+  problem.lots.forEach(({ pieceG }, index) => {
+    if (pieceG === undefined) return
+    generals.push(`n${index}`)
+    bounds.push({
+      name: `n${index}`,
+      type: glpk.GLP_DB,
+      lb: 0,
+      ub: Math.floor(upper[index]! / pieceG + 1e-9),
+    })
+    subjectTo.push({
+      name: `piece${index}`,
+      vars: [
+        { name: `x${index}`, coef: 1 },
+        { name: `n${index}`, coef: -pieceG },
+      ],
+      bnds: { type: glpk.GLP_FX, lb: 0, ub: 0 },
+    })
+  })
+  const least = problem.minLineG ?? 0
+  if (problem.maxLots !== undefined || least > 0) {
+    problem.lots.forEach((_, index) => {
+      binaries.push(`b${index}`)
+      const use = (name: string, factor: number, bound: 'up' | 'lo') =>
+        subjectTo.push({
+          name,
+          vars: [
+            { name: `x${index}`, coef: 1 },
+            { name: `b${index}`, coef: -factor },
+          ],
+          bnds: bound === 'up' ? { type: glpk.GLP_UP, lb: 0, ub: 0 } : { type: glpk.GLP_LO, lb: 0, ub: 0 },
+        })
+      use(`used${index}`, Math.min(upper[index]!, 2 * problem.target.tapMassG), 'up')
+      if (least > 0) use(`least${index}`, least, 'lo')
+    })
+    if (problem.maxLots !== undefined)
+      subjectTo.push({
+        name: 'lots',
+        vars: binaries.map((name) => ({ name, coef: 1 })),
+        bnds: { type: glpk.GLP_UP, lb: 0, ub: problem.maxLots },
+      })
+  }
   const result = await glpk.solve(
     {
       name: 'blend',
       objective: {
         direction: glpk.GLP_MIN,
         name: 'cost',
-        vars: names.map((name, index) => ({ name, coef: cost[index]! })),
+        vars: cost.map((coef, index) => ({ name: `x${index}`, coef })),
       },
-      subjectTo: rows.map(({ name, coefficients, min, max }) => ({
-        name,
-        vars: names.map((variable, index) => ({ name: variable, coef: coefficients[index]! })),
-        bnds:
-          min === max
-            ? { type: glpk.GLP_FX, lb: min, ub: max }
-            : max === Infinity
-              ? { type: glpk.GLP_LO, lb: min, ub: 0 }
-              : min === -Infinity
-                ? { type: glpk.GLP_UP, lb: 0, ub: max }
-                : { type: glpk.GLP_DB, lb: min, ub: max },
-      })),
-      bounds: names.map((name, index) => ({ name, type: glpk.GLP_DB, lb: 0, ub: upper[index]! })),
+      subjectTo,
+      bounds,
+      ...(generals.length > 0 ? { generals } : {}),
+      ...(binaries.length > 0 ? { binaries } : {}),
     },
-    { msglev: glpk.GLP_MSG_OFF, presol: false },
+    { msglev: glpk.GLP_MSG_OFF, presol: binaries.length > 0 || generals.length > 0, tmlim: seconds },
   )
   return result.result.status === glpk.GLP_OPT ? result.result.z : null
+}
+
+/** The most that can be tapped inside the limits from the stock, g, by GLPK. */
+export async function mostTapByGlpk(problem: ChargeProblem): Promise<number> {
+  const { upper, rows } = writeDown(problem)
+  const [tap, ...limits] = rows
+  const { glpk, subjectTo } = await glpkRows(limits)
+  const result = await glpk.solve(
+    {
+      name: 'most',
+      objective: {
+        direction: glpk.GLP_MAX,
+        name: 'tap',
+        vars: tap!.coefficients.map((coef, index) => ({ name: `x${index}`, coef })),
+      },
+      subjectTo,
+      bounds: upper.map((ub, index) => ({ name: `x${index}`, type: glpk.GLP_DB, lb: 0, ub })),
+    },
+    { msglev: glpk.GLP_MSG_OFF },
+  )
+  return result.result.status === glpk.GLP_OPT ? result.result.z : 0
+}
+
+/** Least sum of fractions by which all limits together must give, by GLPK; the mass balance holds. */
+export async function leastGivingByGlpk(problem: ChargeProblem): Promise<number> {
+  const { upper, rows } = writeDown(problem)
+  const { glpk, subjectTo } = await glpkRows(rows)
+  const [tap] = rows
+  const slacks: string[] = []
+  rows.forEach(({ name, min, limit }, index) => {
+    if (name === 'tap' || !limit) return
+    slacks.push(`s${index}`)
+    subjectTo[index]!.vars.push({
+      name: `s${index}`,
+      // One unit of slack is the whole limit, in grams of the melt.
+      coef: (min === 0 ? 1 : -1) * (limit / 100) * tap!.min,
+    })
+  })
+  const result = await glpk.solve(
+    {
+      name: 'giving',
+      objective: { direction: glpk.GLP_MIN, name: 'sum', vars: slacks.map((name) => ({ name, coef: 1 })) },
+      subjectTo,
+      bounds: [
+        ...upper.map((ub, index) => ({ name: `x${index}`, type: glpk.GLP_DB, lb: 0, ub })),
+        ...slacks.map((name) => ({ name, type: glpk.GLP_LO, lb: 0, ub: 0 })),
+      ],
+    },
+    { msglev: glpk.GLP_MSG_OFF },
+  )
+  return result.result.status === glpk.GLP_OPT ? result.result.z : Infinity
 }
 
 /** Least cost by YALPS (MIT); null when infeasible. */

@@ -61,6 +61,67 @@ export function randomProblem(seed: number, lotCount: number, elements = 8): Cha
   }
 }
 
+const ALUMINIUM_SOLUTES = ['Si', 'Cu', 'Mg', 'Zn', 'Fe', 'Mn', 'Ti', 'Cr', 'Ni', 'Sn', 'Pb'] as const
+
+/** A blend of an aluminium yard: extrusions, castings and hardeners, with a casting alloy's limits. */
+export function randomAluminiumProblem(seed: number, lotCount: number): ChargeProblem {
+  const random = seeded(seed)
+  const lots: ChargeLot[] = [
+    lot('ingot', 3, { Al: 99.7, Fe: 0.18, Si: 0.08 }),
+    lot('silicon', 4, { Si: 99, Fe: 0.4 }),
+    lot('hardener', 9, { Al: 49.8, Cu: 50, Fe: 0.1 }),
+  ]
+  while (lots.length < lotCount) {
+    const composition: Record<string, number> = {}
+    let rest = 100
+    for (const symbol of ALUMINIUM_SOLUTES) {
+      if (random() < 0.3) continue
+      const most = { Si: 11, Cu: 4, Mg: 2, Zn: 2, Fe: 1.2, Mn: 0.8 }[symbol as string] ?? 0.2
+      const pct = most * random() ** 2
+      composition[symbol] = pct
+      rest -= pct
+    }
+    composition.Al = rest * (0.998 + 0.002 * random())
+    lots.push({
+      ...lot(`scrap-${lots.length}`, 0.5 + 2 * random(), composition),
+      availableG: 100 + 2500 * random(),
+      metallicYield: 0.75 + 0.24 * random(),
+    })
+  }
+  const silicon = 5 + 3 * random()
+  return {
+    format: 'hephaestal/charge-problem',
+    version: 1,
+    target: {
+      tapMassG: 500 + 4000 * random(),
+      limits: {
+        Si: { min: silicon, max: silicon + 1 },
+        Cu: { max: 0.25 + 3 * random() },
+        Fe: { max: 0.4 + 0.6 * random() },
+        Mg: { max: 0.1 + 0.4 * random() },
+        Mn: { max: 0.5 },
+        Zn: { max: 0.35 + random() },
+        Ti: { max: 0.2 },
+      },
+      base: 'Al',
+      othersEachMax: 0.05,
+      othersTotalMax: 0.15,
+    },
+    lots,
+    recovery: { Al: 0.99, Si: 0.98, Mg: 0.9, Zn: 0.97, Ti: 0.95 },
+    objective: 'cost',
+  }
+}
+
+/** The same with limits of a few thousandths of a percent on what the scrap is full of. */
+export function withTinyLimits(problem: ChargeProblem, seed: number): ChargeProblem {
+  const random = seeded(seed)
+  const limits = { ...problem.target.limits }
+  for (const symbol of ['Al', 'Si', 'P', 'Sb', 'Bi', 'S'])
+    if (limits[symbol]) limits[symbol] = { max: 0.001 + 0.005 * random() }
+  return { ...problem, target: { ...problem.target, limits } }
+}
+
 function lot(id: string, pricePerKg: number, composition: Record<string, number>): ChargeLot {
   return {
     id,
