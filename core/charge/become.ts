@@ -5,7 +5,7 @@ import { meltCoefficients, type MeltCoefficients } from './melt-coefficients'
 import { predictMelt, probabilityInLimits } from './predict'
 import type { PlanLine, Purchase } from './plan'
 import type { ChargeLot, ChargeProblem, ChargeTarget } from './problem'
-import { PURCHASABLE } from './purchasable'
+import { boughtLot, purchaseOf, purchasesFor } from './purchasable'
 
 const INF = Number.POSITIVE_INFINITY
 
@@ -43,7 +43,12 @@ export class Pile {
   private readonly programme = new LinearProgramme()
   private readonly open: OpenProgramme
   private readonly symbols: string[]
-  private readonly lots: { lot: ChargeLot; coefficients: MeltCoefficients; column: number; metal?: string }[]
+  private readonly lots: {
+    lot: ChargeLot
+    coefficients: MeltCoefficients
+    column: number
+    metal: string | null
+  }[]
   private readonly melt: number
   private readonly content = new Map<string, number>()
   private readonly most = new Map<string, number>()
@@ -73,17 +78,12 @@ export class Pile {
         1,
         stock.reduce((sum, lot) => sum + lot.availableG, 0),
       ) / 100
-    const bought = PURCHASABLE.filter(({ bases }) => bases.includes(base))
-    this.lots = [
-      ...stock.map((lot) => ({ lot })),
-      ...bought.map(({ id, composition }) => ({
-        lot: { id, composition, availableG: 0, pricePerKg: 0 } as ChargeLot,
-        metal: id,
-      })),
-    ].map((entry) => ({
-      ...entry,
-      coefficients: meltCoefficients(entry.lot, recovery),
-      column: programme.column(0, 0, entry.lot.availableG / this.unitG),
+    const offered = purchasesFor(base).map(({ id }) => boughtLot(id, 0))
+    this.lots = [...stock, ...offered].map((lot) => ({
+      lot,
+      metal: purchaseOf(lot.id),
+      coefficients: meltCoefficients(lot, recovery),
+      column: programme.column(0, 0, lot.availableG / this.unitG),
     }))
     this.melt = programme.column(-1, 0, INF)
     this.symbols = [...new Set(this.lots.flatMap(({ coefficients }) => Object.keys(coefficients.elementPct)))]

@@ -5,6 +5,8 @@ import { meltCoefficients, type MeltCoefficients } from './melt-coefficients'
 import type { ChargeLot, ChargeProblem } from './problem'
 
 const INF = Number.POSITIVE_INFINITY
+/** Limits finer than this are held as closely as this, wt%: one part in a hundred million. */
+const LEAST_SCALE = 1e-6
 
 /** A limit as the solver sees it: (Σ z·sign·(content − bound·melt) + z_p·spread) / scale ≤ 0. */
 export interface LimitRow {
@@ -84,7 +86,7 @@ export function buildBlendModel(problem: ChargeProblem, options: BlendOptions = 
   const meltPerG = Float64Array.from(lots, ({ coefficients }) => coefficients.meltPerG)
   const deviations = problem.confidence === undefined ? 0 : normalQuantile(problem.confidence)
   const rows = limitsOf(problem).map(({ symbols, ...limit }): LimitRow => {
-    const scale = limit.limit > 0 ? limit.limit : 1
+    const scale = limit.limit > 0 ? Math.max(limit.limit, LEAST_SCALE) : 1
     const sign = limit.bound === 'max' ? 1 : -1
     const holders = symbols.flatMap((symbol) => contents.get(symbol) ?? [])
     const cone =

@@ -4,7 +4,7 @@ import { buildBlendModel, type BlendModel } from './blend-model'
 import { minimiseWithCones } from './cones'
 import { findLimitConflict, fixedConflict, metalConflict, type LimitConflict } from './conflict'
 import { NO_SOLUTION, type LinearSolution } from './linear-programme'
-import type { ChargePlan, Conflict, Purchase, Remedy } from './plan'
+import type { ChargePlan, Conflict, LimitChange, Purchase, Remedy } from './plan'
 import type { ChargeProblem } from './problem'
 import { purchaseOf, withPurchases } from './purchasable'
 
@@ -28,15 +28,13 @@ export function diagnose(
     fixedConflict(problem) ??
     (found.solvable ? ruleConflict(problem, works) : found.conflict)
   const proven = (remedy: Remedy) => works(applyRemedy(problem, remedy))
-  const relaxing = relaxations(found).filter(proven)
-  const buying = purchases(highs, problem).filter(proven)
+  const relaxing = relaxations(problem, found).filter(proven)
+  const buying = purchases(highs, problem).flatMap((one) => provenPurchase(one, proven))
   return {
     conflict,
     remedies: [
-      ...(relaxing.length > 0 ? relaxing : relaxedTogether(found).filter(proven)),
-      ...(buying.length > 0
-        ? buying.slice(0, MOST_PURCHASES)
-        : boughtTogether(highs, problem).filter(proven)),
+      ...(relaxing.length > 0 ? relaxing : relaxedTogether(problem, found).filter(proven)),
+      ...(buying.length > 0 ? buying : boughtTogether(highs, problem).filter(proven)),
       ...leavingOut(problem).filter(proven),
       ...looserRules(problem, found.solvable).filter(proven),
       ...lessTap(highs, problem).filter(proven),
@@ -51,11 +49,27 @@ function ruleConflict(problem: ChargeProblem, works: (changed: ChargeProblem) =>
   return (enough.length > 0 ? enough : rules).map((rule) => ({ kind: 'rule', rule }))
 }
 
-const relaxations = ({ alone }: LimitConflict): Remedy[] =>
-  alone.map((change) => ({ kind: 'relax', ...change }))
+/**
+ * A limit moved so far makes another metal, not this one a little wide: least figures to under three fifths, most
+ * figures to over one and a half times, of traces to over four times. Engineering judgement.
+ */
+function stillTheMetal({ target }: ChargeProblem, { element, bound, to }: LimitChange): boolean {
+  const was = target.limits[element]?.[bound]
+  if (was === undefined) return false
+  if (bound === 'min') return to >= 0.6 * was
+  return to <= (was < 1 ? 4 : 1.5) * was
+}
 
-const relaxedTogether = ({ together }: LimitConflict): Remedy[] =>
-  together.length > 1 ? [{ kind: 'relaxTogether', changes: together }] : []
+function relaxations(problem: ChargeProblem, { alone }: LimitConflict): Remedy[] {
+  return alone
+    .filter((change) => stillTheMetal(problem, change))
+    .map((change) => ({ kind: 'relax', ...change }))
+}
+
+function relaxedTogether(problem: ChargeProblem, { together }: LimitConflict): Remedy[] {
+  const sound = together.length > 1 && together.every((change) => stillTheMetal(problem, change))
+  return sound ? [{ kind: 'relaxTogether', changes: together }] : []
+}
 
 function leavingOut(problem: ChargeProblem): Remedy[] {
   return problem.lots
@@ -85,10 +99,21 @@ function relaxation(highs: Highs, model: BlendModel): LinearSolution {
   }
 }
 
+/** With rules of weighing the least mass may not be enough; then somewhat more of it often is. */
+const GENEROUS = [1, 1.1, 1.5, 2.5, 4]
+
+function provenPurchase(least: Purchase, proven: (remedy: Remedy) => boolean): Remedy[] {
+  for (const times of GENEROUS) {
+    const remedy: Remedy = { kind: 'obtain', metal: least.metal, massG: Math.ceil(least.massG * times) }
+    if (proven(remedy)) return [remedy]
+  }
+  return []
+}
+
 const enough = (massG: number) => Math.ceil(massG * 1.0001 + 0.001)
 
 /** For each metal or master alloy, the least of it that by itself makes the problem solvable; the lightest first. */
-function purchases(highs: Highs, problem: ChargeProblem): Remedy[] {
+function purchases(highs: Highs, problem: ChargeProblem): Purchase[] {
   const offer = withPurchases(problem)
   const model = buildBlendModel(offer.problem, {
     costPerG: (lot) => (purchaseOf(lot.id) === null ? 0 : 1),
@@ -105,7 +130,7 @@ function purchases(highs: Highs, problem: ChargeProblem): Remedy[] {
       if (solution.feasible)
         found.push({ metal: purchaseOf(lot.id)!, massG: enough(solution.values[column]! * unitG) })
     }
-    return found.sort((a, b) => a.massG - b.massG).map((one): Remedy => ({ kind: 'obtain', ...one }))
+    return found.sort((a, b) => a.massG - b.massG).slice(0, MOST_PURCHASES)
   } finally {
     open.dispose()
   }

@@ -3,7 +3,8 @@ import { limitsSchema } from '#core/alloys'
 import { compositionSchema, elementSchema, spreadSchema, UNIDENTIFIED } from '#core/composition'
 
 const grams = z.number().min(0).max(1e8)
-const positiveGrams = z.number().positive().max(1e8)
+/** No scale of a yard tells less than a milligram. */
+const positiveGrams = z.number().min(0.001).max(1e8)
 const fraction = z.number().min(0).max(1)
 const pct = z.number().min(0).max(100)
 
@@ -21,7 +22,7 @@ export const chargeLotSchema = z
     id: z.string().min(1).max(200),
     availableG: grams,
     pricePerKg: z.number().min(0).max(1e6),
-    metallicYield: z.number().positive().max(1).optional(),
+    metallicYield: z.number().min(0.001).max(1).optional(),
     composition: compositionSchema,
     sd: spreadSchema.optional(),
     virgin: z.boolean().optional(),

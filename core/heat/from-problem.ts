@@ -1,5 +1,6 @@
 import type { Alloy } from '#core/alloys'
 import type { ChargeLot, ChargeProblem } from '#core/charge'
+import { recoveryPriors } from '#core/losses'
 import type { Lot } from '#core/stock'
 import { newHeat } from './new-heat'
 import type { Heat, LotChoice } from './schema'
@@ -39,18 +40,23 @@ export function heatFromProblem(
     }
   })
   const { target } = problem
+  const alloy = alloyOf(problem)
   const blank = newHeat({ id: heatId!, now: stamp.now }, heats)
   return {
     lots,
     heat: {
       ...blank,
       title: 'Opened problem',
-      alloy: alloyOf(problem),
+      alloy,
       tapMassG: target.tapMassG,
       objective: problem.objective,
       confidence: problem.confidence ?? null,
       choices,
-      recoveryOverrides: problem.recovery ?? {},
+      // What a problem does not name is recovered whole; the yard's own estimates do not come in by the back door.
+      recoveryOverrides: {
+        ...Object.fromEntries(Object.keys(recoveryPriors(alloy.base, 0)).map((symbol) => [symbol, 1])),
+        ...problem.recovery,
+      },
       ...(problem.maxLots === undefined ? {} : { maxLots: problem.maxLots }),
     },
   }

@@ -1,5 +1,6 @@
-import { readFile } from 'node:fs/promises'
+import { readdir, readFile } from 'node:fs/promises'
 import { expect, test } from '@playwright/test'
+import { garbled, malformed } from '../support/malformed'
 
 const example = async () => JSON.parse(await readFile('examples/gunmetal.json', 'utf8'))
 
@@ -33,6 +34,42 @@ test('bad bodies get 400 with the path, large ones 413', async ({ request }) => 
     ).toBe(400)
   const large = await request.post('/api/charge', { data: { pad: 'x'.repeat(1024 * 1024 + 1) } })
   expect(large.status()).toBe(413)
+})
+
+test('of hundreds of broken bodies none gives a 500 or hangs', async ({ request }) => {
+  const text = JSON.stringify(await example())
+  const seen = new Map<number, number>()
+  for (let seed = 1; seed <= 400; seed++) {
+    const data = seed % 2 ? garbled(text, seed) : JSON.stringify(malformed(JSON.parse(text), seed))
+    const response = await request.post('/api/charge', {
+      data,
+      headers: { 'content-type': 'application/json' },
+      timeout: 15_000,
+    })
+    const status = response.status()
+    seen.set(status, (seen.get(status) ?? 0) + 1)
+    expect([200, 400], `seed ${seed}`).toContain(status)
+    if (status === 400) expect((await response.json()).error).toBe('invalid')
+  }
+  expect(seen.get(400) ?? 0).toBeGreaterThan(150)
+})
+
+test('every example is answered, the stuck one with ways out', async ({ request }) => {
+  const files = (await readdir('examples')).filter((name) => name.endsWith('.json'))
+  expect(files.length).toBeGreaterThanOrEqual(3)
+  for (const name of files) {
+    const response = await request.post('/api/charge', {
+      data: JSON.parse(await readFile(`examples/${name}`, 'utf8')),
+    })
+    expect(response.status(), name).toBe(200)
+    const plan = await response.json()
+    if (name.startsWith('stuck')) {
+      expect(plan.status).toBe('infeasible')
+      expect(plan.remedies.map(({ kind }: { kind: string }) => kind)).toEqual(
+        expect.arrayContaining(['relax', 'obtain']),
+      )
+    } else expect(plan.status, name).toBe('optimal')
+  }
 })
 
 test('pages carry a content policy without inline scripts', async ({ request }) => {

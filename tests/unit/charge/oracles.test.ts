@@ -124,7 +124,7 @@ describe('limits that give way together', () => {
       expect(told, `seed ${seed}`).toBeLessThan(least + rounding + 1e-6)
       checked++
     }
-    expect(checked).toBeGreaterThan(5)
+    expect(checked).toBeGreaterThan(2)
   })
 })
 

@@ -1,0 +1,206 @@
+import { readFile } from 'node:fs/promises'
+import { expect, openDemo, plain, saved, test } from './support'
+
+test('nothing fits: why, and each way out carried out; a moved limit stays marked and goes back', async ({
+  page,
+}) => {
+  await openDemo(page)
+  await page.goto('/heat/13/charge')
+  const answer = page.getByTestId('answer')
+  await expect(answer).toContainText('to tap for')
+  for (const name of ['Tin bar']) await page.getByRole('checkbox', { name: `Use ${name}` }).uncheck()
+  await expect(answer).toContainText('Ways out')
+  const relax = answer.getByRole('button', { name: /Do it ?: Accept/ }).first()
+  await relax.click()
+  await expect(answer).toContainText('to tap for')
+  await expect(answer).toContainText('Limits of this heat were moved')
+  await expect(page.getByText(/moved; the alloy says/).first()).toBeVisible()
+  await saved(page)
+  await page.reload()
+  await expect(answer).toContainText('Limits of this heat were moved')
+  await answer.getByRole('button', { name: 'Put them back' }).click()
+  await expect(answer).toContainText('Ways out')
+  await answer
+    .getByRole('button', { name: /add it to the bins/ })
+    .first()
+    .click()
+  await expect(answer).toContainText('to tap for')
+  await page.goto('/stock')
+  await expect(page.getByText(/, bought/).first()).toBeVisible()
+})
+
+test('other ways side by side; one taken becomes the plan, and undo brings the former back', async ({
+  page,
+}) => {
+  await openDemo(page)
+  await page.goto('/heat/13/charge')
+  const answer = page.getByTestId('answer')
+  await expect(answer).toContainText('from 8 lots')
+  const ways = page.getByTestId('ways')
+  await expect(ways.getByRole('rowheader', { name: /Fewest lots/ })).toBeVisible()
+  await expect(page.getByTestId('certainty-chart').locator('.scatterlayer path').first()).toBeVisible()
+  await ways.getByRole('button', { name: /Take it ?: Fewest lots/ }).click()
+  await expect(answer).toContainText('from 3 lots')
+  await expect(ways.getByRole('row', { name: /Fewest lots/ })).toContainText('it is the plan above')
+  await page.keyboard.press('Control+z')
+  await expect(answer).toContainText('from 8 lots')
+})
+
+test('whole pieces, and at most so many lots', async ({ page }) => {
+  await openDemo(page)
+  await page.goto('/heat/13/charge')
+  await expect(page.getByTestId('answer')).toContainText('to tap for')
+  const row = page.locator('[data-lot="Plumbing offcuts"]')
+  await row.getByRole('button', { name: /Bounds/ }).click()
+  await row.getByLabel('Plumbing offcuts: whole pieces of').fill('118')
+  await expect(row).toContainText(/whole pieces/)
+  const offWhole = async () =>
+    Number(plain(await row.locator('p b').first().innerText()).replace(/[^0-9.]/g, '')) % 118
+  await expect.poll(offWhole).toBe(0)
+  await page.getByLabel('From').selectOption('4')
+  await expect(page.getByTestId('answer')).toContainText(/from [1-4] lots/)
+})
+
+test('checks of practice stand beside the plan; a crucible too small is said', async ({ page }) => {
+  await openDemo(page)
+  await page.goto('/heat/13/charge')
+  const checks = page.getByTestId('checks')
+  await expect(checks).toContainText('cadmium')
+  await page.getByLabel('Crucible number').fill('1')
+  await expect(checks).toContainText('It does not fit')
+  await page.getByLabel('Crucible number').fill('4')
+  await expect(checks).not.toContainText('It does not fit')
+})
+
+test('the problem saved to a file, and opened again as a heat that costs the same', async ({ page }) => {
+  await openDemo(page)
+  await page.goto('/heat/13/charge')
+  const answer = page.getByTestId('answer')
+  await expect(answer).toContainText('to tap for')
+  const cost = /€.[0-9.]+/.exec(plain(await answer.innerText()))![0]
+  const download = page.waitForEvent('download')
+  await page.getByRole('button', { name: 'Save problem…' }).click()
+  const path = await (await download).path()
+  const problem = JSON.parse(await readFile(path, 'utf8'))
+  expect(problem.format).toBe('hephaestal/charge-problem')
+  expect(problem.lots.map(({ id }: { id: string }) => id)).toContain('Plumbing offcuts')
+  const file = page.getByLabel('Problem file')
+  await file.setInputFiles({
+    name: 'broken.json',
+    mimeType: 'application/json',
+    buffer: Buffer.from('{"format":1}'),
+  })
+  await expect(page.getByRole('alert')).toContainText('broken.json is not a charge problem')
+  await file.setInputFiles({
+    name: 'again.json',
+    mimeType: 'application/json',
+    buffer: Buffer.from(JSON.stringify(problem)),
+  })
+  await expect(page).toHaveURL(/heat\/14\/charge/)
+  await expect(answer).toContainText('to tap for')
+  expect(plain(await answer.innerText())).toContain(cost)
+})
+
+test('what the pile can become: ranked, with what unlocks the rest; a heat begun from it', async ({
+  page,
+}) => {
+  await openDemo(page)
+  await page.goto('/pile')
+  await expect(page.getByTestId('pile-answer')).toContainText('alloys can be tapped now')
+  await expect(page.getByText('With a small purchase')).toBeVisible()
+  await page.getByRole('button', { name: 'Start a heat of Gear bronze' }).click()
+  await expect(page).toHaveURL(/target/)
+  await page.getByRole('link', { name: 'Work out the charge' }).click()
+  await expect(page.getByTestId('answer')).toContainText('to tap for')
+})
+
+test('two heats planned together keep to their shares', async ({ page }) => {
+  await openDemo(page)
+  await page.goto('/together')
+  await expect(page.getByText('Two open heats are needed')).toBeVisible()
+  await page.getByRole('button', { name: 'Start a heat' }).click()
+  await page.getByLabel(/Tap mass/).fill('1500')
+  await page.getByRole('combobox', { name: 'Find an alloy' }).fill('C90300')
+  await page.getByRole('option').first().click()
+  await page.goto('/together')
+  await expect(page.getByTestId('joint-answer')).toContainText('2 heats for')
+  await page.getByRole('button', { name: 'Keep each heat to its share' }).click()
+  await page.goto('/heat/14/charge')
+  await expect(page.getByTestId('answer')).toContainText('to tap for')
+  await expect(page.getByLabel('Tin bar: at most')).not.toHaveValue('')
+})
+
+test('an off-spec heat put right: the additions, and the heat that does it', async ({ page }) => {
+  await openDemo(page)
+  await page.goto('/heat/4/assay')
+  const panel = page.getByTestId('put-right')
+  await expect(panel).toContainText(/Add .* of Zinc anode stubs/)
+  await panel.getByLabel('Aim').selectOption('nominal')
+  await expect(panel).toContainText('Sweeten it')
+  await panel.getByLabel('The crucible takes at most').fill('1500')
+  await expect(panel).toContainText(/Take out .* first/)
+})
+
+test('the scale: tolerance, container, practice scale, and where it was after a reload', async ({ page }) => {
+  await openDemo(page)
+  await page.goto('/heat/13/scale')
+  await expect(page.getByTestId('tolerance')).toContainText('Good from')
+  await page.getByLabel('Container still on the pan').fill('2000')
+  await page.getByLabel(/The scale says/).fill('1500')
+  await expect(page.getByRole('alert')).toContainText('no more than the container weighs')
+  await page.getByLabel('Container still on the pan').fill('')
+  await page.getByLabel('practise on a pretended scale').check()
+  const pretended = page.getByTestId('practice-scale')
+  await pretended.getByRole('button', { name: 'Pour towards the target' }).click()
+  await expect(pretended).toContainText('steady')
+  await page.getByRole('button', { name: 'Take it, next' }).click()
+  await expect(page.getByText('1 of')).toBeVisible()
+  await saved(page)
+  await page.reload()
+  await expect(page.getByText('1 of')).toBeVisible()
+  await expect(page.getByLabel('practise on a pretended scale')).toBeChecked()
+})
+
+test('alloys: own target from nominal figures, side by side, to a file and back', async ({ page }) => {
+  await openDemo(page)
+  await page.goto('/alloys')
+  await page.getByRole('button', { name: 'A target of your own' }).click()
+  await page.getByRole('button', { name: 'Keep this target' }).click()
+  await expect(page.getByRole('alert')).toContainText('Give it a name')
+  await page.getByLabel('Name').fill('Finial bronze')
+  for (const [symbol, pct] of [
+    ['Sn', '8'],
+    ['Zn', '3'],
+  ] as const) {
+    await page.getByLabel('Another element').fill(symbol)
+    await page.getByRole('button', { name: 'Add element' }).click()
+    await page.getByLabel(`${symbol}: nominal`).fill(pct)
+  }
+  await page.getByRole('button', { name: 'Set limits from nominal' }).click()
+  await expect(page.getByLabel('Sn: most')).toHaveValue('8.8')
+  await page.getByRole('button', { name: 'Keep this target' }).click()
+  await page.getByLabel('Search the alloys').fill('finial bronze')
+  await expect(page.getByRole('heading', { name: '1 alloys' })).toBeVisible()
+  await page.getByLabel('Compare Finial bronze').check()
+  await page.getByLabel('Search the alloys').fill('C90300')
+  await page.getByLabel('Compare Tin bronze').check()
+  await expect(page.getByTestId('compare')).toContainText('7.2–8.8')
+  const download = page.waitForEvent('download')
+  await page.getByRole('button', { name: 'Save my own…' }).click()
+  const text = await readFile(await (await download).path(), 'utf8')
+  await page.keyboard.press('Control+z')
+  await page.getByLabel('Search the alloys').fill('finial')
+  await expect(page.getByRole('heading', { name: '0 alloys' })).toBeVisible()
+  await page
+    .getByLabel('Alloys file')
+    .setInputFiles({ name: 'own.json', mimeType: 'application/json', buffer: Buffer.from(text) })
+  await expect(page.getByRole('heading', { name: '1 alloys' })).toBeVisible()
+})
+
+test('the charge sheet fits one page', async ({ page }) => {
+  await openDemo(page)
+  await page.goto('/heat/13/sheet')
+  await expect(page.getByText('In the crucible')).toBeVisible()
+  const pdf = await page.pdf({ format: 'A4' })
+  expect(pdf.toString('latin1').match(/\/Type\s*\/Page[^s]/g)?.length).toBe(1)
+})

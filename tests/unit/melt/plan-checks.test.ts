@@ -1,0 +1,137 @@
+import { describe, expect, it } from 'vitest'
+import { ALLOYS, findAlloy } from '#core/alloys'
+import { checkPlan, crucibleHolds, type CheckedPlan, type PlanCheck } from '#core/melt'
+import { checkWords } from '~/words/plan-checks'
+
+const plan = (id: string, part: Partial<CheckedPlan> = {}): CheckedPlan => ({
+  alloy: findAlloy(id)!,
+  tapMassG: 2000,
+  composition: { Cu: 88, Sn: 10, Zn: 2 },
+  lots: [{ lotId: 'a', name: 'Bar', form: 'bar', massG: 2000, composition: { Cu: 88, Sn: 10, Zn: 2 } }],
+  crucibleNo: null,
+  lastBase: null,
+  ...part,
+})
+const rules = (checks: PlanCheck[]) => checks.map(({ rule }) => rule)
+const lot = (composition: Record<string, number>, form = 'bar', massG = 100) => ({
+  lotId: `lot-${Object.keys(composition).join('')}-${form}`,
+  name: 'A lot',
+  form,
+  massG,
+  composition,
+})
+
+describe('rules of practice that a solver does not know', () => {
+  it('a clean gunmetal has nothing to be said of', () => {
+    expect(checkPlan(plan('C90500'))).toEqual([])
+  })
+
+  it.each([
+    ['beryllium copper', { Cu: 97.9, Be: 1.9 }, 'never'],
+    ['cadmium plate', { Fe: 98, Cd: 1 }, 'never'],
+    ['a zinc anode for salt water', { Zn: 99.4, Al: 0.3, Cd: 0.04 }, 'trace-poison'],
+  ])('%s', (_, composition, rule) => {
+    expect(rules(checkPlan(plan('C90500', { lots: [lot(composition)] })))).toContain(rule)
+  })
+
+  it('aluminium above 0.005 % in a tin bronze is a poison, named with the lot it comes from', () => {
+    const dirty = lot({ Cu: 90, Al: 5 })
+    const [check] = checkPlan(
+      plan('gunmetal-88-9-3', { composition: { Cu: 88, Sn: 9, Zn: 2.9, Al: 0.02 }, lots: [dirty] }),
+    )
+    expect(check).toMatchObject({ rule: 'poison', element: 'Al', lots: [dirty.lotId] })
+  })
+
+  it('lead in aluminium bronze, bismuth in brass, iron over 1 % in aluminium', () => {
+    const found = (id: string, composition: Record<string, number>) =>
+      checkPlan(plan(id, { composition, lots: [] })).filter(({ rule }) => rule === 'poison')
+    expect(found('C95400', { Cu: 85, Al: 10.5, Fe: 4, Pb: 0.3 })).toHaveLength(1)
+    expect(found('C26000', { Cu: 70, Zn: 29.7, Bi: 0.3 })).toHaveLength(1)
+    expect(found('356.0', { Al: 91, Si: 7, Fe: 1.2, Mn: 0.7 })).toHaveLength(1)
+    // Lead belongs in leaded bronze, and aluminium in aluminium bronze.
+    expect(found('C93200', { Cu: 83, Sn: 7, Pb: 7, Zn: 3 })).toEqual([])
+    expect(found('C95400', { Cu: 85, Al: 10.5, Fe: 4 })).toEqual([])
+  })
+
+  it('iron in aluminium wants half as much manganese above 0.45 %; sludge factor Fe + 2 Mn + 3 Cr under 1.8 (die-casting practice; from memory)', () => {
+    const aluminium = (composition: Record<string, number>) =>
+      rules(checkPlan(plan('A380.0', { composition: { Al: 85, ...composition }, lots: [] })))
+    expect(aluminium({ Fe: 0.8, Mn: 0.1 })).toEqual(['iron-needles'])
+    expect(aluminium({ Fe: 0.8, Mn: 0.4 })).toEqual([])
+    expect(aluminium({ Fe: 0.44, Mn: 0 })).toEqual([])
+    expect(aluminium({ Fe: 0.9, Mn: 0.46 })).toEqual(['sludge'])
+    expect(aluminium({ Fe: 0.7, Mn: 0.35, Cr: 0.15 })).toEqual(['sludge'])
+  })
+
+  it('bismuth above 1 % does not stay mixed (common practice, no source)', () => {
+    const check = (Bi: number) =>
+      rules(checkPlan(plan('bismuth-bronze', { composition: { Cu: 92, Bi }, lots: [] })))
+    expect(check(2)).toContain('unmixed')
+    expect(check(0.8)).not.toContain('unmixed')
+  })
+
+  it('hollow, painted, oily and thin stock each get their word; magnesium chips are never melted', () => {
+    for (const form of ['hollow', 'painted', 'oily-turnings', 'foil'])
+      expect(rules(checkPlan(plan('C90500', { lots: [lot({ Cu: 99 }, form)] })))).toEqual(['form'])
+    expect(
+      rules(
+        checkPlan(plan('535.0', { composition: { Al: 93, Mg: 7 }, lots: [lot({ Mg: 99 }, 'turnings')] })),
+      ),
+    ).toContain('magnesium-chips')
+  })
+
+  it('the other family’s crucible, and one too small', () => {
+    expect(rules(checkPlan(plan('C90500', { lastBase: 'Al' })))).toEqual(['crucible-family'])
+    expect(rules(checkPlan(plan('C90500', { lastBase: 'Cu' })))).toEqual([])
+    expect(rules(checkPlan(plan('C90500', { crucibleNo: 1 })))).toEqual(['crucible-full'])
+    expect(rules(checkPlan(plan('C90500', { crucibleNo: 4 })))).toEqual([])
+  })
+
+  it('a No. 4 crucible holds 4 lb of aluminium brim-full, and so four fifths of that', () => {
+    // Aluminium as a solid is told lighter than as the melt it becomes, within the estimate’s few percent.
+    expect(crucibleHolds(4, 2.7)).toBeGreaterThan(0.78 * 4 * 453.6)
+    expect(crucibleHolds(4, 2.7)).toBeLessThan(0.86 * 4 * 453.6)
+    expect(() => crucibleHolds(0, 8)).toThrow(RangeError)
+  })
+
+  it('every check reads as a sentence with its reason and source', () => {
+    const tools = { lotName: () => 'Valve bodies', grams: (value: number) => `${value} g` }
+    const seen = new Set<string>()
+    const nasty = [
+      lot({ Cu: 90, Be: 1, Cd: 0.02, Pb: 5, Bi: 2 }, 'hollow'),
+      lot({ Mg: 95 }, 'turnings'),
+      lot({ Zn: 95, Al: 4 }, 'painted'),
+    ]
+    for (const { id } of ALLOYS)
+      for (const check of checkPlan(
+        plan(id, {
+          composition: { Cu: 70, Al: 9, Si: 2, Fe: 1.4, Mn: 0.3, Cr: 0.2, Pb: 5, Bi: 2, Sb: 1, P: 0.1 },
+          lots: nasty,
+          crucibleNo: 0.1,
+          lastBase: 'Sn',
+        }),
+      )) {
+        const words = checkWords(check, tools)
+        expect(words.text.length, check.rule).toBeGreaterThan(15)
+        expect(words.why.length, check.rule).toBeGreaterThan(15)
+        expect(words.source.length, check.rule).toBeGreaterThan(5)
+        expect(words.text + words.why).not.toMatch(/undefined|NaN/)
+        seen.add(check.rule)
+      }
+    expect([...seen].sort()).toEqual(
+      [
+        'never',
+        'trace-poison',
+        'poison',
+        'unmixed',
+        'iron-needles',
+        'sludge',
+        'zinc-die-casting',
+        'magnesium-chips',
+        'form',
+        'crucible-family',
+        'crucible-full',
+      ].sort(),
+    )
+  })
+})
