@@ -8,7 +8,7 @@ const solver = loadHighs({ locateFile: () => wasmUrl }).then((highs) =>
 )
 
 /** Enough to settle which lots are worth a line, few enough for a blink. */
-const INTERACTIVE_NODES = 3
+const INTERACTIVE_NODES = 1
 
 /** The charge engine behind a message port. */
 const engine = {

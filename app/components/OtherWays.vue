@@ -5,7 +5,7 @@ import type { ChargeBoard } from '~/composables/useChargeBoard'
 const props = defineProps<{ board: ChargeBoard }>()
 const { grams, money } = useUnits()
 const { heat } = useHeat()
-const { rows, certainty, busy, fault, take } = useOtherWays(
+const { rows, certainty, now, busy, fault, take } = useOtherWays(
   props.board.problem,
   props.board.plan,
   props.board.lotName,
@@ -13,10 +13,6 @@ const { rows, certainty, busy, fault, take } = useOtherWays(
 )
 const chance = (value: number) =>
   value > 0.995 ? 'over 99 in 100' : value < 0.005 ? 'under 1 in 100' : `${Math.round(100 * value)} in 100`
-const now = computed(() => ({
-  confidence: props.board.problem.value?.confidence ?? null,
-  cost: props.board.plan.value?.cost ?? 0,
-}))
 </script>
 
 <template>

@@ -68,7 +68,18 @@ export function useChargeBoard() {
     }
   })
 
+  /** A row that says the same as before is the same row, so that only what changed is drawn again. */
+  const former = new Map<string, ChargeRowState>()
   function rowOf(current: Heat, lot: Lot, plannedG: number): ChargeRowState {
+    const row = freshRow(current, lot, plannedG)
+    const before = former.get(lot.id)
+    if (before && (Object.keys(row) as (keyof ChargeRowState)[]).every((key) => before[key] === row[key]))
+      return before
+    former.set(lot.id, row)
+    return row
+  }
+
+  function freshRow(current: Heat, lot: Lot, plannedG: number): ChargeRowState {
     const line = current.weighed.find(({ lotId }) => lotId === lot.id)
     return {
       id: lot.id,

@@ -31,6 +31,8 @@ export function useOtherWays(
   const { edit } = useHeat()
   const found = shallowRef<Alternative[]>([])
   const certainty = shallowRef<Certainty[]>([])
+  /** the plan and problem the ways were looked for beside: the page's own may already be further on */
+  const beside = shallowRef<{ plan: ChargePlan; problem: ChargeProblem } | null>(null)
   const busy = ref(false)
   const fault = ref('')
   let asked = 0
@@ -41,6 +43,7 @@ export function useOtherWays(
     try {
       const answer = await study.ways(of)
       if (mine !== asked) return
+      if (plan.value) beside.value = { plan: plan.value, problem: of }
       found.value = answer.ways
       certainty.value = answer.certainty
       fault.value = ''
@@ -59,7 +62,7 @@ export function useOtherWays(
   )
 
   function difference(other: ChargePlan): string {
-    const here = new Map(plan.value?.lines.map(({ lot, massG }) => [lot, massG]))
+    const here = new Map(beside.value?.plan.lines.map(({ lot, massG }) => [lot, massG]))
     const there = new Map(other.lines.map(({ lot, massG }) => [lot, massG]))
     const changes = [...new Set([...here.keys(), ...there.keys()])]
       .map((lot) => ({ lot, by: (there.get(lot) ?? 0) - (here.get(lot) ?? 0) }))
@@ -73,9 +76,19 @@ export function useOtherWays(
     return words.join(', ') + (changes.length > 3 ? ', …' : '')
   }
 
+  /** The question is the one the plan at hand answers; a longer search may at most have shaved a little off. */
+  function isAsked(other: ChargeProblem): boolean {
+    const here = beside.value?.problem
+    return (
+      here?.objective === other.objective &&
+      here.confidence === other.confidence &&
+      here.maxLots === other.maxLots
+    )
+  }
+
   const rows = computed<WayRow[]>(() =>
-    found.value.map(({ way, plan: other }) => {
-      const differs = difference(other)
+    found.value.map(({ way, plan: other, problem: asked }) => {
+      const differs = isAsked(asked) ? '' : difference(other)
       return {
         way,
         ...WAY_WORDS[way],
@@ -101,5 +114,9 @@ export function useOtherWays(
     })
   }
 
-  return { rows, certainty, busy, fault, take }
+  const now = computed(() => ({
+    confidence: beside.value?.problem.confidence ?? null,
+    cost: beside.value?.plan.cost ?? 0,
+  }))
+  return { rows, certainty, now, busy, fault, take }
 }

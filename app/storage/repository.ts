@@ -31,6 +31,9 @@ interface Intent {
   head: Head
 }
 
+/** Long enough to gather what is typed in one breath; the note keeps it safe meanwhile. */
+const PAUSE_MS = 120
+
 const stepKey = (id: string) => `step/${id}`
 
 /** Two intents in one: the later one's word on every record and step. */
@@ -50,9 +53,10 @@ function mergeIntents(first: Intent | null, second: Intent): Intent {
 /**
  * The yard on the disk: one entry a record, and the journal of steps. Every write first notes what it is about to
  * do in the browser's synchronous store, so that a page closed or reloaded the moment after is finished at the next
- * start and no step is half done. Writes that come while one is under way are done together.
+ * start and no step is half done. Writes that come close together are done together.
+ * @param pauseMs how long a write waits for others like it
  */
-export function openRepository(name = 'hephaestal') {
+export function openRepository(name = 'hephaestal', pauseMs = PAUSE_MS) {
   const records = localforage.createInstance({ name, storeName: 'records' })
   const journal = localforage.createInstance({ name, storeName: 'journal' })
   const aside = localforage.createInstance({ name, storeName: 'damaged' })
@@ -85,6 +89,7 @@ export function openRepository(name = 'hephaestal') {
   /** Writes until nothing waits. What could not be written waits for the next try. */
   async function drain(): Promise<void> {
     while (waiting) {
+      if (pauseMs > 0) await new Promise((resolve) => setTimeout(resolve, pauseMs))
       underWay = waiting
       waiting = null
       try {

@@ -3,6 +3,8 @@ import type { LinearSolution, OpenProgramme } from './linear-programme'
 
 /** How far, as a fraction of its limit, a confidence limit may be missed when the cuts stop. */
 const CLOSE_ENOUGH = 4e-7
+/** The same while it is only to be seen which way to go on. */
+export const ROUGHLY = 1e-4
 const MOST_ROUNDS = 200
 /** Former answers kept for each element. */
 const MEMORY = 6
@@ -59,13 +61,19 @@ export function rememberCones(
  * one wherever its answer lies under the cone, until it lies under none by more than a hair.
  * Planes hold for the cone itself, so they stay valid for any bounds set later.
  */
-export function minimiseWithCones(open: OpenProgramme, { rows }: Pick<BlendModel, 'rows'>): LinearSolution {
+export function minimiseWithCones(
+  open: OpenProgramme,
+  { rows }: Pick<BlendModel, 'rows'>,
+  close = CLOSE_ENOUGH,
+): LinearSolution {
   for (let round = 0; ; round++) {
     const solution = open.minimise()
     if (!solution.feasible || round === MOST_ROUNDS) return solution
     let cuts = 0
-    for (const { cone } of rows) {
-      if (!cone || spreadMissing(cone, solution) <= CLOSE_ENOUGH) continue
+    for (const { cone, row } of rows) {
+      const missing = cone ? spreadMissing(cone, solution) : 0
+      // A spread told too small matters only where the limit would not hold with the true one.
+      if (!cone || missing <= close || solution.rowValues[row]! + missing <= close) continue
       const plane = tangent(cone, ({ column }) => solution.values[column]!)
       if (plane) open.addRow(-Infinity, 0, plane)
       cuts++

@@ -6,6 +6,7 @@ export interface LinearSolution {
   feasible: boolean
   objective: number
   values: Float64Array
+  rowValues: Float64Array
   /** marginal objective per unit of each column's or row's bound */
   columnDuals: Float64Array
   rowDuals: Float64Array
@@ -86,6 +87,7 @@ export class OpenProgramme {
   private readonly lower: number[]
   private readonly upper: number[]
   private addedRows = 0
+  private last: LinearSolution = NO_SOLUTION
 
   constructor(
     private readonly highs: Highs,
@@ -140,6 +142,18 @@ export class OpenProgramme {
     })
   }
 
+  /** Takes away added rows that did not bear on the last answer. */
+  dropIdleRows(): void {
+    if (this.addedRows === 0 || !this.last.feasible) return
+    const from = this.written.rowLower.length
+    const idle: number[] = []
+    for (let row = from; row < from + this.addedRows; row++)
+      if (Math.abs(this.last.rowDuals[row]!) < 1e-12) idle.push(row)
+    if (idle.length === 0) return
+    this.model.deleteRows({ kind: 'set', indices: Int32Array.from(idle) })
+    this.addedRows -= idle.length
+  }
+
   dropAddedRows(): void {
     if (this.addedRows === 0) return
     const from = this.written.rowLower.length
@@ -187,14 +201,16 @@ export class OpenProgramme {
     }
     if (none.includes(status)) return NO_SOLUTION
     if (status !== states.optimal) throw new Error(`the solver stopped without an answer (state ${status})`)
-    const { colValue, colDual, rowDual } = this.model.getSolution()
-    return {
+    const { colValue, rowValue, colDual, rowDual } = this.model.getSolution()
+    this.last = {
       feasible: true,
       objective: this.model.getObjectiveValue(),
       values: colValue,
+      rowValues: rowValue,
       columnDuals: colDual,
       rowDuals: rowDual,
     }
+    return this.last
   }
 
   dispose(): void {
@@ -213,6 +229,7 @@ export const NO_SOLUTION: LinearSolution = {
   feasible: false,
   objective: INF,
   values: NONE,
+  rowValues: NONE,
   columnDuals: NONE,
   rowDuals: NONE,
 }

@@ -1,5 +1,5 @@
 import type { BlendLot, BlendModel } from './blend-model'
-import { minimiseWithCones } from './cones'
+import { minimiseWithCones, ROUGHLY } from './cones'
 import { NO_SOLUTION, type LinearSolution, type OpenProgramme } from './linear-programme'
 
 /** Bounds put on a lot's column on the way to a node, in solver units; "used" once it must be in the charge. */
@@ -45,6 +45,8 @@ const WORTH = 5e-7
 const CHANGE = 12
 /** Rules tried both ways before one of them is branched on, while little is known of them. */
 const TRIED = 4
+/** With fewer nodes than this to spend, none goes into trying rules. */
+const HURRY = 20
 /** A lot is known once each of its ways was taken so often. */
 const KNOWN = 1
 
@@ -61,7 +63,7 @@ export function search(
   outOfTime: () => boolean,
   nodes = Infinity,
 ): SearchResult {
-  const bench = new Bench(open, model)
+  const bench = new Bench(open, model, nodes < HURRY ? 0 : TRIED)
   const waiting = new Heap()
   let left = nodes
   let best = NO_SOLUTION
@@ -78,10 +80,15 @@ export function search(
       }
       const target = best.objective - WORTH * Math.abs(best.objective)
       if (node.floor >= target) continue
-      const solution = bench.solve(node.decisions)
+      let solution = bench.solve(node.decisions)
       bench.learn(node, solution)
       if (!solution.feasible || solution.objective >= target) continue
-      const branches = branchesOf(model, node.decisions, solution)
+      let branches = branchesOf(model, node.decisions, solution)
+      if (branches.length === 0) {
+        solution = minimiseWithCones(open, model)
+        if (!solution.feasible || solution.objective >= target) continue
+        branches = branchesOf(model, node.decisions, solution)
+      }
       if (branches.length === 0) {
         best = solution
         open.cutOff(best.objective)
@@ -182,6 +189,7 @@ class Bench {
   constructor(
     private readonly open: OpenProgramme,
     private readonly model: BlendModel,
+    private readonly tried: number,
   ) {
     this.counted = model.counts.map(() => new Map<number, number>())
     this.gains = model.lots.map(() => ({ down: 0, up: 0, downs: 0, ups: 0 }))
@@ -189,7 +197,7 @@ class Bench {
 
   solve(decisions: readonly Decision[]): LinearSolution {
     if (!this.apply(decisions)) return NO_SOLUTION
-    return minimiseWithCones(this.open, this.model)
+    return minimiseWithCones(this.open, this.model, ROUGHLY)
   }
 
   /** Gives every column and count its own figures back. */
@@ -285,7 +293,7 @@ class Bench {
     const unknown = branches
       .filter(({ index }) => Math.min(this.gains[index]!.downs, this.gains[index]!.ups) < KNOWN)
       .sort((a, b) => b.score - a.score)
-      .slice(0, TRIED)
+      .slice(0, this.tried)
     for (const branch of unknown)
       for (const side of ['down', 'up'] as const) {
         const tried = this.solve([...decisions, branch[side]])

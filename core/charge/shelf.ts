@@ -4,7 +4,7 @@ import type { OpenProgramme } from './linear-programme'
 
 /** Programmes kept open; older ones are given up. */
 const PLACES = 6
-/** Tangent planes a kept programme may carry before it starts afresh. */
+/** Tangent planes a kept programme may carry; over that, those that did not bear on its last answer go. */
 const MOST_PLANES = 150
 
 interface Kept {
@@ -31,9 +31,7 @@ export class ProgrammeShelf {
       if (!entry.open.rewrite(model.programme)) continue
       this.kept.splice(index, 1)
       const samePlanes =
-        entry.open.added <= MOST_PLANES &&
-        spreads.length === entry.spreads.length &&
-        spreads.every((value, at) => value === entry.spreads[at])
+        spreads.length === entry.spreads.length && spreads.every((value, at) => value === entry.spreads[at])
       if (!samePlanes) entry.open.dropAddedRows()
       this.lent.set(entry.open, spreads)
       return entry.open
@@ -48,6 +46,7 @@ export class ProgrammeShelf {
     const spreads = this.lent.get(open) ?? []
     this.lent.delete(open)
     if (broken) return open.dispose()
+    if (open.added > MOST_PLANES) open.dropIdleRows()
     this.kept.unshift({ open, spreads })
     for (const old of this.kept.splice(this.places)) old.open.dispose()
   }

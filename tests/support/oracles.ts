@@ -1,4 +1,5 @@
 import createGlpk, { type LP } from 'glpk.js/node'
+import jsLp from 'javascript-lp-solver'
 import { solve as solveYalps } from 'yalps'
 import type { ChargeProblem } from '#core/charge'
 
@@ -211,8 +212,8 @@ export async function leastGivingByGlpk(problem: ChargeProblem): Promise<number>
   return result.result.status === glpk.GLP_OPT ? result.result.z : Infinity
 }
 
-/** Least cost by YALPS (MIT); null when infeasible. */
-export function leastCostByYalps(problem: ChargeProblem): number | null {
+/** The problem as yalps and javascript-lp-solver both take it. */
+function asTable(problem: ChargeProblem) {
   const { cost, upper, rows } = writeDown(problem)
   const constraints: Record<string, { min?: number; max?: number; equal?: number }> = {}
   for (const { name, min, max } of rows)
@@ -227,6 +228,17 @@ export function leastCostByYalps(problem: ChargeProblem): number | null {
     variables[`x${index}`] = column
     constraints[`stock${index}`] = { max: upper[index]! }
   })
-  const solution = solveYalps({ direction: 'minimize', objective: 'cost', constraints, variables })
+  return { constraints, variables }
+}
+
+/** Least cost by YALPS (MIT); null when infeasible. */
+export function leastCostByYalps(problem: ChargeProblem): number | null {
+  const solution = solveYalps({ direction: 'minimize', objective: 'cost', ...asTable(problem) })
   return solution.status === 'optimal' ? solution.result : null
+}
+
+/** Least cost by javascript-lp-solver (Unlicense), plain blends only; null when infeasible. */
+export function leastCostByJsLp(problem: ChargeProblem): number | null {
+  const solution = jsLp.Solve({ optimize: 'cost', opType: 'min', ...asTable(problem) })
+  return solution.feasible ? solution.result : null
 }

@@ -12,7 +12,7 @@ import {
   type Records,
   type Step,
 } from '#core/workspace'
-import { openRepository } from '~/storage/repository'
+import { openRepository as openWithPause } from '~/storage/repository'
 
 /** A disk that can lose its power: after so many writes every further one fails, as in a closed tab. */
 const disk = vi.hoisted(() => ({ stores: new Map<string, Map<string, unknown>>(), writesLeft: Infinity }))
@@ -34,6 +34,8 @@ vi.mock('localforage', () => {
   }
   return { default: { createInstance: ({ storeName }: { storeName: string }) => store(storeName) } }
 })
+
+const openRepository = () => openWithPause('test', 0)
 
 const yard = fromWorkspace(workspaceSchema.parse(demo))
 const [lotA, lotB] = Object.values(yard.lots)
