@@ -1,6 +1,7 @@
 import * as z from 'zod'
-import { chargeProblemSchema } from '#core/charge'
+import { chargePlanSchema, chargeProblemSchema } from '#core/charge'
 import { workspaceSchema } from '#core/workspace'
+import { alloysFileSchema } from './alloys-json'
 
 /**
  * The open shapes as JSON Schema, for other people's scripts. Rules that JSON Schema cannot say (shares that add up
@@ -11,6 +12,8 @@ export function jsonSchemas(): Record<string, object> {
   const schemaOf = (schema: z.ZodType) => z.toJSONSchema(schema, { io: 'input', target: 'draft-2020-12' })
   return {
     'charge-problem-1': { title: 'hephaestal/charge-problem, version 1', ...schemaOf(chargeProblemSchema) },
+    'charge-plan-1': { title: 'hephaestal/charge-plan, version 1', ...schemaOf(chargePlanSchema) },
+    'alloys-1': { title: 'hephaestal/alloys, version 1', ...schemaOf(alloysFileSchema) },
     'workspace-1': { title: 'hephaestal/workspace, version 1', ...schemaOf(workspaceSchema) },
   }
 }

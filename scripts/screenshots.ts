@@ -31,14 +31,46 @@ const SHOTS: Shot[] = [
     },
   },
   { name: 'charge-phone', path: '/heat/13/charge', size: PHONE, before: planned },
+  {
+    name: 'charge-stuck',
+    path: '/heat/13/charge',
+    before: async (page) => {
+      await planned(page)
+      await page.getByRole('checkbox', { name: 'Use Tin bar' }).uncheck()
+      await page.getByText('Ways out').waitFor()
+    },
+  },
+  {
+    name: 'other-ways',
+    path: '/heat/13/charge',
+    before: async (page) => {
+      await page.keyboard.press('Control+z')
+      await planned(page)
+      await page.getByTestId('certainty-chart').scrollIntoViewIfNeeded()
+    },
+  },
+  { name: 'pile', path: '/pile' },
   { name: 'scale', path: '/heat/13/scale' },
   { name: 'melt', path: '/heat/13/melt' },
   { name: 'melt-phone', path: '/heat/13/melt', size: PHONE },
   { name: 'pour', path: '/heat/11/pour' },
   { name: 'assay', path: '/heat/4/assay' },
+  {
+    name: 'assay-put-right',
+    path: '/heat/4/assay',
+    before: (page) => page.getByTestId('put-right').scrollIntoViewIfNeeded(),
+  },
   { name: 'assay-dark', path: '/heat/11/assay', dark: true },
   { name: 'ledger', path: '/ledger' },
-  { name: 'alloys', path: '/alloys' },
+  {
+    name: 'alloys',
+    path: '/alloys',
+    before: async (page) => {
+      for (const name of ['Gunmetal, 88-10-0-2', 'Tin bronze, 88-8-0-4', 'Gear bronze'])
+        await page.getByLabel(`Compare ${name}`).first().check()
+      await page.getByTestId('compare').scrollIntoViewIfNeeded()
+    },
+  },
 ]
 
 const browser = await chromium.launch(CHROMIUM_LAUNCH)

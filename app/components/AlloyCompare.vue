@@ -49,7 +49,12 @@ const differs = (values: string[]) => new Set(values).size > 1
 </script>
 
 <template>
-  <section class="slab mb-5 overflow-x-auto p-3" tabindex="0" aria-label="Side by side" data-testid="compare">
+  <section
+    class="slab relative mb-5 overflow-x-auto p-3"
+    tabindex="0"
+    aria-label="Side by side"
+    data-testid="compare"
+  >
     <h2 class="chalk mb-2">Side by side</h2>
     <table class="w-full text-left">
       <thead>

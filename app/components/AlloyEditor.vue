@@ -42,7 +42,7 @@ const known = computed(() => rows.value.map(({ symbol }) => symbol))
         >
         <p class="self-end pb-2 text-soft">The rest is {{ elementName(draft.base) }}.</p>
       </div>
-      <div class="mt-4 overflow-x-auto" tabindex="0" role="region" aria-label="Limits">
+      <div class="relative mt-4 overflow-x-auto" tabindex="0" role="region" aria-label="Limits">
         <table class="w-full min-w-104 text-left">
           <thead class="text-xs text-soft">
             <tr>

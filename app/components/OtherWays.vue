@@ -20,7 +20,12 @@ const chance = (value: number) =>
     <h2 class="chalk mb-2">The same melt, other ways</h2>
     <p v-if="fault" role="alert" class="text-oxide">These could not be worked out: {{ fault }}</p>
     <div class="grid grid-cols-1 items-start gap-5 xl:grid-cols-[minmax(0,1.9fr)_minmax(0,1fr)]">
-      <div class="slab overflow-x-auto p-3" tabindex="0" role="region" aria-label="Ways side by side">
+      <div
+        class="slab relative overflow-x-auto p-3"
+        tabindex="0"
+        role="region"
+        aria-label="Ways side by side"
+      >
         <table class="w-full text-left">
           <thead class="text-xs text-soft">
             <tr>

@@ -139,7 +139,7 @@ function keep(): void {
       </fieldset>
       <div
         v-if="joint && joint.plans.length"
-        class="slab overflow-x-auto p-3"
+        class="slab relative overflow-x-auto p-3"
         tabindex="0"
         role="region"
         aria-label="The pile divided"

@@ -1,15 +1,16 @@
 export { applyRemedy, rulesOf, withoutRule } from './apply-remedy'
 export { meltCoefficients, type MeltCoefficients } from './melt-coefficients'
 export { normalCdf, normalQuantile } from './normal'
-export type {
-  ChargePlan,
-  Conflict,
-  LimitChange,
-  Limiting,
-  PlanLine,
-  Purchase,
-  Remedy,
-  WeighingRule,
+export {
+  chargePlanSchema,
+  type ChargePlan,
+  type Conflict,
+  type LimitChange,
+  type Limiting,
+  type PlanLine,
+  type Purchase,
+  type Remedy,
+  type WeighingRule,
 } from './plan'
 export { boughtLot, PURCHASABLE, purchaseOf, purchasesFor, type Purchasable } from './purchasable'
 export {

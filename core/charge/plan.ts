@@ -1,68 +1,93 @@
+import * as z from 'zod'
+import { elementSchema, UNIDENTIFIED } from '#core/composition'
+
+const grams = z.number().min(0)
+const bound = z.enum(['min', 'max'])
+const lot = z.string()
+const pctByElement = z.record(z.union([elementSchema, z.literal(UNIDENTIFIED)]), z.number().min(0))
+
 /** One line of a charge: so much of one lot. */
-export interface PlanLine {
-  lot: string
-  massG: number
-  pieces?: number
-}
+export const planLineSchema = z.strictObject({ lot, massG: grams, pieces: z.number().int().optional() })
 
 /** What holds the plan where it is, with the price of holding it there (objective units per wt% or per gram). */
-export type Limiting =
-  | { kind: 'element'; element: string; bound: 'min' | 'max'; shadowPrice: number }
-  | { kind: 'others'; bound: 'max'; shadowPrice: number }
-  | { kind: 'stock'; lot: string; shadowPrice: number }
+export const limitingSchema = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('element'), element: elementSchema, bound, shadowPrice: z.number() }),
+  z.strictObject({ kind: z.literal('others'), bound: z.literal('max'), shadowPrice: z.number() }),
+  z.strictObject({ kind: z.literal('stock'), lot, shadowPrice: z.number() }),
+])
 
 /** A rule of weighing that keeps amounts from being just any. */
-export type WeighingRule = 'pieces' | 'maxLots' | 'minLine' | 'increment'
+export const weighingRuleSchema = z.enum(['pieces', 'maxLots', 'minLine', 'increment'])
 
 /** Things that cannot hold together, each with how far it would have to give were it alone to give. */
-export type Conflict =
-  | { kind: 'element'; element: string; bound: 'min' | 'max'; limit: number; reached: number }
-  | { kind: 'others'; bound: 'max'; limit: number; reached: number }
-  | { kind: 'stock'; lot: string; availableG: number; neededG: number }
-  | { kind: 'line'; lot: string; fixedG: number }
-  | { kind: 'rule'; rule: WeighingRule }
-  | { kind: 'metal'; wantedG: number; possibleG: number }
-  | { kind: 'fixed'; excessG: number }
+export const conflictSchema = z.discriminatedUnion('kind', [
+  z.strictObject({
+    kind: z.literal('element'),
+    element: elementSchema,
+    bound,
+    limit: z.number(),
+    reached: z.number(),
+  }),
+  z.strictObject({
+    kind: z.literal('others'),
+    bound: z.literal('max'),
+    limit: z.number(),
+    reached: z.number(),
+  }),
+  z.strictObject({ kind: z.literal('stock'), lot, availableG: grams, neededG: grams }),
+  z.strictObject({ kind: z.literal('line'), lot, fixedG: grams }),
+  z.strictObject({ kind: z.literal('rule'), rule: weighingRuleSchema }),
+  z.strictObject({ kind: z.literal('metal'), wantedG: grams, possibleG: grams }),
+  z.strictObject({ kind: z.literal('fixed'), excessG: grams }),
+])
+
+const limitChange = { element: elementSchema, bound, to: z.number().min(0).max(100) }
+const purchase = {
+  metal: z.string().describe('An element, or a master alloy of the purchasable table'),
+  massG: grams,
+}
 
 /** One limit moved. */
-export interface LimitChange {
-  element: string
-  bound: 'min' | 'max'
-  to: number
-}
-
+export const limitChangeSchema = z.strictObject(limitChange)
 /** So much of a virgin metal or master alloy (an id of the purchasable table). */
-export interface Purchase {
-  metal: string
-  massG: number
-}
+export const purchaseSchema = z.strictObject(purchase)
 
 /** A way out, each enough by itself; each was solved again to prove it. */
-export type Remedy =
-  | ({ kind: 'relax' } & LimitChange)
-  | { kind: 'relaxTogether'; changes: LimitChange[] }
-  | ({ kind: 'obtain' } & Purchase)
-  | { kind: 'obtainTogether'; purchases: Purchase[] }
-  | { kind: 'lessTap'; tapMassG: number }
-  | { kind: 'leaveOut'; lot: string }
-  | { kind: 'moreLots'; maxLots: number }
-  | { kind: 'dropRule'; rule: WeighingRule }
+export const remedySchema = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('relax'), ...limitChange }),
+  z.strictObject({ kind: z.literal('relaxTogether'), changes: z.array(limitChangeSchema) }),
+  z.strictObject({ kind: z.literal('obtain'), ...purchase }),
+  z.strictObject({ kind: z.literal('obtainTogether'), purchases: z.array(purchaseSchema) }),
+  z.strictObject({ kind: z.literal('lessTap'), tapMassG: grams }),
+  z.strictObject({ kind: z.literal('leaveOut'), lot }),
+  z.strictObject({ kind: z.literal('moreLots'), maxLots: z.number().int().min(1) }),
+  z.strictObject({ kind: z.literal('dropRule'), rule: weighingRuleSchema }),
+])
 
 /** `hephaestal/charge-plan`, version 1. */
-export interface ChargePlan {
-  format: 'hephaestal/charge-plan'
-  version: 1
-  status: 'optimal' | 'feasible' | 'infeasible'
-  gap?: number
-  lines: PlanLine[]
-  chargeMassG: number
-  tapMassG: number
-  cost: number
-  virginMassG: number
-  composition: Record<string, number>
-  sd: Record<string, number>
-  probabilityInLimits: number
-  limiting: Limiting[]
-  conflict: Conflict[]
-  remedies: Remedy[]
-}
+export const chargePlanSchema = z.strictObject({
+  format: z.literal('hephaestal/charge-plan'),
+  version: z.literal(1),
+  status: z.enum(['optimal', 'feasible', 'infeasible']),
+  gap: z.number().min(0).optional().describe('Share of the objective by which a better plan may still exist'),
+  lines: z.array(planLineSchema),
+  chargeMassG: grams,
+  tapMassG: grams,
+  cost: z.number().min(0),
+  virginMassG: grams,
+  composition: pctByElement,
+  sd: pctByElement,
+  probabilityInLimits: z.number().min(0).max(1),
+  limiting: z.array(limitingSchema),
+  conflict: z.array(conflictSchema),
+  remedies: z.array(remedySchema),
+})
+
+export type PlanLine = z.infer<typeof planLineSchema>
+export type Limiting = z.infer<typeof limitingSchema>
+export type WeighingRule = z.infer<typeof weighingRuleSchema>
+export type Conflict = z.infer<typeof conflictSchema>
+export type LimitChange = z.infer<typeof limitChangeSchema>
+export type Purchase = z.infer<typeof purchaseSchema>
+export type Remedy = z.infer<typeof remedySchema>
+export type ChargePlan = z.infer<typeof chargePlanSchema>

@@ -28,7 +28,7 @@ for (const theme of ['light', 'dark'] as const)
     test(`axe finds nothing on any stage, ${theme}, ${width}×${height}; nothing runs off the side`, async ({
       page,
     }) => {
-      test.setTimeout(120_000)
+      test.setTimeout(300_000)
       await page.setViewportSize({ width, height })
       await page.emulateMedia({ colorScheme: theme, reducedMotion: 'reduce' })
       await openDemo(page)

@@ -1,6 +1,12 @@
 import loadHighs from 'highs'
 import { beforeAll, describe, expect, it } from 'vitest'
-import { createChargeSolver, type ChargePlan, type ChargeProblem, type ChargeSolver } from '#core/charge'
+import {
+  chargePlanSchema,
+  createChargeSolver,
+  type ChargePlan,
+  type ChargeProblem,
+  type ChargeSolver,
+} from '#core/charge'
 import { breaches } from '../../support/breaches'
 import { leastCostByGlpk, leastCostByYalps, leastGivingByGlpk } from '../../support/oracles'
 import { randomAluminiumProblem, randomProblem, seeded, withTinyLimits } from '../../support/random-problem'
@@ -16,6 +22,7 @@ beforeAll(async () => {
 /** The engine's cost, its plan checked by separate arithmetic; null when infeasible. */
 function costOf(given: ChargeProblem, engine: ChargeSolver = solver): number | null {
   const plan: ChargePlan = engine.solve(given)
+  expect(chargePlanSchema.safeParse(plan).error).toBeUndefined()
   if (plan.status === 'infeasible') return null
   expect(breaches(given, plan)).toEqual([])
   return plan.cost

@@ -103,7 +103,7 @@ const print = () => window.print()
         </div>
       </div>
     </article>
-    <p v-else class="text-soft">There is no charge to print yet.</p>
+    <h1 v-else class="text-lg text-soft">There is no charge to print yet.</h1>
   </section>
 </template>
 
