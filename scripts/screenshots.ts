@@ -44,6 +44,7 @@ const SHOTS: Shot[] = [
     name: 'other-ways',
     path: '/heat/13/charge',
     before: async (page) => {
+      await page.getByText('Ways out').waitFor()
       await page.keyboard.press('Control+z')
       await planned(page)
       await page.getByTestId('certainty-chart').scrollIntoViewIfNeeded()

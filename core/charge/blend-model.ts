@@ -112,10 +112,10 @@ export function buildBlendModel(problem: ChargeProblem, options: BlendOptions = 
 function contentsOf(lots: readonly BlendLot[]): Map<string, Float64Array> {
   const contents = new Map<string, Float64Array>()
   lots.forEach(({ coefficients }, index) => {
-    for (const [symbol, pct] of Object.entries(coefficients.elementPct)) {
+    for (const symbol in coefficients.elementPct) {
       let held = contents.get(symbol)
       if (!held) contents.set(symbol, (held = new Float64Array(lots.length)))
-      held[index] = pct
+      held[index] = coefficients.elementPct[symbol]!
     }
   })
   return contents

@@ -87,6 +87,7 @@ export class OpenProgramme {
   private readonly lower: number[]
   private readonly upper: number[]
   private addedRows = 0
+  private cut = Number.MAX_VALUE
   private last: LinearSolution = NO_SOLUTION
 
   constructor(
@@ -122,7 +123,10 @@ export class OpenProgramme {
 
   /** Answers dearer than this are of no interest: the solver may stop as soon as it knows. */
   cutOff(objective: number): void {
-    this.model.options.set({ objective_bound: Math.min(objective, Number.MAX_VALUE) })
+    const bound = Math.min(objective, Number.MAX_VALUE)
+    if (bound === this.cut) return
+    this.cut = bound
+    this.model.options.set({ objective_bound: bound })
   }
 
   recost(column: number, cost: number): void {

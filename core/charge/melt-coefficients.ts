@@ -1,4 +1,4 @@
-import { UNIDENTIFIED, unidentifiedPct } from '#core/composition'
+import { UNIDENTIFIED } from '#core/composition'
 import type { ChargeLot, ChargeProblem } from './problem'
 
 /** What one gram of a lot brings to the melt, after metallic yield and recovery. */
@@ -23,17 +23,25 @@ export function meltCoefficients(
   const metallicYield = lot.metallicYield ?? 1
   const elementPct: Record<string, number> = {}
   let total = 0
-  const add = (symbol: string, pct: number) => {
+  let named = 0
+  // Plain loops: this runs for every lot at every keystroke.
+  for (const symbol in lot.composition) {
+    const pct = lot.composition[symbol]!
+    named += pct
     const contribution = metallicYield * pct * (recovery[symbol] ?? 1)
-    if (contribution <= 0) return
+    if (contribution <= 0) continue
     elementPct[symbol] = contribution
     total += contribution
   }
-  for (const [symbol, pct] of Object.entries(lot.composition)) add(symbol, pct)
-  const unnamed = unidentifiedPct(lot.composition)
-  if (unnamed > 1e-9) add(UNIDENTIFIED, unnamed)
+  const unnamed = (100 - named) * metallicYield * (recovery[UNIDENTIFIED] ?? 1)
+  if (100 - named > 1e-9 && unnamed > 0) {
+    elementPct[UNIDENTIFIED] = unnamed
+    total += unnamed
+  }
   const sdPct: Record<string, number> = {}
-  for (const [symbol, sd] of Object.entries(lot.sd ?? {}))
+  for (const symbol in lot.sd) {
+    const sd = lot.sd[symbol]!
     if (sd > 0) sdPct[symbol] = metallicYield * sd * (recovery[symbol] ?? 1)
+  }
   return { meltPerG: total / 100, elementPct, sdPct }
 }

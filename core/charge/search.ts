@@ -91,7 +91,7 @@ export function search(
       }
       if (branches.length === 0) {
         best = solution
-        open.cutOff(best.objective)
+        if (waiting.size > 0) open.cutOff(best.objective)
         continue
       }
       const branch = bench.choose(branches, node.decisions, solution)
