@@ -44,6 +44,13 @@ const commands = computed<Command[]>(() => [
     hint: 'one pile, no lot promised twice',
     run: () => navigateTo('/together'),
   },
+  {
+    id: 'identify',
+    label: 'What is this?',
+    hint: 'clues to a piece of scrap',
+    run: () => navigateTo('/identify'),
+  },
+  { id: 'scrap', label: 'Scrap book', hint: 'what scrap usually is', run: () => navigateTo('/scrap-book') },
   { id: 'alloys', label: 'Alloys', hint: 'limits and temperatures', run: () => navigateTo('/alloys') },
   { id: 'handbook', label: 'Handbook', hint: 'cautions', run: () => navigateTo('/handbook') },
   {

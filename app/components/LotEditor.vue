@@ -4,9 +4,13 @@ import { SYMBOLS } from '#core/composition'
 import { FORMS, FORM_SOURCE } from '#core/losses'
 import { KNOWLEDGE, LOT_KINDS, type Lot } from '#core/stock'
 
-const props = defineProps<{ lot: Lot | null }>()
+const props = defineProps<{ lot: Lot | null; begun?: Partial<Lot> }>()
 const emit = defineEmits<{ close: [] }>()
-const { draft, rows, total, over, faults, save, remove, addRow } = useLotDraft(props.lot, () => emit('close'))
+const { draft, rows, total, over, faults, save, remove, addRow } = useLotDraft(
+  props.lot,
+  () => emit('close'),
+  props.begun,
+)
 const id = useId()
 const grade = ref('')
 watch(grade, (id) => {

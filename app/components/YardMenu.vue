@@ -13,6 +13,8 @@ const nextMass = { g: 'kg', kg: 'oz', oz: 'lb', lb: 'g' } as const
 const items = computed(() => [
   { label: 'What it can become', run: () => navigateTo('/pile') },
   { label: 'Heats together', run: () => navigateTo('/together') },
+  { label: 'What is this?', run: () => navigateTo('/identify') },
+  { label: 'Scrap book', run: () => navigateTo('/scrap-book') },
   { label: 'Alloys', run: () => navigateTo('/alloys') },
   { label: 'Handbook', run: () => navigateTo('/handbook') },
   {

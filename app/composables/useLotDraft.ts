@@ -10,23 +10,24 @@ interface Row {
 }
 
 /** A lot being written down: nothing reaches the yard until it holds together. */
-export function useLotDraft(lot: Lot | null, done: () => void) {
+export function useLotDraft(lot: Lot | null, done: () => void, begun: Partial<Lot> = {}) {
+  const known = lot ?? begun
   const yard = useYard()
   const { announce } = useNotices()
   const draft = reactive({
-    name: lot?.name ?? '',
-    kind: lot?.kind ?? ('scrap' as Lot['kind']),
-    form: lot?.form ?? ('casting' as Lot['form']),
-    massG: (lot?.massG ?? null) as number | null,
-    pricePerKg: (lot?.pricePerKg ?? 0) as number | null,
-    knowledge: lot?.knowledge ?? ('guess' as Lot['knowledge']),
-    note: lot?.note ?? '',
+    name: known.name ?? '',
+    kind: known.kind ?? ('scrap' as Lot['kind']),
+    form: known.form ?? ('casting' as Lot['form']),
+    massG: (known.massG ?? null) as number | null,
+    pricePerKg: (known.pricePerKg ?? 0) as number | null,
+    knowledge: known.knowledge ?? ('guess' as Lot['knowledge']),
+    note: known.note ?? '',
   })
   const rows = ref<Row[]>(
-    Object.entries(lot?.composition ?? {}).map(([symbol, pct]) => ({
+    Object.entries(known.composition ?? {}).map(([symbol, pct]) => ({
       symbol,
       pct,
-      sd: lot?.sd[symbol] ?? null,
+      sd: known.sd?.[symbol] ?? null,
     })),
   )
   if (rows.value.length === 0) addRow()

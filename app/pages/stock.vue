@@ -52,6 +52,8 @@ const density = (lot: Lot) => {
         placeholder="Search the bins"
         aria-label="Search the bins"
       />
+      <NuxtLink to="/identify" class="btn">What is this?</NuxtLink>
+      <NuxtLink to="/scrap-book" class="btn">Scrap book</NuxtLink>
       <button class="btn btn-next" @click="editing = 'new'">Add a lot</button>
     </div>
 

@@ -1,3 +1,16 @@
 export { lotYield, toChargeLot } from './charge-lot'
 export { spreadFor } from './knowledge-spread'
 export { KNOWLEDGE, LOT_KINDS, lotSchema, type Knowledge, type Lot, type LotKind } from './schema'
+export {
+  CLUE_SOURCE,
+  CLUES,
+  identify,
+  suspectDensity,
+  type Clue,
+  type Findings,
+  type Identification,
+  type Suspect,
+} from './identify'
+export { mergeLots, type MergedMetal } from './merge-lots'
+export { blendOfGuesses, SCRAP_BOOK, type LikelyMetal, type ScrapSource } from './scrap-book'
+export { twoMetalShare, waterDensity, weighInWater, type TwoMetal } from './weigh-in-water'

@@ -9,6 +9,8 @@ const STAGES = [
   '/heat/13/scale',
   '/heat/13/sheet',
   '/pile',
+  '/identify',
+  '/scrap-book',
   '/together',
   '/heat/13/melt',
   '/heat/11/pour',

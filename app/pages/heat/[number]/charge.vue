@@ -30,7 +30,7 @@ const file = ref<HTMLInputElement>()
         Save problem…
       </button>
       <NuxtLink v-if="rows.planned.length" :to="`/heat/${heat.number}/sheet`" class="btn">
-        Charge sheet
+        Sheet to print
       </NuxtLink>
       <NuxtLink
         v-if="rows.planned.length && !infeasible && !heat.loggedAt"
