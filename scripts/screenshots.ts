@@ -20,6 +20,14 @@ const planned = async (page: Page) => {
 const SHOTS: Shot[] = [
   { name: 'home', path: '/' },
   { name: 'stock', path: '/stock' },
+  {
+    name: 'identify',
+    path: '/identify',
+    before: async (page) => {
+      for (const answer of ['brass yellow', 'white smoke', 'plumbing'])
+        await page.getByText(answer, { exact: true }).click()
+    },
+  },
   { name: 'target', path: '/heat/13/target' },
   { name: 'charge', path: '/heat/13/charge', before: planned },
   {

@@ -5,10 +5,14 @@ import { CLUE_SOURCE, CLUES } from '#core/stock'
 const bench = useIdentify()
 const { heat, answers, found, given, told, restOdds, best, sure, density } = bench
 const adding = ref(false)
+/** Under these odds a name would be a guess. */
+const EARLY = 0.25
 const chances = (odds: number) => (odds > 0.995 ? 'over 99' : Math.round(100 * odds))
 const headline = computed(() => {
   if (given.value === 0) return 'Give it a first clue.'
   if (!best.value) return ''
+  if (best.value.odds < EARLY)
+    return `Not told yet; ${lower(best.value.name)} leads with ${chances(best.value.odds)} in 100.`
   const grades = best.value.grades.slice(0, 3).join(' or ')
   const of = grades ? `, ${grades}` : ''
   return `${sure.value ? 'It is' : 'Most likely'} ${lower(best.value.name)}${of}: ${chances(best.value.odds)} in 100.`
@@ -47,7 +51,7 @@ const reset = () => {
       <button v-if="given" class="btn btn-next" @click="adding = true">Make it a lot</button>
     </div>
     <p
-      v-if="best && given && best.refuse"
+      v-if="best && best.odds >= EARLY && best.refuse"
       class="mb-4 max-w-4xl border-l-8 border-amber bg-amber-wash px-3 py-2 font-semibold"
     >
       {{ best.refuse }}

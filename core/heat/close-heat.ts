@@ -1,7 +1,7 @@
 import { sumPct, type Composition, type Spread } from '#core/composition'
 import { combineReadings } from '#core/assay'
 import { predictMelt } from '#core/charge'
-import type { Lot } from '#core/stock'
+import { moveMetal, type Lot } from '#core/stock'
 import { heatRecovery, weighedCharge } from './charge-problem'
 import { heatStamp } from './new-heat'
 import type { Heat } from './schema'
@@ -28,7 +28,7 @@ export function closeHeat(
   for (const line of heat.weighed) {
     const lot = lots.find(({ id }) => id === line.lotId)
     if (!lot) continue
-    taken.push({ ...lot, massG: Math.max(0, round(lot.massG - line.massG)), updatedAt: stamp.now })
+    taken.push(moveMetal(lot, -Math.min(lot.massG, line.massG), heatStamp(heat.number), stamp.now))
   }
   const { composition, sd, measured } = knownComposition(heat)
   const price = chargePricePerKg(heat)

@@ -1,6 +1,14 @@
 export { lotYield, toChargeLot } from './charge-lot'
 export { spreadFor } from './knowledge-spread'
-export { KNOWLEDGE, LOT_KINDS, lotSchema, type Knowledge, type Lot, type LotKind } from './schema'
+export {
+  KNOWLEDGE,
+  LOT_KINDS,
+  lotSchema,
+  type Knowledge,
+  type Lot,
+  type LotKind,
+  type LotMove,
+} from './schema'
 export {
   CLUE_SOURCE,
   CLUES,
@@ -14,3 +22,4 @@ export {
 export { mergeLots, type MergedMetal } from './merge-lots'
 export { blendOfGuesses, SCRAP_BOOK, type LikelyMetal, type ScrapSource } from './scrap-book'
 export { twoMetalShare, waterDensity, weighInWater, type TwoMetal } from './weigh-in-water'
+export { moveMetal, splitLot } from './move-metal'

@@ -8,6 +8,13 @@ export const KNOWLEDGE = ['certificate', 'assay', 'grade', 'density', 'guess'] a
 
 const grams = z.number().min(0).max(1e8)
 
+/** One weighing in or out of a bin: how much it changed by, and why. */
+export const lotMoveSchema = z.strictObject({
+  at: z.iso.datetime(),
+  changeG: z.number().min(-1e8).max(1e8),
+  why: z.string().max(200),
+})
+
 /** One bin of metal: how much there is, what it is, and how well that is known. */
 export const lotSchema = z.strictObject({
   ...recordFields,
@@ -23,8 +30,11 @@ export const lotSchema = z.strictObject({
   metallicYield: z.number().positive().max(1).nullable(),
   note: z.string().max(2000),
   originHeatId: z.uuid().nullable(),
+  /** what went in and out since it was written down, the newest last */
+  moves: z.array(lotMoveSchema).max(500).optional(),
 })
 
 export type Lot = z.infer<typeof lotSchema>
+export type LotMove = z.infer<typeof lotMoveSchema>
 export type LotKind = Lot['kind']
 export type Knowledge = Lot['knowledge']

@@ -36,3 +36,59 @@ test('the scrap book: searched, and an entry becomes a lot', async ({ page }) =>
   await page.goto('/stock')
   await expect(page.getByRole('heading', { name: 'Car wheels, cast' })).toBeVisible()
 })
+
+test('metal in, out and split off, with what went before; undone again', async ({ page }) => {
+  await openDemo(page)
+  await page.goto('/stock')
+  const open = () => page.getByRole('button', { name: /In, out, split ?: Tin bar/ }).click()
+  await open()
+  await page.getByText('Take out', { exact: true }).click()
+  await page.getByLabel('How much').fill('9 kg')
+  await page.getByRole('button', { name: 'Write it down' }).click()
+  await expect(page.getByRole('alert')).toContainText('There is only')
+  await page.getByLabel('How much').fill('103')
+  await page.getByLabel('Why').fill('for the neighbour')
+  await page.getByRole('button', { name: 'Write it down' }).click()
+  await expect(page.getByRole('dialog')).toBeHidden()
+  await open()
+  await expect(page.getByRole('list', { name: 'In and out' })).toContainText('for the neighbour')
+  await page.getByText('Split off', { exact: true }).click()
+  await page.getByLabel('How much').fill('500')
+  await page.getByLabel('Name of the part').fill('Tin for solder')
+  await page.getByRole('button', { name: 'Write it down' }).click()
+  await expect(page.getByRole('heading', { name: 'Tin for solder' })).toBeVisible()
+  await page.keyboard.press('Control+z')
+  await expect(page.getByRole('heading', { name: 'Tin for solder' })).toBeHidden()
+})
+
+test('lots picked and merged into one, to a table, and three hundred from one', async ({ page }) => {
+  await openDemo(page)
+  await page.goto('/stock')
+  await page.getByLabel('Pick Tin bar').check()
+  await page.getByLabel('Pick Pewter scraps').check()
+  await page.getByRole('button', { name: 'Merge into one' }).click()
+  await expect(page.getByRole('heading', { name: 'Tin bar and 1 more' })).toBeVisible()
+  await page.getByLabel('In the order of').selectOption('mass')
+  await expect(page.getByRole('heading', { name: 'All lots' })).toBeVisible()
+  const download = page.waitForEvent('download')
+  await page.getByRole('button', { name: 'To a table' }).click()
+  expect((await download).suggestedFilename()).toBe('stock.csv')
+  const file = page.getByLabel('Table of lots')
+  await file.setInputFiles({ name: 'odd.csv', mimeType: 'text/csv', buffer: Buffer.from('nothing') })
+  await expect(page.getByRole('alert')).toContainText('odd.csv is no table of lots')
+  const rows = Array.from(
+    { length: 300 },
+    (_, index) => `Bin ${index};${100 + index};62,5;${index === 7 ? 90 : 37}`,
+  )
+  await file.setInputFiles({
+    name: 'many.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from(['name;mass;Cu;Zn', ...rows].join('\n')),
+  })
+  await expect(page.getByTestId('import-answer')).toContainText('299 of 300 rows')
+  await expect(page.getByRole('list', { name: 'Faults' })).toContainText('Row 9')
+  await page.getByRole('button', { name: 'Put 299 lots in the bins' }).click()
+  await page.getByLabel('Search the bins').fill('Bin 299')
+  await expect(page.getByRole('heading', { name: 'Bin 299' })).toBeVisible()
+  await saved(page)
+})

@@ -1,0 +1,97 @@
+<script setup lang="ts">
+import { moveMetal, splitLot, type Lot } from '#core/stock'
+import { now } from '~/stores/yard'
+
+/** Metal weighed into a bin, out of it, or split off as a bin of its own; and what went before. */
+const props = defineProps<{ lot: Lot }>()
+const emit = defineEmits<{ close: [] }>()
+const yard = useYard()
+const { grams } = useUnits()
+const way = ref<'in' | 'out' | 'split'>('in')
+const massG = ref<number | null>(null)
+const why = ref('')
+const name = ref(`${props.lot.name}, part`)
+const fault = ref('')
+const WAYS = [
+  { id: 'in', words: 'Weigh in' },
+  { id: 'out', words: 'Take out' },
+  { id: 'split', words: 'Split off' },
+] as const
+
+function save(): void {
+  const mass = massG.value
+  fault.value = ''
+  if (!mass) {
+    fault.value = 'Say how much.'
+    return
+  }
+  const { lot } = props
+  try {
+    if (way.value === 'split') {
+      const part = { id: crypto.randomUUID(), name: name.value.trim() || `${lot.name}, part`, now: now() }
+      const both = splitLot(lot, mass, part)
+      yard.commit(`Split ${lot.name}`, [
+        { collection: 'lots', id: lot.id, after: both.rest },
+        { collection: 'lots', id: part.id, after: both.part },
+      ])
+    } else {
+      const change = way.value === 'in' ? mass : -mass
+      const words = why.value.trim() || (way.value === 'in' ? 'weighed in' : 'taken out')
+      yard.commit(`${way.value === 'in' ? 'Weigh into' : 'Take out of'} ${lot.name}`, [
+        { collection: 'lots', id: lot.id, after: moveMetal(lot, change, words, now()) },
+      ])
+    }
+    emit('close')
+  } catch {
+    fault.value =
+      way.value === 'split'
+        ? `A part is less than the whole: there is ${grams(lot.massG)}.`
+        : `There is only ${grams(lot.massG)}.`
+  }
+}
+</script>
+
+<template>
+  <SheetDialog :title="lot.name" @close="emit('close')">
+    <form @submit.prevent="save">
+      <p class="mb-3">{{ grams(lot.massG) }} there.</p>
+      <fieldset class="mb-3 flex flex-wrap gap-2">
+        <legend class="sr-only">What to do</legend>
+        <label
+          v-for="one in WAYS"
+          :key="one.id"
+          class="btn cursor-pointer"
+          :class="way === one.id ? 'border-ink bg-ink text-page' : ''"
+        >
+          <input v-model="way" type="radio" class="sr-only" name="way" :value="one.id" />{{ one.words }}
+        </label>
+      </fieldset>
+      <div class="grid gap-3 sm:grid-cols-2">
+        <QuantityField v-model="massG" label="How much" kind="mass" positive eager />
+        <label v-if="way === 'split'"
+          ><span class="label">Name of the part</span><input v-model="name" class="field" maxlength="120"
+        /></label>
+        <label v-else
+          ><span class="label">Why</span
+          ><input v-model="why" class="field" maxlength="200" placeholder="bought, sold, swept up"
+        /></label>
+      </div>
+      <p v-if="fault" role="alert" class="mt-2 font-semibold text-oxide">{{ fault }}</p>
+      <button class="btn btn-next mt-3">Write it down</button>
+    </form>
+    <template v-if="lot.moves?.length">
+      <h3 class="label mt-4 mb-1">In and out</h3>
+      <ul class="max-h-60 overflow-auto" tabindex="0" role="list" aria-label="In and out">
+        <li
+          v-for="move in [...lot.moves].reverse()"
+          :key="move.at + move.changeG"
+          class="flex gap-3 border-t border-line py-1"
+        >
+          <span class="w-24 text-soft">{{ move.at.slice(0, 10) }}</span>
+          <span class="flex-1">{{ move.why }}</span>
+          <b>{{ move.changeG > 0 ? '+' : '−' }} {{ grams(Math.abs(move.changeG)) }}</b>
+        </li>
+      </ul>
+    </template>
+  </SheetDialog>
+</template>

@@ -1,0 +1,75 @@
+import { computed, reactive, ref, shallowRef } from 'vue'
+import { mergeLots, type Lot } from '#core/stock'
+import type { StockTable } from '#formats/stock-csv'
+import { now, useYard, type Edit } from '~/stores/yard'
+
+/** What can be done with several lots at once, and tables of them in and out. */
+export function useStockBench() {
+  const yard = useYard()
+  const { announce } = useNotices()
+  const picked = reactive(new Set<string>())
+  const lots = computed(() => yard.lots.filter(({ id }) => picked.has(id)))
+  const table = shallowRef<StockTable | null>(null)
+  const fileName = ref('')
+  const fault = ref('')
+
+  function pick(id: string): void {
+    if (!picked.delete(id)) picked.add(id)
+  }
+
+  /** The lots thrown into one bin, named after the largest. */
+  function merge(): void {
+    const parts = lots.value
+    const [largest] = [...parts].sort((a, b) => b.massG - a.massG)
+    if (!largest || parts.length < 2) return
+    const time = now()
+    const id = crypto.randomUUID()
+    const merged: Lot = {
+      ...largest,
+      ...mergeLots(parts),
+      id,
+      name: `${largest.name} and ${parts.length - 1} more`.slice(0, 120),
+      note: `Merged: ${parts.map(({ name }) => name).join(', ')}`.slice(0, 2000),
+      originHeatId: null,
+      createdAt: time,
+      updatedAt: time,
+    }
+    delete merged.moves
+    const edits: Edit[] = parts.map((lot) => ({ collection: 'lots', id: lot.id, after: null }))
+    yard.commit(`Merge ${parts.length} lots`, [...edits, { collection: 'lots', id, after: merged }])
+    picked.clear()
+    announce(`${parts.length} lots are one now. Undo parts them again.`)
+  }
+
+  function writeOff(): void {
+    const parts = lots.value
+    yard.commit(
+      `Write off ${parts.length} lots`,
+      parts.map((lot): Edit => ({ collection: 'lots', id: lot.id, after: null })),
+    )
+    picked.clear()
+    announce(`${parts.length} lots written off. Undo brings them back.`)
+  }
+
+  async function saveTable(): Promise<void> {
+    const { writeStock } = await import('#formats/stock-csv')
+    downloadText(writeStock(lots.value.length > 0 ? lots.value : yard.lots), 'stock.csv', 'text/csv')
+    announce('The table is in your downloads.')
+  }
+
+  async function openTable(event: Event): Promise<void> {
+    const input = event.target as HTMLInputElement
+    const file = input.files?.[0]
+    input.value = ''
+    if (!file) return
+    const { readTable } = await import('#formats/stock-csv')
+    const read = readTable(await file.text())
+    fault.value = read
+      ? ''
+      : `${file.name} is no table of lots: it wants a header row and at least one row under it, with commas, semicolons or tabs. Nothing was changed.`
+    fileName.value = file.name
+    table.value = read
+  }
+
+  return { picked, lots, pick, merge, writeOff, table, fileName, fault, saveTable, openTable }
+}

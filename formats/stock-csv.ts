@@ -1,0 +1,162 @@
+import Papa from 'papaparse'
+import { SYMBOLS, sumPct, type Composition, type Spread } from '#core/composition'
+import { FORM_IDS } from '#core/losses'
+import { KNOWLEDGE, LOT_KINDS, spreadFor, type Lot } from '#core/stock'
+import { parseDecimal, parseMass } from '#core/units'
+
+/** What a column of a table can mean. */
+export type StockField =
+  | 'name'
+  | 'kind'
+  | 'form'
+  | 'mass'
+  | 'price'
+  | 'knowledge'
+  | 'note'
+  | { element: string }
+  | { spread: string }
+  | null
+
+export interface StockTable {
+  header: string[]
+  rows: string[][]
+  /** a first guess at what each column means, in the order of the header */
+  fields: StockField[]
+}
+
+/** A row of the table: what it would add, or what is wrong with it and in which column. */
+export type StockRow =
+  | { ok: true; line: number; lot: Omit<Lot, 'id' | 'createdAt' | 'updatedAt'> }
+  | { ok: false; line: number; faults: { column: string; message: string }[] }
+
+const MOST_ROWS = 5000
+const FORMULA = /^[=+\-@\t\r]/
+
+/**
+ * The stock as a table: one row a lot, one column an element in wt%, its spread beside it.
+ * Cells that a spreadsheet would run get a quote before them.
+ * @returns RFC 4180, UTF-8, with a header row and decimal points
+ */
+export function writeStock(lots: readonly Lot[]): string {
+  const symbols = SYMBOLS.filter((symbol) => lots.some(({ composition }) => symbol in composition))
+  const header = [
+    ...['name', 'kind', 'form', 'mass g', 'price per kg', 'known from', 'note'],
+    ...symbols.flatMap((symbol) => [symbol, `${symbol} ±`]),
+  ]
+  const rows = lots.map((lot) => [
+    ...[lot.name, lot.kind, lot.form, lot.massG, lot.pricePerKg, lot.knowledge, lot.note],
+    ...symbols.flatMap((symbol) => [lot.composition[symbol] ?? '', lot.sd[symbol] ?? '']),
+  ])
+  const safe = (cell: string | number) => (typeof cell === 'string' && FORMULA.test(cell) ? `'${cell}` : cell)
+  return `${Papa.unparse({ fields: header, data: rows.map((row) => row.map(safe)) }, { newline: '\r\n' })}\r\n`
+}
+
+/**
+ * A table of lots: comma, semicolon or tab between cells, decimal point or comma.
+ * @returns header, rows and a guess at the columns; null where there is no table in the text
+ */
+export function readTable(text: string): StockTable | null {
+  const { data } = Papa.parse<string[]>(text.replace(/^\ufeff/, ''), { skipEmptyLines: 'greedy' })
+  const [header, ...rows] = data.map((row) => row.map((cell) => cell.trim()))
+  if (!header || header.length < 2 || rows.length === 0 || rows.length > MOST_ROWS) return null
+  return { header, rows, fields: header.map(guessField) }
+}
+
+const NAMES: readonly (readonly [StockField, RegExp])[] = [
+  ['name', /^(name|lot|bin|metal|item|description)$/i],
+  ['kind', /^(kind|type)$/i],
+  ['form', /^(form|shape)$/i],
+  ['mass', /^(mass|weight|amount|quantity|available)\b/i],
+  ['price', /^(price|cost)\b/i],
+  ['knowledge', /^(known from|knowledge|source|basis)$/i],
+  ['note', /^(note|notes|remark|remarks|comment)$/i],
+]
+
+function guessField(column: string): StockField {
+  for (const [field, pattern] of NAMES) if (pattern.test(column)) return field
+  const [, symbol, mark] = /^([A-Z][a-z]?)\s*(%|wt%|±|\+\/-|sd)?$/.exec(column) ?? []
+  if (!symbol || !SYMBOLS.includes(symbol)) return null
+  return mark === '±' || mark === '+/-' || mark === 'sd' ? { spread: symbol } : { element: symbol }
+}
+
+/** Every row as a lot, or with what is wrong in it; `fields` as matched by the person. */
+export function lotsOfTable({ header, rows }: StockTable, fields: readonly StockField[]): StockRow[] {
+  return rows.map((cells, index) => lotOfRow(cells, index + 2, header, fields))
+}
+
+function lotOfRow(
+  cells: readonly string[],
+  line: number,
+  header: readonly string[],
+  fields: readonly StockField[],
+): StockRow {
+  const faults: { column: string; message: string }[] = []
+  const composition: Composition = {}
+  const typedSd: Spread = {}
+  const lot = {
+    name: '',
+    kind: 'scrap' as Lot['kind'],
+    form: 'casting' as Lot['form'],
+    massG: NaN,
+    pricePerKg: 0,
+    knowledge: 'guess' as Lot['knowledge'],
+    note: '',
+  }
+  fields.forEach((field, at) => {
+    const cell = unquoted(cells[at] ?? '')
+    const fault = (message: string) => faults.push({ column: header[at]!, message })
+    if (field === null || cell === '') return
+    if (typeof field === 'object') {
+      const parsed = parseDecimal(cell.replace(/%$/, ''))
+      if (!parsed.ok || parsed.value < 0 || parsed.value > 100)
+        return fault(`“${cell}” is no share between 0 and 100 %`)
+      if ('element' in field) composition[field.element] = parsed.value
+      else typedSd[field.spread] = parsed.value
+      return
+    }
+    if (field === 'mass') {
+      const parsed = parseMass(cell, unitOf(header[at]!))
+      if (!parsed.ok) return fault(`“${cell}” is no mass; write 250, 2 kg or 5 lb`)
+      lot.massG = parsed.value
+    } else if (field === 'price') {
+      const parsed = parseDecimal(cell)
+      if (!parsed.ok || parsed.value < 0) return fault(`“${cell}” is no price`)
+      lot.pricePerKg = parsed.value
+    } else if (field === 'kind' || field === 'form' || field === 'knowledge') {
+      const known: readonly string[] = { kind: LOT_KINDS, form: FORM_IDS, knowledge: KNOWLEDGE }[field]
+      const value = cell.toLowerCase()
+      if (!known.includes(value)) return fault(`“${cell}” is none of ${known.join(', ')}`)
+      Object.assign(lot, { [field]: value })
+    } else lot[field] = cell.slice(0, field === 'name' ? 120 : 2000)
+  })
+  if (!lot.name) faults.push({ column: 'name', message: 'there is no name' })
+  if (Number.isNaN(lot.massG) && !faults.some(({ message }) => message.includes('mass')))
+    faults.push({ column: 'mass', message: 'there is no mass' })
+  const total = sumPct(composition)
+  if (total > 100 + 1e-6)
+    faults.push({ column: 'composition', message: `it adds up to ${total.toFixed(2)} %` })
+  if (total === 0) faults.push({ column: 'composition', message: 'no element is named' })
+  if (faults.length > 0) return { ok: false, line, faults }
+  return {
+    ok: true,
+    line,
+    lot: {
+      ...lot,
+      composition,
+      sd: { ...spreadFor(composition, lot.knowledge), ...typedSd },
+      metallicYield: null,
+      originHeatId: null,
+    },
+  }
+}
+
+/** The unit a mass column names in its heading; grams where it names none. */
+function unitOf(heading: string): 'g' | 'kg' | 'oz' | 'lb' {
+  const [, unit] = /\b(kg|oz|lb)\b/i.exec(heading) ?? []
+  return (unit?.toLowerCase() as 'kg' | 'oz' | 'lb' | undefined) ?? 'g'
+}
+
+/** A cell as it was before a quote was put in front to keep a spreadsheet from running it. */
+function unquoted(cell: string): string {
+  return cell.startsWith("'") && FORMULA.test(cell.slice(1)) ? cell.slice(1) : cell
+}
