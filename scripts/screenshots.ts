@@ -85,7 +85,7 @@ const SHOTS: Shot[] = [
 const browser = await chromium.launch(CHROMIUM_LAUNCH)
 const page = await (await browser.newContext({ reducedMotion: 'reduce' })).newPage()
 await page.goto(`${BASE}/?yard=demo`)
-await page.getByRole('heading', { name: 'Demo yard' }).waitFor()
+await page.getByTestId('save-state').getByText('saved').waitFor()
 for (const { name, path, size = DESK, dark, before } of SHOTS) {
   await page.setViewportSize(size)
   await page.emulateMedia({ colorScheme: dark ? 'dark' : 'light' })
