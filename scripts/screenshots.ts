@@ -26,6 +26,7 @@ const SHOTS: Shot[] = [
     before: async (page) => {
       for (const answer of ['brass yellow', 'white smoke', 'plumbing'])
         await page.getByText(answer, { exact: true }).click()
+      await page.evaluate(() => scrollTo(0, 0))
     },
   },
   { name: 'target', path: '/heat/13/target' },

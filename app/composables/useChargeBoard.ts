@@ -1,7 +1,7 @@
 import { computed, reactive } from 'vue'
 import { probabilityInLimits } from '#core/charge'
-import { heatRecovery, type Heat, type LotChoice } from '#core/heat'
-import { lotYield, type Lot } from '#core/stock'
+import { heatRecovery, weighLine, type Heat, type LotChoice } from '#core/heat'
+import type { Lot } from '#core/stock'
 import { now, useYard } from '~/stores/yard'
 import { concessionWords, conflictWords, limitingWords, planHeadline } from '~/words/charge'
 import { costWorking, elementWorking, tapWorking } from '~/words/workings'
@@ -116,19 +116,7 @@ export function useChargeBoard() {
     const current = heat.value
     const lot = yard.lots.find(({ id }) => id === row.id)
     if (!current || !lot) return
-    const line = {
-      lotId: lot.id,
-      name: lot.name,
-      kind: lot.kind,
-      form: lot.form,
-      plannedG: Number(row.plannedG.toFixed(3)),
-      massG,
-      pricePerKg: lot.pricePerKg,
-      metallicYield: lotYield(lot),
-      composition: lot.composition,
-      sd: lot.sd,
-      at: now(),
-    }
+    const line = weighLine(lot, Number(row.plannedG.toFixed(3)), massG, now())
     const weighed = [...current.weighed.filter(({ lotId }) => lotId !== row.id), line]
     const planLots = current.weighed.length > 0 ? current.planLots : rows.value.planned.map(({ id }) => id)
     edit(`Weigh ${grams(massG, stepG)} of ${lot.name}`, { weighed, planLots })

@@ -3,8 +3,8 @@ import { useDebounceFn } from '@vueuse/core'
 import { measuredComposition } from '#core/assay'
 import { nominalOf } from '#core/alloys'
 import { purchaseOf, type Correction, type CorrectionAsk } from '#core/charge'
-import { heatRecovery, heatStamp, type Heat, type WeighedLine } from '#core/heat'
-import { lotYield, toChargeLot, type Lot } from '#core/stock'
+import { heatRecovery, heatStamp, weighLine, type Heat } from '#core/heat'
+import { toChargeLot } from '#core/stock'
 import { purchaseName } from '~/words/charge'
 import { now, useYard } from '~/stores/yard'
 
@@ -138,7 +138,7 @@ export function useCorrection(
     for (const { lot, addedG } of additions.value) {
       const at = weighed.findIndex(({ lotId }) => lotId === lot.id)
       if (at >= 0) weighed[at] = { ...weighed[at]!, massG: weighed[at]!.massG + addedG }
-      else weighed.push(weighedLine(lot, addedG))
+      else weighed.push(weighLine(lot, addedG, addedG, now()))
     }
     edit('Write the additions into the charge', { weighed })
   }
@@ -159,21 +159,5 @@ export function useCorrection(
     fault,
     busy,
     lotName,
-  }
-}
-
-function weighedLine(lot: Lot, massG: number): WeighedLine {
-  return {
-    lotId: lot.id,
-    name: lot.name,
-    kind: lot.kind,
-    form: lot.form,
-    plannedG: massG,
-    massG,
-    pricePerKg: lot.pricePerKg,
-    metallicYield: lotYield(lot),
-    composition: lot.composition,
-    sd: lot.sd,
-    at: now(),
   }
 }

@@ -125,7 +125,7 @@ const reset = () => {
           </p>
         </fieldset>
       </div>
-      <div class="slab p-4" data-testid="suspects">
+      <div class="slab p-4 lg:sticky lg:top-3" data-testid="suspects">
         <h2 class="chalk mb-2">The odds</h2>
         <ul>
           <li v-for="suspect in told" :key="suspect.name" class="border-t border-line py-1.5">
