@@ -7,13 +7,8 @@ const props = defineProps<{ alloys: Alloy[] }>()
 const emit = defineEmits<{ drop: [alloy: Alloy] }>()
 const { degrees } = useUnits()
 
-const limitText = (alloy: Alloy, element: string): string => {
-  const { min, max } = alloy.limits[element] ?? {}
-  if (min !== undefined && max !== undefined) return `${min}–${max}`
-  if (max !== undefined) return `≤ ${max}`
-  if (min !== undefined) return `≥ ${min}`
-  return element === alloy.base ? 'the rest' : '–'
-}
+const limitText = (alloy: Alloy, element: string) =>
+  limitWords(alloy.limits[element] ?? {}) || (element === alloy.base ? 'the rest' : '–')
 const rows = computed(() => {
   const liquidus = (alloy: Alloy) => liquidusOf(alloy, { [alloy.base]: 90, ...nominalOf(alloy) })
   const property = (name: string, of: (alloy: Alloy) => string) => ({ name, values: props.alloys.map(of) })

@@ -43,10 +43,7 @@ function mark(value?: { pct: number; sd: number } | null) {
 }
 const above = computed(() => mark(props.predicted))
 const below = computed(() => mark(props.measured))
-const limitText = computed(() => {
-  if (props.min !== undefined && props.max !== undefined) return `${trim(props.min)}–${trim(props.max)}`
-  return props.max !== undefined ? `≤ ${trim(props.max)}` : `≥ ${trim(props.min ?? 0)}`
-})
+const limitText = computed(() => limitWords(props))
 const trim = (value: number) => String(Number(value.toPrecision(6)))
 const within = (value: number) =>
   value >= (props.min ?? 0) - 1e-6 * (props.min ?? 1) && value <= (props.max ?? 100) + 1e-6 * (props.max ?? 1)

@@ -31,8 +31,6 @@ const {
   computed(() => props.predicted),
   computed(() => props.pouredG),
 )
-const listed = (parts: string[]) =>
-  parts.length > 1 ? `${parts.slice(0, -1).join(', ')} and ${parts.at(-1)}` : (parts[0] ?? '')
 const headline = computed(() => {
   const found = answer.value
   if (!found) return ''
@@ -57,8 +55,7 @@ const changes = computed(() => {
     const after = found.after.composition[element] ?? 0
     const out = before < (min ?? 0) - 1e-9 || before > (max ?? 100) + 1e-9
     if (!out && Math.abs(after - before) < 0.005) return []
-    const limit =
-      min !== undefined && max !== undefined ? `${min}–${max}` : max !== undefined ? `≤ ${max}` : `≥ ${min}`
+    const limit = limitWords({ min, max })
     return [{ element, before, after, out, limit }]
   })
 })

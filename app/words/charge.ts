@@ -10,7 +10,7 @@ import {
   type WeighingRule,
 } from '#core/charge'
 import { elementName } from './elements'
-import { percent } from './figures'
+import { capital, listed, percent } from './figures'
 
 export interface ChargeTools {
   lotName: (id: string) => string
@@ -21,8 +21,6 @@ export interface ChargeTools {
   /** the limit as it stands, wt% */
   limitOf?: (element: string, bound: 'min' | 'max') => number | undefined
 }
-
-const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1)
 
 /** What holds a plan where it is, as a sentence. */
 export function limitingWords(entry: Limiting, objective: string, tools: ChargeTools): string {
@@ -84,9 +82,6 @@ export function conflictWords(conflict: readonly Conflict[], tools: ChargeTools)
         : 'No blend of these lots keeps every limit'
   return `${head}${causes.length > 0 ? `: ${listed(causes)}` : ''}.`
 }
-
-const listed = (parts: readonly string[]) =>
-  parts.length > 1 ? `${parts.slice(0, -1).join(', ')} and ${parts.at(-1)}` : (parts[0] ?? '')
 
 /** One limit of a conflict; with others it is named, alone it says what the best would be. */
 function limitConflictWords(entry: Conflict, among: boolean): string {

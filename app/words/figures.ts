@@ -6,3 +6,20 @@ export function percent(value: number): string {
   if (value >= 0.0095) return value.toFixed(3)
   return value < 0.00005 ? '<0.0001' : value.toFixed(4)
 }
+
+/** Several things in one breath: "a, b and c". */
+export function listed(parts: readonly string[]): string {
+  return parts.length > 1 ? `${parts.slice(0, -1).join(', ')} and ${parts.at(-1)}` : (parts[0] ?? '')
+}
+
+/** A sentence's first letter made large. */
+export const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1)
+
+const trimmed = (value: number) => String(Number(value.toPrecision(6)))
+
+/** A limit as it is written beside an element: 9–11, ≤ 0.3, ≥ 86; nothing where there is none. */
+export function limitWords({ min, max }: { min?: number | undefined; max?: number | undefined }): string {
+  if (min !== undefined && max !== undefined) return `${trimmed(min)}–${trimmed(max)}`
+  if (max !== undefined) return `≤ ${trimmed(max)}`
+  return min === undefined ? '' : `≥ ${trimmed(min)}`
+}

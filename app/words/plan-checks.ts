@@ -1,6 +1,6 @@
 import type { PlanCheck } from '#core/melt'
 import { elementName } from './elements'
-import { percent } from './figures'
+import { capital, percent } from './figures'
 
 export interface CheckWords {
   /** stop: not to be melted so; mind: read before weighing; note: part of doing it well */
@@ -15,7 +15,6 @@ interface Tools {
   grams: (value: number) => string
 }
 
-const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1)
 const from = (lots: readonly string[], { lotName }: Tools) =>
   lots.length > 0 ? ` from ${lots.slice(0, 3).map(lotName).join(', ')}` : ''
 

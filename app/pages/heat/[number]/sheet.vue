@@ -15,8 +15,7 @@ const liquidus = computed(() => {
 const limits = computed(() =>
   Object.entries(heat.value?.alloy?.limits ?? {}).map(([element, { min, max }]) => ({
     element,
-    limit:
-      min !== undefined && max !== undefined ? `${min}–${max}` : max !== undefined ? `≤ ${max}` : `≥ ${min}`,
+    limit: limitWords({ min, max }),
     pct: prediction.value?.composition[element] ?? 0,
   })),
 )
