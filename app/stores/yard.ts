@@ -130,6 +130,7 @@ export const useYard = defineStore('yard', () => {
   )
   const heats = computed(() => list('heats').sort((a, b) => a.number - b.number))
   const ownAlloys = computed(() => list('alloys'))
+  const gear = computed(() => list('gear').sort((a, b) => a.createdAt.localeCompare(b.createdAt)))
   const settings = computed<Settings>(
     () => list('settings')[0] ?? { id: 'none', createdAt: now(), updatedAt: now(), ...DEFAULTS },
   )
@@ -155,6 +156,7 @@ export const useYard = defineStore('yard', () => {
     lots,
     heats,
     ownAlloys,
+    gear,
     settings,
     isEmpty,
     workspace,

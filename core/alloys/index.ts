@@ -1,5 +1,5 @@
 export { ALLOYS, findAlloy } from './library'
-export { nominalOf } from './nominal'
+export { nominalOf, nominalWhole, solidDensity } from './nominal'
 export {
   alloySchema,
   GROUPS,

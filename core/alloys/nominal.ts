@@ -1,4 +1,4 @@
-import type { Composition } from '#core/composition'
+import { blendDensity, sumPct, type Composition } from '#core/composition'
 import type { Alloy } from './schema'
 
 /**
@@ -12,4 +12,27 @@ export function nominalOf(alloy: Pick<Alloy, 'limits' | 'nominal' | 'base'>): Co
   for (const [symbol, { min, max }] of Object.entries(alloy.limits))
     if (symbol !== alloy.base && min !== undefined && max !== undefined) nominal[symbol] = (min + max) / 2
   return nominal
+}
+
+/**
+ * The composition to aim at with its base written out.
+ * @returns mass percent, adding up to 100
+ * @example nominalWhole(gunmetal) // { Cu: 88, Sn: 10, Zn: 2 }
+ */
+export function nominalWhole(alloy: Pick<Alloy, 'limits' | 'nominal' | 'base'>): Composition {
+  const others = nominalOf(alloy)
+  Reflect.deleteProperty(others, alloy.base)
+  return { [alloy.base]: Math.max(0, 100 - sumPct(others)), ...others }
+}
+
+/**
+ * Density of an alloy when solid: published where it is known, else estimated from the composition to aim at.
+ * @returns g/cm³ and which of the two it is
+ */
+export function solidDensity(alloy: Pick<Alloy, 'limits' | 'nominal' | 'base' | 'densityGcm3'>): {
+  gcm3: number
+  published: boolean
+} {
+  if (alloy.densityGcm3 !== undefined) return { gcm3: alloy.densityGcm3, published: true }
+  return { gcm3: blendDensity(nominalWhole(alloy)), published: false }
 }

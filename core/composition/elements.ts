@@ -12,6 +12,10 @@ export interface ElementFacts {
   Tm_K?: number
   /** boiling point, K */
   Tb_K?: number
+  /** heat of fusion, kJ/mol */
+  Lf_kJmol?: number
+  /** specific heat of the solid at 25 °C, J/(g·K) */
+  cp_JgK?: number
 }
 
 /** @source Blue Obelisk element data (Expat licence), in data/elements.json */

@@ -91,6 +91,19 @@ export const heatSchema = z.strictObject({
   maxLots: z.number().int().min(1).max(500).nullable().optional(),
   /** pounds of aluminium the crucible holds brim-full */
   crucibleNo: z.number().positive().max(1000).nullable().optional(),
+  crucibleId: z.uuid().nullable().optional(),
+  furnaceId: z.uuid().nullable().optional(),
+  /** what it burnt, kg or kWh, and minutes from lighting to the pour */
+  burnt: z
+    .strictObject({
+      amount: z.number().positive().max(1e5).nullable(),
+      minutes: z.number().positive().max(1e5).nullable(),
+    })
+    .optional(),
+  /** metal kept for it before it is weighed, g by lot */
+  reserved: z.record(z.uuid(), grams).optional(),
+  /** what was looked at before the pour, and when */
+  lookedAt: z.record(z.string().max(40), z.iso.datetime()).optional(),
 })
 
 export type LotChoice = z.infer<typeof lotChoiceSchema>

@@ -1,9 +1,11 @@
 export { lotYield, toChargeLot } from './charge-lot'
 export { spreadFor } from './knowledge-spread'
 export {
+  COATINGS,
   KNOWLEDGE,
   LOT_KINDS,
   lotSchema,
+  type Coating,
   type Knowledge,
   type Lot,
   type LotKind,
@@ -23,3 +25,4 @@ export { mergeLots, type MergedMetal } from './merge-lots'
 export { blendOfGuesses, SCRAP_BOOK, type LikelyMetal, type ScrapSource } from './scrap-book'
 export { twoMetalShare, waterDensity, weighInWater, type TwoMetal } from './weigh-in-water'
 export { moveMetal, splitLot } from './move-metal'
+export { countThinWare, THIN_WARE, type ThinWare, type ThinWareCount } from './cans'

@@ -6,6 +6,9 @@ import { recordFields } from '#core/records'
 export const LOT_KINDS = ['scrap', 'virgin', 'master', 'returns', 'ingot'] as const
 export const KNOWLEDGE = ['certificate', 'assay', 'grade', 'density', 'guess'] as const
 
+/** What lies on a lot that is not its metal. */
+export const COATINGS = ['paint', 'plating', 'oil', 'damp', 'solder', 'plastic', 'steel'] as const
+
 const grams = z.number().min(0).max(1e8)
 
 /** One weighing in or out of a bin: how much it changed by, and why. */
@@ -32,9 +35,18 @@ export const lotSchema = z.strictObject({
   originHeatId: z.uuid().nullable(),
   /** what went in and out since it was written down, the newest last */
   moves: z.array(lotMoveSchema).max(500).optional(),
+  /** none named is clean and dry */
+  coatings: z.array(z.enum(COATINGS)).max(COATINGS.length).optional(),
+  /** masses of single pieces, g */
+  pieces: z.array(grams.positive()).max(500).optional(),
+  whereFrom: z.string().max(120).optional(),
+  gotOn: z.iso.date().optional(),
+  /** pictures kept beside the records */
+  photos: z.array(z.uuid()).max(12).optional(),
 })
 
 export type Lot = z.infer<typeof lotSchema>
 export type LotMove = z.infer<typeof lotMoveSchema>
 export type LotKind = Lot['kind']
+export type Coating = (typeof COATINGS)[number]
 export type Knowledge = Lot['knowledge']

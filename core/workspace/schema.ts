@@ -1,5 +1,6 @@
 import * as z from 'zod'
 import { alloySchema } from '#core/alloys'
+import { gearSchema } from '#core/gear'
 import { heatSchema } from '#core/heat'
 import { recordFields } from '#core/records'
 import { lotSchema } from '#core/stock'
@@ -15,6 +16,7 @@ export const settingsSchema = z.strictObject({
   currency: z.string().max(8),
   mass: z.enum(['g', 'kg', 'oz', 'lb']),
   temperature: z.enum(['C', 'F']),
+  length: z.enum(['mm', 'in']).optional(),
 })
 
 export const recordSchemas = {
@@ -22,6 +24,7 @@ export const recordSchemas = {
   lots: lotSchema,
   alloys: ownAlloySchema,
   heats: heatSchema,
+  gear: gearSchema,
 } as const
 
 export type RecordOf<C extends Collection> = z.infer<(typeof recordSchemas)[C]>
@@ -38,6 +41,8 @@ export const workspaceSchema = z
     lots: z.array(lotSchema),
     alloys: z.array(ownAlloySchema),
     heats: z.array(heatSchema),
+    /** yards saved before there was gear have none */
+    gear: z.array(gearSchema).default([]),
   })
   .superRefine((workspace, ctx) => {
     for (const collection of COLLECTIONS) {

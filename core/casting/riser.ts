@@ -1,0 +1,55 @@
+import table from '#data/risers.json'
+
+export interface RiserAsk {
+  /** of the section it feeds, mm */
+  modulusMm: number
+  /** all metal it feeds, cm³ */
+  volumeCm3: number
+  /** height over diameter */
+  heightOverDiameter: number
+  /** stands on the casting: the foot does not cool */
+  onTop: boolean
+  base: 'Cu' | 'Al'
+}
+
+export interface Riser {
+  diameterMm: number
+  heightMm: number
+  volumeCm3: number
+  /** which of the two rules asked for the size */
+  ruledBy: 'freezes last' | 'feeds enough'
+}
+
+/** Volume over cooling surface of a cylinder of diameter 1. */
+function cylinderModulus(heightOverDiameter: number, onTop: boolean): number {
+  const ends = onTop ? 1 / 4 : 1 / 2
+  return heightOverDiameter / 4 / (ends + heightOverDiameter)
+}
+
+/**
+ * The smallest cylinder riser that freezes after the section it feeds and holds enough to feed it.
+ * @returns mm and cm³
+ * @throws RangeError for figures that are not above zero
+ * @source foundry textbooks, in data/risers.json: modulus at least 1.2 times the section's; an open riser gives up
+ *   about 14 % of its metal, and must cover what casting and riser lose on freezing
+ * @example riserFor({ modulusMm: 5, volumeCm3: 50, heightOverDiameter: 1, onTop: true, base: 'Al' }).ruledBy // 'feeds enough'
+ */
+export function riserFor({ modulusMm, volumeCm3, heightOverDiameter, onTop, base }: RiserAsk): Riser {
+  if (!(modulusMm > 0) || !(volumeCm3 >= 0) || !(heightOverDiameter > 0))
+    throw new RangeError('a riser needs a section, a volume and a height')
+  const { modulusFactor, feedEfficiency, freezingShrinkagePct } = table
+  const lost = freezingShrinkagePct[base].value / 100
+  const byModulus = (modulusFactor * modulusMm) / cylinderModulus(heightOverDiameter, onTop)
+  // It gives up its share of itself: share · V = lost · (casting + V).
+  const volumeToFeed = (lost * volumeCm3) / (feedEfficiency - lost)
+  const byVolume = 10 * Math.cbrt((4 * volumeToFeed) / (Math.PI * heightOverDiameter))
+  const diameterMm = Math.max(byModulus, byVolume)
+  const heightMm = heightOverDiameter * diameterMm
+  return {
+    diameterMm,
+    heightMm,
+    volumeCm3: ((Math.PI / 4) * diameterMm ** 2 * heightMm) / 1000,
+    ruledBy: byModulus >= byVolume ? 'freezes last' : 'feeds enough',
+  }
+}
+export const RISER_SOURCE = table.source

@@ -1,0 +1,153 @@
+import type { MeshTopology } from './mesh-topology'
+
+/** How thick a mesh is, as rays from its surface find it. */
+export interface WallThickness {
+  /** a twentieth of the surface is thinner than this */
+  thin: number
+  /** a twentieth of the surface is thicker than this */
+  thick: number
+  /** share of the surface under the limit asked about, 0–1 */
+  shareUnder: number
+  samples: number
+}
+
+/** Rays times triangles that one question may cost. */
+const MOST_TESTS = 6e7
+const MOST_SAMPLES = 400
+const FEWEST_SAMPLES = 30
+
+/**
+ * Thickness of a body from rays shot inwards at points spread evenly over its surface. An estimate: a corner seen
+ * edge-on reads thin, a slot between two walls is not metal and is not counted.
+ * @param triangles nine coordinates each
+ * @param topology of the same triangles
+ * @param insideOut the whole faces inwards
+ * @param limit what counts as thin, in the mesh's unit
+ * @param random numbers from 0 up to 1
+ * @returns in the mesh's unit; null where no ray met a far wall
+ */
+export function wallThickness(
+  triangles: Float32Array,
+  topology: Pick<MeshTopology, 'turned'>,
+  insideOut: boolean,
+  limit: number,
+  random: () => number,
+): WallThickness | null {
+  const count = triangles.length / 9
+  const reach = cumulativeAreas(triangles)
+  const total = reach[count - 1]!
+  if (!(total > 0)) return null
+  const samples = Math.max(FEWEST_SAMPLES, Math.min(MOST_SAMPLES, Math.floor(MOST_TESTS / count)))
+  const found: number[] = []
+  for (let sample = 0; sample < samples; sample++) {
+    const triangle = pick(reach, ((sample + random()) / samples) * total)
+    const inward = topology.turned[triangle] ? 1 : -1
+    const ray = rayInto(triangles, triangle, insideOut ? -inward : inward, random)
+    const distance = ray && firstHit(triangles, triangle, ray)
+    if (distance) found.push(distance)
+  }
+  if (found.length < FEWEST_SAMPLES / 2) return null
+  found.sort((a, b) => a - b)
+  return {
+    thin: found[Math.floor(0.05 * found.length)]!,
+    thick: found[Math.floor(0.95 * (found.length - 1))]!,
+    shareUnder: found.filter((distance) => distance < limit).length / found.length,
+    samples: found.length,
+  }
+}
+
+function normalOf(triangles: Float32Array, triangle: number): [number, number, number] {
+  const at = 9 * triangle
+  const [ux, uy, uz] = [0, 1, 2].map((axis) => triangles[at + 3 + axis]! - triangles[at + axis]!) as [
+    number,
+    number,
+    number,
+  ]
+  const [vx, vy, vz] = [0, 1, 2].map((axis) => triangles[at + 6 + axis]! - triangles[at + axis]!) as [
+    number,
+    number,
+    number,
+  ]
+  return [uy * vz - uz * vy, uz * vx - ux * vz, ux * vy - uy * vx]
+}
+
+function cumulativeAreas(triangles: Float32Array): Float64Array {
+  const reach = new Float64Array(triangles.length / 9)
+  let sum = 0
+  for (let triangle = 0; triangle < reach.length; triangle++) {
+    sum += Math.hypot(...normalOf(triangles, triangle)) / 2
+    reach[triangle] = sum
+  }
+  return reach
+}
+
+/** The triangle at a place along the added-up areas. */
+function pick(reach: Float64Array, place: number): number {
+  let low = 0
+  let high = reach.length - 1
+  while (low < high) {
+    const middle = (low + high) >> 1
+    if (reach[middle]! < place) low = middle + 1
+    else high = middle
+  }
+  return low
+}
+
+interface Ray {
+  from: [number, number, number]
+  along: [number, number, number]
+}
+
+/** A ray from a random point of a triangle, square to it. */
+function rayInto(triangles: Float32Array, triangle: number, sign: number, random: () => number): Ray | null {
+  const normal = normalOf(triangles, triangle)
+  const length = Math.hypot(...normal)
+  if (length === 0) return null
+  let [u, v] = [random(), random()]
+  if (u + v > 1) [u, v] = [1 - u, 1 - v]
+  const at = 9 * triangle
+  const from = [0, 1, 2].map((axis) => {
+    const corner = triangles[at + axis]!
+    return corner + u * (triangles[at + 3 + axis]! - corner) + v * (triangles[at + 6 + axis]! - corner)
+  }) as [number, number, number]
+  return { from, along: normal.map((part) => (sign * part) / length) as [number, number, number] }
+}
+
+/**
+ * Distance along a ray to the nearest other triangle.
+ * @source Möller & Trumbore 1997 (from memory)
+ */
+function firstHit(triangles: Float32Array, own: number, { from, along }: Ray): number | null {
+  const [ox, oy, oz] = from
+  const [dx, dy, dz] = along
+  let nearest = Infinity
+  for (let triangle = 0, at = 0; at < triangles.length; triangle++, at += 9) {
+    if (triangle === own) continue
+    const [ax, ay, az] = [triangles[at]!, triangles[at + 1]!, triangles[at + 2]!]
+    const e1x = triangles[at + 3]! - ax
+    const e1y = triangles[at + 4]! - ay
+    const e1z = triangles[at + 5]! - az
+    const e2x = triangles[at + 6]! - ax
+    const e2y = triangles[at + 7]! - ay
+    const e2z = triangles[at + 8]! - az
+    const px = dy * e2z - dz * e2y
+    const py = dz * e2x - dx * e2z
+    const pz = dx * e2y - dy * e2x
+    const determinant = e1x * px + e1y * py + e1z * pz
+    if (determinant === 0) continue
+    const inverse = 1 / determinant
+    const tx = ox - ax
+    const ty = oy - ay
+    const tz = oz - az
+    const u = (tx * px + ty * py + tz * pz) * inverse
+    if (u < 0 || u > 1) continue
+    const qx = ty * e1z - tz * e1y
+    const qy = tz * e1x - tx * e1z
+    const qz = tx * e1y - ty * e1x
+    const v = (dx * qx + dy * qy + dz * qz) * inverse
+    if (v < 0 || u + v > 1) continue
+    const distance = (e2x * qx + e2y * qy + e2z * qz) * inverse
+    if (distance > 0 && distance < nearest) nearest = distance
+  }
+  return Number.isFinite(nearest) ? nearest : null
+}

@@ -1,0 +1,74 @@
+import table from '#data/furnaces.json'
+import type { FuelId, Furnace } from './schema'
+
+export interface Fuel {
+  id: FuelId
+  name: string
+  unit: 'kg' | 'kWh'
+  mjPerUnit: number
+  efficiency: readonly [number, number]
+  source: string
+}
+export const FUELS = table.fuels as unknown as readonly Fuel[]
+/** kJ/(kg·K) of a clay-graphite crucible, with its source. */
+export const CRUCIBLE_HEAT = table.crucibleHeatKJkgK
+
+/** The fuel by its id. */
+export function fuelOf(id: FuelId): Fuel {
+  return FUELS.find((fuel) => fuel.id === id)!
+}
+
+/** A figure with the band it lies in. */
+export interface Banded {
+  low: number
+  mid: number
+  high: number
+}
+
+/**
+ * Efficiency of a furnace before any heat was logged: its own where it was told, else that of its kind.
+ * @returns fraction of the heat put in that ends in metal and crucible; the middle is geometric
+ */
+export function priorEfficiency({ fuel, efficiency }: Pick<Furnace, 'fuel' | 'efficiency'>): Banded {
+  if (efficiency !== null)
+    return { low: 0.8 * efficiency, mid: efficiency, high: Math.min(1, 1.25 * efficiency) }
+  const [low, high] = fuelOf(fuel).efficiency
+  return { low, mid: Math.sqrt(low * high), high }
+}
+
+export interface MeltEffort {
+  /** into metal and crucible, kJ */
+  heatKJ: number
+  /** kg or kWh */
+  fuel: Banded
+  cost: Banded
+  minutes: Banded
+}
+
+/**
+ * Fuel, cost and time to bring a charge to the pour.
+ * @param heatKJ that metal and crucible must take up
+ * @param efficiency fraction of the heat put in that they take up
+ * @returns low for the good end, high for the poor end of the efficiency
+ * @throws RangeError for an efficiency that is not above zero
+ * @source energy balance; heat of the fuels in data/furnaces.json
+ */
+export function meltEffort(
+  furnace: Pick<Furnace, 'fuel' | 'powerKw' | 'pricePerUnit'>,
+  heatKJ: number,
+  efficiency: Banded,
+): MeltEffort {
+  if (!(efficiency.low > 0)) throw new RangeError('efficiency must be above zero')
+  const band = (of: (share: number) => number): Banded => ({
+    low: of(efficiency.high),
+    mid: of(efficiency.mid),
+    high: of(efficiency.low),
+  })
+  const { mjPerUnit } = fuelOf(furnace.fuel)
+  return {
+    heatKJ,
+    fuel: band((share) => heatKJ / 1000 / share / mjPerUnit),
+    cost: band((share) => (heatKJ / 1000 / share / mjPerUnit) * furnace.pricePerUnit),
+    minutes: band((share) => heatKJ / share / furnace.powerKw / 60),
+  }
+}

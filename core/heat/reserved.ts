@@ -1,0 +1,39 @@
+import type { Lot } from '#core/stock'
+import type { Heat } from './schema'
+
+/** Metal of one lot that a heat has a claim on. */
+export interface Claim {
+  heat: number
+  massG: number
+  /** it lies on the bench already, not in the bin */
+  weighed: boolean
+}
+
+/**
+ * What open heats hold of each lot: what they have weighed out, and what was kept for them and is not weighed yet.
+ * @returns claims by lot id
+ */
+export function claims(heats: readonly Heat[]): Map<string, Claim[]> {
+  const byLot = new Map<string, Claim[]>()
+  const add = (lotId: string, claim: Claim) => byLot.set(lotId, [...(byLot.get(lotId) ?? []), claim])
+  for (const heat of heats) {
+    if (heat.loggedAt) continue
+    const weighed = new Set(heat.weighed.map(({ lotId }) => lotId))
+    for (const { lotId, massG } of heat.weighed) add(lotId, { heat: heat.number, massG, weighed: true })
+    for (const [lotId, massG] of Object.entries(heat.reserved ?? {}))
+      if (massG > 0 && !weighed.has(lotId)) add(lotId, { heat: heat.number, massG, weighed: false })
+  }
+  return byLot
+}
+
+/**
+ * The lots with what other open heats hold taken off.
+ * @param heat the heat that asks; its own claims are not taken off
+ */
+export function freeLots(lots: readonly Lot[], heats: readonly Heat[], heat: Pick<Heat, 'id'>): Lot[] {
+  const held = claims(heats.filter(({ id }) => id !== heat.id))
+  return lots.map((lot) => {
+    const taken = (held.get(lot.id) ?? []).reduce((sum, { massG }) => sum + massG, 0)
+    return taken > 0 ? { ...lot, massG: Math.max(0, Number((lot.massG - taken).toFixed(3))) } : lot
+  })
+}

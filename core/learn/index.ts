@@ -1,0 +1,1 @@
+export { learnEfficiency, type BurntHeat } from './furnace-efficiency'

@@ -1,0 +1,44 @@
+import table from '#data/cans-foil.json'
+
+/** Thin ware that is counted rather than weighed. */
+export interface ThinWare {
+  id: string
+  name: string
+  /** mass of one, g */
+  eachG: number
+  yieldFrom: number
+  yieldTo: number
+  source: string
+}
+export const THIN_WARE: readonly ThinWare[] = table.kinds
+
+export interface ThinWareCount {
+  count: number
+  massG: number
+  /** metal that can be expected in the melt, g */
+  metalFromG: number
+  metalToG: number
+}
+
+/**
+ * Cans or foil: how many, what they weigh, and the metal they give, from any one of the three.
+ * @param known "metal" is what is wanted in the melt: the count is then enough for a poor yield
+ * @throws RangeError for an amount below zero
+ * @source data/cans-foil.json
+ * @example countThinWare(can, 'count', 20).massG // 290
+ */
+export function countThinWare(
+  ware: ThinWare,
+  known: 'count' | 'mass' | 'metal',
+  amount: number,
+): ThinWareCount {
+  if (!(amount >= 0)) throw new RangeError('an amount is not below zero')
+  const massG = known === 'mass' ? amount : known === 'count' ? amount * ware.eachG : amount / ware.yieldFrom
+  return {
+    count:
+      known === 'count' ? amount : known === 'metal' ? Math.ceil(massG / ware.eachG) : massG / ware.eachG,
+    massG,
+    metalFromG: massG * ware.yieldFrom,
+    metalToG: massG * ware.yieldTo,
+  }
+}
