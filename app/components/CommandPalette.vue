@@ -52,6 +52,18 @@ const commands = computed<Command[]>(() => [
   },
   { id: 'scrap', label: 'Scrap book', hint: 'what scrap usually is', run: () => navigateTo('/scrap-book') },
   { id: 'alloys', label: 'Alloys', hint: 'limits and temperatures', run: () => navigateTo('/alloys') },
+  {
+    id: 'gear',
+    label: 'Gear',
+    hint: 'crucibles, furnaces, thermocouples, scales',
+    run: () => navigateTo('/gear'),
+  },
+  {
+    id: 'mould',
+    label: 'Sand and mould',
+    hint: 'sand, shrink rule, check before the pour',
+    run: () => navigateTo(heat.value ? `/heat/${heat.value.number}/mould` : '/'),
+  },
   { id: 'handbook', label: 'Handbook', hint: 'cautions', run: () => navigateTo('/handbook') },
   {
     id: 'undo',

@@ -1,5 +1,14 @@
 <script setup lang="ts">
-import { parseDecimal, parseMass, parseTemperature, formatMass, fromCelsius, type Parsed } from '#core/units'
+import {
+  formatMass,
+  fromCelsius,
+  MM_IN,
+  parseDecimal,
+  parseLength,
+  parseMass,
+  parseTemperature,
+  type Parsed,
+} from '#core/units'
 import { quantityWords, type QuantityKind } from '~/words/quantities'
 
 const props = withDefaults(
@@ -25,7 +34,7 @@ const props = withDefaults(
   { size: 'normal' },
 )
 const emit = defineEmits<{ 'update:modelValue': [value: number | null]; sealed: []; enter: [] }>()
-const { mass, temperature } = useUnits()
+const { mass, temperature, length } = useUnits()
 const id = useId()
 const input = ref<HTMLInputElement>()
 onMounted(() => {
@@ -39,12 +48,19 @@ const suffix = computed(() => {
   if (props.unitWords) return props.unitWords
   if (props.kind === 'mass') return mass.value === 'lb' ? '' : mass.value
   if (props.kind === 'temperature') return `°${temperature.value}`
+  if (props.kind === 'length') return length.value
+  if (props.kind === 'volume') return length.value === 'in' ? 'in³' : 'cm³'
   return props.kind === 'percent' ? '%' : ''
 })
+
+/** Cubic centimetres in the unit of volume that goes with the lengths. */
+const cm3PerUnit = () => (length.value === 'in' ? MM_IN.in ** 3 / 1000 : 1)
 
 function show(value: number | null): string {
   if (value === null) return ''
   if (props.kind === 'temperature') return String(Math.round(fromCelsius(value, temperature.value)))
+  if (props.kind === 'length') return String(Number((value / MM_IN[length.value]).toPrecision(5)))
+  if (props.kind === 'volume') return String(Number((value / cm3PerUnit()).toPrecision(5)))
   if (props.kind !== 'mass') return String(Number(value.toPrecision(6)))
   if (mass.value === 'lb') {
     const { figure, unit } = formatMass(value, 'lb')
@@ -55,7 +71,7 @@ function show(value: number | null): string {
 }
 
 watch(
-  [() => props.modelValue, mass, temperature],
+  [() => props.modelValue, mass, temperature, length],
   () => {
     if (!focused.value && !error.value) text.value = show(props.modelValue)
   },
@@ -65,10 +81,12 @@ watch(
 function parse(): Parsed<number> {
   if (props.kind === 'mass') return parseMass(text.value, mass.value)
   if (props.kind === 'temperature') return parseTemperature(text.value, temperature.value)
+  if (props.kind === 'length') return parseLength(text.value, length.value)
   const parsed = parseDecimal(text.value.replace(/%$/, ''))
   if (parsed.ok && parsed.value < 0) return { ok: false, problem: 'negative' }
   if (parsed.ok && props.kind === 'percent' && parsed.value > 100 && props.max === undefined)
     return { ok: false, problem: 'too-large' }
+  if (parsed.ok && props.kind === 'volume') return { ok: true, value: parsed.value * cm3PerUnit() }
   return parsed
 }
 
@@ -110,12 +128,12 @@ function leave(): void {
         ref="input"
         v-model="text"
         type="text"
-        :inputmode="kind === 'mass' || kind === 'temperature' ? 'text' : 'decimal'"
+        :inputmode="kind === 'mass' || kind === 'temperature' || kind === 'length' ? 'text' : 'decimal'"
         autocomplete="off"
         class="field text-right"
         :class="[
           size === 'huge' ? 'min-h-20 text-3xl font-bold' : '',
-          suffix ? (size === 'huge' ? 'pr-14' : 'pr-9') : '',
+          suffix ? (size === 'huge' ? 'pr-14' : suffix.length > 2 ? 'pr-11' : 'pr-9') : '',
         ]"
         :placeholder="placeholder"
         :aria-invalid="error ? 'true' : undefined"

@@ -20,6 +20,7 @@ const nextUndo = computed(() => yard.journal.steps[yard.journal.cursor - 1]?.lab
         <NuxtLink to="/pile" class="btn btn-quiet">What it can become</NuxtLink>
         <NuxtLink to="/together" class="btn btn-quiet">Heats together</NuxtLink>
         <NuxtLink to="/alloys" class="btn btn-quiet">Alloys</NuxtLink>
+        <NuxtLink to="/gear" class="btn btn-quiet">Gear</NuxtLink>
         <NuxtLink to="/handbook" class="btn btn-quiet">Handbook</NuxtLink>
       </nav>
       <div class="ml-auto flex items-center sm:ml-0">

@@ -16,6 +16,7 @@ const items = computed(() => [
   { label: 'What is this?', run: () => navigateTo('/identify') },
   { label: 'Scrap book', run: () => navigateTo('/scrap-book') },
   { label: 'Alloys', run: () => navigateTo('/alloys') },
+  { label: 'Gear', run: () => navigateTo('/gear') },
   { label: 'Handbook', run: () => navigateTo('/handbook') },
   {
     label: `Weigh in ${masses[yard.settings.mass]}`,
@@ -24,6 +25,10 @@ const items = computed(() => [
   {
     label: `Temperatures in °${yard.settings.temperature}`,
     run: () => yard.changeSettings({ temperature: yard.settings.temperature === 'C' ? 'F' : 'C' }),
+  },
+  {
+    label: `Lengths in ${yard.settings.length === 'in' ? 'inches' : 'millimetres'}`,
+    run: () => yard.changeSettings({ length: yard.settings.length === 'in' ? 'mm' : 'in' }),
   },
   { label: `Colours: ${themes[choice.value]}`, run: () => (choice.value = nextTheme[choice.value]) },
   { label: 'Save the yard to a file', run: exportYard },

@@ -2,6 +2,7 @@ import { computed, type ComputedRef, type Ref } from 'vue'
 import type { ChargedLine, MeltPrediction } from '#core/charge'
 import type { Heat } from '#core/heat'
 import { checkPlan } from '#core/melt'
+import type { Lot } from '#core/stock'
 import { useYard } from '~/stores/yard'
 import { checkWords, type CheckWords } from '~/words/plan-checks'
 
@@ -16,6 +17,7 @@ export function usePlanChecks(
 ) {
   const yard = useYard()
   const { grams } = useUnits()
+  const { chosenCrucible } = useGear()
   const checks = computed<CheckWords[]>(() => {
     const current = heat.value
     if (!current?.alloy || !prediction.value || lines.value.length === 0) return []
@@ -29,12 +31,14 @@ export function usePlanChecks(
         name: lotName(lot.id),
         form:
           current.weighed.find(({ lotId }) => lotId === lot.id)?.form ??
-          (yard.records.lots[lot.id] as { form?: string } | undefined)?.form ??
+          (yard.records.lots[lot.id] as Lot | undefined)?.form ??
           'bar',
         massG,
         composition: lot.composition,
+        coatings: (yard.records.lots[lot.id] as Lot | undefined)?.coatings ?? [],
       })),
       crucibleNo: current.crucibleNo ?? null,
+      ...chosenCrucible(current),
       lastBase: before?.alloy?.base ?? null,
     })
       .map((check) => checkWords(check, { lotName, grams }))

@@ -1,11 +1,12 @@
 import { computed } from 'vue'
-import { formatMass, formatTemperature } from '#core/units'
+import { formatLength, formatMass, formatTemperature, MM_IN } from '#core/units'
 import { useYard } from '~/stores/yard'
 
 /** Masses, temperatures and money as this yard writes them. */
 export function useUnits() {
   const yard = useYard()
   const mass = computed(() => yard.settings.mass)
+  const length = computed(() => yard.settings.length ?? 'mm')
   const temperature = computed(() => yard.settings.temperature)
 
   /** "1 652 g"; `stepG` is the finest step worth showing. */
@@ -19,5 +20,13 @@ export function useUnits() {
   function money(value: number): string {
     return `${yard.settings.currency}\u00a0${value.toFixed(2)}`
   }
-  return { mass, temperature, grams, degrees, money }
+  function mm(value: number): string {
+    return formatLength(value, length.value)
+  }
+  /** A volume beside its lengths: cubic centimetres, or cubic inches. */
+  function volume(cm3: number): string {
+    const value = length.value === 'in' ? (cm3 * 1000) / MM_IN.in ** 3 : cm3
+    return `${Number(value.toPrecision(3))}\u00a0${length.value === 'in' ? 'in³' : 'cm³'}`
+  }
+  return { mass, temperature, length, grams, degrees, money, mm, volume }
 }

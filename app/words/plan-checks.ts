@@ -50,6 +50,54 @@ const FORM_WORDS: Readonly<Record<string, { text: string; why: string; level: Ch
   },
 }
 
+const WORN: Readonly<Record<string, string>> = {
+  cracked: 'it is cracked',
+  dull: 'it rings dull',
+  'thin wall': 'its wall has gone thin',
+  light: 'it has lost too much weight',
+}
+
+/** What lies on a lot, and what to do about it before it goes near the furnace. */
+const COATING_WORDS: Readonly<
+  Record<string, { text: string; why: string; level: CheckWords['level'] } | undefined>
+> = {
+  damp: {
+    level: 'stop',
+    text: 'Damp stock: dry and preheat it before it goes near a melt',
+    why: 'Water under metal explodes as steam.',
+  },
+  paint: {
+    level: 'mind',
+    text: 'Painted: strip or burn it off outdoors first',
+    why: 'Paint fumes; old paint may hold lead; its smoke leaves gas in the metal.',
+  },
+  plating: {
+    level: 'mind',
+    text: 'Plated: know with what before it is heated',
+    why: 'Chrome and nickel stay in the melt; zinc fumes; cadmium kills and is never heated.',
+  },
+  oil: {
+    level: 'mind',
+    text: 'Oily: wash and dry it, or burn the oil off outdoors',
+    why: 'Oil flares, and its hydrogen stays in the metal as pinholes.',
+  },
+  solder: {
+    level: 'note',
+    text: 'Soldered joints: saw them off',
+    why: 'They bring tin or lead that the composition does not count.',
+  },
+  plastic: {
+    level: 'mind',
+    text: 'Rubber and plastic on it: pull it off',
+    why: 'Its smoke is poison, and PVC gives off acid.',
+  },
+  steel: {
+    level: 'note',
+    text: 'Steel in it: pull it out, or fish it out of the first pool with a magnet’s help when cold',
+    why: 'Iron dissolves slowly and does not come out again. Rust and molten aluminium can react violently.',
+  },
+}
+
 const FAMILY: Readonly<Record<string, string>> = { Cu: 'a copper alloy', Al: 'an aluminium alloy' }
 
 /** A check of practice as a sentence, with its reason. */
@@ -126,6 +174,29 @@ export function checkWords(check: PlanCheck, tools: Tools): CheckWords {
         why: 'Lower the tap mass or take a larger crucible that your tongs fit.',
         source,
       }
+    case 'first-fire':
+      return {
+        level: 'stop',
+        text: 'This crucible has never been fired: give it its first firing before it takes metal',
+        why: 'A damp new crucible cracks or bursts with the metal in it. Gear has the steps and a clock for them.',
+        source,
+      }
+    case 'crucible-worn':
+      return {
+        level: 'stop',
+        text: `Retire this crucible: ${WORN[check.why] ?? 'it is worn'}`,
+        why: 'It fails in the tongs, full. Take another; one crucible costs less than one foot.',
+        source,
+      }
+    case 'coating': {
+      const words = COATING_WORDS[check.coating]
+      return {
+        level: words?.level ?? 'note',
+        text: `${words?.text ?? check.coating} (${check.lots.map(tools.lotName).join(', ')})`,
+        why: words?.why ?? '',
+        source,
+      }
+    }
     case 'form': {
       const words = FORM_WORDS[check.why]!
       return {

@@ -1,6 +1,6 @@
 import type { QuantityProblem } from '#core/units'
 
-export type QuantityKind = 'mass' | 'temperature' | 'percent' | 'price' | 'number'
+export type QuantityKind = 'mass' | 'temperature' | 'percent' | 'price' | 'number' | 'length' | 'volume'
 
 const EXAMPLES: Readonly<Record<QuantityKind, string>> = {
   mass: '250, 2 kg or 5 lb 3 oz',
@@ -8,6 +8,8 @@ const EXAMPLES: Readonly<Record<QuantityKind, string>> = {
   percent: '88 or 0.3',
   price: '7.20',
   number: '30',
+  length: '12 or 1/2 in',
+  volume: '45.2',
 }
 
 /** What to say, and what to do, when a typed quantity cannot be used. */
@@ -19,7 +21,7 @@ export function quantityWords(problem: QuantityProblem, kind: QuantityKind): str
     case 'not-a-number':
       return `That is not a figure. Type digits, such as ${example}.`
     case 'unknown-unit':
-      return 'Unknown unit. Use g, kg, oz or lb.'
+      return kind === 'length' ? 'Unknown unit. Use mm, cm, m or in.' : 'Unknown unit. Use g, kg, oz or lb.'
     case 'negative':
       return kind === 'temperature' ? 'That is too cold to be real.' : 'It cannot be below zero.'
     case 'zero':

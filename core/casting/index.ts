@@ -1,3 +1,4 @@
+export { coarsen } from './coarsen'
 export { gatingSchema, gatingVolume, USUAL_GATING, type Gating } from './gating'
 export { measureMesh, type MeshMeasure } from './measure-mesh'
 export { meshTopology, type MeshTopology } from './mesh-topology'

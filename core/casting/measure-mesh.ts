@@ -81,12 +81,18 @@ export function measureMesh(
 function boxOf(triangles: Float32Array): MeshMeasure['box'] {
   const min: [number, number, number] = [Infinity, Infinity, Infinity]
   const max: [number, number, number] = [-Infinity, -Infinity, -Infinity]
-  for (let at = 0; at < triangles.length; at++) {
-    const axis = at % 3
-    const value = triangles[at]!
-    if (!Number.isFinite(value)) throw new RangeError('a coordinate is not a number')
-    if (value < min[axis]!) min[axis] = value
-    if (value > max[axis]!) max[axis] = value
+  for (let axis = 0; axis < 3; axis++) {
+    let least = Infinity
+    let most = -Infinity
+    for (let at = axis; at < triangles.length; at += 3) {
+      const value = triangles[at]!
+      // Written so that what is not a number is caught as well.
+      if (!(value > -Infinity && value < Infinity)) throw new RangeError('a coordinate is not a number')
+      if (value < least) least = value
+      if (value > most) most = value
+    }
+    min[axis] = least
+    max[axis] = most
   }
   return { min, max }
 }
@@ -96,16 +102,22 @@ function integrate(triangles: Float32Array, topology: MeshTopology, [mx, my, mz]
   let area = 0
   let turnedTriangles = 0
   for (let triangle = 0, at = 0; at < triangles.length; triangle++, at += 9) {
-    const [ax, ay, az] = [triangles[at]! - mx, triangles[at + 1]! - my, triangles[at + 2]! - mz]
-    const [bx, by, bz] = [triangles[at + 3]! - mx, triangles[at + 4]! - my, triangles[at + 5]! - mz]
-    const [cx, cy, cz] = [triangles[at + 6]! - mx, triangles[at + 7]! - my, triangles[at + 8]! - mz]
+    const ax = triangles[at + 0]! - mx
+    const ay = triangles[at + 1]! - my
+    const az = triangles[at + 2]! - mz
+    const bx = triangles[at + 3]! - mx
+    const by = triangles[at + 4]! - my
+    const bz = triangles[at + 5]! - mz
+    const cx = triangles[at + 6]! - mx
+    const cy = triangles[at + 7]! - my
+    const cz = triangles[at + 8]! - mz
     const sixth = (ax * (by * cz - bz * cy) + ay * (bz * cx - bx * cz) + az * (bx * cy - by * cx)) / 6
     const turned = topology.turned[triangle]!
     turnedTriangles += turned
     byShell[topology.shell[triangle]!]! += turned ? -sixth : sixth
-    const [ux, uy, uz] = [bx - ax, by - ay, bz - az]
-    const [vx, vy, vz] = [cx - ax, cy - ay, cz - az]
-    const [nx, ny, nz] = [uy * vz - uz * vy, uz * vx - ux * vz, ux * vy - uy * vx]
+    const nx = (by - ay) * (cz - az) - (bz - az) * (cy - ay)
+    const ny = (bz - az) * (cx - ax) - (bx - ax) * (cz - az)
+    const nz = (bx - ax) * (cy - ay) - (by - ay) * (cx - ax)
     area += Math.sqrt(nx * nx + ny * ny + nz * nz) / 2
   }
   return { byShell, area, turnedTriangles }

@@ -36,33 +36,31 @@ export function meshTopology(
 ): MeshTopology {
   const { corners, points } = joinCorners(triangles, toleranceMm, (done) => told(0.5 * done))
   const count = triangles.length / 9
-  const edges = edgeTable(count)
   const family = new Parity(count)
   const flat = new Uint8Array(count)
   let degenerate = 0
   for (let triangle = 0; triangle < count; triangle++) {
-    if (triangle % 0x20000 === 0) told(0.5 + (0.5 * triangle) / count)
-    const [a, b, c] = [corners[3 * triangle]!, corners[3 * triangle + 1]!, corners[3 * triangle + 2]!]
-    if (a === b || b === c || c === a) {
-      degenerate++
-      flat[triangle] = 1
-      continue
-    }
-    edges.add(a, b, triangle)
-    edges.add(b, c, triangle)
-    edges.add(c, a, triangle)
+    const a = corners[3 * triangle]!
+    const b = corners[3 * triangle + 1]!
+    const c = corners[3 * triangle + 2]!
+    if (a !== b && b !== c && c !== a) continue
+    degenerate++
+    flat[triangle] = 1
   }
-  for (let edge = 0; edge < edges.size(); edge++) {
+  const edges = gatherEdges(corners, points, flat)
+  told(0.8)
+  for (let edge = 0; edge < edges.size; edge++) {
     if (edges.second[edge] === MISSING) continue
     const opposed =
       edges.along[edge]! + edges.against[edge]! === 2 && edges.along[edge] !== edges.against[edge]
     family.join(edges.first[edge]!, edges.second[edge]!, opposed ? 1 : 0)
   }
+  told(0.9)
   const { shell, shells, turned } = family.shells(flat)
   const open: number[] = []
   let crowdedEdges = 0
   let turnedEdges = 0
-  for (let edge = 0; edge < edges.size(); edge++) {
+  for (let edge = 0; edge < edges.size; edge++) {
     const along = edges.along[edge]!
     const against = edges.against[edge]!
     if (along + against > 2) crowdedEdges++
@@ -85,78 +83,118 @@ export function meshTopology(
   }
 }
 
-/** A table size with room to spare, a power of two. */
-const roomFor = (entries: number) => 2 ** Math.ceil(Math.log2(Math.max(16, entries * 1.5)))
+/** Share of a table that may be taken before it is made wider. */
+const FULL = 0.6
 
 function joinCorners(triangles: Float32Array, toleranceMm: number, told: (done: number) => void) {
   const count = triangles.length / 3
   const corners = new Int32Array(count)
-  const room = roomFor(count)
-  const table = new Int32Array(room).fill(MISSING)
-  const mask = room - 1
   // Equal coordinates have equal bits, save the two zeros; a tolerance puts each into the middle of its cell.
   const keys = new Float32Array(triangles.length)
-  for (let at = 0; at < triangles.length; at++)
-    keys[at] = (toleranceMm > 0 ? Math.round(triangles[at]! / toleranceMm) : triangles[at]!) + 0
+  if (toleranceMm > 0)
+    for (let at = 0; at < keys.length; at++) keys[at] = Math.round(triangles[at]! / toleranceMm) + 0
+  else for (let at = 0; at < keys.length; at++) keys[at] = triangles[at]! + 0
   const bits = new Int32Array(keys.buffer)
-  const pointAt = new Int32Array(count)
+  // A closed mesh has a sixth as many points as corners.
+  let room = 2 ** Math.ceil(Math.log2(Math.max(64, count / 3)))
+  let table = new Int32Array(room).fill(MISSING)
+  const places = new Int32Array(3 * count)
   let points = 0
+  const slotOf = (x: number, y: number, z: number): number => {
+    let slot = Math.imul(x, SCATTER_X) ^ Math.imul(y, SCATTER_Y) ^ Math.imul(z, SCATTER_Z)
+    slot = (slot ^ (slot >>> 15)) & (room - 1)
+    for (let known = table[slot]!; known !== MISSING; known = table[slot]!) {
+      if (places[3 * known] === x && places[3 * known + 1] === y && places[3 * known + 2] === z) break
+      slot = (slot + 1) & (room - 1)
+    }
+    return slot
+  }
   for (let corner = 0; corner < count; corner++) {
     if (corner % 0x40000 === 0) told(corner / count)
-    const [x, y, z] = [bits[3 * corner]!, bits[3 * corner + 1]!, bits[3 * corner + 2]!]
-    let slot = Math.imul(x, SCATTER_X) ^ Math.imul(y, SCATTER_Y) ^ Math.imul(z, SCATTER_Z)
-    slot = (slot ^ (slot >>> 15)) & mask
-    for (;;) {
-      const known = table[slot]!
-      if (known === MISSING) {
-        table[slot] = corner
-        pointAt[corner] = points++
-        break
+    const x = bits[3 * corner]!
+    const y = bits[3 * corner + 1]!
+    const z = bits[3 * corner + 2]!
+    const slot = slotOf(x, y, z)
+    let point = table[slot]!
+    if (point === MISSING) {
+      point = points++
+      places[3 * point] = x
+      places[3 * point + 1] = y
+      places[3 * point + 2] = z
+      table[slot] = point
+      if (points > FULL * room) {
+        room *= 2
+        table = new Int32Array(room).fill(MISSING)
+        for (let known = 0; known < points; known++)
+          table[slotOf(places[3 * known]!, places[3 * known + 1]!, places[3 * known + 2]!)] = known
       }
-      if (bits[3 * known] === x && bits[3 * known + 1] === y && bits[3 * known + 2] === z) {
-        pointAt[corner] = pointAt[known]!
-        break
-      }
-      slot = (slot + 1) & mask
     }
-    corners[corner] = pointAt[corner]!
+    corners[corner] = point
   }
   return { corners, points }
 }
 
-/** Edges by their two points, with how often triangles run along and against them and the first two triangles. */
-function edgeTable(triangles: number) {
-  const most = 3 * triangles
-  const room = roomFor(most)
-  const mask = room - 1
-  const table = new Int32Array(room).fill(MISSING)
-  const low = new Int32Array(most)
-  const high = new Int32Array(most)
-  const first = new Int32Array(most)
-  const second = new Int32Array(most).fill(MISSING)
-  const along = new Uint16Array(most)
-  const against = new Uint16Array(most)
-  let size = 0
-  function add(from: number, to: number, triangle: number): void {
-    const [a, b] = from < to ? [from, to] : [to, from]
-    let slot = Math.imul(a, SCATTER_X) ^ Math.imul(b, SCATTER_Y)
-    slot = (slot ^ (slot >>> 15)) & mask
-    let edge = table[slot]!
-    while (edge !== MISSING && (low[edge] !== a || high[edge] !== b)) {
-      slot = (slot + 1) & mask
-      edge = table[slot]!
-    }
-    if (edge === MISSING) {
-      edge = size++
-      table[slot] = edge
-      low[edge] = a
-      high[edge] = b
-      first[edge] = triangle
-    } else if (second[edge] === MISSING) second[edge] = triangle
-    const counts = from < to ? along : against
-    counts[edge] = counts[edge]! + 1
+/** Edges with their two points, the first two triangles at each, and how many run along and against it. */
+interface Edges {
+  size: number
+  low: Int32Array
+  high: Int32Array
+  first: Int32Array
+  second: Int32Array
+  along: Uint16Array
+  against: Uint16Array
+}
+
+/** Every edge once: sides of triangles sorted by their lower point, then told apart by the other. */
+function gatherEdges(corners: Int32Array, points: number, flat: Uint8Array): Edges {
+  const sides = corners.length
+  const next = (side: number) => (side % 3 === 2 ? side - 2 : side + 1)
+  const start = new Int32Array(points + 1)
+  for (let side = 0; side < sides; side++) {
+    if (flat[(side / 3) | 0]) continue
+    const low = Math.min(corners[side]!, corners[next(side)]!)
+    start[low + 1] = start[low + 1]! + 1
   }
-  return { add, size: () => size, low, high, first, second, along, against }
+  for (let point = 0; point < points; point++) start[point + 1] = start[point + 1]! + start[point]!
+  const bySide = new Int32Array(start[points]!)
+  const filled = start.slice(0, points)
+  for (let side = 0; side < sides; side++) {
+    if (flat[(side / 3) | 0]) continue
+    const low = Math.min(corners[side]!, corners[next(side)]!)
+    const place = filled[low]!
+    bySide[place] = side
+    filled[low] = place + 1
+  }
+  const edges: Edges = {
+    size: 0,
+    low: new Int32Array(bySide.length),
+    high: new Int32Array(bySide.length),
+    first: new Int32Array(bySide.length),
+    second: new Int32Array(bySide.length).fill(MISSING),
+    along: new Uint16Array(bySide.length),
+    against: new Uint16Array(bySide.length),
+  }
+  /** the edge from the point in hand to another, and the point it was found for */
+  const edgeTo = new Int32Array(points)
+  const foundFor = new Int32Array(points).fill(MISSING)
+  for (let low = 0; low < points; low++)
+    for (let place = start[low]!; place < start[low + 1]!; place++) {
+      const side = bySide[place]!
+      const from = corners[side]!
+      const high = from === low ? corners[next(side)]! : from
+      if (foundFor[high] !== low) {
+        foundFor[high] = low
+        edgeTo[high] = edges.size
+        edges.low[edges.size] = low
+        edges.high[edges.size] = high
+        edges.first[edges.size] = (side / 3) | 0
+        edges.size++
+      } else if (edges.second[edgeTo[high]!] === MISSING) edges.second[edgeTo[high]!] = (side / 3) | 0
+      const edge = edgeTo[high]!
+      const counts = from === low ? edges.along : edges.against
+      counts[edge] = counts[edge]! + 1
+    }
+  return edges
 }
 
 /** Union-find that remembers whether two members face the same way. */
@@ -164,12 +202,14 @@ class Parity {
   private readonly parent: Int32Array
   /** facing against the parent */
   private readonly odd: Uint8Array
+  private facing = 0
   constructor(private readonly count: number) {
     this.parent = Int32Array.from({ length: count }, (_, index) => index)
     this.odd = new Uint8Array(count)
   }
 
-  private find(member: number): { root: number; odd: number } {
+  /** The root of a member's shell; whether it faces against it is left in `facing`. */
+  private find(member: number): number {
     let root = member
     let odd = 0
     while (this.parent[root] !== root) {
@@ -187,15 +227,17 @@ class Parity {
       left ^= step
       at = next
     }
-    return { root, odd }
+    this.facing = odd
+    return root
   }
 
   join(one: number, other: number, odd: number): void {
     const a = this.find(one)
+    const facing = this.facing
     const b = this.find(other)
-    if (a.root === b.root) return
-    this.parent[b.root] = a.root
-    this.odd[b.root] = a.odd ^ b.odd ^ odd
+    if (a === b) return
+    this.parent[b] = a
+    this.odd[b] = facing ^ this.facing ^ odd
   }
 
   /** Shells numbered from 0, those left out in none; in each, the fewer triangles are the turned ones. */
@@ -207,7 +249,8 @@ class Parity {
     const sizes: number[] = []
     for (let member = 0; member < this.count; member++) {
       if (leftOut[member]) continue
-      const { root, odd } = this.find(member)
+      const root = this.find(member)
+      const odd = this.facing
       let number = numbers.get(root)
       if (number === undefined) {
         number = numbers.size

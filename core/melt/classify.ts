@@ -33,6 +33,8 @@ export interface ChargedLot {
   form: string
   massG: number
   composition: Composition
+  /** what lies on it that is not its metal */
+  coatings?: readonly string[]
 }
 
 const LIGHT_FORMS = new Set(['turnings', 'oily-turnings', 'foil', 'cans-loose'])

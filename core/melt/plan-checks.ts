@@ -23,6 +23,9 @@ export type PlanCheck =
   | { rule: 'zinc-die-casting'; lots: string[]; source: string }
   | { rule: 'magnesium-chips'; lots: string[]; source: string }
   | { rule: 'form'; why: string; lots: string[]; source: string }
+  | { rule: 'coating'; coating: string; lots: string[]; source: string }
+  | { rule: 'first-fire'; source: string }
+  | { rule: 'crucible-worn'; why: string; source: string }
   | { rule: 'crucible-family'; last: string; source: string }
   | { rule: 'crucible-full'; wantsG: number; holdsG: number; source: string }
 
@@ -35,6 +38,8 @@ export interface CheckedPlan {
   lots: readonly ChargedLot[]
   /** crucible number; null where it was not told */
   crucibleNo: number | null
+  /** the crucible chosen from the gear, where one is */
+  crucible?: { holdsG: number; wantsFirstFire: boolean; retire: string | null; family: string | null }
   /** base metal of the heat before this one; null for none */
   lastBase: string | null
 }
@@ -54,6 +59,7 @@ export function checkPlan(plan: CheckedPlan): PlanCheck[] {
     ...unmixed(plan),
     ...crucible(plan),
     ...forms(plan),
+    ...coatings(plan),
   ]
 }
 
@@ -173,16 +179,34 @@ function forms({ lots }: CheckedPlan): PlanCheck[] {
   })
 }
 
-function crucible({ alloy, tapMassG, composition, crucibleNo, lastBase }: CheckedPlan): PlanCheck[] {
+function coatings({ lots }: CheckedPlan): PlanCheck[] {
+  const named = new Set(lots.flatMap(({ coatings: on = [] }) => on))
+  return [...named].map((coating) => ({
+    rule: 'coating',
+    coating,
+    lots: lots.filter(({ coatings: on = [] }) => on.includes(coating)).map(({ lotId }) => lotId),
+    source: 'Usual caution',
+  }))
+}
+
+function crucible(plan: CheckedPlan): PlanCheck[] {
+  const { alloy, tapMassG, composition, crucibleNo, crucible: chosen } = plan
   const checks: PlanCheck[] = []
+  // A crucible of its own remembers its family; without one, the last heat's is taken to be in the furnace.
+  const lastBase = chosen ? chosen.family : plan.lastBase
+  if (chosen?.wantsFirstFire)
+    checks.push({ rule: 'first-fire', source: 'Common practice, no source; the maker’s sheet goes first' })
+  if (chosen?.retire)
+    checks.push({ rule: 'crucible-worn', why: chosen.retire, source: 'Common practice and estimates' })
   if (lastBase !== null && lastBase !== alloy.base)
     checks.push({
       rule: 'crucible-family',
       last: lastBase,
       source: 'Common practice: one crucible for each alloy family',
     })
-  if (crucibleNo !== null && tapMassG > 0) {
-    const holdsG = crucibleHolds(crucibleNo, alloy.densityGcm3 ?? blendDensity(composition))
+  if ((chosen || crucibleNo !== null) && tapMassG > 0) {
+    const density = alloy.densityGcm3 ?? blendDensity(composition)
+    const holdsG = chosen?.holdsG ?? crucibleHolds(crucibleNo!, density)
     if (tapMassG > holdsG)
       checks.push({ rule: 'crucible-full', wantsG: tapMassG, holdsG, source: table.crucible.source })
   }

@@ -1,6 +1,7 @@
 export { GRAMS_PER } from './mass-units'
 export { formatMass, type FormattedMass } from './format-mass'
+export { formatLength, MM_IN, parseLength } from './length'
 export { parseDecimal } from './parse-decimal'
 export { parseMass } from './parse-mass'
 export { formatTemperature, fromCelsius, parseTemperature } from './temperature'
-export type { MassUnit, Parsed, QuantityProblem, TemperatureUnit, UnitChoice } from './types'
+export type { LengthUnit, MassUnit, Parsed, QuantityProblem, TemperatureUnit, UnitChoice } from './types'

@@ -5,6 +5,7 @@ export type Parsed<T> = { ok: true; value: T } | { ok: false; problem: QuantityP
 
 export type MassUnit = 'g' | 'kg' | 'oz' | 'lb'
 export type TemperatureUnit = 'C' | 'F'
+export type LengthUnit = 'mm' | 'in'
 
 /** The person's two choices: metric or avoirdupois masses, Celsius or Fahrenheit. */
 export interface UnitChoice {

@@ -1,0 +1,69 @@
+<script setup lang="ts">
+import { useIntervalFn } from '@vueuse/core'
+import { FIRST_FIRE, FIRST_FIRE_SOURCE, type Crucible } from '#core/gear'
+import { now } from '~/stores/yard'
+
+/** The first firing of a crucible, step by step, with a clock that survives a reload. */
+const props = defineProps<{ crucible: Crucible }>()
+const { keep } = useGear()
+const { degrees } = useUnits()
+const at = ref(Date.now())
+useIntervalFn(() => (at.value = Date.now()), 1000)
+const firing = computed(() => props.crucible.firing)
+const step = computed(() => (firing.value ? FIRST_FIRE[firing.value.step] : null))
+const leftS = computed(() => {
+  if (!firing.value || !step.value) return 0
+  return Math.round(step.value.minutes * 60 - (at.value - Date.parse(firing.value.since)) / 1000)
+})
+const clock = computed(() => {
+  const seconds = Math.abs(leftS.value)
+  const hours = Math.floor(seconds / 3600)
+  const rest = `${String(Math.floor((seconds % 3600) / 60)).padStart(2, '0')}:${String(seconds % 60).padStart(2, '0')}`
+  return hours > 0 ? `${hours}:${rest}` : rest
+})
+function to(index: number): void {
+  const { crucible } = props
+  const done = index >= FIRST_FIRE.length
+  keep(
+    {
+      ...crucible,
+      firing: done ? null : { step: index, since: now() },
+      ...(done ? { firstFiredAt: now() } : {}),
+    },
+    done ? `${crucible.name} is fired` : `First firing of ${crucible.name}: step ${index + 1}`,
+  )
+}
+const stop = () =>
+  keep({ ...props.crucible, firing: null }, `Stop the first firing of ${props.crucible.name}`)
+</script>
+
+<template>
+  <div class="border-l-8 border-amber bg-amber-wash px-3 py-2" data-testid="first-fire">
+    <template v-if="firing && step">
+      <p class="font-bold">{{ firing.step + 1 }} of {{ FIRST_FIRE.length }}: {{ step.what }}</p>
+      <p>{{ step.why }}</p>
+      <p class="stamp my-1 text-3xl" role="timer" aria-live="off">
+        {{ clock
+        }}<span v-if="leftS < 0" class="font-sans text-base normal-case"> over: go on when ready</span>
+      </p>
+      <div class="flex flex-wrap gap-2">
+        <button type="button" class="btn btn-next" @click="to(firing.step + 1)">
+          {{
+            firing.step + 1 < FIRST_FIRE.length
+              ? `Next: ${degrees(FIRST_FIRE[firing.step + 1]!.toC)}`
+              : 'It is fired'
+          }}
+        </button>
+        <button type="button" class="btn" @click="stop">Stop</button>
+      </div>
+    </template>
+    <template v-else>
+      <p class="font-bold">Never fired. Give it its first firing before it takes metal.</p>
+      <ol class="my-1 list-decimal pl-5 text-sm">
+        <li v-for="one in FIRST_FIRE" :key="one.id">{{ one.what }}: about {{ one.minutes }} minutes</li>
+      </ol>
+      <button type="button" class="btn" @click="to(0)">Begin, with a clock</button>
+    </template>
+    <p class="mt-1 text-xs text-soft">{{ FIRST_FIRE_SOURCE }}.</p>
+  </div>
+</template>

@@ -1,0 +1,189 @@
+<script setup lang="ts">
+import { solidDensity } from '#core/alloys'
+import { CRUCIBLE_HEAT, fuelOf, wantsFirstFire, type Banded } from '#core/gear'
+import { freeLots } from '#core/heat'
+
+/** Does it fit the crucible, is there metal enough, what does it burn and how long does it take. */
+const bench = useMeltEffort()
+const { heat, furnaces, crucibles, furnace, taken, efficiency, effort } = bench
+const yard = useYard()
+const gear = useGear()
+const { grams, degrees, money } = useUnits()
+const usable = computed(() =>
+  crucibles.value.filter(({ retiredAt, id }) => !retiredAt || id === heat.value?.crucibleId),
+)
+const gcm3 = computed(() => (heat.value?.alloy ? solidDensity(heat.value.alloy).gcm3 : null))
+const fit = computed(() => {
+  const crucible = crucibles.value.find(({ id }) => id === heat.value?.crucibleId)
+  const tap = heat.value?.tapMassG
+  if (!crucible || !tap || !gcm3.value) return null
+  const holdsG = gear.holds(crucible, gcm3.value)
+  const family = gear.familyOf(crucible)
+  return {
+    holdsG,
+    share: tap / holdsG,
+    fits: tap <= holdsG,
+    strange: family !== null && family !== heat.value!.alloy!.base ? family : null,
+    fire: wantsFirstFire(crucible, gear.heatsIn(crucible.id)),
+    by: crucible.brimCm3 ? 'its brim volume' : 'its number',
+  }
+})
+/** Crucibles that would take it, of the right family, the smallest first. */
+const better = computed(() => {
+  const tap = heat.value?.tapMassG
+  if (!tap || !gcm3.value || (fit.value?.fits && !fit.value.strange)) return []
+  return usable.value
+    .filter((one) => {
+      const family = gear.familyOf(one)
+      return gear.holds(one, gcm3.value!) >= tap && (family === null || family === heat.value?.alloy?.base)
+    })
+    .sort((a, b) => a.number - b.number)
+    .slice(0, 2)
+})
+const stock = computed(() => {
+  const base = heat.value?.alloy?.base
+  if (!base || !heat.value) return null
+  const lots = freeLots(yard.lots, yard.heats, heat.value).filter(
+    ({ composition }) => (composition[base] ?? 0) >= 50,
+  )
+  return { massG: lots.reduce((sum, lot) => sum + lot.massG, 0), base }
+})
+const BASE_WORDS: Record<string, string> = { Cu: 'copper-based', Al: 'aluminium-based' }
+const figure = (value: number) => (value < 10 ? value.toFixed(2) : value.toFixed(0))
+const banded = ({ low, high }: Banded, show: (value: number) => string) => `${show(low)} to ${show(high)}`
+const working = computed(() => {
+  const known = furnace.value
+  if (!known || !taken.value || !efficiency.value || !effort.value) return null
+  const fuel = fuelOf(known.fuel)
+  return {
+    title: 'Fuel to the pour',
+    value: `${figure(effort.value.fuel.mid)} ${fuel.unit}`,
+    formula: 'Σ share × heat content at the pour ÷ efficiency ÷ heat of the fuel',
+    rows: [
+      {
+        label: 'Metal',
+        sum: `${grams(taken.value.metalG)} from 25 °C to ${degrees(taken.value.pourC)}`,
+        value: `${Math.round(taken.value.metalKJ)} kJ`,
+      },
+      {
+        label: 'Crucible',
+        sum: `as last weighed, ${CRUCIBLE_HEAT.value} kJ/kg·K`,
+        value: `${Math.round(taken.value.crucibleKJ)} kJ`,
+      },
+      {
+        label: 'Efficiency',
+        sum: efficiency.value.heats > 1 ? `learned from ${efficiency.value.heats} heats` : 'of its kind',
+        value: `${(100 * efficiency.value.low).toFixed(0)} to ${(100 * efficiency.value.high).toFixed(0)} %`,
+      },
+      { label: fuel.name, sum: 'lower heating value', value: `${fuel.mjPerUnit} MJ/${fuel.unit}` },
+    ],
+    notes: [
+      'Heat content: NASA/TP-2002-211556; heat of mixing left out.',
+      fuel.source,
+      'A cold furnace takes more: the lining is in the efficiency.',
+    ],
+  }
+})
+</script>
+
+<template>
+  <section aria-label="Crucible, stock and fuel" class="grid gap-4">
+    <div>
+      <h2 class="chalk mb-2">Does it fit</h2>
+      <label v-if="usable.length" class="block max-w-xs"
+        ><span class="label">Crucible</span>
+        <select
+          class="field"
+          :value="heat?.crucibleId ?? ''"
+          @change="bench.chooseCrucible(($event.target as HTMLSelectElement).value)"
+        >
+          <option value="">not chosen</option>
+          <option v-for="one in usable" :key="one.id" :value="one.id">{{ one.name }}</option>
+        </select></label
+      >
+      <p v-else class="text-soft">
+        Write your crucibles down under <NuxtLink to="/gear" class="underline">Gear</NuxtLink>, and every heat
+        is held against what they take.
+      </p>
+      <template v-if="fit">
+        <div class="mt-2 flex items-center gap-3" data-testid="crucible-fit">
+          <div class="relative h-14 w-12 border-2 border-t-0 border-ink" aria-hidden="true">
+            <div
+              class="absolute inset-x-0 bottom-0"
+              :class="fit.fits ? 'bg-ember' : 'bg-oxide'"
+              :style="{ height: `${Math.min(100, 80 * fit.share)}%` }"
+            />
+            <div class="absolute inset-x-0 top-[20%] border-t border-dashed border-ink" />
+          </div>
+          <p>
+            <b :class="fit.fits ? '' : 'text-oxide'">{{
+              fit.fits ? `Fits: ${Math.round(100 * fit.share)} % of what it takes.` : 'It does not fit.'
+            }}</b>
+            {{ grams(fit.holdsG, 10) }} with a fifth of the height left free, by {{ fit.by }}.
+          </p>
+        </div>
+        <p v-if="fit.strange" class="mt-1 font-semibold text-oxide">
+          It is kept for {{ BASE_WORDS[fit.strange] ?? fit.strange }} metal: take this family’s own.
+        </p>
+        <p v-if="fit.fire" class="mt-1 font-semibold text-oxide">
+          It was never fired.
+          <NuxtLink to="/gear" class="underline">Give it its first firing</NuxtLink> before it takes metal.
+        </p>
+      </template>
+      <p v-if="better.length" class="mt-1 text-sm">
+        Would take it:
+        <button
+          v-for="one in better"
+          :key="one.id"
+          type="button"
+          class="btn btn-quiet min-h-6 underline"
+          @click="bench.chooseCrucible(one.id)"
+        >
+          {{ one.name }}
+        </button>
+      </p>
+      <p v-if="stock && heat?.tapMassG" class="mt-2" data-testid="stock-fit">
+        <b :class="stock.massG < heat.tapMassG ? 'text-oxide' : ''">{{ grams(stock.massG, 10) }}</b>
+        of {{ BASE_WORDS[stock.base] ?? '' }} metal lies free in the bins{{
+          stock.massG < heat.tapMassG ? ': not enough for this alone.' : '.'
+        }}
+      </p>
+    </div>
+    <div>
+      <h2 class="chalk mb-2">Fuel and time</h2>
+      <label v-if="furnaces.length" class="block max-w-xs"
+        ><span class="label">Furnace</span>
+        <select
+          class="field"
+          :value="heat?.furnaceId ?? ''"
+          @change="bench.chooseFurnace(($event.target as HTMLSelectElement).value)"
+        >
+          <option value="">not chosen</option>
+          <option v-for="one in furnaces" :key="one.id" :value="one.id">{{ one.name }}</option>
+        </select></label
+      >
+      <p v-else class="text-soft">
+        Write your furnace down under <NuxtLink to="/gear" class="underline">Gear</NuxtLink> to see fuel, cost
+        and time.
+      </p>
+      <template v-if="effort && furnace && working">
+        <p class="mt-2 text-lg" data-testid="effort">
+          <b>{{ banded(effort.minutes, (value) => value.toFixed(0)) }} minutes</b> to the pour
+        </p>
+        <p>
+          <WorkingOpener :working="working"
+            >{{ banded(effort.fuel, figure) }} {{ fuelOf(furnace.fuel).unit }} of
+            {{ fuelOf(furnace.fuel).name.split(',')[0]!.toLowerCase() }}</WorkingOpener
+          ><template v-if="furnace.pricePerUnit > 0">, {{ banded(effort.cost, money) }}</template>
+        </p>
+        <p class="text-sm text-soft">
+          {{
+            efficiency && efficiency.heats > 1
+              ? `Learned from ${efficiency.heats} heats of this furnace.`
+              : 'By the kind of furnace; write down what two heats burnt and it learns yours.'
+          }}
+        </p>
+      </template>
+    </div>
+  </section>
+</template>

@@ -1,0 +1,109 @@
+import { computed } from 'vue'
+import { liquidusOf, nominalWhole, pourWindow, shrinkageOf, solidDensity } from '#core/alloys'
+import {
+  checkSections,
+  chvorinovConstant,
+  coolDownMin,
+  modulus,
+  partFigures,
+  patternLength,
+  riserFor,
+  sectionModulus,
+  type MouldId,
+} from '#core/casting'
+import { freezingHeat } from '#core/melt'
+
+/** Taller than wide: stands clear of the casting and feeds longer. */
+const RISER_TALL = 1.5
+
+/** What the chosen metal does in the mould: shrinkage, freezing, riser, sections. */
+export function useCastingFacts() {
+  const { heat, need, parts, density } = useMetalNeed()
+  const alloy = computed(() => heat.value?.alloy ?? null)
+  const whole = computed(() => (alloy.value ? nominalWhole(alloy.value) : null))
+  const liquidus = computed(() => (alloy.value && whole.value ? liquidusOf(alloy.value, whole.value) : null))
+  const window = computed(() => (liquidus.value ? pourWindow(liquidus.value.liquidusC) : null))
+  const shrinkage = computed(() => (alloy.value ? shrinkageOf(alloy.value.practice) : null))
+  const mould = computed<MouldId>(() => need.value.mould ?? 'sand')
+  /** s/mm² */
+  const constant = computed(() => {
+    if (!alloy.value || !whole.value || !liquidus.value || !window.value) return null
+    return chvorinovConstant(
+      {
+        densityGcm3: solidDensity(alloy.value).gcm3,
+        heatKJkg: freezingHeat(whole.value, window.value.usualC, liquidus.value.liquidusC),
+        freezingC: liquidus.value.liquidusC,
+      },
+      mould.value,
+    )
+  })
+  const measured = computed(() =>
+    parts.value.map((part) => {
+      const figures = partFigures(part)
+      const shrink = shrinkage.value
+      return {
+        part,
+        figures,
+        modulusMm: figures?.areaCm2 ? modulus(figures.volumeCm3, figures.areaCm2) : null,
+        massG: figures && density.value ? figures.volumeCm3 * density.value.gcm3 : null,
+        patternMm:
+          figures?.longestMm && shrink
+            ? {
+                from: patternLength(figures.longestMm, shrink.lowPct),
+                to: patternLength(figures.longestMm, shrink.highPct),
+              }
+            : null,
+      }
+    }),
+  )
+  const extreme = (of: (values: number[]) => number, pick: 'thinMm' | 'thickMm') => {
+    const known = measured.value.flatMap(({ figures }) => (figures?.[pick] ? [figures[pick]] : []))
+    return known.length > 0 ? of(known) : null
+  }
+  const thinMm = computed(() => extreme((values) => Math.min(...values), 'thinMm'))
+  const thickMm = computed(() => extreme((values) => Math.max(...values), 'thickMm'))
+  const freezeS = (mm: number) => constant.value! * sectionModulus(mm) ** 2
+  /** The modulus that rules the riser: of the thickest section, or of a whole body where that is all there is. */
+  const ruling = computed(() => {
+    const bodies = measured.value.flatMap(({ modulusMm }) => (modulusMm ? [modulusMm] : []))
+    const sections = measured.value.flatMap(({ figures, modulusMm }) =>
+      figures?.thickMm ? [Math.min(sectionModulus(figures.thickMm), 3 * (modulusMm ?? Infinity))] : [],
+    )
+    const all = [...bodies, ...sections]
+    return all.length > 0 ? Math.max(...all) : null
+  })
+  const riser = computed(() => {
+    if (!ruling.value || !alloy.value) return null
+    const largest = Math.max(...measured.value.map(({ figures }) => figures?.volumeCm3 ?? 0))
+    return riserFor({
+      modulusMm: ruling.value,
+      volumeCm3: largest,
+      heightOverDiameter: RISER_TALL,
+      onTop: false,
+      base: alloy.value.base === 'Al' ? 'Al' : 'Cu',
+    })
+  })
+  const checks = computed(() => checkSections(parts.value, need.value.headMm ?? null))
+  const coolDown = computed(() => (ruling.value ? coolDownMin(ruling.value) : null))
+
+  return {
+    alloy,
+    whole,
+    liquidus,
+    window,
+    shrinkage,
+    mould,
+    constant,
+    measured,
+    thinMm,
+    thickMm,
+    freezeS,
+    ruling,
+    riser,
+    checks,
+    coolDown,
+    need,
+    parts,
+    density,
+  }
+}

@@ -1,0 +1,59 @@
+import { computed } from 'vue'
+import { solidDensity } from '#core/alloys'
+import {
+  crucibleWear,
+  wantsFirstFire,
+  type Crucible,
+  type Furnace,
+  type Gear,
+  type Scale,
+  type Thermocouple,
+} from '#core/gear'
+import type { Heat } from '#core/heat'
+import { brimHolds, crucibleHolds } from '#core/melt'
+import { now, useYard } from '~/stores/yard'
+
+/** The gear of the yard by kind, and what the heats say of it. */
+export function useGear() {
+  const yard = useYard()
+  const of = <T extends Gear>(type: T['type']) =>
+    computed(() => yard.gear.filter((one): one is T => one.type === type))
+  const furnaces = of<Furnace>('furnace')
+  const crucibles = of<Crucible>('crucible')
+  const thermocouples = of<Thermocouple>('thermocouple')
+  const scales = of<Scale>('scale')
+
+  /** Heats logged in a crucible since it was written down here. */
+  const heatsIn = (id: string) => yard.heats.filter((heat) => heat.crucibleId === id && heat.loggedAt).length
+  /** The family a crucible is kept for: as told, else that of the last heat in it. */
+  const familyOf = (crucible: Crucible) =>
+    crucible.family ??
+    yard.heats.findLast((heat) => heat.crucibleId === crucible.id && heat.loggedAt)?.alloy?.base ??
+    null
+  const holds = ({ number, brimCm3 }: Crucible, gcm3: number) =>
+    brimCm3 ? brimHolds(brimCm3, gcm3) : crucibleHolds(number, gcm3)
+
+  /** The crucible a heat was given, as the checks of practice take it. */
+  function chosenCrucible(heat: Heat) {
+    const crucible = crucibles.value.find(({ id }) => id === heat.crucibleId)
+    if (!crucible || !heat.alloy) return {}
+    return {
+      crucible: {
+        holdsG: holds(crucible, solidDensity(heat.alloy).gcm3),
+        wantsFirstFire: wantsFirstFire(crucible, heatsIn(crucible.id)),
+        retire: crucibleWear(crucible).retire,
+        family: familyOf(crucible),
+      },
+    }
+  }
+
+  /** Writes a piece of gear down, new or changed. */
+  function keep(gear: Gear, label: string): void {
+    yard.commit(label, [{ collection: 'gear', id: gear.id, after: { ...gear, updatedAt: now() } }])
+  }
+  function drop(gear: Gear): void {
+    yard.commit(`Take away ${gear.name}`, [{ collection: 'gear', id: gear.id, after: null }])
+  }
+
+  return { furnaces, crucibles, thermocouples, scales, heatsIn, familyOf, holds, chosenCrucible, keep, drop }
+}

@@ -1,0 +1,66 @@
+import { computed } from 'vue'
+import { liquidusOf, nominalWhole, pourWindow } from '#core/alloys'
+import { CRUCIBLE_HEAT, fuelOf, meltEffort, priorEfficiency, type Furnace } from '#core/gear'
+import type { Heat } from '#core/heat'
+import { learnEfficiency } from '#core/learn'
+import { meltHeat } from '#core/melt'
+import { useYard } from '~/stores/yard'
+
+const ROOM_C = 25
+
+/** Fuel, cost and minutes to the pour, learned from the heats whose fuel was written down. */
+export function useMeltEffort() {
+  const yard = useYard()
+  const { heat, edit } = useHeat()
+  const { furnaces, crucibles } = useGear()
+  const furnace = computed<Furnace | null>(
+    () => furnaces.value.find(({ id }) => id === heat.value?.furnaceId) ?? null,
+  )
+  /** Newest weight of a crucible; nothing where it was never weighed. */
+  function crucibleG(id: string | null | undefined): number {
+    const checks = crucibles.value.find((one) => one.id === id)?.checks ?? []
+    return checks.findLast(({ massG }) => massG !== null)?.massG ?? 0
+  }
+  /** What metal and crucible take up until the pour, kJ. */
+  function heatOf(one: Heat): { metalKJ: number; crucibleKJ: number; pourC: number; metalG: number } | null {
+    if (!one.alloy || !one.tapMassG) return null
+    const whole = nominalWhole(one.alloy)
+    const usual = pourWindow(liquidusOf(one.alloy, whole).liquidusC).usualC
+    const pourC = one.loggedAt ? (one.pour.pourTemperatureC ?? usual) : usual
+    const weighed = one.weighed.reduce((sum, { massG }) => sum + massG, 0)
+    const metalG = one.loggedAt && weighed > 0 ? weighed : one.tapMassG
+    return {
+      metalG,
+      pourC,
+      metalKJ: (metalG / 1000) * meltHeat(whole, pourC),
+      crucibleKJ: (crucibleG(one.crucibleId) / 1000) * CRUCIBLE_HEAT.value * (pourC - ROOM_C),
+    }
+  }
+  const taken = computed(() => (heat.value ? heatOf(heat.value) : null))
+  const efficiency = computed(() => {
+    const { value: known } = furnace
+    if (!known) return null
+    const burnt = yard.heats.flatMap((one) => {
+      const heatTaken = one.loggedAt && one.furnaceId === known.id ? heatOf(one) : null
+      if (!heatTaken || !one.burnt?.amount) return []
+      return [
+        {
+          heatKJ: heatTaken.metalKJ + heatTaken.crucibleKJ,
+          putInKJ: one.burnt.amount * fuelOf(known.fuel).mjPerUnit * 1000,
+        },
+      ]
+    })
+    return learnEfficiency(priorEfficiency(known), burnt)
+  })
+  const effort = computed(() =>
+    furnace.value && taken.value && efficiency.value
+      ? meltEffort(furnace.value, taken.value.metalKJ + taken.value.crucibleKJ, efficiency.value)
+      : null,
+  )
+  const chooseFurnace = (id: string) => edit('Choose the furnace', { furnaceId: id || null })
+  const chooseCrucible = (id: string) => {
+    const crucible = crucibles.value.find((one) => one.id === id)
+    edit('Choose the crucible', { crucibleId: id || null, crucibleNo: crucible?.number ?? null })
+  }
+  return { heat, furnaces, crucibles, furnace, taken, efficiency, effort, chooseFurnace, chooseCrucible }
+}

@@ -1,0 +1,78 @@
+<script setup lang="ts">
+import { fuelOf, type Gear, type GearType } from '#core/gear'
+
+const gear = useGear()
+const { crucibles, furnaces, thermocouples, scales } = gear
+const { grams, money } = useUnits()
+const yard = useYard()
+const editing = ref<{ type: GearType; gear: Gear | null } | null>(null)
+const kinds = computed(() => [
+  { type: 'crucible' as const, count: crucibles.value.length },
+  { type: 'furnace' as const, count: furnaces.value.length },
+  { type: 'thermocouple' as const, count: thermocouples.value.length },
+  { type: 'scale' as const, count: scales.value.length },
+])
+const burnt = (id: string) => yard.heats.filter((heat) => heat.furnaceId === id && heat.burnt?.amount).length
+</script>
+
+<template>
+  <section>
+    <h1 class="text-sm text-soft">Gear</h1>
+    <p class="mb-4 text-2xl font-bold">What holds, heats and measures</p>
+    <section v-for="{ type, count } in kinds" :key="type" class="mb-7" :aria-label="GEAR_WORDS[type].many">
+      <div class="mb-2 flex flex-wrap items-center gap-4">
+        <h2 class="chalk">{{ GEAR_WORDS[type].many }}</h2>
+        <button class="btn" @click="editing = { type, gear: null }">Add a {{ GEAR_WORDS[type].one }}</button>
+      </div>
+      <p v-if="!count" class="max-w-2xl text-soft">{{ GEAR_WORDS[type].empty }}</p>
+      <ul class="grid gap-3 md:grid-cols-2 xl:grid-cols-3">
+        <template v-if="type === 'crucible'">
+          <CrucibleCard
+            v-for="one in crucibles"
+            :key="one.id"
+            :crucible="one"
+            @edit="editing = { type, gear: one }"
+          />
+        </template>
+        <template v-if="type === 'thermocouple'">
+          <ThermocoupleCard
+            v-for="one in thermocouples"
+            :key="one.id"
+            :thermocouple="one"
+            @edit="editing = { type, gear: one }"
+          />
+        </template>
+        <template v-if="type === 'furnace'">
+          <li v-for="one in furnaces" :key="one.id" class="slab flex flex-col gap-1 p-3">
+            <h3 class="text-lg leading-tight font-bold break-words">{{ one.name }}</h3>
+            <p>
+              {{ fuelOf(one.fuel).name }}, {{ one.powerKw }} kW<template v-if="one.pricePerUnit"
+                >, {{ money(one.pricePerUnit) }} a {{ fuelOf(one.fuel).unit }}</template
+              >
+            </p>
+            <p class="text-sm text-soft">
+              {{ burnt(one.id) === 1 ? '1 heat' : `${burnt(one.id)} heats` }} with its fuel written down.
+            </p>
+            <p v-if="one.note" class="text-sm text-soft">{{ one.note }}</p>
+            <button class="btn btn-quiet mt-auto self-start underline" @click="editing = { type, gear: one }">
+              Edit<span class="sr-only"> {{ one.name }}</span>
+            </button>
+          </li>
+        </template>
+        <template v-if="type === 'scale'">
+          <li v-for="one in scales" :key="one.id" class="slab flex flex-col gap-1 p-3">
+            <h3 class="text-lg leading-tight font-bold break-words">{{ one.name }}</h3>
+            <p>
+              Steps of {{ grams(one.stepG, Math.min(1, one.stepG)) }}, bears {{ grams(one.capacityG, 10) }}
+            </p>
+            <p v-if="one.note" class="text-sm text-soft">{{ one.note }}</p>
+            <button class="btn btn-quiet mt-auto self-start underline" @click="editing = { type, gear: one }">
+              Edit<span class="sr-only"> {{ one.name }}</span>
+            </button>
+          </li>
+        </template>
+      </ul>
+    </section>
+    <LazyGearEditor v-if="editing" :type="editing.type" :gear="editing.gear" @close="editing = null" />
+  </section>
+</template>

@@ -1,0 +1,49 @@
+import { expose, transfer } from 'comlink'
+import { coarsen, measureMesh, wallThickness, type MeshMeasure, type WallThickness } from '#core/casting'
+import { readMesh, type MeshFault, type MeshUnit } from '#formats/mesh-file'
+
+/** A mesh file, read and measured in its own unit. */
+export interface MeasuredMesh {
+  format: 'STL' | 'OBJ' | '3MF'
+  unit: MeshUnit | null
+  measure: MeshMeasure
+  walls: WallThickness | null
+  /** to be drawn: the triangles, coarser where they are many */
+  drawn: Float32Array
+}
+
+export type MeshAnswer = { ok: true; mesh: MeasuredMesh } | { ok: false; fault: MeshFault }
+
+/** More than this are drawn coarser. */
+const DRAWN_MOST = 150_000
+const DRAWN_CELLS = 160
+const SEED = 20260301
+
+/** Numbers from 0 up to 1 that are the same for every reading of a file. */
+function seeded(): () => number {
+  let state = SEED
+  return () => {
+    state = (Math.imul(state, 48271) >>> 0) % 2147483647
+    return state / 2147483647
+  }
+}
+
+/** Reads and measures mesh files. To stop it, end the worker. */
+const meshes = {
+  measure(bytes: Uint8Array, told: (done: number) => void): MeshAnswer {
+    const read = readMesh(bytes, (done) => told(0.2 * done))
+    if (!read.ok) return read
+    const { triangles, format, unit } = read.mesh
+    const { topology, ...measure } = measureMesh(triangles, (done) => told(0.2 + 0.6 * done))
+    const walls = wallThickness(triangles, topology, measure.insideOut, seeded())
+    told(0.95)
+    const drawn = triangles.length / 9 > DRAWN_MOST ? coarsen(triangles, DRAWN_CELLS) : triangles
+    return transfer({ ok: true, mesh: { format, unit, measure, walls, drawn } }, [
+      drawn.buffer as ArrayBuffer,
+    ])
+  },
+}
+
+export type MeshEngine = typeof meshes
+
+expose(meshes)
