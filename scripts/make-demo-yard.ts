@@ -6,6 +6,7 @@ import { writeFileSync } from 'node:fs'
 import loadHighs from 'highs'
 import type { Alloy } from '#core/alloys'
 import { findAlloy } from '#core/alloys'
+import { metalNeeded, weighNeed } from '#core/casting'
 import { createChargeSolver, predictMelt } from '#core/charge'
 import {
   closeHeat,
@@ -19,6 +20,7 @@ import {
 import { lotYield, spreadFor, type Lot } from '#core/stock'
 import { fromWorkspace, toWorkspace, workspaceSchema, type OwnAlloy, type Settings } from '#core/workspace'
 import { writeWorkspace } from '#formats/workspace-json'
+import { demoGear } from './demo-gear'
 
 let state = 20260907
 const random = () => {
@@ -579,6 +581,53 @@ const open: Heat = {
   alloy: findAlloy('C90500')!,
   tapMassG: 2000,
 }
+const told: readonly [Lot, Partial<Lot>][] = [
+  [pipe, { whereFrom: 'Bathroom of the old house', gotOn: '2026-02-14' }],
+  [
+    valves,
+    {
+      pieces: [410, 385, 362, 340, 296, 288, 240, 231, 118, 118, 96],
+      whereFrom: 'Plumber’s skip',
+      gotOn: '2026-02-20',
+    },
+  ],
+  [frames, { coatings: ['paint', 'plastic'], whereFrom: 'Conservatory, taken down' }],
+  [head, { coatings: ['oil', 'steel'], whereFrom: 'Boat engine' }],
+  [tin, { whereFrom: 'Metal merchant', gotOn: '2026-03-01' }],
+]
+for (const [lot, more] of told) Object.assign(lot, more)
+const burnt = demoGear(heats, { uuid, normal, since: FIRST_DAY })
+const planned: Heat = {
+  ...open,
+  need: {
+    castingsG: 1079.5,
+    gatingPct: 60,
+    allowancePct: 10,
+    heelG: 100,
+    parts: [
+      {
+        id: uuid(),
+        name: 'Fairlead',
+        count: 2,
+        source: { from: 'pattern', massG: 44.02, densityGcm3: 1.24 },
+        thinMm: 5,
+        thickMm: 14,
+      },
+      {
+        id: uuid(),
+        name: 'Pad under the fairlead',
+        count: 1,
+        source: { from: 'shape', shape: 'plate', sizes: { length: 120, width: 44, thickness: 10 } },
+        thinMm: null,
+        thickMm: null,
+      },
+    ],
+  },
+  crucibleId: burnt.gear[0]!.id,
+  crucibleNo: 4,
+  furnaceId: burnt.gear[3]!.id,
+}
+planned.need = weighNeed(planned.need!, planned.alloy!.densityGcm3!)
 const workspace = toWorkspace(
   fromWorkspace({
     format: 'hephaestal/workspace',
@@ -586,13 +635,15 @@ const workspace = toWorkspace(
     settings: [settings],
     lots: kept,
     alloys: [own],
-    heats: [...heats, open],
+    heats: [...burnt.heats, planned],
+    gear: burnt.gear,
   }),
 )
 writeFileSync(
   new URL('../data/demo-yard.json', import.meta.url),
   writeWorkspace(workspaceSchema.parse(workspace)),
 )
+console.log('needed', metalNeeded(planned.need))
 for (const heat of heats)
   console.log(
     heatStamp(heat.number),

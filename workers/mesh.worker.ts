@@ -14,9 +14,9 @@ export interface MeasuredMesh {
 
 export type MeshAnswer = { ok: true; mesh: MeasuredMesh } | { ok: false; fault: MeshFault }
 
-/** More than this are drawn coarser. */
-const DRAWN_MOST = 150_000
-const DRAWN_CELLS = 160
+/** More than this are drawn, and felt for their thickness, coarser. */
+const FINE_MOST = 120_000
+const COARSE_CELLS = 200
 const SEED = 20260301
 
 /** Numbers from 0 up to 1 that are the same for every reading of a file. */
@@ -34,10 +34,14 @@ const meshes = {
     const read = readMesh(bytes, (done) => told(0.2 * done))
     if (!read.ok) return read
     const { triangles, format, unit } = read.mesh
-    const { topology, ...measure } = measureMesh(triangles, (done) => told(0.2 + 0.6 * done))
-    const walls = wallThickness(triangles, topology, measure.insideOut, seeded())
-    told(0.95)
-    const drawn = triangles.length / 9 > DRAWN_MOST ? coarsen(triangles, DRAWN_CELLS) : triangles
+    const { topology: fine, ...measure } = measureMesh(triangles, (done) => told(0.2 + 0.5 * done))
+    const many = measure.triangles > FINE_MOST
+    const drawn = many ? coarsen(triangles, COARSE_CELLS) : triangles
+    const { topology, insideOut } = many
+      ? measureMesh(drawn)
+      : { topology: fine, insideOut: measure.insideOut }
+    told(0.8)
+    const walls = wallThickness(drawn, topology, insideOut, seeded())
     return transfer({ ok: true, mesh: { format, unit, measure, walls, drawn } }, [
       drawn.buffer as ArrayBuffer,
     ])

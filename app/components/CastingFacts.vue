@@ -12,6 +12,7 @@ function time(seconds: number): string {
 }
 const band = (low: number, high: number, show: (value: number) => string) =>
   Math.abs(high - low) < 0.05 * high ? show(high) : `${show(low)} to ${show(high)}`
+const span = (low: string, high: string) => (low === high ? low : `${low} to ${high}`)
 const words = computed(() => checks.value.map((check) => sectionWords(check, { mm })))
 const hot = computed(() => thinMm.value !== null && thinMm.value < 6)
 const lengths = computed(() =>
@@ -21,7 +22,7 @@ const lengths = computed(() =>
           {
             name: part.name,
             wanted: mm(figures.longestMm),
-            pattern: band(patternMm.from, patternMm.to, exact),
+            pattern: span(exact(patternMm.from), exact(patternMm.to)),
           },
         ]
       : [],

@@ -23,7 +23,7 @@ const KNOWN = { sand: 'sand', clay: 'clay', water: 'water', all: 'all of it' } a
         ><span class="label">Recipe</span>
         <select v-model="mixId" class="field">
           <option v-for="one in SAND_MIXES" :key="one.id" :value="one.id">
-            {{ one.name }} ({{ one.sand }} : {{ one.clay }} : {{ one.water }})
+            {{ one.name }}
           </option>
         </select></label
       >
@@ -35,7 +35,9 @@ const KNOWN = { sand: 'sand', clay: 'clay', water: 'water', all: 'all of it' } a
       >
       <QuantityField v-model="massG" :label="`How much ${KNOWN[known]}`" kind="mass" />
     </div>
-    <p class="mt-2 text-sm">{{ mix.why }}</p>
+    <p class="mt-2 text-sm">
+      {{ mix.sand }} sand to {{ mix.clay }} clay to {{ mix.water }} water, by weight. {{ mix.why }}
+    </p>
     <p class="text-xs text-soft">
       {{ mix.source }}. Squeeze a handful: it keeps the fingers’ print and breaks clean.
     </p>

@@ -19,7 +19,8 @@ export function useGear() {
   const of = <T extends Gear>(type: T['type']) =>
     computed(() => yard.gear.filter((one): one is T => one.type === type))
   const furnaces = of<Furnace>('furnace')
-  const crucibles = of<Crucible>('crucible')
+  const allCrucibles = of<Crucible>('crucible')
+  const crucibles = computed(() => [...allCrucibles.value].sort((a, b) => a.number - b.number))
   const thermocouples = of<Thermocouple>('thermocouple')
   const scales = of<Scale>('scale')
 

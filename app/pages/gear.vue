@@ -25,7 +25,7 @@ const burnt = (id: string) => yard.heats.filter((heat) => heat.furnaceId === id 
         <button class="btn" @click="editing = { type, gear: null }">Add a {{ GEAR_WORDS[type].one }}</button>
       </div>
       <p v-if="!count" class="max-w-2xl text-soft">{{ GEAR_WORDS[type].empty }}</p>
-      <ul class="grid gap-3 md:grid-cols-2 xl:grid-cols-3">
+      <ul class="grid items-start gap-3 md:grid-cols-2 xl:grid-cols-3">
         <template v-if="type === 'crucible'">
           <CrucibleCard
             v-for="one in crucibles"

@@ -161,7 +161,12 @@ describe('wall thickness', () => {
     const plate = box(200, 120, 4)
     const found = wallThickness(plate, measureMesh(plate).topology, false, seeded())!
     expect(found.thin).toBeCloseTo(4, 3)
-    expect(found.thick).toBeLessThan(200)
+    expect(found.thick).toBeCloseTo(4, 3)
+  })
+  it('the leg of a bracket is not taken for its length', () => {
+    const angle = bracket()
+    const found = wallThickness(angle, measureMesh(angle).topology, false, seeded())!
+    expect(found.thick).toBeLessThan(14)
   })
   it('the wall of a hollow cube, whichever way the triangles face', () => {
     for (const mesh of [hollow, turned(hollow, (triangle) => triangle % 5 === 0)]) {
