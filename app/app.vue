@@ -9,6 +9,7 @@ onMounted(() => {
   void yard.load().then(() => {
     if (yard.damaged.length)
       announce(`${yard.damaged.length} damaged records were set aside; the rest is as you left it.`)
+    if (!yard.saveError && !yard.damaged.length) void sweepLostPhotos()
   })
 })
 </script>

@@ -1,7 +1,16 @@
 import Papa from 'papaparse'
 import { SYMBOLS, sumPct, type Composition, type Spread } from '#core/composition'
 import { FORM_IDS } from '#core/losses'
-import { KNOWLEDGE, LOT_KINDS, spreadFor, type Lot } from '#core/stock'
+import {
+  COATINGS,
+  formatPieces,
+  KNOWLEDGE,
+  LOT_KINDS,
+  parsePieces,
+  spreadFor,
+  type Coating,
+  type Lot,
+} from '#core/stock'
 import { parseDecimal, parseMass } from '#core/units'
 
 /** What a column of a table can mean. */
@@ -13,6 +22,10 @@ export type StockField =
   | 'price'
   | 'knowledge'
   | 'note'
+  | 'coatings'
+  | 'pieces'
+  | 'whereFrom'
+  | 'gotOn'
   | { element: string }
   | { spread: string }
   | null
@@ -41,10 +54,17 @@ export function writeStock(lots: readonly Lot[]): string {
   const symbols = SYMBOLS.filter((symbol) => lots.some(({ composition }) => symbol in composition))
   const header = [
     ...['name', 'kind', 'form', 'mass g', 'price per kg', 'known from', 'note'],
+    ...['on it', 'pieces g', 'where from', 'got on'],
     ...symbols.flatMap((symbol) => [symbol, `${symbol} ±`]),
   ]
   const rows = lots.map((lot) => [
     ...[lot.name, lot.kind, lot.form, lot.massG, lot.pricePerKg, lot.knowledge, lot.note],
+    ...[
+      (lot.coatings ?? []).join(', '),
+      formatPieces(lot.pieces ?? [], 'g'),
+      lot.whereFrom ?? '',
+      lot.gotOn ?? '',
+    ],
     ...symbols.flatMap((symbol) => [lot.composition[symbol] ?? '', lot.sd[symbol] ?? '']),
   ])
   const safe = (cell: string | number) => (typeof cell === 'string' && FORMULA.test(cell) ? `'${cell}` : cell)
@@ -70,6 +90,10 @@ const NAMES: readonly (readonly [StockField, RegExp])[] = [
   ['price', /^(price|cost)\b/i],
   ['knowledge', /^(known from|knowledge|source|basis)$/i],
   ['note', /^(note|notes|remark|remarks|comment)$/i],
+  ['coatings', /^(on it|coating|coatings)$/i],
+  ['pieces', /^(pieces|single pieces)\b/i],
+  ['whereFrom', /^(where from|origin|from)$/i],
+  ['gotOn', /^(got on|date|bought)$/i],
 ]
 
 function guessField(column: string): StockField {
@@ -102,6 +126,7 @@ function lotOfRow(
     knowledge: 'guess' as Lot['knowledge'],
     note: '',
   }
+  const extras: Partial<Lot> = {}
   fields.forEach((field, at) => {
     const cell = unquoted(cells[at] ?? '')
     const fault = (message: string) => faults.push({ column: header[at]!, message })
@@ -122,6 +147,24 @@ function lotOfRow(
       const parsed = parseDecimal(cell)
       if (!parsed.ok || parsed.value < 0) return fault(`“${cell}” is no price`)
       lot.pricePerKg = parsed.value
+    } else if (field === 'coatings') {
+      const named = cell
+        .toLowerCase()
+        .split(/\s*[,;]\s*/)
+        .filter(Boolean)
+      const strange = named.find((one) => !(COATINGS as readonly string[]).includes(one))
+      if (strange) return fault(`“${strange}” is none of ${COATINGS.join(', ')}`)
+      extras.coatings = [...new Set(named)] as Coating[]
+    } else if (field === 'pieces') {
+      const parsed = parsePieces(cell, unitOf(header[at]!))
+      if (!parsed.ok) return fault(`“${parsed.part}” is no mass of a piece; write 118; 3 x 240`)
+      extras.pieces = parsed.pieces
+    } else if (field === 'gotOn') {
+      if (!/^\d{4}-\d{2}-\d{2}$/.test(cell) || Number.isNaN(Date.parse(cell)))
+        return fault(`“${cell}” is no date; write 2026-03-14`)
+      extras.gotOn = cell
+    } else if (field === 'whereFrom') {
+      extras.whereFrom = cell.slice(0, 120)
     } else if (field === 'kind' || field === 'form' || field === 'knowledge') {
       const known: readonly string[] = { kind: LOT_KINDS, form: FORM_IDS, knowledge: KNOWLEDGE }[field]
       const value = cell.toLowerCase()
@@ -142,6 +185,7 @@ function lotOfRow(
     line,
     lot: {
       ...lot,
+      ...extras,
       composition,
       sd: { ...spreadFor(composition, lot.knowledge), ...typedSd },
       metallicYield: null,

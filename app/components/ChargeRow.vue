@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { Lot } from '#core/stock'
 import type { ChargeBoard, ChargeRowState } from '~/composables/useChargeBoard'
 
 /** One lot of the charge, edited in place: use it or not, at most, exactly, weighed. */
@@ -15,6 +16,11 @@ const open = computed({
 const pieces = computed(() => {
   const { choice, plannedG, weighedG } = props.row
   return choice.pieceG && weighedG === null && plannedG > 0 ? Math.round(plannedG / choice.pieceG) : null
+})
+/** The middle one of the pieces written down with the lot. */
+const usualPiece = computed(() => {
+  const all = [...((yard.records.lots[props.row.id] as Lot | undefined)?.pieces ?? [])].sort((a, b) => a - b)
+  return all.length > 0 ? `Its pieces: about ${grams(all[Math.floor(all.length / 2)]!)}` : ''
 })
 const inUse = computed(() => props.row.plannedG > 0 || props.row.weighedG !== null)
 </script>
@@ -109,6 +115,7 @@ const inUse = computed(() => props.row.plannedG > 0 || props.row.weighedG !== nu
         kind="mass"
         nullable
         positive
+        :hint="usualPiece"
         @update:model-value="board.choose(row.id, { pieceG: $event }, 'piece')"
         @sealed="yard.seal()"
       />

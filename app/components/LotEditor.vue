@@ -6,7 +6,7 @@ import { KNOWLEDGE, LOT_KINDS, type Lot } from '#core/stock'
 
 const props = defineProps<{ lot: Lot | null; begun?: Partial<Lot> }>()
 const emit = defineEmits<{ close: [] }>()
-const { draft, rows, total, over, faults, save, remove, addRow } = useLotDraft(
+const { draft, extras, rows, total, over, faults, save, remove, addRow } = useLotDraft(
   props.lot,
   () => emit('close'),
   props.begun,
@@ -137,6 +137,7 @@ watch(grade, (id) => {
         </p>
       </fieldset>
 
+      <LotExtras v-model="extras" :fault="faults.pieces" />
       <label
         ><span class="label">Note</span>
         <textarea v-model="draft.note" class="field" rows="2" maxlength="2000" />

@@ -7,6 +7,9 @@ const keys = [
   ['Ctrl Shift Z', 'Do again'],
   ['?', 'This sheet'],
   ['Enter', 'In a weight: take it and go on'],
+  ['/', 'On Stock: search the bins'],
+  ['↓ ↑ or J K', 'On Stock: from lot to lot'],
+  ['X, E, M', 'On Stock: pick the lot, edit it, metal in or out'],
   ['Esc', 'Close what is open'],
 ] as const
 </script>

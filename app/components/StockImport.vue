@@ -18,6 +18,10 @@ const PLAIN = [
   ['price', 'price per kg'],
   ['knowledge', 'known from'],
   ['note', 'note'],
+  ['coatings', 'what is on it'],
+  ['pieces', 'single pieces'],
+  ['whereFrom', 'where from'],
+  ['gotOn', 'got on'],
 ] as const
 const key = (field: StockField) =>
   field === null

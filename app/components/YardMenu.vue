@@ -52,7 +52,7 @@ const items = computed(() => [
     <input
       ref="fileInput"
       type="file"
-      accept=".json,application/json"
+      accept=".json,.zip,application/json,application/zip"
       class="hidden"
       aria-label="Yard file"
       @change="importYard"

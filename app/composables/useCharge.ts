@@ -1,5 +1,5 @@
 import { computed, watch } from 'vue'
-import { heatChargeAttempts, heatRecovery, weighedCharge, type Heat } from '#core/heat'
+import { freeLots, heatChargeAttempts, heatRecovery, weighedCharge, type Heat } from '#core/heat'
 import { predictMelt, type ChargedLine } from '#core/charge'
 import { useChargeEngine } from '~/stores/charge'
 import { useYard } from '~/stores/yard'
@@ -9,8 +9,10 @@ import type { Ref } from 'vue'
 export function useCharge(heat: Ref<Heat | null>) {
   const yard = useYard()
   const engine = useChargeEngine()
+  /** what other open heats do not hold */
+  const lots = computed(() => (heat.value ? freeLots(yard.lots, yard.heats, heat.value) : yard.lots))
   const attempts = computed(() =>
-    heat.value && !heat.value.loggedAt ? heatChargeAttempts(heat.value, yard.lots) : [],
+    heat.value && !heat.value.loggedAt ? heatChargeAttempts(heat.value, lots.value) : [],
   )
   watch(
     attempts,
@@ -39,5 +41,5 @@ export function useCharge(heat: Ref<Heat | null>) {
     })
   })
   const prediction = computed(() => (heat.value ? predictMelt(lines.value, heatRecovery(heat.value)) : null))
-  return { settled, engine, lines, prediction, lotName }
+  return { lots, settled, engine, lines, prediction, lotName }
 }

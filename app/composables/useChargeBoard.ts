@@ -23,7 +23,7 @@ export function useChargeBoard() {
   const yard = useYard()
   const { heat, edit } = useHeat()
   const { grams, money } = useUnits()
-  const { engine, settled, lines, prediction, lotName } = useCharge(heat)
+  const { lots: free, engine, settled, lines, prediction, lotName } = useCharge(heat)
   const stepG = 0.1
   const pending = new Map<string, number | null>()
   /** lots whose bounds are laid open, wherever their line stands */
@@ -45,7 +45,7 @@ export function useChargeBoard() {
     const current = heat.value
     if (!current) return { planned: [], idle: [] }
     const planned = new Map(plan.value?.lines.map(({ lot, massG }) => [lot, massG]))
-    const all: ChargeRowState[] = yard.lots
+    const all: ChargeRowState[] = free.value
       .filter(
         (lot) => !frozen.value && (lot.massG > 0 || current.weighed.some(({ lotId }) => lotId === lot.id)),
       )
@@ -128,6 +128,18 @@ export function useChargeBoard() {
     edit(`Take back ${row.name}`, { weighed: current.weighed.filter(({ lotId }) => lotId !== row.id) })
   }
 
+  /** Keeps the metal of the plan for this heat, so that others plan without it; or lets it go. */
+  const reserved = computed(() => Object.keys(heat.value?.reserved ?? {}).length > 0)
+  function reserve(): void {
+    if (reserved.value) return edit('Let the metal go', { reserved: {} })
+    const kept = Object.fromEntries(
+      rows.value.planned
+        .filter(({ weighedG }) => weighedG === null)
+        .map(({ id, plannedG }) => [id, Number(plannedG.toFixed(1))]),
+    )
+    edit('Keep the metal for this heat', { reserved: kept })
+  }
+
   const setObjective = (objective: string) =>
     edit('Choose how to choose', { objective: objective as Heat['objective'] })
 
@@ -181,6 +193,8 @@ export function useChargeBoard() {
     takePending,
     weigh,
     unweigh,
+    reserved,
+    reserve,
     setObjective,
     setConfidence,
     setMaxLots,

@@ -3,7 +3,7 @@ import { useDebounceFn } from '@vueuse/core'
 import { measuredComposition } from '#core/assay'
 import { nominalOf } from '#core/alloys'
 import { purchaseOf, type Correction, type CorrectionAsk } from '#core/charge'
-import { heatRecovery, heatStamp, weighLine, type Heat } from '#core/heat'
+import { freeLots, heatRecovery, heatStamp, weighLine, type Heat } from '#core/heat'
 import { toChargeLot } from '#core/stock'
 import { purchaseName } from '~/words/charge'
 import { now, useYard } from '~/stores/yard'
@@ -55,7 +55,7 @@ export function useCorrection(
         ...(alloy.othersEachMax === undefined ? {} : { othersEachMax: alloy.othersEachMax }),
         ...(alloy.othersTotalMax === undefined ? {} : { othersTotalMax: alloy.othersTotalMax }),
       },
-      lots: yard.lots
+      lots: freeLots(yard.lots, yard.heats)
         .filter((lot) => lot.massG > 0 && lot.originHeatId !== heat.value!.id)
         .map((lot) => toChargeLot(lot)),
       recovery: heatRecovery(heat.value),

@@ -1,9 +1,15 @@
-/** Hands a text to the browser as a file to keep. */
-export function downloadText(text: string, name: string, type = 'application/json'): void {
-  const url = URL.createObjectURL(new Blob([text], { type }))
+/** Hands a file to the person's downloads. */
+export function downloadBlob(blob: Blob, fileName: string): void {
+  const url = URL.createObjectURL(blob)
   const link = document.createElement('a')
   link.href = url
-  link.download = name
+  link.download = fileName
   link.click()
+  // The download begins a moment later.
   setTimeout(() => URL.revokeObjectURL(url), 1000)
+}
+
+/** Hands a text to the person's downloads. */
+export function downloadText(text: string, fileName: string, type = 'application/json'): void {
+  downloadBlob(new Blob([text], { type }), fileName)
 }

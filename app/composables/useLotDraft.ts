@@ -1,6 +1,6 @@
 import { computed, reactive, ref } from 'vue'
 import { SYMBOLS, sumPct, type Composition, type Spread } from '#core/composition'
-import { lotSchema, spreadFor, type Lot } from '#core/stock'
+import { formatPieces, lotSchema, parsePieces, spreadFor, type Coating, type Lot } from '#core/stock'
 import { now, useYard } from '~/stores/yard'
 
 interface Row {
@@ -23,6 +23,14 @@ export function useLotDraft(lot: Lot | null, done: () => void, begun: Partial<Lo
     knowledge: known.knowledge ?? ('guess' as Lot['knowledge']),
     note: known.note ?? '',
   })
+  const extras = reactive({
+    coatings: [...(known.coatings ?? [])] as Coating[],
+    piecesText: formatPieces(known.pieces ?? [], yard.settings.mass),
+    whereFrom: known.whereFrom ?? '',
+    gotOn: known.gotOn ?? '',
+    photos: [...(known.photos ?? [])],
+    name: '',
+  })
   const rows = ref<Row[]>(
     Object.entries(known.composition ?? {}).map(([symbol, pct]) => ({
       symbol,
@@ -31,7 +39,7 @@ export function useLotDraft(lot: Lot | null, done: () => void, begun: Partial<Lo
     })),
   )
   if (rows.value.length === 0) addRow()
-  const faults = reactive({ name: '', composition: '' })
+  const faults = reactive({ name: '', composition: '', pieces: '' })
   const composition = computed<Composition>(() => {
     const named: Composition = {}
     for (const { symbol, pct } of rows.value)
@@ -57,7 +65,15 @@ export function useLotDraft(lot: Lot | null, done: () => void, begun: Partial<Lo
     else if (total.value === 0)
       faults.composition = 'Say what it is made of, if only a guess: at least one element.'
     else faults.composition = ''
-    return !faults.name && !faults.composition && draft.massG !== null && draft.pricePerKg !== null
+    const pieces = parsePieces(extras.piecesText, yard.settings.mass)
+    faults.pieces = pieces.ok ? '' : `“${pieces.part}” is no mass. Write them as 118; 3 x 240; 95.`
+    return (
+      !faults.name &&
+      !faults.composition &&
+      !faults.pieces &&
+      draft.massG !== null &&
+      draft.pricePerKg !== null
+    )
   }
 
   function save(): void {
@@ -70,11 +86,17 @@ export function useLotDraft(lot: Lot | null, done: () => void, begun: Partial<Lo
         if (spread) sd[symbol] = spread
       }
     const time = now()
+    const pieces = parsePieces(extras.piecesText, yard.settings.mass)
     const after = lotSchema.parse({
       metallicYield: null,
       originHeatId: null,
-      ...lot,
+      ...withoutExtras(lot),
       ...draft,
+      ...(extras.coatings.length > 0 ? { coatings: extras.coatings } : {}),
+      ...(pieces.ok && pieces.pieces.length > 0 ? { pieces: pieces.pieces } : {}),
+      ...(extras.whereFrom.trim() ? { whereFrom: extras.whereFrom.trim() } : {}),
+      ...(extras.gotOn ? { gotOn: extras.gotOn } : {}),
+      ...(extras.photos.length > 0 ? { photos: extras.photos } : {}),
       id: lot?.id ?? crypto.randomUUID(),
       createdAt: lot?.createdAt ?? time,
       updatedAt: time,
@@ -94,5 +116,12 @@ export function useLotDraft(lot: Lot | null, done: () => void, begun: Partial<Lo
     done()
   }
 
-  return { draft, rows, total, over, faults, save, remove, addRow }
+  return { draft, extras, rows, total, over, faults, save, remove, addRow }
+}
+
+/** A lot without what may have been taken off it in the editor. */
+function withoutExtras(lot: Lot | null): Partial<Lot> {
+  if (!lot) return {}
+  const { coatings: _1, pieces: _2, whereFrom: _3, gotOn: _4, photos: _5, ...rest } = lot
+  return rest
 }

@@ -2,6 +2,7 @@ import { computed, onBeforeUnmount, ref, shallowRef } from 'vue'
 import { proxy } from 'comlink'
 import { ALLOYS, nominalOf, type Alloy } from '#core/alloys'
 import { rankBecomings, type Becoming, type PileTarget } from '#core/charge'
+import { freeLots } from '#core/heat'
 import { recoveryPriors } from '#core/losses'
 import { toChargeLot } from '#core/stock'
 import type { PileFamily } from '../../workers/study.worker'
@@ -35,7 +36,9 @@ export function usePile() {
     found.value = []
     done.value = 0
     triedFor.value = wantedG
-    const lots = yard.lots.filter(({ massG }) => massG > 0).map((lot) => toChargeLot(lot))
+    const lots = freeLots(yard.lots, yard.heats)
+      .filter(({ massG }) => massG > 0)
+      .map((lot) => toChargeLot(lot))
     try {
       const answer = await study.become(
         lots,

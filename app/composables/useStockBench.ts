@@ -1,5 +1,5 @@
 import { computed, reactive, ref, shallowRef } from 'vue'
-import { mergeLots, type Lot } from '#core/stock'
+import { mergeLots, PIECES_MOST, type Lot } from '#core/stock'
 import type { StockTable } from '#formats/stock-csv'
 import { now, useYard, type Edit } from '~/stores/yard'
 
@@ -15,6 +15,14 @@ export function useStockBench() {
 
   function pick(id: string): void {
     if (!picked.delete(id)) picked.add(id)
+  }
+
+  /** All of these, or none of them where all are picked already. */
+  function pickAll(these: readonly Lot[]): void {
+    const all = these.every(({ id }) => picked.has(id))
+    for (const { id } of these)
+      if (all) picked.delete(id)
+      else picked.add(id)
   }
 
   /** The lots thrown into one bin, named after the largest. */
@@ -35,6 +43,7 @@ export function useStockBench() {
       updatedAt: time,
     }
     delete merged.moves
+    Object.assign(merged, mergedExtras(parts))
     const edits: Edit[] = parts.map((lot) => ({ collection: 'lots', id: lot.id, after: null }))
     yard.commit(`Merge ${parts.length} lots`, [...edits, { collection: 'lots', id, after: merged }])
     picked.clear()
@@ -71,5 +80,19 @@ export function useStockBench() {
     table.value = read
   }
 
-  return { picked, lots, pick, merge, writeOff, table, fileName, fault, saveTable, openTable }
+  return { picked, lots, pick, pickAll, merge, writeOff, table, fileName, fault, saveTable, openTable }
+}
+
+/** What lies on them, their pieces and their pictures, together. */
+function mergedExtras(parts: readonly Lot[]): Partial<Lot> {
+  const coatings = [...new Set(parts.flatMap((lot) => lot.coatings ?? []))]
+  const pieces = parts.flatMap((lot) => lot.pieces ?? []).slice(0, PIECES_MOST)
+  const photos = parts.flatMap((lot) => lot.photos ?? []).slice(0, 12)
+  const whereFrom = [...new Set(parts.flatMap((lot) => lot.whereFrom ?? []))].join(', ').slice(0, 120)
+  return {
+    ...(coatings.length > 0 ? { coatings } : {}),
+    ...(pieces.length > 0 ? { pieces } : {}),
+    ...(photos.length > 0 ? { photos } : {}),
+    ...(whereFrom ? { whereFrom } : {}),
+  }
 }

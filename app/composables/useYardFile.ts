@@ -1,5 +1,6 @@
 import { ref } from 'vue'
-import type { WorkspaceFault } from '#formats/workspace-json'
+import type { ZipFault, ZipRead } from '#formats/workspace-zip'
+import type { Workspace } from '#core/workspace'
 import { useYard } from '~/stores/yard'
 
 /** Writes the yard to a file and reads one back in its place (undo brings the old one back). */
@@ -10,8 +11,18 @@ export function useYardFile() {
   const importFault = ref('')
 
   async function exportYard(): Promise<void> {
-    const { writeWorkspace } = await import('#formats/workspace-json')
-    downloadText(writeWorkspace(yard.workspace), `hephaestal-${new Date().toISOString().slice(0, 10)}.json`)
+    const name = `hephaestal-${new Date().toISOString().slice(0, 10)}`
+    const ids = photoIds(yard.workspace)
+    if (ids.length === 0) {
+      const { writeWorkspace } = await import('#formats/workspace-json')
+      downloadText(writeWorkspace(yard.workspace), `${name}.json`)
+    } else {
+      const { writeYardZip } = await import('#formats/workspace-zip')
+      downloadBlob(
+        new Blob([writeYardZip(yard.workspace, await photosOf(ids)) as Uint8Array<ArrayBuffer>]),
+        `${name}.zip`,
+      )
+    }
     announce('The yard is in your downloads.')
   }
 
@@ -20,13 +31,15 @@ export function useYardFile() {
     const file = input.files?.[0]
     input.value = ''
     if (!file) return
-    const { readWorkspace } = await import('#formats/workspace-json')
-    const read = readWorkspace(await file.text())
+    const read = await readYard(new Uint8Array(await file.arrayBuffer()))
     if (!read.ok) {
       importFault.value = `${faultWords(read.fault)} Your yard is as it was.`
       return
     }
     importFault.value = ''
+    const { putPhoto } = await import('~/storage/photos')
+    for (const [id, bytes] of Object.entries(read.photos))
+      await putPhoto(id, new Blob([bytes as Uint8Array<ArrayBuffer>], { type: 'image/jpeg' }))
     yard.replaceAll('Open a yard from a file', read.workspace)
     announce(`Opened ${file.name}. Undo brings the former yard back.`)
     await navigateTo('/')
@@ -35,8 +48,36 @@ export function useYardFile() {
   return { exportYard, importYard, fileInput, importFault }
 }
 
-function faultWords(fault: WorkspaceFault): string {
+/** Every picture a yard names, once. */
+export function photoIds({ lots }: Pick<Workspace, 'lots'>): string[] {
+  return [...new Set(lots.flatMap((lot) => lot.photos ?? []))]
+}
+
+async function photosOf(ids: readonly string[]): Promise<Record<string, Uint8Array>> {
+  const { findPhoto } = await import('~/storage/photos')
+  const photos: Record<string, Uint8Array> = {}
+  for (const id of ids) {
+    const photo = await findPhoto(id)
+    if (photo) photos[id] = new Uint8Array(await photo.arrayBuffer())
+  }
+  return photos
+}
+
+/** A yard from a file, plain or with pictures; which of the two, its content says. */
+async function readYard(bytes: Uint8Array): Promise<ZipRead> {
+  const { isZip, readYardZip } = await import('#formats/workspace-zip')
+  if (isZip(bytes)) return readYardZip(bytes)
+  const { readWorkspace } = await import('#formats/workspace-json')
+  const read = readWorkspace(new TextDecoder().decode(bytes))
+  return read.ok ? { ...read, photos: {} } : read
+}
+
+function faultWords(fault: ZipFault): string {
   switch (fault.kind) {
+    case 'bad-zip':
+      return 'This package is damaged or cut off.'
+    case 'too-large':
+      return 'This package unpacks to more than a yard can be.'
     case 'not-json':
       return 'This file is not JSON, or is cut off.'
     case 'not-a-workspace':

@@ -1,10 +1,11 @@
 <script setup lang="ts">
-import { CLUE_SOURCE, CLUES } from '#core/stock'
+import { CLUE_SOURCE, CLUES, type Lot } from '#core/stock'
 
 /** What is this? Clues shift the odds over the scrap book. */
 const bench = useIdentify()
 const { heat, answers, found, given, told, restOdds, best, sure, density } = bench
 const adding = ref(false)
+const twoMetal = ref<Partial<Lot> | null>(null)
 /** Under these odds a name would be a guess. */
 const EARLY = 0.25
 const chances = (odds: number) => (odds > 0.995 ? 'over 99' : Math.round(100 * odds))
@@ -119,7 +120,8 @@ const reset = () => {
           <p v-if="density?.ok" class="mt-2 font-semibold" data-testid="density">
             {{ density.gcm3.toFixed(2) }} ± {{ density.sd.toFixed(2) }} g/cm³
           </p>
-          <p v-else-if="density" role="alert" class="mt-2 font-semibold text-oxide">
+          <TwoMetal v-if="density?.ok" :density="density" @lot="twoMetal = $event" />
+          <p v-if="density && !density.ok" role="alert" class="mt-2 font-semibold text-oxide">
             These two weights cannot be: it must push aside less than it weighs, and the water be between 0
             and 40 °C.
           </p>
@@ -157,6 +159,7 @@ const reset = () => {
         </template>
       </div>
     </div>
+    <LazyLotEditor v-if="twoMetal" :lot="null" :begun="twoMetal" @close="twoMetal = null" />
     <LazyLotEditor v-if="adding" :lot="null" :begun="bench.asLot.value" @close="adding = false" />
   </section>
 </template>

@@ -55,6 +55,11 @@ function begin(entry: ScrapSource): void {
       />
       <NuxtLink to="/identify" class="btn">What is this?</NuxtLink>
     </div>
+    <CansAndFoil
+      v-if="!search && (family === 'all' || family === 'aluminium')"
+      class="mb-4"
+      @lot="adding = $event"
+    />
     <ul class="grid gap-x-6 lg:grid-cols-2">
       <li v-for="entry in found" :key="entry.id" class="border-t border-line py-3">
         <div class="flex items-start gap-3">

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { JointPlan } from '#core/charge'
-import { heatChargeAttempts, heatStamp, shareStock, type Heat } from '#core/heat'
+import { freeLots, heatChargeAttempts, heatStamp, shareStock, type Heat } from '#core/heat'
 import { now, type Edit } from '~/stores/yard'
 
 /** Two or more heats from one pile, planned together so that no lot is promised twice. */
@@ -31,7 +31,9 @@ watch(
     }
     busy.value = true
     try {
-      const attempts = heats.map((heat) => heatChargeAttempts(heat, yard.lots))
+      const others = yard.heats.filter((heat) => !heats.includes(heat))
+      const lots = freeLots(yard.lots, others)
+      const attempts = heats.map((heat) => heatChargeAttempts(heat, lots))
       let answer = await study.together(attempts.map((list) => list[0]!.problem))
       const withMargin = answer.joint.status !== 'infeasible'
       if (!withMargin) answer = await study.together(attempts.map((list) => list.at(-1)!.problem))

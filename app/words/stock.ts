@@ -1,4 +1,4 @@
-import type { Knowledge, LotKind } from '#core/stock'
+import type { Coating, Knowledge, LotKind } from '#core/stock'
 
 export const KIND_WORDS: Readonly<Record<LotKind, string>> = {
   scrap: 'Scrap',
@@ -14,4 +14,14 @@ export const KNOWLEDGE_WORDS: Readonly<Record<Knowledge, string>> = {
   grade: 'known grade',
   density: 'by density',
   guess: 'a guess',
+}
+
+export const COATING_NAMES: Readonly<Record<Coating, string>> = {
+  paint: 'paint',
+  plating: 'plating',
+  oil: 'oil',
+  damp: 'damp',
+  solder: 'solder',
+  plastic: 'rubber, plastic',
+  steel: 'steel in it',
 }

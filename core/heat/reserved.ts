@@ -28,10 +28,10 @@ export function claims(heats: readonly Heat[]): Map<string, Claim[]> {
 
 /**
  * The lots with what other open heats hold taken off.
- * @param heat the heat that asks; its own claims are not taken off
+ * @param heat the heat that asks, if one does; its own claims are not taken off
  */
-export function freeLots(lots: readonly Lot[], heats: readonly Heat[], heat: Pick<Heat, 'id'>): Lot[] {
-  const held = claims(heats.filter(({ id }) => id !== heat.id))
+export function freeLots(lots: readonly Lot[], heats: readonly Heat[], heat?: Pick<Heat, 'id'>): Lot[] {
+  const held = claims(heats.filter(({ id }) => id !== heat?.id))
   return lots.map((lot) => {
     const taken = (held.get(lot.id) ?? []).reduce((sum, { massG }) => sum + massG, 0)
     return taken > 0 ? { ...lot, massG: Math.max(0, Number((lot.massG - taken).toFixed(3))) } : lot

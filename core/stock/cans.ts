@@ -1,4 +1,5 @@
 import table from '#data/cans-foil.json'
+import type { Lot } from './schema'
 
 /** Thin ware that is counted rather than weighed. */
 export interface ThinWare {
@@ -9,8 +10,11 @@ export interface ThinWare {
   yieldFrom: number
   yieldTo: number
   source: string
+  /** what it is made of: its entry in the scrap book */
+  scrapId: string
+  form: Lot['form']
 }
-export const THIN_WARE: readonly ThinWare[] = table.kinds
+export const THIN_WARE = table.kinds as readonly ThinWare[]
 
 export interface ThinWareCount {
   count: number

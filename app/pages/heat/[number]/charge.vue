@@ -29,6 +29,14 @@ const file = ref<HTMLInputElement>()
       >
         Save problem…
       </button>
+      <button
+        v-if="rows.planned.length && !infeasible && !heat.loggedAt"
+        class="btn btn-quiet"
+        :aria-pressed="board.reserved.value"
+        @click="board.reserve()"
+      >
+        {{ board.reserved.value ? 'Let the metal go' : 'Keep the metal for it' }}
+      </button>
       <NuxtLink v-if="rows.planned.length" :to="`/heat/${heat.number}/sheet`" class="btn">
         Sheet to print
       </NuxtLink>

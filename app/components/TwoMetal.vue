@@ -1,0 +1,63 @@
+<script setup lang="ts">
+import { spreadFor, twoMetalShare, type Lot } from '#core/stock'
+import { elementName } from '~/words/elements'
+
+/** What a density says where it is known that only two metals are in it. */
+const props = defineProps<{ density: { gcm3: number; sd: number } }>()
+const emit = defineEmits<{ lot: [begun: Partial<Lot>] }>()
+const PAIRS = [
+  ['Cu', 'Sn', 30],
+  ['Cu', 'Zn', 40],
+  ['Cu', 'Al', 12],
+  ['Cu', 'Pb', 30],
+  ['Al', 'Cu', 12],
+  ['Al', 'Zn', 30],
+  ['Sn', 'Pb', 60],
+] as const
+const index = ref(0)
+const pair = computed(() => PAIRS[index.value]!)
+const found = computed(() => twoMetalShare([pair.value[0], pair.value[1]], props.density, pair.value[2]))
+const words = computed(() => {
+  const [base, solute, most] = pair.value
+  const [a, b] = [elementName(base), elementName(solute)]
+  const answer = found.value
+  if (answer.ok)
+    return answer.sd > most / 4
+      ? `Somewhere between 0 and ${most} % ${b}: this density is too rough to tell. A finer scale or a larger piece tells more.`
+      : `${percent(answer.pct)} ± ${percent(answer.sd)} % ${b}, the rest ${a}, if there is nothing else in it and no pores.`
+  if (answer.why === 'not-told') return `Density does not tell ${b} in ${a}: both weigh nearly the same.`
+  if (answer.why === 'lighter')
+    return `Lighter than any mix of ${a} with up to ${most} % ${b}: pores, or a third metal.`
+  return `Heavier than any mix of ${a} with up to ${most} % ${b}: a third metal.`
+})
+function makeLot(): void {
+  const answer = found.value
+  if (!answer.ok) return
+  const [base, solute] = pair.value
+  const composition = { [base]: 100 - answer.pct, [solute]: answer.pct }
+  // Method and scale both: neither is better than the other.
+  const sd = Math.max(answer.sd, spreadFor(composition, 'density')[solute] ?? 0)
+  emit('lot', {
+    name: `${capital(elementName(base))} with ${elementName(solute)}`,
+    composition: { [base]: Number((100 - answer.pct).toFixed(2)), [solute]: Number(answer.pct.toFixed(2)) },
+    sd: { [base]: Number(sd.toFixed(3)), [solute]: Number(sd.toFixed(3)) },
+    knowledge: 'density',
+    note: `By density: ${props.density.gcm3.toFixed(2)} g/cm³, taken as two metals.`,
+  })
+}
+</script>
+
+<template>
+  <div class="mt-2 border-l-8 border-line pl-3" data-testid="two-metal">
+    <label class="flex flex-wrap items-center gap-2 text-sm"
+      ><span>If it is only</span>
+      <select v-model="index" class="field w-auto">
+        <option v-for="([base, solute], at) in PAIRS" :key="`${base}${solute}`" :value="at">
+          {{ elementName(base) }} and {{ elementName(solute) }}
+        </option>
+      </select></label
+    >
+    <p class="mt-1" aria-live="polite">{{ words }}</p>
+    <button v-if="found.ok" type="button" class="btn mt-1" @click="makeLot">Make a lot of that</button>
+  </div>
+</template>

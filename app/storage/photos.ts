@@ -1,0 +1,57 @@
+import localforage from 'localforage'
+
+const photos = localforage.createInstance({ name: 'hephaestal', storeName: 'photos' })
+
+/** Longest side a picture is kept at, pixels, and how hard it is pressed. */
+const LONGEST = 1280
+const QUALITY = 0.8
+/** A picture this young is not thrown away. */
+const SPARED_MS = 24 * 3600 * 1000
+
+interface Kept {
+  photo: Blob
+  at: number
+}
+
+/**
+ * Makes a picture small and keeps it.
+ * @returns its id
+ * @throws where the file is no picture the browser can read, or the disk is full
+ */
+export async function keepPhoto(file: Blob): Promise<string> {
+  const picture = await createImageBitmap(file)
+  const scale = Math.min(1, LONGEST / Math.max(picture.width, picture.height))
+  const canvas = document.createElement('canvas')
+  canvas.width = Math.max(1, Math.round(picture.width * scale))
+  canvas.height = Math.max(1, Math.round(picture.height * scale))
+  const pen = canvas.getContext('2d')!
+  // What is see-through would turn black.
+  pen.fillStyle = '#fff'
+  pen.fillRect(0, 0, canvas.width, canvas.height)
+  pen.drawImage(picture, 0, 0, canvas.width, canvas.height)
+  picture.close()
+  const blob = await new Promise<Blob | null>((resolve) => canvas.toBlob(resolve, 'image/jpeg', QUALITY))
+  if (!blob) throw new Error('no picture came of it')
+  const id = crypto.randomUUID()
+  await putPhoto(id, blob)
+  return id
+}
+
+/** A picture by its id; null where it is not kept here. */
+export async function findPhoto(id: string): Promise<Blob | null> {
+  return (await photos.getItem<Kept>(id))?.photo ?? null
+}
+
+export async function putPhoto(id: string, photo: Blob): Promise<void> {
+  await photos.setItem<Kept>(id, { photo, at: Date.now() })
+}
+
+/** Throws away pictures that nothing names any more; new ones may yet be named in another window. */
+export async function sweepPhotos(named: ReadonlySet<string>): Promise<void> {
+  const before = Date.now() - SPARED_MS
+  for (const id of await photos.keys()) {
+    if (named.has(id)) continue
+    const kept = await photos.getItem<Kept>(id)
+    if (!kept || kept.at < before) await photos.removeItem(id)
+  }
+}
