@@ -11,7 +11,9 @@ export function useIdentify() {
   const answers = reactive<Record<string, string>>({})
   const airG = ref<number | null>(null)
   const waterG = ref<number | null>(null)
-  const stepG = ref<number | null>(0.1)
+  const { scales } = useGear()
+  /** the finest scale of the yard, else a kitchen scale of the better kind */
+  const stepG = ref<number | null>(Math.min(0.1, ...scales.value.map((scale) => scale.stepG)))
   const waterC = ref<number | null>(20)
 
   const density = computed(() => {

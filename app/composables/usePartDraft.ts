@@ -44,6 +44,7 @@ export function usePartDraft(part: Part | null, from: From) {
   )
   watch(meshFile.mesh, (mesh) => {
     if (!mesh) return
+    scalePct.value = 100
     unit.value = mesh.unit ?? units.value[0] ?? 'mm'
     if (!name.value) name.value = meshFile.fileName.value.replace(/\.[^.]+$/, '').slice(0, 120)
   })

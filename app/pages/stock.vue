@@ -75,7 +75,7 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
       <button class="btn btn-next" @click="editing = 'new'">Add a lot</button>
     </div>
 
-    <details class="mb-4" :open="filtered > 0">
+    <details class="mb-4">
       <summary class="font-semibold">
         Order, filters and tables<span v-if="filtered" class="text-ember">, {{ filtered }} set</span>
       </summary>

@@ -19,6 +19,8 @@ const STAGES = [
   '/heat/13/assay',
   '/ledger',
   '/alloys',
+  '/gear',
+  '/heat/13/mould',
   '/handbook',
 ]
 

@@ -37,6 +37,12 @@ const clock = (iso: string) => format(new Date(iso), 'HH:mm')
             <li v-for="lot in current.lots" :key="lot.lotId">{{ grams(lot.massG, 0.1) }} {{ lot.name }}</li>
           </ul>
           <p class="mt-4 text-xl">{{ words(current).how }}</p>
+          <NuxtLink
+            v-if="current.kind === 'mould'"
+            :to="`/heat/${heat.number}/mould`"
+            class="btn mt-4 min-h-[4.5rem] text-xl"
+            >The check before the pour</NuxtLink
+          >
           <CautionNote v-for="id in current.cautions" :key="id" :caution="findCaution(id)" />
           <div
             v-if="!heat.loggedAt"

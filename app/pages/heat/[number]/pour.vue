@@ -101,6 +101,7 @@ function removeIngot(id: string): void {
           </div>
           <p class="mt-2 text-xs text-soft">Empty means not weighed; 0 means there was none.</p>
         </div>
+        <BurntFuel class="lg:col-span-2" />
       </fieldset>
     </template>
   </section>

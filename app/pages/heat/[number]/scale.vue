@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useSessionStorage } from '@vueuse/core'
 import { lineTolerance } from '#core/charge'
+import { scaleFor } from '#core/gear'
 import { heatRecovery } from '#core/heat'
 
 /** The scale posture: one lot at a time, readable at arm's length. */
@@ -42,6 +43,11 @@ const bears = computed(() => {
   if (!heat.value?.alloy || index < 0) return null
   return lineTolerance(board.lines.value, index, heatRecovery(heat.value), heat.value.alloy.limits)
 })
+/** The finest of the yard's scales that bears this line and its container. */
+const { scales } = useGear()
+const onScale = computed(() =>
+  current.value ? scaleFor(scales.value, current.value.plannedG + (containerG.value ?? 0)) : null,
+)
 const light = computed(() => reading.value !== null && reading.value <= 0)
 function take(): void {
   if (current.value && reading.value !== null && reading.value > 0) board.weigh(current.value, reading.value)
@@ -80,6 +86,13 @@ function take(): void {
         data-testid="scale-target"
       >
         {{ grams(current.plannedG, board.stepG) }}
+      </p>
+      <p v-if="scales.length" class="mt-3 text-lg" data-testid="which-scale">
+        <template v-if="onScale"
+          >On the {{ onScale.name }}, steps of
+          {{ grams(onScale.stepG, Math.min(1, onScale.stepG)) }}.</template
+        >
+        <template v-else>None of your scales bears it at once: weigh it in parts.</template>
       </p>
       <p v-if="bears" class="mt-4 text-lg text-soft" data-testid="tolerance">
         Good from {{ grams(current.plannedG - bears.lessG, board.stepG) }} to
