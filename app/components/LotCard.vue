@@ -18,6 +18,9 @@ const pieces = computed(() => {
   if (all.length === 0) return ''
   const [least, most] = [Math.min(...all), Math.max(...all)]
   const count = all.length === 1 ? '1 piece' : `${all.length} pieces`
+  // What a heat took is not known by the piece.
+  const taken = all.reduce((sum, piece) => sum + piece, 0) > 1.05 * props.lot.massG
+  if (taken) return `${count} before some were taken`
   return least === most ? `${count} of ${grams(least)}` : `${count}, ${grams(least)} to ${grams(most)}`
 })
 const about = computed(() =>

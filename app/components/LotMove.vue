@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { moveMetal, splitLot, type Lot } from '#core/stock'
+import { moveMetal, piecesLeft, splitLot, type Lot } from '#core/stock'
 import { now } from '~/stores/yard'
 
 /** Metal weighed into a bin, out of it, or split off as a bin of its own; and what went before. */
@@ -12,6 +12,27 @@ const massG = ref<number | null>(null)
 const why = ref('')
 const name = ref(`${props.lot.name}, part`)
 const fault = ref('')
+/** pieces picked to go, by their place in the list */
+const going = reactive(new Set<number>())
+const pieces = computed(() => (props.lot.pieces ?? []).map((massG, index) => ({ massG, index })))
+const goingG = computed(() => pieces.value.filter(({ index }) => going.has(index)).map((one) => one.massG))
+function toggle(index: number): void {
+  if (!going.delete(index)) going.add(index)
+  massG.value = Number(goingG.value.reduce((sum, mass) => sum + mass, 0).toFixed(3)) || null
+}
+watch(way, () => going.clear())
+/** The lot without the pieces that went. */
+function without(lot: Lot): Lot {
+  if (goingG.value.length === 0) return lot
+  const { pieces: before = [], ...rest } = lot
+  const left = piecesLeft(before, goingG.value)
+  return left.length > 0 ? { ...rest, pieces: left } : rest
+}
+/** The part with the pieces that went, and no others. */
+function partOf(part: Lot): Lot {
+  const { pieces: _, ...rest } = part
+  return goingG.value.length > 0 ? { ...rest, pieces: goingG.value } : rest
+}
 const WAYS = [
   { id: 'in', words: 'Weigh in' },
   { id: 'out', words: 'Take out' },
@@ -31,14 +52,14 @@ function save(): void {
       const part = { id: crypto.randomUUID(), name: name.value.trim() || `${lot.name}, part`, now: now() }
       const both = splitLot(lot, mass, part)
       yard.commit(`Split ${lot.name}`, [
-        { collection: 'lots', id: lot.id, after: both.rest },
-        { collection: 'lots', id: part.id, after: both.part },
+        { collection: 'lots', id: lot.id, after: without(both.rest) },
+        { collection: 'lots', id: part.id, after: partOf(both.part) },
       ])
     } else {
       const change = way.value === 'in' ? mass : -mass
       const words = why.value.trim() || (way.value === 'in' ? 'weighed in' : 'taken out')
       yard.commit(`${way.value === 'in' ? 'Weigh into' : 'Take out of'} ${lot.name}`, [
-        { collection: 'lots', id: lot.id, after: moveMetal(lot, change, words, now()) },
+        { collection: 'lots', id: lot.id, after: without(moveMetal(lot, change, words, now())) },
       ])
     }
     emit('close')
@@ -65,6 +86,22 @@ function save(): void {
         >
           <input v-model="way" type="radio" class="sr-only" name="way" :value="one.id" />{{ one.words }}
         </label>
+      </fieldset>
+      <fieldset v-if="way !== 'in' && pieces.length" class="mb-3">
+        <legend class="label mb-1">Which pieces</legend>
+        <div class="flex max-h-32 flex-wrap gap-2 overflow-auto">
+          <button
+            v-for="piece in pieces"
+            :key="piece.index"
+            type="button"
+            class="btn min-h-8 px-2"
+            :class="going.has(piece.index) ? 'border-ink bg-ink text-page' : ''"
+            :aria-pressed="going.has(piece.index)"
+            @click="toggle(piece.index)"
+          >
+            {{ grams(piece.massG) }}
+          </button>
+        </div>
       </fieldset>
       <div class="grid gap-3 sm:grid-cols-2">
         <QuantityField v-model="massG" label="How much" kind="mass" positive eager />

@@ -24,6 +24,6 @@ export {
 export { mergeLots, type MergedMetal } from './merge-lots'
 export { blendOfGuesses, SCRAP_BOOK, type LikelyMetal, type ScrapSource } from './scrap-book'
 export { twoMetalShare, waterDensity, weighInWater, type TwoMetal } from './weigh-in-water'
-export { formatPieces, parsePieces, PIECES_MOST } from './pieces'
+export { formatPieces, parsePieces, piecesLeft, PIECES_MOST } from './pieces'
 export { moveMetal, splitLot } from './move-metal'
 export { countThinWare, THIN_WARE, type ThinWare, type ThinWareCount } from './cans'

@@ -37,9 +37,24 @@ export function formatPieces(pieces: readonly number[], unit: MassUnit): string 
   for (const piece of pieces) counts.set(piece, (counts.get(piece) ?? 0) + 1)
   return [...counts]
     .map(([massG, count]) => {
-      const { figure, unit: shown } = formatMass(massG, unit, 0.1)
+      // Pounds are written with tenths of an ounce, too coarse for a small piece.
+      const { figure, unit: shown } = formatMass(massG, unit === 'lb' ? 'oz' : unit, 0.1)
       const mass = `${figure.replace(/[\u00a0\u202f]/g, '').replace(/\.0$/, '')} ${shown}`
       return count > 1 ? `${count} x ${mass}` : mass
     })
     .join('; ')
+}
+
+/**
+ * Pieces left when some are taken, each mass as often as it is named.
+ * @example piecesLeft([118, 240, 240], [240]) // [118, 240]
+ */
+export function piecesLeft(pieces: readonly number[], taken: readonly number[]): number[] {
+  const gone = [...taken]
+  return pieces.filter((piece) => {
+    const at = gone.indexOf(piece)
+    if (at < 0) return true
+    gone.splice(at, 1)
+    return false
+  })
 }

@@ -97,6 +97,23 @@ describe('the stock as a table', () => {
     )
   })
 
+  it('what lies on a lot, its pieces, where from and when come back; what is none of these is a fault', () => {
+    const told = {
+      ...stock[0]!,
+      coatings: ['oil' as const, 'steel' as const],
+      pieces: [118, 240, 240],
+      whereFrom: 'Boat engine',
+      gotOn: '2026-02-03',
+    }
+    const [row] = read(writeStock([told]))
+    expect(row).toMatchObject({
+      ok: true,
+      lot: { coatings: told.coatings, pieces: told.pieces, whereFrom: 'Boat engine', gotOn: '2026-02-03' },
+    })
+    const [bad] = read('name,mass,Cu,on it,pieces,got on\nx,5,90,jam,heavy,yesterday\n')
+    expect(bad!.ok ? [] : bad!.faults.map(({ column }) => column)).toEqual(['on it', 'pieces', 'got on'])
+  })
+
   it('three hundred lots at once', () => {
     const many = Array.from({ length: 300 }, (_, index) => ({
       ...stock[index % stock.length]!,

@@ -134,4 +134,32 @@ describe('rules of practice that a solver does not know', () => {
       ].sort(),
     )
   })
+
+  it('the crucible chosen from the gear: its room, its family, its first firing and its wear', () => {
+    const crucible = { holdsG: 4800, wantsFirstFire: false, retire: null, family: 'Cu' }
+    const rules = (part: Partial<CheckedPlan>) => checkPlan(plan('C90500', part)).map(({ rule }) => rule)
+    const room = { ...crucible, holdsG: 10 }
+    expect(rules({ crucible: room, tapMassG: 2000 })).toContain('crucible-full')
+    expect(rules({ crucible, tapMassG: 2000, lastBase: 'Al' })).not.toContain('crucible-family')
+    expect(rules({ crucible: { ...crucible, family: 'Al' } })).toContain('crucible-family')
+    expect(rules({ crucible: { ...crucible, wantsFirstFire: true } })).toContain('first-fire')
+    expect(rules({ crucible: { ...crucible, retire: 'cracked' } })).toContain('crucible-worn')
+  })
+  it('what lies on the lots is told once, with the lots it lies on', () => {
+    const lot = (lotId: string, coatings: string[]) => ({
+      lotId,
+      name: lotId,
+      form: 'casting',
+      massG: 500,
+      composition: { Cu: 99 },
+      coatings,
+    })
+    const found = checkPlan(
+      plan('C90500', { lots: [lot('a', ['damp']), lot('b', ['damp', 'oil']), lot('c', [])] }),
+    )
+    expect(found.filter(({ rule }) => rule === 'coating')).toMatchObject([
+      { coating: 'damp', lots: ['a', 'b'] },
+      { coating: 'oil', lots: ['b'] },
+    ])
+  })
 })
