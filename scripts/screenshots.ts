@@ -1,4 +1,5 @@
 /* Makes the pictures of docs/screenshots from the demo yard. The app must be running: npm run demo. */
+import { binaryStl, bracket } from '../tests/support/meshes'
 import { chromium, type Page } from '@playwright/test'
 import { CHROMIUM_LAUNCH } from './chromium'
 
@@ -32,14 +33,21 @@ const SHOTS: Shot[] = [
   { name: 'target', path: '/heat/13/target' },
   { name: 'charge', path: '/heat/13/charge', before: planned },
   {
-    name: 'working',
-    path: '/heat/13/charge',
+    name: 'mesh',
+    path: '/heat/13/target',
+    dark: true,
     before: async (page) => {
-      await planned(page)
-      await page.getByRole('button', { name: 'Tap mass: show the working' }).click()
+      await page.getByRole('button', { name: 'From a mesh file' }).click()
+      await page.getByLabel('Mesh file', { exact: true }).setInputFiles({
+        name: 'bracket.stl',
+        mimeType: 'model/stl',
+        buffer: Buffer.from(binaryStl(bracket())),
+      })
+      await page.getByTestId('mesh-volume').waitFor()
     },
   },
-  { name: 'charge-phone', path: '/heat/13/charge', size: PHONE, before: planned },
+  { name: 'mould', path: '/heat/13/mould' },
+  { name: 'gear', path: '/gear' },
   {
     name: 'charge-stuck',
     path: '/heat/13/charge',
@@ -70,7 +78,6 @@ const SHOTS: Shot[] = [
     path: '/heat/4/assay',
     before: (page) => page.getByTestId('put-right').scrollIntoViewIfNeeded(),
   },
-  { name: 'assay-dark', path: '/heat/11/assay', dark: true },
   { name: 'ledger', path: '/ledger' },
   {
     name: 'alloys',

@@ -150,7 +150,9 @@ function save(): void {
       </div>
       <p v-if="draft.fault.value" role="alert" class="font-semibold text-oxide">{{ draft.fault.value }}</p>
       <div class="flex flex-wrap items-center gap-4">
-        <button class="btn btn-next">{{ part ? 'Keep it so' : 'Add it' }}</button>
+        <button class="btn btn-next" :disabled="draft.meshFile.progress.value !== null">
+          {{ part ? 'Keep it so' : 'Add it' }}
+        </button>
         <p v-if="cast" class="text-lg font-bold" data-testid="part-mass">{{ cast }}</p>
       </div>
     </form>

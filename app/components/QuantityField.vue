@@ -67,7 +67,11 @@ function show(value: number | null): string {
     return `${figure} ${unit}`
   }
   const perUnit = { g: 1, kg: 1000, oz: 28.349523125 }[mass.value]
-  return String(Number((value / perUnit).toFixed(mass.value === 'g' ? 1 : 3)))
+  const shown = value / perUnit
+  const digits = mass.value === 'g' ? 1 : 3
+  // The step of a fine scale is less than the last digit of a bin.
+  if (shown !== 0 && Math.abs(shown) < 10 ** -digits) return String(Number(shown.toPrecision(2)))
+  return String(Number(shown.toFixed(digits)))
 }
 
 watch(

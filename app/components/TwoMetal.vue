@@ -17,14 +17,17 @@ const PAIRS = [
 const index = ref(0)
 const pair = computed(() => PAIRS[index.value]!)
 const found = computed(() => twoMetalShare([pair.value[0], pair.value[1]], props.density, pair.value[2]))
+/** The scale's error and the method's own: densities of alloys are known to about a percent of the solute. */
+const METHOD_PCT = spreadFor({ Cu: 90, Sn: 10 }, 'density').Sn ?? 1
+const spreadPct = computed(() => (found.value.ok ? Math.hypot(found.value.sd, METHOD_PCT) : 0))
 const words = computed(() => {
   const [base, solute, most] = pair.value
   const [a, b] = [elementName(base), elementName(solute)]
   const answer = found.value
   if (answer.ok)
-    return answer.sd > most / 4
+    return spreadPct.value > most / 4
       ? `Somewhere between 0 and ${most} % ${b}: this density is too rough to tell. A finer scale or a larger piece tells more.`
-      : `${percent(answer.pct)} ± ${percent(answer.sd)} % ${b}, the rest ${a}, if there is nothing else in it and no pores.`
+      : `${percent(answer.pct)} ± ${percent(spreadPct.value)} % ${b}, the rest ${a}, if there is nothing else in it and no pores.`
   if (answer.why === 'not-told') return `Density does not tell ${b} in ${a}: both weigh nearly the same.`
   if (answer.why === 'lighter')
     return `Lighter than any mix of ${a} with up to ${most} % ${b}: pores, or a third metal.`
@@ -34,9 +37,7 @@ function makeLot(): void {
   const answer = found.value
   if (!answer.ok) return
   const [base, solute] = pair.value
-  const composition = { [base]: 100 - answer.pct, [solute]: answer.pct }
-  // Method and scale both: neither is better than the other.
-  const sd = Math.max(answer.sd, spreadFor(composition, 'density')[solute] ?? 0)
+  const sd = spreadPct.value
   emit('lot', {
     name: `${capital(elementName(base))} with ${elementName(solute)}`,
     composition: { [base]: Number((100 - answer.pct).toFixed(2)), [solute]: Number(answer.pct.toFixed(2)) },

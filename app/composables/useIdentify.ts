@@ -1,4 +1,5 @@
 import { computed, reactive, ref } from 'vue'
+import { scaleFor } from '#core/gear'
 import { identify, weighInWater, type Findings, type Lot } from '#core/stock'
 
 const CERTAIN = 0.9
@@ -12,8 +13,12 @@ export function useIdentify() {
   const airG = ref<number | null>(null)
   const waterG = ref<number | null>(null)
   const { scales } = useGear()
-  /** the finest scale of the yard, else a kitchen scale of the better kind */
-  const stepG = ref<number | null>(Math.min(0.1, ...scales.value.map((scale) => scale.stepG)))
+  const typedStepG = ref<number | null>(null)
+  /** the finest scale of the yard that bears the piece, else a kitchen scale of the better kind */
+  const stepG = computed<number | null>({
+    get: () => typedStepG.value ?? scaleFor(scales.value, airG.value ?? 0)?.stepG ?? 0.1,
+    set: (value) => (typedStepG.value = value),
+  })
   const waterC = ref<number | null>(20)
 
   const density = computed(() => {

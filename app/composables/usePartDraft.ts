@@ -32,6 +32,7 @@ export function usePartDraft(part: Part | null, from: From) {
   const unit = ref<MeshUnitName>(known?.from === 'mesh' ? known.unit : 'mm')
   const scalePct = ref<number | null>(known?.from === 'mesh' ? known.scalePct : 100)
   const fault = ref('')
+  let nameOfFile = ''
 
   const longest = computed(() => {
     const box = meshFile.mesh.value?.measure.box
@@ -46,7 +47,10 @@ export function usePartDraft(part: Part | null, from: From) {
     if (!mesh) return
     scalePct.value = 100
     unit.value = mesh.unit ?? units.value[0] ?? 'mm'
-    if (!name.value) name.value = meshFile.fileName.value.replace(/\.[^.]+$/, '').slice(0, 120)
+    // A name that was typed stays; one taken from an earlier file goes with it.
+    if (name.value !== '' && name.value !== nameOfFile) return
+    nameOfFile = meshFile.fileName.value.replace(/\.[^.]+$/, '').slice(0, 120)
+    name.value = nameOfFile
   })
 
   const source = computed<PartSource | null>(() => {

@@ -118,7 +118,8 @@ const reset = () => {
             <QuantityField v-model="bench.waterC.value" label="Water" kind="temperature" />
           </div>
           <p v-if="density?.ok" class="mt-2 font-semibold" data-testid="density">
-            {{ density.gcm3.toFixed(2) }} ± {{ density.sd.toFixed(2) }} g/cm³
+            {{ density.gcm3.toFixed(density.sd < 0.005 ? 3 : 2) }} ±
+            {{ density.sd.toFixed(density.sd < 0.005 ? 4 : 2) }} g/cm³
           </p>
           <TwoMetal v-if="density?.ok" :density="density" @lot="twoMetal = $event" />
           <p v-if="density && !density.ok" role="alert" class="mt-2 font-semibold text-oxide">

@@ -42,9 +42,13 @@ for (const theme of ['light', 'dark'] as const)
         if (path.endsWith('charge')) await expect(page.getByTestId('answer')).toContainText('to tap for')
         if (path === '/ledger')
           await expect(page.getByTestId('where-chart').locator('svg').first()).toBeVisible()
-        const { violations } = await new AxeBuilder({ page })
-          .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'])
-          .analyze()
+        const axe = new AxeBuilder({ page })
+        // What a theme can break is contrast; all else is looked at once for each size.
+        const { violations } = await (
+          theme === 'light'
+            ? axe.withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'])
+            : axe.withRules(['color-contrast', 'link-in-text-block'])
+        ).analyze()
         const found = violations.map(
           ({ id, nodes }) =>
             `${path} ${id}: ${nodes

@@ -66,6 +66,7 @@ test('checks of practice stand beside the plan; a crucible too small is said', a
   await page.goto('/heat/13/charge')
   const checks = page.getByTestId('checks')
   await expect(checks).toContainText('cadmium')
+  await page.getByRole('combobox', { name: /^Crucible/ }).selectOption('')
   await page.getByLabel('Crucible number').fill('1')
   await expect(checks).toContainText('It does not fit')
   await page.getByLabel('Crucible number').fill('4')

@@ -6,6 +6,7 @@ const { prediction, rows, infeasible, weighedAll, lines, lotName } = board
 const { checks } = usePlanChecks(heat, lines, prediction, lotName)
 const { grams, money } = useUnits()
 const { save, open, fault } = useProblemFile()
+const { crucibles, chooseCrucible } = useMeltEffort()
 const file = ref<HTMLInputElement>()
 </script>
 
@@ -112,8 +113,20 @@ const file = ref<HTMLInputElement>()
             </template>
           </div>
           <PlanChecks :checks="checks" />
-          <div v-if="!heat.loggedAt" class="max-w-56">
+          <div v-if="!heat.loggedAt" class="grid max-w-md gap-3 sm:grid-cols-2">
+            <label v-if="crucibles.length"
+              ><span class="label">Crucible</span>
+              <select
+                class="field"
+                :value="heat.crucibleId ?? ''"
+                @change="chooseCrucible(($event.target as HTMLSelectElement).value)"
+              >
+                <option value="">not chosen</option>
+                <option v-for="one in crucibles" :key="one.id" :value="one.id">{{ one.name }}</option>
+              </select></label
+            >
             <QuantityField
+              v-if="!heat.crucibleId"
               :model-value="heat.crucibleNo ?? null"
               label="Crucible number, to check that it fits"
               kind="number"
