@@ -40,20 +40,27 @@ export function wallThickness(
     FEWEST_SAMPLES,
     Math.min(MOST_SAMPLES, Math.floor(MOST_TESTS / RAYS_A_SAMPLE / count)),
   )
-  const found: number[] = []
+  const through: number[] = []
+  const local: number[] = []
   for (let sample = 0; sample < samples; sample++) {
     const triangle = pick(reach, ((sample + random()) / samples) * total)
     const inward = topology.turned[triangle] ? 1 : -1
     const ray = rayInto(triangles, triangle, insideOut ? -inward : inward, random)
     const thickness = ray && localThickness(triangles, triangle, ray, random)
-    if (thickness) found.push(thickness)
+    if (!thickness) continue
+    through.push(thickness.through)
+    local.push(thickness.local)
   }
-  if (found.length < FEWEST_SAMPLES / 2) return null
-  found.sort((a, b) => a - b)
+  if (through.length < FEWEST_SAMPLES / 2) return null
+  for (const list of [through, local]) list.sort((a, b) => a - b)
   return {
-    thin: found[Math.floor(0.05 * found.length)]!,
-    thick: found[Math.floor(0.95 * (found.length - 1))]!,
-    samples: found.length,
+    // Across, a line near an edge may cut a corner off: it speaks for the thick places only.
+    thin: through[Math.floor(0.05 * through.length)]!,
+    thick: Math.max(
+      through[Math.floor(0.05 * through.length)]!,
+      local[Math.floor(0.95 * (local.length - 1))]!,
+    ),
+    samples: through.length,
   }
 }
 
@@ -111,13 +118,13 @@ function rayInto(triangles: Float32Array, triangle: number, sign: number, random
   return { from, along: normal.map((part) => (sign * part) / length) as [number, number, number] }
 }
 
-/** The least of the way through, and of two ways across it from its middle. */
+/** The way through, and the least of it and two ways across from its middle. */
 function localThickness(
   triangles: Float32Array,
   triangle: number,
   ray: Ray,
   random: () => number,
-): number | null {
+): { through: number; local: number } | null {
   const through = firstHit(triangles, triangle, ray)
   if (!through) return null
   const middle = ray.from.map((at, axis) => at + (through / 2) * ray.along[axis]!) as Ray['from']
@@ -127,7 +134,7 @@ function localThickness(
     const [a, b] = [along, back].map((way) => firstHit(triangles, -1, { from: middle, along: way }))
     return a && b ? a + b : Infinity
   })
-  return Math.min(through, ...widths)
+  return { through, local: Math.min(through, ...widths) }
 }
 
 /** Two directions square to one and to each other, turned by chance. */

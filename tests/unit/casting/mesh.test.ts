@@ -166,6 +166,9 @@ describe('wall thickness', () => {
   it('the leg of a bracket is not taken for its length', () => {
     const angle = bracket()
     const found = wallThickness(angle, measureMesh(angle).topology, false, seeded())!
+    // The bore leaves two millimetres of wall.
+    expect(found.thin).toBeGreaterThan(1.9)
+    expect(found.thin).toBeLessThan(8.01)
     expect(found.thick).toBeLessThan(14)
   })
   it('the wall of a hollow cube, whichever way the triangles face', () => {
