@@ -5,3 +5,19 @@ export { runSheet, type RunStep, type StepKind } from './run-sheet'
 export { checkPlan, type CheckedPlan, type PlanCheck } from './plan-checks'
 export { brimHolds, crucibleHolds } from './crucible'
 export { freezingHeat, heatContent, meltHeat } from './heat-content'
+export { degassed, densityIndex, hydrogenSolidAl, hydrogenSolubilityAl } from './hydrogen'
+export {
+  brimOfNumber,
+  COVERS,
+  meltSurface,
+  startingRate,
+  temperatureAt,
+  ZINC_DOUBT,
+  ZINC_LOSS_SOURCE,
+  zincLoss,
+  type CoverId,
+  type TracePoint,
+  type ZincAsk,
+} from './zinc-loss'
+export { pureZincPressure, zincPressure } from './zinc-pressure'
+export { EMERGENCIES, EMERGENCY_FIRST, EMERGENCY_SOURCE, type Emergency } from './emergencies'
