@@ -4,8 +4,6 @@ import { CERTAINTY_STEPS, type Certainty } from '#core/charge'
 /** What certainty costs: the cheapest charge for one certainty after another. */
 const props = defineProps<{ points: Certainty[]; now: { confidence: number | null; cost: number } }>()
 const frame = ref<HTMLElement>()
-const failed = ref('')
-const { dark } = useTheme()
 const { money } = useUnits()
 
 /** Each certainty takes the same step, so that the last nines are seen. */
@@ -13,34 +11,31 @@ const labelOf = (confidence: number | null) =>
   confidence === null ? 'book' : String(Number((100 * confidence).toFixed(2)))
 const nowAt = computed(() => props.points.findIndex(({ confidence }) => confidence === props.now.confidence))
 
-async function draw(): Promise<void> {
-  if (!frame.value) return
-  try {
-    const { plot } = await import('~/charts/plot')
-    const style = getComputedStyle(document.documentElement)
-    const token = (name: string) => style.getPropertyValue(`--${name}`).trim()
-    const x = props.points.map(({ confidence }) => labelOf(confidence))
-    const y = props.points.map(({ cost }) => cost)
-    const line = {
-      type: 'scatter',
-      mode: 'lines+markers',
-      x,
-      y,
-      line: { color: token('ember'), width: 3, shape: 'linear' },
-      marker: { color: token('ember'), size: 8, symbol: 'diamond' },
-      hovertemplate: '%{x} in 100: %{y:.2f}<extra></extra>',
-    }
-    const here = {
-      type: 'scatter',
-      mode: 'markers+text',
-      x: [x[nowAt.value]],
-      y: [props.now.cost],
-      text: ['now'],
-      textposition: 'top center',
-      marker: { symbol: 'line-ns-open', size: 26, color: token('ink'), line: { width: 3 } },
-      hoverinfo: 'skip',
-    }
-    await plot(frame.value, nowAt.value >= 0 ? [line, here] : [line], {
+const { failed } = useChart(frame, [() => props.points, () => props.now], (token) => {
+  const x = props.points.map(({ confidence }) => labelOf(confidence))
+  const y = props.points.map(({ cost }) => cost)
+  const line = {
+    type: 'scatter',
+    mode: 'lines+markers',
+    x,
+    y,
+    line: { color: token('ember'), width: 3, shape: 'linear' },
+    marker: { color: token('ember'), size: 8, symbol: 'diamond' },
+    hovertemplate: '%{x} in 100: %{y:.2f}<extra></extra>',
+  }
+  const here = {
+    type: 'scatter',
+    mode: 'markers+text',
+    x: [x[nowAt.value]],
+    y: [props.now.cost],
+    text: ['now'],
+    textposition: 'top center',
+    marker: { symbol: 'line-ns-open', size: 26, color: token('ink'), line: { width: 3 } },
+    hoverinfo: 'skip',
+  }
+  return {
+    data: nowAt.value >= 0 ? [line, here] : [line],
+    layout: {
       height: 250,
       showlegend: false,
       margin: { l: 62, r: 12, t: 14, b: 46 },
@@ -54,16 +49,8 @@ async function draw(): Promise<void> {
         type: 'category',
         tickangle: 0,
       },
-    })
-  } catch (error) {
-    failed.value = `The chart could not be drawn: ${String((error as Error).message)}`
+    },
   }
-}
-onMounted(draw)
-watch([() => props.points, () => props.now, dark], () => nextTick(draw))
-onBeforeUnmount(async () => {
-  const drawn = frame.value
-  if (drawn && !failed.value) (await import('~/charts/plot')).purge(drawn)
 })
 const ends = computed(() => [props.points[0]!, props.points.at(-1)!] as const)
 const spoken = computed(

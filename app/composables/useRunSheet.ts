@@ -50,3 +50,5 @@ export function useRunSheet() {
 
   return { heat, steps, words, stateOf, current, doneCount, mark, unmark, liquidus, engine, grams, degrees }
 }
+
+export type RunSheet = ReturnType<typeof useRunSheet>

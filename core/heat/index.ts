@@ -23,3 +23,4 @@ export { heatFromProblem, namedProblem, type OpenedProblem } from './from-proble
 export { shareStock } from './share-stock'
 export { weighLine } from './weigh-line'
 export { claims, freeLots, type Claim } from './reserved'
+export { blankEntry, LOG_KINDS, type LogEntry, type LogKind } from './log'

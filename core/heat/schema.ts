@@ -6,6 +6,7 @@ import { compositionSchema, elementSchema, spreadSchema } from '#core/compositio
 import { FORM_IDS } from '#core/losses'
 import { recordFields } from '#core/records'
 import { LOT_KINDS } from '#core/stock'
+import { logEntrySchema } from './log'
 
 const grams = z.number().min(0).max(1e8)
 const weight = grams.nullable()
@@ -102,6 +103,12 @@ export const heatSchema = z.strictObject({
     .optional(),
   /** metal kept for it before it is weighed, g by lot */
   reserved: z.record(z.uuid(), grams).optional(),
+  /** what happened at the furnace, in order of time */
+  log: z.array(logEntrySchema).max(5000).optional(),
+  /** clocks of steps, and when each was started */
+  clocks: z.record(z.string().max(60), z.iso.datetime()).optional(),
+  cover: z.enum(['bare', 'charcoal', 'glass', 'glass-lid']).optional(),
+  thermocoupleId: z.uuid().nullable().optional(),
   /** what was looked at before the pour, and when */
   lookedAt: z.record(z.string().max(40), z.iso.datetime()).optional(),
 })

@@ -21,3 +21,4 @@ export {
 } from './zinc-loss'
 export { pureZincPressure, zincPressure } from './zinc-pressure'
 export { EMERGENCIES, EMERGENCY_FIRST, EMERGENCY_SOURCE, type Emergency } from './emergencies'
+export { gasReasons, type GasCase, type GasReason } from './gas-risk'

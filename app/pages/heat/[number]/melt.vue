@@ -1,9 +1,24 @@
 <script setup lang="ts">
+import { useWakeLock } from '@vueuse/core'
+import { pourWindow } from '#core/alloys'
 import { findCaution } from '#core/melt'
 import { format } from 'date-fns'
 
-const { heat, steps, words, stateOf, current, doneCount, mark, unmark, grams, degrees, liquidus } =
-  useRunSheet()
+const sheet = useRunSheet()
+const { heat, steps, words, stateOf, current, doneCount, mark, unmark, grams, degrees, liquidus } = sheet
+const log = useMeltLog()
+const stopping = ref(false)
+// The screen stays on while the heat runs, where the browser can do that.
+const wake = useWakeLock()
+watch(
+  () => !!heat.value && !heat.value.loggedAt && doneCount.value > 0,
+  (running) => {
+    if (!wake.isSupported.value) return
+    void (running ? wake.request('screen') : wake.release()).catch(() => {})
+  },
+  { immediate: true },
+)
+onBeforeUnmount(() => void wake.release().catch(() => {}))
 const unweighed = computed(() => heat.value?.weighed.length === 0)
 const upNext = computed(() => {
   const index = current.value ? steps.value.indexOf(current.value) : -1
@@ -15,6 +30,12 @@ const clock = (iso: string) => format(new Date(iso), 'HH:mm')
 <template>
   <section v-if="heat">
     <HeatHeading question="What do I do now, and next?">
+      <button
+        class="btn min-h-12 border-2 border-oxide px-6 text-lg font-bold text-oxide"
+        @click="stopping = true"
+      >
+        Stop: something is wrong
+      </button>
       <NuxtLink v-if="!current && steps.length" :to="`/heat/${heat.number}/pour`" class="btn btn-next"
         >Weigh what came out</NuxtLink
       >
@@ -43,6 +64,7 @@ const clock = (iso: string) => format(new Date(iso), 'HH:mm')
             class="btn mt-4 min-h-[4.5rem] text-xl"
             >The check before the pour</NuxtLink
           >
+          <StepClock v-if="!heat.loggedAt" :key="current.id" :step="current" :log="log" />
           <CautionNote v-for="id in current.cautions" :key="id" :caution="findCaution(id)" />
           <div
             v-if="!heat.loggedAt"
@@ -105,5 +127,18 @@ const clock = (iso: string) => format(new Date(iso), 'HH:mm')
         </ol>
       </div>
     </div>
+    <div v-if="steps.length" class="mt-5 grid grid-cols-1 items-start gap-5 lg:grid-cols-2">
+      <FurnaceLog :log="log" :locked="!!heat.loggedAt" />
+      <div class="grid grid-cols-1 gap-5">
+        <LiveMelt v-if="!heat.loggedAt" :log="log" :sheet="sheet" />
+        <LazyMeltTrace
+          v-if="liquidus && log.trace.value.length > 0"
+          :trace="log.trace.value"
+          :liquidus-c="liquidus.liquidusC"
+          :window="pourWindow(liquidus.liquidusC)"
+        />
+      </div>
+    </div>
+    <LazyEmergencySheet v-if="stopping" @close="stopping = false" />
   </section>
 </template>

@@ -1,0 +1,147 @@
+<script setup lang="ts">
+import { format } from 'date-fns'
+import { densityIndex } from '#core/melt'
+import type { LogKind } from '#core/heat'
+import type { MeltLog } from '~/composables/useMeltLog'
+
+/** What happened, written down with one press; the newest first. */
+const props = defineProps<{ log: MeltLog; locked: boolean }>()
+const { entries, truly, probe, add, strike } = props.log
+const { grams, degrees } = useUnits()
+const celsius = ref<number | null>(null)
+const entry = ref(0)
+const more = ref<LogKind | null>(null)
+const massG = ref<number | null>(null)
+const minutes = ref<number | null>(null)
+const airGcm3 = ref<number | null>(null)
+const vacuumGcm3 = ref<number | null>(null)
+const text = ref('')
+const QUICK: readonly LogKind[] = ['skim', 'smoke', 'flare', 'spatter']
+const TOLD: readonly LogKind[] = ['addition', 'flux', 'degas', 'pressure-test', 'note']
+function logTemperature(): void {
+  if (celsius.value === null) return
+  add('temperature', { celsius: celsius.value }, `Read ${degrees(celsius.value)}`)
+  celsius.value = null
+  entry.value++
+}
+function logMore(): void {
+  if (!more.value) return
+  add(
+    more.value,
+    {
+      massG: massG.value,
+      minutes: minutes.value,
+      airGcm3: airGcm3.value,
+      vacuumGcm3: vacuumGcm3.value,
+      text: text.value.trim(),
+    },
+    LOG_WORDS[more.value],
+  )
+  more.value = null
+  massG.value = minutes.value = airGcm3.value = vacuumGcm3.value = null
+  text.value = ''
+}
+const says = { good: 'good', usable: 'usable for ornaments', 'degas-again': 'degas again' } as const
+function index(air: number | null, vacuum: number | null): string {
+  if (!air || !vacuum) return ''
+  const { pct, says: verdict } = densityIndex(air, vacuum)
+  return `density index ${pct.toFixed(1)} %: ${says[verdict]}`
+}
+const corrected = (shown: number) => {
+  const { trueC, checked } = truly(shown)
+  return checked && Math.abs(trueC - shown) >= 0.5 ? `, corrected ${degrees(trueC)}` : ''
+}
+const clock = (iso: string) => format(new Date(iso), 'HH:mm')
+</script>
+
+<template>
+  <section class="slab p-4" aria-label="Furnace log">
+    <h2 class="chalk mb-2">Log</h2>
+    <template v-if="!locked">
+      <form class="grid grid-cols-[1fr_auto] items-start gap-2" @submit.prevent="logTemperature">
+        <QuantityField
+          :key="entry"
+          v-model="celsius"
+          :label="probe ? `Temperature by the ${probe.name}` : 'Temperature'"
+          kind="temperature"
+          nullable
+          :hint="
+            probe
+              ? truly(700).checked
+                ? 'Put right by its own checks'
+                : 'Never checked: on trust'
+              : 'No thermocouple is written down under Gear'
+          "
+        />
+        <button class="btn btn-next mt-[1.2rem] min-h-10" :disabled="celsius === null">Log it</button>
+      </form>
+      <div class="mt-2 flex flex-wrap gap-2">
+        <button v-for="kind in QUICK" :key="kind" type="button" class="btn min-h-12" @click="add(kind)">
+          {{ LOG_WORDS[kind] }}
+        </button>
+        <button
+          v-for="kind in TOLD"
+          :key="kind"
+          type="button"
+          class="btn min-h-12"
+          :aria-pressed="more === kind"
+          @click="more = more === kind ? null : kind"
+        >
+          {{ LOG_WORDS[kind] }}…
+        </button>
+      </div>
+      <form v-if="more" class="mt-2 grid grid-cols-2 items-end gap-2" @submit.prevent="logMore">
+        <QuantityField
+          v-if="more === 'addition' || more === 'flux'"
+          v-model="massG"
+          label="How much"
+          kind="mass"
+          nullable
+        />
+        <QuantityField
+          v-if="more === 'degas'"
+          v-model="minutes"
+          label="Minutes"
+          kind="number"
+          nullable
+          :max="1000"
+        />
+        <template v-if="more === 'pressure-test'">
+          <QuantityField v-model="airGcm3" label="Froze in air, g/cm³" kind="number" positive nullable />
+          <QuantityField
+            v-model="vacuumGcm3"
+            label="Froze in vacuum, g/cm³"
+            kind="number"
+            positive
+            nullable
+          />
+        </template>
+        <label class="col-span-2"
+          ><span class="label">What</span><input v-model="text" class="field" maxlength="500"
+        /></label>
+        <button class="btn btn-next col-span-2">Write it down</button>
+      </form>
+    </template>
+    <ol
+      v-if="entries.length"
+      class="mt-3 max-h-72 overflow-auto"
+      tabindex="0"
+      aria-label="Entries"
+      role="list"
+    >
+      <li v-for="one in [...entries].reverse()" :key="one.id" class="flex gap-3 border-t border-line py-1">
+        <span class="text-soft">{{ clock(one.at) }}</span>
+        <span class="flex-1"
+          >{{ logWords(one, { grams, degrees }) }}{{ one.celsius === null ? '' : corrected(one.celsius)
+          }}<b v-if="index(one.airGcm3, one.vacuumGcm3)"> {{ index(one.airGcm3, one.vacuumGcm3) }}</b></span
+        >
+        <button v-if="!locked" class="btn btn-quiet -my-1 text-sm underline" @click="strike(one.id)">
+          Strike<span class="sr-only"> {{ LOG_WORDS[one.kind] }}</span>
+        </button>
+      </li>
+    </ol>
+    <p v-else class="mt-2 text-sm text-soft">
+      Nothing written yet. One reading a few minutes apart is enough for the trace.
+    </p>
+  </section>
+</template>

@@ -1,0 +1,67 @@
+<script setup lang="ts">
+import { COVERS, ZINC_LOSS_SOURCE, type CoverId } from '#core/melt'
+import type { MeltLog } from '~/composables/useMeltLog'
+import type { RunSheet } from '~/composables/useRunSheet'
+
+/** What is likely in the crucible now: estimates from the log. */
+const props = defineProps<{ log: MeltLog; sheet: RunSheet }>()
+const live = useLiveMelt(props.log, props.sheet)
+const { latest, superheat, window, windowLeft, zinc, gas, cover, aheadMin } = live
+const { grams, degrees, temperature } = useUnits()
+const spread = (celsius: number) =>
+  `${Math.round(temperature.value === 'F' ? celsius * 1.8 : celsius)} °${temperature.value}`
+const where = computed(() => {
+  if (!latest.value || !window.value || superheat.value === null) return null
+  const { celsius } = latest.value
+  if (superheat.value < 0) return { tone: 'text-oxide', words: 'under the liquidus: not molten through' }
+  if (celsius < window.value.fromC) return { tone: 'text-amber', words: 'molten, too cold to pour' }
+  if (celsius <= window.value.toC) return { tone: 'text-patina', words: 'in the pour window' }
+  return { tone: 'text-oxide', words: 'hotter than it should be poured' }
+})
+</script>
+
+<template>
+  <section class="slab p-4" aria-label="In the crucible now, estimated">
+    <h2 class="chalk mb-2">In the crucible now, estimated</h2>
+    <p v-if="!latest" class="text-soft">Log a temperature, and superheat, zinc and the pour window follow.</p>
+    <template v-else>
+      <p v-if="where && superheat !== null" class="text-lg" data-testid="live-heat">
+        <b>{{ degrees(latest.celsius) }}</b>, {{ spread(Math.abs(superheat)) }}
+        {{ superheat < 0 ? 'under' : 'over' }} the liquidus:
+        <b :class="where.tone">{{ where.words }}</b><template v-if="windowLeft !== null"
+          >, for about {{ Math.round(windowLeft) }} minutes more</template
+        >.
+      </p>
+      <p v-if="zinc" class="mt-2" data-testid="live-zinc">
+        Zinc about <b>{{ percent(zinc.leftPct) }} %</b>, between {{ percent(zinc.fromPct) }} and
+        {{ percent(zinc.toPct) }}; {{ percent(zinc.beganPct) }} % went in. {{ aheadMin }} more minutes like
+        this cost {{ grams(zinc.aheadG, 0.1) }} of zinc.
+        <b v-if="zinc.limit !== null && zinc.fromPct < zinc.limit" class="text-oxide"
+          >It may be under its {{ percent(zinc.limit) }} % already: cover it, cool it, pour.</b
+        >
+      </p>
+    </template>
+    <p class="mt-2" data-testid="live-gas">
+      Gas:
+      <b :class="gas.length > 2 ? 'text-oxide' : gas.length > 0 ? 'text-amber' : 'text-patina'">{{
+        gas.length > 2 ? 'likely' : gas.length > 0 ? 'possible' : 'nothing speaks for it'
+      }}</b><template v-if="gas.length"> ({{ gas.map((reason) => GAS_WORDS[reason]).join(', ') }})</template>.
+    </p>
+    <label v-if="log.heat.value?.alloy?.base === 'Cu'" class="mt-2 block max-w-xs"
+      ><span class="label">Cover</span>
+      <select
+        class="field"
+        :value="cover"
+        @change="
+          log.edit('Choose the cover', { cover: ($event.target as HTMLSelectElement).value as CoverId })
+        "
+      >
+        <option v-for="one in COVERS" :key="one.id" :value="one.id">{{ one.name }}</option>
+      </select></label
+    >
+    <p class="mt-2 text-xs text-soft">
+      Estimates from the log, never measurements.
+      <template v-if="zinc">{{ ZINC_LOSS_SOURCE }}.</template>
+    </p>
+  </section>
+</template>

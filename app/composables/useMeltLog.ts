@@ -1,0 +1,64 @@
+import { computed, ref } from 'vue'
+import { useIntervalFn } from '@vueuse/core'
+import { correctReading, type Thermocouple } from '#core/gear'
+import { blankEntry, type LogEntry, type LogKind } from '#core/heat'
+import { now } from '~/stores/yard'
+
+const MINUTE_MS = 60_000
+
+/** The furnace log of the heat in hand: what happened, the temperature trace, and the clocks. */
+export function useMeltLog() {
+  const { heat, edit } = useHeat()
+  const { thermocouples } = useGear()
+  const present = ref(Date.now())
+  useIntervalFn(() => (present.value = Date.now()), 1000)
+
+  const entries = computed<LogEntry[]>(() => heat.value?.log ?? [])
+  const probe = computed<Thermocouple | null>(
+    () =>
+      thermocouples.value.find(({ id }) => id === heat.value?.thermocoupleId) ??
+      (heat.value?.thermocoupleId === undefined ? (thermocouples.value[0] ?? null) : null),
+  )
+  /** A reading as its thermocouple's own checks put it right. */
+  const truly = (celsius: number) => correctReading(probe.value?.checks ?? [], celsius)
+  const startMs = computed(() => {
+    const times = [
+      ...Object.values(heat.value?.done ?? {}).map(({ at }) => Date.parse(at)),
+      ...entries.value.map(({ at }) => Date.parse(at)),
+    ]
+    return times.length > 0 ? Math.min(...times) : present.value
+  })
+  const minutesAt = (iso: string) => (Date.parse(iso) - startMs.value) / MINUTE_MS
+  /** Until the heat was poured, or until now. */
+  const nowMin = computed(() => {
+    const poured = heat.value?.done.pour
+    return poured && !poured.skipped ? minutesAt(poured.at) : (present.value - startMs.value) / MINUTE_MS
+  })
+  const trace = computed(() =>
+    entries.value
+      .flatMap(({ at, celsius }) =>
+        celsius === null ? [] : [{ at, atMin: minutesAt(at), celsius: truly(celsius).trueC }],
+      )
+      .sort((a, b) => a.atMin - b.atMin),
+  )
+
+  function add(kind: LogKind, what: Partial<LogEntry> = {}, label = 'Write in the log'): void {
+    const entry = { ...blankEntry({ id: crypto.randomUUID(), at: now() }, kind), ...what }
+    edit(label, { log: [...entries.value, entry] })
+  }
+  function strike(id: string): void {
+    edit('Strike it from the log', { log: entries.value.filter((entry) => entry.id !== id) })
+  }
+
+  const startClock = (step: string) =>
+    edit('Start the clock', { clocks: { ...heat.value?.clocks, [step]: now() } })
+  /** Seconds since a step's clock was started; null where it was not. */
+  function runS(step: string): number | null {
+    const since = heat.value?.clocks?.[step]
+    return since ? Math.max(0, (present.value - Date.parse(since)) / 1000) : null
+  }
+
+  return { heat, edit, entries, probe, truly, trace, nowMin, minutesAt, add, strike, startClock, runS }
+}
+
+export type MeltLog = ReturnType<typeof useMeltLog>

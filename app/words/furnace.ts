@@ -1,0 +1,44 @@
+import type { LogEntry, LogKind } from '#core/heat'
+import type { GasReason } from '#core/melt'
+
+export const LOG_WORDS: Readonly<Record<LogKind, string>> = {
+  temperature: 'Temperature',
+  skim: 'Skimmed',
+  addition: 'Added',
+  flux: 'Fluxed',
+  degas: 'Degassed',
+  smoke: 'White smoke',
+  flare: 'Flare',
+  spatter: 'Spatter',
+  'pressure-test': 'Reduced-pressure test',
+  note: 'Note',
+}
+
+interface Tools {
+  grams: (value: number) => string
+  degrees: (celsius: number) => string
+}
+
+/** An entry of the log in a line. */
+export function logWords(entry: LogEntry, { grams, degrees }: Tools): string {
+  const parts = [
+    entry.celsius === null ? '' : degrees(entry.celsius),
+    entry.massG === null ? '' : grams(entry.massG),
+    entry.minutes === null ? '' : `${entry.minutes} min`,
+    entry.airGcm3 === null || entry.vacuumGcm3 === null
+      ? ''
+      : `${entry.airGcm3} in air, ${entry.vacuumGcm3} in vacuum`,
+    entry.text,
+  ].filter(Boolean)
+  return parts.length > 0 ? `${LOG_WORDS[entry.kind]}: ${parts.join(', ')}` : LOG_WORDS[entry.kind]
+}
+
+export const GAS_WORDS: Readonly<Record<GasReason, string>> = {
+  damp: 'damp metal in the charge',
+  oil: 'oily metal in the charge',
+  paint: 'painted metal in the charge',
+  thin: 'thin ware in the charge',
+  hot: 'over 150 °C of superheat',
+  long: 'held over 20 minutes',
+  'not-degassed': 'not degassed yet',
+}
