@@ -12,6 +12,14 @@ const now = computed(() => EMERGENCIES.find(({ id }) => id === chosen.value) ?? 
     <p class="mb-3 border-l-8 border-oxide bg-oxide-wash px-3 py-2 text-xl font-bold">
       {{ EMERGENCY_FIRST }}
     </p>
+    <ol
+      v-if="now"
+      class="mb-4 list-decimal pl-6 text-xl font-semibold"
+      data-testid="emergency"
+      aria-live="assertive"
+    >
+      <li v-for="step in now.now" :key="step" class="mb-2">{{ step }}</li>
+    </ol>
     <div class="grid gap-2 sm:grid-cols-2">
       <button
         v-for="one in EMERGENCIES"
@@ -24,14 +32,6 @@ const now = computed(() => EMERGENCIES.find(({ id }) => id === chosen.value) ?? 
         {{ one.name }}
       </button>
     </div>
-    <ol
-      v-if="now"
-      class="mt-4 list-decimal pl-6 text-xl font-semibold"
-      data-testid="emergency"
-      aria-live="assertive"
-    >
-      <li v-for="step in now.now" :key="step" class="mb-2">{{ step }}</li>
-    </ol>
     <p class="mt-3 text-sm text-soft">{{ EMERGENCY_SOURCE }}.</p>
   </SheetDialog>
 </template>

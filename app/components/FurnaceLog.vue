@@ -55,7 +55,7 @@ const clock = (iso: string) => format(new Date(iso), 'HH:mm')
 </script>
 
 <template>
-  <section class="slab p-4" aria-label="Furnace log">
+  <section class="furnace bg-page p-4 text-ink sm:p-7" aria-label="Furnace log">
     <h2 class="chalk mb-2">Log</h2>
     <template v-if="!locked">
       <form class="grid grid-cols-[1fr_auto] items-start gap-2" @submit.prevent="logTemperature">
@@ -64,6 +64,7 @@ const clock = (iso: string) => format(new Date(iso), 'HH:mm')
           v-model="celsius"
           :label="probe ? `Temperature by the ${probe.name}` : 'Temperature'"
           kind="temperature"
+          size="huge"
           nullable
           :hint="
             probe
@@ -73,17 +74,25 @@ const clock = (iso: string) => format(new Date(iso), 'HH:mm')
               : 'No thermocouple is written down under Gear'
           "
         />
-        <button class="btn btn-next mt-[1.2rem] min-h-10" :disabled="celsius === null">Log it</button>
+        <button class="btn btn-next mt-[1.2rem] min-h-20 px-6 text-xl" :disabled="celsius === null">
+          Log it
+        </button>
       </form>
       <div class="mt-2 flex flex-wrap gap-2">
-        <button v-for="kind in QUICK" :key="kind" type="button" class="btn min-h-12" @click="add(kind)">
+        <button
+          v-for="kind in QUICK"
+          :key="kind"
+          type="button"
+          class="btn min-h-[4.5rem] flex-1 text-lg"
+          @click="add(kind)"
+        >
           {{ LOG_WORDS[kind] }}
         </button>
         <button
           v-for="kind in TOLD"
           :key="kind"
           type="button"
-          class="btn min-h-12"
+          class="btn min-h-[4.5rem] flex-1 text-lg"
           :aria-pressed="more === kind"
           @click="more = more === kind ? null : kind"
         >
