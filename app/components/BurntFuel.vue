@@ -16,17 +16,7 @@ function change(what: { amount?: number | null; minutes?: number | null }): void
   <div v-if="furnaces.length" class="slab p-4">
     <h2 class="chalk mb-3">What it burnt</h2>
     <div class="grid grid-cols-2 gap-3 sm:grid-cols-3">
-      <label
-        ><span class="label">Furnace</span>
-        <select
-          class="field"
-          :value="heat?.furnaceId ?? ''"
-          @change="chooseFurnace(($event.target as HTMLSelectElement).value)"
-        >
-          <option value="">not chosen</option>
-          <option v-for="one in furnaces" :key="one.id" :value="one.id">{{ one.name }}</option>
-        </select></label
-      >
+      <GearPick label="Furnace" :gear="furnaces" :chosen="heat?.furnaceId" @choose="chooseFurnace($event)" />
       <template v-if="fuel">
         <QuantityField
           :model-value="heat?.burnt?.amount ?? null"

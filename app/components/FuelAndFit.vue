@@ -90,17 +90,13 @@ const working = computed(() => {
   <section aria-label="Crucible, stock and fuel" class="grid gap-4">
     <div>
       <h2 class="chalk mb-2">Does it fit</h2>
-      <label v-if="usable.length" class="block max-w-xs"
-        ><span class="label">Crucible</span>
-        <select
-          class="field"
-          :value="heat?.crucibleId ?? ''"
-          @change="bench.chooseCrucible(($event.target as HTMLSelectElement).value)"
-        >
-          <option value="">not chosen</option>
-          <option v-for="one in usable" :key="one.id" :value="one.id">{{ one.name }}</option>
-        </select></label
-      >
+      <GearPick
+        v-if="usable.length"
+        label="Crucible"
+        :gear="usable"
+        :chosen="heat?.crucibleId"
+        @choose="bench.chooseCrucible($event)"
+      />
       <p v-else class="text-soft">
         Write your crucibles down under <NuxtLink to="/gear" class="underline">Gear</NuxtLink>, and every heat
         is held against what they take.
@@ -151,17 +147,13 @@ const working = computed(() => {
     </div>
     <div>
       <h2 class="chalk mb-2">Fuel and time</h2>
-      <label v-if="furnaces.length" class="block max-w-xs"
-        ><span class="label">Furnace</span>
-        <select
-          class="field"
-          :value="heat?.furnaceId ?? ''"
-          @change="bench.chooseFurnace(($event.target as HTMLSelectElement).value)"
-        >
-          <option value="">not chosen</option>
-          <option v-for="one in furnaces" :key="one.id" :value="one.id">{{ one.name }}</option>
-        </select></label
-      >
+      <GearPick
+        v-if="furnaces.length"
+        label="Furnace"
+        :gear="furnaces"
+        :chosen="heat?.furnaceId"
+        @choose="bench.chooseFurnace($event)"
+      />
       <p v-else class="text-soft">
         Write your furnace down under <NuxtLink to="/gear" class="underline">Gear</NuxtLink> to see fuel, cost
         and time.

@@ -41,7 +41,7 @@ const where = computed(() => {
         >
       </p>
     </template>
-    <p class="mt-2" data-testid="live-gas">
+    <p v-if="log.heat.value?.weighed.length" class="mt-2" data-testid="live-gas">
       Gas:
       <b :class="gas.length > 2 ? 'text-oxide' : gas.length > 0 ? 'text-amber' : 'text-patina'">{{
         gas.length > 2 ? 'likely' : gas.length > 0 ? 'possible' : 'nothing speaks for it'

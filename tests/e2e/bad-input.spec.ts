@@ -89,4 +89,15 @@ test('a heat that does not exist, and a file that is no yard', async ({ page }) 
     buffer: Buffer.from('{"format":"other"}'),
   })
   await expect(page.getByRole('alert')).toContainText('not a yard saved by Hephaestal')
+  for (const [name, start] of [
+    ['cut.zip', 'PK\u0003\u0004 and no more'],
+    ['picture.zip', 'GIF89a'],
+  ] as const) {
+    await page.getByLabel('Yard file').setInputFiles({
+      name,
+      mimeType: 'application/zip',
+      buffer: Buffer.from(start, 'latin1'),
+    })
+    await expect(page.getByRole('alert')).toContainText(/damaged or cut off|not JSON/)
+  }
 })

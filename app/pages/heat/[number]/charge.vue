@@ -114,17 +114,13 @@ const file = ref<HTMLInputElement>()
           </div>
           <PlanChecks :checks="checks" />
           <div v-if="!heat.loggedAt" class="grid max-w-md gap-3 sm:grid-cols-2">
-            <label v-if="crucibles.length"
-              ><span class="label">Crucible</span>
-              <select
-                class="field"
-                :value="heat.crucibleId ?? ''"
-                @change="chooseCrucible(($event.target as HTMLSelectElement).value)"
-              >
-                <option value="">not chosen</option>
-                <option v-for="one in crucibles" :key="one.id" :value="one.id">{{ one.name }}</option>
-              </select></label
-            >
+            <GearPick
+              v-if="crucibles.length"
+              label="Crucible"
+              :gear="crucibles"
+              :chosen="heat.crucibleId"
+              @choose="chooseCrucible($event)"
+            />
             <QuantityField
               v-if="!heat.crucibleId"
               :model-value="heat.crucibleNo ?? null"
