@@ -6,7 +6,22 @@ import type { MeltLog } from '~/composables/useMeltLog'
 
 /** What happened, written down with one press; the newest first. */
 const props = defineProps<{ log: MeltLog; locked: boolean }>()
-const { entries, truly, probe, add, strike } = props.log
+const { entries, truly, probe, add, addReadings, startMs, strike } = props.log
+const file = ref<HTMLInputElement>()
+const fault = ref('')
+const { announce } = useNotices()
+async function open(event: Event): Promise<void> {
+  const input = event.target as HTMLInputElement
+  const picked = input.files?.[0]
+  input.value = ''
+  if (!picked) return
+  const { readTemperatureLog } = await import('#formats/temperature-csv')
+  const read = readTemperatureLog(await picked.text(), new Date(startMs.value).toISOString())
+  fault.value = read.ok ? '' : `${picked.name} ${TRACE_FAULTS[read.fault]} Nothing was changed.`
+  if (!read.ok) return
+  addReadings(read.readings, picked.name)
+  announce(`${read.readings.length} readings${read.skipped ? `; ${read.skipped} rows were none` : ''}.`)
+}
 const { grams, degrees } = useUnits()
 const celsius = ref<number | null>(null)
 const entry = ref(0)
@@ -99,6 +114,18 @@ const clock = (iso: string) => format(new Date(iso), 'HH:mm')
           {{ LOG_WORDS[kind] }}…
         </button>
       </div>
+      <input
+        ref="file"
+        type="file"
+        accept=".csv,.tsv,.txt,text/csv"
+        class="sr-only"
+        tabindex="-1"
+        aria-label="Temperature log file"
+        @change="open"
+      />
+      <button type="button" class="btn btn-quiet mt-2 underline" @click="file?.click()">
+        Readings of a logger, from a table…
+      </button>
       <form v-if="more" class="mt-2 grid grid-cols-2 items-end gap-2" @submit.prevent="logMore">
         <QuantityField
           v-if="more === 'addition' || more === 'flux'"
@@ -131,6 +158,7 @@ const clock = (iso: string) => format(new Date(iso), 'HH:mm')
         <button class="btn btn-next col-span-2">Write it down</button>
       </form>
     </template>
+    <p v-if="fault" role="alert" class="mt-2 font-semibold text-oxide">{{ fault }}</p>
     <ol
       v-if="entries.length"
       class="mt-3 max-h-72 overflow-auto"

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { PourWindow } from '#core/alloys'
+import { findPlateau } from '#core/melt'
 
 /** The temperature of the melt over time, with its liquidus and the window to pour in. */
 const props = defineProps<{
@@ -78,6 +79,8 @@ const { failed } = useChart(frame, [() => props.trace, temperature], (token) => 
     },
   }
 })
+/** Where it stood still while cooling: it froze there, and the probe can be checked by it. */
+const plateau = computed(() => findPlateau(props.trace))
 const spoken = computed(
   () =>
     `Temperature by the minute: ${props.trace.map(({ atMin, celsius }) => `${Math.round(atMin)}: ${degrees(celsius)}`).join(', ')}`,
@@ -88,6 +91,11 @@ const spoken = computed(
   <figure class="slab p-3">
     <figcaption class="label">Temperature, put right by the thermocouple’s checks</figcaption>
     <div ref="frame" class="min-h-[240px]" role="img" :aria-label="spoken" data-testid="melt-trace" />
+    <p v-if="plateau" data-testid="plateau">
+      Stood still at <b>{{ degrees(plateau.celsius) }}</b> for
+      {{ Math.round(plateau.toMin - plateau.fromMin) }} minutes: it froze there. This alloy begins to freeze
+      at {{ degrees(liquidusC) }}.
+    </p>
     <p v-if="failed" role="alert" class="text-oxide">{{ failed }}</p>
   </figure>
 </template>

@@ -5,6 +5,7 @@ import { blankEntry, type LogEntry, type LogKind } from '#core/heat'
 import { now } from '~/stores/yard'
 
 const MINUTE_MS = 60_000
+const MOST_ENTRIES = 5000
 
 /** The furnace log of the heat in hand: what happened, the temperature trace, and the clocks. */
 export function useMeltLog() {
@@ -46,6 +47,15 @@ export function useMeltLog() {
     const entry = { ...blankEntry({ id: crypto.randomUUID(), at: now() }, kind), ...what }
     edit(label, { log: [...entries.value, entry] })
   }
+  /** Readings of a logger, as one entry of the undo list. */
+  function addReadings(readings: readonly { at: string; celsius: number }[], from: string): void {
+    const fresh = readings.map(({ at, celsius }) => ({
+      ...blankEntry({ id: crypto.randomUUID(), at }, 'temperature'),
+      celsius,
+    }))
+    const log = [...entries.value, ...fresh].sort((a, b) => (a.at < b.at ? -1 : 1)).slice(-MOST_ENTRIES)
+    edit(`Read ${from}`, { log })
+  }
   function strike(id: string): void {
     edit('Strike it from the log', { log: entries.value.filter((entry) => entry.id !== id) })
   }
@@ -58,7 +68,22 @@ export function useMeltLog() {
     return since ? Math.max(0, (present.value - Date.parse(since)) / 1000) : null
   }
 
-  return { heat, edit, entries, probe, truly, trace, nowMin, minutesAt, add, strike, startClock, runS }
+  return {
+    heat,
+    edit,
+    entries,
+    probe,
+    truly,
+    trace,
+    nowMin,
+    minutesAt,
+    startMs,
+    add,
+    addReadings,
+    strike,
+    startClock,
+    runS,
+  }
 }
 
 export type MeltLog = ReturnType<typeof useMeltLog>

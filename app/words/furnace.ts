@@ -1,3 +1,4 @@
+import type { TemperatureLogFault } from '#formats/temperature-csv'
 import type { LogEntry, LogKind } from '#core/heat'
 import type { GasReason } from '#core/melt'
 
@@ -41,4 +42,13 @@ export const GAS_WORDS: Readonly<Record<GasReason, string>> = {
   hot: 'over 150 °C of superheat',
   long: 'held over 20 minutes',
   'not-degassed': 'not degassed yet',
+}
+
+/** Why a table of temperatures was refused, and what it must look like. */
+export const TRACE_FAULTS: Readonly<Record<TemperatureLogFault, string>> = {
+  empty: 'is empty.',
+  'no-columns': 'has no columns named time and temperature in its first row.',
+  'no-readings':
+    'holds no readings: the time as 2026-11-23T10:05:00Z or in seconds, the temperature as a figure.',
+  'too-long': 'is too long. Save a reading a second, or only this heat.',
 }

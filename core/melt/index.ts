@@ -22,3 +22,4 @@ export {
 export { pureZincPressure, zincPressure } from './zinc-pressure'
 export { EMERGENCIES, EMERGENCY_FIRST, EMERGENCY_SOURCE, type Emergency } from './emergencies'
 export { gasReasons, type GasCase, type GasReason } from './gas-risk'
+export { findPlateau, type Plateau } from './plateau'

@@ -40,6 +40,25 @@ test('the furnace log: readings put right, quick entries, estimates, the trace; 
   await expect(entries.getByRole('listitem')).toHaveCount(4)
 })
 
+test('a logger’s table gives the trace and its plateau; a wrong one is refused', async ({ page }) => {
+  await openDemo(page)
+  await page.goto('/heat/13/melt')
+  const file = page.getByLabel('Temperature log file')
+  const csv = (name: string, text: string) => ({ name, mimeType: 'text/csv', buffer: Buffer.from(text) })
+  await file.setInputFiles(csv('lots.csv', 'name,mass\nTin,5\n'))
+  await expect(page.getByRole('alert')).toContainText('lots.csv has no columns named time and temperature')
+  const rows = Array.from({ length: 60 }, (_, at) => {
+    const celsius = at < 20 ? 1100 - 5 * at : at < 40 ? 1000 + (at % 2) : 1000 - 5 * (at - 39)
+    return `${10 * at},${celsius}`
+  })
+  await file.setInputFiles(csv('trace.csv', `time,temperature\n${rows.join('\n')}`))
+  await expect(page.getByTestId('plateau')).toContainText('Stood still at 10')
+  await expect(page.getByRole('list', { name: 'Entries' }).getByRole('listitem')).toHaveCount(60)
+  await page.getByRole('heading', { name: 'Log', exact: true }).click()
+  await page.keyboard.press('Control+z')
+  await expect(page.getByTestId('plateau')).toBeHidden()
+})
+
 test('zinc still in the melt is estimated with a band once brass is in and hot', async ({ page }) => {
   await page.clock.install({ time: new Date('2026-11-23T10:00:00Z') })
   await openDemo(page)
