@@ -5,7 +5,7 @@ import { MOULD_SOURCE, MOULDS, RISER_SOURCE, SECTION_SOURCE, USUAL_GATING } from
 const props = defineProps<{ bench: ReturnType<typeof useMetalNeed> }>()
 const facts = useCastingFacts()
 const { shrinkage, constant, measured, thinMm, thickMm, riser, checks, coolDown, window, mould } = facts
-const { mm, degrees, length } = useUnits()
+const { mm, degrees, patternMm: showPattern } = useUnits()
 function time(seconds: number): string {
   if (seconds < 90) return `${Math.max(1, Math.round(seconds))} s`
   return `${(seconds / 60).toFixed(seconds < 600 ? 1 : 0)} min`
@@ -22,15 +22,12 @@ const lengths = computed(() =>
           {
             name: part.name,
             wanted: mm(figures.longestMm),
-            pattern: span(exact(patternMm.from), exact(patternMm.to)),
+            pattern: span(showPattern(patternMm.from), showPattern(patternMm.to)),
           },
         ]
       : [],
   ),
 )
-/** A pattern is measured closer than a casting. */
-const exact = (value: number) =>
-  length.value === 'in' ? `${(value / 25.4).toFixed(3)}\u00a0in` : `${value.toFixed(1)}\u00a0mm`
 const alloyName = computed(() => facts.alloy.value?.name ?? '')
 const mouldName = computed(() => MOULDS.find(({ id }) => id === mould.value)!.name.toLowerCase())
 function takeRiser(): void {

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { partFigures, USUAL_GATING, type Gating, type Part, type PartSource } from '#core/casting'
+import { gatingMass, partFigures, USUAL_GATING, type Gating, type Part, type PartSource } from '#core/casting'
 
 /** What is to be cast, and the metal that goes with it. */
 const props = defineProps<{ bench: ReturnType<typeof useMetalNeed>; locked: boolean }>()
@@ -165,9 +165,8 @@ const setGating = (sizes: Partial<Gating>) =>
       />
     </div>
     <p v-if="need.castingsG > 0" class="mt-3" data-testid="need-sum">
-      ({{ grams(need.castingsG) }} +
-      {{ grams(neededG > 0 ? (neededG - need.heelG) / (1 + need.allowancePct / 100) - need.castingsG : 0) }})
-      × {{ (1 + need.allowancePct / 100).toFixed(2) }} + {{ grams(need.heelG) }} = <b>{{ grams(neededG) }}</b>
+      ({{ grams(need.castingsG) }} + {{ grams(gatingMass(need)) }}) ×
+      {{ (1 + need.allowancePct / 100).toFixed(2) }} + {{ grams(need.heelG) }} = <b>{{ grams(neededG) }}</b>
       <span v-if="density && !density.published" class="text-soft"> by an estimated density</span>
     </p>
     <LazyPartEditor

@@ -4,7 +4,7 @@ import { shrinkageOf, PRACTICES, type Practice } from '#core/alloys'
 
 /** Pattern length for a length wanted, in the metal of the heat or any other. */
 const { heat } = useHeat()
-const { length } = useUnits()
+const { patternMm } = useUnits()
 const METALS: readonly { id: Practice; name: string }[] = [
   { id: 'tin-bronze', name: 'tin and leaded bronze' },
   { id: 'red-brass', name: 'red and yellow brass' },
@@ -31,10 +31,9 @@ watch(
 )
 const wanted = ref<number | null>(100)
 const shrink = computed(() => shrinkageOf(metal.value)!)
-const show = (mm: number) => (length.value === 'in' ? `${(mm / 25.4).toFixed(3)} in` : `${mm.toFixed(1)} mm`)
 const rule = computed(() => {
-  const low = show(patternLength(wanted.value ?? 0, shrink.value.lowPct))
-  const high = show(patternLength(wanted.value ?? 0, shrink.value.highPct))
+  const low = patternMm(patternLength(wanted.value ?? 0, shrink.value.lowPct))
+  const high = patternMm(patternLength(wanted.value ?? 0, shrink.value.highPct))
   return low === high ? low : `${low} to ${high}`
 })
 </script>

@@ -10,8 +10,6 @@ export interface HeatShares {
 }
 const props = defineProps<{ points: HeatShares[] }>()
 const frame = ref<HTMLElement>()
-const failed = ref('')
-const { dark } = useTheme()
 
 const SERIES = [
   { key: 'tapped', name: 'ingots and castings', color: '#cf7f4f', shape: '' },
@@ -21,25 +19,22 @@ const SERIES = [
   { key: 'missing', name: 'not found', color: '#c9463a', shape: 'x' },
 ] as const
 
-async function draw(): Promise<void> {
-  if (!frame.value) return
-  try {
-    const { plot } = await import('~/charts/plot')
-    const style = getComputedStyle(document.documentElement)
-    const token = (name: string) => style.getPropertyValue(`--${name}`).trim()
-    const data = SERIES.map(({ key, name, color, shape }) => ({
-      type: 'bar',
-      name,
-      x: props.points.map(({ stamp }) => stamp),
-      y: props.points.map((point) => point[key]),
-      marker: {
-        color,
-        line: { color: '#231b14', width: 1 },
-        pattern: { shape, fillmode: 'overlay', fgcolor: '#231b14', size: 6, solidity: 0.15 },
-      },
-      hovertemplate: `%{x}: %{y:.1f} %<extra>${name}</extra>`,
-    }))
-    await plot(frame.value, data, {
+const { failed } = useChart(frame, [() => props.points], (token) => {
+  const data = SERIES.map(({ key, name, color, shape }) => ({
+    type: 'bar',
+    name,
+    x: props.points.map(({ stamp }) => stamp),
+    y: props.points.map((point) => point[key]),
+    marker: {
+      color,
+      line: { color: '#231b14', width: 1 },
+      pattern: { shape, fillmode: 'overlay', fgcolor: '#231b14', size: 6, solidity: 0.15 },
+    },
+    hovertemplate: `%{x}: %{y:.1f} %<extra>${name}</extra>`,
+  }))
+  return {
+    data,
+    layout: {
       height: 230,
       barmode: 'stack',
       bargap: 0.35,
@@ -50,16 +45,8 @@ async function draw(): Promise<void> {
       legend: { orientation: 'h', y: 1.02, yanchor: 'bottom', x: 0, traceorder: 'normal' },
       yaxis: { range: [0, 102], ticksuffix: ' %', gridcolor: token('line'), fixedrange: true, dtick: 25 },
       xaxis: { fixedrange: true, type: 'category' },
-    })
-  } catch (error) {
-    failed.value = `The chart could not be drawn: ${String((error as Error).message)}`
+    },
   }
-}
-onMounted(draw)
-watch([() => props.points, dark], () => nextTick(draw))
-onBeforeUnmount(async () => {
-  const drawn = frame.value
-  if (drawn && !failed.value) (await import('~/charts/plot')).purge(drawn)
 })
 const spoken = computed(
   () =>

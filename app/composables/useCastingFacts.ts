@@ -45,7 +45,6 @@ export function useCastingFacts() {
         part,
         figures,
         modulusMm: figures?.areaCm2 ? modulus(figures.volumeCm3, figures.areaCm2) : null,
-        massG: figures && density.value ? figures.volumeCm3 * density.value.gcm3 : null,
         patternMm:
           figures?.longestMm && shrink
             ? {

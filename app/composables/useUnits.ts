@@ -23,10 +23,14 @@ export function useUnits() {
   function mm(value: number): string {
     return formatLength(value, length.value)
   }
+  /** A length on a pattern, which is measured closer than a casting. */
+  function patternMm(value: number): string {
+    return length.value === 'in' ? `${(value / MM_IN.in).toFixed(3)}\u00a0in` : `${value.toFixed(1)}\u00a0mm`
+  }
   /** A volume beside its lengths: cubic centimetres, or cubic inches. */
   function volume(cm3: number): string {
     const value = length.value === 'in' ? (cm3 * 1000) / MM_IN.in ** 3 : cm3
     return `${Number(value.toPrecision(3))}\u00a0${length.value === 'in' ? 'in³' : 'cm³'}`
   }
-  return { mass, temperature, length, grams, degrees, money, mm, volume }
+  return { mass, temperature, length, grams, degrees, money, mm, patternMm, volume }
 }

@@ -12,8 +12,13 @@ import table from '#data/plan-checks.json'
  */
 export function crucibleHolds(crucibleNo: number, densityGcm3: number): number {
   if (!(crucibleNo > 0) || !(densityGcm3 > 0)) throw new RangeError('number and density must be above zero')
+  return brimHolds(brimOfNumber(crucibleNo), densityGcm3)
+}
+
+/** Brim volume that goes with a crucible's number, cm³. */
+export function brimOfNumber(crucibleNo: number): number {
   const { lbAluminiumPerNumber, liquidAluminiumGcm3 } = table.crucible
-  return brimHolds((crucibleNo * lbAluminiumPerNumber * GRAMS_PER.lb) / liquidAluminiumGcm3, densityGcm3)
+  return (crucibleNo * lbAluminiumPerNumber * GRAMS_PER.lb) / liquidAluminiumGcm3
 }
 
 /**

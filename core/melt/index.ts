@@ -3,11 +3,10 @@ export type { AdditionClass, ChargedLot } from './classify'
 export { phosphorusAdded, PHOSPHOR_COPPER_SHARE_PCT, type Dose } from './doses'
 export { runSheet, type RunStep, type StepKind } from './run-sheet'
 export { checkPlan, type CheckedPlan, type PlanCheck } from './plan-checks'
-export { brimHolds, crucibleHolds } from './crucible'
+export { brimHolds, brimOfNumber, crucibleHolds } from './crucible'
 export { freezingHeat, heatContent, meltHeat } from './heat-content'
 export { degassed, densityIndex, hydrogenSolidAl, hydrogenSolubilityAl } from './hydrogen'
 export {
-  brimOfNumber,
   COVERS,
   meltSurface,
   startingRate,

@@ -1,7 +1,6 @@
 import type { Composition } from '#core/composition'
-import { GRAMS_PER } from '#core/units'
-import crucibles from '#data/plan-checks.json'
 import table from '#data/zinc-loss.json'
+import { brimOfNumber } from './crucible'
 import { zincPressure } from './zinc-pressure'
 
 export type CoverId = 'bare' | 'charcoal' | 'glass' | 'glass-lid'
@@ -40,12 +39,6 @@ const STEP_MIN = 0.25
 export function meltSurface(brimCm3: number): number {
   const bore = Math.cbrt(brimCm3 / ((Math.PI / 4) * table.crucibleHeightOverBore.value))
   return (Math.PI / 4) * bore ** 2
-}
-
-/** Brim volume that goes with a crucible's number, cm³. */
-export function brimOfNumber(crucibleNo: number): number {
-  const { lbAluminiumPerNumber, liquidAluminiumGcm3 } = crucibles.crucible
-  return (crucibleNo * lbAluminiumPerNumber * GRAMS_PER.lb) / liquidAluminiumGcm3
 }
 
 /** The rate to begin with, from the reference case, g/(cm²·min·atm). */
