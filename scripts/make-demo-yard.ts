@@ -637,6 +637,7 @@ const workspace = toWorkspace(
     alloys: [own],
     heats: [...burnt.heats, planned],
     gear: burnt.gear,
+    practices: [],
   }),
 )
 writeFileSync(

@@ -59,6 +59,12 @@ const commands = computed<Command[]>(() => [
     run: () => navigateTo('/gear'),
   },
   {
+    id: 'devices',
+    label: 'Devices',
+    hint: 'thermocouple, scale, analyser, to practise on or real',
+    run: () => navigateTo('/devices'),
+  },
+  {
     id: 'mould',
     label: 'Sand and mould',
     hint: 'sand, shrink rule, check before the pour',

@@ -26,35 +26,18 @@ const { grams, degrees } = useUnits()
 const celsius = ref<number | null>(null)
 const entry = ref(0)
 const more = ref<LogKind | null>(null)
-const massG = ref<number | null>(null)
-const minutes = ref<number | null>(null)
-const airGcm3 = ref<number | null>(null)
-const vacuumGcm3 = ref<number | null>(null)
-const text = ref('')
-const QUICK: readonly LogKind[] = ['skim', 'smoke', 'flare', 'spatter']
-const TOLD: readonly LogKind[] = ['addition', 'flux', 'degas', 'pressure-test', 'note']
+const byEye = ref(false)
+function seen(text: string): void {
+  add('note', { text, from: 'eye' }, text)
+  byEye.value = false
+}
+const QUICK: readonly LogKind[] = ['skim', 'molten', 'smoke', 'flare', 'spatter', 'boil-over']
+const TOLD: readonly LogKind[] = ['addition', 'flux', 'degas', 'pressure-test', 'photo', 'note']
 function logTemperature(): void {
   if (celsius.value === null) return
   add('temperature', { celsius: celsius.value }, `Read ${degrees(celsius.value)}`)
   celsius.value = null
   entry.value++
-}
-function logMore(): void {
-  if (!more.value) return
-  add(
-    more.value,
-    {
-      massG: massG.value,
-      minutes: minutes.value,
-      airGcm3: airGcm3.value,
-      vacuumGcm3: vacuumGcm3.value,
-      text: text.value.trim(),
-    },
-    LOG_WORDS[more.value],
-  )
-  more.value = null
-  massG.value = minutes.value = airGcm3.value = vacuumGcm3.value = null
-  text.value = ''
 }
 const says = { good: 'good', usable: 'usable for ornaments', 'degas-again': 'degas again' } as const
 function index(air: number | null, vacuum: number | null): string {
@@ -73,6 +56,7 @@ const clock = (iso: string) => format(new Date(iso), 'HH:mm')
   <section class="furnace bg-page p-4 text-ink sm:p-7" aria-label="Furnace log">
     <h2 class="chalk mb-2">Log</h2>
     <template v-if="!locked">
+      <LiveProbe :log="log" />
       <form class="grid grid-cols-[1fr_auto] items-start gap-2" @submit.prevent="logTemperature">
         <QuantityField
           :key="entry"
@@ -123,40 +107,16 @@ const clock = (iso: string) => format(new Date(iso), 'HH:mm')
         aria-label="Temperature log file"
         @change="open"
       />
-      <button type="button" class="btn btn-quiet mt-2 underline" @click="file?.click()">
-        Readings of a logger, from a table…
-      </button>
-      <form v-if="more" class="mt-2 grid grid-cols-2 items-end gap-2" @submit.prevent="logMore">
-        <QuantityField
-          v-if="more === 'addition' || more === 'flux'"
-          v-model="massG"
-          label="How much"
-          kind="mass"
-          nullable
-        />
-        <QuantityField
-          v-if="more === 'degas'"
-          v-model="minutes"
-          label="Minutes"
-          kind="number"
-          nullable
-          :max="1000"
-        />
-        <template v-if="more === 'pressure-test'">
-          <QuantityField v-model="airGcm3" label="Froze in air, g/cm³" kind="number" positive nullable />
-          <QuantityField
-            v-model="vacuumGcm3"
-            label="Froze in vacuum, g/cm³"
-            kind="number"
-            positive
-            nullable
-          />
-        </template>
-        <label class="col-span-2"
-          ><span class="label">What</span><input v-model="text" class="field" maxlength="500"
-        /></label>
-        <button class="btn btn-next col-span-2">Write it down</button>
-      </form>
+      <div class="mt-2 flex flex-wrap gap-x-4">
+        <button type="button" class="btn btn-quiet underline" @click="file?.click()">
+          Readings of a logger, from a table…
+        </button>
+        <button type="button" class="btn btn-quiet underline" :aria-expanded="byEye" @click="byEye = !byEye">
+          No instrument: by the colour
+        </button>
+      </div>
+      <ColourGuide v-if="byEye" :aluminium="log.heat.value?.alloy?.base === 'Al'" @seen="seen" />
+      <LogForm v-if="more" :key="more" :kind="more" :log="log" @done="more = null" />
     </template>
     <p v-if="fault" role="alert" class="mt-2 font-semibold text-oxide">{{ fault }}</p>
     <ol
@@ -170,8 +130,15 @@ const clock = (iso: string) => format(new Date(iso), 'HH:mm')
         <span class="text-soft">{{ clock(one.at) }}</span>
         <span class="flex-1"
           >{{ logWords(one, { grams, degrees }) }}{{ one.celsius === null ? '' : corrected(one.celsius)
-          }}<b v-if="index(one.airGcm3, one.vacuumGcm3)"> {{ index(one.airGcm3, one.vacuumGcm3) }}</b></span
-        >
+          }}<b v-if="index(one.airGcm3, one.vacuumGcm3)"> {{ index(one.airGcm3, one.vacuumGcm3) }}</b>
+          <span v-if="one.photos?.length" class="mt-1 flex gap-2"
+            ><KeptPhoto
+              v-for="(id, at) in one.photos"
+              :id="id"
+              :key="id"
+              :alt="`Picture ${at + 1} of ${clock(one.at)}`"
+              class="block size-24" /></span
+        ></span>
         <button v-if="!locked" class="btn btn-quiet -my-1 text-sm underline" @click="strike(one.id)">
           Strike<span class="sr-only"> {{ LOG_WORDS[one.kind] }}</span>
         </button>

@@ -1,12 +1,11 @@
 <script setup lang="ts">
-import { COVERS, ZINC_LOSS_SOURCE, type CoverId } from '#core/melt'
+import { COVERS, HYDROGEN_GUESS_SOURCE, MAGNESIUM_SOURCE, ZINC_LOSS_SOURCE } from '#core/melt'
 import type { MeltLog } from '~/composables/useMeltLog'
-import type { RunSheet } from '~/composables/useRunSheet'
+import type { LiveMelt } from '~/composables/useLiveMelt'
 
 /** What is likely in the crucible now: estimates from the log. */
-const props = defineProps<{ log: MeltLog; sheet: RunSheet }>()
-const live = useLiveMelt(props.log, props.sheet)
-const { latest, superheat, window, windowLeft, zinc, gas, cover, aheadMin } = live
+const props = defineProps<{ log: MeltLog; live: LiveMelt }>()
+const { latest, superheat, window, windowLeft, zinc, magnesium, hydrogen, gas, cover, aheadMin } = props.live
 const { grams, degrees, temperature } = useUnits()
 const spread = (celsius: number) =>
   `${Math.round(temperature.value === 'F' ? celsius * 1.8 : celsius)} °${temperature.value}`
@@ -40,6 +39,20 @@ const where = computed(() => {
           >It may be under its {{ percent(zinc.limit) }} % already: cover it, cool it, pour.</b
         >
       </p>
+      <p v-if="magnesium" class="mt-2" data-testid="live-magnesium">
+        Magnesium about <b>{{ percent(magnesium.leftPct) }} %</b>, between
+        {{ percent(magnesium.fromPct) }} and {{ percent(magnesium.toPct) }};
+        {{ percent(magnesium.beganPct) }} % went in.
+        <b v-if="magnesium.limit !== null && magnesium.fromPct < magnesium.limit" class="text-oxide"
+          >It may be under its {{ percent(magnesium.limit) }} % already: pour, or plunge a little more.</b
+        >
+      </p>
+      <p v-if="hydrogen" class="mt-2" data-testid="live-hydrogen">
+        Hydrogen perhaps {{ hydrogen.low.toFixed(2) }} to {{ hydrogen.high.toFixed(2) }} cm³ in 100 g:
+        <b :class="hydrogen.sore ? 'text-amber' : 'text-patina'">{{
+          hydrogen.sore ? 'expect pores in thick sections' : 'sound enough'
+        }}</b>. Only a reduced-pressure test tells.
+      </p>
     </template>
     <p v-if="log.heat.value?.weighed.length" class="mt-2" data-testid="live-gas">
       Gas:
@@ -47,21 +60,14 @@ const where = computed(() => {
         gas.length > 2 ? 'likely' : gas.length > 0 ? 'possible' : 'nothing speaks for it'
       }}</b><template v-if="gas.length"> ({{ gas.map((reason) => GAS_WORDS[reason]).join(', ') }})</template>.
     </p>
-    <label v-if="log.heat.value?.alloy?.base === 'Cu'" class="mt-2 block max-w-xs"
-      ><span class="label">Cover</span>
-      <select
-        class="field"
-        :value="cover"
-        @change="
-          log.edit('Choose the cover', { cover: ($event.target as HTMLSelectElement).value as CoverId })
-        "
-      >
-        <option v-for="one in COVERS" :key="one.id" :value="one.id">{{ one.name }}</option>
-      </select></label
-    >
+    <p v-if="log.heat.value?.alloy?.base === 'Cu'" class="mt-2 text-soft">
+      Reckoned with its cover: {{ COVERS.find(({ id }) => id === cover)?.name }}.
+    </p>
     <p class="mt-2 text-xs text-soft">
       Estimates from the log, never measurements.
       <template v-if="zinc">{{ ZINC_LOSS_SOURCE }}.</template>
+      <template v-if="magnesium"> {{ MAGNESIUM_SOURCE }}.</template>
+      <template v-if="hydrogen"> {{ HYDROGEN_GUESS_SOURCE }}.</template>
     </p>
   </section>
 </template>

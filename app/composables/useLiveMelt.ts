@@ -2,7 +2,19 @@ import { computed } from 'vue'
 import { pourWindow } from '#core/alloys'
 import { predictMelt } from '#core/charge'
 import { weighedCharge } from '#core/heat'
-import { brimOfNumber, gasReasons, meltSurface, startingRate, ZINC_DOUBT, zincLoss } from '#core/melt'
+import {
+  brimOfNumber,
+  gasReasons,
+  hydrogenGuess,
+  magnesiumLeft,
+  meltSurface,
+  practiceInForce,
+  startingRate,
+  topUp,
+  ZINC_DOUBT,
+  zincLoss,
+} from '#core/melt'
+import type { CoverId } from '#core/melt'
 import type { Lot } from '#core/stock'
 import { useYard } from '~/stores/yard'
 import type { MeltLog } from './useMeltLog'
@@ -15,7 +27,10 @@ const ZINC_WORTH_PCT = 0.5
 const AHEAD_MIN = 5
 
 /** What is likely in the crucible now, from the log: estimates, never shown as measured. */
-export function useLiveMelt(log: MeltLog, { liquidus, steps }: Pick<RunSheet, 'liquidus' | 'steps'>) {
+export function useLiveMelt(
+  log: MeltLog,
+  { liquidus, planned, stateOf }: Pick<RunSheet, 'liquidus' | 'planned' | 'stateOf'>,
+) {
   const yard = useYard()
   const { crucibles } = useGear()
   const { heat, trace, nowMin, minutesAt, entries } = log
@@ -41,16 +56,25 @@ export function useLiveMelt(log: MeltLog, { liquidus, steps }: Pick<RunSheet, 'l
   /** What went in, nothing lost yet. */
   const charged = computed(() => (heat.value ? predictMelt(weighedCharge(heat.value.weighed), {}) : null))
   /** The first zinc-bearing metal in the melt. */
-  const zincFrom = computed(() => {
-    const step = steps.value.find(
-      ({ id, lots }) =>
-        heat.value?.done[id] &&
-        !heat.value.done[id].skipped &&
-        lots?.some(({ composition }) => (composition.Zn ?? 0) > 1),
+  const bearingFrom = (symbol: string, abovePct: number) => {
+    const step = planned.value.find(
+      (one) =>
+        stateOf(one)?.skipped === false &&
+        one.lots?.some(({ composition }) => (composition[symbol] ?? 0) > abovePct),
     )
-    return step ? minutesAt(heat.value!.done[step.id]!.at) : null
+    return step ? minutesAt(stateOf(step)!.at) : null
+  }
+  const zincFrom = computed(() => bearingFrom('Zn', 1))
+  const cover = computed(() => {
+    const alloy = heat.value?.alloy
+    const chosen = heat.value?.practices ?? {}
+    // Heats of earlier versions told their cover apart.
+    if (!chosen.cover && heat.value?.cover) return heat.value.cover
+    return (
+      (alloy && practiceInForce(alloy, 'cover', chosen, yard.practices)?.practice.cover) ??
+      ('glass' as CoverId)
+    )
   })
-  const cover = computed(() => heat.value?.cover ?? 'glass')
   const zinc = computed(() => {
     const melt = charged.value
     if (heat.value?.alloy?.base !== 'Cu' || !melt || melt.tapMassG <= 0 || trace.value.length === 0)
@@ -76,6 +100,27 @@ export function useLiveMelt(log: MeltLog, { liquidus, steps }: Pick<RunSheet, 'l
       toPct: zincLoss({ ...ask, rate: rate / ZINC_DOUBT }).leftPct,
       aheadG: ahead.lostG - mid.lostG,
       limit: heat.value.alloy.limits.Zn?.min ?? null,
+      topUpG: topUpOf(melt.tapMassG, mid.leftPct),
+    }
+  })
+  /** Pure zinc that brings it back to where the plan had it, once it is below its limit by the estimate. */
+  function topUpOf(meltG: number, leftPct: number): number {
+    const alloy = heat.value?.alloy
+    const floor = alloy?.limits.Zn?.min
+    if (floor === undefined || leftPct >= floor) return 0
+    const wanted = Math.min(99, alloy?.nominal?.Zn ?? (floor + (alloy?.limits.Zn?.max ?? floor)) / 2)
+    return topUp(meltG, leftPct, wanted, 100)
+  }
+  const magnesium = computed(() => {
+    const melt = charged.value
+    const began = melt?.composition.Mg ?? 0
+    const from = bearingFrom('Mg', 0.05)
+    if (heat.value?.alloy?.base !== 'Al' || began < 0.02 || from === null || trace.value.length === 0)
+      return null
+    return {
+      beganPct: began,
+      ...magnesiumLeft(began, trace.value, from, Math.max(from, nowMin.value)),
+      limit: heat.value.alloy.limits.Mg?.min ?? null,
     }
   })
   const gas = computed(() => {
@@ -97,5 +142,31 @@ export function useLiveMelt(log: MeltLog, { liquidus, steps }: Pick<RunSheet, 'l
         entries.value.some(({ kind }) => kind === 'degas'),
     })
   })
-  return { latest, superheat, window, windowLeft, zinc, gas, cover, liquidus, aheadMin: AHEAD_MIN }
+  const degasMin = computed(() =>
+    entries.value.reduce((sum, { kind, minutes, gas: with_ }) => {
+      const bubbled = kind === 'degas' && with_ !== 'none'
+      return bubbled ? sum + (minutes ?? 0) : sum
+    }, 0),
+  )
+  const hydrogen = computed(() => {
+    if (heat.value?.alloy?.base !== 'Al' || trace.value.length === 0) return null
+    const hottest = Math.max(...trace.value.map(({ celsius }) => celsius))
+    const reasons = gas.value.filter((reason) => reason !== 'not-degassed').length
+    return hottest > 665 ? hydrogenGuess(hottest, reasons, degasMin.value) : null
+  })
+  return {
+    latest,
+    superheat,
+    window,
+    windowLeft,
+    zinc,
+    magnesium,
+    hydrogen,
+    gas,
+    cover,
+    liquidus,
+    aheadMin: AHEAD_MIN,
+  }
 }
+
+export type LiveMelt = ReturnType<typeof useLiveMelt>

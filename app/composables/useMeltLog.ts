@@ -43,15 +43,22 @@ export function useMeltLog() {
       .sort((a, b) => a.atMin - b.atMin),
   )
 
-  function add(kind: LogKind, what: Partial<LogEntry> = {}, label = 'Write in the log'): void {
+  /** `mergeKey` makes what comes in by itself one undo step. */
+  function add(
+    kind: LogKind,
+    what: Partial<LogEntry> = {},
+    label = 'Write in the log',
+    mergeKey?: string,
+  ): void {
     const entry = { ...blankEntry({ id: crypto.randomUUID(), at: now() }, kind), ...what }
-    edit(label, { log: [...entries.value, entry] })
+    edit(label, { log: [...entries.value, entry].slice(-MOST_ENTRIES) }, mergeKey)
   }
   /** Readings of a logger, as one entry of the undo list. */
   function addReadings(readings: readonly { at: string; celsius: number }[], from: string): void {
     const fresh = readings.map(({ at, celsius }) => ({
       ...blankEntry({ id: crypto.randomUUID(), at }, 'temperature'),
       celsius,
+      from: 'table' as const,
     }))
     const log = [...entries.value, ...fresh].sort((a, b) => (a.at < b.at ? -1 : 1)).slice(-MOST_ENTRIES)
     edit(`Read ${from}`, { log })

@@ -1,4 +1,4 @@
-import { COLLECTIONS, type AnyRecord } from '#core/workspace'
+import { COLLECTIONS, photosOf, type AnyRecord } from '#core/workspace'
 import { useYard } from '~/stores/yard'
 
 /** Throws away pictures that no record names and no undo could bring back. */
@@ -6,7 +6,7 @@ export async function sweepLostPhotos(): Promise<void> {
   const yard = useYard()
   const named = new Set<string>()
   const note = (record: AnyRecord | null) => {
-    if (record && 'photos' in record) for (const id of record.photos ?? []) named.add(id)
+    if (record) for (const id of photosOf(record)) named.add(id)
   }
   for (const collection of COLLECTIONS) Object.values(yard.records[collection]).forEach(note)
   for (const { changes } of yard.journal.steps)

@@ -1,6 +1,6 @@
 import { ref } from 'vue'
 import type { ZipFault, ZipRead } from '#formats/workspace-zip'
-import type { Workspace } from '#core/workspace'
+import { workspacePhotos } from '#core/workspace'
 import { useYard } from '~/stores/yard'
 
 /** Writes the yard to a file and reads one back in its place (undo brings the old one back). */
@@ -12,14 +12,14 @@ export function useYardFile() {
 
   async function exportYard(): Promise<void> {
     const name = `hephaestal-${new Date().toISOString().slice(0, 10)}`
-    const ids = photoIds(yard.workspace)
+    const ids = workspacePhotos(yard.workspace)
     if (ids.length === 0) {
       const { writeWorkspace } = await import('#formats/workspace-json')
       downloadText(writeWorkspace(yard.workspace), `${name}.json`)
     } else {
       const { writeYardZip } = await import('#formats/workspace-zip')
       downloadBlob(
-        new Blob([writeYardZip(yard.workspace, await photosOf(ids)) as Uint8Array<ArrayBuffer>]),
+        new Blob([writeYardZip(yard.workspace, await photoBytes(ids)) as Uint8Array<ArrayBuffer>]),
         `${name}.zip`,
       )
     }
@@ -48,12 +48,7 @@ export function useYardFile() {
   return { exportYard, importYard, fileInput, importFault }
 }
 
-/** Every picture a yard names, once. */
-export function photoIds({ lots }: Pick<Workspace, 'lots'>): string[] {
-  return [...new Set(lots.flatMap((lot) => lot.photos ?? []))]
-}
-
-async function photosOf(ids: readonly string[]): Promise<Record<string, Uint8Array>> {
+async function photoBytes(ids: readonly string[]): Promise<Record<string, Uint8Array>> {
   const { findPhoto } = await import('~/storage/photos')
   const photos: Record<string, Uint8Array> = {}
   for (const id of ids) {

@@ -18,7 +18,10 @@ const burnt = (id: string) => yard.heats.filter((heat) => heat.furnaceId === id 
 <template>
   <section>
     <h1 class="text-sm text-soft">Gear</h1>
-    <p class="mb-4 text-2xl font-bold">What holds, heats and measures</p>
+    <p class="mb-4 flex flex-wrap items-center gap-4 text-2xl font-bold">
+      What holds, heats and measures
+      <NuxtLink to="/devices" class="btn text-base">Connect an instrument</NuxtLink>
+    </p>
     <section v-for="{ type, count } in kinds" :key="type" class="mb-7" :aria-label="GEAR_WORDS[type].many">
       <div class="mb-2 flex flex-wrap items-center gap-4">
         <h2 class="chalk">{{ GEAR_WORDS[type].many }}</h2>

@@ -131,6 +131,7 @@ export const useYard = defineStore('yard', () => {
   const heats = computed(() => list('heats').sort((a, b) => a.number - b.number))
   const ownAlloys = computed(() => list('alloys'))
   const gear = computed(() => list('gear').sort((a, b) => a.createdAt.localeCompare(b.createdAt)))
+  const practices = computed(() => list('practices').sort((a, b) => a.createdAt.localeCompare(b.createdAt)))
   const settings = computed<Settings>(
     () => list('settings')[0] ?? { id: 'none', createdAt: now(), updatedAt: now(), ...DEFAULTS },
   )
@@ -157,6 +158,7 @@ export const useYard = defineStore('yard', () => {
     heats,
     ownAlloys,
     gear,
+    practices,
     settings,
     isEmpty,
     workspace,

@@ -1,4 +1,4 @@
-import type { AdditionClass, RunStep } from '#core/melt'
+import type { AdditionClass, Hold, HoldState, judgeDose, RunStep } from '#core/melt'
 
 export interface StepWords {
   title: string
@@ -49,7 +49,8 @@ export function stepWords(step: RunStep, { grams, degrees, base }: Tools): StepW
       ? grams(step.dose.lowG, 0.1)
       : `${grams(step.dose.lowG)} to ${grams(step.dose.highG)}`
     : ''
-  const minutes = step.minutes ? `${step.minutes[0]} to ${step.minutes[1]} minutes` : ''
+  const minutes = step.minutes ? minutesWords(step.minutes) : ''
+  const practice = step.practice ? lowerFirst(step.practice.name) : ''
   const window = step.window ? `between ${degrees(step.window.fromC)} and ${degrees(step.window.toC)}` : ''
   const below = step.belowC ? ` Keep the melt under ${degrees(step.belowC)}.` : ''
   switch (step.kind) {
@@ -58,7 +59,7 @@ export function stepWords(step: RunStep, { grams, degrees, base }: Tools): StepW
     case 'crucible':
       return {
         title: 'Heat the crucible',
-        how: `A sound one that has only seen ${base === 'Al' ? 'aluminium' : 'this alloy family'}. Slowly to dull red, empty.`,
+        how: `A sound one that has only seen ${base === 'Al' ? 'aluminium' : 'this alloy family'}. ${step.practice?.how ?? ''}`,
       }
     case 'preheat':
       return {
@@ -73,35 +74,41 @@ export function stepWords(step: RunStep, { grams, degrees, base }: Tools): StepW
             ? 'A few pieces to a pool, then push the rest under as it takes them.'
             : 'Heaviest pieces first. Wait until all of it is fully molten before anything else goes in.',
       }
-    case 'cover':
+    case 'first-fire':
       return {
-        title: `Cover with ${dose} of glass or borax`,
-        how: 'Crushed glass, anhydrous borax or boric acid, bone dry. It holds the zinc in and the air out.',
+        title: 'First firing of the new crucible',
+        how: 'Empty: to 200 °C slowly, hold, steadily to 540 °C, then cherry red; cool in the furnace. Its clock is under Gear.',
       }
+    case 'cover':
+      return { title: `Cover: ${practice}${dose ? `, ${dose}` : ''}`, how: step.practice!.how }
     case 'add':
-      return { title: `Add the ${ADD_TITLE[step.addition!]}`, how: ADD_HOW[step.addition!] + below }
-    case 'flux':
       return {
-        title: `Flux with ${dose}, skim`,
-        how: 'Equal parts of common salt and potassium chloride, fused and dry. Work it in, draw the dross.',
+        title: `Add the ${ADD_TITLE[step.addition!]}`,
+        how: (step.practice?.how ?? ADD_HOW[step.addition!]) + below,
+      }
+    case 'flux':
+      return { title: `Flux: ${practice}${dose ? `, ${dose}` : ''}`, how: step.practice!.how }
+    case 'refine':
+      return { title: `${step.practice!.name}${dose ? `: ${dose}` : ''}`, how: step.practice!.how }
+    case 'top-up':
+      return {
+        title: `Put back ${grams(step.dose!.lowG, 1)} of zinc`,
+        how: `More was burnt than planned, by the estimate. Plunged under, stirred.${below}`,
+      }
+    case 'sample':
+      return {
+        title: 'Take a sample',
+        how: 'A spoonful from the middle into a small dry hot steel mould. Mark it with the heat.',
       }
     case 'stir':
       return { title: 'Stir from the bottom', how: 'Preheated rod, slowly, without breaking the surface.' }
     case 'deoxidise':
-      return step.dose
-        ? {
-            title: `Deoxidise with ${dose} of 15 % phosphor copper`,
-            how: 'Plunge it to the bottom and stir, just before skimming and pouring. It adds about 0.02 % phosphorus.',
-          }
-        : {
-            title: 'Deoxidise with the phosphor copper',
-            how: 'Plunge it to the bottom and stir, just before skimming and pouring.',
-          }
-    case 'degas':
       return {
-        title: `Degas ${minutes}`,
-        how: 'Dry argon or nitrogen through a preheated lance, bubbling gently, the surface not broken open.',
+        title: dose ? `Deoxidise with ${dose} of ${practice}` : 'Deoxidise with the phosphor copper',
+        how: step.practice?.how ?? 'Plunge it to the bottom and stir, just before skimming and pouring.',
       }
+    case 'degas':
+      return { title: `Degas: ${practice}${minutes ? `, ${minutes}` : ''}`, how: step.practice!.how }
     case 'rest':
       return {
         title: `Let it rest ${minutes}`,
@@ -117,12 +124,16 @@ export function stepWords(step: RunStep, { grams, degrees, base }: Tools): StepW
     case 'mould':
       return {
         title: 'Look at the mould once more',
-        how: 'Level, vents open, dry, weighted. Ingot moulds hot.',
+        how: 'Level, pins in, vents open, dry, weighted. Ingot moulds hot and dry.',
       }
     case 'pour':
       return {
         title: 'Pour',
-        how: `${window.replace(/^b/, 'B')}, in one steady stream. Castings first, ingots last.`,
+        how: `${window.replace(/^b/, 'B')}, in one steady stream. ${
+          step.pourOrder?.length
+            ? `${step.pourOrder.join(', then ')}; ingots last.`
+            : 'Castings first, ingots last.'
+        }`,
       }
     case 'empty':
       return {
@@ -130,4 +141,54 @@ export function stepWords(step: RunStep, { grams, degrees, base }: Tools): StepW
         how: 'Scrape it clean while hot, put it back in the furnace to cool slowly.',
       }
   }
+}
+
+/** "10 to 15 minutes", or "12 minutes". */
+export const minutesWords = ([from, to]: readonly [number, number]): string =>
+  from === to ? `${from} minutes` : `${from} to ${to} minutes`
+
+const lowerFirst = (text: string) =>
+  /^[A-Z][a-z]/.test(text) ? text[0]!.toLowerCase() + text.slice(1) : text
+
+const HOLD_WORDS: Readonly<Record<Hold, string>> = {
+  dressed: 'Not before you are dressed for a spill and someone knows you are pouring.',
+  fired: 'Not before it has had its first firing.',
+  'hot-dry': 'Not before every piece and tool is hot and dry.',
+  molten: 'Not before all of it is molten through.',
+  dissolved: 'Not before it is dissolved: no grit under the stirrer.',
+  'cool-enough': 'Not before the melt is cool enough for zinc.',
+  'in-window': 'Not before it reads inside the window.',
+  'mould-dry': 'Not before the mould was looked at.',
+}
+
+/** What has to be true before a step is left, and how that stands. */
+export function holdWords(
+  { hold, belowC, window }: RunStep,
+  state: HoldState | null,
+  celsius: number | null,
+  degrees: Tools['degrees'],
+): string {
+  if (!hold || !state) return ''
+  const now = celsius === null ? '' : degrees(celsius)
+  if (hold === 'cool-enough' && belowC !== undefined && celsius !== null)
+    return state === 'met'
+      ? `${now}: cool enough for zinc.`
+      : `${now}: wait until it is under ${degrees(belowC)}, or the zinc boils away.`
+  if (hold === 'in-window' && window && celsius !== null) {
+    if (state === 'met') return `${now}: in the pour window.`
+    return celsius < window.fromC
+      ? `${now}: too cold, heat it to ${degrees(window.fromC)}.`
+      : `${now}: too hot, let it come down to ${degrees(window.toC)}.`
+  }
+  return state === 'met' ? 'Looked at.' : HOLD_WORDS[hold]
+}
+
+/** What is said of a dose that is not the usual one. */
+export const DOSE_WORDS: Readonly<
+  Record<ReturnType<typeof judgeDose>, { tone: 'fine' | 'stop'; words: string }>
+> = {
+  little: { tone: 'fine', words: 'Less than usual.' },
+  usual: { tone: 'fine', words: '' },
+  much: { tone: 'fine', words: 'More than usual.' },
+  'too-much': { tone: 'stop', words: 'Too much: it does harm here. See what speaks against it.' },
 }

@@ -9,12 +9,16 @@ export interface Liquidus {
 }
 
 const AL_SLOPES = { Si: 6.6, Cu: 3.4, Mg: 5, Zn: 2, Mn: 1 } as const
-const CU_SLOPES = { Zn: 4.2, Pb: 3.5, Al: 5, Si: 20, Mn: 3 } as const
+const CU_SLOPES = { Zn: 4.2, Pb: 3.5, Al: 5, Si: 20, Mn: 3, Ni: -6.5 } as const
+
+/** Casting and wrought silicon bronzes of like composition are published 85 °C apart. */
+const SILICON_SPREAD_C = 90
 
 /**
  * Liquidus of a blend estimated from its composition, linear in the solutes (with a square term for tin).
  * @param composition mass percent
- * @returns °C with ±7 °C (aluminium) or ±20 °C (copper; ±40 °C with silicon, much zinc, or lead and zinc together)
+ * @returns °C with ±7 °C (aluminium) or ±20 °C (copper; ±40 °C with much zinc, or lead and zinc together; ±90 °C with
+ *   silicon, whose published values lie far apart)
  * @source engineering estimate, fitted to the published liquidus values of the library's alloys
  * @example estimateLiquidus({ Cu: 89, Sn: 11 }).liquidusC // 998.976
  */
@@ -27,8 +31,8 @@ export function estimateLiquidus(composition: Composition): Liquidus {
   }
   let liquidusC = 1084.6 - (4.33 * pct('Sn') + 0.314 * pct('Sn') ** 2)
   for (const [symbol, slope] of Object.entries(CU_SLOPES)) liquidusC -= slope * pct(symbol)
-  const mixed = pct('Si') > 1 || pct('Zn') > 35 || (pct('Pb') > 1 && pct('Zn') > 1)
-  return { liquidusC, kind: 'estimate', spreadC: mixed ? 40 : 20 }
+  const mixed = pct('Zn') > 35 || (pct('Pb') > 1 && pct('Zn') > 1)
+  return { liquidusC, kind: 'estimate', spreadC: pct('Si') > 1 ? SILICON_SPREAD_C : mixed ? 40 : 20 }
 }
 
 /**

@@ -17,6 +17,7 @@ export {
   type PartSource,
 } from './parts'
 export { patternLength } from './pattern-size'
+export { pourOrder } from './pour-order'
 export { POUR_CHECKLIST, POUR_CHECKLIST_SOURCE, type PourCheck } from './pour-checklist'
 export { RISER_SOURCE, riserFor, type Riser, type RiserAsk } from './riser'
 export { SAND_MIXES, sandBatch, type SandBatch, type SandMix } from './sand'

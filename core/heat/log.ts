@@ -10,7 +10,10 @@ export const LOG_KINDS = [
   'smoke',
   'flare',
   'spatter',
+  'boil-over',
+  'molten',
   'pressure-test',
+  'photo',
   'note',
 ] as const
 
@@ -27,6 +30,15 @@ export const logEntrySchema = z.strictObject({
   airGcm3: z.number().positive().max(25).nullable(),
   vacuumGcm3: z.number().positive().max(25).nullable(),
   text: z.string().max(500),
+  /** gas bubbled through, and how fast, l/min */
+  gas: z.enum(['argon', 'nitrogen', 'tablet', 'none']).optional(),
+  flowLMin: z.number().min(0).max(1000).optional(),
+  /** dross drawn before and after a treatment, g */
+  drossBeforeG: z.number().min(0).max(1e8).optional(),
+  drossAfterG: z.number().min(0).max(1e8).optional(),
+  photos: z.array(z.uuid()).max(12).optional(),
+  /** where a reading came from: typed where nothing is told */
+  from: z.enum(['device', 'table', 'eye']).optional(),
 })
 
 export type LogEntry = z.infer<typeof logEntrySchema>

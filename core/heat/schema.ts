@@ -4,6 +4,7 @@ import { assaySchema } from '#core/assay'
 import { metalNeedSchema } from '#core/casting'
 import { compositionSchema, elementSchema, spreadSchema } from '#core/composition'
 import { FORM_IDS } from '#core/losses'
+import { chosenPracticeSchema, PRACTICE_AREAS } from '#core/melt'
 import { recordFields } from '#core/records'
 import { LOT_KINDS } from '#core/stock'
 import { logEntrySchema } from './log'
@@ -109,6 +110,10 @@ export const heatSchema = z.strictObject({
   clocks: z.record(z.string().max(60), z.iso.datetime()).optional(),
   cover: z.enum(['bare', 'charcoal', 'glass', 'glass-lid']).optional(),
   thermocoupleId: z.uuid().nullable().optional(),
+  /** the school of each area, where it is not the usual one */
+  practices: z.partialRecord(z.enum(PRACTICE_AREAS), chosenPracticeSchema).optional(),
+  /** cautions read in this heat, and when */
+  acknowledged: z.record(z.string().max(40), z.iso.datetime()).optional(),
   /** what was looked at before the pour, and when */
   lookedAt: z.record(z.string().max(40), z.iso.datetime()).optional(),
 })

@@ -26,9 +26,6 @@ export function doseOfCharge(
   }
 }
 
-/** Phosphor copper, 15 % P, as deoxidant: 2 oz to 100 lb, % of the charge. */
-export const PHOSPHOR_COPPER_SHARE_PCT = 0.125
-
 /**
  * Phosphorus that a dose of phosphor copper adds, before any of it is spent.
  * @param sharePct phosphor copper, % of the charge

@@ -45,6 +45,39 @@ export function degassed(before: number, floor: number, minutes: number, tauMin:
   return floor + (before - floor) * Math.exp(-minutes / tauMin)
 }
 
+export const HYDROGEN_GUESS_SOURCE = `${table.guess.source}. ${table.degas.source}`
+
+/**
+ * Hydrogen that an aluminium melt has probably taken in: Sieverts' law at the pressure its log speaks for, less what
+ * was bubbled out.
+ * @param temperatureC the hottest it stood at, °C
+ * @param reasons how many things speak for gas
+ * @param degasMin minutes of bubbling an inert gas
+ * @returns cm³ (STP) per 100 g as a band, and whether its upper end means pores
+ * @throws RangeError below the melting point
+ * @source estimate over Ransley and Neufeld 1948 (from memory), in data/hydrogen.json
+ * @example hydrogenGuess(740, 0, 0).high.toFixed(2) // '0.17'
+ */
+export function hydrogenGuess(
+  temperatureC: number,
+  reasons: number,
+  degasMin: number,
+): { low: number; high: number; sore: boolean } {
+  const { quietAtm, perReason, soreCm3, floorAtm } = table.guess
+  const floor = hydrogenSolubilityAl(temperatureC, floorAtm)
+  const [fast, slow] = table.degas.tauMin as [number, number]
+  const left = (atm: number, tauMin: number) =>
+    degassed(
+      hydrogenSolubilityAl(temperatureC, Math.min(1, atm * perReason ** reasons)),
+      floor,
+      degasMin,
+      tauMin,
+    )
+  const low = left(quietAtm[0]!, fast)
+  const high = left(quietAtm[1]!, slow)
+  return { low, high, sore: high > soreCm3 }
+}
+
 /**
  * Density index of a reduced-pressure test: how much lighter the sample that froze in a vacuum is.
  * @param airGcm3 of the sample that froze in air

@@ -1,11 +1,37 @@
 export { CAUTION_SOURCE, CAUTIONS, findCaution, type Caution } from './cautions'
 export type { AdditionClass, ChargedLot } from './classify'
-export { phosphorusAdded, PHOSPHOR_COPPER_SHARE_PCT, type Dose } from './doses'
-export { runSheet, type RunStep, type StepKind } from './run-sheet'
+export { phosphorusAdded, type Dose } from './doses'
+export { runSheet, type Hold, type RunSheetAsk, type RunStep, type StepKind } from './run-sheet'
+export { holdOf, type HoldState } from './hold'
+export {
+  chosenPracticeSchema,
+  judgeDose,
+  ownPracticeSchema,
+  PRACTICE_AREAS,
+  practiceAreas,
+  practiceInForce,
+  PRACTICES_SOURCE,
+  practicesOf,
+  type ChosenPractices,
+  type OwnPractice,
+  type Practice,
+  type PracticeArea,
+} from './practice'
+export { topUp } from './top-up'
+export { magnesiumLeft, MAGNESIUM_SOURCE } from './magnesium-loss'
+export { INCANDESCENCE, INCANDESCENCE_SOURCE } from './incandescence'
+export { readsLow, readsOff, type Liar } from './lying-thermocouple'
 export { checkPlan, type CheckedPlan, type PlanCheck } from './plan-checks'
 export { brimHolds, brimOfNumber, crucibleHolds } from './crucible'
 export { freezingHeat, heatContent, meltHeat } from './heat-content'
-export { degassed, densityIndex, hydrogenSolidAl, hydrogenSolubilityAl } from './hydrogen'
+export {
+  degassed,
+  densityIndex,
+  HYDROGEN_GUESS_SOURCE,
+  hydrogenGuess,
+  hydrogenSolidAl,
+  hydrogenSolubilityAl,
+} from './hydrogen'
 export {
   COVERS,
   meltSurface,

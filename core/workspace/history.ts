@@ -40,5 +40,5 @@ export function applyStep(records: Records, step: Pick<Step, 'changes'>, directi
 
 /** A yard with nothing in it. */
 export function noRecords(): Records {
-  return { settings: {}, lots: {}, alloys: {}, heats: {}, gear: {} }
+  return { settings: {}, lots: {}, alloys: {}, heats: {}, gear: {}, practices: {} }
 }

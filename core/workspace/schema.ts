@@ -2,6 +2,7 @@ import * as z from 'zod'
 import { alloySchema } from '#core/alloys'
 import { gearSchema } from '#core/gear'
 import { heatSchema } from '#core/heat'
+import { ownPracticeSchema } from '#core/melt'
 import { recordFields } from '#core/records'
 import { lotSchema } from '#core/stock'
 import { COLLECTIONS, type Collection } from './collections'
@@ -25,6 +26,7 @@ export const recordSchemas = {
   alloys: ownAlloySchema,
   heats: heatSchema,
   gear: gearSchema,
+  practices: ownPracticeSchema,
 } as const
 
 export type RecordOf<C extends Collection> = z.infer<(typeof recordSchemas)[C]>
@@ -43,6 +45,7 @@ export const workspaceSchema = z
     heats: z.array(heatSchema),
     /** yards saved before there was gear have none */
     gear: z.array(gearSchema).default([]),
+    practices: z.array(ownPracticeSchema).default([]),
   })
   .superRefine((workspace, ctx) => {
     for (const collection of COLLECTIONS) {

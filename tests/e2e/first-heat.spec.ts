@@ -1,4 +1,4 @@
-import { expect, openDemo, plain, saved, test } from './support'
+import { expect, openDemo, plain, saved, stepTo, test } from './support'
 
 test('from the demo yard to a logged 2 kg heat of gunmetal', async ({ page }) => {
   await openDemo(page)
@@ -50,13 +50,7 @@ test('from the demo yard to a logged 2 kg heat of gunmetal', async ({ page }) =>
   await expect(page.getByTestId('now')).toHaveText('Get ready')
   await expect(page.getByText('Dress for a spill')).toBeVisible()
   await page.reload()
-  const done = page.getByRole('button', { name: 'Done', exact: true })
-  const finished = page.getByRole('heading', { name: 'The run sheet is done' })
-  for (let step = 0; step < 30; step++) {
-    await expect(done.or(finished)).toBeVisible()
-    if (await finished.isVisible()) break
-    await done.click()
-  }
+  await stepTo(page, /The run sheet is done/)
   await expect(page.getByTestId('now')).toHaveText('The run sheet is done')
 
   // Pour

@@ -1,4 +1,5 @@
-import { expect, openDemo, saved, test } from './support'
+import { devices } from '@playwright/test'
+import { expect, openDemo, saved, stepOn, stepTo, test } from './support'
 
 test('the furnace log: readings put right, quick entries, estimates, the trace; a reload keeps it', async ({
   page,
@@ -9,9 +10,8 @@ test('the furnace log: readings put right, quick entries, estimates, the trace; 
   await page.getByLabel(/^Weighed ?.*Compression fittings/).fill('900')
   await page.keyboard.press('Enter')
   await page.goto('/heat/13/melt')
-  const done = page.getByRole('button', { name: 'Done', exact: true })
   const reading = page.getByRole('textbox', { name: /^Temperature by the Long probe/ })
-  for (let step = 0; step < 4; step++) await done.click()
+  for (let step = 0; step < 4; step++) await stepOn(page)
   await reading.fill('hot')
   await expect(page.getByRole('alert')).toContainText('not a figure')
   await reading.fill('1090')
@@ -71,12 +71,7 @@ test('zinc still in the melt is estimated with a band once brass is in and hot',
   await page.keyboard.press('Enter')
   await expect(page.getByRole('button', { name: /^Take back/ })).toHaveCount(1)
   await page.goto('/heat/13/melt')
-  const now = page.getByTestId('now')
-  for (let step = 0; step < 12 && !/Stir/.test((await now.textContent()) ?? ''); step++) {
-    const before = await now.textContent()
-    await page.getByRole('button', { name: 'Done', exact: true }).click()
-    await expect(now).not.toHaveText(before!)
-  }
+  await stepTo(page, /Stir/)
   await page.getByRole('textbox', { name: /^Temperature by/ }).fill('1060')
   await page.getByRole('button', { name: 'Log it' }).click()
   const zinc = page.getByTestId('live-zinc')
@@ -86,7 +81,8 @@ test('zinc still in the melt is estimated with a band once brass is in and hot',
   await page.clock.fastForward('30:00')
   await expect.poll(left).toBeLessThan(first)
   const covered = await left()
-  await page.getByLabel('Cover').selectOption('bare')
+  await page.getByRole('region', { name: 'How it is done' }).getByText('Cover:').click()
+  await page.getByRole('radio', { name: /^No cover/ }).check()
   await expect.poll(left).toBeLessThan(covered)
 })
 
@@ -96,12 +92,7 @@ test('a clock that survives a reload, and the stop sheet', async ({ page }) => {
   await page.getByRole('combobox', { name: 'Find an alloy' }).fill('319.0')
   await page.getByRole('option', { name: /319/ }).first().click()
   await page.goto('/heat/13/melt')
-  const now = page.getByTestId('now')
-  for (let step = 0; step < 14 && !(await page.getByTestId('step-clock').isVisible()); step++) {
-    const before = await now.textContent()
-    await page.getByRole('button', { name: 'Done', exact: true }).click()
-    await expect(now).not.toHaveText(before!)
-  }
+  await stepTo(page, /^Degas/)
   const clock = page.getByTestId('step-clock')
   await clock.getByRole('button').click()
   await expect(clock.getByRole('timer')).toContainText(/9:5\d to go/)
@@ -112,3 +103,209 @@ test('a clock that survives a reload, and the stop sheet', async ({ page }) => {
   await page.getByRole('button', { name: 'Metal on the ground' }).click()
   await expect(page.getByTestId('emergency')).toContainText('No water')
 })
+
+test('practices are chosen with their reasons; a dose that is too much says so; own ones are kept', async ({
+  page,
+}) => {
+  await openDemo(page)
+  await page.goto('/heat/13/melt')
+  const how = page.getByRole('region', { name: 'How it is done' })
+  await how.getByText('Cover:').click()
+  await expect(how).toContainText('traps old alloy')
+  const dose = how.getByRole('textbox', { name: /^How much/ })
+  await dose.fill('200')
+  await dose.blur()
+  await expect(how.getByRole('status')).toContainText('Too much')
+  await how.getByRole('radio', { name: /^Dry charcoal/ }).check()
+  await stepTo(page, /^Cover: dry charcoal/)
+  await how.getByText('Deoxidising:').click()
+  await how
+    .getByRole('group', { name: 'Deoxidising' })
+    .getByRole('button', { name: 'A way of my own…' })
+    .click()
+  await page.getByRole('button', { name: 'Write it down' }).click()
+  await expect(page.getByRole('alert')).toContainText('Give it a name')
+  await page.getByLabel('Name', { exact: true }).fill('Lithium copper')
+  await page.getByLabel('How it is done; empty where nothing is').fill('Plunged, and poured at once.')
+  await page.getByLabel(/^Dose, of the charge/).fill('0.1')
+  await page.getByRole('button', { name: 'Write it down' }).last().click()
+  await saved(page)
+  await page.reload()
+  await stepTo(page, /lithium copper/i)
+  await expect(page.getByText('Plunged, and poured at once.').first()).toBeVisible()
+})
+
+test('holds wait for the thermometer; the metal gives the lie to the probe; a refused addition says what it costs', async ({
+  page,
+}) => {
+  await openDemo(page)
+  await page.goto('/heat/13/charge')
+  await expect(page.getByTestId('answer')).toContainText('to tap for')
+  await page.goto('/heat/13/melt')
+  const log = async (celsius: string) => {
+    await page.getByRole('textbox', { name: /^Temperature by/ }).fill(celsius)
+    await page.getByRole('button', { name: 'Log it', exact: true }).click()
+  }
+  await log('850')
+  await stepTo(page, /^Melt the base/)
+  await expect(page.getByTestId('hold')).toContainText('molten through')
+  await stepOn(page)
+  await expect(page.getByTestId('liar')).toContainText('reads at least')
+  await log('1150')
+  await stepTo(page, /^Add the (brass|zinc)/)
+  await expect(page.getByTestId('hold')).toContainText('wait until it is under')
+  await log('1030')
+  await expect(page.getByTestId('hold')).toContainText('cool enough')
+  await page.getByRole('button', { name: 'Skip' }).click()
+  await expect(page.getByTestId('refused')).toContainText('Without')
+})
+
+test('a pretended thermocouple writes the log, drops out, and goes on in the browser when the server is gone', async ({
+  browser,
+}) => {
+  const context = await browser.newContext({ serviceWorkers: 'allow' })
+  const page = await context.newPage()
+  await openDemo(page)
+  await page.evaluate(() => navigator.serviceWorker.ready)
+  await page.goto('/devices')
+  const probe = page.getByTestId('device-thermocouple')
+  await probe.getByLabel(/^Melt begins at/).fill('900')
+  await probe.getByRole('button', { name: 'Switch on' }).click()
+  await expect(probe).toContainText(/9\d\d °C/)
+  await probe.getByLabel('shows the wrong unit').check()
+  await expect(probe.getByRole('status')).toContainText('Fahrenheit', { timeout: 20_000 })
+  await probe.getByLabel('shows the wrong unit').uncheck()
+  const scale = page.getByTestId('device-scale')
+  await scale.getByRole('button', { name: 'Switch on' }).click()
+  await expect(scale).toContainText(/500\.\d g/)
+  const gun = page.getByTestId('device-analyser')
+  await gun.getByLabel('Where it is').selectOption('browser')
+  await gun.getByRole('button', { name: 'Switch on' }).click()
+  await expect(gun).toContainText(/Cu 8\d/)
+  await page.getByRole('link', { name: 'Gear' }).click()
+  await page.getByRole('link', { name: 'Melt' }).click()
+  const live = page.getByTestId('live-probe')
+  await live.getByLabel('write it down as it goes').check()
+  const entries = page.getByRole('list', { name: 'Entries' }).getByRole('listitem')
+  await expect(entries.first()).toBeVisible()
+  await context.setOffline(true)
+  await expect(page.getByTestId('probe-lost')).toBeVisible({ timeout: 20_000 })
+  await expect(live).toContainText(/\d{3,4} °C/)
+  await context.close()
+})
+
+test.describe('the server of instruments', () => {
+  test('streams lines, and refuses what it does not know', async ({ page, request }) => {
+    await openDemo(page)
+    const first = await page.evaluate(
+      () =>
+        new Promise<string>((resolve) => {
+          const events = new EventSource('/api/devices/lines?kind=thermocouple&fromC=700&toC=701')
+          events.onmessage = ({ data }) => {
+            events.close()
+            resolve(String(data))
+          }
+        }),
+    )
+    expect(first).toMatch(/^T (69|70)\d\.\d C$/)
+    for (const query of ['kind=kettle', 'kind=scale&faults=melts', 'kind=scale&x=1', '']) {
+      const answer = await request.get(`/api/devices/lines?${query}`)
+      expect(answer.status()).toBe(400)
+      expect((await answer.json()).error).toBe('invalid')
+    }
+  })
+})
+
+test('the same lines over a serial port; a pulled plug says so', async ({ page }) => {
+  await page.addInitScript(() => {
+    const text = new TextEncoder()
+    const port = {
+      open: async () => {},
+      close: async () => {},
+      readable: new ReadableStream<Uint8Array>({
+        async start(controller) {
+          for (const part of ['T 10', '40.5 C\r\nT open\r\n', 'T 1041.0 C\r\n'])
+            controller.enqueue(text.encode(part))
+          await new Promise((resolve) => setTimeout(resolve, 3000))
+          controller.close()
+        },
+      }),
+    }
+    Object.defineProperty(navigator, 'serial', {
+      value: { requestPort: async () => port },
+      configurable: true,
+    })
+  })
+  await openDemo(page)
+  await page.goto('/devices')
+  const probe = page.getByTestId('device-thermocouple')
+  await probe.getByLabel('Where it is').selectOption('serial')
+  await probe.getByRole('button', { name: 'Switch on' }).click()
+  await expect(probe).toContainText('1041 °C')
+  await expect(probe.getByRole('button', { name: 'Switch on' })).toBeVisible({ timeout: 10_000 })
+})
+
+for (const device of ['Pixel 7', 'Galaxy Tab S4'] as const)
+  test(`a heat in furnace posture on a ${device}: cut off in the middle, nothing lost; targets and contrast`, async ({
+    browser,
+  }) => {
+    const { viewport, userAgent, deviceScaleFactor } = devices[device]
+    const context = await browser.newContext({
+      viewport,
+      userAgent,
+      deviceScaleFactor,
+      serviceWorkers: 'allow',
+    })
+    const page = await context.newPage()
+    await openDemo(page)
+    await page.evaluate(() => navigator.serviceWorker.ready)
+    await page.goto('/heat/13/melt')
+    await stepTo(page, /^Melt the base/)
+    const furnace = page.locator('.furnace').first()
+    for (const button of await furnace.getByRole('button').all()) {
+      const box = await button.boundingBox()
+      expect(Math.round(box!.height), (await button.textContent())!).toBeGreaterThanOrEqual(72)
+    }
+    expect(await leastContrast(page)).toBeGreaterThanOrEqual(7)
+    await context.setOffline(true)
+    await stepOn(page)
+    await page.getByRole('textbox', { name: /^Temperature by/ }).fill('1090')
+    await page.getByRole('button', { name: 'Log it', exact: true }).click()
+    await page.getByRole('button', { name: 'White smoke', exact: true }).click()
+    await saved(page)
+    await page.reload()
+    await expect(page.getByRole('list', { name: 'Entries' }).getByRole('listitem')).toHaveCount(2)
+    await stepTo(page, /The run sheet is done/)
+    await context.close()
+  })
+
+/** The least contrast of text to its ground in the furnace panels. */
+async function leastContrast(page: import('@playwright/test').Page): Promise<number> {
+  return page.evaluate(() => {
+    const light = (css: string) => {
+      const [r, g, b] = css
+        .match(/[\d.]+/g)!
+        .slice(0, 3)
+        .map((part) => {
+          const share = Number(part) / 255
+          return share <= 0.04045 ? share / 12.92 : ((share + 0.055) / 1.055) ** 2.4
+        })
+      return 0.2126 * r! + 0.7152 * g! + 0.0722 * b!
+    }
+    const ground = (element: Element | null): string => {
+      for (let at = element; at; at = at.parentElement) {
+        const colour = getComputedStyle(at).backgroundColor
+        if (!/, 0\)$|transparent/.test(colour)) return colour
+      }
+      return 'rgb(255, 255, 255)'
+    }
+    let least = 21
+    for (const element of document.querySelectorAll('.furnace *')) {
+      const own = [...element.childNodes].some((node) => node.nodeType === 3 && node.textContent!.trim())
+      if (!own || (element as HTMLElement).offsetHeight === 0 || element.closest(':disabled')) continue
+      const [a, b] = [light(getComputedStyle(element).color), light(ground(element))]
+      least = Math.min(least, (Math.max(a, b) + 0.05) / (Math.min(a, b) + 0.05))
+    }
+    return least
+  })
+}

@@ -34,3 +34,35 @@ export function plain(text: string): string {
     .replace(/\s+/g, ' ')
     .trim()
 }
+
+/** Reads the cautions of the step in hand, where it has any unread, and ticks it. */
+export async function stepOn(page: Page): Promise<void> {
+  const now = page.getByTestId('now')
+  const before = await now.textContent()
+  const next = page.getByTestId('step-on')
+  if (/I have read/.test((await next.textContent()) ?? '')) {
+    await next.click()
+    await expect(next).toHaveText('Done')
+  }
+  await next.click()
+  await expect(now).not.toHaveText(before!)
+}
+
+/** Ticks steps until one whose title matches is in hand. */
+export async function stepTo(page: Page, title: RegExp): Promise<void> {
+  const now = page.getByTestId('now')
+  for (let step = 0; step < 25 && !title.test((await now.textContent()) ?? ''); step++) await stepOn(page)
+  await expect(now).toHaveText(title)
+}
+
+/** Goes to another screen of the running app, as a link would. */
+export async function visit(page: Page, path: string): Promise<void> {
+  await page.evaluate(
+    (to) =>
+      (window as unknown as { useNuxtApp: () => { $router: { push: (to: string) => Promise<void> } } })
+        .useNuxtApp()
+        .$router.push(to),
+    path,
+  )
+  await page.waitForURL(`**${path}`)
+}

@@ -1,0 +1,48 @@
+<script setup lang="ts">
+import type { MeltLog } from '~/composables/useMeltLog'
+import type { RunSheet } from '~/composables/useRunSheet'
+
+/** What does not go as planned, and what to do about it. */
+const props = defineProps<{ log: MeltLog; sheet: RunSheet }>()
+const { liar, refused } = useMeltWarnings(props.log, props.sheet)
+const { heat, degrees, grams } = props.sheet
+const { temperature } = useUnits()
+const off = (celsius: number) =>
+  `${Math.round(Math.abs(celsius) * (temperature.value === 'F' ? 1.8 : 1))} °${temperature.value}`
+</script>
+
+<template>
+  <p v-if="liar" role="status" class="border-l-8 border-oxide bg-oxide-wash px-3 py-2" data-testid="liar">
+    <b v-if="liar.seen === 'liquid'"
+      >It is liquid at a reading of {{ degrees(liar.readC) }}, so it reads at least
+      {{ off(liar.offByC) }} low.</b
+    >
+    <b v-else
+      >It froze at a reading of {{ degrees(liar.readC) }}, so it reads about {{ off(liar.offByC) }}
+      {{ liar.offByC > 0 ? 'low' : 'high' }}.</b
+    >
+    Add that to what it shows, or hold it through the freezing of a pure metal under
+    <NuxtLink to="/gear" class="underline">Gear</NuxtLink>.
+  </p>
+  <div
+    v-if="refused && heat"
+    role="status"
+    class="border-l-8 border-amber bg-amber-wash px-3 py-2"
+    data-testid="refused"
+  >
+    <p>
+      <b>Without {{ refused.names.join(', ') }}</b> the melt is about {{ grams(refused.tapG)
+      }}<template v-if="refused.broken.length"
+        >, and outside:
+        <b>{{
+          refused.broken
+            .map(({ element, pct, limit }) => `${element} ${percent(pct)} % (${limitWords(limit)})`)
+            .join(', ')
+        }}</b></template
+      ><template v-else>, still inside its limits</template>.
+    </p>
+    <NuxtLink v-if="refused.broken.length" :to="`/heat/${heat.number}/charge`" class="font-semibold underline"
+      >Take it off the charge, and see what puts it right</NuxtLink
+    >
+  </div>
+</template>

@@ -1,0 +1,128 @@
+<script setup lang="ts">
+import { findCaution, holdOf } from '#core/melt'
+import { weighLine } from '#core/heat'
+import { now } from '~/stores/yard'
+import type { MeltLog } from '~/composables/useMeltLog'
+import type { RunSheet } from '~/composables/useRunSheet'
+
+/** The one thing to do now, giant; what must be so before it is left; what comes next. */
+const props = defineProps<{ sheet: RunSheet; log: MeltLog; celsius: number | null }>()
+const { heat, steps, words, current, next, mark, acknowledge, grams, degrees, mouldLookedAt } = props.sheet
+const yard = useYard()
+const hold = computed(() =>
+  current.value
+    ? holdOf(current.value, { celsius: props.celsius, mouldLookedAt: mouldLookedAt.value })
+    : null,
+)
+const held = computed(() =>
+  current.value ? holdWords(current.value, hold.value, props.celsius, degrees) : '',
+)
+const cautions = computed(() => current.value?.cautions.map(findCaution) ?? [])
+const read = (id: string) => !!heat.value?.acknowledged?.[id]
+/** Dangerous ones are read once in a heat before the step is ticked. */
+const unread = computed(() => cautions.value.filter(({ id, danger }) => danger && !read(id)))
+/** The purest zinc of the yard, for what has to be put back. */
+const zincLot = computed(() =>
+  yard.lots
+    .filter(({ composition, massG }) => (composition.Zn ?? 0) > 90 && massG > 0)
+    .sort((a, b) => (b.composition.Zn ?? 0) - (a.composition.Zn ?? 0))
+    .at(0),
+)
+function done(): void {
+  const step = current.value
+  if (!step || !heat.value) return
+  if (step.kind !== 'top-up') {
+    mark(step, false)
+    return
+  }
+  const massG = Math.round(step.dose!.lowG)
+  if (!zincLot.value) {
+    props.log.add('addition', { massG, text: 'zinc put back' })
+    return mark(step, false)
+  }
+  const line = weighLine(zincLot.value, 0, massG, now())
+  const others = heat.value.weighed.filter(({ lotId }) => lotId !== line.lotId)
+  const before = heat.value.weighed.find(({ lotId }) => lotId === line.lotId)
+  const weighed = [...others, before ? { ...before, massG: before.massG + massG } : line]
+  mark(step, false, {
+    weighed,
+    done: { ...heat.value.done, 'add-zinc': { at: now(), skipped: false } },
+  })
+}
+</script>
+
+<template>
+  <div class="furnace bg-page p-4 text-ink sm:p-7">
+    <template v-if="current && heat">
+      <p class="text-soft">Step {{ steps.indexOf(current) + 1 }} of {{ steps.length }}</p>
+      <h2 class="mt-1 text-3xl leading-tight font-bold sm:text-[3.25rem] sm:leading-[1.05]" data-testid="now">
+        {{ words(current).title }}
+      </h2>
+      <ul v-if="current.lots?.length" class="mt-4 text-2xl font-bold text-ember">
+        <li v-for="lot in current.lots" :key="lot.lotId">{{ grams(lot.massG, 0.1) }} {{ lot.name }}</li>
+      </ul>
+      <p v-if="current.kind === 'top-up'" class="mt-2 text-xl">
+        {{ zincLot ? `From ${zincLot.name}.` : 'No zinc is in stock: brass of more zinc will do.' }}
+      </p>
+      <p class="mt-4 text-xl">{{ words(current).how }}</p>
+      <p
+        v-if="held"
+        class="mt-4 border-l-8 px-3 py-2 text-xl font-bold"
+        :class="
+          hold === 'wait'
+            ? 'border-oxide bg-oxide-wash'
+            : hold === 'met'
+              ? 'border-patina bg-patina-wash'
+              : 'border-amber bg-amber-wash'
+        "
+        data-testid="hold"
+        aria-live="polite"
+      >
+        {{ held }}
+      </p>
+      <NuxtLink
+        v-if="current.kind === 'mould'"
+        :to="`/heat/${heat.number}/mould`"
+        class="btn mt-4 min-h-[4.5rem] text-xl"
+        >The check before the pour</NuxtLink
+      >
+      <NuxtLink v-if="current.kind === 'first-fire'" to="/gear" class="btn mt-4 min-h-[4.5rem] text-xl"
+        >The clock of the first firing</NuxtLink
+      >
+      <StepClock v-if="!heat.loggedAt" :key="current.id" :step="current" :log="log" />
+      <template v-for="caution in cautions" :key="caution.id">
+        <p v-if="read(caution.id)" class="mt-2 text-soft">✓ {{ caution.title }}</p>
+        <CautionNote v-else :caution="caution" />
+      </template>
+      <div
+        v-if="!heat.loggedAt"
+        class="sticky bottom-0 -mx-4 mt-6 flex flex-wrap gap-3 bg-page px-4 py-3 sm:mx-0 sm:px-0"
+      >
+        <button
+          v-if="unread.length"
+          class="btn btn-next min-h-[4.5rem] flex-1 text-2xl"
+          data-testid="step-on"
+          @click="acknowledge(unread.map(({ id }) => id))"
+        >
+          {{ unread.length > 1 ? 'I have read them' : 'I have read it' }}
+        </button>
+        <button
+          v-else
+          class="btn btn-next min-h-[4.5rem] flex-1 text-2xl"
+          data-testid="step-on"
+          @click="done"
+        >
+          Done
+        </button>
+        <button class="btn min-h-[4.5rem] text-xl" @click="mark(current, true)">Skip</button>
+      </div>
+      <p v-if="next" class="mt-5 text-lg text-soft">Next: {{ words(next).title }}</p>
+    </template>
+    <template v-else>
+      <h2 class="text-3xl font-bold" data-testid="now">The run sheet is done</h2>
+      <p class="mt-3 text-xl">
+        Weigh the ingots, castings, sprues, dross and skull while you know which is which.
+      </p>
+    </template>
+  </div>
+</template>

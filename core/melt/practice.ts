@@ -1,0 +1,151 @@
+import * as z from 'zod'
+import type { Alloy, Practice as AlloyPractice } from '#core/alloys'
+import { recordFields } from '#core/records'
+import table from '#data/practices.json'
+import type { CoverId } from './zinc-loss'
+
+export const PRACTICE_AREAS = [
+  'ramp',
+  'cover',
+  'flux',
+  'tin',
+  'zinc',
+  'refine',
+  'degas',
+  'deoxidise',
+] as const
+export type PracticeArea = (typeof PRACTICE_AREAS)[number]
+
+/** One school's way of doing one thing at the furnace. */
+export interface Practice {
+  id: string
+  area: PracticeArea
+  base: 'Cu' | 'Al' | 'any'
+  name: string
+  how: string
+  why: string
+  against: string
+  /** dose, % of the charge */
+  sharePct?: readonly [number, number]
+  /** above this share it does harm, % of the charge */
+  tooMuchPct?: number
+  minutes?: readonly [number, number]
+  cautions: readonly string[]
+  /** the one to begin with */
+  usual: boolean
+  /** kinds of alloy it is for; all of its base where none are told */
+  for?: readonly AlloyPractice[]
+  cover?: CoverId
+  source: string
+}
+
+const share = z.number().min(0).max(100)
+/** A practice of the person's own. */
+export const ownPracticeSchema = z
+  .strictObject({
+    ...recordFields,
+    area: z.enum(PRACTICE_AREAS),
+    base: z.enum(['Cu', 'Al', 'any']),
+    name: z.string().trim().min(1).max(120),
+    how: z.string().max(1000),
+    why: z.string().max(1000),
+    /** % of the charge; null where it has no dose */
+    sharePct: share.nullable(),
+    tooMuchPct: share.nullable(),
+    minutes: z.number().min(0).max(1000).nullable(),
+  })
+  .refine(({ sharePct, tooMuchPct }) => sharePct === null || tooMuchPct === null || sharePct <= tooMuchPct, {
+    message: 'the dose is above what is too much',
+    path: ['tooMuchPct'],
+  })
+export type OwnPractice = z.infer<typeof ownPracticeSchema>
+
+/** What a heat chose in one area: a practice, and a dose of its own where one was typed. */
+export const chosenPracticeSchema = z.strictObject({
+  id: z.string().min(1).max(60),
+  sharePct: share.nullable(),
+})
+export type ChosenPractices = Partial<Record<PracticeArea, z.infer<typeof chosenPracticeSchema>>>
+
+export const PRACTICES_SOURCE = table.source
+const BOOK: readonly Practice[] = table.practices.map(
+  (entry) => ({ cautions: [], usual: false, source: table.source, ...entry }) as unknown as Practice,
+)
+
+function ownPractice(own: OwnPractice): Practice {
+  const { id, area, base, name, how, why, sharePct, tooMuchPct, minutes } = own
+  return {
+    id,
+    area,
+    base,
+    name,
+    how,
+    why,
+    against: '',
+    cautions: ['damp'],
+    usual: false,
+    source: 'Your own',
+    ...(sharePct === null ? {} : { sharePct: [sharePct, sharePct] as const }),
+    ...(tooMuchPct === null ? {} : { tooMuchPct }),
+    ...(minutes === null ? {} : { minutes: [minutes, minutes] as const }),
+  }
+}
+
+/** The areas in which an alloy leaves a choice, in the order of the run sheet. */
+export function practiceAreas(alloy: Pick<Alloy, 'base'>): { id: PracticeArea; name: string }[] {
+  const base = alloy.base === 'Al' ? 'Al' : 'Cu'
+  return table.areas.filter(({ bases }) => bases.includes(base)) as { id: PracticeArea; name: string }[]
+}
+
+/**
+ * The schools of one area that an alloy allows. A deoxidant of one's own is offered only where the alloy takes one.
+ * @source data/practices.json, each with its own
+ */
+export function practicesOf(
+  alloy: Pick<Alloy, 'base' | 'practice'>,
+  area: PracticeArea,
+  own: readonly OwnPractice[] = [],
+): Practice[] {
+  const base = alloy.base === 'Al' ? 'Al' : 'Cu'
+  const book = BOOK.filter(
+    (one) =>
+      one.area === area &&
+      (one.base === base || one.base === 'any') &&
+      (!one.for || one.for.includes(alloy.practice)),
+  )
+  const takesOwn = area !== 'deoxidise' || book.some(({ sharePct }) => sharePct)
+  const mine = own.filter((one) => one.area === area && (one.base === base || one.base === 'any'))
+  return takesOwn ? [...book, ...mine.map(ownPractice)] : book
+}
+
+/** The practice in force: what was chosen where the alloy allows it, else the usual one. */
+export function practiceInForce(
+  alloy: Pick<Alloy, 'base' | 'practice'>,
+  area: PracticeArea,
+  chosen: ChosenPractices,
+  own: readonly OwnPractice[] = [],
+): { practice: Practice; sharePct: readonly [number, number] | null } | null {
+  const offered = practicesOf(alloy, area, own)
+  const picked = offered.find(({ id }) => id === chosen[area]?.id)
+  const practice = picked ?? offered.find(({ usual }) => usual) ?? offered[0]
+  if (!practice) return null
+  const typed = picked ? chosen[area]?.sharePct : null
+  return {
+    practice,
+    sharePct: typed === null || typed === undefined ? (practice.sharePct ?? null) : [typed, typed],
+  }
+}
+
+/**
+ * Where a dose stands against what the practice says.
+ * @param sharePct % of the charge
+ * @example judgeDose({ sharePct: [0.5, 1], tooMuchPct: 2 }, 2.5) // 'too-much'
+ */
+export function judgeDose(
+  { sharePct, tooMuchPct }: Pick<Practice, 'sharePct' | 'tooMuchPct'>,
+  dosePct: number,
+): 'little' | 'usual' | 'much' | 'too-much' {
+  if (tooMuchPct !== undefined && dosePct > tooMuchPct) return 'too-much'
+  if (!sharePct || (dosePct >= sharePct[0] && dosePct <= sharePct[1])) return 'usual'
+  return dosePct < sharePct[0] ? 'little' : 'much'
+}

@@ -1,0 +1,42 @@
+import { createEventStream, getQuery, setResponseStatus } from 'h3'
+import { deviceQuerySchema, simulatedLine } from '#core/devices'
+
+const EVERY_MS = 500
+/** An analyser is pulled once; the others go on. */
+const ONCE_MS = 1500
+const MOST_STREAMS = 32
+const LONGEST_MS = 6 * 3600 * 1000
+let open = 0
+
+/** A pretended instrument over server-sent events, one line of its protocol an event. */
+export default defineEventHandler(async (event) => {
+  const asked = deviceQuerySchema.safeParse(getQuery(event))
+  if (!asked.success) {
+    setResponseStatus(event, 400)
+    return {
+      error: 'invalid',
+      issues: asked.error.issues.map(({ path, message }) => ({ path, message })),
+    }
+  }
+  if (open >= MOST_STREAMS) {
+    setResponseStatus(event, 503)
+    return { error: 'busy', issues: [{ path: [], message: 'too many instruments are running' }] }
+  }
+  open++
+  const stream = createEventStream(event)
+  const began = Date.now()
+  const timer = setInterval(
+    () => {
+      const seconds = (Date.now() - began) / 1000
+      if (seconds * 1000 > LONGEST_MS) void stream.close()
+      else void stream.push(simulatedLine(asked.data, seconds, Math.random))
+    },
+    asked.data.kind === 'analyser' ? ONCE_MS : EVERY_MS,
+  )
+  stream.onClosed(async () => {
+    clearInterval(timer)
+    open--
+    await stream.close()
+  })
+  return stream.send()
+})
