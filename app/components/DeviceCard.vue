@@ -53,13 +53,13 @@ const id = useId()
   <section class="slab p-4" :aria-labelledby="id" :data-testid="`device-${kind}`">
     <h2 :id="id" class="chalk">{{ DEVICE_WORDS[kind].name }}</h2>
     <p
-      class="my-2 min-h-16 font-bold"
-      :class="kind === 'analyser' ? 'text-lg' : 'stamp text-3xl'"
+      class="my-2 font-bold"
+      :class="kind === 'analyser' ? 'text-lg' : 'text-3xl leading-tight'"
       aria-live="off"
     >
       {{ shown ?? (device.running ? 'Waiting…' : 'Off') }}
     </p>
-    <p class="min-h-12 font-semibold text-oxide" role="status">{{ said }}</p>
+    <p class="mb-2 min-h-6 font-semibold text-oxide" role="status">{{ said }}</p>
     <button v-if="!device.running" type="button" class="btn btn-next" @click="store.start(kind)">
       Switch on
     </button>

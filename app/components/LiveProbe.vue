@@ -16,7 +16,7 @@ const now = computed(() => (store.celsius === null ? null : props.log.truly(stor
 <template>
   <div v-if="device.running || device.lost" class="mb-3" data-testid="live-probe">
     <div class="flex flex-wrap items-center gap-x-4 gap-y-2">
-      <p class="stamp text-4xl leading-none" aria-live="off">
+      <p class="text-4xl leading-none font-bold" aria-live="off">
         {{ now === null ? '– –' : degrees(now.trueC) }}
       </p>
       <label class="flex min-h-[4.5rem] items-center gap-3 text-lg"

@@ -11,6 +11,8 @@ const props = defineProps<{
 const frame = ref<HTMLElement>()
 const { temperature, degrees } = useUnits()
 const show = (celsius: number) => (temperature.value === 'F' ? celsius * 1.8 + 32 : celsius)
+/** The time axis shows at least so much, min. */
+const SHORTEST_MIN = 10
 const { failed } = useChart(frame, [() => props.trace, temperature], (token) => {
   const x = props.trace.map(({ atMin }) => Number(atMin.toFixed(2)))
   const band = (from: number, to: number, color: string) => ({
@@ -74,7 +76,12 @@ const { failed } = useChart(frame, [() => props.trace, temperature], (token) => 
           yanchor: 'top',
         },
       ],
-      xaxis: { title: { text: 'minutes' }, gridcolor: token('line'), fixedrange: true, rangemode: 'tozero' },
+      xaxis: {
+        title: { text: 'minutes' },
+        gridcolor: token('line'),
+        fixedrange: true,
+        range: [0, Math.max(SHORTEST_MIN, 1.05 * (x.at(-1) ?? 0))],
+      },
       yaxis: { title: { text: `°${temperature.value}` }, gridcolor: token('line'), fixedrange: true },
     },
   }

@@ -1,5 +1,5 @@
 import { devices } from '@playwright/test'
-import { expect, openDemo, saved, stepOn, stepTo, test } from './support'
+import { expect, openDemo, saved, stepOn, stepTo, test, visit } from './support'
 
 test('the furnace log: readings put right, quick entries, estimates, the trace; a reload keeps it', async ({
   page,
@@ -86,7 +86,8 @@ test('zinc still in the melt is estimated with a band once brass is in and hot',
   await expect.poll(left).toBeLessThan(covered)
 })
 
-test('a clock that survives a reload, and the stop sheet', async ({ page }) => {
+test('a clock that is right after sleep and a reload, and the stop sheet', async ({ page }) => {
+  await page.clock.install({ time: new Date('2026-11-23T10:00:00Z') })
   await openDemo(page)
   await page.goto('/heat/13/target')
   await page.getByRole('combobox', { name: 'Find an alloy' }).fill('319.0')
@@ -99,6 +100,14 @@ test('a clock that survives a reload, and the stop sheet', async ({ page }) => {
   await saved(page)
   await page.reload()
   await expect(clock.getByRole('timer')).toContainText(/9:[45]\d to go/)
+  // The lid shut: no timer ran, the clock of the world did.
+  await page.clock.pauseAt(new Date('2026-11-23T10:09:00Z'))
+  await page.clock.runFor(1500)
+  await expect(clock.getByRole('timer')).toContainText(/^[01]:\d\d to go/)
+  await page.clock.pauseAt(new Date('2026-11-23T10:14:00Z'))
+  await page.clock.runFor(1500)
+  await expect(clock.getByRole('timer')).toContainText(/ over: done when it is right/)
+  await page.clock.resume()
   await page.getByRole('button', { name: /^Stop/ }).click()
   await page.getByRole('button', { name: 'Metal on the ground' }).click()
   await expect(page.getByTestId('emergency')).toContainText('No water')
@@ -183,7 +192,10 @@ test('a pretended thermocouple writes the log, drops out, and goes on in the bro
   await gun.getByRole('button', { name: 'Switch on' }).click()
   await expect(gun).toContainText(/Cu 8\d/)
   await page.getByRole('link', { name: 'Gear' }).click()
-  await page.getByRole('link', { name: 'Melt' }).click()
+  await visit(page, '/heat/13/scale')
+  await page.getByTestId('connected-scale').getByRole('button', { name: 'Use its reading' }).click()
+  await expect(page.getByRole('textbox', { name: /^The scale says/ })).toHaveValue(/^(500|499)/)
+  await visit(page, '/heat/13/melt')
   const live = page.getByTestId('live-probe')
   await live.getByLabel('write it down as it goes').check()
   const entries = page.getByRole('list', { name: 'Entries' }).getByRole('listitem')

@@ -49,6 +49,7 @@ const unweighed = computed(() => heat.value?.weighed.length === 0)
       <div class="grid grid-cols-1 gap-5">
         <StepNow :sheet="sheet" :log="log" :celsius="live.latest.value?.celsius ?? null" />
         <FurnaceLog :log="log" :locked="!!heat.loggedAt" />
+        <PracticeList :sheet="sheet" />
       </div>
       <div class="grid grid-cols-1 gap-5">
         <MeltWarnings v-if="!heat.loggedAt" :log="log" :sheet="sheet" />
@@ -73,7 +74,6 @@ const unweighed = computed(() => heat.value?.weighed.length === 0)
           </p>
           <StepList :sheet="sheet" />
         </div>
-        <PracticeList :sheet="sheet" />
       </div>
     </div>
     <LazyEmergencySheet v-if="stopping" @close="stopping = false" />

@@ -99,6 +99,7 @@ function take(): void {
         {{ grams(current.plannedG + bears.moreG, board.stepG) }}: every limit still holds, the others as
         planned.
       </p>
+      <ConnectedScale v-if="!practice" @reading="shown = $event" />
       <form class="mt-4 grid items-start gap-3 sm:grid-cols-[1fr_auto]" @submit.prevent="take">
         <PracticeScale
           v-if="practice"
