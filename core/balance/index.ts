@@ -1,2 +1,13 @@
 export { expectedFumeG } from './element-loss'
 export { massBalance, type BalanceState, type MassBalance, type PourWeights } from './mass-balance'
+export { chanceOf } from './chi-square'
+export { reconcile, solveLinear, type Constraints, type Estimate, type Reconciled } from './reconcile'
+export {
+  reconcileHeat,
+  type AdjustedFigure,
+  type FoundAgain,
+  type HeatFigures,
+  type HeatReconciliation,
+  type Suspect,
+  type WeighedIn,
+} from './heat-reconciliation'

@@ -1,0 +1,226 @@
+import type { Composition, Spread } from '#core/composition'
+import { chanceOf } from './chi-square'
+import { reconcile, type Constraints, type Estimate } from './reconcile'
+
+/** One lot as it was weighed in. */
+export interface WeighedIn {
+  name: string
+  massG: number
+  metallicYield: number
+  /** wt% with one standard deviation */
+  composition: Composition
+  sd: Spread
+}
+
+/** One thing that was found again after the pour. */
+export interface FoundAgain {
+  name: string
+  /** null where nobody weighed it */
+  massG: number | null
+  /** dross is no metal of the melt's composition */
+  dross?: boolean
+}
+
+export interface HeatFigures {
+  lots: readonly WeighedIn[]
+  found: readonly FoundAgain[]
+  /** wt% of the melt with one standard deviation; elements that were measured */
+  measured: Readonly<Record<string, { pct: number; sd: number }>>
+  /** the element that makes up the rest; it has no balance of its own */
+  base: string
+  /** fraction of each element that ends in the melt */
+  recovery: Readonly<Record<string, number>>
+}
+
+/** A figure before and after, in its own unit. */
+export interface AdjustedFigure {
+  what: 'lot' | 'yield' | 'share' | 'found' | 'melt' | 'loss' | 'fume'
+  name: string
+  element?: string
+  before: number
+  after: number
+  sd: number
+  /** it was really weighed or measured, not guessed */
+  weighed: boolean
+}
+
+export interface Suspect {
+  figure: AdjustedFigure
+  /** by how much it is off when only it is wrong: what it should be less what was written down */
+  offBy: number
+  /** chi-square that is left once it is set aside */
+  leaves: number
+}
+
+export interface HeatReconciliation {
+  figures: AdjustedFigure[]
+  chiSquare: number
+  degrees: number
+  /** probability of so bad a fit by chance */
+  chance: number
+  /** likeliest single mistakes, the best first; empty while the balances agree */
+  suspects: Suspect[]
+}
+
+/** Doubt of each kind of figure where nothing better is known. Engineering estimates. */
+const DOUBT = {
+  weighingG: 0.3,
+  weighingShare: 0.002,
+  drossShare: 0.03,
+  yieldShare: 0.015,
+  recoveryShare: 0.02,
+  sharePct: 0.02,
+  fumeShare: 0.01,
+  /** not weighed: may be anything up to a good part of the charge */
+  unknownShare: 0.2,
+}
+const WEIGHED_IN_DOUBT = 1e4
+const UNLIKELY = 0.05
+
+/**
+ * Adjusts all that was weighed and measured in a heat together, so that the mass and every measured element balance,
+ * and names the single figure whose being wrong would explain it best where they do not agree.
+ * @throws RangeError for a heat nothing was weighed into
+ * @source weighted least squares with chi-square and serial elimination (data reconciliation textbooks; from memory);
+ *   the doubts are engineering estimates
+ */
+export function reconcileHeat(heat: HeatFigures): HeatReconciliation {
+  const { figures, constraints } = modelOf(heat)
+  const estimates = figures.map(({ before, sd }): Estimate => ({ value: before, sd }))
+  const whole = reconcile(estimates, constraints)
+  const chance = chanceOf(whole.chiSquare, whole.degrees)
+  const adjusted = figures.map((figure, at) => ({ ...figure, after: whole.values[at]! }))
+  const suspects: Suspect[] = []
+  if (chance < UNLIKELY)
+    for (const [at, figure] of adjusted.entries()) {
+      if (!figure.weighed) continue
+      const loosened = estimates.map((one, of) =>
+        of === at ? { ...one, sd: one.sd * WEIGHED_IN_DOUBT } : one,
+      )
+      const without = reconcile(loosened, constraints)
+      suspects.push({
+        figure,
+        offBy: without.values[at]! - figure.before,
+        leaves: without.chiSquare,
+      })
+    }
+  suspects.sort((a, b) => a.leaves - b.leaves)
+  return {
+    figures: adjusted,
+    chiSquare: whole.chiSquare,
+    degrees: whole.degrees,
+    chance,
+    suspects: suspects.filter(({ leaves }) => leaves < 0.5 * whole.chiSquare).slice(0, 4),
+  }
+}
+
+type Figure = Omit<AdjustedFigure, 'after'>
+
+function modelOf({ lots, found, measured, base, recovery }: HeatFigures): {
+  figures: Figure[]
+  constraints: Constraints
+} {
+  const chargeG = lots.reduce((sum, { massG }) => sum + massG, 0)
+  if (!(chargeG > 0)) throw new RangeError('nothing was weighed in')
+  const elements = Object.keys(measured).filter((symbol) => symbol !== base)
+  const figures: Figure[] = []
+  const place = (figure: Figure) => figures.push(figure) - 1
+  const weighingSd = (massG: number) => Math.max(DOUBT.weighingG, DOUBT.weighingShare * massG)
+
+  const massAt = lots.map(({ name, massG }) =>
+    place({ what: 'lot', name, before: massG, sd: weighingSd(massG), weighed: true }),
+  )
+  const yieldAt = lots.map(({ name, metallicYield }) =>
+    place({ what: 'yield', name, before: metallicYield, sd: DOUBT.yieldShare, weighed: false }),
+  )
+  const shareAt = lots.map(({ name, composition, sd }) =>
+    elements.map((element) =>
+      place({
+        what: 'share',
+        name,
+        element,
+        before: composition[element] ?? 0,
+        sd: Math.max(DOUBT.sharePct, sd[element] ?? 0),
+        weighed: false,
+      }),
+    ),
+  )
+  const foundAt = found.map(({ name, massG, dross }) =>
+    place({
+      what: 'found',
+      name,
+      before: massG ?? 0,
+      sd:
+        massG === null
+          ? DOUBT.unknownShare * chargeG
+          : dross
+            ? Math.max(2, DOUBT.drossShare * massG)
+            : weighingSd(massG),
+      weighed: massG !== null,
+    }),
+  )
+  const meltAt = elements.map((element) =>
+    place({
+      what: 'melt',
+      name: 'the melt',
+      element,
+      before: measured[element]!.pct,
+      sd: Math.max(1e-4, measured[element]!.sd),
+      weighed: true,
+    }),
+  )
+  const broughtG = (element: string) =>
+    lots.reduce(
+      (sum, lot) => sum + (lot.massG * lot.metallicYield * (lot.composition[element] ?? 0)) / 100,
+      0,
+    )
+  const lossAt = elements.map((element) => {
+    const brought = broughtG(element)
+    return place({
+      what: 'loss',
+      name: 'burnt or in the dross',
+      element,
+      before: brought * (1 - (recovery[element] ?? 1)),
+      sd: Math.max(0.05, DOUBT.recoveryShare * brought),
+      weighed: false,
+    })
+  })
+  const zincFumeG = broughtG('Zn') * (1 - (recovery.Zn ?? 1))
+  const fumeAt = place({
+    what: 'fume',
+    name: 'gone as fume',
+    before: zincFumeG,
+    sd: Math.max(3, DOUBT.fumeShare * chargeG, 0.5 * zincFumeG),
+    weighed: false,
+  })
+  const metalAt = foundAt.filter((_, at) => !found[at]!.dross)
+
+  const constraints: Constraints = (x) => {
+    const blank = () => new Array<number>(figures.length).fill(0)
+    const total = blank()
+    for (const at of massAt) total[at] = 1
+    for (const at of [...foundAt, fumeAt]) total[at] = -1
+    const misfit = [figures.reduce((sum, _, at) => sum + total[at]! * x[at]!, 0)]
+    const jacobian = [total]
+    const metalG = metalAt.reduce((sum, at) => sum + x[at]!, 0)
+    elements.forEach((_, e) => {
+      const row = blank()
+      let brought = 0
+      lots.forEach((__, i) => {
+        const [m, y, w] = [massAt[i]!, yieldAt[i]!, shareAt[i]![e]!]
+        brought += (x[m]! * x[y]! * x[w]!) / 100
+        row[m] = (x[y]! * x[w]!) / 100
+        row[y] = (x[m]! * x[w]!) / 100
+        row[w] = (x[m]! * x[y]!) / 100
+      })
+      const c = meltAt[e]!
+      for (const at of metalAt) row[at] = -x[c]! / 100
+      row[c] = -metalG / 100
+      row[lossAt[e]!] = -1
+      misfit.push(brought - (metalG * x[c]!) / 100 - x[lossAt[e]!]!)
+      jacobian.push(row)
+    })
+    return { misfit, jacobian }
+  }
+  return { figures, constraints }
+}

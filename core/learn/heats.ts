@@ -1,0 +1,95 @@
+import { expectedFumeG } from '#core/balance'
+import { nominalOf } from '#core/alloys'
+import { combineReadings } from '#core/assay'
+import { heatRecovery, weighedCharge, type Heat } from '#core/heat'
+import { recoveryPriors } from '#core/losses'
+
+/** A family of alloys that lose their elements alike: base metal, and for copper how much zinc. */
+export type Family = 'Al' | 'Cu-low-zinc' | 'Cu-some-zinc' | 'Cu-much-zinc' | 'other'
+export const FAMILIES: readonly Family[] = ['Al', 'Cu-low-zinc', 'Cu-some-zinc', 'Cu-much-zinc']
+
+/** Zinc up to which a copper alloy belongs to its family, wt%: the steps of the recovery priors. */
+const LOW_ZINC_PCT = 5
+const SOME_ZINC_PCT = 15
+
+/** The family of a heat's alloy. */
+export function familyOf(alloy: Heat['alloy']): Family {
+  if (!alloy) return 'other'
+  if (alloy.base === 'Al') return 'Al'
+  if (alloy.base !== 'Cu') return 'other'
+  const zinc = zincOf(alloy)
+  return zinc <= LOW_ZINC_PCT ? 'Cu-low-zinc' : zinc <= SOME_ZINC_PCT ? 'Cu-some-zinc' : 'Cu-much-zinc'
+}
+
+const zincOf = (alloy: NonNullable<Heat['alloy']>) => nominalOf(alloy).Zn ?? alloy.limits.Zn?.max ?? 0
+
+/** Recoveries a family starts from. */
+export function familyPriors(alloy: NonNullable<Heat['alloy']>): Record<string, number> {
+  return Object.fromEntries(
+    Object.entries(recoveryPriors(alloy.base, zincOf(alloy))).map(([symbol, { value }]) => [symbol, value]),
+  )
+}
+
+/** What a heat shows of one element: what came in, what was found in the metal. */
+export interface SeenRecovery {
+  heatId: string
+  number: number
+  family: Family
+  cover: string | null
+  element: string
+  /** fraction found again, with its error */
+  value: number
+  sd: number
+}
+
+/** Weighing error of all that was found, as a share. Engineering estimate. */
+const WEIGHING_SHARE = 0.005
+/** An element of which so little came in shows nothing, wt% of the charge. */
+const LEAST_PCT = 0.3
+
+/** All metal found again after the pour, g; null while ingots or castings, gates, skull or spill were not weighed. */
+export function metalFoundG({ pour }: Pick<Heat, 'pour'>): number | null {
+  const parts = [pour.castingsG, pour.returnsG, pour.skullG, pour.spillG, pour.heelG]
+  const ingots = pour.ingots.reduce((sum, { massG }) => sum + massG, 0)
+  if (pour.returnsG === null || (pour.ingots.length === 0 && pour.castingsG === null)) return null
+  return parts.reduce<number>((sum, massG) => sum + (massG ?? 0), ingots)
+}
+
+/**
+ * Recovery of each measured element that one heat shows: metal found × its assay over what the charge brought.
+ * @returns empty for a heat that is not in the ledger, was not measured, or whose metal was not weighed
+ * @source mass balance; errors of assay, lots and weighing added as independent
+ */
+export function seenRecoveries(heat: Heat): SeenRecovery[] {
+  const metalG = metalFoundG(heat)
+  if (!heat.loggedAt || !heat.alloy || metalG === null || heat.weighed.length === 0) return []
+  const chargeG = heat.weighed.reduce((sum, { massG }) => sum + massG, 0)
+  const measured = combineReadings(heat.assays)
+  return Object.entries(measured).flatMap(([element, { pct, sd, below }]) => {
+    if (below !== undefined) return []
+    let broughtG = 0
+    let variance = 0
+    for (const { lot, massG } of weighedCharge(heat.weighed)) {
+      const share = massG * (lot.metallicYield ?? 1)
+      broughtG += (share * (lot.composition[element] ?? 0)) / 100
+      variance += ((share * (lot.sd?.[element] ?? 0)) / 100) ** 2
+    }
+    if (broughtG < (LEAST_PCT / 100) * chargeG || pct <= 0) return []
+    const value = (metalG * pct) / 100 / broughtG
+    const relative = Math.hypot(sd / pct, Math.sqrt(variance) / broughtG, WEIGHING_SHARE)
+    return [
+      {
+        heatId: heat.id,
+        number: heat.number,
+        family: familyOf(heat.alloy),
+        cover: heat.practices?.cover?.id ?? null,
+        element,
+        value,
+        sd: value * relative,
+      },
+    ]
+  })
+}
+
+/** Charge that a heat turned into fume by expectation, g. */
+export const fumeOf = (heat: Heat): number => expectedFumeG(weighedCharge(heat.weighed), heatRecovery(heat))

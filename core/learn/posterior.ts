@@ -1,0 +1,93 @@
+/** What is believed of a figure: a value with one standard deviation. */
+export interface Belief {
+  value: number
+  sd: number
+}
+
+export interface Learned extends Belief {
+  /** heats (or checks) it was learned from */
+  heats: number
+  /** what it started from */
+  prior: Belief
+}
+
+/** From one heat alone nothing is learned. */
+const LEAST_HEATS = 2
+
+/**
+ * A belief drawn together with what heats showed: normal prior, normal observations. Heats differ among themselves by
+ * more than their own error; that spread is put on each.
+ * @param prior to begin with
+ * @param seen one observation a heat, with its own standard deviation
+ * @param heatToHeat standard deviation among heats, same unit
+ * @returns the prior as it was while fewer than two heats are known
+ * @source conjugate normal model (Gelman et al., Bayesian Data Analysis; from memory)
+ * @example learn({ value: 0.95, sd: 0.02 }, [{ value: 0.93, sd: 0.01 }, { value: 0.93, sd: 0.01 }], 0).value.toFixed(4) // '0.9322'
+ */
+export function learn(prior: Belief, seen: readonly Belief[], heatToHeat: number): Learned {
+  if (seen.length < LEAST_HEATS) return { ...prior, heats: seen.length, prior }
+  let weight = 1 / prior.sd ** 2
+  let sum = prior.value * weight
+  for (const { value, sd } of seen) {
+    const one = 1 / (sd ** 2 + heatToHeat ** 2)
+    weight += one
+    sum += value * one
+  }
+  return { value: sum / weight, sd: Math.sqrt(1 / weight), heats: seen.length, prior }
+}
+
+/** So many standard deviations from what the prior and the other heats say, a heat was no ordinary one. */
+const ACCIDENT = 4
+
+/**
+ * Splits heats into ordinary ones and accidents: a heat far from what the prior and the others together say.
+ * @source leave-one-out prediction; four standard deviations is an engineering judgement
+ */
+export function ordinary<T extends Belief>(
+  prior: Belief,
+  seen: readonly T[],
+  heatToHeat: number,
+): { kept: T[]; setAside: T[] } {
+  let kept = [...seen]
+  const setAside: T[] = []
+  // The worst first: one accident must not make the next look ordinary.
+  for (;;) {
+    const scored = kept.map((one) => {
+      const others = kept.filter((other) => other !== one)
+      const expected = others.length > 1 ? learn(prior, others, heatToHeat) : prior
+      return { one, off: Math.abs(one.value - expected.value) / Math.hypot(one.sd, heatToHeat, expected.sd) }
+    })
+    const worst = scored.sort((a, b) => b.off - a.off)[0]
+    if (!worst || worst.off <= ACCIDENT) return { kept, setAside }
+    setAside.push(worst.one)
+    kept = kept.filter((one) => one !== worst.one)
+  }
+}
+
+/** Believed values of several figures at once, with how they hang together. */
+export interface JointBelief {
+  mean: number[]
+  covariance: number[][]
+}
+
+/**
+ * One more observation of a weighted sum of figures, put into what is believed of them.
+ * @param weights of each figure in the sum
+ * @param seen the sum as observed, with its standard deviation
+ * @source Kalman's update (Kalman 1960; from memory)
+ */
+export function observeSum(
+  { mean, covariance }: JointBelief,
+  weights: readonly number[],
+  seen: Belief,
+): JointBelief {
+  const spread = covariance.map((row) => row.reduce((sum, value, at) => sum + value * weights[at]!, 0))
+  const variance = weights.reduce((sum, weight, at) => sum + weight * spread[at]!, seen.sd ** 2)
+  const gap = seen.value - weights.reduce((sum, weight, at) => sum + weight * mean[at]!, 0)
+  return {
+    mean: mean.map((value, at) => value + (spread[at]! / variance) * gap),
+    covariance: covariance.map((row, i) =>
+      row.map((value, j) => value - (spread[i]! * spread[j]!) / variance),
+    ),
+  }
+}

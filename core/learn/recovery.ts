@@ -1,0 +1,71 @@
+import type { Heat } from '#core/heat'
+import { FAMILIES, familyOf, familyPriors, seenRecoveries, type Family, type SeenRecovery } from './heats'
+import { learn, ordinary, type Learned } from './posterior'
+
+/** Spread of a recovery to begin with, and among heats of one yard, as fractions. Engineering estimates. */
+const PRIOR_SD = 0.02
+const HEAT_TO_HEAT = 0.01
+/** Volatile elements differ more. */
+const VOLATILE: Readonly<Record<string, { prior: number; heats: number }>> = {
+  Zn: { prior: 0.03, heats: 0.015 },
+  Mg: { prior: 0.05, heats: 0.03 },
+  P: { prior: 0.15, heats: 0.1 },
+}
+export interface LearnedRecovery extends Learned {
+  family: Family
+  element: string
+  /** the heats behind it */
+  seen: SeenRecovery[]
+  /** heats too far from the rest to be ordinary */
+  setAside: SeenRecovery[]
+}
+
+/**
+ * Recovery of each element in each family of alloys, as the yard's own heats show it.
+ * @param heats of the yard; those not logged, weighed and measured show nothing
+ * @param cover only heats under this cover; all where none is told
+ * @returns only what at least one heat shows; one heat alone leaves the prior as it was
+ * @source priors in data/recovery.json; the spreads are engineering estimates
+ */
+export function learnRecovery(heats: readonly Heat[], cover?: string): LearnedRecovery[] {
+  const result: LearnedRecovery[] = []
+  for (const family of FAMILIES) {
+    const members = heats.filter(({ alloy }) => familyOf(alloy) === family)
+    const first = members.find(({ alloy }) => alloy)
+    if (!first?.alloy) continue
+    const priors = familyPriors(first.alloy)
+    const seen = members.flatMap(seenRecoveries).filter((one) => cover === undefined || one.cover === cover)
+    for (const element of new Set(seen.map((one) => one.element))) {
+      const { prior: priorSd, heats: among } = VOLATILE[element] ?? { prior: PRIOR_SD, heats: HEAT_TO_HEAT }
+      const prior = { value: priors[element] ?? 1, sd: priorSd }
+      const { kept, setAside } = ordinary(
+        prior,
+        seen.filter((one) => one.element === element),
+        among,
+      )
+      const learned = learn(prior, kept, among)
+      result.push({
+        ...learned,
+        value: Math.min(1, learned.value),
+        family,
+        element,
+        seen: kept,
+        setAside,
+      })
+    }
+  }
+  return result
+}
+
+/** The recoveries to plan an alloy with: what was learned of its family from at least two heats. */
+export function recoveryFor(
+  alloy: Heat['alloy'],
+  learned: readonly LearnedRecovery[],
+): Record<string, number> {
+  const family = familyOf(alloy)
+  return Object.fromEntries(
+    learned
+      .filter((one) => one.family === family && one.heats >= 2)
+      .map(({ element, value }) => [element, Number(value.toFixed(4))]),
+  )
+}
