@@ -18,7 +18,7 @@ const fired = computed({
 </script>
 
 <template>
-  <SheetDialog :title="gear ? gear.name : `A ${GEAR_WORDS[type].one}`" @close="emit('close')">
+  <SheetDialog :title="gear?.name ?? aWord(GEAR_WORDS[type].one)" @close="emit('close')">
     <form class="grid gap-3" @submit.prevent="save">
       <label
         ><span class="label">Name</span><input v-model="draft.name" class="field" maxlength="120"
@@ -100,6 +100,23 @@ const fired = computed({
             <option v-for="kind in ['K', 'N', 'S', 'other']" :key="kind" :value="kind">{{ kind }}</option>
           </select></label
         >
+        <template v-if="type === 'ingot-mould'">
+          <QuantityField
+            :model-value="figure('tareG')"
+            label="Weighs empty"
+            kind="mass"
+            positive
+            @update:model-value="draft.tareG = $event"
+          />
+          <QuantityField
+            :model-value="figure('holdsCm3')"
+            label="Holds, if known"
+            kind="volume"
+            nullable
+            positive
+            @update:model-value="draft.holdsCm3 = $event"
+          />
+        </template>
         <template v-if="type === 'scale'">
           <QuantityField
             :model-value="figure('stepG')"

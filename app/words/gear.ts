@@ -23,6 +23,12 @@ export const GEAR_WORDS: Readonly<Record<GearType, { one: string; many: string; 
     many: 'Scales',
     empty: 'Write down the step and the most each bears, and every line is weighed on the right one.',
   },
+  'ingot-mould': {
+    one: 'ingot mould',
+    many: 'Ingot moulds',
+    empty:
+      'Weigh each mould empty once, and an ingot can be weighed in it while it is still too hot to touch.',
+  },
 }
 
 export const SOUND_WORDS = { rings: 'rings clear', dull: 'rings dull', cracked: 'cracked' } as const
@@ -44,3 +50,6 @@ export function wearWords({ wallLost, massLost, retire }: Wear): string {
 }
 
 export const FAMILY_WORDS: Readonly<Record<string, string>> = { Cu: 'copper alloys', Al: 'aluminium' }
+
+/** "A scale", "An ingot mould". */
+export const aWord = (noun: string): string => `${/^[aeiou]/.test(noun) ? 'An' : 'A'} ${noun}`

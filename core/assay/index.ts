@@ -11,3 +11,4 @@ export {
 export { judge, SURE, type Call, type LimitVerdict, type Verdict } from './verdict'
 export { formatReading, parseReading } from './parse-reading'
 export { measuredComposition } from './measured-composition'
+export { outliers, type Outlier } from './outliers'

@@ -18,6 +18,12 @@ export const assaySchema = z.strictObject({
   method: z.enum(METHODS),
   specimen: z.string().max(120),
   readings: z.record(elementSchema, elementReadingSchema),
+  /** the instrument as it is called */
+  instrument: z.string().max(120).optional(),
+  /** where in the pour the specimen came from */
+  place: z.enum(['not-told', 'first', 'last', 'top', 'bottom', 'chill', 'sand']).optional(),
+  /** pictures of the certificate */
+  photos: z.array(z.uuid()).max(12).optional(),
 })
 
 export type ElementReading = z.infer<typeof elementReadingSchema>

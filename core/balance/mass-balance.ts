@@ -7,6 +7,8 @@ export interface PourWeights {
   skullG: number | null
   spillG: number | null
   heelG: number | null
+  /** taken out for the assay; few weigh it */
+  samplesG?: number | null | undefined
 }
 
 export type BalanceState = 'nothing-weighed' | 'open' | 'closes' | 'missing' | 'over'
@@ -47,7 +49,7 @@ export function massBalance(chargeG: number, pour: PourWeights, fumeG: number): 
   const ingotsG = pour.ingotsG.reduce((sum, grams) => sum + grams, 0)
   const unweighed: (keyof PourWeights)[] = PARTS.filter((part) => pour[part] === null)
   if (pour.ingotsG.length === 0) unweighed.unshift('ingotsG')
-  const foundG = PARTS.reduce((sum, part) => sum + (pour[part] ?? 0), ingotsG)
+  const foundG = PARTS.reduce((sum, part) => sum + (pour[part] ?? 0), ingotsG + (pour.samplesG ?? 0))
   const missingG = chargeG - foundG
   const toleranceG = Math.max(5, 0.01 * chargeG)
   return {

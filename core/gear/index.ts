@@ -33,6 +33,7 @@ export {
   type Furnace,
   type Gear,
   type GearType,
+  type IngotMould,
   type Scale,
   type Thermocouple,
 } from './schema'

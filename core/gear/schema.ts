@@ -75,12 +75,23 @@ export const scaleSchema = z.strictObject({
   note,
 })
 
+/** An ingot mould, weighed empty once and for all. */
+export const ingotMouldSchema = z.strictObject({
+  ...recordFields,
+  type: z.literal('ingot-mould'),
+  name,
+  tareG: grams.positive(),
+  holdsCm3: z.number().positive().max(1e6).nullable(),
+  note,
+})
+
 /** A piece of gear. */
 export const gearSchema = z.discriminatedUnion('type', [
   furnaceSchema,
   crucibleSchema,
   thermocoupleSchema,
   scaleSchema,
+  ingotMouldSchema,
 ])
 
 export type Gear = z.infer<typeof gearSchema>
@@ -89,6 +100,7 @@ export type Furnace = z.infer<typeof furnaceSchema>
 export type Crucible = z.infer<typeof crucibleSchema>
 export type CrucibleCheck = z.infer<typeof crucibleCheckSchema>
 export type Thermocouple = z.infer<typeof thermocoupleSchema>
+export type IngotMould = z.infer<typeof ingotMouldSchema>
 export type FixedPointCheck = z.infer<typeof fixedPointCheckSchema>
 export type Scale = z.infer<typeof scaleSchema>
 export type FuelId = (typeof FUEL_IDS)[number]

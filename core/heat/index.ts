@@ -9,9 +9,12 @@ export {
 export { heatStamp, newHeat } from './new-heat'
 export {
   heatSchema,
+  SPECIMEN_PLACES,
+  TEST_KINDS,
   type Heat,
   type Ingot,
   type LotChoice,
+  type MetalTest,
   type Overruled,
   type Pour,
   type WeighedLine,
@@ -24,3 +27,4 @@ export { shareStock } from './share-stock'
 export { weighLine } from './weigh-line'
 export { claims, freeLots, type Claim } from './reserved'
 export { blankEntry, LOG_KINDS, type LogEntry, type LogKind } from './log'
+export { tensileMPa } from './tensile'

@@ -47,6 +47,32 @@ export const ingotSchema = z.strictObject({
   id: z.uuid(),
   massG: grams,
   stamp: z.string().max(40),
+  /** the mould it was poured into, and what both weighed together */
+  mouldId: z.uuid().nullable().optional(),
+  grossG: grams.nullable().optional(),
+})
+
+export const TEST_KINDS = ['density', 'hardness', 'tensile', 'bend', 'ring', 'colour', 'fracture'] as const
+export const SPECIMEN_PLACES = ['not-told', 'first', 'last', 'top', 'bottom', 'chill', 'sand'] as const
+
+/** One test of the metal that is no analysis; what does not belong to its kind is null. */
+export const metalTestSchema = z.strictObject({
+  id: z.uuid(),
+  at: z.iso.datetime(),
+  kind: z.enum(TEST_KINDS),
+  place: z.enum(SPECIMEN_PLACES),
+  /** density g/cm³, hardness number, bend angle ° */
+  value: z.number().min(0).max(1e5).nullable(),
+  /** hardness scale as it is called */
+  scale: z.string().max(20),
+  /** tensile: load at breaking, N, and section, mm² */
+  loadN: z.number().min(0).max(1e8).nullable(),
+  sectionMm2: z.number().positive().max(1e6).nullable(),
+  brokeAt: z.enum(['not-told', 'middle', 'fillet', 'grip']),
+  /** the bar itself was at fault: a pore, a fold, a sharp corner */
+  barFault: z.boolean(),
+  text: z.string().max(500),
+  photos: z.array(z.uuid()).max(12),
 })
 
 export const pourSchema = z.strictObject({
@@ -58,7 +84,12 @@ export const pourSchema = z.strictObject({
   spillG: weight,
   heelG: weight,
   pourTemperatureC: z.number().min(0).max(3500).nullable(),
+  /** taken out for the assay */
+  samplesG: weight.optional(),
 })
+
+/** What is to be done otherwise next time. */
+export const lessonSchema = z.strictObject({ causeId: z.string().max(60), at: z.iso.datetime() })
 
 export const doneStepSchema = z.strictObject({
   at: z.iso.datetime(),
@@ -114,6 +145,10 @@ export const heatSchema = z.strictObject({
   practices: z.partialRecord(z.enum(PRACTICE_AREAS), chosenPracticeSchema).optional(),
   /** cautions read in this heat, and when */
   acknowledged: z.record(z.string().max(40), z.iso.datetime()).optional(),
+  /** tests of the metal besides analyses */
+  tests: z.array(metalTestSchema).max(200).optional(),
+  /** causes of trouble that were found likely */
+  lessons: z.array(lessonSchema).max(60).optional(),
   /** what was looked at before the pour, and when */
   lookedAt: z.record(z.string().max(40), z.iso.datetime()).optional(),
 })
@@ -122,5 +157,6 @@ export type LotChoice = z.infer<typeof lotChoiceSchema>
 export type WeighedLine = z.infer<typeof weighedLineSchema>
 export type Ingot = z.infer<typeof ingotSchema>
 export type Pour = z.infer<typeof pourSchema>
+export type MetalTest = z.infer<typeof metalTestSchema>
 export type Overruled = z.infer<typeof overruledSchema>
 export type Heat = z.infer<typeof heatSchema>

@@ -2,7 +2,10 @@ import type { AnyRecord, Workspace } from './schema'
 
 /** Ids of the pictures a record names. */
 export function photosOf(record: AnyRecord): string[] {
-  if ('log' in record) return (record.log ?? []).flatMap(({ photos }) => photos ?? [])
+  if ('assays' in record)
+    return [...(record.log ?? []), ...(record.tests ?? []), ...record.assays].flatMap(
+      ({ photos }) => photos ?? [],
+    )
   return 'photos' in record ? (record.photos ?? []) : []
 }
 

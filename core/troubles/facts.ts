@@ -1,0 +1,117 @@
+import { liquidusOf } from '#core/alloys'
+import { combineReadings, judge } from '#core/assay'
+import { partFigures } from '#core/casting'
+import { correctReading, wantsFirstFire, type Gear } from '#core/gear'
+import type { Heat } from '#core/heat'
+import { heatSummary } from '#core/heat'
+import { practiceInForce, temperatureAt } from '#core/melt'
+import type { Lot } from '#core/stock'
+
+/** What a heat's log says, as far as it says anything; null where nobody wrote it down. */
+export interface HeatFacts {
+  base: string
+  practice: string
+  /** poured so far over the liquidus, °C */
+  superheatC: number | null
+  hottestOverC: number | null
+  heldMin: number | null
+  degassed: boolean
+  deoxidised: boolean | null
+  coatings: string[]
+  forms: string[]
+  thinMm: number | null
+  needG: number | null
+  tappedG: number | null
+  lookedAt: ReadonlySet<string>
+  /** any step of the run sheet was ticked: what is not ticked then says something */
+  kept: boolean
+  smoked: boolean
+  /** temperature over the liquidus when the first zinc went in, °C */
+  zincInOverC: number | null
+  cover: string | null
+  fluxes: string[]
+  /** wt%, measured where it was, else predicted */
+  composition: Readonly<Record<string, number>>
+  zincBelow: boolean | null
+  offSpec: boolean | null
+  barFault: boolean | null
+  unfired: boolean | null
+  emptied: boolean
+  remarks: string
+}
+
+/**
+ * What one heat's plan, log, weights and assay say that bears on what went wrong.
+ * @param lots and gear of the yard, for what was in the charge and what it was melted in
+ */
+export function heatFacts(heat: Heat, lots: readonly Lot[], gear: readonly Gear[]): HeatFacts {
+  const { alloy } = heat
+  const summary = heatSummary(heat)
+  const liquidus = alloy ? liquidusOf(alloy, summary.predicted.composition).liquidusC : null
+  const probe = gear.find((one) => one.type === 'thermocouple' && one.id === heat.thermocoupleId)
+  const checks = probe?.type === 'thermocouple' ? probe.checks : []
+  const trace = (heat.log ?? [])
+    .flatMap(({ at, celsius }) =>
+      celsius === null
+        ? []
+        : [{ atMin: Date.parse(at) / 60_000, celsius: correctReading(checks, celsius).trueC }],
+    )
+    .sort((a, b) => a.atMin - b.atMin)
+  const doneAt = (id: string) => {
+    const step = heat.done[id]
+    return step && !step.skipped ? Date.parse(step.at) / 60_000 : null
+  }
+  const over = (celsius: number | null) => (celsius === null || liquidus === null ? null : celsius - liquidus)
+  const base = doneAt('base')
+  const poured = doneAt('pour')
+  const zincAt = doneAt('add-brass') ?? doneAt('add-zinc')
+  const measured = combineReadings(heat.assays)
+  const verdict = alloy ? judge(alloy.limits, measured, alloy.base) : null
+  const crucible = gear.find((one) => one.id === heat.crucibleId)
+  const inForce = (area: 'cover' | 'flux') =>
+    alloy ? practiceInForce(alloy, area, heat.practices ?? {})?.practice.id : undefined
+  const members = heat.weighed.map(({ lotId }) => lots.find(({ id }) => id === lotId))
+  const thin = (heat.need?.parts ?? []).flatMap((part) => partFigures(part)?.thinMm ?? [])
+  const tapped = [
+    ...heat.pour.ingots.map(({ massG }) => massG),
+    heat.pour.castingsG ?? 0,
+    heat.pour.returnsG ?? 0,
+  ]
+  const kept = Object.keys(heat.done).length > 0
+  return {
+    base: alloy?.base ?? '',
+    practice: alloy?.practice ?? '',
+    superheatC: over(
+      heat.pour.pourTemperatureC ?? (poured !== null && trace.length ? temperatureAt(trace, poured) : null),
+    ),
+    hottestOverC: over(
+      trace.length ? Math.max(...trace.map(({ celsius }) => celsius)) : heat.pour.pourTemperatureC,
+    ),
+    heldMin: base !== null && poured !== null ? poured - base : null,
+    degassed: doneAt('degas') !== null || (heat.log ?? []).some(({ kind }) => kind === 'degas'),
+    deoxidised: kept ? doneAt('deoxidise') !== null : null,
+    coatings: members.flatMap((lot) => lot?.coatings ?? []),
+    forms: heat.weighed.map(({ form }) => form),
+    thinMm: thin.length ? Math.min(...thin) : null,
+    needG: heat.tapMassG,
+    tappedG: tapped.some((massG) => massG > 0) ? tapped.reduce((sum, massG) => sum + massG, 0) : null,
+    lookedAt: new Set(Object.keys(heat.lookedAt ?? {})),
+    kept,
+    smoked: (heat.log ?? []).some(({ kind }) => kind === 'smoke' || kind === 'flare'),
+    zincInOverC: zincAt !== null && trace.length ? over(temperatureAt(trace, zincAt)) : null,
+    cover: inForce('cover') ?? null,
+    fluxes: [inForce('flux'), inForce('cover')].flatMap((id) => id ?? []),
+    composition: {
+      ...summary.predicted.composition,
+      ...Object.fromEntries(Object.entries(measured).map(([symbol, { pct }]) => [symbol, pct])),
+    },
+    zincBelow: measured.Zn ? measured.Zn.pct < (alloy?.limits.Zn?.min ?? 0) : null,
+    offSpec: verdict && verdict.overall !== 'nothing-measured' ? verdict.overall === 'outside' : null,
+    barFault: (heat.tests ?? []).some(({ kind }) => kind === 'tensile')
+      ? heat.tests!.some(({ barFault }) => barFault)
+      : null,
+    unfired: crucible?.type === 'crucible' ? wantsFirstFire(crucible, 0) : null,
+    emptied: doneAt('empty') !== null,
+    remarks: heat.remarks.toLowerCase(),
+  }
+}

@@ -1,0 +1,120 @@
+import table from '#data/troubles.json'
+import type { HeatFacts } from './facts'
+
+export interface Symptom {
+  id: string
+  name: string
+  drawing: string
+}
+export interface Cause {
+  id: string
+  for: readonly string[]
+  name: string
+  /** how often it is the one, where nothing is known: 1 seldom, 4 mostly */
+  weight: number
+  evidence: EvidenceId
+  change: string
+}
+export const SYMPTOMS: readonly Symptom[] = table.symptoms
+export const TROUBLE_SOURCE = table.source
+
+/** What the log says of a cause: for it, against it, or nothing. */
+type Says = 'for' | 'against' | 'silent'
+
+const COLD_C = 60
+const HOT_C = 150
+const LONG_MIN = 20
+const THIN_MM = 6
+const ALUMINIUM_PCT = 0.005
+const BEADS_PCT = 1
+const THIN_FORMS = new Set(['cans-loose', 'cans-pressed', 'foil', 'turnings', 'oily-turnings'])
+const TIN_BRONZES = new Set(['tin-bronze', 'leaded-bronze', 'red-brass'])
+
+const when = (known: unknown, isFor: boolean): Says => (known === null ? 'silent' : isFor ? 'for' : 'against')
+const unseen = ({ lookedAt, kept }: HeatFacts, id: string): Says =>
+  lookedAt.has(id) ? 'against' : kept || lookedAt.size > 0 ? 'for' : 'silent'
+
+const EVIDENCE = {
+  'superheat-low': (f: HeatFacts) => when(f.superheatC, (f.superheatC ?? 0) < COLD_C),
+  'superheat-high': (f: HeatFacts) => when(f.hottestOverC, (f.hottestOverC ?? 0) > HOT_C),
+  'pour-split': (f: HeatFacts) =>
+    /interrupt|stopped pouring|twice|broken (pour|stream)/.test(f.remarks) ? 'for' : 'silent',
+  'thin-section': (f: HeatFacts) => when(f.thinMm, (f.thinMm ?? 99) < THIN_MM),
+  'tapped-short': (f: HeatFacts) =>
+    f.needG === null || f.tappedG === null ? 'silent' : f.tappedG < f.needG ? 'for' : 'against',
+  'level-unseen': (f: HeatFacts) => unseen(f, 'level'),
+  'vents-unseen': (f: HeatFacts) => unseen(f, 'vents'),
+  'sand-unseen': (f: HeatFacts) => unseen(f, 'dry'),
+  'moulds-unseen': (f: HeatFacts) => unseen(f, 'ingot-moulds'),
+  'feed-unseen': (f: HeatFacts) => (/riser|sink|shrink/.test(f.remarks) ? 'for' : 'silent'),
+  'not-degassed': (f: HeatFacts) => (f.base !== 'Al' ? 'against' : f.degassed ? 'against' : 'for'),
+  'not-deoxidised': (f: HeatFacts) =>
+    TIN_BRONZES.has(f.practice) ? when(f.deoxidised, f.deoxidised === false) : 'against',
+  'dirty-charge': (f: HeatFacts) =>
+    f.coatings.length > 0 || f.forms.some((form) => form === 'painted' || form === 'oily-turnings')
+      ? 'for'
+      : f.forms.length > 0
+        ? 'against'
+        : 'silent',
+  'thin-ware': (f: HeatFacts) =>
+    f.forms.length === 0 ? 'silent' : f.forms.some((form) => THIN_FORMS.has(form)) ? 'for' : 'against',
+  'held-long': (f: HeatFacts) =>
+    f.heldMin !== null
+      ? when(f.heldMin, f.heldMin > LONG_MIN)
+      : /held \d\d|held long/.test(f.remarks)
+        ? 'for'
+        : 'silent',
+  'aluminium-in-tin-bronze': (f: HeatFacts) =>
+    TIN_BRONZES.has(f.practice)
+      ? when(f.composition.Al ?? 0, (f.composition.Al ?? 0) > ALUMINIUM_PCT)
+      : 'against',
+  'zinc-hot': (f: HeatFacts) =>
+    f.zincInOverC !== null
+      ? when(f.zincInOverC, f.zincInOverC > COLD_C)
+      : f.smoked || /too early/.test(f.remarks)
+        ? 'for'
+        : 'silent',
+  bare: (f: HeatFacts) => when(f.cover, f.cover === 'cover-bare'),
+  'zinc-below': (f: HeatFacts) => when(f.zincBelow, f.zincBelow === true),
+  'lead-bismuth': (f: HeatFacts) =>
+    (f.composition.Bi ?? 0) > BEADS_PCT || (f.composition.Pb ?? 0) > 2 * BEADS_PCT ? 'for' : 'against',
+  'bar-fault': (f: HeatFacts) => when(f.barFault, f.barFault === true),
+  'off-spec': (f: HeatFacts) => when(f.offSpec, f.offSpec === true),
+  'never-logged': () => 'silent',
+  unfired: (f: HeatFacts) => when(f.unfired, f.unfired === true),
+  'emptied-unticked': (f: HeatFacts) => (f.emptied ? 'against' : f.kept ? 'for' : 'silent'),
+  'soda-or-borax': (f: HeatFacts) =>
+    f.fluxes.some((id) => ['flux-soda', 'cover-glass', 'cover-glass-lid'].includes(id)) ? 'for' : 'against',
+} satisfies Record<string, (facts: HeatFacts) => Says>
+
+export type EvidenceId = keyof typeof EVIDENCE
+export const EVIDENCE_IDS = Object.keys(EVIDENCE) as EvidenceId[]
+
+export interface RankedCause extends Cause {
+  says: Says
+  score: number
+}
+
+/** How much the log counts against how often a cause is the one. */
+const FOR = 3
+const AGAINST = 0.15
+
+/**
+ * Causes of a symptom, the likeliest first: how often each is the one, times what this heat's log says of it.
+ * @throws RangeError for an unknown symptom
+ * @source data/troubles.json; the weights are engineering judgement
+ */
+export function rankCauses(symptom: string, facts: HeatFacts): RankedCause[] {
+  if (!SYMPTOMS.some(({ id }) => id === symptom)) throw new RangeError(`no symptom "${symptom}"`)
+  return (table.causes as Cause[])
+    .filter((cause) => cause.for.includes(symptom))
+    .map((cause) => {
+      const says: Says = EVIDENCE[cause.evidence](facts) as Says
+      return {
+        ...cause,
+        says,
+        score: cause.weight * (says === 'for' ? FOR : says === 'against' ? AGAINST : 1),
+      }
+    })
+    .sort((a, b) => b.score - a.score)
+}

@@ -1,0 +1,93 @@
+import { describe, expect, it } from 'vitest'
+import demo from '#data/demo-yard.json'
+import { ALLOYS } from '#core/alloys'
+import { outliers, type Assay, type Measured } from '#core/assay'
+import { tensileMPa } from '#core/heat'
+import { ledgerRow, matches, nearestAlloys, parseSearch, usesOf } from '#core/ledger'
+import { workspaceSchema } from '#core/workspace'
+
+const yard = workspaceSchema.parse(demo)
+const crucible = (id: string | null | undefined) => yard.gear.find((one) => one.id === id)?.name ?? ''
+const find = (text: string) => {
+  const { terms, faults } = parseSearch(text)
+  expect(faults).toEqual([])
+  return yard.heats
+    .filter(({ loggedAt }) => loggedAt)
+    .filter((heat) => matches(ledgerRow(heat, crucible), terms))
+    .map(({ number }) => number)
+}
+const sharp = (shares: Record<string, number>): Record<string, Measured> =>
+  Object.fromEntries(Object.entries(shares).map(([symbol, pct]) => [symbol, { pct, sd: 0.01, readings: 1 }]))
+
+describe('searching the ledger', () => {
+  it.each([
+    ['', 12],
+    ['sundial', 2],
+    ['SUNDIAL plate', 1],
+    ['alloy:319', 2],
+    ['date=2026-05', 2],
+    ['date>2026-09-01', 2],
+    ['verdict:outside', 1],
+    ['heat:11', 1],
+    ['h-011-1', 1],
+    ['nowhere-to-be-found', 0],
+  ])('%s finds %i', (text, count) => {
+    expect(find(text)).toHaveLength(count)
+  })
+  it('an element range holds for what was measured', () => {
+    const rich = find('Sn>9 sn<=11'.replace('<=', '<'))
+    for (const heat of yard.heats.filter(({ number }) => rich.includes(number))) {
+      const { measured } = ledgerRow(heat, crucible)
+      expect(measured.Sn).toBeGreaterThan(9)
+      expect(measured.Sn).toBeLessThan(11)
+    }
+    expect(rich.length).toBeGreaterThan(0)
+  })
+  it('says what it cannot read instead of finding nothing', () => {
+    expect(parseSearch('Sn>lots date<soon').faults).toEqual([
+      { part: 'Sn>lots', why: 'not-a-share' },
+      { part: 'date<soon', why: 'not-a-date' },
+    ])
+    expect(parseSearch('lot:"tap bodies" fast').terms).toEqual([
+      { kind: 'field', field: 'lot', text: 'tap bodies' },
+      { kind: 'text', text: 'fast' },
+    ])
+  })
+})
+
+describe('what it is, and what it must not be used for', () => {
+  it('a metal in the middle of C90500 (88 Cu 10 Sn 2 Zn) is nearest to gunmetal', () => {
+    const near = nearestAlloys(sharp({ Cu: 88, Sn: 10, Zn: 2 }), ALLOYS)
+    expect(near[0]!.alloy.id).toBe('C90500')
+    expect(near[0]!.broken).toBe(0)
+  })
+  it('70 Cu 30 Zn is cartridge brass, not a casting brass with lead', () => {
+    expect(nearestAlloys(sharp({ Cu: 70, Zn: 30, Pb: 0.02 }), ALLOYS)[0]!.alloy.id).toBe('C26000')
+  })
+  it('lead is kept from food, and 30 % zinc from the sea; clean metal is free of warnings', () => {
+    const red = ALLOYS.find(({ id }) => id === 'C83600')!
+    expect(usesOf(red, sharp({ Pb: 5 })).map(({ element }) => element)).toEqual(['Pb', 'Pb'])
+    expect(usesOf(red, sharp({ Zn: 30 }))[0]!.mustNot).toContain('sea water')
+    expect(usesOf(red, sharp({ Sn: 5 }))).toEqual([])
+  })
+})
+
+describe('readings that disagree', () => {
+  const reading = (id: string, pct: number): Assay => ({
+    id,
+    at: '2026-11-01T10:00:00.000Z',
+    method: 'oes',
+    specimen: '',
+    readings: { Sn: { pct, sd: null }, Pb: { below: 0.02 } },
+  })
+  it('are shown: 12 against 9.0 and 9.1 at 1 % each', () => {
+    const found = outliers([reading('a', 9), reading('b', 9.1), reading('c', 12)])
+    expect(found.find(({ assayId }) => assayId === 'c')).toMatchObject({ element: 'Sn', pct: 12 })
+    expect(outliers([reading('a', 9), reading('b', 9.1)])).toEqual([])
+  })
+})
+
+it('strength is load over section: 12 kN on 50 mm² is 240 MPa', () => {
+  expect(tensileMPa({ loadN: 12_000, sectionMm2: 50 })).toBe(240)
+  expect(tensileMPa({ loadN: null, sectionMm2: 50 })).toBeNull()
+})
