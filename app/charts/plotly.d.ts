@@ -10,3 +10,7 @@ declare module 'plotly.js/lib/bar' {
   const trace: unknown
   export default trace
 }
+declare module 'plotly.js/lib/sankey' {
+  const trace: unknown
+  export default trace
+}

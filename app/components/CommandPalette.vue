@@ -70,6 +70,31 @@ const commands = computed<Command[]>(() => [
     hint: 'sand, shrink rule, check before the pour',
     run: () => navigateTo(heat.value ? `/heat/${heat.value.number}/mould` : '/'),
   },
+  {
+    id: 'learned',
+    label: 'What my heats taught',
+    hint: 'recoveries, yields, lots',
+    run: () => navigateTo('/learned'),
+  },
+  {
+    id: 'trends',
+    label: 'Trends',
+    hint: 'control charts, tramp elements, cost',
+    run: () => navigateTo('/trends'),
+  },
+  { id: 'compare', label: 'Compare two heats', hint: 'point by point', run: () => navigateTo('/compare') },
+  {
+    id: 'labels',
+    label: 'Labels and stamps',
+    hint: 'ingots and bins, to print',
+    run: () => navigateTo('/labels'),
+  },
+  {
+    id: 'trouble',
+    label: 'What went wrong?',
+    hint: 'from what you see to the cause',
+    run: () => navigateTo(heat.value ? `/heat/${heat.value.number}/trouble` : '/'),
+  },
   { id: 'handbook', label: 'Handbook', hint: 'cautions', run: () => navigateTo('/handbook') },
   {
     id: 'undo',

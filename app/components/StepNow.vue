@@ -1,13 +1,14 @@
 <script setup lang="ts">
 import { findCaution, holdOf } from '#core/melt'
-import { weighLine } from '#core/heat'
+import { heatStamp, weighLine } from '#core/heat'
 import { now } from '~/stores/yard'
 import type { MeltLog } from '~/composables/useMeltLog'
 import type { RunSheet } from '~/composables/useRunSheet'
 
 /** The one thing to do now, giant; what must be so before it is left; what comes next. */
 const props = defineProps<{ sheet: RunSheet; log: MeltLog; celsius: number | null }>()
-const { heat, steps, words, current, next, mark, acknowledge, grams, degrees, mouldLookedAt } = props.sheet
+const { heat, steps, words, current, next, mark, acknowledge, grams, degrees, mouldLookedAt, reminders } =
+  props.sheet
 const yard = useYard()
 const hold = computed(() =>
   current.value
@@ -80,6 +81,14 @@ function done(): void {
       >
         {{ held }}
       </p>
+      <div v-if="current.kind === 'ready' && reminders.length" class="mt-4" data-testid="reminders">
+        <p class="text-xl font-bold">Mind this time:</p>
+        <ul class="list-disc pl-6 text-xl">
+          <li v-for="one in reminders" :key="one.causeId">
+            {{ one.change }} <span class="text-soft">({{ heatStamp(one.fromHeat) }})</span>
+          </li>
+        </ul>
+      </div>
       <NuxtLink
         v-if="current.kind === 'mould'"
         :to="`/heat/${heat.number}/mould`"

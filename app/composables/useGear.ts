@@ -6,6 +6,7 @@ import {
   type Crucible,
   type Furnace,
   type Gear,
+  type IngotMould,
   type Scale,
   type Thermocouple,
 } from '#core/gear'
@@ -23,6 +24,7 @@ export function useGear() {
   const crucibles = computed(() => [...allCrucibles.value].sort((a, b) => a.number - b.number))
   const thermocouples = of<Thermocouple>('thermocouple')
   const scales = of<Scale>('scale')
+  const ingotMoulds = of<IngotMould>('ingot-mould')
 
   /** Heats logged in a crucible since it was written down here. */
   const heatsIn = (id: string) => yard.heats.filter((heat) => heat.crucibleId === id && heat.loggedAt).length
@@ -56,5 +58,17 @@ export function useGear() {
     yard.commit(`Take away ${gear.name}`, [{ collection: 'gear', id: gear.id, after: null }])
   }
 
-  return { furnaces, crucibles, thermocouples, scales, heatsIn, familyOf, holds, chosenCrucible, keep, drop }
+  return {
+    furnaces,
+    crucibles,
+    thermocouples,
+    scales,
+    ingotMoulds,
+    heatsIn,
+    familyOf,
+    holds,
+    chosenCrucible,
+    keep,
+    drop,
+  }
 }

@@ -9,7 +9,6 @@ import {
   magnesiumLeft,
   meltSurface,
   practiceInForce,
-  startingRate,
   topUp,
   ZINC_DOUBT,
   zincLoss,
@@ -33,6 +32,7 @@ export function useLiveMelt(
 ) {
   const yard = useYard()
   const { crucibles } = useGear()
+  const { zincRate } = useLearning()
   const { heat, trace, nowMin, minutesAt, entries } = log
   const latest = computed(() => trace.value.at(-1) ?? null)
   const superheat = computed(() =>
@@ -90,9 +90,9 @@ export function useLiveMelt(
       fromMin: zincFrom.value,
       toMin: Math.max(zincFrom.value, nowMin.value),
     }
-    const rate = startingRate()
-    const mid = zincLoss(ask)
-    const ahead = zincLoss({ ...ask, toMin: ask.toMin + AHEAD_MIN })
+    const rate = zincRate.value.value
+    const mid = zincLoss({ ...ask, rate })
+    const ahead = zincLoss({ ...ask, rate, toMin: ask.toMin + AHEAD_MIN })
     return {
       beganPct: composition.Zn!,
       leftPct: mid.leftPct,

@@ -29,10 +29,11 @@ export function useMetalNeed() {
   function change(what: Partial<MetalNeed>, label = 'Add up the metal needed', mergeKey?: string): void {
     edit(label, weighed({ ...need.value, ...what }, density.value?.gcm3), mergeKey)
   }
+  const { planned } = useLearning()
   /** Another alloy: the same castings weigh something else in it. */
   function choose(alloy: Alloy): void {
     const again = heat.value?.need ? weighed(heat.value.need, solidDensity(alloy).gcm3) : {}
-    edit(`Choose ${alloy.name}`, { alloy, ...again })
+    edit(`Choose ${alloy.name}`, { alloy, recoveryOverrides: planned(alloy), ...again })
   }
   function keepPart(part: Part): void {
     const known = parts.value.some(({ id }) => id === part.id)

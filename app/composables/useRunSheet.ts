@@ -4,6 +4,7 @@ import { POUR_CHECKLIST, pourOrder } from '#core/casting'
 import { wantsFirstFire } from '#core/gear'
 import { runSheet, type RunSheetAsk, type RunStep } from '#core/melt'
 import type { Heat } from '#core/heat'
+import { remindersFor } from '#core/troubles'
 import { now, useYard } from '~/stores/yard'
 import { stepWords } from '~/words/melt'
 
@@ -60,6 +61,8 @@ export function useRunSheet(topUpZincG: () => number = () => 0) {
     return index >= 0 ? (steps.value.slice(index + 1).find((step) => !stateOf(step)) ?? null) : null
   })
   const doneCount = computed(() => steps.value.filter((step) => stateOf(step)).length)
+  /** What earlier heats left to be minded. */
+  const reminders = computed(() => (heat.value ? remindersFor(heat.value, yard.heats) : []))
   const mouldLookedAt = computed(() => POUR_CHECKLIST.every(({ id }) => heat.value?.lookedAt?.[id]))
 
   function mark(step: RunStep, skipped: boolean, more: Partial<Heat> = {}): void {
@@ -90,6 +93,7 @@ export function useRunSheet(topUpZincG: () => number = () => 0) {
     next,
     doneCount,
     mouldLookedAt,
+    reminders,
     mark,
     unmark,
     acknowledge,

@@ -2,7 +2,7 @@
 import { fuelOf, type Gear, type GearType } from '#core/gear'
 
 const gear = useGear()
-const { crucibles, furnaces, thermocouples, scales } = gear
+const { crucibles, furnaces, thermocouples, scales, ingotMoulds } = gear
 const { grams, money } = useUnits()
 const yard = useYard()
 const editing = ref<{ type: GearType; gear: Gear | null } | null>(null)
@@ -11,6 +11,7 @@ const kinds = computed(() => [
   { type: 'furnace' as const, count: furnaces.value.length },
   { type: 'thermocouple' as const, count: thermocouples.value.length },
   { type: 'scale' as const, count: scales.value.length },
+  { type: 'ingot-mould' as const, count: ingotMoulds.value.length },
 ])
 const burnt = (id: string) => yard.heats.filter((heat) => heat.furnaceId === id && heat.burnt?.amount).length
 </script>
@@ -25,7 +26,9 @@ const burnt = (id: string) => yard.heats.filter((heat) => heat.furnaceId === id 
     <section v-for="{ type, count } in kinds" :key="type" class="mb-7" :aria-label="GEAR_WORDS[type].many">
       <div class="mb-2 flex flex-wrap items-center gap-4">
         <h2 class="chalk">{{ GEAR_WORDS[type].many }}</h2>
-        <button class="btn" @click="editing = { type, gear: null }">Add a {{ GEAR_WORDS[type].one }}</button>
+        <button class="btn" @click="editing = { type, gear: null }">
+          Add {{ aWord(GEAR_WORDS[type].one).toLowerCase() }}
+        </button>
       </div>
       <p v-if="!count" class="max-w-2xl text-soft">{{ GEAR_WORDS[type].empty }}</p>
       <ul class="grid items-start gap-3 md:grid-cols-2 xl:grid-cols-3">
@@ -69,6 +72,19 @@ const burnt = (id: string) => yard.heats.filter((heat) => heat.furnaceId === id 
               Steps of {{ grams(one.stepG, Math.min(1, one.stepG)) }}, bears {{ grams(one.capacityG, 10) }}
             </p>
             <p v-if="one.note" class="text-sm text-soft">{{ one.note }}</p>
+            <button class="btn btn-quiet mt-auto self-start underline" @click="editing = { type, gear: one }">
+              Edit<span class="sr-only"> {{ one.name }}</span>
+            </button>
+          </li>
+        </template>
+        <template v-if="type === 'ingot-mould'">
+          <li v-for="one in ingotMoulds" :key="one.id" class="slab flex flex-col gap-1 p-3">
+            <h3 class="text-lg leading-tight font-bold break-words">{{ one.name }}</h3>
+            <p>
+              {{ grams(one.tareG, 0.1) }} empty<template v-if="one.holdsCm3"
+                >, holds {{ one.holdsCm3 }} cm³</template
+              >
+            </p>
             <button class="btn btn-quiet mt-auto self-start underline" @click="editing = { type, gear: one }">
               Edit<span class="sr-only"> {{ one.name }}</span>
             </button>

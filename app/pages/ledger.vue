@@ -1,34 +1,40 @@
 <script setup lang="ts">
-import { measuredComposition } from '#core/assay'
-import { heatStamp, heatSummary } from '#core/heat'
+import { useWindowVirtualizer } from '@tanstack/vue-virtual'
+import { ledgerRow, matches, parseSearch } from '#core/ledger'
 
 const yard = useYard()
-const { grams, money } = useUnits()
+const { grams } = useUnits()
 const search = ref('')
+const { crucibles } = useGear()
+const crucibleName = (id: string | null | undefined) =>
+  crucibles.value.find((one) => one.id === id)?.name ?? ''
 const rows = computed(() =>
   yard.heats
     .filter(({ loggedAt }) => loggedAt)
     .reverse()
-    .map((heat) => {
-      const summary = heatSummary(heat)
-      const measured = measuredComposition(summary.measured, heat.alloy?.base)
-      return {
-        heat,
-        summary,
-        stamp: heatStamp(heat.number),
-        verdict: verdictShort(summary.verdict),
-        measured,
-      }
-    }),
+    .map((heat) => ledgerRow(heat, crucibleName)),
 )
-const found = computed(() => {
-  const words = search.value.toLowerCase().split(/\s+/).filter(Boolean)
-  return rows.value.filter(({ heat, stamp, verdict }) => {
-    const text =
-      `${stamp} ${heat.title} ${heat.alloy?.name ?? ''} ${heat.alloy?.id ?? ''} ${heat.remarks} ${verdict} ${heat.date}`.toLowerCase()
-    return words.every((word) => text.includes(word))
-  })
-})
+const asked = computed(() => parseSearch(search.value))
+const found = computed(() => rows.value.filter((row) => matches(row, asked.value.terms)))
+/** Only the rows in sight are drawn: ten thousand heats scroll like twelve. */
+const list = ref<HTMLElement | null>(null)
+const offset = ref(0)
+const virtual = useWindowVirtualizer(
+  computed(() => ({
+    count: found.value.length,
+    estimateSize: () => 92,
+    overscan: 8,
+    scrollMargin: offset.value,
+    getItemKey: (index: number) => found.value[index]!.heat.id,
+  })),
+)
+const measureList = () =>
+  (offset.value = list.value ? list.value.getBoundingClientRect().top + window.scrollY : 0)
+onMounted(() => void nextTick(measureList))
+watch([found, () => rows.value.length], () => void nextTick(measureList))
+const measureRow = (element: unknown) => {
+  if (element instanceof Element) virtual.value.measureElement(element)
+}
 const totals = computed(() => {
   const charge = rows.value.reduce((sum, { summary }) => sum + summary.predicted.chargeMassG, 0)
   const good = rows.value.reduce(
@@ -54,24 +60,11 @@ const points = computed(() =>
     })
     .reverse(),
 )
-const VERDICT_TONE = {
-  inside: 'text-patina',
-  'inside-measured': 'text-patina',
-  outside: 'text-oxide',
-  unclear: 'text-amber',
-  'nothing-measured': 'text-soft',
-} as const
-const SIGN = {
-  inside: '✓',
-  'inside-measured': '✓',
-  outside: '✕',
-  unclear: '?',
-  'nothing-measured': '–',
-} as const
 </script>
 
 <template>
   <section>
+    <LedgerTabs />
     <div class="mb-4 flex flex-wrap items-end gap-x-6 gap-y-3">
       <div class="flex-1 basis-64">
         <p class="text-sm text-soft">What have I learned?</p>
@@ -85,9 +78,10 @@ const SIGN = {
       <input
         v-model="search"
         type="search"
-        class="field max-w-64"
-        placeholder="Search alloy, name, remark"
+        class="field max-w-96"
+        placeholder="sundial Sn&gt;4 date&gt;2026-05 lot:tap verdict:outside"
         aria-label="Search the ledger"
+        aria-describedby="search-help"
       />
     </div>
     <p v-if="!rows.length" class="slab p-5">
@@ -95,48 +89,39 @@ const SIGN = {
     </p>
     <template v-else>
       <LazyWhereItWentChart v-if="points.length > 1" class="mb-6" :points="points" />
+      <p id="search-help" class="mb-2 text-sm text-soft">
+        Words, or <b>Sn&gt;9</b>, <b>date&gt;2026-05</b>, <b>alloy:</b>, <b>lot:</b>, <b>crucible:</b>,
+        <b>verdict:</b>, <b>heat:</b>, together as you like.
+        <span aria-live="polite">{{ search ? `${found.length} of ${rows.length}.` : '' }}</span>
+      </p>
+      <p v-for="fault in asked.faults" :key="fault.part" role="alert" class="mb-2 font-semibold text-oxide">
+        “{{ fault.part }}” cannot be read:
+        {{
+          fault.why === 'not-a-date'
+            ? 'a date is 2026, 2026-05 or 2026-05-23.'
+            : 'a share is 0 to 100, like Sn>9.5.'
+        }}
+      </p>
       <p v-if="!found.length" class="slab p-5">No heat matches “{{ search }}”.</p>
-      <ul data-testid="ledger">
-        <li
-          v-for="{ heat, summary, stamp, verdict, measured } in found"
-          :key="heat.id"
-          class="border-t border-line"
+      <div
+        ref="list"
+        data-testid="ledger"
+        role="list"
+        class="relative"
+        :style="{ height: `${virtual.getTotalSize()}px` }"
+      >
+        <div
+          v-for="item in virtual.getVirtualItems()"
+          :key="String(item.key)"
+          :ref="measureRow"
+          :data-index="item.index"
+          role="listitem"
+          class="absolute top-0 left-0 w-full border-t border-line"
+          :style="{ transform: `translateY(${item.start - offset}px)` }"
         >
-          <NuxtLink
-            :to="`/heat/${heat.number}/assay`"
-            class="grid items-start gap-x-5 gap-y-1 px-1 py-2.5 hover:bg-well md:grid-cols-[5rem_minmax(0,1.2fr)_minmax(0,1.6fr)_8.5rem_7rem]"
-          >
-            <span class="stamp text-xl leading-tight">{{ stamp }}</span>
-            <span class="min-w-0">
-              <span class="block font-bold">{{ heat.title || 'Untitled' }}</span>
-              <span class="block text-sm text-soft"
-                >{{ heat.alloy?.name ?? 'no target' }}, {{ heat.date }}</span
-              >
-              <span v-if="heat.remarks" class="mt-0.5 block text-sm">{{ heat.remarks }}</span>
-            </span>
-            <CompositionBar
-              v-if="Object.keys(measured).length"
-              :composition="{ ...measured, '?': 0 }"
-              :label="`${stamp} measured`"
-            />
-            <span v-else class="text-sm text-soft">not measured</span>
-            <span>
-              <span class="font-bold" :class="VERDICT_TONE[summary.verdict?.overall ?? 'nothing-measured']">
-                <span aria-hidden="true">{{ SIGN[summary.verdict?.overall ?? 'nothing-measured'] }}</span>
-                {{ verdict }}
-              </span>
-            </span>
-            <span class="text-sm md:text-right">
-              <span v-if="summary.balance" class="block font-bold"
-                >{{ (100 * summary.balance.tapYield).toFixed(0) }} % tapped</span
-              >
-              <span class="block text-soft"
-                >{{ grams(summary.predicted.chargeMassG) }}, {{ money(summary.cost) }}</span
-              >
-            </span>
-          </NuxtLink>
-        </li>
-      </ul>
+          <LedgerRow v-if="found[item.index]" :row="found[item.index]!" />
+        </div>
+      </div>
     </template>
   </section>
 </template>

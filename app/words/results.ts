@@ -1,3 +1,4 @@
+import type { AssayCsvFault } from '#formats/assay-csv'
 import type { Verdict } from '#core/assay'
 import type { MassBalance } from '#core/balance'
 import { elementName } from './elements'
@@ -92,5 +93,19 @@ export function verdictWords(
         tone: 'warn',
         text: `Cannot tell yet: ${names('unclear')} too close to a limit for this reading. Measure again.`,
       }
+  }
+}
+
+/** Why an analyser's table was refused, and what it must look like. */
+export function assayFaultWords(fault: AssayCsvFault): string {
+  switch (fault.kind) {
+    case 'empty':
+      return 'holds no readings: a row of headings, then a row a reading.'
+    case 'too-long':
+      return 'is too long: at most 5000 readings.'
+    case 'no-elements':
+      return 'has no column named for an element, such as Cu or Sn %.'
+    case 'cell':
+      return `has “${fault.text}” in row ${fault.row} under ${fault.column}: that is no share of 0 to 100 %, nor “<0.02”.`
   }
 }

@@ -18,6 +18,10 @@ export const settingsSchema = z.strictObject({
   mass: z.enum(['g', 'kg', 'oz', 'lb']),
   temperature: z.enum(['C', 'F']),
   length: z.enum(['mm', 'in']).optional(),
+  /** plan with what the yard's heats taught */
+  useLearned: z.boolean().optional(),
+  /** recoveries told by hand, by family and element ("Al/Mg") */
+  overruledRecovery: z.record(z.string().max(40), z.number().min(0).max(1)).optional(),
 })
 
 export const recordSchemas = {

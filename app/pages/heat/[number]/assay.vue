@@ -1,5 +1,7 @@
 <script setup lang="ts">
-import { measuredComposition, METHODS, type Assay } from '#core/assay'
+import { ALLOYS } from '#core/alloys'
+import { measuredComposition, outliers, type Assay } from '#core/assay'
+import { nearestAlloys, USES_UNSURE, usesOf } from '#core/ledger'
 import { now } from '~/stores/yard'
 
 const { heat, summary, edit } = useHeat()
@@ -10,13 +12,6 @@ const alloy = computed(() => heat.value?.alloy ?? null)
 const verdict = computed(() =>
   alloy.value && summary.value?.verdict ? verdictWords(summary.value.verdict, alloy.value.name) : null,
 )
-const METHOD_WORDS = {
-  xrf: 'XRF gun',
-  oes: 'Laboratory (OES or ICP)',
-  density: 'Density in water',
-  other: 'Other',
-} as const
-
 /** The readings on paper; before the first figure is typed, one blank one. */
 const blank: Assay = { id: crypto.randomUUID(), at: now(), method: 'xrf', specimen: '', readings: {} }
 const sheets = computed(() => (heat.value?.assays.length ? heat.value.assays : [blank]))
@@ -38,17 +33,28 @@ function addSheet(): void {
 function removeSheet(sheet: Assay): void {
   if (heat.value) edit('Remove a reading', { assays: heat.value.assays.filter(({ id }) => id !== sheet.id) })
 }
-const fields = (sheet: Assay) => [
-  ...new Set([...Object.keys(alloy.value?.limits ?? {}), ...Object.keys(sheet.readings)]),
-]
+const measured = computed(() => measuredComposition(summary.value?.measured ?? {}, alloy.value?.base))
+const hasMeasured = computed(() => Object.keys(measured.value).length > 0)
+function addReadings(read: readonly Omit<Assay, 'id'>[], from: string): void {
+  if (!heat.value) return
+  const assays = [...heat.value.assays, ...read.map((one) => ({ ...one, id: crypto.randomUUID() }))].slice(
+    -200,
+  )
+  edit(`Readings from ${from}`, { assays })
+}
+const apart = computed(() => outliers(heat.value?.assays ?? []))
+const uses = computed(() => (alloy.value ? usesOf(alloy.value, summary.value?.measured ?? {}) : []))
+const near = computed(() =>
+  hasMeasured.value
+    ? nearestAlloys(summary.value!.measured, [...ALLOYS, ...yard.ownAlloys.map((own) => own.alloy)])
+    : [],
+)
 const predicted = computed(() =>
   summary.value && summary.value.predicted.tapMassG > 0 ? summary.value.predicted : null,
 )
-const measured = computed(() => measuredComposition(summary.value?.measured ?? {}, alloy.value?.base))
 const pouredG = computed(
   () => heat.value?.pour.ingots.reduce((sum, { massG }) => sum + massG, heat.value.pour.castingsG ?? 0) ?? 0,
 )
-const hasMeasured = computed(() => Object.keys(measured.value).length > 0)
 </script>
 
 <template>
@@ -81,70 +87,48 @@ const hasMeasured = computed(() => Object.keys(measured.value).length > 0)
             <h3 class="label mt-3 mb-1">Predicted from the charge</h3>
             <CompositionBar :composition="predicted.composition" label="Predicted" />
           </template>
+          <template v-if="hasMeasured">
+            <h3 class="chalk mt-5 mb-1">Nearest alloys</h3>
+            <ul data-testid="near">
+              <li v-for="one in near" :key="one.alloy.id" class="flex gap-3 border-t border-line py-1">
+                <span class="flex-1"
+                  ><b>{{ one.alloy.id }}</b> {{ one.alloy.name }}</span
+                >
+                <span :class="one.broken ? 'text-soft' : 'font-bold text-patina'">{{
+                  one.broken ? `outside in ${one.broken}` : '✓ fits'
+                }}</span>
+              </li>
+            </ul>
+            <h3 class="chalk mt-5 mb-1">What it is for</h3>
+            <p v-if="alloy.use">Meant for {{ alloy.use.charAt(0).toLowerCase() + alloy.use.slice(1) }}.</p>
+            <ul data-testid="uses">
+              <li v-for="one in uses" :key="one.mustNot" class="mt-1 border-l-8 border-oxide pl-3">
+                <b>Not for {{ one.mustNot }}</b
+                >: {{ one.why }}.
+              </li>
+            </ul>
+            <p class="mt-1 text-sm text-soft">{{ USES_UNSURE }}</p>
+          </template>
         </div>
         <div>
-          <fieldset v-for="(sheet, index) in sheets" :key="sheet.id" :disabled="frozen" class="slab mb-4 p-4">
-            <legend class="chalk bg-panel px-1">Reading {{ sheets.length > 1 ? index + 1 : '' }}</legend>
-            <div class="mb-3 grid gap-3 sm:grid-cols-2">
-              <label
-                ><span class="label">Method</span>
-                <select
-                  class="field"
-                  :value="sheet.method"
-                  @change="
-                    change(
-                      sheet,
-                      { method: ($event.target as HTMLSelectElement).value as Assay['method'] },
-                      'method',
-                    )
-                  "
-                >
-                  <option v-for="method in METHODS" :key="method" :value="method">
-                    {{ METHOD_WORDS[method] }}
-                  </option>
-                </select></label
-              >
-              <label
-                ><span class="label">Specimen</span>
-                <input
-                  class="field"
-                  maxlength="120"
-                  :value="sheet.specimen"
-                  placeholder="first ingot, filed"
-                  @input="change(sheet, { specimen: ($event.target as HTMLInputElement).value }, 'specimen')"
-                  @blur="yard.seal()"
-              /></label>
-            </div>
-            <div class="grid grid-cols-2 gap-x-4 gap-y-2 sm:grid-cols-3">
-              <ReadingField
-                v-for="element in fields(sheet)"
-                :key="element"
-                :element="element"
-                :reading="sheet.readings[element] ?? null"
-                :readings="sheet.readings"
-                @change="change(sheet, { readings: $event }, element)"
-                @sealed="yard.seal()"
-              />
-            </div>
-            <ElementAdder
-              :known="fields(sheet)"
-              @add="change(sheet, { readings: { ...sheet.readings, [$event]: { pct: 0, sd: null } } }, 'add')"
-            />
-            <p class="mt-2 text-xs text-soft">
-              “0.30”, “9.8 ± 0.2”, or “&lt;0.02” for below detection. Without a spread the method’s usual one
-              is taken: XRF 3 % of the value (10 % below 1 %), OES 1 % (common practice, no source).
-            </p>
-            <button
-              v-if="heat.assays.length > 1 && !frozen"
-              class="btn btn-quiet mt-1 underline"
-              @click="removeSheet(sheet)"
-            >
-              Remove this reading
-            </button>
-          </fieldset>
-          <button v-if="heat.assays.length && !frozen" class="btn mb-4" @click="addSheet">
-            Add another reading
-          </button>
+          <AssaySheet
+            v-for="(sheet, index) in sheets"
+            :key="sheet.id"
+            :sheet="sheet"
+            :title="`Reading ${sheets.length > 1 ? index + 1 : ''}`"
+            :known="Object.keys(alloy.limits)"
+            :frozen="frozen"
+            :removable="heat.assays.length > 1"
+            :apart="apart.filter(({ assayId }) => assayId === sheet.id)"
+            @change="change(sheet, $event.part, $event.key)"
+            @remove="removeSheet(sheet)"
+          />
+          <div v-if="!frozen" class="mb-4 flex flex-wrap gap-2">
+            <button v-if="heat.assays.length" class="btn" @click="addSheet">Add another reading</button>
+            <AssayImport @read="addReadings" />
+            <AnalyserTake @take="addReadings([$event], 'the analyser')" />
+          </div>
+          <MetalTests :frozen="frozen" />
           <PutItRight
             v-if="hasMeasured && summary"
             :measured="summary.measured"

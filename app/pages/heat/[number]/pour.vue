@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useSessionStorage } from '@vueuse/core'
 import { heatStamp } from '#core/heat'
 
 const { heat, summary, edit } = useHeat()
@@ -14,20 +15,34 @@ const PARTS = [
   { key: 'skullG', name: 'Skull', hint: 'frozen to the crucible and tools' },
   { key: 'spillG', name: 'Spill', hint: 'swept up' },
   { key: 'heelG', name: 'Heel', hint: 'left in the crucible on purpose' },
+  { key: 'samplesG', name: 'Samples', hint: 'taken out for the assay' },
 ] as const
 function change(part: Record<string, unknown>, key: string): void {
   if (heat.value) edit('Weigh what came out', { pour: { ...heat.value.pour, ...part } }, `pour-${key}`)
 }
 const newIngot = ref<number | null>(null)
 const entry = ref(0)
+/** Weighed in its mould while too hot to touch: the mould's own weight comes off. */
+const { ingotMoulds } = useGear()
+const mouldId = useSessionStorage('pour-mould', '')
+const mould = computed(() => ingotMoulds.value.find(({ id }) => id === mouldId.value) ?? null)
+const netG = computed(() => (newIngot.value === null ? null : newIngot.value - (mould.value?.tareG ?? 0)))
 function addIngot(): void {
-  if (!heat.value || newIngot.value === null) return
+  if (!heat.value || netG.value === null || netG.value <= 0) return
   const { ingots } = heat.value.pour
   const stamp = `${heatStamp(heat.value.number)}-${ingots.length + 1}`
   edit(`Weigh ingot ${stamp}`, {
     pour: {
       ...heat.value.pour,
-      ingots: [...ingots, { id: crypto.randomUUID(), massG: newIngot.value, stamp }],
+      ingots: [
+        ...ingots,
+        {
+          id: crypto.randomUUID(),
+          massG: Number(netG.value.toFixed(2)),
+          stamp,
+          ...(mould.value ? { mouldId: mould.value.id, grossG: newIngot.value } : {}),
+        },
+      ],
     },
   })
   newIngot.value = null
@@ -72,8 +87,35 @@ function removeIngot(id: string): void {
             </li>
           </ul>
           <form v-if="!frozen" class="grid grid-cols-[1fr_auto] items-start gap-2" @submit.prevent="addIngot">
-            <QuantityField :key="entry" v-model="newIngot" label="Next ingot" kind="mass" positive nullable />
-            <button class="btn mt-[1.2rem]" :disabled="newIngot === null">Add the ingot</button>
+            <QuantityField
+              :key="entry"
+              v-model="newIngot"
+              :label="mould ? 'Next ingot, mould and all' : 'Next ingot'"
+              kind="mass"
+              positive
+              nullable
+            />
+            <button class="btn mt-[1.2rem]" :disabled="netG === null || netG <= 0">Add the ingot</button>
+            <p v-if="mould && netG !== null" class="col-span-2" aria-live="polite">
+              <template v-if="netG > 0">{{ grams(netG, 0.1) }} of metal.</template>
+              <b v-else role="alert" class="text-oxide"
+                >That is no more than the mould weighs ({{ grams(mould.tareG) }}). Weigh both together.</b
+              >
+            </p>
+            <label v-if="ingotMoulds.length" class="col-span-2 max-w-xs"
+              ><span class="label">Weighed in</span>
+              <select v-model="mouldId" class="field">
+                <option value="">nothing: the ingot alone</option>
+                <option v-for="one in ingotMoulds" :key="one.id" :value="one.id">
+                  {{ one.name }}, {{ grams(one.tareG) }} empty
+                </option>
+              </select></label
+            >
+            <p v-else class="col-span-2 text-sm text-soft">
+              Weigh your moulds empty, before they are hot, and write them down under
+              <NuxtLink to="/gear" class="underline">Gear</NuxtLink>: then an ingot can be weighed in its
+              mould.
+            </p>
           </form>
         </div>
         <div class="slab p-4">
@@ -82,7 +124,7 @@ function removeIngot(id: string): void {
             <QuantityField
               v-for="part in PARTS"
               :key="part.key"
-              :model-value="heat.pour[part.key]"
+              :model-value="heat.pour[part.key] ?? null"
               :label="part.name"
               kind="mass"
               nullable
@@ -103,6 +145,13 @@ function removeIngot(id: string): void {
         </div>
         <BurntFuel class="lg:col-span-2" />
       </fieldset>
+      <p v-if="balance.foundG > 0" class="mt-4" data-testid="yields">
+        Ingots and castings are <b>{{ (100 * balance.tapYield).toFixed(1) }} %</b> of the charge; all metal
+        found again <b>{{ (100 * balance.metalYield).toFixed(1) }} %</b>; accounted for
+        <b>{{ ((100 * balance.foundG) / balance.chargeG).toFixed(1) }} %</b>.
+      </p>
+      <LazyMassFlow v-if="balance.foundG > 0" class="mt-3" :balance="balance" :heat="heat" />
+      <PutTogether class="mt-4" />
     </template>
   </section>
 </template>

@@ -1,0 +1,58 @@
+<script setup lang="ts">
+import type { LedgerRow } from '#core/ledger'
+
+/** A heat in the ledger, in a line. */
+defineProps<{ row: LedgerRow }>()
+const { grams, money } = useUnits()
+const TONE = {
+  inside: 'text-patina',
+  'inside-measured': 'text-patina',
+  outside: 'text-oxide',
+  unclear: 'text-amber',
+  'nothing-measured': 'text-soft',
+} as const
+const SIGN = {
+  inside: '✓',
+  'inside-measured': '✓',
+  outside: '✕',
+  unclear: '?',
+  'nothing-measured': '–',
+} as const
+</script>
+
+<template>
+  <NuxtLink
+    :to="`/heat/${row.heat.number}/story`"
+    class="grid items-start gap-x-5 gap-y-1 px-1 py-2.5 hover:bg-well md:grid-cols-[5rem_minmax(0,1.2fr)_minmax(0,1.6fr)_8.5rem_7rem]"
+  >
+    <span class="stamp text-xl leading-tight">{{ row.stamp }}</span>
+    <span class="min-w-0">
+      <span class="block font-bold">{{ row.heat.title || 'Untitled' }}</span>
+      <span class="block text-sm text-soft"
+        >{{ row.heat.alloy?.name ?? 'no target' }}, {{ row.heat.date }}</span
+      >
+      <span v-if="row.heat.remarks" class="mt-0.5 block text-sm">{{ row.heat.remarks }}</span>
+    </span>
+    <CompositionBar
+      v-if="Object.keys(row.measured).length"
+      :composition="{ ...row.measured, '?': 0 }"
+      :label="`${row.stamp} measured`"
+    />
+    <span v-else class="text-sm text-soft">not measured</span>
+    <span>
+      <span class="font-bold" :class="TONE[row.summary.verdict?.overall ?? 'nothing-measured']">
+        <span aria-hidden="true">{{ SIGN[row.summary.verdict?.overall ?? 'nothing-measured'] }}</span>
+        {{ verdictShort(row.summary.verdict) }}
+      </span>
+    </span>
+    <span class="text-sm md:text-right">
+      <span v-if="row.summary.balance" class="block font-bold"
+        >{{ (100 * row.summary.balance.tapYield).toFixed(0) }} % tapped</span
+      >
+      <span class="block text-soft"
+        >{{ grams(row.summary.predicted.chargeMassG)
+        }}<template v-if="row.costPerKg !== null">, {{ money(row.costPerKg) }}/kg</template></span
+      >
+    </span>
+  </NuxtLink>
+</template>

@@ -1,0 +1,115 @@
+import { computed } from 'vue'
+import { correctReading } from '#core/gear'
+import type { Heat } from '#core/heat'
+import {
+  learnFormYields,
+  learnOffset,
+  learnRecovery,
+  learnZincRate,
+  planRecovery,
+  recoveryKey,
+  sharpenLots,
+  zincHeat,
+  type LearnedRecovery,
+  type SharperShare,
+} from '#core/learn'
+import { now, useYard, type Edit } from '~/stores/yard'
+
+/** What the yard's own heats teach, and whether plans use it. */
+export function useLearning() {
+  const yard = useYard()
+  const { crucibles, thermocouples } = useGear()
+  const logged = computed(() => yard.heats.filter(({ loggedAt }) => loggedAt))
+  const recoveries = computed(() => learnRecovery(logged.value))
+  const yields = computed(() => learnFormYields(logged.value))
+  const sharper = computed(() => sharpenLots(yard.lots, logged.value))
+  const zincRate = computed(() =>
+    learnZincRate(
+      logged.value.flatMap((heat) => {
+        const crucible = crucibles.value.find(({ id }) => id === heat.crucibleId)
+        return zincHeat(heat, crucible?.brimCm3 ?? null, traceOf(heat)) ?? []
+      }),
+    ),
+  )
+  const probes = computed(() =>
+    thermocouples.value.map((one) => ({ ...one, learned: learnOffset(one.checks) })),
+  )
+
+  function traceOf({ log = [], thermocoupleId }: Heat) {
+    const checks = thermocouples.value.find(({ id }) => id === thermocoupleId)?.checks ?? []
+    return log
+      .flatMap(({ at, celsius }) =>
+        celsius === null
+          ? []
+          : [{ atMin: Date.parse(at) / 60_000, celsius: correctReading(checks, celsius).trueC }],
+      )
+      .sort((a, b) => a.atMin - b.atMin)
+  }
+
+  const using = computed(() => !!yard.settings.useLearned)
+  const overruled = computed(() => yard.settings.overruledRecovery ?? {})
+  /** What an alloy is planned with, as things are decided now. */
+  const planned = (alloy: Heat['alloy']) => planRecovery(alloy, recoveries.value, yard.settings)
+
+  /** Changes the decision, and the plans of the heats that are still open with it, as one step. */
+  function decide(
+    label: string,
+    change: { useLearned?: boolean; overruledRecovery?: Record<string, number> },
+  ) {
+    const time = now()
+    const settings = {
+      ...yard.settings,
+      id: yard.settings.id === 'none' ? crypto.randomUUID() : yard.settings.id,
+      ...change,
+      updatedAt: time,
+    }
+    const heats = yard.heats.filter(({ loggedAt, alloy }) => !loggedAt && alloy)
+    const edits: Edit[] = [
+      { collection: 'settings', id: settings.id, after: settings },
+      ...heats.map((heat): Edit => {
+        const recoveryOverrides = planRecovery(heat.alloy, recoveries.value, settings)
+        return { collection: 'heats', id: heat.id, after: { ...heat, recoveryOverrides, updatedAt: time } }
+      }),
+    ]
+    yard.commit(label, edits)
+  }
+  const setUsing = (yes: boolean) =>
+    decide(yes ? 'Plan with what was learned' : 'Plan with the starting values', { useLearned: yes })
+  function overrule({ family, element }: Pick<LearnedRecovery, 'family' | 'element'>, value: number | null) {
+    const key = recoveryKey(family, element)
+    const rest = Object.entries(overruled.value).filter(([one]) => one !== key)
+    const overruledRecovery = Object.fromEntries(value === null ? rest : [...rest, [key, value]])
+    decide(value === null ? 'Take the overruling back' : 'Overrule a recovery', { overruledRecovery })
+  }
+  /** Writes a sharpened share on its lot. */
+  function sharpen({ lotId, element, after }: SharperShare): void {
+    const lot = yard.lots.find(({ id }) => id === lotId)
+    if (!lot) return
+    const round = (value: number) => Number(value.toPrecision(3))
+    yard.commit(`Sharpen ${element} of ${lot.name}`, [
+      {
+        collection: 'lots',
+        id: lotId,
+        after: {
+          ...lot,
+          composition: { ...lot.composition, [element]: round(after.value) },
+          sd: { ...lot.sd, [element]: round(after.sd) },
+          updatedAt: now(),
+        },
+      },
+    ])
+  }
+  return {
+    recoveries,
+    yields,
+    sharper,
+    zincRate,
+    probes,
+    using,
+    overruled,
+    planned,
+    setUsing,
+    overrule,
+    sharpen,
+  }
+}

@@ -1,0 +1,165 @@
+<script setup lang="ts">
+import { heatStamp } from '#core/heat'
+import { recoveryKey } from '#core/learn'
+import { FORMS } from '#core/losses'
+
+/** What the yard's heats teach: each figure with where it started, its spread and the heats behind it. */
+const learning = useLearning()
+const { recoveries, yields, sharper, zincRate, probes, using, overruled } = learning
+const { temperature } = useUnits()
+const formName = (id: string) => FORMS.find((form) => form.id === id)?.name ?? id
+const stamps = (heats: readonly { number: number }[]) =>
+  heats.map(({ number }) => heatStamp(number)).join(', ')
+const degreesBy = (celsius: number) => celsius * (temperature.value === 'F' ? 1.8 : 1)
+</script>
+
+<template>
+  <section>
+    <LedgerTabs />
+    <h1 class="text-2xl font-bold">What my heats taught</h1>
+    <p class="mb-3 max-w-3xl text-soft">
+      Each figure starts as the trade’s and is pulled to yours by the heats you weighed and measured. One heat
+      alone changes nothing; a heat too far from the rest is set aside and shown. Plans use it only when you
+      say so.
+    </p>
+    <label class="mb-4 flex max-w-xl items-center gap-3 border-l-8 border-ember bg-panel p-3 font-bold">
+      <input
+        type="checkbox"
+        class="size-6 accent-(--ember)"
+        :checked="using"
+        @change="learning.setUsing(($event.target as HTMLInputElement).checked)"
+      />
+      Plan my heats with it
+    </label>
+    <p v-if="!recoveries.length" class="slab max-w-xl p-5">
+      Nothing yet. Log heats with their ingots, returns and an assay, and recoveries appear here.
+    </p>
+    <div class="grid items-start gap-6 lg:grid-cols-2">
+      <section v-if="recoveries.length" aria-label="Recovery" class="slab p-4">
+        <h2 class="chalk mb-2">Recovery: what stays in the metal</h2>
+        <ul data-testid="learned-recoveries">
+          <li
+            v-for="one in recoveries"
+            :key="recoveryKey(one.family, one.element)"
+            class="border-t border-line py-2"
+          >
+            <p>
+              <template v-if="one.heats >= 2"
+                >Your {{ elementName(one.element).toLowerCase() }} recovery in
+                {{ FAMILY_NAMES[one.family] }} is <b>{{ withSpread(one.value, one.sd) }}</b> over
+                {{ one.heats }} heats (started at {{ one.prior.value }}).</template
+              >
+              <template v-else
+                >{{ elementName(one.element) }} in {{ FAMILY_NAMES[one.family] }}: one heat only; it stays at
+                <b>{{ one.prior.value }}</b>.</template
+              >
+            </p>
+            <p v-if="one.setAside.length" class="text-sm text-amber">
+              Set aside as no ordinary heat: {{ stamps(one.setAside) }} ({{
+                one.setAside.map(({ value }) => value.toFixed(2)).join(', ')
+              }}).
+            </p>
+            <details class="text-sm">
+              <summary>The heats behind it</summary>
+              <p>
+                {{
+                  one.seen
+                    .map(({ number, value, sd }) => `${heatStamp(number)}: ${withSpread(value, sd)}`)
+                    .join('; ')
+                }}
+              </p>
+              <div class="mt-2 flex flex-wrap items-start gap-2">
+                <QuantityField
+                  :model-value="overruled[recoveryKey(one.family, one.element)] ?? null"
+                  :label="`Plan ${one.element} with, instead (0 to 1)`"
+                  kind="number"
+                  nullable
+                  :max="1"
+                  class="max-w-48"
+                  @update:model-value="learning.overrule(one, $event)"
+                />
+                <button
+                  v-if="overruled[recoveryKey(one.family, one.element)] !== undefined"
+                  type="button"
+                  class="btn mt-[1.2rem]"
+                  @click="learning.overrule(one, null)"
+                >
+                  Back to what was learned
+                </button>
+              </div>
+            </details>
+            <p
+              v-if="overruled[recoveryKey(one.family, one.element)] !== undefined"
+              class="text-sm font-bold text-amber"
+            >
+              Overruled: planned with {{ overruled[recoveryKey(one.family, one.element)] }}.
+            </p>
+          </li>
+        </ul>
+      </section>
+      <div class="grid gap-6">
+        <section v-if="yields.length" aria-label="Metallic yield" class="slab p-4">
+          <h2 class="chalk mb-2">Metallic yield: how much of the scrap is metal</h2>
+          <ul>
+            <li
+              v-for="one in yields"
+              :key="one.form"
+              class="flex flex-wrap gap-x-3 border-t border-line py-1.5"
+            >
+              <span class="flex-1 basis-40">{{ formName(one.form) }}</span>
+              <b>{{ one.heats >= 2 ? withSpread(one.value, one.sd) : one.prior.value }}</b>
+              <span class="text-soft">{{
+                one.heats >= 2
+                  ? `${one.heats} heats, started at ${one.prior.value}`
+                  : 'one heat: as it started'
+              }}</span>
+            </li>
+          </ul>
+        </section>
+        <section v-if="sharper.length" aria-label="Lots" class="slab p-4" data-testid="sharper">
+          <h2 class="chalk mb-2">Lots, known better by now</h2>
+          <ul>
+            <li
+              v-for="one in sharper"
+              :key="`${one.lotId}-${one.element}`"
+              class="flex flex-wrap items-center gap-x-3 border-t border-line py-1.5"
+            >
+              <span class="flex-1 basis-56"
+                ><b>{{ one.name }}</b
+                >: {{ one.element }} {{ withSpread(one.after.value, one.after.sd) }} %, was
+                {{ withSpread(one.before.value, one.before.sd) }} %, by {{ one.heats }} heats</span
+              >
+              <button type="button" class="btn" @click="learning.sharpen(one)">
+                Write it on the lot<span class="sr-only">: {{ one.name }} {{ one.element }}</span>
+              </button>
+            </li>
+          </ul>
+        </section>
+        <section aria-label="Furnace and probe" class="slab p-4">
+          <h2 class="chalk mb-2">Zinc, probe, furnace</h2>
+          <p>
+            Zinc leaves at <b>{{ (zincRate.value / zincRate.prior.value).toFixed(2) }}</b> times the starting
+            rate<template v-if="zincRate.heats >= 2">, by {{ zincRate.heats }} heats</template
+            ><template v-else
+              >: {{ zincRate.heats }} of the two heats it takes, logged with temperatures</template
+            >.
+          </p>
+          <p v-for="probe in probes" :key="probe.id" class="mt-1">
+            {{ probe.name }}:
+            <template v-if="probe.learned.heats >= 2"
+              >add {{ withSpread(degreesBy(probe.learned.value), degreesBy(probe.learned.sd)) }} °{{
+                temperature
+              }}, by {{ probe.learned.heats }} fixed points</template
+            ><template v-else>checked at {{ probe.learned.heats }} of the two fixed points it takes</template
+            >.
+          </p>
+          <p class="mt-1">
+            The furnace’s efficiency is learned on the
+            <NuxtLink to="/gear" class="underline">Gear</NuxtLink> and Pour pages from the fuel you write
+            down.
+          </p>
+        </section>
+      </div>
+    </div>
+  </section>
+</template>

@@ -1,0 +1,150 @@
+<script setup lang="ts">
+import { heatStamp } from '#core/heat'
+import { controlChart, trampByGeneration } from '#core/learn'
+import { ledgerRow } from '#core/ledger'
+
+/** How the yard runs: one element or the yield, heat by heat, with limits; tramp elements; losses; cost. */
+const yard = useYard()
+const { crucibles } = useGear()
+const { money } = useUnits()
+const named = (id: string | null | undefined) => crucibles.value.find((one) => one.id === id)?.name ?? ''
+const rows = computed(() =>
+  yard.heats.filter(({ loggedAt }) => loggedAt).map((heat) => ledgerRow(heat, named)),
+)
+const alloys = computed(() => {
+  const counted = new Map<string, number>()
+  for (const { heat } of rows.value)
+    if (heat.alloy) counted.set(heat.alloy.id, (counted.get(heat.alloy.id) ?? 0) + 1)
+  return [...counted.entries()].sort((a, b) => b[1] - a[1])
+})
+const alloy = ref('')
+const chosen = computed(() => rows.value.filter(({ heat }) => !alloy.value || heat.alloy?.id === alloy.value))
+const elements = computed(() =>
+  [...new Set(chosen.value.flatMap(({ measured }) => Object.keys(measured)))].sort(),
+)
+const element = ref('')
+const charted = computed(() => {
+  const of = (value: (row: (typeof rows.value)[number]) => number | null | undefined) => {
+    const points = chosen.value.flatMap((row) => {
+      const one = value(row)
+      return one === null || one === undefined ? [] : [{ stamp: row.stamp, value: one }]
+    })
+    const chart = controlChart(points.map((point) => point.value))
+    return chart && { chart, stamps: points.map(({ stamp }) => stamp) }
+  }
+  return [
+    ...(element.value
+      ? [
+          {
+            title: `${elementName(element.value)}, measured`,
+            unit: '%',
+            ...of(({ measured }) => measured[element.value]),
+          },
+        ]
+      : []),
+    {
+      title: 'Tap yield',
+      unit: '%',
+      ...of(({ summary }) => (summary.balance?.foundG ? 100 * summary.balance.tapYield : null)),
+    },
+    {
+      title: 'Dross, of the charge',
+      unit: '%',
+      ...of(({ heat, summary }) =>
+        heat.pour.drossG === null || !summary.balance
+          ? null
+          : (100 * heat.pour.drossG) / summary.balance.chargeG,
+      ),
+    },
+    { title: `Cost of a kilogram tapped`, unit: yard.settings.currency, ...of(({ costPerKg }) => costPerKg) },
+  ]
+})
+const tramps = computed(() =>
+  (['Cu', 'Al'] as const).flatMap((base) => {
+    const generations = trampByGeneration(base, yard.lots, yard.heats)
+    return generations.length > 0 ? [{ base, generations }] : []
+  }),
+)
+const meanCost = computed(() => {
+  const known = chosen.value.flatMap(({ costPerKg }) => costPerKg ?? [])
+  return known.length ? known.reduce((sum, cost) => sum + cost, 0) / known.length : null
+})
+</script>
+
+<template>
+  <section>
+    <LedgerTabs />
+    <h1 class="text-2xl font-bold">How it runs, heat by heat</h1>
+    <p v-if="meanCost !== null" class="mb-3 text-soft">
+      {{ chosen.length }} heats; a kilogram tapped cost {{ money(meanCost) }} on average.
+    </p>
+    <p v-if="rows.length < 3" class="slab max-w-xl p-5">A trend takes three heats in the ledger.</p>
+    <div class="mb-4 flex flex-wrap gap-3">
+      <label class="max-w-xs flex-1"
+        ><span class="label">Alloy</span>
+        <select v-model="alloy" class="field">
+          <option value="">all alloys</option>
+          <option v-for="[id, count] in alloys" :key="id" :value="id">{{ id }} ({{ count }})</option>
+        </select></label
+      >
+      <label class="max-w-xs flex-1"
+        ><span class="label">Element</span>
+        <select v-model="element" class="field">
+          <option value="">none</option>
+          <option v-for="one in elements" :key="one" :value="one">{{ one }}</option>
+        </select></label
+      >
+    </div>
+    <div class="grid items-start gap-4 lg:grid-cols-2">
+      <template v-for="one in charted" :key="one.title">
+        <LazyControlChart
+          v-if="one.chart"
+          :chart="one.chart"
+          :stamps="one.stamps!"
+          :title="one.title"
+          :unit="one.unit"
+        />
+        <p v-else class="slab p-4 text-soft">{{ one.title }}: fewer than three heats tell it.</p>
+      </template>
+    </div>
+    <section
+      v-for="{ base, generations } in tramps"
+      :key="base"
+      class="slab mt-4 p-4"
+      :aria-label="`Tramp elements, ${base}`"
+    >
+      <h2 class="chalk mb-1">What builds up in {{ FAMILY_WORDS[base] }} that go round</h2>
+      <div class="overflow-x-auto" tabindex="0" aria-label="Tramp elements by generation">
+        <table class="w-full text-left">
+          <thead class="text-sm text-soft">
+            <tr>
+              <th scope="col">Melted here</th>
+              <th
+                v-for="symbol in Object.keys(generations[0]!.meanPct)"
+                :key="symbol"
+                scope="col"
+                class="text-right"
+              >
+                {{ symbol }}
+              </th>
+              <th scope="col" class="pl-4">Heats</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="one in generations" :key="one.generation" class="border-t border-line">
+              <th scope="row" class="font-normal">
+                {{ one.generation === 1 ? 'once' : `${one.generation} times` }}
+              </th>
+              <td v-for="symbol in Object.keys(generations[0]!.meanPct)" :key="symbol" class="text-right">
+                {{ one.meanPct[symbol] === undefined ? '–' : `${percent(one.meanPct[symbol])} %` }}
+              </td>
+              <td class="pl-4 text-sm text-soft">
+                {{ one.heats.map(({ number }) => heatStamp(number)).join(', ') }}
+              </td>
+            </tr>
+          </tbody>
+        </table>
+      </div>
+    </section>
+  </section>
+</template>

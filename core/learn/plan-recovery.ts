@@ -1,0 +1,26 @@
+import type { Heat } from '#core/heat'
+import { familyOf } from './heats'
+import { recoveryFor, type LearnedRecovery } from './recovery'
+
+/** What the person decided about learning. */
+export interface LearningChoice {
+  useLearned?: boolean | undefined
+  overruledRecovery?: Readonly<Record<string, number>> | undefined
+}
+
+/** The name of one recovery in the settings. */
+export const recoveryKey = (family: string, element: string): string => `${family}/${element}`
+
+/** Recoveries to overrule the priors with in a plan: what was learned where that is wanted, and what was told by hand. */
+export function planRecovery(
+  alloy: Heat['alloy'],
+  learned: readonly LearnedRecovery[],
+  { useLearned, overruledRecovery = {} }: LearningChoice,
+): Record<string, number> {
+  const family = familyOf(alloy)
+  const told = Object.entries(overruledRecovery).flatMap(([key, value]) => {
+    const [of, element] = key.split('/')
+    return of === family && element ? [[element, value] as const] : []
+  })
+  return { ...(useLearned ? recoveryFor(alloy, learned) : {}), ...Object.fromEntries(told) }
+}
