@@ -20,6 +20,7 @@ import {
 import { lotYield, spreadFor, type Lot } from '#core/stock'
 import { fromWorkspace, toWorkspace, workspaceSchema, type OwnAlloy, type Settings } from '#core/workspace'
 import { writeWorkspace } from '#formats/workspace-json'
+import { demoFurnace } from './demo-furnace'
 import { demoGear } from './demo-gear'
 
 let state = 20260907
@@ -635,7 +636,7 @@ const workspace = toWorkspace(
     settings: [settings],
     lots: kept,
     alloys: [own],
-    heats: [...burnt.heats, planned],
+    heats: [...demoFurnace(burnt.heats, { uuid, normal }), planned],
     gear: burnt.gear,
     practices: [],
   }),

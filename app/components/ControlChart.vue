@@ -4,6 +4,10 @@ import { CHART, type ControlChart } from '#core/learn'
 /** Individuals heat by heat, with their limits; what is out of control stands out by shape as well as colour. */
 const props = defineProps<{ chart: ControlChart; stamps: string[]; title: string; unit: string }>()
 const frame = ref<HTMLElement>()
+/** What cannot be below nothing has its lower limit there. */
+const floor = computed(() =>
+  props.chart.values.every((value) => value >= 0) ? Math.max(0, props.chart.lower) : props.chart.lower,
+)
 const signalAt = computed(() => new Map(props.chart.signals.map(({ index, rules }) => [index, rules])))
 const { failed } = useChart(frame, [() => props.chart], (token) => {
   const { chart } = props
@@ -39,7 +43,7 @@ const { failed } = useChart(frame, [() => props.chart], (token) => {
       paper_bgcolor: 'transparent',
       plot_bgcolor: 'transparent',
       font: { family: 'Sofia Sans Variable, sans-serif', color: token('ink'), size: 13 },
-      shapes: [line(chart.mean, 'solid'), line(chart.upper, 'dash'), line(chart.lower, 'dash')],
+      shapes: [line(chart.mean, 'solid'), line(chart.upper, 'dash'), line(floor.value, 'dash')],
       xaxis: { fixedrange: true, type: 'category' },
       yaxis: { fixedrange: true, gridcolor: token('line') },
     },
@@ -47,7 +51,7 @@ const { failed } = useChart(frame, [() => props.chart], (token) => {
 })
 const spoken = computed(
   () =>
-    `${props.title}: mean ${props.chart.mean.toPrecision(3)}, limits ${props.chart.lower.toPrecision(3)} to ${props.chart.upper.toPrecision(3)} ${props.unit}; ` +
+    `${props.title}: mean ${props.chart.mean.toPrecision(3)}, limits ${floor.value.toPrecision(3)} to ${props.chart.upper.toPrecision(3)} ${props.unit}; ` +
     props.chart.values.map((value, at) => `${props.stamps[at]} ${value.toPrecision(3)}`).join(', '),
 )
 </script>
@@ -66,7 +70,7 @@ const spoken = computed(
       }}.
     </p>
     <p v-else class="text-sm text-soft">
-      In control: {{ chart.mean.toPrecision(3) }} {{ unit }}, between {{ chart.lower.toPrecision(3) }} and
+      In control: {{ chart.mean.toPrecision(3) }} {{ unit }}, between {{ floor.toPrecision(3) }} and
       {{ chart.upper.toPrecision(3) }}.
     </p>
     <p class="text-xs text-soft">

@@ -43,7 +43,7 @@ const { failed } = useChart(frame, [flows], (token) => {
         node: {
           label: [...into.map(label), 'crucible', ...out.map(label)],
           color: [...into.map(() => '#b99c68'), token('ember'), ...out.map(({ tone }) => tone)],
-          pad: 10,
+          pad: 20,
           thickness: 14,
           line: { color: token('ink'), width: 0.5 },
         },
@@ -56,7 +56,7 @@ const { failed } = useChart(frame, [flows], (token) => {
       },
     ],
     layout: {
-      height: 280,
+      height: 340,
       margin: { l: 4, r: 4, t: 8, b: 8 },
       paper_bgcolor: 'transparent',
       font: { family: 'Sofia Sans Variable, sans-serif', color: token('ink'), size: 13 },
@@ -73,7 +73,7 @@ const spoken = computed(
 <template>
   <figure class="slab p-3">
     <figcaption class="label">From the bins to the bins</figcaption>
-    <div ref="frame" class="min-h-[280px]" role="img" :aria-label="spoken" data-testid="mass-flow" />
+    <div ref="frame" class="min-h-[340px]" role="img" :aria-label="spoken" data-testid="mass-flow" />
     <p v-if="failed" role="alert" class="text-oxide">{{ failed }}</p>
   </figure>
 </template>

@@ -50,7 +50,7 @@ function remove(id: string): void {
 </script>
 
 <template>
-  <section class="slab mb-4 p-4" aria-label="Other tests">
+  <section v-if="!frozen || heat?.tests?.length" class="slab mb-4 p-4" aria-label="Other tests">
     <h2 class="chalk mb-2">Other tests</h2>
     <ul v-if="heat?.tests?.length" class="mb-2">
       <li

@@ -45,7 +45,8 @@ const print = () => window.print()
           @change="navigateTo({ query: { heat: ($event.target as HTMLSelectElement).value } })"
         >
           <option v-for="one in heats" :key="one.id" :value="one.number">
-            {{ heatStamp(one.number) }} {{ one.title }}, {{ one.pour.ingots.length }} ingots
+            {{ heatStamp(one.number) }} {{ one.title }},
+            {{ one.pour.ingots.length === 1 ? '1 ingot' : `${one.pour.ingots.length} ingots` }}
           </option>
           <option value="bins">the bins</option>
         </select></label

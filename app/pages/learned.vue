@@ -8,6 +8,7 @@ const learning = useLearning()
 const { recoveries, yields, sharper, zincRate, probes, using, overruled } = learning
 const { temperature } = useUnits()
 const formName = (id: string) => FORMS.find((form) => form.id === id)?.name ?? id
+const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1)
 const stamps = (heats: readonly { number: number }[]) =>
   heats.map(({ number }) => heatStamp(number)).join(', ')
 const degreesBy = (celsius: number) => celsius * (temperature.value === 'F' ? 1.8 : 1)
@@ -50,8 +51,8 @@ const degreesBy = (celsius: number) => celsius * (temperature.value === 'F' ? 1.
                 {{ one.heats }} heats (started at {{ one.prior.value }}).</template
               >
               <template v-else
-                >{{ elementName(one.element) }} in {{ FAMILY_NAMES[one.family] }}: one heat only; it stays at
-                <b>{{ one.prior.value }}</b>.</template
+                >{{ capital(elementName(one.element)) }} in {{ FAMILY_NAMES[one.family] }}: one heat only; it
+                stays at <b>{{ one.prior.value }}</b>.</template
               >
             </p>
             <p v-if="one.setAside.length" class="text-sm text-amber">

@@ -35,11 +35,22 @@ const charted = computed(() => {
   return [
     ...(element.value
       ? [
-          {
-            title: `${elementName(element.value)}, measured`,
-            unit: '%',
-            ...of(({ measured }) => measured[element.value]),
-          },
+          alloy.value
+            ? {
+                title: `${elementName(element.value)}, measured`,
+                unit: '%',
+                ...of(({ measured }) => measured[element.value]),
+              }
+            : {
+                // Alloys differ; how far each missed its own prediction does not.
+                title: `${elementName(element.value)}, measured less predicted`,
+                unit: '%',
+                ...of(({ measured, summary }) =>
+                  measured[element.value] === undefined
+                    ? null
+                    : measured[element.value]! - (summary.predicted.composition[element.value] ?? 0),
+                ),
+              },
         ]
       : []),
     {

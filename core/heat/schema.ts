@@ -41,6 +41,8 @@ export const weighedLineSchema = z.strictObject({
   composition: compositionSchema,
   sd: spreadSchema,
   at: z.iso.datetime(),
+  /** the heat that made the lot, so that it is known when the bin is long empty */
+  originHeatId: z.uuid().nullable().optional(),
 })
 
 export const ingotSchema = z.strictObject({

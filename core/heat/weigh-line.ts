@@ -19,5 +19,6 @@ export function weighLine(lot: Lot, plannedG: number, massG: number, at: string)
     composition: lot.composition,
     sd: lot.sd,
     at,
+    ...(lot.originHeatId ? { originHeatId: lot.originHeatId } : {}),
   }
 }

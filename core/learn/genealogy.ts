@@ -15,9 +15,10 @@ const DEEPEST = 40
 
 /** Heats by id, and which heat made which lot. */
 export function genealogy(lots: readonly Lot[], heats: readonly Heat[]) {
-  const made = new Map(
-    lots.flatMap(({ id, originHeatId }) => (originHeatId ? [[id, originHeatId] as const] : [])),
-  )
+  const made = new Map<string, string>()
+  for (const { weighed } of heats)
+    for (const { lotId, originHeatId } of weighed) if (originHeatId) made.set(lotId, originHeatId)
+  for (const { id, originHeatId } of lots) if (originHeatId) made.set(id, originHeatId)
   const byId = new Map(heats.map((heat) => [heat.id, heat]))
   return { made, byId }
 }
@@ -56,6 +57,7 @@ export function whereItWent(
   heats: readonly Heat[],
 ): { heat: Heat; massG: number; generation: number }[] {
   const result: { heat: Heat; massG: number; generation: number }[] = []
+  const { made } = genealogy(lots, heats)
   const seen = new Set<string>()
   let front = new Set([lotId])
   for (let generation = 1; front.size > 0 && generation < DEEPEST; generation++) {
@@ -65,7 +67,7 @@ export function whereItWent(
       if (lines.length === 0 || seen.has(heat.id)) continue
       seen.add(heat.id)
       result.push({ heat, massG: lines.reduce((sum, { massG }) => sum + massG, 0), generation })
-      for (const lot of lots) if (lot.originHeatId === heat.id) next.add(lot.id)
+      for (const [id, origin] of made) if (origin === heat.id) next.add(id)
     }
     front = next
   }

@@ -16,8 +16,13 @@ export interface SharperShare {
 
 /** A recovery is known no better, as a fraction of what is in. Engineering estimate. */
 const RECOVERY_DOUBT = 0.015
-/** Worth telling: the spread shrinks by at least so much, or the value moves by half a spread. */
-const SHRINKS = 0.85
+/** Volatile elements differ from heat to heat by more. Engineering estimate. */
+const VOLATILE_DOUBT: Readonly<Record<string, number>> = { Zn: 0.03, Mg: 0.08, P: 0.2 }
+/** Worth telling: the spread shrinks to so much of what it was, or the value moves by half a spread. */
+const SHRINKS = 0.5
+const LEAST_PCT = 0.05
+/** An assay so many standard deviations from what the lots can make is of no ordinary heat. */
+const ACCIDENT = 4
 
 /**
  * Compositions of lots sharpened by the heats they went into: each assay is an observation of the sum of what its lots
@@ -55,14 +60,14 @@ function sharpenElement(element: string, lots: readonly Lot[], heats: readonly H
       const weight = (massG * (lot.metallicYield ?? 1) * (recovery[element] ?? 1)) / meltG
       const index = at.get(lot.id)
       if (index === undefined) knownPct += weight * (lot.composition[element] ?? 0)
-      else {
-        weights[index]! += weight
-        counts[index]!++
-      }
+      else weights[index]! += weight
     }
     if (weights.every((weight) => weight === 0)) continue
-    const sd = Math.hypot(measured.sd, RECOVERY_DOUBT * measured.pct)
-    belief = observeSum(belief, weights, { value: measured.pct - knownPct, sd })
+    const sd = Math.hypot(measured.sd, (VOLATILE_DOUBT[element] ?? RECOVERY_DOUBT) * measured.pct)
+    const seen = { value: measured.pct - knownPct, sd }
+    if (surprise(belief, weights, seen) > ACCIDENT) continue
+    belief = observeSum(belief, weights, seen)
+    for (const [index, weight] of weights.entries()) if (weight > 0) counts[index]!++
   }
   return doubtful.flatMap((lot, index) => {
     const before = { value: lot.composition[element] ?? 0, sd: lot.sd[element]! }
@@ -71,7 +76,18 @@ function sharpenElement(element: string, lots: readonly Lot[], heats: readonly H
       sd: Math.sqrt(belief.covariance[index]![index]!),
     }
     const tells = after.sd < SHRINKS * before.sd || Math.abs(after.value - before.value) > before.sd / 2
-    if (counts[index]! < 2 || !tells) return []
+    if (counts[index]! < 2 || !tells || before.value < LEAST_PCT) return []
     return [{ lotId: lot.id, name: lot.name, element, before, after, heats: counts[index]! }]
   })
+}
+
+/** How far an observation lies from what is believed, in standard deviations of both together. */
+function surprise({ mean, covariance }: JointBelief, weights: readonly number[], seen: Belief): number {
+  const expected = weights.reduce((sum, weight, at) => sum + weight * mean[at]!, 0)
+  const variance = weights.reduce(
+    (sum, weight, i) =>
+      sum + weight * weights.reduce((part, other, j) => part + other * covariance[i]![j]!, 0),
+    seen.sd ** 2,
+  )
+  return Math.abs(seen.value - expected) / Math.sqrt(variance)
 }

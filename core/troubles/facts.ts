@@ -87,7 +87,8 @@ export function heatFacts(heat: Heat, lots: readonly Lot[], gear: readonly Gear[
     hottestOverC: over(
       trace.length ? Math.max(...trace.map(({ celsius }) => celsius)) : heat.pour.pourTemperatureC,
     ),
-    heldMin: base !== null && poured !== null ? poured - base : null,
+    // Ticked in one go afterwards, the times say nothing.
+    heldMin: base !== null && poured !== null && poured - base > 1 ? poured - base : null,
     degassed: doneAt('degas') !== null || (heat.log ?? []).some(({ kind }) => kind === 'degas'),
     deoxidised: kept ? doneAt('deoxidise') !== null : null,
     coatings: members.flatMap((lot) => lot?.coatings ?? []),
