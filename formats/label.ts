@@ -10,7 +10,7 @@ export interface LabelFacts {
   assay: Composition
 }
 
-const LONGEST = 400
+const LONGEST = 160
 
 /**
  * The text of a label's QR code: an address that opens the ingot in the app and reads as what it is.

@@ -62,7 +62,7 @@ const print = () => window.print()
     </section>
     <ul v-if="chosen !== 'bins'" class="sheet" data-testid="labels">
       <li v-for="one in ingots" :key="one.id" class="tag">
-        <QrCode :text="one.address" :label="`Code of ${one.stamp}`" class="size-32 shrink-0" />
+        <QrCode :text="one.address" :label="`Code of ${one.stamp}`" class="size-36 shrink-0" />
         <div class="min-w-0">
           <p class="stamp text-2xl leading-none">{{ one.stamp }}</p>
           <p class="font-bold">{{ one.alloy }}</p>

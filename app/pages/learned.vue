@@ -8,7 +8,6 @@ const learning = useLearning()
 const { recoveries, yields, sharper, zincRate, probes, using, overruled } = learning
 const { temperature } = useUnits()
 const formName = (id: string) => FORMS.find((form) => form.id === id)?.name ?? id
-const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1)
 const stamps = (heats: readonly { number: number }[]) =>
   heats.map(({ number }) => heatStamp(number)).join(', ')
 const degreesBy = (celsius: number) => celsius * (temperature.value === 'F' ? 1.8 : 1)
@@ -79,14 +78,6 @@ const degreesBy = (celsius: number) => celsius * (temperature.value === 'F' ? 1.
                   class="max-w-48"
                   @update:model-value="learning.overrule(one, $event)"
                 />
-                <button
-                  v-if="overruled[recoveryKey(one.family, one.element)] !== undefined"
-                  type="button"
-                  class="btn mt-[1.2rem]"
-                  @click="learning.overrule(one, null)"
-                >
-                  Back to what was learned
-                </button>
               </div>
             </details>
             <p
@@ -94,6 +85,9 @@ const degreesBy = (celsius: number) => celsius * (temperature.value === 'F' ? 1.
               class="text-sm font-bold text-amber"
             >
               Overruled: planned with {{ overruled[recoveryKey(one.family, one.element)] }}.
+              <button type="button" class="btn btn-quiet underline" @click="learning.overrule(one, null)">
+                Back to what was learned
+              </button>
             </p>
           </li>
         </ul>

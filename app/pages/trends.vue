@@ -37,13 +37,13 @@ const charted = computed(() => {
       ? [
           alloy.value
             ? {
-                title: `${elementName(element.value)}, measured`,
+                title: `${capital(elementName(element.value))}, measured`,
                 unit: '%',
                 ...of(({ measured }) => measured[element.value]),
               }
             : {
                 // Alloys differ; how far each missed its own prediction does not.
-                title: `${elementName(element.value)}, measured less predicted`,
+                title: `${capital(elementName(element.value))}, measured less predicted`,
                 unit: '%',
                 ...of(({ measured, summary }) =>
                   measured[element.value] === undefined

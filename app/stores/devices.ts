@@ -1,5 +1,5 @@
 import { defineStore } from 'pinia'
-import { computed, reactive, ref } from 'vue'
+import { computed, markRaw, reactive, ref } from 'vue'
 import {
   DEVICE_KINDS,
   deviceQuerySchema,
@@ -74,7 +74,8 @@ export const useDevices = defineStore('devices', () => {
     device.line = line
     device.fault = typeof read === 'string' ? read : null
     if (typeof read === 'string') return
-    device.reading = read
+    // Plain, so that a record made of it can be stored.
+    device.reading = markRaw(read)
     device.at = Date.now()
     if (read.kind === 'thermocouple')
       readings.value = [...readings.value, { atS: device.at / 1000, celsius: read.celsius }].slice(-KEPT)

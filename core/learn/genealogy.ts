@@ -26,7 +26,7 @@ export function genealogy(lots: readonly Lot[], heats: readonly Heat[]) {
 /**
  * What is in a heat's metal: the lots that never were a heat of this yard, through however many heats, by share of
  * the weight charged.
- * @returns largest share first; shares add up to 1
+ * @returns each lot by each way it came, largest share first; shares add up to 1
  */
 export function whatIsIn(heat: Heat, lots: readonly Lot[], heats: readonly Heat[]): Origin[] {
   const { made, byId } = genealogy(lots, heats)
@@ -41,9 +41,10 @@ export function whatIsIn(heat: Heat, lots: readonly Lot[], heats: readonly Heat[
         follow(earlier, part, [heatStamp(earlier.number), ...through])
         continue
       }
-      const known = found.get(lotId)
+      const way = [lotId, ...through].join(' ')
+      const known = found.get(way)
       if (known) known.share += part
-      else found.set(lotId, { lotId, name, share: part, through })
+      else found.set(way, { lotId, name, share: part, through })
     }
   }
   follow(heat, 1, [])

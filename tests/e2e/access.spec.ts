@@ -23,6 +23,13 @@ const STAGES = [
   '/devices',
   '/heat/13/mould',
   '/handbook',
+  '/learned',
+  '/trends',
+  '/labels',
+  '/compare',
+  '/heat/11/story',
+  '/heat/6/trouble',
+  '/ingot/H-011-1',
 ]
 
 // The colours of a theme are the same at every width: the dark one is looked at once.

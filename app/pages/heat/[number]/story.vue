@@ -142,7 +142,7 @@ const print = () => window.print()
           <template v-if="origins.some(({ through }) => through.length)">
             <h3 class="label mt-2">In the end it is</h3>
             <ul class="text-sm" data-testid="origins">
-              <li v-for="one in origins.slice(0, 8)" :key="one.lotId">
+              <li v-for="one in origins.slice(0, 8)" :key="[one.lotId, ...one.through].join()">
                 {{ (100 * one.share).toFixed(one.share < 0.1 ? 1 : 0) }} % {{ one.name
                 }}<span v-if="one.through.length" class="text-soft">
                   by way of {{ one.through.join(', ') }}</span
