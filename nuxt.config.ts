@@ -52,6 +52,12 @@ export default defineNuxtConfig({
     prerender: { routes: ['/'], crawlLinks: false },
     compressPublicAssets: { gzip: true, brotli: true },
   },
+  // Nobody needs the engine or a pretended instrument hundreds of times a minute.
+  routeRules: {
+    '/api/**': {
+      security: { rateLimiter: { tokensPerInterval: 600, interval: 60_000, throwError: true } },
+    },
+  },
   security: {
     strict: false,
     rateLimiter: false,

@@ -5,6 +5,8 @@ const palette = ref(false)
 const shortcuts = ref(false)
 useTheme()
 useShortcuts({ palette, shortcuts })
+const keeping = useSafeKeeping()
+yard.onChange(keeping.changed)
 onMounted(() => {
   void yard.load().then(() => {
     if (yard.damaged.length)
@@ -25,6 +27,17 @@ onMounted(() => {
     >
       The last change is not on the disk: {{ yard.saveError }} Export the yard to a file (menu) so that
       nothing is lost.
+    </p>
+    <LazyUpdateOffer v-if="yard.ready && !yard.isEmpty" />
+    <LazyClashQuestion v-if="yard.clashes.length" />
+    <p
+      v-if="keeping.due.value"
+      role="status"
+      class="no-print flex flex-wrap items-center gap-x-3 bg-amber-wash px-4 py-1"
+      data-testid="backup-due"
+    >
+      {{ keeping.since.value }} changes since the last backup.
+      <NuxtLink to="/safety" class="btn btn-quiet underline">Save one</NuxtLink>
     </p>
     <main id="main" class="mx-auto w-full max-w-[90rem] flex-1 px-3 pt-4 pb-16 sm:px-5" tabindex="-1">
       <NuxtPage v-if="yard.ready" />

@@ -5,7 +5,7 @@ import { Menu as MenuIcon } from '@lucide/vue'
 const emit = defineEmits<{ shortcuts: [] }>()
 const yard = useYard()
 const { choice } = useTheme()
-const { exportYard, importYard, fileInput, importFault } = useYardFile()
+const { exportYard, importYard, fileInput, importFault, preview } = useYardFile()
 const themes = { auto: 'as the machine', light: 'light', dark: 'dark' } as const
 const nextTheme = { auto: 'light', light: 'dark', dark: 'auto' } as const
 const masses = { g: 'grams', kg: 'kilograms', oz: 'ounces', lb: 'pounds' } as const
@@ -18,6 +18,7 @@ const items = computed(() => [
   { label: 'Alloys', run: () => navigateTo('/alloys') },
   { label: 'Gear', run: () => navigateTo('/gear') },
   { label: 'Handbook', run: () => navigateTo('/handbook') },
+  { label: 'Safe keeping', run: () => navigateTo('/safety') },
   {
     label: `Weigh in ${masses[yard.settings.mass]}`,
     run: () => yard.changeSettings({ mass: nextMass[yard.settings.mass] }),
@@ -65,5 +66,11 @@ const items = computed(() => [
       {{ importFault }}
       <button class="btn btn-quiet" @click="importFault = ''">Close</button>
     </p>
+    <LazyImportPreview
+      v-if="preview"
+      :workspace="preview.workspace"
+      :name="preview.name"
+      @close="preview = null"
+    />
   </Menu>
 </template>

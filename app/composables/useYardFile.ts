@@ -1,6 +1,6 @@
-import { ref } from 'vue'
+import { ref, shallowRef } from 'vue'
 import type { ZipFault, ZipRead } from '#formats/workspace-zip'
-import { workspacePhotos } from '#core/workspace'
+import { workspacePhotos, type Workspace } from '#core/workspace'
 import { useYard } from '~/stores/yard'
 
 /** Writes the yard to a file and reads one back in its place (undo brings the old one back). */
@@ -9,6 +9,9 @@ export function useYardFile() {
   const { announce } = useNotices()
   const fileInput = ref<HTMLInputElement>()
   const importFault = ref('')
+  /** a file to be looked at before it changes a yard that is there */
+  const preview = shallowRef<{ workspace: Workspace; name: string } | null>(null)
+  const { backedUp } = useSafeKeeping()
 
   async function exportYard(): Promise<void> {
     const name = `hephaestal-${new Date().toISOString().slice(0, 10)}`
@@ -23,6 +26,7 @@ export function useYardFile() {
         `${name}.zip`,
       )
     }
+    backedUp()
     announce('The yard is in your downloads.')
   }
 
@@ -40,12 +44,16 @@ export function useYardFile() {
     const { putPhoto } = await import('~/storage/photos')
     for (const [id, bytes] of Object.entries(read.photos))
       await putPhoto(id, new Blob([bytes as Uint8Array<ArrayBuffer>], { type: 'image/jpeg' }))
+    if (!yard.isEmpty) {
+      preview.value = { workspace: read.workspace, name: file.name }
+      return
+    }
     yard.replaceAll('Open a yard from a file', read.workspace)
     announce(`Opened ${file.name}. Undo brings the former yard back.`)
     await navigateTo('/')
   }
 
-  return { exportYard, importYard, fileInput, importFault }
+  return { exportYard, importYard, fileInput, importFault, preview }
 }
 
 async function photoBytes(ids: readonly string[]): Promise<Record<string, Uint8Array>> {

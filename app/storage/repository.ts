@@ -1,5 +1,6 @@
 import localforage from 'localforage'
 import {
+  checksum,
   COLLECTIONS,
   emptyJournal,
   noRecords,
@@ -34,6 +35,15 @@ interface Intent {
 /** Long enough to gather what is typed in one breath; the note keeps it safe meanwhile. */
 const PAUSE_MS = 120
 
+/** Of a record as it lies on the disk. */
+const sumOf = (value: unknown) => checksum(JSON.stringify(value))
+
+/** One window at a time writes to a yard, where the browser can see to that. */
+async function alone<T>(name: string, work: () => Promise<T>): Promise<T> {
+  const locks = globalThis.navigator?.locks
+  return locks ? ((await locks.request(`${name}-disk`, work)) as T) : work()
+}
+
 const stepKey = (id: string) => `step/${id}`
 
 /** Two intents in one: the later one's word on every record and step. */
@@ -59,6 +69,7 @@ function mergeIntents(first: Intent | null, second: Intent): Intent {
 export function openRepository(name = 'hephaestal', pauseMs = PAUSE_MS) {
   const records = localforage.createInstance({ name, storeName: 'records' })
   const journal = localforage.createInstance({ name, storeName: 'journal' })
+  const sums = localforage.createInstance({ name, storeName: 'sums' })
   const aside = localforage.createInstance({ name, storeName: 'damaged' })
   const notes = localforage.createInstance({ name, storeName: 'notes', driver: localforage.LOCALSTORAGE })
   const noteKey = `intent/${crypto.randomUUID()}`
@@ -69,8 +80,13 @@ export function openRepository(name = 'hephaestal', pauseMs = PAUSE_MS) {
 
   async function apply(intent: Intent): Promise<void> {
     for (const { key, value } of intent.changes)
-      if (value === null) await records.removeItem(key)
-      else await records.setItem(key, value)
+      if (value === null) {
+        await records.removeItem(key)
+        await sums.removeItem(key)
+      } else {
+        await records.setItem(key, value)
+        await sums.setItem(key, sumOf(value))
+      }
     for (const step of intent.put) await journal.setItem(stepKey(step.id), step)
     for (const id of intent.drop) await journal.removeItem(stepKey(id))
     await journal.setItem('head', intent.head)
@@ -92,10 +108,11 @@ export function openRepository(name = 'hephaestal', pauseMs = PAUSE_MS) {
       if (pauseMs > 0) await new Promise((resolve) => setTimeout(resolve, pauseMs))
       underWay = waiting
       waiting = null
+      const intent = underWay
       try {
-        await apply(underWay)
+        await alone(name, () => apply(intent))
       } catch (error) {
-        waiting = waiting ? mergeIntents(underWay, waiting) : underWay
+        waiting = waiting ? mergeIntents(intent, waiting) : intent
         throw error
       } finally {
         underWay = null
@@ -129,7 +146,7 @@ export function openRepository(name = 'hephaestal', pauseMs = PAUSE_MS) {
 
   return {
     async load(): Promise<Loaded> {
-      await finishNoted()
+      await alone(name, finishNoted)
       const loaded = noRecords()
       const damaged: string[] = []
       const keys = await records.keys()
@@ -139,10 +156,13 @@ export function openRepository(name = 'hephaestal', pauseMs = PAUSE_MS) {
         const [collection, id] = key.split('/') as [Collection, string]
         const value = await records.getItem<AnyRecord>(key)
         const parsed = COLLECTIONS.includes(collection) ? guard![collection].safeParse(value) : null
-        if (parsed?.success && parsed.data.id === id) loaded[collection][id] = parsed.data
+        const sum = await sums.getItem<number>(key)
+        const whole = sum === null || sum === sumOf(value)
+        if (whole && parsed?.success && parsed.data.id === id) loaded[collection][id] = parsed.data
         else {
           await aside.setItem(key, value)
           await records.removeItem(key)
+          await sums.removeItem(key)
           damaged.push(key)
         }
       }

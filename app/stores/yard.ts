@@ -5,11 +5,14 @@ import {
   COLLECTIONS,
   emptyJournal,
   fromWorkspace,
+  mergeRecords,
   noRecords,
   pushStep,
   sealJournal,
   toWorkspace,
+  type AnyRecord,
   type Change,
+  type Clash,
   type Collection,
   type Journal,
   type RecordOf,
@@ -19,6 +22,15 @@ import {
   type Workspace,
 } from '#core/workspace'
 import { openRepository } from '~/storage/repository'
+import { openWindows } from '~/storage/windows'
+
+/** A field two windows changed, each to something else, and on which record. */
+export interface OpenClash extends Clash {
+  collection: Collection
+  id: string
+}
+
+const sameRecord = (a: unknown, b: unknown) => a === b || JSON.stringify(a) === JSON.stringify(b)
 
 /** A change to one record: what it becomes, or null to take it away. */
 export interface Edit<C extends Collection = Collection> {
@@ -38,7 +50,10 @@ export const useYard = defineStore('yard', () => {
   const saveError = ref<string | null>(null)
   const damaged = ref<string[]>([])
   const repository = openRepository()
+  const clashes = shallowRef<OpenClash[]>([])
+  const listeners: (() => void)[] = []
   let queue: Promise<void> = Promise.resolve()
+  const windows = openWindows('hephaestal', ({ changes }) => hear(changes))
 
   async function load(): Promise<void> {
     if (ready.value) return
@@ -56,6 +71,16 @@ export const useYard = defineStore('yard', () => {
   function persist(step: Pick<Step, 'changes'>, direction: 'do' | 'undo', before: Journal): void {
     const after = journal.value
     saving.value++
+    windows.tell(
+      direction === 'do'
+        ? step.changes
+        : step.changes.map(({ before: after, after: former, ...rest }) => ({
+            ...rest,
+            before: former,
+            after,
+          })),
+    )
+    for (const heard of listeners) heard()
     queue = repository
       .write(step, direction, { before, after })
       .then(() => {
@@ -67,6 +92,53 @@ export const useYard = defineStore('yard', () => {
       .finally(() => {
         saving.value--
       })
+  }
+
+  /**
+   * Another window changed the yard: its changes are taken over; where this one has changed the same record
+   * meanwhile, both are drawn together field by field.
+   */
+  function hear(changes: readonly Change[]): void {
+    if (!ready.value) return
+    const drawn: Change[] = []
+    const fresh: OpenClash[] = []
+    const next = { ...records.value }
+    for (const { collection, id, before, after } of changes) {
+      const mine = records.value[collection][id] ?? null
+      const untouched = sameRecord(mine, before)
+      let value: AnyRecord | null = after
+      if (!untouched && mine && !sameRecord(mine, after)) {
+        const merged = after ? mergeRecords(before, mine, after) : { merged: mine, clashes: [] }
+        value = merged.merged
+        fresh.push(...merged.clashes.map((clash) => ({ ...clash, collection, id })))
+        drawn.push({ collection, id, before: mine, after: value } as Change)
+      }
+      const others = Object.entries(next[collection]).filter(([key]) => key !== id)
+      next[collection] = Object.fromEntries(value ? [...others, [id, value]] : others) as never
+    }
+    records.value = next
+    if (fresh.length > 0) clashes.value = [...clashes.value, ...fresh]
+    if (drawn.length === 0) return
+    const now_ = journal.value
+    queue = repository
+      .write({ changes: drawn }, 'do', { before: now_, after: now_ })
+      .catch((error: unknown) => void (saveError.value = String((error as Error).message)))
+  }
+
+  /** A step to go back or forth by, with what was changed since by another window left as it is. */
+  function rebased(step: Step, direction: 'do' | 'undo'): Step {
+    const changes = step.changes.map((change) => {
+      const [from, to] = direction === 'do' ? [change.before, change.after] : [change.after, change.before]
+      const current = records.value[change.collection][change.id] ?? null
+      if (!from || !to || !current || sameRecord(current, from)) return change
+      const { merged } = mergeRecords(from, current, to)
+      return (
+        direction === 'do'
+          ? { ...change, before: current, after: merged }
+          : { ...change, after: current, before: merged }
+      ) as Change
+    })
+    return { ...step, changes }
   }
 
   /** Does one thing, named for the undo list. Edits with the same merge key in a row become one step. */
@@ -92,20 +164,22 @@ export const useYard = defineStore('yard', () => {
   function undo(): Step | null {
     const step = journal.value.steps[journal.value.cursor - 1]
     if (!step) return null
-    records.value = applyStep(records.value, step, 'undo')
+    const back = rebased(step, 'undo')
+    records.value = applyStep(records.value, back, 'undo')
     const before = journal.value
     journal.value = { ...before, cursor: before.cursor - 1 }
-    persist(step, 'undo', before)
+    persist(back, 'undo', before)
     return step
   }
 
   function redo(): Step | null {
     const step = journal.value.steps[journal.value.cursor]
     if (!step) return null
-    records.value = applyStep(records.value, step, 'do')
+    const forth = rebased(step, 'do')
+    records.value = applyStep(records.value, forth, 'do')
     const before = journal.value
     journal.value = { ...before, cursor: before.cursor + 1 }
-    persist(step, 'do', before)
+    persist(forth, 'do', before)
     return step
   }
 
@@ -154,6 +228,10 @@ export const useYard = defineStore('yard', () => {
     saving,
     saveError,
     damaged,
+    clashes,
+    settle: () => (clashes.value = clashes.value.slice(1)),
+    /** Called at every change made here. */
+    onChange: (listener: () => void) => void listeners.push(listener),
     lots,
     heats,
     ownAlloys,

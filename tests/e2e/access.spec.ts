@@ -24,6 +24,7 @@ const STAGES = [
   '/heat/13/mould',
   '/handbook',
   '/learned',
+  '/safety',
   '/trends',
   '/labels',
   '/compare',

@@ -18,6 +18,8 @@ test('the yard saved to a file and opened again is the same yard, and undo bring
     mimeType: 'application/json',
     buffer: Buffer.from(JSON.stringify(changed)),
   })
+  await expect(page.getByTestId('import-counts')).toContainText('only in your yard')
+  await page.getByRole('button', { name: 'Put it in place of my yard' }).click()
   await expect(page.getByText('Opened small.json')).toBeVisible()
   await page.goto('/stock')
   await expect(page.getByRole('heading', { level: 1 })).toContainText('3 lots')
@@ -61,4 +63,120 @@ test.describe('offline', () => {
     await page.goto('/ledger')
     await expect(page.getByTestId('where-chart').locator('.bars path').first()).toBeVisible()
   })
+})
+
+test('a file is looked at before it is merged; merging takes the later, adds what is new, and is undone as one step', async ({
+  page,
+}) => {
+  await openDemo(page)
+  const [first, second] = demo.lots
+  const file = {
+    ...demo,
+    lots: [
+      { ...first!, name: 'Renamed elsewhere', updatedAt: '2027-01-01T00:00:00.000Z' },
+      { ...second!, id: 'ffffffff-0000-4000-8000-000000000001', name: 'From another yard' },
+    ],
+  }
+  await page.getByLabel('Yard file').setInputFiles({
+    name: 'other.json',
+    mimeType: 'application/json',
+    buffer: Buffer.from(JSON.stringify(file)),
+  })
+  await expect(page.getByTestId('import-counts')).toContainText('1 new, 1 later than yours')
+  await page.getByRole('button', { name: 'Merge it in' }).click()
+  await page.goto('/stock')
+  await expect(page.getByRole('heading', { level: 1 })).toContainText(`${demo.lots.length + 1} lots`)
+  await expect(page.getByText('Renamed elsewhere').first()).toBeVisible()
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(page.getByRole('heading', { level: 1 })).toContainText(`${demo.lots.length} lots`)
+})
+
+test('two windows: a change appears in the other, different fields are both kept, the same field is asked about', async ({
+  context,
+  page,
+}) => {
+  await openDemo(page)
+  await page.goto('/heat/13/assay')
+  const other = await context.newPage()
+  await other.goto('/heat/13/assay')
+  const title = (at: typeof page) => at.getByRole('textbox', { name: 'Name of the heat' })
+  const remarks = (at: typeof page) => at.getByRole('textbox', { name: /remarks/i })
+  await title(page).fill('Fairleads, second try')
+  await expect(title(other)).toHaveValue('Fairleads, second try')
+  // Both at once, before either hears of the other: the first window's line is held back.
+  await remarks(other).fill('Poured well')
+  await title(page).fill('Fairleads, third try')
+  await expect(title(other)).toHaveValue('Fairleads, third try')
+  await expect(remarks(page)).toHaveValue('Poured well')
+  await title(page).blur()
+  await page.keyboard.press('Control+z')
+  await expect(remarks(page)).toHaveValue('Poured well')
+  await expect(remarks(other)).toHaveValue('Poured well')
+  await saved(page)
+  await saved(other)
+  await page.reload()
+  await expect(remarks(page)).toHaveValue('Poured well')
+  // A stranger's message of a change to the same field, from the same beginning.
+  await page.evaluate(async () => {
+    const app = (
+      window as unknown as {
+        useNuxtApp: () => {
+          $pinia: {
+            state: {
+              value: Record<string, { records: { heats: Record<string, { number: number; title: string }> } }>
+            }
+          }
+        }
+      }
+    ).useNuxtApp()
+    const mine = Object.values(app.$pinia.state.value.yard!.records.heats).find(
+      ({ number }) => number === 13,
+    )!
+    new BroadcastChannel('hephaestal-changes').postMessage({
+      from: 'a third window',
+      changes: [
+        {
+          collection: 'heats',
+          id: (mine as unknown as { id: string }).id,
+          before: { ...JSON.parse(JSON.stringify(mine)), title: 'as it was' },
+          after: { ...JSON.parse(JSON.stringify(mine)), title: 'as the third has it' },
+        },
+      ],
+    })
+  })
+  await expect(page.getByTestId('clash')).toContainText('heat 13')
+  await page
+    .getByTestId('clash')
+    .getByRole('button', { name: /The other’s/ })
+    .click()
+  await expect(title(page)).toHaveValue('as the third has it')
+})
+
+test('safe keeping: snapshots are kept apart and restored with a look first; a backup ends the reminder', async ({
+  page,
+}) => {
+  await openDemo(page)
+  await page.goto('/safety')
+  await page.getByRole('button', { name: 'Take one now' }).click()
+  await expect(page.getByTestId('snapshots').getByRole('listitem')).toHaveCount(1)
+  await page.goto('/stock')
+  await page.evaluate(() => localStorage.setItem('hephaestal-changes-since-backup', '75'))
+  await page.reload()
+  await expect(page.getByTestId('backup-due')).toContainText('75 changes since')
+  await page.goto('/heat/13/assay')
+  await page.getByRole('textbox', { name: 'Name of the heat' }).fill('Changed since')
+  await saved(page)
+  await page.goto('/safety')
+  await page.getByRole('button', { name: /^Look at it/ }).click()
+  await expect(page.getByTestId('import-counts')).toContainText('1 older than yours')
+  await page.getByRole('button', { name: 'Put it in place of my yard' }).click()
+  await page.goto('/heat/13/assay')
+  await expect(page.getByRole('textbox', { name: 'Name of the heat' })).toHaveValue(
+    'Skiff fairleads in gunmetal',
+  )
+  await page.goto('/safety')
+  const download = page.waitForEvent('download')
+  await page.getByRole('button', { name: 'Save a backup file' }).click()
+  await download
+  await expect(page.getByTestId('since-backup')).toContainText('0 changes since')
 })

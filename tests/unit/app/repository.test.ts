@@ -12,28 +12,10 @@ import {
   type Records,
   type Step,
 } from '#core/workspace'
+import { disk } from '../../support/disk'
 import { openRepository as openWithPause } from '~/storage/repository'
 
-/** A disk that can lose its power: after so many writes every further one fails, as in a closed tab. */
-const disk = vi.hoisted(() => ({ stores: new Map<string, Map<string, unknown>>(), writesLeft: Infinity }))
-
-vi.mock('localforage', () => {
-  const store = (name: string) => {
-    if (!disk.stores.has(name)) disk.stores.set(name, new Map())
-    const entries = disk.stores.get(name)!
-    const write = async (change: () => void) => {
-      if (disk.writesLeft-- <= 0) throw new Error('the tab was closed')
-      change()
-    }
-    return {
-      keys: async () => [...entries.keys()],
-      getItem: async (key: string) => structuredClone(entries.get(key) ?? null),
-      setItem: (key: string, value: unknown) => write(() => entries.set(key, structuredClone(value))),
-      removeItem: (key: string) => write(() => entries.delete(key)),
-    }
-  }
-  return { default: { createInstance: ({ storeName }: { storeName: string }) => store(storeName) } }
-})
+vi.mock('localforage', async () => (await import('../../support/disk')).mockForage())
 
 const openRepository = () => openWithPause('test', 0)
 
@@ -157,6 +139,17 @@ describe('the yard on the disk', () => {
     expect(loaded.damaged.sort()).toEqual([`lots/${lotA!.id}`, 'nonsense/1'])
     expect(Object.keys(loaded.records.lots)).toEqual([lotB!.id])
     expect([...disk.stores.get('damaged')!.keys()].sort()).toEqual(loaded.damaged)
+  })
+
+  it('a record that rotted on the disk is found by its checksum', async () => {
+    const repository = openRepository()
+    const first = twoLots(noRecords(), emptyJournal(), 'first')
+    await repository.write(first.step, 'do', { before: emptyJournal(), after: first.journal })
+    const records = disk.stores.get('records')!
+    records.set(`lots/${lotA!.id}`, { ...(records.get(`lots/${lotA!.id}`) as object), massG: 1 })
+    const loaded = await openRepository().load()
+    expect(loaded.damaged).toEqual([`lots/${lotA!.id}`])
+    expect(Object.keys(loaded.records.lots)).toEqual([lotB!.id])
   })
 
   it('a missing step shortens the undo list and nothing else', async () => {

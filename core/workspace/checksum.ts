@@ -1,0 +1,19 @@
+const TABLE = Uint32Array.from({ length: 256 }, (_, n) => {
+  let c = n
+  for (let bit = 0; bit < 8; bit++) c = c & 1 ? 0xedb88320 ^ (c >>> 1) : c >>> 1
+  return c >>> 0
+})
+
+/**
+ * CRC-32 of a text, over its UTF-16 units, low byte first.
+ * @source ISO-HDLC polynomial 0xEDB88320 (IEEE 802.3; from memory)
+ */
+export function checksum(text: string): number {
+  let crc = 0xffffffff
+  for (let at = 0; at < text.length; at++) {
+    const unit = text.charCodeAt(at)
+    crc = TABLE[(crc ^ (unit & 0xff)) & 0xff]! ^ (crc >>> 8)
+    crc = TABLE[(crc ^ (unit >>> 8)) & 0xff]! ^ (crc >>> 8)
+  }
+  return (crc ^ 0xffffffff) >>> 0
+}
