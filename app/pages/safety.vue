@@ -11,7 +11,7 @@ const { announce } = useNotices()
 const yard = useYard()
 type Listed = Awaited<ReturnType<typeof import('~/storage/snapshots').listSnapshots>>
 const snapshots = ref<Listed>([])
-const opened = ref<{ workspace: Workspace; name: string } | null>(null)
+const opened = shallowRef<{ workspace: Workspace; name: string } | null>(null)
 const fault = ref('')
 async function refresh(): Promise<void> {
   const { listSnapshots } = await import('~/storage/snapshots')

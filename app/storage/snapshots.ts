@@ -16,8 +16,9 @@ const store = localforage.createInstance({ name: 'hephaestal-snapshots', storeNa
 /** The snapshots kept, newest first, without their text. */
 export async function listSnapshots(): Promise<(Omit<Snapshot, 'text'> & { key: string })[]> {
   const found: (Omit<Snapshot, 'text'> & { key: string })[] = []
-  await store.iterate<Snapshot, void>(({ text: _, ...rest }, key) => {
+  await store.iterate<Snapshot, undefined>(({ text: _, ...rest }, key) => {
     found.push({ ...rest, key })
+    return undefined
   })
   return found.sort((a, b) => (a.at < b.at ? 1 : -1))
 }

@@ -117,6 +117,8 @@ export const useYard = defineStore('yard', () => {
       next[collection] = Object.fromEntries(value ? [...others, [id, value]] : others) as never
     }
     records.value = next
+    // What is typed from here on is undone apart from what was typed before the other window spoke.
+    seal()
     if (fresh.length > 0) clashes.value = [...clashes.value, ...fresh]
     if (drawn.length === 0) return
     const now_ = journal.value

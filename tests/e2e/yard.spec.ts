@@ -170,6 +170,8 @@ test('safe keeping: snapshots are kept apart and restored with a look first; a b
   await page.getByRole('button', { name: /^Look at it/ }).click()
   await expect(page.getByTestId('import-counts')).toContainText('1 older than yours')
   await page.getByRole('button', { name: 'Put it in place of my yard' }).click()
+  await expect(page.getByText(/^Opened the snapshot/)).toBeVisible()
+  await saved(page)
   await page.goto('/heat/13/assay')
   await expect(page.getByRole('textbox', { name: 'Name of the heat' })).toHaveValue(
     'Skiff fairleads in gunmetal',
