@@ -186,7 +186,9 @@ async function keystroke(page: Page, base: string): Promise<void> {
     mimeType: 'application/json',
     buffer: Buffer.from(JSON.stringify(grownYard(40))),
   })
+  await page.getByRole('button', { name: 'Put it in place of my yard' }).click()
   await page.getByText('Opened grown.json').waitFor()
+  await page.getByTestId('save-state').getByText('saved', { exact: true }).waitFor()
   await page.goto(`${base}/heat/13/charge`)
   await page.getByText('to tap for').waitFor()
   const name = await page.locator('[data-lot]').nth(1).getAttribute('data-lot')
@@ -281,6 +283,67 @@ async function firstVisit(base: string): Promise<void> {
   rows.push(['script before the first screen, gzip', `${(bytes / 1000).toFixed(0)} kB`, '≤ 150 kB'])
 }
 
+/** The ledger of a long life: opened, searched and scrolled. */
+async function ledger(page: Page, base: string): Promise<void> {
+  const yard = demo as unknown as Workspace
+  const past = yard.heats.filter(({ loggedAt }) => loggedAt)
+  const heats = Array.from({ length: 10_000 }, (_, at) => ({
+    ...past[at % past.length]!,
+    id: `00000000-0000-4000-8000-${String(at).padStart(12, '0')}`,
+    number: at + 1,
+    title: `Batch ${at + 1}`,
+    log: [],
+  }))
+  await page.goto(base)
+  await page.getByLabel('Yard file').setInputFiles({
+    name: 'long.json',
+    mimeType: 'application/json',
+    buffer: Buffer.from(JSON.stringify({ ...yard, heats })),
+  })
+  await page.getByText('Opened long.json').waitFor({ timeout: 120_000 })
+  const rowsSeen = page.getByTestId('ledger').getByRole('listitem')
+  const go = (to: string) =>
+    page.evaluate(
+      (path) =>
+        (window as unknown as { useNuxtApp: () => { $router: { push: (to: string) => void } } })
+          .useNuxtApp()
+          .$router.push(path),
+      to,
+    )
+  const opened = performance.now()
+  await go('/ledger')
+  await rowsSeen.first().waitFor({ timeout: 60_000 })
+  rows.push(['ledger of 10 000 batches: open', ms(performance.now() - opened), '≤ 1 s'])
+  const searched = await page.evaluate(async () => {
+    const input = document.querySelector<HTMLInputElement>('input[type=search]')!
+    const times: number[] = []
+    for (const text of ['sundial', 'Sn>9', 'alloy:C90500 date>2026-05', 'batch 777']) {
+      const start = performance.now()
+      input.value = text
+      input.dispatchEvent(new Event('input', { bubbles: true }))
+      await new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done)))
+      times.push(performance.now() - start)
+    }
+    input.value = ''
+    input.dispatchEvent(new Event('input', { bubbles: true }))
+    return times
+  })
+  rows.push(['  search, keystroke to painted, median', ms(quantile(searched, 0.5)), '≤ 16 ms'])
+  await page.waitForTimeout(500)
+  const frames = await page.evaluate(async () => {
+    const times: number[] = []
+    let last = performance.now()
+    for (let at = 0; at < 120; at++) {
+      window.scrollBy(0, 900)
+      await new Promise(requestAnimationFrame)
+      times.push(performance.now() - last)
+      last = performance.now()
+    }
+    return times
+  })
+  rows.push(['  scroll, worst frame', ms(Math.max(...frames)), '≤ 50 ms'])
+}
+
 const launch = () => chromium.launch(CHROMIUM_LAUNCH)
 
 const base = `http://127.0.0.1:${PORT}`
@@ -295,6 +358,7 @@ try {
   await firstVisit(base)
   const browser = await launch()
   await keystroke(await browser.newPage(), base)
+  await ledger(await (await browser.newContext()).newPage(), base)
   await browser.close()
 } finally {
   server.kill()

@@ -1,5 +1,4 @@
 /* Makes the pictures of docs/screenshots from the demo yard. The app must be running: npm run demo. */
-import { binaryStl, bracket } from '../tests/support/meshes'
 import { chromium, type Page } from '@playwright/test'
 import { CHROMIUM_LAUNCH } from './chromium'
 
@@ -32,52 +31,31 @@ const SHOTS: Shot[] = [
   },
   { name: 'target', path: '/heat/13/target' },
   { name: 'charge', path: '/heat/13/charge', before: planned },
-  {
-    name: 'mesh',
-    path: '/heat/13/target',
-    dark: true,
-    before: async (page) => {
-      await page.getByRole('button', { name: 'From a mesh file' }).click()
-      await page.getByLabel('Mesh file', { exact: true }).setInputFiles({
-        name: 'bracket.stl',
-        mimeType: 'model/stl',
-        buffer: Buffer.from(binaryStl(bracket())),
-      })
-      await page.getByTestId('mesh-volume').waitFor()
-    },
-  },
   { name: 'mould', path: '/heat/13/mould' },
   { name: 'gear', path: '/gear' },
-  {
-    name: 'charge-stuck',
-    path: '/heat/13/charge',
-    before: async (page) => {
-      await planned(page)
-      await page.getByRole('checkbox', { name: 'Use Tin bar' }).uncheck()
-      await page.getByText('Ways out').waitFor()
-    },
-  },
   {
     name: 'other-ways',
     path: '/heat/13/charge',
     before: async (page) => {
-      await page.getByText('Ways out').waitFor()
-      await page.keyboard.press('Control+z')
       await planned(page)
       await page.getByTestId('certainty-chart').scrollIntoViewIfNeeded()
     },
   },
   { name: 'pile', path: '/pile' },
+  { name: 'story', path: '/heat/11/story' },
+  { name: 'learned', path: '/learned' },
+  {
+    name: 'trouble',
+    path: '/heat/6/trouble',
+    before: async (page) => {
+      await page.getByRole('button', { name: /Pits and round/ }).click()
+    },
+  },
   { name: 'scale', path: '/heat/13/scale' },
   { name: 'melt', path: '/heat/13/melt' },
   { name: 'melt-phone', path: '/heat/13/melt', size: PHONE },
   { name: 'pour', path: '/heat/11/pour' },
   { name: 'assay', path: '/heat/4/assay' },
-  {
-    name: 'assay-put-right',
-    path: '/heat/4/assay',
-    before: (page) => page.getByTestId('put-right').scrollIntoViewIfNeeded(),
-  },
   { name: 'ledger', path: '/ledger' },
   {
     name: 'alloys',

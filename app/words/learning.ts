@@ -20,6 +20,3 @@ export function withSpread(value: number, sd: number): string {
   const places = Math.min(4, Math.max(0, 1 - Math.floor(Math.log10(Math.max(sd, 1e-4)))))
   return `${value.toFixed(places)} ± ${sd.toFixed(places)}`
 }
-
-/** A word at the head of a line. */
-export const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1)
