@@ -30,6 +30,16 @@ export interface OpenClash extends Clash {
   id: string
 }
 
+/** A record as it can be stored: what a form watches inside it is taken out of its wrapping. */
+function plain<T>(record: T): T {
+  try {
+    structuredClone(record)
+    return record
+  } catch {
+    return JSON.parse(JSON.stringify(record)) as T
+  }
+}
+
 const sameRecord = (a: unknown, b: unknown) => a === b || JSON.stringify(a) === JSON.stringify(b)
 
 /** A change to one record: what it becomes, or null to take it away. */
@@ -149,7 +159,7 @@ export const useYard = defineStore('yard', () => {
       collection,
       id,
       before: records.value[collection][id] ?? null,
-      after,
+      after: plain(after),
     }))
     const step: Step = { id: crypto.randomUUID(), label, at: now(), changes }
     records.value = applyStep(records.value, step, 'do')

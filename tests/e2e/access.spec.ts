@@ -58,7 +58,13 @@ for (const [theme, width, height] of [
         theme === 'dark'
           ? axe.withRules(['color-contrast', 'link-in-text-block'])
           : width < 1000
-            ? axe.withRules(['target-size', 'scrollable-region-focusable', 'label', 'button-name', 'link-name'])
+            ? axe.withRules([
+                'target-size',
+                'scrollable-region-focusable',
+                'label',
+                'button-name',
+                'link-name',
+              ])
             : axe.withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'])
       ).analyze()
       const found = violations.map(

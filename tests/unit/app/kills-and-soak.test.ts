@@ -31,8 +31,8 @@ const heats = Array.from({ length: 200 }, (_, at) => ({
 }))
 /** `npm run reliability` goes all the way; every test run a good part of it. */
 const FULL = process.env.RELIABILITY === 'full'
-const KILLS = FULL ? 400 : 150
-const EDITS = FULL ? 5000 : 1000
+const KILLS = FULL ? 400 : 100
+const EDITS = FULL ? 5000 : 600
 let ids = 0
 
 /** One to three records changed at random, as a step. */
