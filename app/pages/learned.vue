@@ -1,12 +1,18 @@
 <script setup lang="ts">
 import { heatStamp } from '#core/heat'
-import { recoveryKey } from '#core/learn'
+import { learnRecovery, recoveryKey } from '#core/learn'
+import { practicesOf } from '#core/melt'
 import { FORMS } from '#core/losses'
 
 /** What the yard's heats teach: each figure with where it started, its spread and the heats behind it. */
 const learning = useLearning()
 const { recoveries, yields, sharper, zincRate, probes, using, overruled } = learning
 const { temperature } = useUnits()
+const yard = useYard()
+/** Looked at by practice: only the heats under one cover. Plans go by all of them. */
+const cover = ref('')
+const covers = practicesOf({ base: 'Cu', practice: 'tin-bronze' }, 'cover')
+const shown = computed(() => (cover.value ? learnRecovery(yard.heats, cover.value) : recoveries.value))
 const formName = (id: string) => FORMS.find((form) => form.id === id)?.name ?? id
 const stamps = (heats: readonly { number: number }[]) =>
   heats.map(({ number }) => heatStamp(number)).join(', ')
@@ -37,9 +43,17 @@ const degreesBy = (celsius: number) => celsius * (temperature.value === 'F' ? 1.
     <div class="grid items-start gap-6 lg:grid-cols-2">
       <section v-if="recoveries.length" aria-label="Recovery" class="slab p-4">
         <h2 class="chalk mb-2">Recovery: what stays in the metal</h2>
+        <label class="mb-2 block max-w-xs"
+          ><span class="label">Heats melted under</span>
+          <select v-model="cover" class="field">
+            <option value="">any cover</option>
+            <option v-for="one in covers" :key="one.id" :value="one.id">{{ one.name }}</option>
+          </select></label
+        >
+        <p v-if="!shown.length" class="text-soft">No logged heat was told to be under it.</p>
         <ul data-testid="learned-recoveries">
           <li
-            v-for="one in recoveries"
+            v-for="one in shown"
             :key="recoveryKey(one.family, one.element)"
             class="border-t border-line py-2"
           >

@@ -43,9 +43,12 @@ const totals = computed(() => {
   )
   return { charge, yieldPct: charge > 0 ? (100 * good) / charge : 0 }
 })
+/** The chart shows the newest ones; more bars than this are a blur. */
+const MOST_BARS = 60
 const points = computed(() =>
   rows.value
     .filter(({ summary }) => summary.balance && summary.balance.foundG > 0)
+    .slice(0, MOST_BARS)
     .map(({ heat, stamp, summary }) => {
       const share = (grams: number) => (100 * grams) / summary.balance!.chargeG
       const { returnsG, heelG, skullG, spillG, drossG } = heat.pour

@@ -144,6 +144,17 @@ describe('a simulated yard', () => {
       ),
     ).toEqual({})
   })
+  it('by practice: only the heats under that cover count', () => {
+    const random = seeded(6)
+    const heats = Array.from({ length: 6 }, (_, at) => ({
+      ...madeHeat(at + 1, at < 3 ? 0.99 : 0.9, random),
+      practices: { cover: { id: at < 3 ? 'cover-glass' : 'cover-bare', sharePct: null } },
+    }))
+    const tin = (cover: string) => learnRecovery(heats, cover).find(({ element }) => element === 'Sn')!
+    expect(tin('cover-glass').heats).toBe(3)
+    expect(tin('cover-glass').value - tin('cover-bare').value).toBeGreaterThan(0.03)
+    expect(learnRecovery(heats, 'cover-charcoal')).toEqual([])
+  })
   it('open heats, heats not measured or not weighed show nothing', () => {
     const heat = madeHeat(1, 0.95, seeded(3))
     const blind = [
