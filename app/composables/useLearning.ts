@@ -1,6 +1,5 @@
 import { computed } from 'vue'
-import { correctReading } from '#core/gear'
-import type { Heat } from '#core/heat'
+import { heatTrace, type Heat } from '#core/heat'
 import {
   learnFormYields,
   learnOffset,
@@ -37,13 +36,7 @@ export function useLearning() {
 
   function traceOf({ log = [], thermocoupleId }: Heat) {
     const checks = thermocouples.value.find(({ id }) => id === thermocoupleId)?.checks ?? []
-    return log
-      .flatMap(({ at, celsius }) =>
-        celsius === null
-          ? []
-          : [{ atMin: Date.parse(at) / 60_000, celsius: correctReading(checks, celsius).trueC }],
-      )
-      .sort((a, b) => a.atMin - b.atMin)
+    return heatTrace(log, checks)
   }
 
   const using = computed(() => !!yard.settings.useLearned)

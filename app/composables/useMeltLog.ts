@@ -1,11 +1,10 @@
 import { computed, ref } from 'vue'
 import { useIntervalFn } from '@vueuse/core'
 import { correctReading, type Thermocouple } from '#core/gear'
-import { blankEntry, type LogEntry, type LogKind } from '#core/heat'
+import { blankEntry, heatTrace, MOST_LOGGED, type LogEntry, type LogKind } from '#core/heat'
 import { now } from '~/stores/yard'
 
 const MINUTE_MS = 60_000
-const MOST_ENTRIES = 5000
 
 /** The furnace log of the heat in hand: what happened, the temperature trace, and the clocks. */
 export function useMeltLog() {
@@ -35,13 +34,7 @@ export function useMeltLog() {
     const poured = heat.value?.done.pour
     return poured && !poured.skipped ? minutesAt(poured.at) : (present.value - startMs.value) / MINUTE_MS
   })
-  const trace = computed(() =>
-    entries.value
-      .flatMap(({ at, celsius }) =>
-        celsius === null ? [] : [{ at, atMin: minutesAt(at), celsius: truly(celsius).trueC }],
-      )
-      .sort((a, b) => a.atMin - b.atMin),
-  )
+  const trace = computed(() => heatTrace(entries.value, probe.value?.checks ?? [], startMs.value))
 
   /** `mergeKey` makes what comes in by itself one undo step. */
   function add(
@@ -51,7 +44,7 @@ export function useMeltLog() {
     mergeKey?: string,
   ): void {
     const entry = { ...blankEntry({ id: crypto.randomUUID(), at: now() }, kind), ...what }
-    edit(label, { log: [...entries.value, entry].slice(-MOST_ENTRIES) }, mergeKey)
+    edit(label, { log: [...entries.value, entry].slice(-MOST_LOGGED) }, mergeKey)
   }
   /** Readings of a logger, as one entry of the undo list. */
   function addReadings(readings: readonly { at: string; celsius: number }[], from: string): void {
@@ -60,7 +53,7 @@ export function useMeltLog() {
       celsius,
       from: 'table' as const,
     }))
-    const log = [...entries.value, ...fresh].sort((a, b) => (a.at < b.at ? -1 : 1)).slice(-MOST_ENTRIES)
+    const log = [...entries.value, ...fresh].sort((a, b) => (a.at < b.at ? -1 : 1)).slice(-MOST_LOGGED)
     edit(`Read ${from}`, { log })
   }
   function strike(id: string): void {

@@ -1,5 +1,5 @@
 import { watch, type Ref } from 'vue'
-import { blankEntry } from '#core/heat'
+import { blankEntry, MOST_LOGGED } from '#core/heat'
 import type { TimedReading } from '#core/devices'
 import { now, useYard } from '~/stores/yard'
 
@@ -7,7 +7,6 @@ import { now, useYard } from '~/stores/yard'
 const EVERY_S = 20
 const MOVED_C = 15
 const SOONEST_S = 2
-const MOST_ENTRIES = 5000
 
 /** A thermocouple, and the heat it writes the log of. */
 interface Recorded {
@@ -35,7 +34,7 @@ export function useProbeRecorder({ celsius: believed, readings, recordsFor }: Re
         celsius: Math.round(celsius * 10) / 10,
         from: 'device' as const,
       }
-      const after = { ...heat, log: [...log, entry].slice(-MOST_ENTRIES), updatedAt: now() }
+      const after = { ...heat, log: [...log, entry].slice(-MOST_LOGGED), updatedAt: now() }
       yard.commit(
         'The thermocouple’s readings',
         [{ collection: 'heats', id: heat.id, after }],

@@ -26,5 +26,6 @@ export { heatFromProblem, namedProblem, type OpenedProblem } from './from-proble
 export { shareStock } from './share-stock'
 export { weighLine } from './weigh-line'
 export { claims, freeLots, type Claim } from './reserved'
-export { blankEntry, LOG_KINDS, type LogEntry, type LogKind } from './log'
+export { blankEntry, LOG_KINDS, MOST_LOGGED, type LogEntry, type LogKind } from './log'
+export { heatTrace, stepDoneMin } from './furnace-times'
 export { tensileMPa } from './tensile'

@@ -1,5 +1,8 @@
 import * as z from 'zod'
 
+/** Entries a heat's log keeps; the oldest go first. */
+export const MOST_LOGGED = 5000
+
 /** What can be written down at the furnace. */
 export const LOG_KINDS = [
   'temperature',

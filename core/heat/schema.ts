@@ -7,7 +7,7 @@ import { FORM_IDS } from '#core/losses'
 import { chosenPracticeSchema, PRACTICE_AREAS } from '#core/melt'
 import { recordFields } from '#core/records'
 import { LOT_KINDS } from '#core/stock'
-import { logEntrySchema } from './log'
+import { logEntrySchema, MOST_LOGGED } from './log'
 
 const grams = z.number().min(0).max(1e8)
 const weight = grams.nullable()
@@ -138,7 +138,7 @@ export const heatSchema = z.strictObject({
   /** metal kept for it before it is weighed, g by lot */
   reserved: z.record(z.uuid(), grams).optional(),
   /** what happened at the furnace, in order of time */
-  log: z.array(logEntrySchema).max(5000).optional(),
+  log: z.array(logEntrySchema).max(MOST_LOGGED).optional(),
   /** clocks of steps, and when each was started */
   clocks: z.record(z.string().max(60), z.iso.datetime()).optional(),
   cover: z.enum(['bare', 'charcoal', 'glass', 'glass-lid']).optional(),

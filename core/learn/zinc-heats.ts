@@ -1,6 +1,6 @@
 import { combineReadings } from '#core/assay'
 import { predictMelt } from '#core/charge'
-import { weighedCharge, type Heat } from '#core/heat'
+import { stepDoneMin, weighedCharge, type Heat } from '#core/heat'
 import { brimOfNumber, meltSurface, practiceInForce, zincLoss } from '#core/melt'
 import { metalFoundG } from './heats'
 import type { ZincHeat } from './zinc-rate'
@@ -27,10 +27,7 @@ export function zincHeat(
   const charged = predictMelt(weighedCharge(heat.weighed), {})
   const beganPct = charged.composition.Zn ?? 0
   if (beganPct < LEAST_ZINC_PCT || zinc.below !== undefined) return null
-  const done = (id: string) => {
-    const step = heat.done[id]
-    return step && !step.skipped ? Date.parse(step.at) / 60_000 : null
-  }
+  const done = (id: string) => stepDoneMin(heat, id)
   const from = done('add-brass') ?? done('add-zinc') ?? done('base')
   const to = done('pour')
   if (from === null || to === null || to <= from) return null

@@ -1,9 +1,8 @@
 import { liquidusOf } from '#core/alloys'
 import { combineReadings, judge } from '#core/assay'
 import { partFigures } from '#core/casting'
-import { correctReading, wantsFirstFire, type Gear } from '#core/gear'
-import type { Heat } from '#core/heat'
-import { heatSummary } from '#core/heat'
+import { wantsFirstFire, type Gear } from '#core/gear'
+import { heatSummary, heatTrace, stepDoneMin, type Heat } from '#core/heat'
 import { practiceInForce, temperatureAt } from '#core/melt'
 import type { Lot } from '#core/stock'
 
@@ -50,17 +49,8 @@ export function heatFacts(heat: Heat, lots: readonly Lot[], gear: readonly Gear[
   const liquidus = alloy ? liquidusOf(alloy, summary.predicted.composition).liquidusC : null
   const probe = gear.find((one) => one.type === 'thermocouple' && one.id === heat.thermocoupleId)
   const checks = probe?.type === 'thermocouple' ? probe.checks : []
-  const trace = (heat.log ?? [])
-    .flatMap(({ at, celsius }) =>
-      celsius === null
-        ? []
-        : [{ atMin: Date.parse(at) / 60_000, celsius: correctReading(checks, celsius).trueC }],
-    )
-    .sort((a, b) => a.atMin - b.atMin)
-  const doneAt = (id: string) => {
-    const step = heat.done[id]
-    return step && !step.skipped ? Date.parse(step.at) / 60_000 : null
-  }
+  const trace = heatTrace(heat.log ?? [], checks)
+  const doneAt = (id: string) => stepDoneMin(heat, id)
   const over = (celsius: number | null) => (celsius === null || liquidus === null ? null : celsius - liquidus)
   const base = doneAt('base')
   const poured = doneAt('pour')
