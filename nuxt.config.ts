@@ -55,6 +55,7 @@ export default defineNuxtConfig({
   // Nobody needs the engine or a pretended instrument hundreds of times a minute.
   routeRules: {
     '/api/**': {
+      headers: { 'cross-origin-resource-policy': 'same-origin' },
       security: { rateLimiter: { tokensPerInterval: 600, interval: 60_000, throwError: true } },
     },
   },

@@ -8,8 +8,9 @@ export default defineConfig({
   outputDir: 'test-results/browser',
   fullyParallel: true,
   workers: 2,
-  timeout: 60_000,
-  expect: { timeout: 10_000 },
+  // Patience for a machine that others use too; what is slow is told by the benchmark, not by a test that gives up.
+  timeout: 150_000,
+  expect: { timeout: 20_000 },
   reporter: [['list'], ['json', { outputFile: 'test-results/browser.json' }]],
   use: {
     baseURL: `http://127.0.0.1:${port}`,

@@ -3,5 +3,5 @@ import { defineConfig } from 'vitest/config'
 
 export default defineConfig({
   resolve: { alias: { '~': fileURLToPath(new URL('./app', import.meta.url)) } },
-  test: { include: ['tests/unit/**/*.test.ts'], environment: 'node', testTimeout: 60_000 },
+  test: { include: ['tests/unit/**/*.test.ts'], environment: 'node', testTimeout: 150_000 },
 })

@@ -1,17 +1,31 @@
 <script setup lang="ts">
+import { useEventListener } from '@vueuse/core'
+
 const yard = useYard()
 const { announce, message } = useNotices()
+const { fault } = useFaults()
 const palette = ref(false)
 const shortcuts = ref(false)
 useTheme()
 useShortcuts({ palette, shortcuts })
 const keeping = useSafeKeeping()
 yard.onChange(keeping.changed)
+useEventListener(document, 'visibilitychange', () => {
+  if (document.visibilityState === 'hidden') keeping.left()
+})
 onMounted(() => {
   void yard.load().then(() => {
+    void keeping.lookForFolder()
+    void keeping.look()
+    if (yard.repaired.length)
+      announce(`${yard.repaired.length} damaged records were put right from the undo list.`)
     if (yard.damaged.length)
-      announce(`${yard.damaged.length} damaged records were set aside; the rest is as you left it.`)
-    if (!yard.saveError && !yard.damaged.length) void sweepLostPhotos()
+      announce(
+        `${yard.damaged.length} damaged records were set aside (menu, “Safe keeping”); the rest is as you left it.`,
+      )
+    // What could not be swept now is swept at a later start.
+    if (yard.keeping === 'disk' && !yard.looking && !yard.damaged.length)
+      void sweepLostPhotos().catch(() => {})
   })
 })
 </script>
@@ -20,14 +34,10 @@ onMounted(() => {
   <div class="flex min-h-dvh flex-col">
     <a href="#main" class="btn sr-only focus:not-sr-only focus:absolute focus:z-50">To the content</a>
     <YardHeader @palette="palette = true" @shortcuts="shortcuts = true" />
-    <p
-      v-if="yard.saveError"
-      role="alert"
-      class="border-y-2 border-oxide bg-oxide-wash px-4 py-2 font-semibold text-oxide"
-    >
-      The last change is not on the disk: {{ yard.saveError }} Export the yard to a file (menu) so that
-      nothing is lost.
-    </p>
+    <LazyNotSaved v-if="yard.saveError" />
+    <LazyFaultNote v-if="fault" />
+    <LazyNotKept v-if="yard.notKept" />
+    <LazyYardStanding v-if="yard.looking || yard.keeping === 'nowhere'" />
     <LazyUpdateOffer v-if="yard.ready && !yard.isEmpty" />
     <LazyClashQuestion v-if="yard.clashes.length" />
     <p
@@ -39,8 +49,18 @@ onMounted(() => {
       {{ keeping.since.value }} changes since the last backup.
       <NuxtLink to="/safety" class="btn btn-quiet underline">Save one</NuxtLink>
     </p>
+    <p
+      v-if="keeping.nearlyFull.value"
+      role="status"
+      class="no-print flex flex-wrap items-center gap-x-3 bg-amber-wash px-4 py-1"
+      data-testid="nearly-full"
+    >
+      The room this browser gives is nearly used up: save a backup, then remove pictures.
+      <NuxtLink to="/safety" class="btn btn-quiet underline">Safe keeping</NuxtLink>
+    </p>
     <main id="main" class="mx-auto w-full max-w-[90rem] flex-1 px-3 pt-4 pb-16 sm:px-5" tabindex="-1">
-      <NuxtPage v-if="yard.ready" />
+      <LazyShutYard v-if="yard.keeping === 'shut'" />
+      <NuxtPage v-else-if="yard.ready" />
       <p v-else class="p-8 text-soft">Opening the yard…</p>
     </main>
     <p class="notice" role="status" aria-live="polite">

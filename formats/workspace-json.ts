@@ -1,27 +1,40 @@
-import { workspaceSchema, type Workspace } from '#core/workspace'
+import {
+  knownWorkspace,
+  migrateWorkspace,
+  REVISION,
+  revisionOf,
+  workspaceSchema,
+  type Newer,
+  type Workspace,
+} from '#core/workspace'
 
 export type WorkspaceFault =
   | { kind: 'not-json'; detail: string }
   | { kind: 'not-a-workspace' }
-  | { kind: 'newer'; version: number }
+  | { kind: 'newer'; known: Newer }
+  | { kind: 'too-large' }
   | { kind: 'invalid'; issues: { path: PropertyKey[]; message: string }[] }
 
 /**
  * A workspace as a file: keys in alphabetical order under the format line, so that the same yard always gives
  * the same bytes.
  */
-export function writeWorkspace({ format, version, ...collections }: Workspace): string {
-  return JSON.stringify({ format, version, ...(sortKeys(collections) as object) }, null, 1) + '\n'
+export function writeWorkspace({ format, version, revision, ...collections }: Workspace): string {
+  return JSON.stringify({ format, version, revision, ...(sortKeys(collections) as object) }, null, 1) + '\n'
 }
 
+/** Longest text of a yard that is read, UTF-16 units: some 30 000 heats. */
+export const YARD_TEXT_MOST = 150 * 2 ** 20
+
 /**
- * Reads a workspace file.
+ * Reads a workspace file, bringing one of an earlier revision up to today's.
  * @param text file content
- * @returns the workspace, or what is wrong with the file
+ * @returns the workspace, or what is wrong with the file; of a newer app's file, what can be shown of it
  */
 export function readWorkspace(
   text: string,
 ): { ok: true; workspace: Workspace } | { ok: false; fault: WorkspaceFault } {
+  if (text.length > YARD_TEXT_MOST) return { ok: false, fault: { kind: 'too-large' } }
   let value: unknown
   try {
     value = JSON.parse(text)
@@ -31,9 +44,9 @@ export function readWorkspace(
   const head = value as { format?: unknown; version?: unknown } | null
   if (typeof head !== 'object' || head === null || head.format !== 'hephaestal/workspace')
     return { ok: false, fault: { kind: 'not-a-workspace' } }
-  if (typeof head.version === 'number' && head.version > 1)
-    return { ok: false, fault: { kind: 'newer', version: head.version } }
-  const parsed = workspaceSchema.safeParse(value)
+  if ((typeof head.version === 'number' && head.version > 1) || revisionOf(head) > REVISION)
+    return { ok: false, fault: { kind: 'newer', known: knownWorkspace(value as Record<string, unknown>) } }
+  const parsed = workspaceSchema.safeParse(migrateWorkspace(value))
   if (!parsed.success)
     return {
       ok: false,

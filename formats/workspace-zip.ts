@@ -1,18 +1,19 @@
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate'
 import type { Workspace } from '#core/workspace'
 import { writeStock } from './stock-csv'
-import { readWorkspace, writeWorkspace, type WorkspaceFault } from './workspace-json'
+import { readWorkspace, writeWorkspace, YARD_TEXT_MOST, type WorkspaceFault } from './workspace-json'
 
 /** Pictures by id, as the bytes of JPEG files. */
 export type Photos = Record<string, Uint8Array>
 
-export type ZipFault = WorkspaceFault | { kind: 'bad-zip' } | { kind: 'too-large' }
+export type ZipFault = WorkspaceFault | { kind: 'bad-zip' }
 export type ZipRead = { ok: true; workspace: Workspace; photos: Photos } | { ok: false; fault: ZipFault }
 
 const YARD = 'yard.json'
 const PHOTO = /^photos\/([0-9a-f-]{36})\.jpg$/
-/** Most that a package may unpack to, bytes. */
-const UNPACKED_MOST = 1024 * 2 ** 20
+/** Most that a package may unpack to, bytes, and most that one picture of it may. */
+const UNPACKED_MOST = 600 * 2 ** 20
+const PHOTO_MOST = 24 * 2 ** 20
 
 /** The yard in one package: its JSON, the pictures, and the stock as a table. */
 export function writeYardZip(workspace: Workspace, photos: Photos): Uint8Array {
@@ -37,7 +38,8 @@ export function readYardZip(bytes: Uint8Array): ZipRead {
       filter: ({ name, originalSize }) => {
         if (name !== YARD && !PHOTO.test(name)) return false
         total += originalSize
-        if (total > UNPACKED_MOST) throw new RangeError('too large')
+        if (total > UNPACKED_MOST || originalSize > (name === YARD ? YARD_TEXT_MOST : PHOTO_MOST))
+          throw new RangeError('too large')
         return true
       },
     })

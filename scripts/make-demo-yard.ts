@@ -18,7 +18,14 @@ import {
   type Heat,
 } from '#core/heat'
 import { lotYield, spreadFor, type Lot } from '#core/stock'
-import { fromWorkspace, toWorkspace, workspaceSchema, type OwnAlloy, type Settings } from '#core/workspace'
+import {
+  fromWorkspace,
+  REVISION,
+  toWorkspace,
+  workspaceSchema,
+  type OwnAlloy,
+  type Settings,
+} from '#core/workspace'
 import { writeWorkspace } from '#formats/workspace-json'
 import { demoFurnace } from './demo-furnace'
 import { demoGear } from './demo-gear'
@@ -633,6 +640,7 @@ const workspace = toWorkspace(
   fromWorkspace({
     format: 'hephaestal/workspace',
     version: 1,
+    revision: REVISION,
     settings: [settings],
     lots: kept,
     alloys: [own],

@@ -1,4 +1,5 @@
 /* npm test: lint, types, unit, server and browser tests on a fresh machine. Its last line is the count. */
+import { spawn } from 'node:child_process'
 import { mkdirSync, readFileSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
 import { ensureChromium, ensurePackages, ROOT, run } from './ensure.mjs'
@@ -7,20 +8,32 @@ const results = join(ROOT, 'test-results')
 const total = { passed: 0, failed: 0, skipped: 0 }
 const failures = []
 
+/** A command beside others: what it says comes out whole, once it is done. */
+function beside(name, command, args, env = {}) {
+  return new Promise((resolve) => {
+    const said = []
+    const running = spawn(command, args, { cwd: ROOT, env: { ...process.env, ...env } })
+    running.stdout.on('data', (part) => said.push(part))
+    running.stderr.on('data', (part) => said.push(part))
+    const end = (code) => {
+      console.log(`\n== ${name}\n${Buffer.concat(said).toString('utf8')}`)
+      resolve(code)
+    }
+    running.on('error', () => end(1))
+    running.on('close', end)
+  })
+}
+
 /** One command that passes or fails as a whole. */
-function check(name, command, args) {
-  console.log(`\n== ${name}`)
-  const ok = run(command, args) === 0
+async function check(name, command, args) {
+  const ok = (await beside(name, command, args)) === 0
   total[ok ? 'passed' : 'failed']++
   if (!ok) failures.push(name)
   return ok
 }
 
-/** A test runner that counts for itself; a runner that dies without its report is one failure. */
-function suite(name, command, args, report, read, env = {}) {
-  console.log(`\n== ${name}`)
-  rmSync(report, { force: true })
-  const code = run(command, args, { env: { ...process.env, ...env } })
+/** Counts what a test runner reported; one that died without its report is one failure. */
+function count(name, code, report, read) {
   let counted = { passed: 0, failed: 0, skipped: 0 }
   try {
     counted = read(JSON.parse(readFileSync(report, 'utf8')))
@@ -32,41 +45,45 @@ function suite(name, command, args, report, read, env = {}) {
   if (counted.failed) failures.push(name)
 }
 
+async function unitTests() {
+  const report = join(results, 'unit.json')
+  rmSync(report, { force: true })
+  const reporters = ['--reporter=default', '--reporter=json', `--outputFile.json=${report}`]
+  const code = await beside('unit tests', 'npx', ['vitest', 'run', ...reporters])
+  count('unit tests', code, report, (found) => ({
+    passed: found.numPassedTests,
+    failed: found.numFailedTests + (found.numFailedTestSuites && !found.numFailedTests ? 1 : 0),
+    skipped: found.numPendingTests + found.numTodoTests,
+  }))
+}
+
+function browserTests() {
+  const report = join(results, 'browser.json')
+  rmSync(report, { force: true })
+  console.log('\n== server and browser tests')
+  const code = run('npx', ['playwright', 'test'], {
+    env: { ...process.env, PLAYWRIGHT_JSON_OUTPUT_NAME: report },
+  })
+  count('server and browser tests', code, report, ({ stats }) => ({
+    passed: stats.expected + stats.flaky,
+    failed: stats.unexpected,
+    skipped: stats.skipped,
+  }))
+}
+
 try {
   ensurePackages()
   ensureChromium()
   mkdirSync(results, { recursive: true })
-  check('prepare', 'npx', ['nuxt', 'prepare'])
-  check('lint', 'npx', ['eslint', '.', '--max-warnings', '0'])
-  check('format', 'npx', ['prettier', '--check', '--log-level', 'warn', '.'])
-  check('types', 'npx', ['nuxt', 'typecheck'])
-  const unit = join(results, 'unit.json')
-  suite(
-    'unit tests',
-    'npx',
-    ['vitest', 'run', '--reporter=default', '--reporter=json', `--outputFile.json=${unit}`],
-    unit,
-    (report) => ({
-      passed: report.numPassedTests,
-      failed: report.numFailedTests + (report.numFailedTestSuites && !report.numFailedTests ? 1 : 0),
-      skipped: report.numPendingTests + report.numTodoTests,
-    }),
+  await check('prepare', 'npx', ['nuxt', 'prepare'])
+  // Two at a time, as there are two cores even on a small machine. The types are asked of the compiler itself, since
+  // asking through the frame would write anew what the linter is reading.
+  const linted = check('lint', 'npx', ['eslint', '.', '--max-warnings', '0']).then(() =>
+    check('format', 'npx', ['prettier', '--check', '--log-level', 'warn', '.']),
   )
-  if (check('build', 'npx', ['nuxt', 'build'])) {
-    const browser = join(results, 'browser.json')
-    suite(
-      'server and browser tests',
-      'npx',
-      ['playwright', 'test'],
-      browser,
-      ({ stats }) => ({
-        passed: stats.expected + stats.flaky,
-        failed: stats.unexpected,
-        skipped: stats.skipped,
-      }),
-      { PLAYWRIGHT_JSON_OUTPUT_NAME: browser },
-    )
-  }
+  await Promise.all([linted, check('types', 'npx', ['vue-tsc', '-b', '--noEmit'])])
+  const [built] = await Promise.all([check('build', 'npx', ['nuxt', 'build']), unitTests()])
+  if (built) browserTests()
 } catch (error) {
   console.error(error)
   total.failed++

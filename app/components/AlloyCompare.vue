@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { liquidusOf, nominalOf, pourWindow, shrinkageOf, type Alloy } from '#core/alloys'
+import { liquidusOf, nominalWhole, pourWindow, shrinkageOf, type Alloy } from '#core/alloys'
 import { elementName } from '~/words/elements'
 
 /** Up to four alloys side by side: properties, then limit by limit; what differs is set in bold. */
@@ -10,7 +10,7 @@ const { degrees } = useUnits()
 const limitText = (alloy: Alloy, element: string) =>
   limitWords(alloy.limits[element] ?? {}) || (element === alloy.base ? 'the rest' : '–')
 const rows = computed(() => {
-  const liquidus = (alloy: Alloy) => liquidusOf(alloy, { [alloy.base]: 90, ...nominalOf(alloy) })
+  const liquidus = (alloy: Alloy) => liquidusOf(alloy, nominalWhole(alloy))
   const property = (name: string, of: (alloy: Alloy) => string) => ({ name, values: props.alloys.map(of) })
   return [
     property('Handled as', (alloy) => PRACTICE_WORDS[alloy.practice]),

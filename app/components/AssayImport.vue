@@ -3,18 +3,15 @@ import type { ReadAssay } from '#formats/assay-csv'
 
 /** Readings of an analyser from a table. */
 const emit = defineEmits<{ read: [readings: readonly ReadAssay[], from: string] }>()
-const input = ref<HTMLInputElement>()
+const input = ref<{ open: () => void }>()
 const fault = ref('')
 const { announce } = useNotices()
 async function open(event: Event): Promise<void> {
-  const target = event.target as HTMLInputElement
-  const file = target.files?.[0]
-  target.value = ''
+  const picked = pickedFile(event, 'readings')
+  if (!picked) return
+  fault.value = picked.refused
+  const { file } = picked
   if (!file) return
-  if (file.size > 5_000_000) {
-    fault.value = `${file.name} is too large for readings. Nothing was changed.`
-    return
-  }
   const { readAssays } = await import('#formats/assay-csv')
   const read = readAssays(await file.text(), new Date().toISOString())
   fault.value = read.ok ? '' : `${file.name} ${assayFaultWords(read.fault)} Nothing was changed.`
@@ -27,16 +24,8 @@ async function open(event: Event): Promise<void> {
 
 <template>
   <div>
-    <input
-      ref="input"
-      type="file"
-      accept=".csv,.tsv,.txt,text/csv"
-      class="sr-only"
-      tabindex="-1"
-      aria-label="Readings file"
-      @change="open"
-    />
-    <button type="button" class="btn" @click="input?.click()">From a table…</button>
+    <FilePicker ref="input" label="Readings file" accept=".csv,.tsv,.txt,text/csv" @change="open" />
+    <button type="button" class="btn" @click="input?.open()">From a table…</button>
     <p v-if="fault" role="alert" class="mt-1 max-w-md font-semibold text-oxide">{{ fault }}</p>
   </div>
 </template>

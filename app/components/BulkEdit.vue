@@ -40,10 +40,8 @@ function save(): void {
     fault.value = 'Nothing is changed yet. Fill in what should be the same in all of them.'
     return
   }
-  yard.commit(
-    `Change ${props.lots.length} lots`,
-    props.lots.map((lot): Edit => ({ collection: 'lots', id: lot.id, after: changed(lot) })),
-  )
+  const edits = props.lots.map((lot): Edit => ({ collection: 'lots', id: lot.id, after: changed(lot) }))
+  if (!yard.commit(`Change ${props.lots.length} lots`, edits)) return
   announce(`${props.lots.length} lots changed. Undo puts them back.`)
   emit('close')
 }

@@ -26,7 +26,11 @@ const inUse = computed(() => props.row.plannedG > 0 || props.row.weighedG !== nu
 </script>
 
 <template>
-  <li class="border-t border-line py-2" :class="row.choice.use ? '' : 'opacity-75'" :data-lot="row.name">
+  <li
+    class="lazy-row border-t border-line py-2"
+    :class="row.choice.use ? '' : 'opacity-75'"
+    :data-lot="row.name"
+  >
     <div class="grid grid-cols-[1.75rem_minmax(0,1fr)_auto] items-center gap-x-2">
       <input
         type="checkbox"

@@ -110,7 +110,7 @@ const commands = computed<Command[]>(() => [
   },
   ...yard.heats.map((entry) => ({
     id: entry.id,
-    label: `${heatStamp(entry.number)} ${entry.title}`,
+    label: `${heatStamp(entry.number)} ${isolated(entry.title)}`,
     hint: entry.alloy?.name ?? 'no target yet',
     run: () => navigateTo(`/heat/${entry.number}/${entry.loggedAt ? 'assay' : 'charge'}`),
   })),

@@ -46,7 +46,7 @@ const spoken = computed(
       >
       <span v-for="{ symbol, pct } in traces" :key="symbol" class="hallmark">
         <b>{{ symbol }}</b>
-        <i v-for="n in 3" :key="n" :class="{ punched: n <= punches(pct) }" />
+        <i :class="`punch-${punches(pct)}`" />
         {{ percent(pct) }}
       </span>
     </div>
@@ -81,20 +81,33 @@ const spoken = computed(
   font-size: var(--text-xs);
   line-height: 1.35;
 }
+/* Symbols and figures only: nothing here can turn what follows around, and the browser lays it out faster so. */
+.comp :is(span, b) {
+  unicode-bidi: normal;
+}
 .hallmark {
   display: inline-flex;
   align-items: center;
   gap: 0.14rem;
   color: var(--soft);
 }
+/* Three punches in one mark: a page of bins has hundreds of them. */
 .hallmark i {
-  width: 0.38rem;
-  height: 0.38rem;
-  border: 1.5px solid var(--soft);
-  border-radius: 50%;
+  --filled: radial-gradient(circle closest-side, var(--soft) 88%, transparent);
+  --open: radial-gradient(circle closest-side, transparent 46%, var(--soft) 54% 88%, transparent);
+  width: 1.48rem;
+  height: 0.44rem;
+  background:
+    var(--filled) 0 0 / 0.44rem 100% no-repeat,
+    var(--second, var(--open)) 0.52rem 0 / 0.44rem 100% no-repeat,
+    var(--third, var(--open)) 1.04rem 0 / 0.44rem 100% no-repeat;
 }
-.hallmark i.punched {
-  background: var(--soft);
+.hallmark i.punch-2 {
+  --second: var(--filled);
+}
+.hallmark i.punch-3 {
+  --second: var(--filled);
+  --third: var(--filled);
 }
 /* Tone and grain together, so that an element is known without its colour. */
 .el-Cu {

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { chartText } from '~/charts/chart-text'
 import { CHART, type ControlChart } from '#core/learn'
 
 /** Individuals heat by heat, with their limits; what is out of control stands out by shape as well as colour. */
@@ -33,7 +34,7 @@ const { failed } = useChart(frame, [() => props.chart], (token) => {
           symbol: chart.values.map((_, at) => (signalAt.value.has(at) ? 'x' : 'circle')),
           size: chart.values.map((_, at) => (signalAt.value.has(at) ? 12 : 8)),
         },
-        hovertemplate: `%{x}: %{y:.3g} ${props.unit}<extra></extra>`,
+        hovertemplate: `%{x}: %{y:.3g} ${chartText(props.unit)}<extra></extra>`,
       },
     ],
     layout: {

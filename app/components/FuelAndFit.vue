@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { solidDensity } from '#core/alloys'
+import { baseMetal, solidDensity } from '#core/alloys'
 import { CRUCIBLE_HEAT, fuelOf, wantsFirstFire, type Banded } from '#core/gear'
 import { freeLots } from '#core/heat'
 
@@ -13,6 +13,7 @@ const usable = computed(() =>
   crucibles.value.filter(({ retiredAt, id }) => !retiredAt || id === heat.value?.crucibleId),
 )
 const gcm3 = computed(() => (heat.value?.alloy ? solidDensity(heat.value.alloy).gcm3 : null))
+const base = computed(() => (heat.value?.alloy ? baseMetal(heat.value.alloy) : null))
 const fit = computed(() => {
   const crucible = crucibles.value.find(({ id }) => id === heat.value?.crucibleId)
   const tap = heat.value?.tapMassG
@@ -23,7 +24,7 @@ const fit = computed(() => {
     holdsG,
     share: tap / holdsG,
     fits: tap <= holdsG,
-    strange: family !== null && family !== heat.value!.alloy!.base ? family : null,
+    strange: family !== null && family !== base.value ? family : null,
     fire: wantsFirstFire(crucible, gear.heatsIn(crucible.id)),
     by: crucible.brimCm3 ? 'its brim volume' : 'its number',
   }
@@ -35,18 +36,18 @@ const better = computed(() => {
   return usable.value
     .filter((one) => {
       const family = gear.familyOf(one)
-      return gear.holds(one, gcm3.value!) >= tap && (family === null || family === heat.value?.alloy?.base)
+      return gear.holds(one, gcm3.value!) >= tap && (family === null || family === base.value)
     })
     .sort((a, b) => a.number - b.number)
     .slice(0, 2)
 })
 const stock = computed(() => {
-  const base = heat.value?.alloy?.base
-  if (!base || !heat.value) return null
+  if (!base.value || !heat.value) return null
+  const metal = base.value
   const lots = freeLots(yard.lots, yard.heats, heat.value).filter(
-    ({ composition }) => (composition[base] ?? 0) >= 50,
+    ({ composition }) => (composition[metal] ?? 0) >= 50,
   )
-  return { massG: lots.reduce((sum, lot) => sum + lot.massG, 0), base }
+  return { massG: lots.reduce((sum, lot) => sum + lot.massG, 0), base: metal }
 })
 const BASE_WORDS: Record<string, string> = { Cu: 'copper-based', Al: 'aluminium-based' }
 const figure = (value: number) => (value < 10 ? value.toFixed(2) : value.toFixed(0))

@@ -7,13 +7,14 @@ import type { MeltLog } from '~/composables/useMeltLog'
 /** What happened, written down with one press; the newest first. */
 const props = defineProps<{ log: MeltLog; locked: boolean }>()
 const { entries, truly, probe, add, addReadings, startMs, strike } = props.log
-const file = ref<HTMLInputElement>()
+const file = ref<{ open: () => void }>()
 const fault = ref('')
 const { announce } = useNotices()
 async function open(event: Event): Promise<void> {
-  const input = event.target as HTMLInputElement
-  const picked = input.files?.[0]
-  input.value = ''
+  const chosen = pickedFile(event, 'table')
+  if (!chosen) return
+  fault.value = chosen.refused
+  const { file: picked } = chosen
   if (!picked) return
   const { readTemperatureLog } = await import('#formats/temperature-csv')
   const read = readTemperatureLog(await picked.text(), new Date(startMs.value).toISOString())
@@ -98,17 +99,9 @@ const clock = (iso: string) => format(new Date(iso), 'HH:mm')
           {{ LOG_WORDS[kind] }}…
         </button>
       </div>
-      <input
-        ref="file"
-        type="file"
-        accept=".csv,.tsv,.txt,text/csv"
-        class="sr-only"
-        tabindex="-1"
-        aria-label="Temperature log file"
-        @change="open"
-      />
+      <FilePicker ref="file" label="Temperature log file" accept=".csv,.tsv,.txt,text/csv" @change="open" />
       <div class="mt-2 flex flex-wrap gap-x-4">
-        <button type="button" class="btn btn-quiet underline" @click="file?.click()">
+        <button type="button" class="btn btn-quiet underline" @click="file?.open()">
           Readings of a logger, from a table…
         </button>
         <button type="button" class="btn btn-quiet underline" :aria-expanded="byEye" @click="byEye = !byEye">

@@ -51,12 +51,12 @@ function merge(): void {
   ])
   // A yard has one set of settings: its own.
   const kept = edits.filter(({ collection }) => collection !== 'settings')
-  yard.commit(`Merge ${props.name}`, kept)
-  finish(`Merged ${props.name}: ${kept.length} records. Undo takes them out again.`)
+  if (yard.commit(`Merge ${props.name}`, kept))
+    void finish(`Merged ${props.name}: ${kept.length} records. Undo takes them out again.`)
 }
 function replace(): void {
-  yard.replaceAll(`Open ${props.name}`, props.workspace)
-  finish(`Opened ${props.name}. Undo brings the former yard back.`)
+  if (yard.replaceAll(`Open ${props.name}`, props.workspace))
+    void finish(`Opened ${props.name}. Undo brings the former yard back.`)
 }
 async function finish(words: string): Promise<void> {
   announce(words)
@@ -73,7 +73,11 @@ async function finish(words: string): Promise<void> {
     </p>
     <div v-for="list in lists" :key="list.title" class="mb-2 text-sm">
       <b>{{ list.title }}:</b>
-      {{ list.records.slice(0, MOST_NAMES).map(nameOf).join(', ')
+      {{
+        list.records
+          .slice(0, MOST_NAMES)
+          .map((one) => isolated(nameOf(one)))
+          .join(', ')
       }}<template v-if="list.records.length > MOST_NAMES"
         >, and {{ list.records.length - MOST_NAMES }} more</template
       >.

@@ -23,36 +23,35 @@ const SIGN = {
 <template>
   <NuxtLink
     :to="`/heat/${row.heat.number}/story`"
-    class="grid items-start gap-x-5 gap-y-1 px-1 py-2.5 hover:bg-well md:grid-cols-[5rem_minmax(0,1.2fr)_minmax(0,1.6fr)_8.5rem_7rem]"
+    class="grid grid-cols-[1fr_auto] items-start gap-x-5 gap-y-1 px-1 py-2.5 hover:bg-well md:grid-cols-[5rem_minmax(0,1.2fr)_minmax(0,1.6fr)_8.5rem_7rem]"
   >
     <span class="stamp text-xl leading-tight">{{ row.stamp }}</span>
-    <span class="min-w-0">
+    <span class="order-1 col-span-2 min-w-0 md:order-none md:col-span-1">
       <span class="block font-bold">{{ row.heat.title || 'Untitled' }}</span>
       <span class="block text-sm text-soft"
-        >{{ row.heat.alloy?.name ?? 'no target' }}, {{ row.heat.date }}</span
+        >{{ isolated(row.heat.alloy?.name ?? 'no target') }}, {{ row.heat.date }}</span
       >
       <span v-if="row.heat.remarks" class="mt-0.5 block text-sm">{{ row.heat.remarks }}</span>
     </span>
     <CompositionBar
       v-if="Object.keys(row.measured).length"
+      class="order-1 col-span-2 md:order-none md:col-span-1"
       :composition="{ ...row.measured, '?': 0 }"
       :label="`${row.stamp} measured`"
     />
-    <span v-else class="text-sm text-soft">not measured</span>
-    <span>
+    <span v-else class="order-1 col-span-2 text-sm text-soft md:order-none md:col-span-1">not measured</span>
+    <span class="max-md:text-right">
       <span class="font-bold" :class="TONE[row.summary.verdict?.overall ?? 'nothing-measured']">
         <span aria-hidden="true">{{ SIGN[row.summary.verdict?.overall ?? 'nothing-measured'] }}</span>
         {{ verdictShort(row.summary.verdict) }}
       </span>
     </span>
-    <span class="text-sm md:text-right">
-      <span v-if="row.summary.balance" class="block font-bold"
+    <span class="order-1 col-span-2 flex gap-x-4 text-sm md:order-none md:col-span-1 md:block md:text-right">
+      <span v-if="row.summary.balance" class="font-bold md:block"
         >{{ (100 * row.summary.balance.tapYield).toFixed(0) }} % tapped</span
       >
-      <span class="block text-soft"
-        >{{ grams(row.summary.predicted.chargeMassG)
-        }}<template v-if="row.costPerKg !== null">, {{ money(row.costPerKg) }}/kg</template></span
-      >
+      <span class="text-soft md:block">{{ grams(row.summary.predicted.chargeMassG) }} in</span>
+      <span v-if="row.costPerKg !== null" class="text-soft md:block">{{ money(row.costPerKg) }}/kg</span>
     </span>
   </NuxtLink>
 </template>

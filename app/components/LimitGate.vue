@@ -108,6 +108,8 @@ const spoken = computed(() => {
 
 <style scoped>
 .gate-row {
+  /* Its marks stay its own, so that a gate that did not change is not painted again. */
+  isolation: isolate;
   display: grid;
   grid-template-columns: 1.7rem minmax(4rem, 1fr) calc(var(--figures) * 3.6rem) 4.6rem;
   align-items: center;

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { baseMetal } from '#core/alloys'
 import { COVERS, HYDROGEN_GUESS_SOURCE, MAGNESIUM_SOURCE, ZINC_LOSS_SOURCE } from '#core/melt'
 import type { MeltLog } from '~/composables/useMeltLog'
 import type { LiveMelt } from '~/composables/useLiveMelt'
@@ -60,7 +61,7 @@ const where = computed(() => {
         gas.length > 2 ? 'likely' : gas.length > 0 ? 'possible' : 'nothing speaks for it'
       }}</b><template v-if="gas.length"> ({{ gas.map((reason) => GAS_WORDS[reason]).join(', ') }})</template>.
     </p>
-    <p v-if="log.heat.value?.alloy?.base === 'Cu'" class="mt-2 text-soft">
+    <p v-if="log.heat.value?.alloy && baseMetal(log.heat.value.alloy) === 'Cu'" class="mt-2 text-soft">
       Reckoned with its cover: {{ COVERS.find(({ id }) => id === cover)?.name }}.
     </p>
     <p class="mt-2 text-xs text-soft">

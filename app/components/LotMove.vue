@@ -47,22 +47,27 @@ function save(): void {
     return
   }
   const { lot } = props
+  let done = false
   try {
     if (way.value === 'split') {
-      const part = { id: crypto.randomUUID(), name: name.value.trim() || `${lot.name}, part`, now: now() }
+      const part = {
+        id: crypto.randomUUID(),
+        name: name.value.trim() || `${lot.name.slice(0, 110)}, part`,
+        now: now(),
+      }
       const both = splitLot(lot, mass, part)
-      yard.commit(`Split ${lot.name}`, [
+      done = yard.commit(`Split ${lot.name}`, [
         { collection: 'lots', id: lot.id, after: without(both.rest) },
         { collection: 'lots', id: part.id, after: partOf(both.part) },
       ])
     } else {
       const change = way.value === 'in' ? mass : -mass
       const words = why.value.trim() || (way.value === 'in' ? 'weighed in' : 'taken out')
-      yard.commit(`${way.value === 'in' ? 'Weigh into' : 'Take out of'} ${lot.name}`, [
+      done = yard.commit(`${way.value === 'in' ? 'Weigh into' : 'Take out of'} ${lot.name}`, [
         { collection: 'lots', id: lot.id, after: without(moveMetal(lot, change, words, now())) },
       ])
     }
-    emit('close')
+    if (done) emit('close')
   } catch {
     fault.value =
       way.value === 'split'

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { MassBalance } from '#core/balance'
 import type { Heat } from '#core/heat'
+import { chartText } from '~/charts/chart-text'
 
 /** Where the metal went, drawn as a stream: lots in, what came out, what is missing and what that probably is. */
 const props = defineProps<{ balance: MassBalance; heat: Heat }>()
@@ -33,7 +34,7 @@ const flows = computed(() => {
 })
 const { failed } = useChart(frame, [flows], (token) => {
   const { into, out } = flows.value
-  const label = ({ name, massG }: { name: string; massG: number }) => `${name} ${grams(massG)}`
+  const label = ({ name, massG }: { name: string; massG: number }) => `${chartText(name)} ${grams(massG)}`
   const middle = into.length
   return {
     data: [

@@ -6,7 +6,7 @@ import type { usePartDraft } from '~/composables/usePartDraft'
 const props = defineProps<{ draft: ReturnType<typeof usePartDraft>; name: string }>()
 const { mm, volume } = useUnits()
 const { meshFile, unit, scalePct, units, unclear } = props.draft
-const input = ref<HTMLInputElement>()
+const input = ref<{ open: () => void }>()
 const source = computed(() => props.draft.source.value as Extract<PartSource, { from: 'mesh' }> | null)
 const figures = computed(() => props.draft.figures.value)
 const scale = computed(() => (MM_PER[unit.value] * (scalePct.value || 100)) / 100)
@@ -35,17 +35,9 @@ const state = computed(() => {
 
 <template>
   <div @dragover.prevent @drop.prevent="drop">
-    <input
-      ref="input"
-      type="file"
-      accept=".stl,.obj,.3mf"
-      class="sr-only"
-      tabindex="-1"
-      aria-label="Mesh file"
-      @change="pick"
-    />
+    <FilePicker ref="input" label="Mesh file" accept=".stl,.obj,.3mf" @change="pick" />
     <div class="flex flex-wrap items-center gap-3">
-      <button type="button" class="btn" @click="input?.click()">
+      <button type="button" class="btn" @click="input?.open()">
         {{ source ? 'Another file…' : 'Open STL, OBJ or 3MF…' }}
       </button>
       <template v-if="meshFile.progress.value !== null">
@@ -53,7 +45,7 @@ const state = computed(() => {
         <button type="button" class="btn btn-quiet" @click="meshFile.stop()">Stop reading</button>
       </template>
       <p v-else-if="source" class="text-sm text-soft">
-        {{ source.fileName }}, {{ source.triangles.toLocaleString('en') }} triangles
+        {{ isolated(source.fileName) }}, {{ source.triangles.toLocaleString('en') }} triangles
       </p>
       <p v-else class="text-sm text-soft">or drop it here</p>
     </div>

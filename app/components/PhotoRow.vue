@@ -3,7 +3,7 @@
 const props = defineProps<{ photos: string[]; name: string }>()
 const emit = defineEmits<{ 'update:photos': [ids: string[]] }>()
 const MOST = 12
-const input = ref<HTMLInputElement>()
+const input = ref<{ open: () => void }>()
 const fault = ref('')
 const busy = ref(false)
 async function add(event: Event): Promise<void> {
@@ -29,16 +29,7 @@ async function add(event: Event): Promise<void> {
 
 <template>
   <div>
-    <input
-      ref="input"
-      type="file"
-      accept="image/*"
-      multiple
-      class="sr-only"
-      tabindex="-1"
-      aria-label="Picture files"
-      @change="add"
-    />
+    <FilePicker ref="input" label="Picture files" accept="image/*" multiple @change="add" />
     <div class="flex flex-wrap items-center gap-2">
       <figure v-for="(id, index) in photos" :key="id" class="relative">
         <KeptPhoto
@@ -59,7 +50,7 @@ async function add(event: Event): Promise<void> {
           ✕<span class="sr-only">Take picture {{ index + 1 }} away</span>
         </button>
       </figure>
-      <button v-if="photos.length < MOST" type="button" class="btn" :disabled="busy" @click="input?.click()">
+      <button v-if="photos.length < MOST" type="button" class="btn" :disabled="busy" @click="input?.open()">
         {{ busy ? 'Making it small…' : 'Add a picture' }}
       </button>
     </div>

@@ -35,9 +35,8 @@ function save(): void {
     return
   }
   const { data } = parsed
-  yard.commit(`${props.practice ? 'Change' : 'Add'} the practice ${data.name}`, [
-    { collection: 'practices', id: data.id, after: data },
-  ])
+  const label = `${props.practice ? 'Change' : 'Add'} the practice ${data.name}`
+  if (!yard.commit(label, [{ collection: 'practices', id: data.id, after: data }])) return
   emit('kept', props.area, data.id)
   emit('close')
 }

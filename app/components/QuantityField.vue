@@ -9,7 +9,7 @@ import {
   parseTemperature,
   type Parsed,
 } from '#core/units'
-import { quantityWords, type QuantityKind } from '~/words/quantities'
+import { MOST, quantityWords, type QuantityKind } from '~/words/quantities'
 
 const props = withDefaults(
   defineProps<{
@@ -109,10 +109,17 @@ function read(leaving: boolean): void {
     error.value = `At least ${show(props.min)} ${suffix.value}.`
   else if (props.max !== undefined && value > props.max + 1e-9)
     error.value = props.maxWords ?? `At most ${show(props.max)} ${suffix.value}.`
+  else if (value > (MOST[props.kind] ?? Infinity)) error.value = quantityWords('too-large', props.kind)
   else {
     error.value = ''
     if (value !== props.modelValue) emit('update:modelValue', value)
   }
+}
+
+/** Asked when the form it stands in is to be taken. */
+function check({ currentTarget }: Event): void {
+  if (text.value !== show(props.modelValue) || props.modelValue === null) read(true)
+  ;(currentTarget as HTMLElement).dataset.figure = error.value ? 'unread' : ''
 }
 
 function leave(): void {
@@ -140,11 +147,13 @@ function leave(): void {
           suffix ? (size === 'huge' ? 'pr-14' : suffix.length > 2 ? 'pr-11' : 'pr-9') : '',
         ]"
         :placeholder="placeholder"
+        data-figure
         :aria-invalid="error ? 'true' : undefined"
         :aria-describedby="error ? `${id}-error` : hint ? `${id}-hint` : undefined"
         @focus="focused = true"
         @input="read(false)"
         @blur="leave"
+        @check="check"
         @keydown.enter="(read(true), error || emit('enter'))"
       />
       <span

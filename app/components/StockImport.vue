@@ -57,7 +57,7 @@ function take(): void {
     const id = crypto.randomUUID()
     return { collection: 'lots', id, after: { ...row.lot, id, createdAt: time, updatedAt: time } }
   })
-  yard.commit(`Read ${props.fileName}`, edits)
+  if (!yard.commit(`Read ${props.fileName}`, edits)) return
   announce(`${edits.length} lots from ${props.fileName}. Undo takes them out again.`)
   emit('close')
 }

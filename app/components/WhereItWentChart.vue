@@ -19,6 +19,10 @@ const SERIES = [
   { key: 'missing', name: 'not found', color: '#c9463a', shape: 'x' },
 ] as const
 
+/** Room for a heat's number under its bar, and a frame so narrow that the key stands over several lines, px. */
+const NAME_PX = 56
+const NARROW_PX = 520
+
 const { failed } = useChart(frame, [() => props.points], (token) => {
   const data = SERIES.map(({ key, name, color, shape }) => ({
     type: 'bar',
@@ -32,19 +36,24 @@ const { failed } = useChart(frame, [() => props.points], (token) => {
     },
     hovertemplate: `%{x}: %{y:.1f} %<extra>${name}</extra>`,
   }))
+  // As many names under the bars as stand side by side.
+  const stamps = props.points.map(({ stamp }) => stamp)
+  const width = frame.value?.clientWidth ?? 0
+  const step = Math.max(1, Math.ceil((stamps.length * NAME_PX) / Math.max(NAME_PX, width - 52)))
+  const shown = stamps.filter((_, at) => (stamps.length - 1 - at) % step === 0)
   return {
     data,
     layout: {
-      height: 230,
+      height: width < NARROW_PX ? 320 : 230,
       barmode: 'stack',
       bargap: 0.35,
-      margin: { l: 48, r: 4, t: 30, b: 28 },
+      margin: { l: 48, r: 16, t: 30, b: 28 },
       paper_bgcolor: 'transparent',
       plot_bgcolor: 'transparent',
       font: { family: 'Sofia Sans Variable, sans-serif', color: token('ink'), size: 13 },
       legend: { orientation: 'h', y: 1.02, yanchor: 'bottom', x: 0, traceorder: 'normal' },
       yaxis: { range: [0, 102], ticksuffix: ' %', gridcolor: token('line'), fixedrange: true, dtick: 25 },
-      xaxis: { fixedrange: true, type: 'category' },
+      xaxis: { fixedrange: true, type: 'category', tickmode: 'array', tickvals: shown, tickangle: 0 },
     },
   }
 })

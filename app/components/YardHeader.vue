@@ -7,6 +7,14 @@ const { heat } = useHeat()
 const { undo, redo } = useUndo()
 const canUndo = computed(() => yard.journal.cursor > 0)
 const canRedo = computed(() => yard.journal.cursor < yard.journal.steps.length)
+const saveState = computed(() => {
+  if (yard.looking) return 'to look at'
+  if (yard.keeping === 'shut') return ''
+  if (yard.keeping === 'nowhere') return 'not kept'
+  if (yard.saveError) return 'not saved'
+  if (yard.saving) return 'saving…'
+  return yard.isEmpty ? '' : 'saved'
+})
 const nextUndo = computed(() => yard.journal.steps[yard.journal.cursor - 1]?.label)
 </script>
 
@@ -44,7 +52,7 @@ const nextUndo = computed(() => yard.journal.steps[yard.journal.cursor - 1]?.lab
         class="order-first text-right text-xs text-soft max-sm:order-none max-sm:hidden sm:order-last sm:w-16"
         data-testid="save-state"
       >
-        {{ yard.saveError ? 'not saved' : yard.saving ? 'saving…' : yard.isEmpty ? '' : 'saved' }}
+        {{ saveState }}
       </p>
     </div>
     <StageLine v-if="yard.ready && (heat || yard.lots.length)" />

@@ -116,15 +116,13 @@ export function useAlloyDraft(own: OwnAlloy | null, from: Partial<Alloy>, done: 
     const time = now()
     const id = own?.id ?? crypto.randomUUID()
     const after: OwnAlloy = { id, createdAt: own?.createdAt ?? time, updatedAt: time, alloy: parsed.data }
-    yard.commit(own ? `Edit ${parsed.data.name}` : `Add ${parsed.data.name}`, [
-      { collection: 'alloys', id, after },
-    ])
-    done()
+    const label = own ? `Edit ${parsed.data.name}` : `Add ${parsed.data.name}`
+    if (yard.commit(label, [{ collection: 'alloys', id, after }])) done()
   }
 
   function remove(): void {
     if (!own) return
-    yard.commit(`Remove ${own.alloy.name}`, [{ collection: 'alloys', id: own.id, after: null }])
+    if (!yard.commit(`Remove ${own.alloy.name}`, [{ collection: 'alloys', id: own.id, after: null }])) return
     announce(`${own.alloy.name} removed; heats of it keep their copy. Undo brings it back.`)
     done()
   }

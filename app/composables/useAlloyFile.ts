@@ -16,9 +16,10 @@ export function useAlloyFile() {
   }
 
   async function open(event: Event): Promise<void> {
-    const input = event.target as HTMLInputElement
-    const file = input.files?.[0]
-    input.value = ''
+    const chosen = pickedFile(event, 'alloys')
+    if (!chosen) return
+    fault.value = chosen.refused
+    const { file } = chosen
     if (!file) return
     const { readAlloys } = await import('#formats/alloys-json')
     const read = readAlloys(await file.text())
@@ -41,7 +42,7 @@ export function useAlloyFile() {
       }
       return { collection: 'alloys', id: after.id, after }
     })
-    yard.commit(`Read targets from ${file.name}`, edits)
+    if (!yard.commit(`Read targets from ${file.name}`, edits)) return
     announce(`${edits.length} targets read from ${file.name}. Undo takes them out again.`)
   }
 

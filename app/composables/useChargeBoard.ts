@@ -1,3 +1,4 @@
+import { isolated } from '~/words/isolated'
 import { computed, reactive } from 'vue'
 import { probabilityInLimits } from '#core/charge'
 import { heatRecovery, weighLine, type Heat, type LotChoice } from '#core/heat'
@@ -32,13 +33,14 @@ export function useChargeBoard() {
   const frozen = computed(() => !!heat.value?.loggedAt)
   const plan = computed(() => (frozen.value ? null : engine.plan))
   const infeasible = computed(() => plan.value?.status === 'infeasible')
-  const tools = computed(() => ({ lotName, grams, money, mainSource, limitOf }))
+  const told = (id: string) => isolated(lotName(id))
+  const tools = computed(() => ({ lotName: told, grams, money, mainSource, limitOf }))
   const limitOf = (element: string, bound: 'min' | 'max') => heat.value?.alloy?.limits[element]?.[bound]
 
   function mainSource(element: string): string | null {
     const list = prediction.value?.sources[element]
     const total = list?.reduce((sum, { massG }) => sum + massG, 0) ?? 0
-    return list?.[0] && list[0].massG > 0.5 * total ? lotName(list[0].lot) : null
+    return list?.[0] && list[0].massG > 0.5 * total ? told(list[0].lot) : null
   }
 
   const rows = computed(() => {
@@ -157,7 +159,7 @@ export function useChargeBoard() {
       const main = list.filter(({ massG }) => massG > 0.2 * total).slice(0, 2)
       if (total > 0 && main.length > 0)
         all[symbol] = main
-          .map(({ lot, massG }) => `${Math.round((100 * massG) / total)} % from ${lotName(lot)}`)
+          .map(({ lot, massG }) => `${Math.round((100 * massG) / total)} % from ${told(lot)}`)
           .join(', ')
     }
     return all
@@ -167,7 +169,7 @@ export function useChargeBoard() {
     const probability = probabilityInLimits(prediction.value.composition, prediction.value.sd, limits.value)
     return `${Math.round(100 * probability)} in 100`
   })
-  const workingTools = { grams, money, lotName }
+  const workingTools = { grams, money, lotName: told }
   const recovery = computed(() => (heat.value ? heatRecovery(heat.value) : {}))
   const elementSums = computed(() =>
     prediction.value

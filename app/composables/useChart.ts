@@ -29,10 +29,12 @@ export function useChart(
       failed.value = `The chart could not be drawn: ${String((error as Error).message)}`
     }
   }
-  onMounted(draw)
+  // The library is large: what stands beside the chart is drawn first.
+  const { whenIdle } = useIdle()
+  onMounted(() => whenIdle(() => void draw()))
   watch([...sources, dark], () => nextTick(draw))
   onBeforeUnmount(async () => {
-    const drawn = frame.value
+    const drawn = frame.value?.hasChildNodes() ? frame.value : null
     if (drawn && !failed.value) (await import('~/charts/plot')).purge(drawn)
   })
   return { failed }

@@ -1,3 +1,4 @@
+import { isolated } from '~/words/isolated'
 import { computed, ref, shallowRef, watch, type ComputedRef } from 'vue'
 import { useDebounceFn } from '@vueuse/core'
 import { measuredComposition } from '#core/assay'
@@ -92,7 +93,7 @@ export function useCorrection(
   const lotName = (id: string): string => {
     const bought = purchaseOf(id)
     if (bought) return `${purchaseName(bought)} (to buy)`
-    return (yard.records.lots[id] as { name?: string } | undefined)?.name ?? id
+    return isolated((yard.records.lots[id] as { name?: string } | undefined)?.name ?? id)
   }
   /** The heat's own ingots in the bins, once it is logged. */
   const ingots = computed(() =>

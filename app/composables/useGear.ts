@@ -1,5 +1,5 @@
 import { computed } from 'vue'
-import { solidDensity } from '#core/alloys'
+import { baseMetal, solidDensity } from '#core/alloys'
 import {
   crucibleWear,
   wantsFirstFire,
@@ -29,10 +29,11 @@ export function useGear() {
   /** Heats logged in a crucible since it was written down here. */
   const heatsIn = (id: string) => yard.heats.filter((heat) => heat.crucibleId === id && heat.loggedAt).length
   /** The family a crucible is kept for: as told, else that of the last heat in it. */
-  const familyOf = (crucible: Crucible) =>
-    crucible.family ??
-    yard.heats.findLast((heat) => heat.crucibleId === crucible.id && heat.loggedAt)?.alloy?.base ??
-    null
+  function familyOf(crucible: Crucible): string | null {
+    if (crucible.family !== null) return crucible.family
+    const last = yard.heats.findLast((heat) => heat.crucibleId === crucible.id && heat.loggedAt)
+    return last?.alloy ? baseMetal(last.alloy) : null
+  }
   const holds = ({ number, brimCm3 }: Crucible, gcm3: number) =>
     brimCm3 ? brimHolds(brimCm3, gcm3) : crucibleHolds(number, gcm3)
 
@@ -51,8 +52,8 @@ export function useGear() {
   }
 
   /** Writes a piece of gear down, new or changed. */
-  function keep(gear: Gear, label: string): void {
-    yard.commit(label, [{ collection: 'gear', id: gear.id, after: { ...gear, updatedAt: now() } }])
+  function keep(gear: Gear, label: string): boolean {
+    return yard.commit(label, [{ collection: 'gear', id: gear.id, after: { ...gear, updatedAt: now() } }])
   }
   function drop(gear: Gear): void {
     yard.commit(`Take away ${gear.name}`, [{ collection: 'gear', id: gear.id, after: null }])

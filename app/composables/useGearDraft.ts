@@ -53,8 +53,7 @@ export function useGearDraft(type: GearType, gear: Gear | null, done: () => void
       faults.value = [...fields].map((field) => WANTED[field] ?? `${field} cannot be so.`)
       return
     }
-    keep(parsed.data, `${gear ? 'Change' : 'Add'} ${parsed.data.name}`)
-    done()
+    if (keep(parsed.data, `${gear ? 'Change' : 'Add'} ${parsed.data.name}`)) done()
   }
   function remove(): void {
     if (gear) drop(gear)

@@ -32,6 +32,7 @@ export async function startHeat(change: Partial<Heat> = {}): Promise<void> {
     ...newHeat({ id: crypto.randomUUID(), now: now() }, yard.heats),
     ...change,
   }
-  yard.commit('Start a heat', [{ collection: 'heats', id: heat.id, after: heat }])
+  // A yard that is only looked at takes none.
+  if (!yard.commit('Start a heat', [{ collection: 'heats', id: heat.id, after: heat }])) return
   await navigateTo(`/heat/${heat.number}/target`)
 }

@@ -7,6 +7,7 @@ import {
   learnZincRate,
   planRecovery,
   recoveryKey,
+  sharpenedLot,
   sharpenLots,
   zincHeat,
   type LearnedRecovery,
@@ -75,21 +76,11 @@ export function useLearning() {
     decide(value === null ? 'Take the overruling back' : 'Overrule a recovery', { overruledRecovery })
   }
   /** Writes a sharpened share on its lot. */
-  function sharpen({ lotId, element, after }: SharperShare): void {
-    const lot = yard.lots.find(({ id }) => id === lotId)
+  function sharpen(share: SharperShare): void {
+    const lot = yard.lots.find(({ id }) => id === share.lotId)
     if (!lot) return
-    const round = (value: number) => Number(value.toPrecision(3))
-    yard.commit(`Sharpen ${element} of ${lot.name}`, [
-      {
-        collection: 'lots',
-        id: lotId,
-        after: {
-          ...lot,
-          composition: { ...lot.composition, [element]: round(after.value) },
-          sd: { ...lot.sd, [element]: round(after.sd) },
-          updatedAt: now(),
-        },
-      },
+    yard.commit(`Sharpen ${share.element} of ${lot.name}`, [
+      { collection: 'lots', id: lot.id, after: sharpenedLot(lot, share, now()) },
     ])
   }
   return {

@@ -1,5 +1,5 @@
 import { computed } from 'vue'
-import { pourWindow } from '#core/alloys'
+import { baseMetal, pourWindow } from '#core/alloys'
 import { predictMelt } from '#core/charge'
 import { weighedCharge } from '#core/heat'
 import {
@@ -77,7 +77,8 @@ export function useLiveMelt(
   })
   const zinc = computed(() => {
     const melt = charged.value
-    if (heat.value?.alloy?.base !== 'Cu' || !melt || melt.tapMassG <= 0 || trace.value.length === 0)
+    const alloy = heat.value?.alloy
+    if (!alloy || baseMetal(alloy) !== 'Cu' || !melt || melt.tapMassG <= 0 || trace.value.length === 0)
       return null
     if (zincFrom.value === null || (melt.composition.Zn ?? 0) < ZINC_WORTH_PCT) return null
     const { '?': _, ...composition } = melt.composition
@@ -99,7 +100,7 @@ export function useLiveMelt(
       fromPct: zincLoss({ ...ask, rate: rate * ZINC_DOUBT }).leftPct,
       toPct: zincLoss({ ...ask, rate: rate / ZINC_DOUBT }).leftPct,
       aheadG: ahead.lostG - mid.lostG,
-      limit: heat.value.alloy.limits.Zn?.min ?? null,
+      limit: alloy.limits.Zn?.min ?? null,
       topUpG: topUpOf(melt.tapMassG, mid.leftPct),
     }
   })

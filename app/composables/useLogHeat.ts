@@ -17,7 +17,7 @@ export function useLogHeat() {
     const logged = { ...heat, loggedAt: time, updatedAt: time }
     edits.push({ collection: 'heats', id: heat.id, after: logged })
     edits.push(...replanned(logged, time))
-    yard.commit(`Log ${heatStamp(heat.number)}`, edits)
+    if (!yard.commit(`Log ${heatStamp(heat.number)}`, edits)) return
     const bins = made.length === 1 ? '1 new bin' : `${made.length} new bins`
     announce(`${heatStamp(heat.number)} is in the ledger; the charge left its bins, ${bins} came in.`)
     await navigateTo('/ledger')

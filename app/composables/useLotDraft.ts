@@ -103,15 +103,13 @@ export function useLotDraft(lot: Lot | null, done: () => void, begun: Partial<Lo
       composition: composition.value,
       sd,
     })
-    yard.commit(lot ? `Edit ${after.name}` : `Add ${after.name}`, [
-      { collection: 'lots', id: after.id, after },
-    ])
-    done()
+    const label = lot ? `Edit ${after.name}` : `Add ${after.name}`
+    if (yard.commit(label, [{ collection: 'lots', id: after.id, after }])) done()
   }
 
   function remove(): void {
     if (!lot) return
-    yard.commit(`Write off ${lot.name}`, [{ collection: 'lots', id: lot.id, after: null }])
+    if (!yard.commit(`Write off ${lot.name}`, [{ collection: 'lots', id: lot.id, after: null }])) return
     announce(`${lot.name} written off. Undo brings it back.`)
     done()
   }

@@ -1,3 +1,4 @@
+import { isolated } from '~/words/isolated'
 import { computed, ref, shallowRef, watch, type ComputedRef } from 'vue'
 import { useDebounceFn } from '@vueuse/core'
 import type { Alternative, Certainty, ChargePlan, ChargeProblem, Way } from '#core/charge'
@@ -69,7 +70,7 @@ export function useOtherWays(
       .filter(({ by }) => Math.abs(by) > SAME_G)
       .sort((a, b) => Math.abs(b.by) - Math.abs(a.by))
     const words = changes.slice(0, 3).map(({ lot, by }) => {
-      const name = lotName(lot)
+      const name = isolated(lotName(lot))
       if (!there.has(lot)) return `no ${name}`
       return `${grams(Math.abs(by))} ${by > 0 ? 'more' : 'less'} ${name}`
     })

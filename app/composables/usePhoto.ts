@@ -13,7 +13,7 @@ export function usePhoto(id: () => string) {
     async (wanted) => {
       forget()
       const { findPhoto } = await import('~/storage/photos')
-      const photo = await findPhoto(wanted)
+      const photo = await findPhoto(wanted).catch(() => null)
       missing.value = !photo
       if (photo && wanted === id()) src.value = URL.createObjectURL(photo)
     },

@@ -1,9 +1,9 @@
 import { computed, onBeforeUnmount, ref, shallowRef } from 'vue'
 import { proxy } from 'comlink'
-import { ALLOYS, nominalOf, type Alloy } from '#core/alloys'
+import { ALLOYS, baseMetal, type Alloy } from '#core/alloys'
 import { rankBecomings, type Becoming, type PileTarget } from '#core/charge'
 import { freeLots } from '#core/heat'
-import { recoveryPriors } from '#core/losses'
+import { alloyRecovery, zincWanted } from '#core/losses'
 import { toChargeLot } from '#core/stock'
 import type { PileFamily } from '../../workers/study.worker'
 import { useYard } from '~/stores/yard'
@@ -84,14 +84,13 @@ const ZINC_BANDS = [5, 15, 40] as const
 function familiesOf(alloys: readonly Alloy[]): PileFamily[] {
   const families = new Map<string, PileFamily>()
   for (const alloy of alloys) {
-    const zinc = nominalOf(alloy).Zn ?? alloy.limits.Zn?.max ?? 0
+    const zinc = zincWanted(alloy)
+    const base = baseMetal(alloy)
     const band = ZINC_BANDS.find((most) => zinc <= most) ?? 40
-    const key = `${alloy.base}-${band}`
+    const key = `${base}-${band}`
     const family = families.get(key) ?? {
-      base: alloy.base,
-      recovery: Object.fromEntries(
-        Object.entries(recoveryPriors(alloy.base, zinc)).map(([symbol, { value }]) => [symbol, value]),
-      ),
+      base,
+      recovery: alloyRecovery(alloy),
       targets: [],
     }
     family.targets.push(pileTarget(alloy, family.recovery))

@@ -1,4 +1,5 @@
 import { computed, type ComputedRef, type Ref } from 'vue'
+import { baseMetal } from '#core/alloys'
 import type { ChargedLine, MeltPrediction } from '#core/charge'
 import type { Heat } from '#core/heat'
 import { checkPlan } from '#core/melt'
@@ -39,7 +40,7 @@ export function usePlanChecks(
       })),
       crucibleNo: current.crucibleNo ?? null,
       ...chosenCrucible(current),
-      lastBase: before?.alloy?.base ?? null,
+      lastBase: before?.alloy ? baseMetal(before.alloy) : null,
     })
       .map((check) => checkWords(check, { lotName, grams }))
       .sort((a, b) => RANK[a.level] - RANK[b.level])

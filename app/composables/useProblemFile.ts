@@ -17,9 +17,10 @@ export function useProblemFile() {
   }
 
   async function open(event: Event): Promise<void> {
-    const input = event.target as HTMLInputElement
-    const file = input.files?.[0]
-    input.value = ''
+    const chosen = pickedFile(event, 'problem')
+    if (!chosen) return
+    fault.value = chosen.refused
+    const { file } = chosen
     if (!file) return
     let value: unknown
     try {
@@ -41,7 +42,7 @@ export function useProblemFile() {
       { collection: 'heats', id: opened.heat.id, after: opened.heat },
       ...opened.lots.map((lot): Edit => ({ collection: 'lots', id: lot.id, after: lot })),
     ]
-    yard.commit(`Open ${file.name}`, edits)
+    if (!yard.commit(`Open ${file.name}`, edits)) return
     announce(
       opened.lots.length > 0
         ? `Opened as ${heatStamp(opened.heat.number)}; ${opened.lots.length} lots were added to the bins. Undo takes both back.`

@@ -4,17 +4,25 @@ import { now, useYard } from '~/stores/yard'
 
 /** So many changes without a backup, and it is time for one. */
 const REMIND_AFTER = 60
-/** A snapshot is kept after so many changes. */
+/** Of the room the browser gives, so much used is nearly all. */
+const NEARLY = 0.8
+/** A snapshot is kept after so many changes, and a backup written into the folder where there is one. */
 const SNAPSHOT_EVERY = 40
+const FOLDER_EVERY = 20
 
 /** How well the yard is kept: changes since the last backup, snapshots, whether the browser may throw it away. */
 export function useSafeKeeping() {
   const yard = useYard()
   const since = useLocalStorage('hephaestal-changes-since-backup', 0)
+  const changes = useLocalStorage('hephaestal-changes', 0)
+  const folder = useBackupFolder()
   const lastBackup = useLocalStorage('hephaestal-last-backup', '')
   const lasting = ref<boolean | null>(null)
   const usedMb = ref<number | null>(null)
   const roomMb = ref<number | null>(null)
+  const nearlyFull = computed(
+    () => usedMb.value !== null && roomMb.value !== null && usedMb.value > NEARLY * roomMb.value,
+  )
   const due = computed(() => !yard.isEmpty && since.value >= REMIND_AFTER)
 
   function backedUp(): void {
@@ -22,17 +30,18 @@ export function useSafeKeeping() {
     lastBackup.value = now()
   }
   async function look(): Promise<void> {
-    lasting.value = (await navigator.storage?.persisted?.()) ?? null
-    const { usage, quota } = (await navigator.storage?.estimate?.()) ?? {}
+    // A browser may refuse to say, as some do in private windows.
+    lasting.value = (await navigator.storage?.persisted?.().catch(() => null)) ?? null
+    const { usage, quota } = (await navigator.storage?.estimate?.().catch(() => null)) ?? {}
     usedMb.value = usage === undefined ? null : usage / 2 ** 20
     roomMb.value = quota === undefined ? null : quota / 2 ** 20
   }
   async function askLasting(): Promise<void> {
-    await navigator.storage?.persist?.()
+    await navigator.storage?.persist?.().catch(() => false)
     await look()
   }
   async function snapshot(why: string): Promise<void> {
-    if (yard.isEmpty) return
+    if (yard.isEmpty || yard.looking) return
     const { keepSnapshot } = await import('~/storage/snapshots')
     const { writeWorkspace } = await import('#formats/workspace-json')
     const { heats, lots } = yard
@@ -44,10 +53,35 @@ export function useSafeKeeping() {
       text: writeWorkspace(yard.workspace),
     })
   }
+  async function intoFolder(): Promise<void> {
+    if (await folder.write()) backedUp()
+  }
   /** Counts a change; takes a snapshot now and then. A full disk is not this one's to complain of. */
   function changed(): void {
     since.value++
-    if (since.value % SNAPSHOT_EVERY === 0) void snapshot(`after ${SNAPSHOT_EVERY} changes`).catch(() => {})
+    changes.value++
+    if (changes.value % FOLDER_EVERY === 0) void look()
+    if (changes.value % SNAPSHOT_EVERY === 0) void snapshot(`after ${SNAPSHOT_EVERY} changes`).catch(() => {})
+    if (since.value >= FOLDER_EVERY) void intoFolder()
   }
-  return { since, lastBackup, due, lasting, usedMb, roomMb, backedUp, look, askLasting, snapshot, changed }
+  /** The page is left: what the folder has not yet goes into it. */
+  function left(): void {
+    if (since.value > 0) void intoFolder()
+  }
+  return {
+    since,
+    lastBackup,
+    due,
+    lasting,
+    usedMb,
+    roomMb,
+    nearlyFull,
+    backedUp,
+    look,
+    askLasting,
+    snapshot,
+    changed,
+    left,
+    lookForFolder: folder.look,
+  }
 }

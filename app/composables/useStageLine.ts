@@ -1,7 +1,12 @@
+import { isolated } from '~/words/isolated'
 import { computed } from 'vue'
+import { shortName, type Alloy } from '#core/alloys'
 import { useYard } from '~/stores/yard'
 import { STAGES, type StageId } from '~/words/stages'
 import { verdictShort } from '~/words/results'
+
+/** A standard's number as it is; a name of someone's own is kept from turning what follows around. */
+const nameOf = (alloy: Alloy) => (shortName(alloy) === alloy.id ? alloy.id : isolated(alloy.name))
 
 export interface StageState {
   id: StageId
@@ -33,7 +38,7 @@ export function useStageLine() {
       case 'target':
         return current.alloy && current.tapMassG
           ? {
-              answer: `${current.alloy.id.length < 8 ? current.alloy.id : current.alloy.name}, ${grams(current.tapMassG)}`,
+              answer: `${nameOf(current.alloy)}, ${grams(current.tapMassG)}`,
               done: true,
             }
           : { answer: 'choose', done: false }

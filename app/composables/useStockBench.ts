@@ -45,17 +45,16 @@ export function useStockBench() {
     delete merged.moves
     Object.assign(merged, mergedExtras(parts))
     const edits: Edit[] = parts.map((lot) => ({ collection: 'lots', id: lot.id, after: null }))
-    yard.commit(`Merge ${parts.length} lots`, [...edits, { collection: 'lots', id, after: merged }])
+    const all: Edit[] = [...edits, { collection: 'lots', id, after: merged }]
+    if (!yard.commit(`Merge ${parts.length} lots`, all)) return
     picked.clear()
     announce(`${parts.length} lots are one now. Undo parts them again.`)
   }
 
   function writeOff(): void {
     const parts = lots.value
-    yard.commit(
-      `Write off ${parts.length} lots`,
-      parts.map((lot): Edit => ({ collection: 'lots', id: lot.id, after: null })),
-    )
+    const edits = parts.map((lot): Edit => ({ collection: 'lots', id: lot.id, after: null }))
+    if (!yard.commit(`Write off ${parts.length} lots`, edits)) return
     picked.clear()
     announce(`${parts.length} lots written off. Undo brings them back.`)
   }
@@ -67,9 +66,10 @@ export function useStockBench() {
   }
 
   async function openTable(event: Event): Promise<void> {
-    const input = event.target as HTMLInputElement
-    const file = input.files?.[0]
-    input.value = ''
+    const chosen = pickedFile(event, 'table')
+    if (!chosen) return
+    fault.value = chosen.refused
+    const { file } = chosen
     if (!file) return
     const { readTable } = await import('#formats/stock-csv')
     const read = readTable(await file.text())

@@ -1,5 +1,13 @@
 <script setup lang="ts">
-import { ALLOYS, GROUPS, liquidusOf, nominalOf, pourWindow, targetFromAssay, type Alloy } from '#core/alloys'
+import {
+  ALLOYS,
+  GROUPS,
+  liquidusOf,
+  nominalWhole,
+  pourWindow,
+  targetFromAssay,
+  type Alloy,
+} from '#core/alloys'
 import { combineReadings, measuredComposition } from '#core/assay'
 import { heatStamp } from '#core/heat'
 import type { OwnAlloy } from '#core/workspace'
@@ -8,7 +16,7 @@ const MOST_COMPARED = 4
 const yard = useYard()
 const { degrees } = useUnits()
 const { save, open, fault } = useAlloyFile()
-const file = ref<HTMLInputElement>()
+const file = ref<{ open: () => void }>()
 const group = ref<string>('all')
 const search = ref('')
 const chosen = ref<Alloy | null>(null)
@@ -37,13 +45,13 @@ function compare(alloy: Alloy): void {
     ? compared.value.filter((id) => id !== alloy.id)
     : [...compared.value, alloy.id].slice(0, MOST_COMPARED)
 }
-const liquidus = (alloy: Alloy) => liquidusOf(alloy, { [alloy.base]: 90, ...nominalOf(alloy) })
+const liquidus = (alloy: Alloy) => liquidusOf(alloy, nominalWhole(alloy))
 const ownOf = (alloy: Alloy) => yard.ownAlloys.find((own) => own.alloy.id === alloy.id) ?? null
 function edit(own: OwnAlloy | null, from: Partial<Alloy>): void {
   chosen.value = null
   editing.value = { own, from }
 }
-const duplicate = (alloy: Alloy) => edit(null, { ...alloy, name: `${alloy.name}, own` })
+const duplicate = (alloy: Alloy) => edit(null, { ...alloy, name: `${alloy.name.slice(0, 110)}, own` })
 
 /** Heats with a reading, whose metal can become a target. */
 const measuredHeats = computed(() =>
@@ -59,7 +67,7 @@ function fromAssay(event: Event): void {
   const composition = measuredComposition(combineReadings(heat.assays), heat.alloy.base)
   const { group: family, practice, base } = heat.alloy
   edit(null, {
-    name: `As ${heatStamp(heat.number)}${heat.title ? `, ${heat.title.toLowerCase()}` : ''}`,
+    name: `As ${heatStamp(heat.number)}${heat.title ? `, ${heat.title.toLowerCase()}` : ''}`.slice(0, 120),
     group: family,
     practice,
     base,
@@ -99,17 +107,9 @@ function fromAssay(event: Event): void {
           </option>
         </select></label
       >
-      <button class="btn btn-quiet" @click="file?.click()">Read from a file…</button>
+      <button class="btn btn-quiet" @click="file?.open()">Read from a file…</button>
       <button v-if="yard.ownAlloys.length" class="btn btn-quiet" @click="save">Save my own…</button>
-      <input
-        ref="file"
-        type="file"
-        accept=".json,application/json"
-        class="sr-only"
-        tabindex="-1"
-        aria-label="Alloys file"
-        @change="open"
-      />
+      <FilePicker ref="file" label="Alloys file" accept=".json,application/json" @change="open" />
     </div>
     <p v-if="fault" role="alert" class="mb-3 font-semibold text-oxide">{{ fault }}</p>
     <AlloyCompare v-if="sideBySide.length > 1" id="compare" :alloys="sideBySide" @drop="compare" />

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { shortName } from '#core/alloys'
 import { heatStamp, type Heat } from '#core/heat'
 import { ledgerRow } from '#core/ledger'
 import { heatFacts } from '#core/troubles'
@@ -16,12 +17,12 @@ const none = '–'
 const share = (value: number | null | undefined) =>
   value === null || value === undefined ? none : `${percent(value)} %`
 function pointsOf(heat: Heat): Record<string, string> {
-  const row = ledgerRow(heat, () => '')
+  const row = ledgerRow(heat)
   const facts = heatFacts(heat, yard.lots, yard.gear)
   const { balance, predicted } = row.summary
   const elements = Object.keys({ ...heat.alloy?.limits, ...row.measured })
   return {
-    Alloy: heat.alloy ? `${heat.alloy.id} ${heat.alloy.name}` : none,
+    Alloy: heat.alloy ? [...new Set([shortName(heat.alloy), heat.alloy.name])].join(' ') : none,
     Date: heat.date,
     Charge: grams(predicted.chargeMassG),
     Lots: heat.weighed.map(({ name, massG }) => `${grams(massG)} ${name}`).join(', '),

@@ -49,8 +49,13 @@ const burnt = (id: string) => yard.heats.filter((heat) => heat.furnaceId === id 
           />
         </template>
         <template v-if="type === 'furnace'">
-          <li v-for="one in furnaces" :key="one.id" class="slab flex flex-col gap-1 p-3">
-            <h3 class="text-lg leading-tight font-bold break-words">{{ one.name }}</h3>
+          <GearCard
+            v-for="one in furnaces"
+            :key="one.id"
+            :name="one.name"
+            :note="one.note"
+            @edit="editing = { type, gear: one }"
+          >
             <p>
               {{ fuelOf(one.fuel).name }}, {{ one.powerKw }} kW<template v-if="one.pricePerUnit"
                 >, {{ money(one.pricePerUnit) }} a {{ fuelOf(one.fuel).unit }}</template
@@ -59,36 +64,35 @@ const burnt = (id: string) => yard.heats.filter((heat) => heat.furnaceId === id 
             <p class="text-sm text-soft">
               {{ burnt(one.id) === 1 ? '1 heat' : `${burnt(one.id)} heats` }} with its fuel written down.
             </p>
-            <p v-if="one.note" class="text-sm text-soft">{{ one.note }}</p>
-            <button class="btn btn-quiet mt-auto self-start underline" @click="editing = { type, gear: one }">
-              Edit<span class="sr-only"> {{ one.name }}</span>
-            </button>
-          </li>
+          </GearCard>
         </template>
         <template v-if="type === 'scale'">
-          <li v-for="one in scales" :key="one.id" class="slab flex flex-col gap-1 p-3">
-            <h3 class="text-lg leading-tight font-bold break-words">{{ one.name }}</h3>
+          <GearCard
+            v-for="one in scales"
+            :key="one.id"
+            :name="one.name"
+            :note="one.note"
+            @edit="editing = { type, gear: one }"
+          >
             <p>
               Steps of {{ grams(one.stepG, Math.min(1, one.stepG)) }}, bears {{ grams(one.capacityG, 10) }}
             </p>
-            <p v-if="one.note" class="text-sm text-soft">{{ one.note }}</p>
-            <button class="btn btn-quiet mt-auto self-start underline" @click="editing = { type, gear: one }">
-              Edit<span class="sr-only"> {{ one.name }}</span>
-            </button>
-          </li>
+          </GearCard>
         </template>
         <template v-if="type === 'ingot-mould'">
-          <li v-for="one in ingotMoulds" :key="one.id" class="slab flex flex-col gap-1 p-3">
-            <h3 class="text-lg leading-tight font-bold break-words">{{ one.name }}</h3>
+          <GearCard
+            v-for="one in ingotMoulds"
+            :key="one.id"
+            :name="one.name"
+            :note="one.note"
+            @edit="editing = { type, gear: one }"
+          >
             <p>
               {{ grams(one.tareG, 0.1) }} empty<template v-if="one.holdsCm3"
                 >, holds {{ one.holdsCm3 }} cm³</template
               >
             </p>
-            <button class="btn btn-quiet mt-auto self-start underline" @click="editing = { type, gear: one }">
-              Edit<span class="sr-only"> {{ one.name }}</span>
-            </button>
-          </li>
+          </GearCard>
         </template>
       </ul>
     </section>

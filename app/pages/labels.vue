@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { shortName } from '#core/alloys'
 import { measuredComposition } from '#core/assay'
 import { heatStamp, heatSummary } from '#core/heat'
 import { labelAddress } from '#formats/label'
@@ -16,7 +17,7 @@ const ingots = computed(() => {
   if (!current) return []
   const assay = measuredComposition(heatSummary(current).measured, current.alloy?.base)
   return current.pour.ingots.map(({ stamp, massG, id }) => {
-    const alloy = current.alloy?.designation === 'Craft' ? current.alloy.name : (current.alloy?.id ?? '')
+    const alloy = current.alloy ? shortName(current.alloy) : ''
     const facts = { stamp, massG, alloy, heat: heatStamp(current.number), assay }
     return { id, ...facts, date: current.date, address: labelAddress(origin, facts) }
   })
@@ -45,7 +46,7 @@ const print = () => window.print()
           @change="navigateTo({ query: { heat: ($event.target as HTMLSelectElement).value } })"
         >
           <option v-for="one in heats" :key="one.id" :value="one.number">
-            {{ heatStamp(one.number) }} {{ one.title }},
+            {{ heatStamp(one.number) }} {{ isolated(one.title) }},
             {{ one.pour.ingots.length === 1 ? '1 ingot' : `${one.pour.ingots.length} ingots` }}
           </option>
           <option value="bins">the bins</option>

@@ -30,7 +30,7 @@ const headline = computed(() => {
   return `${ready.value.length} alloys can be tapped now; the most is ${grams(best.mostG)} of ${best.alloy.name}.`
 })
 function heldWords({ heldBy, runsOut }: PileRow): string {
-  const first = runsOut[0] ? `First to run out: ${lotName(runsOut[0])}` : ''
+  const first = runsOut[0] ? `First to run out: ${isolated(lotName(runsOut[0]))}` : ''
   const limit = heldBy
     ? `${elementName(heldBy.element)} at its ${heldBy.bound === 'max' ? 'most' : 'least'} holds it there`
     : ''

@@ -11,7 +11,7 @@ const moving = ref<Lot | null>(null)
 const bulk = ref(false)
 const bench = useStockBench()
 const { picked, lots: chosen, pick, merge, writeOff, table, fileName, fault, saveTable, openTable } = bench
-const file = ref<HTMLInputElement>()
+const file = ref<{ open: () => void }>()
 const searchField = ref<HTMLInputElement>()
 const total = (lots: readonly Lot[]) => lots.reduce((sum, lot) => sum + lot.massG, 0)
 const worth = computed(() => yard.lots.reduce((sum, lot) => sum + (lot.massG * lot.pricePerKg) / 1000, 0))
@@ -81,20 +81,12 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
       </summary>
       <div class="mt-2 flex flex-wrap items-end gap-3">
         <StockFilters :view="view" />
-        <button class="btn btn-quiet" @click="file?.click()">From a table…</button>
+        <button class="btn btn-quiet" @click="file?.open()">From a table…</button>
         <button v-if="yard.lots.length" class="btn btn-quiet" @click="saveTable">
           {{ chosen.length ? `${chosen.length} to a table` : 'To a table' }}
         </button>
       </div>
-      <input
-        ref="file"
-        type="file"
-        accept=".csv,.tsv,.txt,text/csv"
-        class="sr-only"
-        tabindex="-1"
-        aria-label="Table of lots"
-        @change="openTable"
-      />
+      <FilePicker ref="file" label="Table of lots" accept=".csv,.tsv,.txt,text/csv" @change="openTable" />
     </details>
     <p v-if="fault" role="alert" class="mb-3 font-semibold text-oxide">{{ fault }}</p>
     <p v-if="!yard.lots.length" class="slab p-5">

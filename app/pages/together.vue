@@ -68,7 +68,7 @@ const headline = computed(() => {
   const answer = joint.value
   if (!answer) return busy.value ? 'Working it out…' : ''
   if (answer.status === 'infeasible') {
-    const short = answer.short.map(({ lot, missingG }) => `${grams(missingG)} more ${lotName(lot)}`)
+    const short = answer.short.map(({ lot, missingG }) => `${grams(missingG)} more ${isolated(lotName(lot))}`)
     return short.length
       ? `The pile does not do for all of them: it would take ${short.join(' and ')}.`
       : 'One of these heats cannot be made from this pile, alone or together; its Charge stage says why.'
@@ -85,8 +85,8 @@ const headline = computed(() => {
 function keep(): void {
   const heats = shareStock(planned.value, joint.value!.plans, yard.lots, now())
   const edits = heats.map((heat): Edit => ({ collection: 'heats', id: heat.id, after: heat }))
-  yard.commit('Share the pile between the heats', edits)
-  announce('Each heat now keeps to its share of the pile. Undo takes it back.')
+  if (yard.commit('Share the pile between the heats', edits))
+    announce('Each heat now keeps to its share of the pile. Undo takes it back.')
 }
 </script>
 

@@ -1,21 +1,21 @@
 <script setup lang="ts">
+import { shortName } from '#core/alloys'
 import { heatStamp } from '#core/heat'
 import { controlChart, trampByGeneration } from '#core/learn'
 import { ledgerRow } from '#core/ledger'
 
 /** How the yard runs: one element or the yield, heat by heat, with limits; tramp elements; losses; cost. */
 const yard = useYard()
-const { crucibles } = useGear()
 const { money } = useUnits()
-const named = (id: string | null | undefined) => crucibles.value.find((one) => one.id === id)?.name ?? ''
-const rows = computed(() =>
-  yard.heats.filter(({ loggedAt }) => loggedAt).map((heat) => ledgerRow(heat, named)),
-)
+const rows = computed(() => yard.heats.filter(({ loggedAt }) => loggedAt).map((heat) => ledgerRow(heat)))
 const alloys = computed(() => {
-  const counted = new Map<string, number>()
+  const counted = new Map<string, { id: string; name: string; count: number }>()
   for (const { heat } of rows.value)
-    if (heat.alloy) counted.set(heat.alloy.id, (counted.get(heat.alloy.id) ?? 0) + 1)
-  return [...counted.entries()].sort((a, b) => b[1] - a[1])
+    if (heat.alloy) {
+      const { id } = heat.alloy
+      counted.set(id, { id, name: shortName(heat.alloy), count: (counted.get(id)?.count ?? 0) + 1 })
+    }
+  return [...counted.values()].sort((a, b) => b.count - a.count)
 })
 const alloy = ref('')
 const chosen = computed(() => rows.value.filter(({ heat }) => !alloy.value || heat.alloy?.id === alloy.value))
@@ -95,7 +95,9 @@ const meanCost = computed(() => {
         ><span class="label">Alloy</span>
         <select v-model="alloy" class="field">
           <option value="">all alloys</option>
-          <option v-for="[id, count] in alloys" :key="id" :value="id">{{ id }} ({{ count }})</option>
+          <option v-for="{ id, name, count } in alloys" :key="id" :value="id">
+            {{ name }} ({{ count }})
+          </option>
         </select></label
       >
       <label class="max-w-xs flex-1"

@@ -1,6 +1,12 @@
 import localforage from 'localforage'
 
-const photos = localforage.createInstance({ name: 'hephaestal', storeName: 'photos' })
+const photos = localforage.createInstance({
+  name: 'hephaestal',
+  storeName: 'photos',
+  driver: localforage.INDEXEDDB,
+})
+/** Pictures in a browser that keeps nothing: they last as long as the page. */
+const loose = new Map<string, Kept>()
 
 /** Longest side a picture is kept at, pixels, and how hard it is pressed. */
 const LONGEST = 1280
@@ -12,6 +18,12 @@ interface Kept {
   photo: Blob
   at: number
 }
+
+const diskOpens = () =>
+  photos.ready().then(
+    () => true,
+    () => false,
+  )
 
 /**
  * Makes a picture small and keeps it.
@@ -39,15 +51,19 @@ export async function keepPhoto(file: Blob): Promise<string> {
 
 /** A picture by its id; null where it is not kept here. */
 export async function findPhoto(id: string): Promise<Blob | null> {
-  return (await photos.getItem<Kept>(id))?.photo ?? null
+  const kept = (await diskOpens()) ? await photos.getItem<Kept>(id) : loose.get(id)
+  return kept?.photo ?? null
 }
 
 export async function putPhoto(id: string, photo: Blob): Promise<void> {
-  await photos.setItem<Kept>(id, { photo, at: Date.now() })
+  const kept = { photo, at: Date.now() }
+  if (await diskOpens()) await photos.setItem<Kept>(id, kept)
+  else loose.set(id, kept)
 }
 
 /** Throws away pictures that nothing names any more; new ones may yet be named in another window. */
 export async function sweepPhotos(named: ReadonlySet<string>): Promise<void> {
+  if (!(await diskOpens())) return
   const before = Date.now() - SPARED_MS
   for (const id of await photos.keys()) {
     if (named.has(id)) continue

@@ -11,7 +11,11 @@ export interface Snapshot {
 }
 
 const KEPT = 10
-const store = localforage.createInstance({ name: 'hephaestal-snapshots', storeName: 'snapshots' })
+const store = localforage.createInstance({
+  name: 'hephaestal-snapshots',
+  storeName: 'snapshots',
+  driver: localforage.INDEXEDDB,
+})
 
 /** The snapshots kept, newest first, without their text. */
 export async function listSnapshots(): Promise<(Omit<Snapshot, 'text'> & { key: string })[]> {

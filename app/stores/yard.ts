@@ -5,42 +5,27 @@ import {
   COLLECTIONS,
   emptyJournal,
   fromWorkspace,
-  mergeRecords,
+  hearChanges,
   noRecords,
+  plainRecord,
   pushStep,
+  rebaseStep,
   sealJournal,
   toWorkspace,
-  type AnyRecord,
   type Change,
-  type Clash,
   type Collection,
   type Journal,
+  type OpenClash,
   type RecordOf,
   type Records,
   type Settings,
   type Step,
   type Workspace,
 } from '#core/workspace'
+import type { Unfit } from '~/storage/guard'
+import { rememberKept, wasKept } from '~/storage/kept-mark'
 import { openRepository } from '~/storage/repository'
 import { openWindows } from '~/storage/windows'
-
-/** A field two windows changed, each to something else, and on which record. */
-export interface OpenClash extends Clash {
-  collection: Collection
-  id: string
-}
-
-/** A record as it can be stored: what a form watches inside it is taken out of its wrapping. */
-function plain<T>(record: T): T {
-  try {
-    structuredClone(record)
-    return record
-  } catch {
-    return JSON.parse(JSON.stringify(record)) as T
-  }
-}
-
-const sameRecord = (a: unknown, b: unknown) => a === b || JSON.stringify(a) === JSON.stringify(b)
 
 /** A change to one record: what it becomes, or null to take it away. */
 export interface Edit<C extends Collection = Collection> {
@@ -48,6 +33,18 @@ export interface Edit<C extends Collection = Collection> {
   id: string
   after: RecordOf<C> | null
 }
+
+/** A yard that is only looked at. */
+export interface Looking {
+  name: string
+  /** this browser's own, kept by a newer app */
+  own: boolean
+  /** records this app makes nothing of */
+  leftOut: number
+}
+
+/** So many records at once come from a file, and were looked through when it was read. */
+const LOOKED_THROUGH = 2000
 
 const DEFAULTS = { yardName: 'My yard', currency: '€', mass: 'g', temperature: 'C' } as const
 
@@ -58,7 +55,18 @@ export const useYard = defineStore('yard', () => {
   const ready = ref(false)
   const saving = ref(0)
   const saveError = ref<string | null>(null)
+  /** where changes go: to the disk, nowhere (the browser keeps nothing), or the disk has a yard and will not open */
+  const keeping = ref<'disk' | 'nowhere' | 'shut'>('disk')
+  const shutBecause = ref('')
+  /** set while a yard is shown that must not be changed */
+  const looking = shallowRef<Looking | null>(null)
+  /** changes that were refused because the yard is only looked at */
+  const refused = ref(0)
   const damaged = ref<string[]>([])
+  const repaired = ref<string[]>([])
+  /** the last step that would not be read again, and was not done */
+  const notKept = shallowRef<{ label: string; why: Unfit } | null>(null)
+  let unfitPart: (typeof import('~/storage/guard'))['unfitPart'] = () => (wakeGuard(), null)
   const repository = openRepository()
   const clashes = shallowRef<OpenClash[]>([])
   const listeners: (() => void)[] = []
@@ -72,14 +80,43 @@ export const useYard = defineStore('yard', () => {
       records.value = loaded.records
       journal.value = loaded.journal
       damaged.value = loaded.damaged
+      repaired.value = loaded.repaired
+      looking.value = loaded.newer && { name: 'this browser’s yard', own: true, ...loaded.newer }
+      keeping.value = 'disk'
+      if (!isEmpty.value) rememberKept()
     } catch (error) {
-      saveError.value = String((error as Error).message)
+      // A yard that is there and will not open must never look like no yard.
+      keeping.value = wasKept() ? 'shut' : 'nowhere'
+      shutBecause.value = String((error as Error).message)
     }
     ready.value = true
+    if (!isEmpty.value) wakeGuard()
+  }
+
+  /** The guard of what is written comes with the first record: an empty yard opens without it. */
+  function wakeGuard(): void {
+    void import('~/storage/guard').then((guard) => ({ unfitPart } = guard)).catch(() => {})
+  }
+
+  /** Shows another yard in place of this one, only to be looked at. */
+  function look(workspace: Workspace, about: Looking): void {
+    records.value = fromWorkspace(workspace)
+    journal.value = emptyJournal()
+    looking.value = about
+  }
+
+  /** Back to the yard itself, read anew: another window may have changed it. */
+  async function stopLooking(): Promise<void> {
+    await queue
+    ready.value = false
+    looking.value = null
+    await load()
   }
 
   function persist(step: Pick<Step, 'changes'>, direction: 'do' | 'undo', before: Journal): void {
     const after = journal.value
+    if (keeping.value !== 'disk') return
+    rememberKept()
     saving.value++
     windows.tell(
       direction === 'do'
@@ -91,8 +128,12 @@ export const useYard = defineStore('yard', () => {
           })),
     )
     for (const heard of listeners) heard()
-    queue = repository
-      .write(step, direction, { before, after })
+    follow(repository.write(step, direction, { before, after }))
+  }
+
+  /** Tells how a write went. */
+  function follow(writing: Promise<void>): void {
+    queue = writing
       .then(() => {
         saveError.value = null
       })
@@ -104,68 +145,53 @@ export const useYard = defineStore('yard', () => {
       })
   }
 
-  /**
-   * Another window changed the yard: its changes are taken over; where this one has changed the same record
-   * meanwhile, both are drawn together field by field.
-   */
+  /** Tries again to write what the disk refused. */
+  function saveAgain(): void {
+    saving.value++
+    follow(repository.flush())
+  }
+
+  /** Another window changed the yard: its changes are taken over. */
   function hear(changes: readonly Change[]): void {
-    if (!ready.value) return
-    const drawn: Change[] = []
-    const fresh: OpenClash[] = []
-    const next = { ...records.value }
-    for (const { collection, id, before, after } of changes) {
-      const mine = records.value[collection][id] ?? null
-      const untouched = sameRecord(mine, before)
-      let value: AnyRecord | null = after
-      if (!untouched && mine && !sameRecord(mine, after)) {
-        const merged = after ? mergeRecords(before, mine, after) : { merged: mine, clashes: [] }
-        value = merged.merged
-        fresh.push(...merged.clashes.map((clash) => ({ ...clash, collection, id })))
-        drawn.push({ collection, id, before: mine, after: value } as Change)
-      }
-      const others = Object.entries(next[collection]).filter(([key]) => key !== id)
-      next[collection] = Object.fromEntries(value ? [...others, [id, value]] : others) as never
-    }
-    records.value = next
+    // What is only looked at stays as it is; the yard itself is read again afterwards.
+    if (!ready.value || looking.value) return
+    const heard = hearChanges(records.value, changes)
+    records.value = heard.records
     // What is typed from here on is undone apart from what was typed before the other window spoke.
     seal()
-    if (fresh.length > 0) clashes.value = [...clashes.value, ...fresh]
-    if (drawn.length === 0) return
+    if (heard.clashes.length > 0) clashes.value = [...clashes.value, ...heard.clashes]
+    if (heard.drawn.length === 0) return
     const now_ = journal.value
     queue = repository
-      .write({ changes: drawn }, 'do', { before: now_, after: now_ })
+      .write({ changes: heard.drawn }, 'do', { before: now_, after: now_ })
       .catch((error: unknown) => void (saveError.value = String((error as Error).message)))
   }
 
-  /** A step to go back or forth by, with what was changed since by another window left as it is. */
-  function rebased(step: Step, direction: 'do' | 'undo'): Step {
-    const changes = step.changes.map((change) => {
-      const [from, to] = direction === 'do' ? [change.before, change.after] : [change.after, change.before]
-      const current = records.value[change.collection][change.id] ?? null
-      if (!from || !to || !current || sameRecord(current, from)) return change
-      const { merged } = mergeRecords(from, current, to)
-      return (
-        direction === 'do'
-          ? { ...change, before: current, after: merged }
-          : { ...change, after: current, before: merged }
-      ) as Change
-    })
-    return { ...step, changes }
-  }
-
-  /** Does one thing, named for the undo list. Edits with the same merge key in a row become one step. */
-  function commit(label: string, edits: Edit[], mergeKey?: string): void {
+  /**
+   * Does one thing, named for the undo list. Edits with the same merge key in a row become one step.
+   * @returns whether it was done: a form stays open, and nothing is announced, where it was not
+   */
+  function commit(label: string, edits: Edit[], mergeKey?: string): boolean {
+    // Where the disk will not open, what is done would be done to an empty yard that is not there.
+    if (looking.value || keeping.value === 'shut') {
+      refused.value++
+      return false
+    }
     const changes: Change[] = edits.map(({ collection, id, after }) => ({
       collection,
       id,
       before: records.value[collection][id] ?? null,
-      after: plain(after),
+      after: plainRecord(after),
     }))
+    const why = changes.length < LOOKED_THROUGH ? unfitPart(changes) : null
+    notKept.value = why && { label, why }
+    if (why) return false
     const step: Step = { id: crypto.randomUUID(), label, at: now(), changes }
     records.value = applyStep(records.value, step, 'do')
     const before = journal.value
     journal.value = pushStep(before, step, mergeKey).journal
     persist(step, 'do', before)
+    return true
   }
 
   /** Ends the entry being typed, so that the next one is undone apart. */
@@ -176,7 +202,7 @@ export const useYard = defineStore('yard', () => {
   function undo(): Step | null {
     const step = journal.value.steps[journal.value.cursor - 1]
     if (!step) return null
-    const back = rebased(step, 'undo')
+    const back = rebaseStep(records.value, step, 'undo')
     records.value = applyStep(records.value, back, 'undo')
     const before = journal.value
     journal.value = { ...before, cursor: before.cursor - 1 }
@@ -187,7 +213,7 @@ export const useYard = defineStore('yard', () => {
   function redo(): Step | null {
     const step = journal.value.steps[journal.value.cursor]
     if (!step) return null
-    const forth = rebased(step, 'do')
+    const forth = rebaseStep(records.value, step, 'do')
     records.value = applyStep(records.value, forth, 'do')
     const before = journal.value
     journal.value = { ...before, cursor: before.cursor + 1 }
@@ -196,7 +222,7 @@ export const useYard = defineStore('yard', () => {
   }
 
   /** Puts a whole yard in place of this one, as one step that can be undone. */
-  function replaceAll(label: string, workspace: Workspace): void {
+  function replaceAll(label: string, workspace: Workspace): boolean {
     const next = fromWorkspace(workspace)
     const edits: Edit[] = []
     for (const collection of COLLECTIONS) {
@@ -204,7 +230,7 @@ export const useYard = defineStore('yard', () => {
         if (!next[collection][id]) edits.push({ collection, id, after: null })
       for (const [id, after] of Object.entries(next[collection])) edits.push({ collection, id, after })
     }
-    commit(label, edits)
+    return commit(label, edits)
   }
 
   function list<C extends Collection>(collection: C): RecordOf<C>[] {
@@ -240,6 +266,15 @@ export const useYard = defineStore('yard', () => {
     saving,
     saveError,
     damaged,
+    repaired,
+    setAside: () => repository.setAside(),
+    keeping,
+    shutBecause,
+    looking,
+    refused,
+    notKept,
+    look,
+    stopLooking,
     clashes,
     settle: () => (clashes.value = clashes.value.slice(1)),
     /** Called at every change made here. */
@@ -259,6 +294,7 @@ export const useYard = defineStore('yard', () => {
     redo,
     replaceAll,
     changeSettings,
+    saveAgain,
     /** Resolves when all that was done so far is on the disk. */
     saved: () => queue,
   }

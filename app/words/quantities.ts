@@ -12,6 +12,15 @@ const EXAMPLES: Readonly<Record<QuantityKind, string>> = {
   volume: '45.2',
 }
 
+/** More than this is a slip of the finger, and no record takes it: grams, °C, units of money, mm, cm³. */
+export const MOST: Readonly<Partial<Record<QuantityKind, number>>> = {
+  mass: 1e8,
+  temperature: 3500,
+  price: 1e6,
+  length: 1e5,
+  volume: 1e6,
+}
+
 /** What to say, and what to do, when a typed quantity cannot be used. */
 export function quantityWords(problem: QuantityProblem, kind: QuantityKind): string {
   const example = EXAMPLES[kind]

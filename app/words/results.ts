@@ -2,6 +2,7 @@ import type { AssayCsvFault } from '#formats/assay-csv'
 import type { Verdict } from '#core/assay'
 import type { MassBalance } from '#core/balance'
 import { elementName } from './elements'
+import { listed } from './figures'
 
 const PART_NAMES: Readonly<Record<string, string>> = {
   ingotsG: 'ingots',
@@ -13,9 +14,6 @@ const PART_NAMES: Readonly<Record<string, string>> = {
   heelG: 'heel',
 }
 
-const and = (parts: string[]) =>
-  parts.length < 2 ? parts.join('') : `${parts.slice(0, -1).join(', ')} and ${parts.at(-1)}`
-
 /** What the mass balance says, as a sentence. */
 export function balanceWords(
   balance: MassBalance,
@@ -23,7 +21,7 @@ export function balanceWords(
 ): { tone: 'good' | 'warn' | 'plain'; text: string } {
   const { state, missingG, fumeG, chargeG, foundG } = balance
   const share = ((100 * Math.abs(missingG)) / chargeG).toFixed(1)
-  const waiting = and(balance.unweighed.map((part) => PART_NAMES[part] ?? part))
+  const waiting = listed(balance.unweighed.map((part) => PART_NAMES[part] ?? part))
   switch (state) {
     case 'nothing-weighed':
       return { tone: 'plain', text: `${grams(chargeG)} went in. Weigh what came out.` }
@@ -68,7 +66,7 @@ export function verdictWords(
   alloyName: string,
 ): { tone: 'good' | 'warn' | 'plain'; text: string } {
   const names = (call: string) =>
-    and(verdict.limits.filter((limit) => limit.call === call).map(({ element }) => elementName(element)))
+    listed(verdict.limits.filter((limit) => limit.call === call).map(({ element }) => elementName(element)))
   switch (verdict.overall) {
     case 'nothing-measured':
       return {
@@ -86,7 +84,7 @@ export function verdictWords(
       const faults = verdict.limits
         .filter(({ call }) => call === 'outside')
         .map(({ element, side }) => `${elementName(element)} is too ${side === 'below' ? 'low' : 'high'}`)
-      return { tone: 'warn', text: `Not ${alloyName}: ${and(faults)}.` }
+      return { tone: 'warn', text: `Not ${alloyName}: ${listed(faults)}.` }
     }
     case 'unclear':
       return {

@@ -20,7 +20,7 @@ export function gradeComposition(alloy: Alloy): { composition: Composition; sd: 
     sd[symbol] = round((high - (min ?? 0)) / Math.sqrt(12))
   }
   const rest = 100 - Object.values(composition).reduce((sum, pct) => sum + pct, 0)
-  return { composition: { [alloy.base]: Math.floor(rest * 1e4) / 1e4, ...composition }, sd }
+  return { composition: { [alloy.base]: Math.max(0, Math.floor(rest * 1e4) / 1e4), ...composition }, sd }
 }
 
 const round = (value: number) => Number(value.toPrecision(4))

@@ -13,6 +13,8 @@ export {
   type Practice,
 } from './schema'
 export { estimateLiquidus, liquidusOf, pourWindow, type Liquidus, type PourWindow } from './temperatures'
+export { baseMetal } from './base-metal'
 export { gradeComposition } from './grade-composition'
 export { alloyFaults, limitsFromNominal, targetFromAssay, type AlloyFault } from './own-alloy'
+export { shortName } from './short-name'
 export { shrinkageOf, type Shrinkage } from './shrinkage'

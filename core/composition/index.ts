@@ -1,5 +1,6 @@
 export { blendDensity } from './density'
 export { ELEMENTS, SYMBOLS, UNIDENTIFIED, type ElementFacts } from './elements'
 export { mix, type Portion } from './mix'
+export { roundShares } from './round-shares'
 export { compositionSchema, elementSchema, spreadSchema } from './schema'
 export { sumPct, unidentifiedPct, type Composition, type Spread } from './share'

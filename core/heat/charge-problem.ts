@@ -1,6 +1,6 @@
 import { nominalOf } from '#core/alloys'
 import type { ChargedLine, ChargeLot, ChargeProblem } from '#core/charge'
-import { recoveryPriors } from '#core/losses'
+import { alloyRecovery } from '#core/losses'
 import { toChargeLot, type Lot } from '#core/stock'
 import type { Heat, WeighedLine } from './schema'
 
@@ -10,11 +10,7 @@ import type { Heat, WeighedLine } from './schema'
  */
 export function heatRecovery(heat: Pick<Heat, 'alloy' | 'recoveryOverrides'>): Record<string, number> {
   if (!heat.alloy) return {}
-  const zinc = nominalOf(heat.alloy).Zn ?? heat.alloy.limits.Zn?.max ?? 0
-  const recovery: Record<string, number> = {}
-  for (const [symbol, prior] of Object.entries(recoveryPriors(heat.alloy.base, zinc)))
-    recovery[symbol] = prior.value
-  return { ...recovery, ...heat.recoveryOverrides }
+  return { ...alloyRecovery(heat.alloy), ...heat.recoveryOverrides }
 }
 
 /** The weighed lines as the melt prediction takes them. */

@@ -1,10 +1,14 @@
-import { sumPct, type Composition, type Spread } from '#core/composition'
+import { shortName } from '#core/alloys'
+import { roundShares, sumPct, type Composition, type Spread } from '#core/composition'
 import { combineReadings } from '#core/assay'
 import { predictMelt } from '#core/charge'
 import { moveMetal, type Lot } from '#core/stock'
 import { heatRecovery, weighedCharge } from './charge-problem'
 import { heatStamp } from './new-heat'
 import type { Heat } from './schema'
+
+/** Of an alloy's name, so that the lots' own names hold it, characters. */
+const LONGEST_NAME = 90
 
 export interface ClosingLots {
   /** lots with their mass after the charge was taken out */
@@ -52,8 +56,8 @@ export function closeHeat(
       originHeatId: heat.id,
     })
   }
-  const name =
-    `${heatStamp(heat.number)} ${heat.alloy?.designation === 'Craft' ? heat.alloy.name : (heat.alloy?.id ?? '')}`.trim()
+  const alloy = heat.alloy ? shortName(heat.alloy).slice(0, LONGEST_NAME) : ''
+  const name = `${heatStamp(heat.number)} ${alloy}`.trim()
   const { ingots, returnsG, spillG, skullG, heelG } = heat.pour
   add(
     stamp.ids[0],
@@ -79,25 +83,24 @@ function knownComposition(heat: Heat): {
   const composition: Composition = {}
   const sd: Spread = {}
   for (const [symbol, pct] of Object.entries(predicted.composition))
-    if (symbol !== '?') composition[symbol] = significant(pct)
+    if (symbol !== '?') composition[symbol] = pct
   for (const [symbol, value] of Object.entries(predicted.sd)) sd[symbol] = significant(value)
   const measured = Object.entries(combineReadings(heat.assays))
   for (const [symbol, value] of measured) {
     // "Not seen" overrules a prediction only where that would have been seen.
     if (value.below !== undefined && (composition[symbol] ?? 0) < value.below) continue
-    composition[symbol] = significant(value.pct)
+    composition[symbol] = value.pct
     sd[symbol] = significant(value.sd)
   }
   const base = heat.alloy?.base
   if (base && measured.length > 0 && !measured.some(([symbol]) => symbol === base)) {
     const others = sumPct({ ...composition, [base]: 0 })
-    composition[base] = significant(Math.max(0, 100 - others - (predicted.composition['?'] ?? 0)))
+    composition[base] = Math.max(0, 100 - others - (predicted.composition['?'] ?? 0))
   }
   const total = sumPct(composition)
   if (total > 100)
-    for (const symbol of Object.keys(composition))
-      composition[symbol] = significant((composition[symbol]! * 99.9999) / total)
-  return { composition, sd, measured: measured.length > 0 }
+    for (const symbol of Object.keys(composition)) composition[symbol] = (composition[symbol]! * 100) / total
+  return { composition: roundShares(composition, 6), sd, measured: measured.length > 0 }
 }
 
 /** What the charge cost, spread over its weight. */

@@ -1,9 +1,12 @@
 import type { Alloy } from '#core/alloys'
 import type { ChargeLot, ChargeProblem } from '#core/charge'
-import { recoveryPriors } from '#core/losses'
+import { alloyRecovery } from '#core/losses'
 import type { Lot } from '#core/stock'
 import { newHeat } from './new-heat'
 import type { Heat, LotChoice } from './schema'
+
+/** As many as a heat can be held to. */
+const MOST_LOTS = 500
 
 export interface OpenedProblem {
   heat: Heat
@@ -54,10 +57,10 @@ export function heatFromProblem(
       choices,
       // What a problem does not name is recovered whole; the yard's own estimates do not come in by the back door.
       recoveryOverrides: {
-        ...Object.fromEntries(Object.keys(recoveryPriors(alloy.base, 0)).map((symbol) => [symbol, 1])),
+        ...Object.fromEntries(Object.keys(alloyRecovery(alloy)).map((symbol) => [symbol, 1])),
         ...problem.recovery,
       },
-      ...(problem.maxLots === undefined ? {} : { maxLots: problem.maxLots }),
+      ...(problem.maxLots === undefined ? {} : { maxLots: Math.min(MOST_LOTS, problem.maxLots) }),
     },
   }
 }
@@ -91,7 +94,7 @@ function newLot(given: ChargeLot, id: string, now: string): Lot {
     id,
     createdAt: now,
     updatedAt: now,
-    name: given.id.slice(0, 120),
+    name: given.id.trim().slice(0, 120) || 'Lot without a name',
     kind: given.virgin ? 'virgin' : 'scrap',
     form: 'bar',
     massG: given.availableG,

@@ -1,8 +1,8 @@
 import { expectedFumeG } from '#core/balance'
-import { nominalOf } from '#core/alloys'
+import { baseMetal } from '#core/alloys'
 import { combineReadings } from '#core/assay'
 import { heatRecovery, weighedCharge, type Heat } from '#core/heat'
-import { recoveryPriors } from '#core/losses'
+import { zincWanted } from '#core/losses'
 
 /** A family of alloys that lose their elements alike: base metal, and for copper how much zinc. */
 export type Family = 'Al' | 'Cu-low-zinc' | 'Cu-some-zinc' | 'Cu-much-zinc' | 'other'
@@ -15,19 +15,11 @@ const SOME_ZINC_PCT = 15
 /** The family of a heat's alloy. */
 export function familyOf(alloy: Heat['alloy']): Family {
   if (!alloy) return 'other'
-  if (alloy.base === 'Al') return 'Al'
-  if (alloy.base !== 'Cu') return 'other'
-  const zinc = zincOf(alloy)
+  const base = baseMetal(alloy)
+  if (base === 'Al') return 'Al'
+  if (base !== 'Cu') return 'other'
+  const zinc = zincWanted(alloy)
   return zinc <= LOW_ZINC_PCT ? 'Cu-low-zinc' : zinc <= SOME_ZINC_PCT ? 'Cu-some-zinc' : 'Cu-much-zinc'
-}
-
-const zincOf = (alloy: NonNullable<Heat['alloy']>) => nominalOf(alloy).Zn ?? alloy.limits.Zn?.max ?? 0
-
-/** Recoveries a family starts from. */
-export function familyPriors(alloy: NonNullable<Heat['alloy']>): Record<string, number> {
-  return Object.fromEntries(
-    Object.entries(recoveryPriors(alloy.base, zincOf(alloy))).map(([symbol, { value }]) => [symbol, value]),
-  )
 }
 
 /** What a heat shows of one element: what came in, what was found in the metal. */

@@ -4,6 +4,7 @@ export { FAMILIES, familyOf, metalFoundG, seenRecoveries, type Family, type Seen
 export { learnRecovery, recoveryFor, type LearnedRecovery } from './recovery'
 export { learnFormYields, type LearnedYield } from './form-yield'
 export { sharpenLots, type SharperShare } from './sharpen-lots'
+export { sharpenedLot } from './sharpened-lot'
 export { CHART, controlChart, type ChartRule, type ControlChart } from './control-chart'
 export { zincHeat } from './zinc-heats'
 export { learnZincRate, type ZincHeat } from './zinc-rate'

@@ -1,5 +1,6 @@
 import type { Heat } from '#core/heat'
-import { FAMILIES, familyOf, familyPriors, seenRecoveries, type Family, type SeenRecovery } from './heats'
+import { alloyRecovery } from '#core/losses'
+import { FAMILIES, familyOf, seenRecoveries, type Family, type SeenRecovery } from './heats'
 import { learn, ordinary, type Learned } from './posterior'
 
 /** Spread of a recovery to begin with, and among heats of one yard, as fractions. Engineering estimates. */
@@ -33,7 +34,7 @@ export function learnRecovery(heats: readonly Heat[], cover?: string): LearnedRe
     const members = heats.filter(({ alloy }) => familyOf(alloy) === family)
     const first = members.find(({ alloy }) => alloy)
     if (!first?.alloy) continue
-    const priors = familyPriors(first.alloy)
+    const priors = alloyRecovery(first.alloy)
     const seen = members.flatMap(seenRecoveries).filter((one) => cover === undefined || one.cover === cover)
     for (const element of new Set(seen.map((one) => one.element))) {
       const { prior: priorSd, heats: among } = VOLATILE[element] ?? { prior: PRIOR_SD, heats: HEAT_TO_HEAT }

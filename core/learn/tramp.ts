@@ -1,3 +1,4 @@
+import { baseMetal } from '#core/alloys'
 import { combineReadings } from '#core/assay'
 import type { Heat } from '#core/heat'
 import type { Lot } from '#core/stock'
@@ -43,7 +44,7 @@ export function trampByGeneration(
   }
   const groups = new Map<number, Heat[]>()
   for (const heat of heats) {
-    if (heat.alloy?.base !== base || !heat.loggedAt || heat.assays.length === 0) continue
+    if (!heat.alloy || baseMetal(heat.alloy) !== base || !heat.loggedAt || heat.assays.length === 0) continue
     const generation = generationOf(heat)
     groups.set(generation, [...(groups.get(generation) ?? []), heat])
   }

@@ -1,3 +1,4 @@
+import { baseMetal } from '#core/alloys'
 import { combineReadings } from '#core/assay'
 import { predictMelt } from '#core/charge'
 import { stepDoneMin, weighedCharge, type Heat } from '#core/heat'
@@ -23,7 +24,15 @@ export function zincHeat(
 ): ZincHeat | null {
   const metalG = metalFoundG(heat)
   const zinc = combineReadings(heat.assays).Zn
-  if (!heat.loggedAt || heat.alloy?.base !== 'Cu' || metalG === null || !zinc || trace.length < 2) return null
+  if (
+    !heat.loggedAt ||
+    !heat.alloy ||
+    baseMetal(heat.alloy) !== 'Cu' ||
+    metalG === null ||
+    !zinc ||
+    trace.length < 2
+  )
+    return null
   const charged = predictMelt(weighedCharge(heat.weighed), {})
   const beganPct = charged.composition.Zn ?? 0
   if (beganPct < LEAST_ZINC_PCT || zinc.below !== undefined) return null

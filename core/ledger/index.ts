@@ -1,4 +1,5 @@
 export { parseSearch, type Search, type SearchFault, type SearchTerm } from './parse-search'
 export { ledgerRow, matches, type LedgerRow } from './row'
+export { ledgerTotals, type LedgerTotals } from './totals'
 export { nearestAlloys, type NearAlloy } from './nearest-alloys'
 export { USES_UNSURE, usesOf, type Use } from './uses'

@@ -1,56 +1,64 @@
-import { measuredComposition } from '#core/assay'
+import { combineReadings, judge, measuredComposition, type Verdict } from '#core/assay'
 import type { Composition } from '#core/composition'
 import { heatStamp, heatSummary, type Heat, type HeatSummary } from '#core/heat'
 import type { SearchTerm } from './parse-search'
 
-/** A heat as the ledger shows and searches it. */
+/** A heat as the ledger shows and searches it. What only a row in sight shows is reckoned when it is asked for. */
 export interface LedgerRow {
   heat: Heat
   stamp: string
-  summary: HeatSummary
-  measured: Composition
-  /** all that a word may be found in, lower case */
+  readonly summary: HeatSummary
+  readonly measured: Composition
+  readonly verdict: Verdict['overall']
+  /** all that a word may be found in but its verdict and its crucible's name, lower case */
   text: string
   alloy: string
   lots: string
-  crucible: string
-  verdict: string
   /** for a kilogram that was tapped; null where nothing was weighed */
-  costPerKg: number | null
+  readonly costPerKg: number | null
 }
+
+/** Every word a verdict may be. */
+const VERDICTS = 'inside inside-measured outside unclear nothing-measured'
 
 const rows = new WeakMap<Heat, LedgerRow>()
 
-/**
- * The row of a heat; reckoned once for each state of it.
- * @param names words for its crucible, by id
- */
-export function ledgerRow(heat: Heat, names: (id: string | null | undefined) => string): LedgerRow {
+/** The row of a heat; reckoned once for each state of it. */
+export function ledgerRow(heat: Heat): LedgerRow {
   const known = rows.get(heat)
   if (known) return known
-  const summary = heatSummary(heat)
   const stamp = heatStamp(heat.number)
   const alloy = `${heat.alloy?.id ?? ''} ${heat.alloy?.name ?? ''}`.toLowerCase()
   const lots = heat.weighed
     .map(({ name }) => name)
     .join(', ')
     .toLowerCase()
-  const crucible = names(heat.crucibleId).toLowerCase()
-  const verdict = summary.verdict?.overall ?? 'nothing-measured'
-  const tappedKg = ((summary.balance?.tapYield ?? 0) * summary.predicted.chargeMassG) / 1000
+  let readings: ReturnType<typeof combineReadings> | undefined
+  const combined = () => (readings ??= combineReadings(heat.assays))
+  let summary: HeatSummary | undefined
+  let measured: Composition | undefined
+  let verdict: Verdict['overall'] | undefined
   const row: LedgerRow = {
     heat,
     stamp,
-    summary,
-    measured: measuredComposition(summary.measured, heat.alloy?.base),
-    text: [stamp, heat.title, alloy, heat.remarks, heat.date, lots, crucible, verdict, stampsOf(heat)]
-      .join(' ')
-      .toLowerCase(),
+    get summary() {
+      return (summary ??= heatSummary(heat))
+    },
+    get measured() {
+      return (measured ??= measuredComposition(combined(), heat.alloy?.base))
+    },
+    get verdict() {
+      return (verdict ??= heat.alloy
+        ? judge(heat.alloy.limits, combined(), heat.alloy.base).overall
+        : 'nothing-measured')
+    },
+    text: [stamp, heat.title, alloy, heat.remarks, heat.date, lots, stampsOf(heat)].join(' ').toLowerCase(),
     alloy,
     lots,
-    crucible,
-    verdict,
-    costPerKg: tappedKg > 0 ? summary.cost / tappedKg : null,
+    get costPerKg() {
+      const tappedKg = ((this.summary.balance?.tapYield ?? 0) * this.summary.predicted.chargeMassG) / 1000
+      return tappedKg > 0 ? this.summary.cost / tappedKg : null
+    },
   }
   rows.set(heat, row)
   return row
@@ -58,12 +66,24 @@ export function ledgerRow(heat: Heat, names: (id: string | null | undefined) => 
 
 const stampsOf = ({ pour }: Heat) => pour.ingots.map(({ stamp }) => stamp).join(' ')
 
-/** Whether a row meets every condition of a search. */
-export function matches(row: LedgerRow, terms: readonly SearchTerm[]): boolean {
+/**
+ * Whether a row meets every condition of a search.
+ * @param crucibles names of crucibles by id, lower case
+ */
+export function matches(
+  row: LedgerRow,
+  terms: readonly SearchTerm[],
+  crucibles: ReadonlyMap<string, string>,
+): boolean {
+  const crucible = crucibles.get(row.heat.crucibleId ?? '') ?? ''
   return terms.every((term) => {
     switch (term.kind) {
       case 'text':
-        return row.text.includes(term.text)
+        return (
+          row.text.includes(term.text) ||
+          crucible.includes(term.text) ||
+          (VERDICTS.includes(term.text) && row.verdict.includes(term.text))
+        )
       case 'element': {
         const pct = row.measured[term.element]
         return pct !== undefined && compare(pct, term.op, term.pct, 0.005)
@@ -71,6 +91,7 @@ export function matches(row: LedgerRow, terms: readonly SearchTerm[]): boolean {
       case 'date':
         return compareDates(row.heat.date, term.op, term.date)
       case 'field':
+        if (term.field === 'crucible') return crucible.includes(term.text)
         return term.field === 'heat'
           ? row.stamp.toLowerCase().includes(term.text) || String(row.heat.number) === term.text
           : row[term.field === 'lot' ? 'lots' : term.field].includes(term.text)

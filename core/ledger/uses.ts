@@ -1,4 +1,4 @@
-import type { Alloy } from '#core/alloys'
+import { baseMetal, type Alloy } from '#core/alloys'
 import type { Measured } from '#core/assay'
 import table from '#data/uses.json'
 
@@ -17,12 +17,12 @@ export const USES_UNSURE = table.unsure
  * @source data/uses.json
  */
 export function usesOf(
-  alloy: Pick<Alloy, 'base' | 'practice'>,
+  alloy: Pick<Alloy, 'base' | 'limits' | 'nominal' | 'practice'>,
   measured: Readonly<Record<string, Measured>>,
 ): Use[] {
   return table.limits.flatMap(({ element, abovePct, mustNot, why, base, practices }) => {
     const found = measured[element]
-    if (!found || (base && base !== alloy.base) || (practices && !practices.includes(alloy.practice)))
+    if (!found || (base && base !== baseMetal(alloy)) || (practices && !practices.includes(alloy.practice)))
       return []
     const most = found.below ?? found.pct + 2 * found.sd
     return most > abovePct && (found.below === undefined || found.below > 10 * abovePct)

@@ -1,2 +1,2 @@
 export { FORM_IDS, FORM_SOURCE, FORMS, metallicYieldOf } from './metallic-yield'
-export { recoveryPriors, type RecoveryPrior } from './recovery'
+export { alloyRecovery, recoveryPriors, zincWanted, type RecoveryPrior } from './recovery'

@@ -1,3 +1,4 @@
+import { baseMetal, nominalWhole, type Alloy } from '#core/alloys'
 import table from '#data/recovery.json'
 
 export interface RecoveryPrior {
@@ -23,4 +24,20 @@ export function recoveryPriors(base: string, zincPct: number): Record<string, Re
     priors.Zn = { value: (step ?? table.zincInCopper.at(-1)!).value, source: table.source }
   }
   return priors
+}
+
+/**
+ * Recoveries to plan an alloy with, by the metal it holds most of and the zinc it wants.
+ * @returns fraction by element
+ * @source recoveryPriors
+ * @example alloyRecovery(cartridgeBrass).Zn // 0.95
+ */
+export function alloyRecovery(alloy: Pick<Alloy, 'limits' | 'nominal' | 'base'>): Record<string, number> {
+  const priors = recoveryPriors(baseMetal(alloy), zincWanted(alloy))
+  return Object.fromEntries(Object.entries(priors).map(([symbol, { value }]) => [symbol, value]))
+}
+
+/** Zinc an alloy aims at, else the most it allows, wt%. */
+export function zincWanted(alloy: Pick<Alloy, 'limits' | 'nominal' | 'base'>): number {
+  return nominalWhole(alloy).Zn ?? alloy.limits.Zn?.max ?? 0
 }

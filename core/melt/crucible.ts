@@ -28,7 +28,7 @@ export function brimOfNumber(crucibleNo: number): number {
  * @returns g
  * @throws RangeError for a volume or density that is not above zero
  * @source data/plan-checks.json: common practice, with estimates named there
- * @example Math.round(brimHolds(750, 8.72)) // 4813
+ * @example Math.round(brimHolds(750, 8.72)) // 4761
  */
 export function brimHolds(brimCm3: number, densityGcm3: number): number {
   if (!(brimCm3 > 0) || !(densityGcm3 > 0)) throw new RangeError('volume and density must be above zero')

@@ -25,7 +25,7 @@ export function hydrogenSolubilityAl(temperatureC: number, pressureAtm: number):
  * @returns cm³ (STP) per 100 g of metal
  * @throws RangeError above the melting point
  * @source Ransley & Neufeld 1948 (from memory), in data/hydrogen.json
- * @example hydrogenSolidAl(660, 1).toFixed(3) // '0.027'
+ * @example hydrogenSolidAl(660, 1).toFixed(3) // '0.026'
  */
 export function hydrogenSolidAl(temperatureC: number, pressureAtm: number): number {
   if (temperatureC > ALUMINIUM_MELTS_C + 0.5) throw new RangeError('above the melting point')

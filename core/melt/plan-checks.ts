@@ -1,4 +1,4 @@
-import type { Alloy } from '#core/alloys'
+import { baseMetal, type Alloy } from '#core/alloys'
 import { blendDensity } from '#core/composition'
 import table from '#data/plan-checks.json'
 import type { ChargedLot } from './classify'
@@ -165,7 +165,7 @@ function magnesiumChips({ lots }: CheckedPlan): PlanCheck[] {
 }
 
 function unmixed({ alloy, composition }: CheckedPlan): PlanCheck[] {
-  if (alloy.base !== 'Cu') return []
+  if (baseMetal(alloy) !== 'Cu') return []
   return table.unmixed.flatMap(({ element, overPct, source }): PlanCheck[] => {
     const pct = pctOf(composition, element)
     return pct > overPct ? [{ rule: 'unmixed', element, pct, source }] : []
@@ -198,7 +198,7 @@ function crucible(plan: CheckedPlan): PlanCheck[] {
     checks.push({ rule: 'first-fire', source: 'Common practice, no source; the maker’s sheet goes first' })
   if (chosen?.retire)
     checks.push({ rule: 'crucible-worn', why: chosen.retire, source: 'Common practice and estimates' })
-  if (lastBase !== null && lastBase !== alloy.base)
+  if (lastBase !== null && lastBase !== baseMetal(alloy))
     checks.push({
       rule: 'crucible-family',
       last: lastBase,

@@ -1,4 +1,4 @@
-import type { Composition, Spread } from '#core/composition'
+import { roundShares, type Composition, type Spread } from '#core/composition'
 import { lotYield } from './charge-lot'
 import type { Lot } from './schema'
 
@@ -25,12 +25,11 @@ export function mergeLots(lots: readonly Lot[]): MergedMetal {
   }
   const sd: Spread = {}
   for (const [symbol, value] of Object.entries(variance)) sd[symbol] = Number(Math.sqrt(value).toPrecision(6))
-  for (const [symbol, pct] of Object.entries(composition)) composition[symbol] = Number(pct.toPrecision(8))
   const cost = lots.reduce((sum, lot) => sum + lot.massG * lot.pricePerKg, 0)
   return {
     massG: Number(massG.toFixed(3)),
     pricePerKg: Number((cost / massG).toFixed(4)),
-    composition,
+    composition: roundShares(composition, 8),
     sd,
     metallicYield: metalG / massG,
   }

@@ -1,3 +1,4 @@
+import { baseMetal } from '#core/alloys'
 import type { Heat } from '#core/heat'
 import table from '#data/troubles.json'
 
@@ -14,8 +15,9 @@ export interface Reminder {
  */
 export function remindersFor(heat: Heat, heats: readonly Heat[]): Reminder[] {
   const found = new Map<string, Reminder>()
+  const family = heat.alloy && baseMetal(heat.alloy)
   const earlier = heats
-    .filter((one) => one.number < heat.number && one.alloy?.base === heat.alloy?.base)
+    .filter((one) => one.number < heat.number && (one.alloy && baseMetal(one.alloy)) === family)
     .sort((a, b) => b.number - a.number)
   for (const { number, lessons } of earlier)
     for (const { causeId } of lessons ?? []) {

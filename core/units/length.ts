@@ -40,7 +40,7 @@ export function parseLength(text: string, defaultUnit: LengthUnit): Parsed<numbe
 
 /**
  * A length for the eye.
- * @example formatLength(38.1, 'in') // '1.5 in'
+ * @example formatLength(38.1, 'in') // '1.5\u00a0in'
  */
 export function formatLength(mm: number, unit: LengthUnit): string {
   const value = mm / MM_IN[unit]

@@ -1,5 +1,6 @@
 import { noRecords, type Records } from './history'
 import { COLLECTIONS } from './collections'
+import { REVISION } from './revisions'
 import type { AnyRecord, Workspace } from './schema'
 
 const byAge = (a: AnyRecord, b: AnyRecord) =>
@@ -10,7 +11,7 @@ export function toWorkspace(records: Records): Workspace {
   const lists = Object.fromEntries(
     COLLECTIONS.map((collection) => [collection, Object.values(records[collection]).sort(byAge)]),
   )
-  return { format: 'hephaestal/workspace', version: 1, ...lists } as Workspace
+  return { format: 'hephaestal/workspace', version: 1, revision: REVISION, ...lists } as Workspace
 }
 
 /** The records of a workspace document, by id. */

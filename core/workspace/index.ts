@@ -1,9 +1,15 @@
 export { fromWorkspace, toWorkspace } from './convert'
+export { hearChanges, type Heard, type OpenClash } from './hear-changes'
+export { plainRecord } from './plain-record'
+export { rebaseStep } from './rebase-step'
+export { sameRecord } from './same-record'
 export { applyStep, noRecords, type Change, type Records, type Step } from './history'
-export { emptyJournal, JOURNAL_LENGTH, pushStep, sealJournal, type Journal } from './journal'
+export { emptyJournal, JOURNAL_LENGTH, lastKnown, pushStep, sealJournal, type Journal } from './journal'
 export { photosOf, workspacePhotos } from './photos'
 export { checksum } from './checksum'
 export { compareWorkspaces, mergeRecords, type Clash, type Comparison } from './merge'
+export { knownPart, knownWorkspace, type Newer } from './newer'
+export { migrateRecord, migrateWorkspace, REVISION, revisionOf } from './revisions'
 export { COLLECTIONS, type Collection } from './collections'
 export {
   ownAlloySchema,

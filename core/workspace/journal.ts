@@ -1,4 +1,6 @@
+import type { Collection } from './collections'
 import type { Step } from './history'
+import type { AnyRecord } from './schema'
 
 /** The steps that can be undone and redone: everything before the cursor is done, everything after undone. */
 export interface Journal {
@@ -44,6 +46,15 @@ export function sealJournal(journal: Journal): Journal {
   delete sealed.mergeKey
   steps[journal.cursor - 1] = sealed
   return { ...journal, steps }
+}
+
+/** A record as the journal last saw it; null where no step touched it, or the last took it away. */
+export function lastKnown({ steps, cursor }: Journal, collection: Collection, id: string): AnyRecord | null {
+  const touches = ({ changes }: Step) =>
+    changes.findLast((change) => change.collection === collection && change.id === id)
+  const done = steps.slice(0, cursor).reverse().map(touches).find(Boolean)
+  if (done) return done.after
+  return steps.slice(cursor).map(touches).find(Boolean)?.before ?? null
 }
 
 function canMerge(first: Step, second: Step): boolean {

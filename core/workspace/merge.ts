@@ -1,4 +1,5 @@
 import type { AnyRecord, Workspace } from './schema'
+import { sameRecord as same } from './same-record'
 import { COLLECTIONS, type Collection } from './collections'
 
 /** A field both sides changed, each to something else. */
@@ -9,7 +10,6 @@ export interface Clash {
 }
 
 type Fields = Record<string, unknown>
-const same = (a: unknown, b: unknown) => a === b || JSON.stringify(a) === JSON.stringify(b)
 
 /**
  * Two changes of one record drawn together field by field. Where both changed the same field otherwise, the later

@@ -6,6 +6,7 @@ import { ownPracticeSchema } from '#core/melt'
 import { recordFields } from '#core/records'
 import { lotSchema } from '#core/stock'
 import { COLLECTIONS, type Collection } from './collections'
+import { REVISION } from './revisions'
 
 /** An alloy of the person's own. */
 export const ownAlloySchema = z.strictObject({ ...recordFields, alloy: alloySchema })
@@ -43,13 +44,14 @@ export const workspaceSchema = z
   .strictObject({
     format: z.literal('hephaestal/workspace'),
     version: z.literal(1),
+    /** how far the shape had grown when it was written; earlier ones are brought up to it before they are read */
+    revision: z.literal(REVISION),
     settings: z.array(settingsSchema).max(1),
     lots: z.array(lotSchema),
     alloys: z.array(ownAlloySchema),
     heats: z.array(heatSchema),
-    /** yards saved before there was gear have none */
-    gear: z.array(gearSchema).default([]),
-    practices: z.array(ownPracticeSchema).default([]),
+    gear: z.array(gearSchema),
+    practices: z.array(ownPracticeSchema),
   })
   .superRefine((workspace, ctx) => {
     for (const collection of COLLECTIONS) {

@@ -1,17 +1,23 @@
 import type { H3Event } from 'h3'
 import loadHighs from 'highs'
 import { createChargeSolver, parseChargeProblem } from '#core/charge'
+import { limitedBody } from '../limits/limited-body'
 
 const MOST_BYTES = 1024 * 1024
+/** A problem of a mebibyte over a slow line takes less. */
+const MOST_MS = 10_000
 const solver = loadHighs().then((highs) => createChargeSolver(highs, () => performance.now()))
 
 /** The charge engine over HTTP: takes a charge problem, gives a charge plan. */
 export default defineEventHandler(async (event) => {
-  const body = await readRawBody(event, 'utf8')
-  if (body && Buffer.byteLength(body) > MOST_BYTES) return refuse(event, 413, 'the body is over 1 MiB')
+  // A script or a command line says nothing of the kind; a page of another site has no business here.
+  if (getRequestHeader(event, 'sec-fetch-site') === 'cross-site')
+    return refuse(event, 403, 'this is not for pages of other sites')
+  const body = await limitedBody(event.node.req, MOST_BYTES, MOST_MS)
+  if (!body.ok) return refuse(event, body.status, body.message)
   let value: unknown
   try {
-    value = JSON.parse(body ?? '')
+    value = JSON.parse(body.text)
   } catch {
     return refuse(event, 400, 'the body is not JSON')
   }
@@ -21,7 +27,11 @@ export default defineEventHandler(async (event) => {
   return { error: 'invalid', issues: parsed.issues }
 })
 
-function refuse(event: H3Event, status: number, message: string) {
+const ERRORS = { 400: 'invalid', 403: 'not-for-you', 408: 'too-slow', 413: 'too-large' } as const
+
+function refuse(event: H3Event, status: keyof typeof ERRORS, message: string) {
   setResponseStatus(event, status)
-  return { error: status === 413 ? 'too-large' : 'invalid', issues: [{ path: [], message }] }
+  // What is still to come of the body is not waited for.
+  if (status !== 400) setResponseHeader(event, 'connection', 'close')
+  return { error: ERRORS[status], issues: [{ path: [], message }] }
 }

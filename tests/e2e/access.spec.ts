@@ -1,37 +1,5 @@
 import AxeBuilder from '@axe-core/playwright'
-import { expect, openDemo, test, visit } from './support'
-
-const STAGES = [
-  '/',
-  '/stock',
-  '/heat/13/target',
-  '/heat/13/charge',
-  '/heat/13/scale',
-  '/heat/13/sheet',
-  '/pile',
-  '/identify',
-  '/scrap-book',
-  '/together',
-  '/heat/13/melt',
-  '/heat/11/pour',
-  '/heat/4/assay',
-  '/heat/13/pour',
-  '/heat/13/assay',
-  '/ledger',
-  '/alloys',
-  '/gear',
-  '/devices',
-  '/heat/13/mould',
-  '/handbook',
-  '/learned',
-  '/safety',
-  '/trends',
-  '/labels',
-  '/compare',
-  '/heat/11/story',
-  '/heat/6/trouble',
-  '/ingot/H-011-1',
-]
+import { expect, openDemo, SCREENS, test, visit } from './support'
 
 // The colours of a theme are the same at every width: the dark one is looked at once.
 for (const [theme, width, height] of [
@@ -46,7 +14,7 @@ for (const [theme, width, height] of [
     await page.setViewportSize({ width, height })
     await page.emulateMedia({ colorScheme: theme, reducedMotion: 'reduce' })
     await openDemo(page)
-    for (const path of STAGES) {
+    for (const path of SCREENS) {
       await visit(page, path)
       await expect(page.getByRole('main')).not.toContainText('Opening the yard')
       if (path.endsWith('charge')) await expect(page.getByTestId('answer')).toContainText('to tap for')

@@ -15,6 +15,39 @@ export const test = base.extend<{ page: Page }>({
 
 export { expect }
 
+/** Every screen of the demo yard. */
+export const SCREENS = [
+  '/',
+  '/stock',
+  '/heat/13/target',
+  '/heat/13/charge',
+  '/heat/13/scale',
+  '/heat/13/sheet',
+  '/pile',
+  '/identify',
+  '/scrap-book',
+  '/together',
+  '/heat/13/melt',
+  '/heat/11/pour',
+  '/heat/4/assay',
+  '/heat/13/pour',
+  '/heat/13/assay',
+  '/ledger',
+  '/alloys',
+  '/gear',
+  '/devices',
+  '/heat/13/mould',
+  '/handbook',
+  '/learned',
+  '/safety',
+  '/trends',
+  '/labels',
+  '/compare',
+  '/heat/11/story',
+  '/heat/6/trouble',
+  '/ingot/H-011-1',
+]
+
 /** Opens the demo yard and waits until it is on the disk. */
 export async function openDemo(page: Page): Promise<void> {
   await page.goto('/?yard=demo')

@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import demo from '#data/demo-yard.json'
 import {
@@ -6,6 +7,7 @@ import {
   fromWorkspace,
   noRecords,
   pushStep,
+  REVISION,
   workspaceSchema,
   type Change,
   type Journal,
@@ -42,6 +44,19 @@ function twoLots(before: Records, journal: Journal, name: string) {
   return { step, records: applyStep(before, step, 'do'), journal: pushStep(journal, step).journal }
 }
 
+/** A yard whose one step is on the disk. */
+async function kept(name: string) {
+  const first = twoLots(noRecords(), emptyJournal(), name)
+  await openRepository().write(first.step, 'do', { before: emptyJournal(), after: first.journal })
+  return first
+}
+
+/** A record changed behind the app's back. */
+function rot(key: string): void {
+  const records = disk.stores.get('records')!
+  records.set(key, { ...(records.get(key) as object), massG: 1 })
+}
+
 beforeEach(() => {
   disk.stores.clear()
   disk.writesLeft = Infinity
@@ -53,6 +68,8 @@ describe('the yard on the disk', () => {
       records: noRecords(),
       journal: emptyJournal(),
       damaged: [],
+      repaired: [],
+      newer: null,
     })
   })
 
@@ -71,7 +88,7 @@ describe('the yard on the disk', () => {
 
   it('a tab closed after any number of writes leaves the step done or not done, never half', async () => {
     const outcomes = new Set<string>()
-    for (let writes = 0; writes < 12; writes++) {
+    for (let writes = 0; writes < 20; writes++) {
       disk.stores.clear()
       disk.writesLeft = Infinity
       const repository = openRepository()
@@ -114,6 +131,24 @@ describe('the yard on the disk', () => {
     }
   })
 
+  it('who writes without end is told again and again what is on the disk, not only at the end', async () => {
+    disk.slow = true
+    const repository = openWithPause('test', 1)
+    let [records, journal] = [noRecords(), emptyJournal()]
+    let done = 0
+    let most = 0
+    for (let at = 0; at < 120; at++) {
+      const next = twoLots(records, journal, `change ${at}`)
+      void repository.write(next.step, 'do', { before: journal, after: next.journal }).then(() => done++)
+      ;({ records, journal } = next)
+      await new Promise((resolve) => setTimeout(resolve, 1))
+      most = Math.max(most, at + 1 - done)
+    }
+    disk.slow = false
+    expect(done).toBeGreaterThan(10)
+    expect(most).toBeLessThan(100)
+  })
+
   it('what a full disk refused is written with the next step', async () => {
     const repository = openRepository()
     const first = twoLots(noRecords(), emptyJournal(), 'first')
@@ -129,9 +164,8 @@ describe('the yard on the disk', () => {
   })
 
   it('a damaged record is set aside and told of; the rest is kept', async () => {
-    const repository = openRepository()
-    const first = twoLots(noRecords(), emptyJournal(), 'first')
-    await repository.write(first.step, 'do', { before: emptyJournal(), after: first.journal })
+    const first = await kept('first')
+    disk.stores.get('journal')!.delete(`step/${first.step.id}`)
     const records = disk.stores.get('records')!
     records.set(`lots/${lotA!.id}`, { id: lotA!.id, massG: 'a lot' })
     records.set('nonsense/1', {})
@@ -141,15 +175,86 @@ describe('the yard on the disk', () => {
     expect([...disk.stores.get('damaged')!.keys()].sort()).toEqual(loaded.damaged)
   })
 
-  it('a record that rotted on the disk is found by its checksum', async () => {
+  it('a record that rotted on the disk is found by its checksum, and put right from the undo list', async () => {
+    const first = await kept('first')
+    const key = `lots/${lotA!.id}`
+    rot(key)
+    const loaded = await openRepository().load()
+    expect(loaded.repaired).toEqual([key])
+    expect(loaded.damaged).toEqual([])
+    expect(loaded.records).toEqual(first.records)
+    expect(await openRepository().load()).toMatchObject({ records: first.records, repaired: [] })
+  })
+
+  it('where the undo list does not know it as it was, it is set aside and can be had as it lies', async () => {
+    const first = await kept('first')
+    const key = `lots/${lotA!.id}`
+    rot(key)
+    disk.stores.get('journal')!.delete(`step/${first.step.id}`)
+    const loaded = await openRepository().load()
+    expect(loaded.damaged).toEqual([key])
+    expect(Object.keys(loaded.records.lots)).toEqual([lotB!.id])
+    expect(await openRepository().setAside()).toMatchObject({ [key]: { massG: 1 } })
+  })
+
+  it('a yard of the first revision is brought up to date on the disk, its undo list too', async () => {
+    const sample = JSON.parse(readFileSync('tests/samples/yard-revision-1.json', 'utf8'))
+    const records = new Map(sample.heats.map((heat: { id: string }) => [`heats/${heat.id}`, heat]))
+    const [heat] = sample.heats
+    const step = {
+      id: 's',
+      label: 'x',
+      at: heat.updatedAt,
+      changes: [{ collection: 'heats', id: heat.id, before: null, after: heat }],
+    }
+    disk.stores.set('records', records as Map<string, unknown>)
+    disk.stores.set(
+      'journal',
+      new Map<string, unknown>([
+        ['head', { ids: ['s'], cursor: 1 }],
+        ['step/s', step],
+      ]),
+    )
+    const loaded = await openRepository().load()
+    expect(loaded.damaged).toEqual([])
+    expect(Object.values(loaded.records.heats)).toHaveLength(sample.heats.length)
+    expect(loaded.records.heats[heat.id]).toMatchObject({ confidence: null })
+    expect(loaded.journal.steps[0]!.changes[0]!.after).toMatchObject({ confidence: null })
+    expect(records.get(`heats/${heat.id}`)).toMatchObject({ confidence: null })
+    expect(disk.stores.get('journal')!.get('revision')).toBe(REVISION)
+    expect(await openRepository().load()).toEqual(loaded)
+  })
+
+  it('a yard a newer app keeps here is shown as far as it is understood, and nothing of it is touched', async () => {
+    await kept('first')
+    const records = disk.stores.get('records')!
+    const key = `lots/${lotA!.id}`
+    records.set(key, { ...(records.get(key) as object), spin: 'up' })
+    records.set('moulds/1', { id: 1 })
+    disk.stores.get('journal')!.set('revision', REVISION + 1)
+    disk.stores.get('notes')!.set('intent/x', { changes: [{ key, value: null }], put: [], drop: [] })
+    const before = structuredClone(disk.stores)
+    disk.writes = 0
+    const loaded = await openRepository().load()
+    expect(loaded.newer).toEqual({ leftOut: 1 })
+    expect(loaded.records.lots[lotA!.id]).toMatchObject({ name: 'first' })
+    expect(loaded.records.lots[lotA!.id]).not.toHaveProperty('spin')
+    expect(disk.writes).toBe(0)
+    expect(disk.stores).toEqual(before)
+  })
+
+  it('a note the browser brought back, long done, does not bring old values back', async () => {
     const repository = openRepository()
     const first = twoLots(noRecords(), emptyJournal(), 'first')
-    await repository.write(first.step, 'do', { before: emptyJournal(), after: first.journal })
-    const records = disk.stores.get('records')!
-    records.set(`lots/${lotA!.id}`, { ...(records.get(`lots/${lotA!.id}`) as object), massG: 1 })
-    const loaded = await openRepository().load()
-    expect(loaded.damaged).toEqual([`lots/${lotA!.id}`])
-    expect(Object.keys(loaded.records.lots)).toEqual([lotB!.id])
+    const writing = repository.write(first.step, 'do', { before: emptyJournal(), after: first.journal })
+    const stale = structuredClone(disk.stores.get('notes')!)
+    await writing
+    const second = twoLots(first.records, first.journal, 'second')
+    await repository.write(second.step, 'do', { before: first.journal, after: second.journal })
+    expect(stale.size).toBe(1)
+    disk.stores.set('notes', stale)
+    expect((await openRepository().load()).records).toEqual(second.records)
+    expect(disk.stores.get('notes')!.size).toBe(0)
   })
 
   it('a missing step shortens the undo list and nothing else', async () => {

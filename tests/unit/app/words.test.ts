@@ -1,12 +1,14 @@
 import { describe, expect, it } from 'vitest'
-import { judge } from '#core/assay'
+import { judge, type Verdict } from '#core/assay'
 import { massBalance } from '#core/balance'
 import { predictMelt } from '#core/charge'
 import { concessionWords, conflictWords, limitingWords, planHeadline, remedyWords } from '~/words/charge'
-import { percent } from '~/words/figures'
+import { limitWords, listed, percent } from '~/words/figures'
+import { wearWords } from '~/words/gear'
+import { withSpread } from '~/words/learning'
 import { stepWords } from '~/words/melt'
 import { quantityWords } from '~/words/quantities'
-import { balanceWords, verdictWords } from '~/words/results'
+import { balanceWords, verdictShort, verdictWords } from '~/words/results'
 import { costWorking, elementWorking, tapWorking } from '~/words/workings'
 
 const tools = {
@@ -156,5 +158,49 @@ describe('run sheet and figures typed', () => {
   it('a plan is summed up in a sentence', () => {
     const plan = { lines: [{ lot: 'a', massG: 1 }], chargeMassG: 2053, tapMassG: 2000, cost: 17.8 }
     expect(planHeadline(plan as never, tools)).toBe('Charge 2053 g from one lot: 2000 g to tap for € 17.80.')
+  })
+})
+
+describe('lists, limits and short answers', () => {
+  it.each([
+    [[], ''],
+    [['tin'], 'tin'],
+    [['tin', 'lead'], 'tin and lead'],
+    [['tin', 'lead', 'zinc'], 'tin, lead and zinc'],
+  ])('%j in one breath: %s', (parts, text) => {
+    expect(listed(parts)).toBe(text)
+  })
+  it.each([
+    [{ min: 9, max: 11 }, '9–11'],
+    [{ max: 0.005 }, '≤ 0.005'],
+    [{ min: 86 }, '≥ 86'],
+    [{ max: 0.30000000000000004 }, '≤ 0.3'],
+    [{}, ''],
+  ])('a limit %j is written %s', (limit, text) => {
+    expect(limitWords(limit)).toBe(text)
+  })
+  it('a figure has as many places as its spread deserves', () => {
+    expect(withSpread(0.9321, 0.0123)).toBe('0.932 ± 0.012')
+    expect(withSpread(9.66, 0.6)).toBe('9.66 ± 0.60')
+    expect(withSpread(1043.27, 12)).toBe('1043 ± 12')
+    expect(withSpread(0.5, 0)).toMatch(/^0\.5000 ± 0\.0000$/)
+  })
+  it('a verdict in two words, whatever it is', () => {
+    const short = (overall: Verdict['overall']) => verdictShort({ overall, limits: [] })
+    expect(verdictShort(null)).toBe('No target')
+    expect([short('inside'), short('outside'), short('unclear')]).toEqual([
+      'Inside',
+      'Outside',
+      'Cannot tell',
+    ])
+    expect(short('inside-measured')).toContain('as far as measured')
+  })
+  it('wear says what is gone and why it is the end', () => {
+    const wear = { wallLost: 0.312, massLost: null, retire: null }
+    expect(wearWords(wear)).toBe('31 % of the wall gone')
+    expect(wearWords({ ...wear, retire: 'thin wall' })).toBe(
+      'Retire it: the wall is too thin. 31 % of the wall gone.',
+    )
+    expect(wearWords({ wallLost: null, massLost: null, retire: null })).toBe('')
   })
 })

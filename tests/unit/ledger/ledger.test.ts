@@ -2,18 +2,18 @@ import { describe, expect, it } from 'vitest'
 import demo from '#data/demo-yard.json'
 import { ALLOYS } from '#core/alloys'
 import { outliers, type Assay, type Measured } from '#core/assay'
-import { tensileMPa } from '#core/heat'
-import { ledgerRow, matches, nearestAlloys, parseSearch, usesOf } from '#core/ledger'
+import { heatSummary, tensileMPa } from '#core/heat'
+import { ledgerRow, ledgerTotals, matches, nearestAlloys, parseSearch, usesOf } from '#core/ledger'
 import { workspaceSchema } from '#core/workspace'
 
 const yard = workspaceSchema.parse(demo)
-const crucible = (id: string | null | undefined) => yard.gear.find((one) => one.id === id)?.name ?? ''
+const crucibles = new Map(yard.gear.map(({ id, name }) => [id, name.toLowerCase()]))
 const find = (text: string) => {
   const { terms, faults } = parseSearch(text)
   expect(faults).toEqual([])
   return yard.heats
     .filter(({ loggedAt }) => loggedAt)
-    .filter((heat) => matches(ledgerRow(heat, crucible), terms))
+    .filter((heat) => matches(ledgerRow(heat), terms, crucibles))
     .map(({ number }) => number)
 }
 const sharp = (shares: Record<string, number>): Record<string, Measured> =>
@@ -37,11 +37,34 @@ describe('searching the ledger', () => {
   it('an element range holds for what was measured', () => {
     const rich = find('Sn>9 sn<=11'.replace('<=', '<'))
     for (const heat of yard.heats.filter(({ number }) => rich.includes(number))) {
-      const { measured } = ledgerRow(heat, crucible)
+      const { measured } = ledgerRow(heat)
       expect(measured.Sn).toBeGreaterThan(9)
       expect(measured.Sn).toBeLessThan(11)
     }
     expect(rich.length).toBeGreaterThan(0)
+  })
+  it('a crucible is found by the name it has now', () => {
+    const [one] = yard.gear.filter(({ type }) => type === 'crucible')
+    const inIt = yard.heats.filter(({ loggedAt, crucibleId }) => loggedAt && crucibleId === one!.id)
+    expect(inIt.length).toBeGreaterThan(0)
+    const { terms } = parseSearch('crucible:kettle')
+    const renamed = new Map([[one!.id, 'old kettle']])
+    expect(inIt.filter((heat) => matches(ledgerRow(heat), terms, crucibles))).toEqual([])
+    expect(inIt.filter((heat) => matches(ledgerRow(heat), terms, renamed))).toEqual(inIt)
+  })
+  it('the totals are the sums of the heats’ own balances; heats without a charge do not count', () => {
+    const balances = yard.heats.map((heat) => heatSummary(heat).balance).filter((balance) => balance !== null)
+    const { chargeG, tappedG } = ledgerTotals(yard.heats)
+    expect(chargeG).toBeCloseTo(
+      balances.reduce((sum, one) => sum + one.chargeG, 0),
+      6,
+    )
+    expect(tappedG).toBeCloseTo(
+      balances.reduce((sum, one) => sum + one.tapYield * one.chargeG, 0),
+      6,
+    )
+    const [first] = yard.heats
+    expect(ledgerTotals([{ ...first!, weighed: [] }])).toEqual({ chargeG: 0, tappedG: 0 })
   })
   it('says what it cannot read instead of finding nothing', () => {
     expect(parseSearch('Sn>lots date<soon').faults).toEqual([

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { FORM_IDS, metallicYieldOf, recoveryPriors } from '#core/losses'
+import { ALLOYS, baseMetal } from '#core/alloys'
+import { alloyRecovery, FORM_IDS, metallicYieldOf, recoveryPriors, zincWanted } from '#core/losses'
 
 // Engineering estimates of the trade, as the project's handbook of figures gives them.
 describe('what is lost', () => {
@@ -10,6 +11,27 @@ describe('what is lost', () => {
     [30, 0.95],
   ])('zinc in a copper alloy wanting %f %% is recovered to %f', (zinc, value) => {
     expect(recoveryPriors('Cu', zinc).Zn!.value).toBe(value)
+  })
+  it.each([
+    // A wrought brass names zinc as the rest; it is a copper alloy all the same.
+    ['C22000', 'Cu', 10, 0.96],
+    ['C26000', 'Cu', 30, 0.95],
+    ['C36000', 'Cu', 35.75, 0.95],
+    ['C46400', 'Cu', 38.75, 0.95],
+    ['C90500', 'Cu', 2, 0.97],
+    ['C65500', 'Cu', 1.5, 0.97],
+  ] as const)('%s is a %s alloy wanting %f %% zinc, of which %f is recovered', (id, metal, zinc, value) => {
+    const alloy = ALLOYS.find((one) => one.id === id)!
+    expect(baseMetal(alloy)).toBe(metal)
+    expect(zincWanted(alloy)).toBeCloseTo(zinc, 9)
+    expect(alloyRecovery(alloy).Zn).toBe(value)
+  })
+  it('every alloy of the library loses its metals as aluminium or as copper does, none not at all', () => {
+    for (const alloy of ALLOYS) {
+      expect(['Cu', 'Al']).toContain(baseMetal(alloy))
+      expect(baseMetal(alloy)).toBe(alloy.group === 'aluminium' ? 'Al' : 'Cu')
+      expect(Object.keys(alloyRecovery(alloy)).length).toBeGreaterThan(5)
+    }
   })
   it('phosphorus is spent, magnesium burns, silicon stays', () => {
     const copper = recoveryPriors('Cu', 0)

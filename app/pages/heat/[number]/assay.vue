@@ -92,7 +92,7 @@ const pouredG = computed(
             <ul data-testid="near">
               <li v-for="one in near" :key="one.alloy.id" class="flex gap-3 border-t border-line py-1">
                 <span class="flex-1"
-                  ><b>{{ one.alloy.id }}</b> {{ one.alloy.name }}</span
+                  ><b>{{ one.alloy.name }}</b> {{ one.alloy.designation }}</span
                 >
                 <span :class="one.broken ? 'text-soft' : 'font-bold text-patina'">{{
                   one.broken ? `outside in ${one.broken}` : '✓ fits'

@@ -7,22 +7,14 @@ const { checks } = usePlanChecks(heat, lines, prediction, lotName)
 const { grams, money } = useUnits()
 const { save, open, fault } = useProblemFile()
 const { crucibles, chooseCrucible } = useMeltEffort()
-const file = ref<HTMLInputElement>()
+const file = ref<{ open: () => void }>()
 </script>
 
 <template>
   <section v-if="heat">
     <HeatHeading question="What do I weigh out?">
-      <input
-        ref="file"
-        type="file"
-        accept=".json,application/json"
-        class="sr-only"
-        tabindex="-1"
-        aria-label="Problem file"
-        @change="open"
-      />
-      <button class="btn btn-quiet" @click="file?.click()">Open problem…</button>
+      <FilePicker ref="file" label="Problem file" accept=".json,application/json" @change="open" />
+      <button class="btn btn-quiet" @click="file?.open()">Open problem…</button>
       <button
         v-if="board.problem.value && !heat.loggedAt"
         class="btn btn-quiet"

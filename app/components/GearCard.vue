@@ -1,0 +1,16 @@
+<script setup lang="ts">
+/** A piece of gear with nothing to be checked or counted on its card. */
+defineProps<{ name: string; note?: string | undefined }>()
+const emit = defineEmits<{ edit: [] }>()
+</script>
+
+<template>
+  <li class="slab flex flex-col gap-1 p-3">
+    <h3 class="text-lg leading-tight font-bold break-words">{{ name }}</h3>
+    <slot />
+    <p v-if="note" class="text-sm text-soft">{{ note }}</p>
+    <button class="btn btn-quiet mt-auto self-start underline" @click="emit('edit')">
+      Edit<span class="sr-only"> {{ name }}</span>
+    </button>
+  </li>
+</template>

@@ -1,0 +1,57 @@
+<script setup lang="ts">
+import { useEventListener } from '@vueuse/core'
+
+/** Says so where the yard is only looked at, or where the browser keeps nothing. */
+const yard = useYard()
+const { exportYard } = useYardFile()
+const { announce } = useNotices()
+watch(
+  () => yard.refused,
+  () => announce('Nothing was changed: this yard is only to be looked at.'),
+)
+async function home(): Promise<void> {
+  await yard.stopLooking()
+  await navigateTo('/')
+}
+/** A yard that lives in this window alone goes with it: the browser is to ask first. */
+useEventListener('beforeunload', (event: BeforeUnloadEvent) => {
+  if (yard.keeping === 'nowhere' && !yard.isEmpty) event.preventDefault()
+})
+const reload = () => location.reload()
+</script>
+
+<template>
+  <div
+    v-if="yard.looking"
+    role="status"
+    class="no-print flex flex-wrap items-center gap-3 border-y-2 border-amber bg-amber-wash px-4 py-2"
+    data-testid="looking"
+  >
+    <p class="flex-1 basis-72">
+      <b>Only to look at.</b>
+      A newer Hephaestal wrote <bdi>{{ yard.looking.name }}</bdi> and knows more than this one<template
+        v-if="yard.looking.leftOut"
+        >: {{ yard.looking.leftOut }} of its records cannot be shown</template
+      >. Changing it here would lose what is not understood, so nothing can be changed.
+      {{
+        yard.looking.own
+          ? 'Reload with the network on to get the newer app.'
+          : 'Update this app to work on it.'
+      }}
+    </p>
+    <button v-if="yard.looking.own" class="btn btn-next" @click="reload">Reload</button>
+    <button v-else class="btn btn-next" @click="home">Back to my yard</button>
+  </div>
+  <div
+    v-else-if="yard.keeping === 'nowhere'"
+    role="status"
+    class="no-print flex flex-wrap items-center gap-3 border-y-2 border-amber bg-amber-wash px-4 py-2"
+    data-testid="kept-nowhere"
+  >
+    <p class="flex-1 basis-72">
+      <b>This browser keeps nothing.</b> A private window, or storage for sites is switched off. You can work,
+      but all of it goes when this window is closed or reloaded. Save it to a file before that.
+    </p>
+    <button class="btn btn-next" :disabled="yard.isEmpty" @click="exportYard">Save the yard to a file</button>
+  </div>
+</template>

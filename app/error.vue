@@ -1,0 +1,43 @@
+<script setup lang="ts">
+import type { NuxtError } from '#app'
+
+/** The app could not even start: the yard can still be carried out of it. */
+const props = defineProps<{ error: NuxtError }>()
+useTheme()
+const refused = ref('')
+const done = ref('')
+const again = () => location.reload()
+async function carryOut(): Promise<void> {
+  refused.value = ''
+  try {
+    const { rescueYard } = await import('~/storage/rescue')
+    const { name, blob } = await rescueYard(new Date().toISOString().slice(0, 10))
+    downloadBlob(blob, name)
+    done.value = `${name} is in your downloads.`
+  } catch (error) {
+    refused.value = `The yard could not be read either: ${(error as Error).message} It stays where it is: do not clear this site’s data.`
+  }
+}
+const words = computed(() => props.error.message || 'no reason given')
+</script>
+
+<template>
+  <main class="mx-auto max-w-2xl px-4 py-10" data-testid="no-start">
+    <h1 class="text-2xl font-bold">The app could not start</h1>
+    <p class="mt-3">Your yard is in this browser, and nothing of it was changed.</p>
+    <ol class="mt-3 list-decimal pl-6">
+      <li>Load the page again: half-fetched files are the commonest reason.</li>
+      <li>If it comes back, save the yard to a file before anything else.</li>
+      <li>
+        Then send this line with a report:
+        <samp class="font-sans font-semibold break-words">{{ words }}</samp>
+      </li>
+    </ol>
+    <div class="mt-4 flex flex-wrap gap-3">
+      <button class="btn btn-next" @click="again">Load again</button>
+      <button class="btn" @click="carryOut">Save the yard to a file</button>
+    </div>
+    <p role="status" class="mt-3">{{ done }}</p>
+    <p v-if="refused" role="alert" class="mt-3 font-semibold text-oxide">{{ refused }}</p>
+  </main>
+</template>

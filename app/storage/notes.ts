@@ -1,0 +1,118 @@
+import localforage from 'localforage'
+import type { AnyRecord, Step } from '#core/workspace'
+
+/** The order of the steps kept, and how many of them are done. */
+export interface Head {
+  ids: string[]
+  cursor: number
+}
+
+/** What a write is about to do. */
+export interface Intent {
+  changes: { key: string; value: AnyRecord | null }[]
+  put: Step[]
+  drop: string[]
+  head: Head
+}
+
+/** An intent as it is noted, with the window it is of and its place in the order of all notes. */
+export interface Noted extends Intent {
+  window: string
+  number: number
+}
+
+/** So many windows' last numbers are remembered: a note may come back that was done long ago. */
+const WINDOWS_REMEMBERED = 40
+
+/** Two intents in one: the later one's word on every record and step. */
+export function mergeIntents(first: Intent | null, second: Intent): Intent {
+  if (!first) return second
+  const changes = new Map([...first.changes, ...second.changes].map((change) => [change.key, change]))
+  const dropped = new Set([...first.drop, ...second.drop])
+  const put = new Map([...first.put, ...second.put].map((step) => [step.id, step]))
+  return {
+    changes: [...changes.values()],
+    put: [...put.values()].filter(({ id }) => !dropped.has(id)),
+    drop: [...dropped],
+    head: second.head,
+  }
+}
+
+/**
+ * The notes of what is to be written, so that neither a tab nor a browser ended at any moment leaves a step half done.
+ * Each is kept twice: in the browser's synchronous store, where a page closed the next moment cannot lose it, and,
+ * before the write begins, beside the records, in the order of the disk. What was done is numbered, so that a note
+ * the browser forgot to forget does not bring old values back.
+ * @param journal the store beside the records
+ */
+export function openNotes(name: string, journal: LocalForage) {
+  const quick = localforage.createInstance({ name, storeName: 'notes', driver: localforage.LOCALSTORAGE })
+  const self = crypto.randomUUID()
+  const key = `intent/${self}`
+  const largeKey = `${key}/large`
+  let largeNoted = false
+  let last = 0
+
+  const doneNumbers = async () => (await journal.getItem<Record<string, number>>('done')) ?? {}
+
+  async function markDone({ window, number }: Noted): Promise<void> {
+    const done = Object.entries({ ...(await doneNumbers()), [window]: number })
+    const latest = done.sort(([, a], [, b]) => b - a).slice(0, WINDOWS_REMEMBERED)
+    await journal.setItem('done', Object.fromEntries(latest))
+  }
+
+  return {
+    /** The intent with its place in the order. */
+    number(intent: Intent): Noted {
+      last = Math.max(last + 1, Date.now())
+      return { ...intent, window: self, number: last }
+    },
+
+    /** Writes down all that is not on the disk yet: small notes at once, those too large for it beside the journal. */
+    async write(noted: Noted): Promise<void> {
+      try {
+        await quick.setItem(key, noted)
+      } catch {
+        largeNoted = true
+        await journal.setItem(largeKey, noted)
+        await quick.removeItem(key).catch(() => {})
+      }
+    },
+
+    /** All that was noted is on the disk. */
+    async forget(): Promise<void> {
+      const large = largeNoted ? journal.removeItem(largeKey) : null
+      largeNoted = false
+      // Both at once: what is noted from here on is not torn up with them.
+      await Promise.all([large, quick.removeItem(key).catch(() => {})])
+    },
+
+    /** Does what an intent says, noted on the disk while it is under way. */
+    async carryOut(noted: Noted, apply: (intent: Intent) => Promise<void>): Promise<void> {
+      await journal.setItem(key, noted)
+      await apply(noted)
+      await markDone(noted)
+      await journal.removeItem(key)
+    },
+
+    /** Finishes what earlier pages had noted and not done, in the order in which they noted it. */
+    async finish(apply: (intent: Intent) => Promise<void>): Promise<void> {
+      const found: { from: LocalForage; key: string; noted: Noted | null }[] = []
+      for (const from of [journal, quick]) {
+        const keys = await from.keys().catch(() => [])
+        for (const entry of keys)
+          if (entry.startsWith('intent'))
+            found.push({ from, key: entry, noted: await from.getItem<Noted>(entry) })
+      }
+      found.sort((a, b) => (a.noted?.number ?? 0) - (b.noted?.number ?? 0))
+      for (const { from, key: entry, noted } of found) {
+        if (noted && !(noted.number <= ((await doneNumbers())[noted.window] ?? 0))) {
+          await apply(noted)
+          // Those of the first revisions have no number.
+          if (noted.window) await markDone(noted)
+        }
+        await from.removeItem(entry)
+      }
+    },
+  }
+}

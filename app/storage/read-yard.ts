@@ -1,0 +1,155 @@
+import {
+  COLLECTIONS,
+  emptyJournal,
+  lastKnown,
+  migrateRecord,
+  noRecords,
+  REVISION,
+  type AnyRecord,
+  type Collection,
+  type Journal,
+  type Records,
+  type Step,
+} from '#core/workspace'
+import { dropRecord, putRecord, stepKey, sumOf, type Disk } from './disk'
+import type { Head } from './notes'
+
+/** What a start of the app finds on the disk. */
+export interface Loaded {
+  records: Records
+  journal: Journal
+  /** records that could not be read; they are kept aside, not deleted */
+  damaged: string[]
+  /** damaged ones that the undo list still had as they were */
+  repaired: string[]
+  /** a newer app wrote it: so much of it is not understood, and nothing of it may be touched */
+  newer: { leftOut: number } | null
+}
+
+type Guard = (typeof import('./guard'))['recordSchemas']
+
+/** A step of an earlier revision whose records have today's shape, so that undo brings back what can be worked with. */
+function grownStep(step: Step, from: number): Step {
+  const grown = (collection: Collection, record: AnyRecord | null) =>
+    migrateRecord(collection, record, from) as AnyRecord | null
+  return {
+    ...step,
+    changes: step.changes.map((change) => ({
+      ...change,
+      before: grown(change.collection, change.before),
+      after: grown(change.collection, change.after),
+    })),
+  }
+}
+
+/** The steps in their order; where one is missing, undo reaches back no further than behind it. */
+async function readJournal({ journal }: Disk, revision: number): Promise<Journal> {
+  const head = await journal.getItem<Head>('head')
+  if (!head) return emptyJournal()
+  const steps = await Promise.all(head.ids.map((id) => journal.getItem<Step>(stepKey(id))))
+  const from = steps.lastIndexOf(null) + 1
+  if (from > head.cursor) return emptyJournal()
+  const kept = steps.slice(from) as Step[]
+  return {
+    steps: revision < REVISION ? kept.map((step) => grownStep(step, revision)) : kept,
+    cursor: head.cursor - from,
+  }
+}
+
+/** All a store holds, in one go; where one entry cannot be read, one by one, and that one as undefined. */
+async function everything<T>(store: LocalForage): Promise<Map<string, T | undefined>> {
+  const all = new Map<string, T | undefined>()
+  try {
+    await store.iterate<T, undefined>((value, key) => {
+      all.set(key, value)
+      return undefined
+    })
+  } catch {
+    for (const key of await store.keys())
+      all.set(key, (await store.getItem<T>(key).catch(() => null)) ?? undefined)
+  }
+  return all
+}
+
+/** A record as the app works with it, brought up to today's shape; null where it is torn or no such record. */
+function readRecord(
+  key: string,
+  value: AnyRecord | undefined,
+  sum: number | undefined,
+  guard: Guard,
+): { record: AnyRecord; grown: boolean } | null {
+  const [collection, id] = key.split('/') as [Collection, string]
+  if ((sum !== undefined && sum !== sumOf(value)) || !COLLECTIONS.includes(collection)) return null
+  const asIs = guard[collection].safeParse(value)
+  // An earlier app's window may have written after this one brought the yard up to date.
+  const parsed = asIs.success ? asIs : guard[collection].safeParse(migrateRecord(collection, value, 1))
+  return parsed.success && parsed.data.id === id ? { record: parsed.data, grown: !asIs.success } : null
+}
+
+/** The record as the undo list has it, where that is what the checksum was taken of. */
+function fromJournal(key: string, sum: number | undefined, journal: Journal): AnyRecord | null {
+  const [collection, id] = key.split('/') as [Collection, string]
+  const known = lastKnown(journal, collection, id)
+  return known && sum === sumOf(known) ? known : null
+}
+
+async function setAside(disk: Disk, key: string): Promise<void> {
+  try {
+    await disk.aside.setItem(key, await disk.records.getItem(key))
+    await dropRecord(disk, key)
+  } catch {
+    // What cannot even be copied stays where it is.
+  }
+}
+
+/**
+ * The yard on the disk, looked over: what is damaged is put right from the undo list, or set aside and the rest kept.
+ * @param stored revision the disk says; null on a new disk and on those of the first revisions
+ */
+export async function readYard(disk: Disk, stored: number | null): Promise<Loaded> {
+  const loaded: Loaded = {
+    records: noRecords(),
+    journal: emptyJournal(),
+    damaged: [],
+    repaired: [],
+    newer: null,
+  }
+  const records = await everything<AnyRecord>(disk.records)
+  const sums = await everything<number>(disk.sums)
+  const revision = stored ?? (records.size > 0 ? 1 : REVISION)
+  loaded.journal = await readJournal(disk, revision)
+  // The guard comes with the first record: an empty yard opens without it.
+  const guard = records.size > 0 ? (await import('./guard')).recordSchemas : null
+  for (const [key, value] of records) {
+    const found = readRecord(key, value, sums.get(key), guard!)
+    const repaired = found ? null : fromJournal(key, sums.get(key), loaded.journal)
+    const record = found?.record ?? repaired
+    if (record) loaded.records[key.split('/')[0] as Collection][record.id] = record
+    if (record && (found?.grown || repaired)) await putRecord(disk, key, record)
+    if (repaired) loaded.repaired.push(key)
+    if (record) continue
+    await setAside(disk, key)
+    loaded.damaged.push(key)
+  }
+  if (stored !== REVISION) {
+    for (const step of revision < REVISION ? loaded.journal.steps : [])
+      await disk.journal.setItem(stepKey(step.id), step)
+    await disk.journal.setItem('revision', REVISION)
+  }
+  return loaded
+}
+
+/** What can be shown of a yard that a newer app keeps here; nothing on the disk is touched. */
+export async function readNewerYard(disk: Disk): Promise<Loaded> {
+  const { knownPart } = await import('./guard')
+  const records = noRecords()
+  let leftOut = 0
+  for (const key of await disk.records.keys()) {
+    const collection = key.split('/')[0] as Collection
+    const value = await disk.records.getItem(key)
+    const known = COLLECTIONS.includes(collection) ? knownPart(collection, value) : null
+    if (known) records[collection][known.record.id] = known.record
+    else leftOut++
+  }
+  return { records, journal: emptyJournal(), damaged: [], repaired: [], newer: { leftOut } }
+}

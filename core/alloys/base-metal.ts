@@ -1,0 +1,12 @@
+import { nominalWhole } from './nominal'
+import type { Alloy } from './schema'
+
+/**
+ * The metal an alloy holds most of, which makes its family: what it loses, which crucible it wants, what spoils it. Not
+ * the element its specification calls the rest: a brass whose zinc is the rest is a copper alloy.
+ * @returns symbol
+ * @example baseMetal(cartridgeBrass) // 'Cu'
+ */
+export function baseMetal(alloy: Pick<Alloy, 'limits' | 'nominal' | 'base'>): string {
+  return Object.entries(nominalWhole(alloy)).reduce((most, one) => (one[1] > most[1] ? one : most))[0]
+}

@@ -1,0 +1,68 @@
+import { COLLECTIONS, type Collection } from './collections'
+
+/** How far the shape of a yard has grown. Files and stored yards say theirs; a greater one is newer than this app. */
+export const REVISION = 5
+
+type Raw = Record<string, unknown>
+
+/** What one revision added. It fills in what is missing and leaves all else as it is, so it may be done twice. */
+interface Growth {
+  to: number
+  lists?: readonly Collection[]
+  record?: (collection: Collection, record: Raw) => Raw
+}
+
+const GROWTH: readonly Growth[] = [
+  {
+    // A heat keeps its margin, and the lots of its plan once the first is weighed. Earlier ones were planned without.
+    to: 2,
+    record: (collection, record) =>
+      collection === 'heats' ? { confidence: null, planLots: weighedLots(record), ...record } : record,
+  },
+  { to: 3, lists: ['gear'] },
+  { to: 4, lists: ['practices'] },
+  // From here on a file says its revision.
+  { to: 5 },
+]
+
+const isObject = (value: unknown): value is Raw =>
+  typeof value === 'object' && value !== null && !Array.isArray(value)
+
+function weighedLots({ weighed }: Raw): unknown[] {
+  return Array.isArray(weighed)
+    ? [...new Set(weighed.map((line) => (isObject(line) ? line.lotId : line)))]
+    : []
+}
+
+/** The revision a file or stored yard says; 1 where it says none, as the first ones did. */
+export function revisionOf(value: unknown): number {
+  const said = isObject(value) ? value.revision : undefined
+  return typeof said === 'number' && Number.isInteger(said) && said > 0 ? said : 1
+}
+
+/**
+ * A record of an earlier revision in today's shape. What is no record is given back as it came.
+ * @param from revision it was written in
+ */
+export function migrateRecord(collection: Collection, value: unknown, from: number): unknown {
+  if (!isObject(value)) return value
+  return GROWTH.reduce(
+    (record, { to, record: grow }) => (to > from && grow ? grow(collection, record) : record),
+    value,
+  )
+}
+
+/** A workspace document of an earlier revision in today's shape; one of today's is given back as it came. */
+export function migrateWorkspace(value: unknown): unknown {
+  const from = revisionOf(value)
+  if (!isObject(value) || from >= REVISION) return value
+  const grown: Raw = { ...value, revision: REVISION }
+  for (const { to, lists } of GROWTH)
+    if (to > from) for (const list of lists ?? []) if (!(list in grown)) grown[list] = []
+  for (const collection of COLLECTIONS) {
+    const records = grown[collection]
+    if (Array.isArray(records))
+      grown[collection] = records.map((record) => migrateRecord(collection, record, from))
+  }
+  return grown
+}

@@ -1,0 +1,19 @@
+/* npm run reliability: the figures of docs/reliability.md, tried afresh and all the way. */
+import { existsSync } from 'node:fs'
+import { join } from 'node:path'
+import { ensureChromium, ensurePackages, ROOT, run } from './ensure.mjs'
+
+ensurePackages()
+ensureChromium()
+if (!existsSync(join(ROOT, '.output/server/index.mjs')) && run('npx', ['nuxt', 'build']) !== 0)
+  process.exit(1)
+const env = { ...process.env, RELIABILITY: 'full' }
+const unit = ['app/kills-and-soak', 'formats/fuzz', 'workspace/migrations'].map(
+  (name) => `tests/unit/${name}.test.ts`,
+)
+const browser = ['endurance', 'defence', 'keeping', 'names', 'update']
+const failed = [
+  run('npx', ['vitest', 'run', ...unit], { env }),
+  run('npx', ['playwright', 'test', ...browser], { env }),
+].filter((code) => code !== 0)
+process.exit(failed.length > 0 ? 1 : 0)

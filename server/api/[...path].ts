@@ -1,0 +1,3 @@
+import { plainNo } from '../limits/plain-no'
+
+export default defineEventHandler((event) => plainNo(event))

@@ -1,0 +1,69 @@
+import ts from 'typescript'
+import { describe, expect, it } from 'vitest'
+import { findAlloy } from '#core/alloys'
+import { SAND_MIXES } from '#core/casting'
+import { THIN_WARE } from '#core/stock'
+
+/* Every example in the books of core/ and formats/ is worked out: what it prints is true. */
+
+const SOURCES = import.meta.glob<string>(['../../core/**/*.ts', '../../formats/*.ts'], {
+  query: '?raw',
+  import: 'default',
+  eager: true,
+})
+const MODULES = import.meta.glob<Record<string, unknown>>(['../../core/**/*.ts', '../../formats/*.ts'], {
+  eager: true,
+})
+
+/** What an example calls by a name of its own. */
+const KNOWN: Record<string, unknown> = {
+  gunmetal: findAlloy('C90500'),
+  cartridgeBrass: findAlloy('C26000'),
+  kitchen: { name: 'Kitchen scale', stepG: 1, capacityG: 5000 },
+  pocket: { name: 'Pocket scale', stepG: 0.01, capacityG: 200 },
+  bentonite: SAND_MIXES.find(({ id }) => id === 'bentonite'),
+  can: THIN_WARE.find(({ id }) => id === 'can'),
+  part: { thinMm: null, thickMm: null },
+  need: { castingsG: 0, gatingPct: 0, allowancePct: 0, heelG: 0 },
+  at: '2026-11-01T10:00:00.000Z',
+}
+
+interface Example {
+  file: string
+  call: string
+  prints: string
+}
+
+/** An example is a call, two strokes, and what it prints, on its line or the next. */
+function examplesIn(file: string, text: string): Example[] {
+  const lines = text.matchAll(/@example (.+?)(?:\n \* +)? ?\/\/ (.+)/g)
+  return [...lines].map(([, call, prints]) => ({ file, call: call!, prints: prints! }))
+}
+
+const examples = Object.entries(SOURCES).flatMap(([file, text]) => examplesIn(file.slice(6), text))
+const names = Object.assign({}, ...Object.values(MODULES), KNOWN) as Record<string, unknown>
+function work(expression: string): unknown {
+  const script = ts.transpile(`return (${expression})`)
+  // The words are the project's own.
+  const worked = new Function(...Object.keys(names), script) as (...given: unknown[]) => unknown
+  return worked(...Object.values(names))
+}
+
+/** Figures to fifteen digits, as people compare what a machine prints. */
+const printed = (value: unknown): unknown =>
+  JSON.parse(
+    JSON.stringify(value, (_, inner: unknown) =>
+      typeof inner === 'number' ? Number(inner.toPrecision(14)) : inner,
+    ),
+  )
+
+describe('what the examples of the public functions print', () => {
+  it('there are examples, and each was read', () => {
+    const told = Object.values(SOURCES).join('\n').split('@example ').length - 1
+    expect(examples).toHaveLength(told)
+    expect(told).toBeGreaterThan(60)
+  })
+  it.each(examples)('$file: $call', ({ call, prints }) => {
+    expect(printed(work(call))).toEqual(printed(work(prints)))
+  })
+})
