@@ -11,6 +11,8 @@ export default defineConfig({
   // Patience for a machine that others use too; what is slow is told by the benchmark, not by a test that gives up.
   timeout: 150_000,
   expect: { timeout: 20_000 },
+  // A second try tells a machine that was too busy from a fault; what needed one is named at the end.
+  retries: 1,
   reporter: [['list'], ['json', { outputFile: 'test-results/browser.json' }]],
   use: {
     baseURL: `http://127.0.0.1:${port}`,

@@ -7,6 +7,8 @@ import { ensureChromium, ensurePackages, ROOT, run } from './ensure.mjs'
 const results = join(ROOT, 'test-results')
 const total = { passed: 0, failed: 0, skipped: 0 }
 const failures = []
+/** browser tests that passed only at the second try */
+const wavering = []
 
 /** A command beside others: what it says comes out whole, once it is done. */
 function beside(name, command, args, env = {}) {
@@ -57,6 +59,16 @@ async function unitTests() {
   }))
 }
 
+/** The names of the browser tests that failed and then passed, from the report's tree. */
+function flakyIn(suites = []) {
+  return suites.flatMap(({ file, specs = [], suites: inner }) => [
+    ...specs
+      .filter(({ tests }) => tests.some(({ status }) => status === 'flaky'))
+      .map(({ title }) => `${file}: ${title}`),
+    ...flakyIn(inner),
+  ])
+}
+
 function browserTests() {
   const report = join(results, 'browser.json')
   rmSync(report, { force: true })
@@ -64,11 +76,10 @@ function browserTests() {
   const code = run('npx', ['playwright', 'test'], {
     env: { ...process.env, PLAYWRIGHT_JSON_OUTPUT_NAME: report },
   })
-  count('server and browser tests', code, report, ({ stats }) => ({
-    passed: stats.expected + stats.flaky,
-    failed: stats.unexpected,
-    skipped: stats.skipped,
-  }))
+  count('server and browser tests', code, report, ({ stats, suites }) => {
+    wavering.push(...flakyIn(suites))
+    return { passed: stats.expected + stats.flaky, failed: stats.unexpected, skipped: stats.skipped }
+  })
 }
 
 try {
@@ -89,6 +100,7 @@ try {
   total.failed++
   failures.push(String(error.message))
 }
+if (wavering.length) console.log(`\nPassed only at the second try:\n  ${wavering.join('\n  ')}`)
 if (failures.length) console.log(`\nFailed: ${failures.join(', ')}`)
 console.log(`${total.passed} passed, ${total.failed} failed, ${total.skipped} skipped`)
 process.exit(total.failed ? 1 : 0)

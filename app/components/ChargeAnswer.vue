@@ -10,7 +10,8 @@ const { grams } = useUnits()
 
 <template>
   <div v-if="heat" class="mb-4" aria-live="polite" data-testid="answer">
-    <template v-if="board.infeasible.value">
+    <LazyNoAnswer v-if="board.engine.error" />
+    <template v-else-if="board.infeasible.value">
       <p class="max-w-4xl border-l-8 border-oxide bg-oxide-wash px-4 py-3 text-lg font-bold">
         {{ board.conflict.value }}
       </p>
@@ -39,9 +40,6 @@ const { grams } = useUnits()
         <li v-for="sentence in board.limiting.value" :key="sentence">{{ sentence }}</li>
       </ul>
     </template>
-    <p v-else-if="board.engine.error" role="alert" class="font-semibold text-oxide">
-      The charge could not be worked out: {{ board.engine.error }}
-    </p>
     <p v-else-if="!heat.loggedAt" class="text-soft">Working it out…</p>
     <p v-else class="text-xl font-bold">
       {{ grams(board.prediction.value?.chargeMassG ?? 0) }} went in, {{ heat.weighed.length }} lots.

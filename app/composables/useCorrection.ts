@@ -72,7 +72,7 @@ export function useCorrection(
     const mine = ++asked
     busy.value = true
     try {
-      const found = await study.correct(question)
+      const found = await study.ask((engine) => engine.correct(question))
       if (mine !== asked) return
       answer.value = found
       fault.value = ''

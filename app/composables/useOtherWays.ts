@@ -42,7 +42,7 @@ export function useOtherWays(
     const mine = ++asked
     busy.value = true
     try {
-      const answer = await study.ways(of)
+      const answer = await study.ask((engine) => engine.ways(of))
       if (mine !== asked) return
       if (plan.value) beside.value = { plan: plan.value, problem: of }
       found.value = answer.ways

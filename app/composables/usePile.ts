@@ -33,23 +33,25 @@ export function usePile() {
     busy.value = true
     stopped.value = false
     fault.value = ''
-    found.value = []
     done.value = 0
     triedFor.value = wantedG
     const lots = freeLots(yard.lots, yard.heats)
       .filter(({ massG }) => massG > 0)
       .map((lot) => toChargeLot(lot))
     try {
-      const answer = await study.become(
-        lots,
-        familiesOf(alloys.value),
-        wantedG,
-        proxy((part: Becoming[], count: number, all: number) => {
-          found.value = [...found.value, ...part]
-          done.value = count
-          total.value = all
-        }),
-      )
+      const answer = await study.ask((engine) => {
+        found.value = []
+        return engine.become(
+          lots,
+          familiesOf(alloys.value),
+          wantedG,
+          proxy((part: Becoming[], count: number, all: number) => {
+            found.value = [...found.value, ...part]
+            done.value = count
+            total.value = all
+          }),
+        )
+      })
       if (answer) found.value = answer
     } catch (error) {
       fault.value = String((error as Error).message)
@@ -60,7 +62,7 @@ export function usePile() {
 
   function stop(): void {
     stopped.value = true
-    void study.stop()
+    if (busy.value) void study.ask((engine) => engine.stop()).catch(() => {})
   }
   onBeforeUnmount(stop)
 

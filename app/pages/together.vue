@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { JointPlan } from '#core/charge'
+import type { ChargeProblem, JointPlan } from '#core/charge'
 import { freeLots, heatChargeAttempts, heatStamp, shareStock, type Heat } from '#core/heat'
 import { now, type Edit } from '~/stores/yard'
 
@@ -34,9 +34,10 @@ watch(
       const others = yard.heats.filter((heat) => !heats.includes(heat))
       const lots = freeLots(yard.lots, others)
       const attempts = heats.map((heat) => heatChargeAttempts(heat, lots))
-      let answer = await study.together(attempts.map((list) => list[0]!.problem))
+      const plan = (problems: ChargeProblem[]) => study.ask((engine) => engine.together(problems))
+      let answer = await plan(attempts.map((list) => list[0]!.problem))
       const withMargin = answer.joint.status !== 'infeasible'
-      if (!withMargin) answer = await study.together(attempts.map((list) => list.at(-1)!.problem))
+      if (!withMargin) answer = await plan(attempts.map((list) => list.at(-1)!.problem))
       if (mine !== asked) return
       margin.value = withMargin
       joint.value = answer.joint

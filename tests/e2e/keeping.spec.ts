@@ -174,6 +174,34 @@ anyConsole('a fault nobody foresaw is told, and the yard can be saved all the sa
   expect(JSON.parse(await readFile((await (await two).path())!, 'utf8')).lots).toEqual(demo.lots)
 })
 
+for (const [part, address] of [
+  ['engine', /charge\.worker.*\.js/],
+  ['solver', /highs.*\.wasm/],
+] as const)
+  anyConsole(
+    `where the ${part} does not come it is fetched again, and its absence is told`,
+    async ({ page }) => {
+      await openDemo(page)
+      let refused = 0
+      let most = 1
+      await page.context().route(address, (route) => (refused++ < most ? route.abort() : route.continue()))
+      await page.goto('/heat/13/charge')
+      await expect(page.getByTestId('answer')).toContainText('to tap for')
+      expect(refused).toBeGreaterThan(1)
+
+      most = Infinity
+      await page.goto('/heat/13/scale')
+      await expect(page.getByTestId('no-answer')).toContainText('as you left them')
+      await expect(page.getByTestId('scale-target')).toHaveCount(0)
+      await visit(page, '/heat/13/charge')
+      await expect(page.getByTestId('no-answer')).toBeVisible()
+      most = 0
+      await page.getByRole('button', { name: 'Try again' }).click()
+      await expect(page.getByTestId('answer')).toContainText('to tap for')
+      await expect(page.getByTestId('no-answer')).toHaveCount(0)
+    },
+  )
+
 test('a yard whose database will not open is never shown as an empty one', async ({ page }) => {
   await openDemo(page)
   await page.addInitScript(() => {

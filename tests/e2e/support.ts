@@ -1,14 +1,18 @@
 import { expect, test as base, type Page } from '@playwright/test'
 
-/** A page whose console must stay clean: any error or uncaught exception fails the test. */
+/** A page whose console must stay clean: any error or uncaught exception fails the test. One that fails says what was on it. */
 export const test = base.extend<{ page: Page }>({
-  page: async ({ page }, use) => {
+  page: async ({ page }, use, info) => {
     const faults: string[] = []
     page.on('console', (message) => {
       if (message.type() === 'error') faults.push(message.text())
     })
     page.on('pageerror', (error) => faults.push(error.message))
     await use(page)
+    if (info.status !== info.expectedStatus) {
+      const shown = await page.locator('body').innerText({ timeout: 5000 }).catch(String)
+      console.log([`“${info.title}” failed at ${page.url()}`, ...faults, shown].join('\n'))
+    }
     expect(faults, 'console errors').toEqual([])
   },
 })

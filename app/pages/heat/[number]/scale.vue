@@ -57,8 +57,9 @@ function take(): void {
 <template>
   <section v-if="heat" class="mx-auto max-w-3xl">
     <HeatHeading question="What do I weigh out?" />
+    <LazyNoAnswer v-if="board.engine.error" />
     <p
-      v-if="infeasible"
+      v-else-if="infeasible"
       role="alert"
       class="border-l-8 border-oxide bg-oxide-wash px-4 py-3 text-lg font-bold"
     >
