@@ -2,6 +2,9 @@ import type { Highs } from 'highs'
 
 const INF = Number.POSITIVE_INFINITY
 
+/** A yard's programme takes tens of steps, a large one hundreds: one that takes so many goes round in circles. */
+const MOST_ITERATIONS = 20_000
+
 export interface LinearSolution {
   feasible: boolean
   objective: number
@@ -72,6 +75,7 @@ export class LinearProgramme {
       solver: 'simplex',
       primal_feasibility_tolerance: 1e-9,
       dual_feasibility_tolerance: 1e-9,
+      simplex_iteration_limit: MOST_ITERATIONS,
     })
     return new OpenProgramme(highs, model, this)
   }

@@ -100,7 +100,9 @@ const file = ref<{ open: () => void }>()
               </div>
             </template>
             <template v-else>
-              <p class="mb-3 text-soft">{{ board.infeasible.value ? 'Nothing fits yet; these' : 'These' }} are the limits to keep.</p>
+              <p class="mb-3 text-soft">
+                {{ board.infeasible.value ? 'Nothing fits yet; these' : 'These' }} are the limits to keep.
+              </p>
               <LimitGates :limits="heat.alloy.limits" :overruled="heat.overruled ?? []" />
             </template>
           </div>
