@@ -9,7 +9,7 @@ import { checkWords, type CheckWords } from '~/words/plan-checks'
 
 const RANK = { stop: 0, mind: 1, note: 2 } as const
 
-/** What a founder would say of the plan before it is weighed, worst first. */
+/** What a founder would say of the plan before it is weighed: what can hurt someone, then the worst first. */
 export function usePlanChecks(
   heat: Ref<Heat | null>,
   lines: ComputedRef<ChargedLine[]>,
@@ -43,7 +43,7 @@ export function usePlanChecks(
       lastBase: before?.alloy ? baseMetal(before.alloy) : null,
     })
       .map((check) => checkWords(check, { lotName, grams }))
-      .sort((a, b) => RANK[a.level] - RANK[b.level])
+      .sort((a, b) => Number(b.hurts) - Number(a.hurts) || RANK[a.level] - RANK[b.level])
   })
   return { checks }
 }

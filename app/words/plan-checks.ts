@@ -5,10 +5,17 @@ import { capital, percent } from './figures'
 export interface CheckWords {
   /** stop: not to be melted so; mind: read before weighing; note: part of doing it well */
   level: 'stop' | 'mind' | 'note'
+  /** it can hurt someone, and stands beside the answer itself */
+  hurts: boolean
+  /** ids of the lots it is about; empty where it is about the whole plan */
+  lots: readonly string[]
   text: string
   why: string
   source: string
 }
+
+/** What lies on a lot, or is shut up in it, whose fume, steam or burst reaches whoever stands there. */
+const HURTING: readonly string[] = ['damp', 'paint', 'plating', 'plastic', 'sealed']
 
 interface Tools {
   lotName: (id: string) => string
@@ -102,6 +109,16 @@ const FAMILY: Readonly<Record<string, string>> = { Cu: 'a copper alloy', Al: 'an
 
 /** A check of practice as a sentence, with its reason. */
 export function checkWords(check: PlanCheck, tools: Tools): CheckWords {
+  const words = sentence(check, tools)
+  const hurts =
+    words.level === 'stop' ||
+    check.rule === 'trace-poison' ||
+    (check.rule === 'coating' && HURTING.includes(check.coating)) ||
+    (check.rule === 'form' && HURTING.includes(check.why))
+  return { ...words, hurts, lots: 'lots' in check ? check.lots : [] }
+}
+
+function sentence(check: PlanCheck, tools: Tools): Omit<CheckWords, 'hurts' | 'lots'> {
   const { source } = check
   switch (check.rule) {
     case 'never':
@@ -114,7 +131,7 @@ export function checkWords(check: PlanCheck, tools: Tools): CheckWords {
     case 'trace-poison':
       return {
         level: 'mind',
-        text: `${check.lots.map(tools.lotName).join(', ')} holds up to ${percent(check.pct)} % ${elementName(check.element)}: stay out of the fume, or use cleaner metal`,
+        text: `Up to ${percent(check.pct)} % ${elementName(check.element)} in ${check.lots.map(tools.lotName).join(', ')}: stay out of the fume, or use cleaner metal`,
         why: 'It boils off before the melt is hot and is poison in small amounts. Outdoors, upwind, P100 respirator.',
         source,
       }
@@ -156,7 +173,7 @@ export function checkWords(check: PlanCheck, tools: Tools): CheckWords {
     case 'zinc-die-casting':
       return {
         level: 'mind',
-        text: `${check.lots.map(tools.lotName).join(', ')} holds much zinc for an aluminium melt: make sure it is what you want`,
+        text: `Much zinc for an aluminium melt in ${check.lots.map(tools.lotName).join(', ')}: make sure it is what you want`,
         why: 'Zinc die castings look like aluminium and weigh more than twice as much; their zinc boils off as white fume.',
         source,
       }

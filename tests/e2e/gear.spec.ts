@@ -52,7 +52,7 @@ test('a new crucible, a worn one and one of another family stop the plan', async
   await page.getByRole('combobox', { name: /^Crucible/ }).selectOption({ label: 'Number three, new' })
   await expect(page.getByText('It was never fired.')).toBeVisible()
   await page.goto('/heat/13/charge')
-  await expect(page.getByTestId('checks')).toContainText('never been fired')
+  await expect(page.getByTestId('hurting')).toContainText('never been fired')
   await page.goto('/heat/13/target')
   await page.getByRole('combobox', { name: /^Crucible/ }).selectOption({ label: 'Number six, aluminium' })
   await page.goto('/heat/13/charge')

@@ -1,5 +1,5 @@
 import { readFile } from 'node:fs/promises'
-import { expect, openDemo, plain, saved, test } from './support'
+import { expect, openDemo, plain, saved, test, visit } from './support'
 
 test('nothing fits: why, and each way out carried out; a moved limit stays marked and goes back', async ({
   page,
@@ -64,13 +64,28 @@ test('whole pieces, and at most so many lots', async ({ page }) => {
 test('checks of practice stand beside the plan; a crucible too small is said', async ({ page }) => {
   await openDemo(page)
   await page.goto('/heat/13/charge')
-  const checks = page.getByTestId('checks')
+  // What can hurt someone stands under the answer, with its reason, and again at the scale.
+  const checks = page.getByTestId('hurting')
   await expect(checks).toContainText('cadmium')
+  await expect(checks).toContainText('P100 respirator')
   await page.getByRole('combobox', { name: /^Crucible/ }).selectOption('')
   await page.getByLabel('Crucible number').fill('1')
   await expect(checks).toContainText('It does not fit')
   await page.getByLabel('Crucible number').fill('4')
   await expect(checks).not.toContainText('It does not fit')
+  await visit(page, '/heat/13/scale')
+  await expect(page.getByTestId('scale-lot')).toHaveText('Plumbing offcuts')
+  await expect(page.getByTestId('hurting')).toHaveCount(0)
+  for (let taken = 0; taken < 5; taken++) {
+    const name = (await page.getByTestId('scale-lot').textContent())!
+    if (name.trim() === 'Zinc anode stubs') break
+    const target = plain((await page.getByTestId('scale-target').textContent())!).replace(/[^0-9.]/g, '')
+    await page.getByLabel(`The scale says, for ${name.trim()}`).fill(target)
+    await page.getByRole('button', { name: 'Take it, next' }).click()
+    await expect(page.getByTestId('scale-lot')).not.toHaveText(name)
+  }
+  await expect(page.getByTestId('scale-lot')).toHaveText('Zinc anode stubs')
+  await expect(page.getByTestId('hurting')).toContainText('cadmium')
 })
 
 test('the problem saved to a file, and opened again as a heat that costs the same', async ({ page }) => {

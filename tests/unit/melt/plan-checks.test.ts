@@ -97,6 +97,7 @@ describe('rules of practice that a solver does not know', () => {
   it('every check reads as a sentence with its reason and source', () => {
     const tools = { lotName: () => 'Valve bodies', grams: (value: number) => `${value} g` }
     const seen = new Set<string>()
+    const hurting = new Set<string>()
     const nasty = [
       lot({ Cu: 90, Be: 1, Cd: 0.02, Pb: 5, Bi: 2 }, 'hollow'),
       lot({ Mg: 95 }, 'turnings'),
@@ -117,7 +118,9 @@ describe('rules of practice that a solver does not know', () => {
         expect(words.source.length, check.rule).toBeGreaterThan(5)
         expect(words.text + words.why).not.toMatch(/undefined|NaN/)
         seen.add(check.rule)
+        if (words.hurts) hurting.add(check.rule)
       }
+    expect([...hurting].sort()).toEqual(['crucible-full', 'form', 'magnesium-chips', 'never', 'trace-poison'])
     expect([...seen].sort()).toEqual(
       [
         'never',

@@ -50,6 +50,7 @@ const file = ref<{ open: () => void }>()
 
     <template v-else>
       <ChargeAnswer :board="board" />
+      <PlanChecks v-if="!heat.loggedAt" hurting :checks="checks" class="mb-4" />
       <div class="grid grid-cols-1 items-start gap-5 xl:grid-cols-[minmax(0,1.45fr)_minmax(0,1fr)]">
         <div class="slab p-3 sm:p-4">
           <div class="mb-2 flex flex-wrap items-end justify-between gap-3">

@@ -8,6 +8,7 @@ import { heatRecovery } from '#core/heat'
 const { heat } = useHeat()
 const board = useChargeBoard()
 const { rows, infeasible, conflict, weighedAll } = board
+const { checks } = usePlanChecks(heat, board.lines, board.prediction, board.lotName)
 const { grams } = useUnits()
 const waiting = computed(() => rows.value.planned.filter(({ weighedG }) => weighedG === null))
 const done = computed(() => rows.value.planned.filter(({ weighedG }) => weighedG !== null))
@@ -43,6 +44,10 @@ const bears = computed(() => {
   if (!heat.value?.alloy || index < 0) return null
   return lineTolerance(board.lines.value, index, heatRecovery(heat.value), heat.value.alloy.limits)
 })
+/** What can hurt someone: in the plan as a whole, and in the lot on the pan. */
+const hurting = computed(() =>
+  checks.value.filter(({ lots }) => lots.length === 0 || lots.includes(current.value?.id ?? '')),
+)
 /** The finest of the yard's scales that bears this line and its container. */
 const { scales } = useGear()
 const onScale = computed(() =>
@@ -88,6 +93,7 @@ function take(): void {
       >
         {{ grams(current.plannedG, board.stepG) }}
       </p>
+      <PlanChecks hurting :checks="hurting" />
       <p v-if="scales.length" class="mt-3 text-lg" data-testid="which-scale">
         <template v-if="onScale"
           >On the {{ onScale.name }}, steps of

@@ -90,7 +90,9 @@ const print = () => window.print()
           </p>
           <h2 class="chalk mt-3 mb-1">Mind</h2>
           <ul class="list-disc pl-5 text-sm">
-            <li v-for="check in checks" :key="check.text">{{ check.text }}.</li>
+            <li v-for="check in checks" :key="check.text" :class="{ 'font-bold': check.hurts }">
+              {{ check.text }}.
+            </li>
             <li>
               Everything that enters the melt is dry and preheated; face shield, leather, boots; never alone.
             </li>
