@@ -4,20 +4,6 @@ import type { LedgerRow } from '#core/ledger'
 /** A heat in the ledger, in a line. */
 defineProps<{ row: LedgerRow }>()
 const { grams, money } = useUnits()
-const TONE = {
-  inside: 'text-patina',
-  'inside-measured': 'text-patina',
-  outside: 'text-oxide',
-  unclear: 'text-amber',
-  'nothing-measured': 'text-soft',
-} as const
-const SIGN = {
-  inside: '✓',
-  'inside-measured': '✓',
-  outside: '✕',
-  unclear: '?',
-  'nothing-measured': '–',
-} as const
 </script>
 
 <template>
@@ -41,10 +27,7 @@ const SIGN = {
     />
     <span v-else class="order-1 col-span-2 text-sm text-soft md:order-none md:col-span-1">not measured</span>
     <span class="max-md:text-right">
-      <span class="font-bold" :class="TONE[row.summary.verdict?.overall ?? 'nothing-measured']">
-        <span aria-hidden="true">{{ SIGN[row.summary.verdict?.overall ?? 'nothing-measured'] }}</span>
-        {{ verdictShort(row.summary.verdict) }}
-      </span>
+      <VerdictMark :verdict="row.summary.verdict" />
     </span>
     <span class="order-1 col-span-2 flex gap-x-4 text-sm md:order-none md:col-span-1 md:block md:text-right">
       <span v-if="row.summary.balance" class="font-bold md:block"

@@ -1,20 +1,21 @@
 import { computed, reactive, ref, watch } from 'vue'
 import { claims, heatStamp, type Claim } from '#core/heat'
-import type { Coating, Knowledge, Lot, LotKind } from '#core/stock'
+import { mainMetal, type Coating, type Knowledge, type Lot, type LotKind } from '#core/stock'
 import { useYard } from '~/stores/yard'
+import { METAL_BINS } from '~/words/stock'
 
 const BINS = [
-  { id: 'Cu', name: 'Copper, brass and bronze' },
-  { id: 'Al', name: 'Aluminium' },
+  { id: 'Cu', name: METAL_BINS.Cu },
+  { id: 'Al', name: METAL_BINS.Al },
   { id: 'other', name: 'Tin, zinc and additions' },
 ] as const
 export type StockOrder = 'bin' | 'name' | 'mass' | 'price' | 'new'
 /** From here on a list serves better than cards. */
 const MANY = 60
 
-const mainMetal = ({ composition }: Lot): string => {
-  const [first] = Object.entries(composition).sort((a, b) => b[1] - a[1])
-  return first && (first[0] === 'Cu' || first[0] === 'Al') ? first[0] : 'other'
+const binOf = (lot: Lot): string => {
+  const metal = mainMetal(lot)
+  return metal === 'Cu' || metal === 'Al' ? metal : 'other'
 }
 
 /** The lots as they are looked at: searched, filtered, sorted, and what planned heats hold of each. */
@@ -57,7 +58,7 @@ export function useStockView() {
     const { metal, kind, knowledge, coating, held: holding } = filter
     const on = lot.coatings ?? []
     return (
-      (!metal || mainMetal(lot) === metal) &&
+      (!metal || binOf(lot) === metal) &&
       (!kind || lot.kind === kind) &&
       (!knowledge || lot.knowledge === knowledge) &&
       (!coating || (coating === 'clean' ? on.length === 0 : on.includes(coating))) &&
@@ -82,7 +83,7 @@ export function useStockView() {
   const bins = computed(() =>
     order.value !== 'bin'
       ? [{ id: 'all', name: 'All lots', lots: sorted.value }].filter(({ lots }) => lots.length > 0)
-      : BINS.map((bin) => ({ ...bin, lots: found.value.filter((lot) => mainMetal(lot) === bin.id) })).filter(
+      : BINS.map((bin) => ({ ...bin, lots: found.value.filter((lot) => binOf(lot) === bin.id) })).filter(
           ({ lots }) => lots.length > 0,
         ),
   )

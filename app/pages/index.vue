@@ -1,8 +1,5 @@
 <script setup lang="ts">
-import { heatStamp } from '#core/heat'
-
 const yard = useYard()
-const { grams } = useUnits()
 const route = useRoute()
 const { loadDemo, startBlank, loading, failed } = useFirstRun()
 onMounted(() => {
@@ -11,8 +8,6 @@ onMounted(() => {
   if (route.query.yard === 'blank') startBlank()
 })
 const open = computed(() => yard.heats.filter(({ loggedAt }) => !loggedAt).reverse())
-const logged = computed(() => yard.heats.filter(({ loggedAt }) => loggedAt).reverse())
-const stockG = computed(() => yard.lots.reduce((sum, lot) => sum + lot.massG, 0))
 </script>
 
 <template>
@@ -43,35 +38,34 @@ const stockG = computed(() => yard.lots.reduce((sum, lot) => sum + lot.massG, 0)
       <button class="btn btn-next" @click="startHeat()">Start a heat</button>
     </div>
 
-    <div v-if="open.length" class="mt-5 grid gap-4" :class="open.length > 1 ? 'lg:grid-cols-2' : 'max-w-4xl'">
-      <HeatCard v-for="heat in open" :key="heat.id" :heat="heat" />
-    </div>
-    <div v-else class="slab mt-5 p-5">
-      <p v-if="yard.lots.length">
-        No heat is open. {{ yard.lots.length }} lots, {{ grams(stockG, 100) }} in the bins.
-      </p>
-      <template v-else>
-        <p class="text-lg">
+    <div class="front mt-5 grid grid-cols-1 items-start gap-x-8 gap-y-6">
+      <div v-if="open.length" class="grid gap-4">
+        <HeatCard v-for="heat in open" :key="heat.id" :heat="heat" />
+      </div>
+      <div v-else class="slab p-5">
+        <p v-if="yard.lots.length">No heat is open.</p>
+        <p v-else class="text-lg">
           First,
           <NuxtLink to="/stock" class="font-semibold underline">write down what is in your bins</NuxtLink>.
           Then start a heat.
         </p>
-      </template>
+      </div>
+      <div class="beside grid grid-cols-1 gap-6">
+        <LazyLooseEnds />
+        <LazyBinsTogether />
+      </div>
+      <LazyPouredLately />
     </div>
-
-    <h2 v-if="logged.length" class="chalk mt-8 mb-2">Poured lately</h2>
-    <ul>
-      <li v-for="heat in logged.slice(0, 6)" :key="heat.id" class="border-t border-line">
-        <NuxtLink
-          :to="`/heat/${heat.number}/assay`"
-          class="flex flex-wrap items-baseline gap-x-4 py-2 hover:bg-well"
-        >
-          <span class="stamp w-16">{{ heatStamp(heat.number) }}</span>
-          <span class="font-semibold">{{ heat.title }}</span>
-          <span class="text-soft">{{ heat.alloy?.name }}</span>
-          <span class="ml-auto text-sm text-soft">{{ heat.date }}</span>
-        </NuxtLink>
-      </li>
-    </ul>
   </section>
 </template>
+
+<style scoped>
+@media (min-width: 64rem) {
+  .front {
+    grid-template: auto 1fr / minmax(0, 1.7fr) minmax(0, 1fr);
+  }
+  .beside {
+    grid-area: 1 / 2 / 3 / 3;
+  }
+}
+</style>

@@ -33,6 +33,14 @@ export const GEAR_WORDS: Readonly<Record<GearType, { one: string; many: string; 
 
 export const SOUND_WORDS = { rings: 'rings clear', dull: 'rings dull', cracked: 'cracked' } as const
 
+/** Why a crucible is to be retired. */
+export const WORN: Readonly<Record<NonNullable<Wear['retire']>, string>> = {
+  cracked: 'it is cracked',
+  dull: 'it rings dull',
+  'thin wall': 'its wall has gone thin',
+  light: 'it has lost too much weight',
+}
+
 /** What wear says, in a line; empty where nothing was measured twice. */
 export function wearWords({ wallLost, massLost, retire }: Wear): string {
   const parts: string[] = []
@@ -40,13 +48,7 @@ export function wearWords({ wallLost, massLost, retire }: Wear): string {
   if (massLost !== null) parts.push(`${Math.round(100 * Math.max(0, massLost))} % of the weight gone`)
   const worn = parts.join(', ')
   if (!retire) return worn
-  const why = {
-    cracked: 'it is cracked',
-    dull: 'it rings dull',
-    'thin wall': 'the wall is too thin',
-    light: 'it has lost too much',
-  }[retire]
-  return `Retire it: ${why}.${worn ? ` ${worn}.` : ''}`
+  return `Retire it: ${WORN[retire]}.${worn ? ` ${worn}.` : ''}`
 }
 
 export const FAMILY_WORDS: Readonly<Record<string, string>> = { Cu: 'copper alloys', Al: 'aluminium' }

@@ -1,6 +1,7 @@
 import type { PlanCheck } from '#core/melt'
 import { elementName } from './elements'
 import { capital, percent } from './figures'
+import { WORN } from './gear'
 
 export interface CheckWords {
   /** stop: not to be melted so; mind: read before weighing; note: part of doing it well */
@@ -55,13 +56,6 @@ const FORM_WORDS: Readonly<Record<string, { text: string; why: string; level: Ch
     text: 'Thin stock: press it together and push it under an existing pool',
     why: 'Loose, a quarter of it and more burns to dross.',
   },
-}
-
-const WORN: Readonly<Record<string, string>> = {
-  cracked: 'it is cracked',
-  dull: 'it rings dull',
-  'thin wall': 'its wall has gone thin',
-  light: 'it has lost too much weight',
 }
 
 /** What lies on a lot, and what to do about it before it goes near the furnace. */
@@ -201,7 +195,7 @@ function sentence(check: PlanCheck, tools: Tools): Omit<CheckWords, 'hurts' | 'l
     case 'crucible-worn':
       return {
         level: 'stop',
-        text: `Retire this crucible: ${WORN[check.why] ?? 'it is worn'}`,
+        text: `Retire this crucible: ${WORN[check.why as keyof typeof WORN] ?? 'it is worn'}`,
         why: 'It fails in the tongs, full. Take another; one crucible costs less than one foot.',
         source,
       }

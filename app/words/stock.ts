@@ -25,3 +25,6 @@ export const COATING_NAMES: Readonly<Record<Coating, string>> = {
   plastic: 'rubber, plastic',
   steel: 'steel in it',
 }
+
+/** Bins by the metal they hold most of; others go by the element's name. */
+export const METAL_BINS = { Cu: 'Copper, brass and bronze', Al: 'Aluminium' } as const

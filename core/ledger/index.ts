@@ -1,5 +1,6 @@
 export { parseSearch, type Search, type SearchFault, type SearchTerm } from './parse-search'
 export { ledgerRow, matches, type LedgerRow } from './row'
 export { ledgerTotals, type LedgerTotals } from './totals'
+export { looseEnds, type LooseEnd } from './loose-ends'
 export { nearestAlloys, type NearAlloy } from './nearest-alloys'
 export { USES_UNSURE, usesOf, type Use } from './uses'

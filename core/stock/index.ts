@@ -1,3 +1,4 @@
+export { binsTogether, mainMetal, type BinsOfMetal, type BinsTogether } from './bins'
 export { lotYield, toChargeLot } from './charge-lot'
 export { spreadFor } from './knowledge-spread'
 export {

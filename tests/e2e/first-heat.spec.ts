@@ -112,6 +112,17 @@ test('from the demo yard to a logged 2 kg heat of gunmetal', async ({ page }) =>
   await saved(page)
 })
 
+test('the front page: loose ends, the bins together, the last heats', async ({ page }) => {
+  await openDemo(page)
+  const ends = page.getByTestId('loose-ends')
+  await expect(ends.getByRole('listitem')).toHaveCount(1)
+  await expect(ends).toContainText('“Number three, new” wants its first firing')
+  await expect(page.getByTestId('bins-together')).toContainText('Aluminium')
+  await expect(page.getByRole('region', { name: 'Poured lately' }).getByRole('listitem')).toHaveCount(6)
+  await ends.getByRole('link', { name: /Fire it/ }).click()
+  await expect(page).toHaveURL(/gear/)
+})
+
 test('reload in the middle keeps everything, and undo still works after it', async ({ page }) => {
   await openDemo(page)
   await page.goto('/heat/13/charge')

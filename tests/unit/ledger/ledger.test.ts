@@ -3,8 +3,9 @@ import demo from '#data/demo-yard.json'
 import { ALLOYS } from '#core/alloys'
 import { outliers, type Assay, type Measured } from '#core/assay'
 import { heatSummary, tensileMPa } from '#core/heat'
-import { ledgerRow, ledgerTotals, matches, nearestAlloys, parseSearch, usesOf } from '#core/ledger'
+import { ledgerRow, ledgerTotals, looseEnds, matches, nearestAlloys, parseSearch, usesOf } from '#core/ledger'
 import { workspaceSchema } from '#core/workspace'
+import { looseEndWords } from '~/words/loose-ends'
 
 const yard = workspaceSchema.parse(demo)
 const crucibles = new Map(yard.gear.map(({ id, name }) => [id, name.toLowerCase()]))
@@ -113,4 +114,55 @@ describe('readings that disagree', () => {
 it('strength is load over section: 12 kN on 50 mm² is 240 MPa', () => {
   expect(tensileMPa({ loadN: 12_000, sectionMm2: 50 })).toBe(240)
   expect(tensileMPa({ loadN: null, sectionMm2: 50 })).toBeNull()
+})
+
+describe('what the yard left undone', () => {
+  const kinds = (part: Partial<typeof yard>) => looseEnds({ ...yard, ...part })
+  const [heat] = yard.heats.filter(({ loggedAt }) => loggedAt)
+  const lot = { ...yard.lots[0]!, massG: 500, originHeatId: heat!.id, knowledge: 'assay' as const }
+
+  it('of the demo yard: a crucible to be fired, and nothing that is not so', () => {
+    expect(kinds({})).toEqual([{ kind: 'first-fire', name: 'Number three, new' }])
+  })
+  it('metal that was never measured, or is outside its limits, counts while it lies in the bins', () => {
+    const bare = { ...heat!, assays: [] }
+    const only = { heats: [bare], gear: [], lots: [lot] }
+    expect(kinds(only)).toEqual([{ kind: 'unmeasured', heats: [bare.number], leftG: 500 }])
+    expect(kinds({ ...only, lots: [{ ...lot, massG: 0 }] })).toEqual([])
+    expect(kinds({ ...only, heats: [{ ...bare, loggedAt: null }] })).toEqual([])
+    const outside = yard.heats.find((one) => one.loggedAt && ledgerRow(one).verdict === 'outside')!
+    expect(kinds({ heats: [outside], gear: [], lots: [{ ...lot, originHeatId: outside.id }] })).toEqual([
+      { kind: 'off-spec', heat: outside.number, leftG: 500 },
+    ])
+  })
+  it('a worn crucible and damp metal come first; a retired one is left in peace', () => {
+    const crucible = yard.gear.find((one) => one.type === 'crucible')!
+    const cracked = {
+      ...crucible,
+      checks: [{ at: '2026-11-01T10:00:00.000Z', massG: null, wallMm: null, sound: 'cracked' as const }],
+    }
+    const probe = { ...yard.gear.find((one) => one.type === 'thermocouple')!, checks: [] }
+    const all = looseEnds({
+      lots: [
+        { ...lot, coatings: ['damp'] },
+        { ...lot, name: 'Heap', knowledge: 'guess' },
+        { ...lot, name: 'Pinch', knowledge: 'guess', massG: 10 },
+      ],
+      heats: [],
+      gear: [probe, cracked] as typeof yard.gear,
+    })
+    expect(all).toEqual([
+      { kind: 'retire', name: crucible.name, why: 'cracked' },
+      { kind: 'damp', lots: [lot.name] },
+      { kind: 'unchecked', name: probe.name },
+      { kind: 'guessed', lots: ['Heap'], massG: 500 },
+    ])
+    const retired = { ...cracked, retiredAt: '2026-11-02T10:00:00.000Z' }
+    expect(looseEnds({ lots: [], heats: [], gear: [retired] as typeof yard.gear })).toEqual([])
+    for (const end of all) {
+      const words = looseEndWords(end, (value) => `${value} g`)
+      expect(words.text + words.doIt).not.toMatch(/undefined|NaN/)
+      expect(words.hurts).toBe(end.kind === 'retire' || end.kind === 'damp')
+    }
+  })
 })
