@@ -18,10 +18,10 @@ onMounted(() => {
     void keeping.lookForFolder()
     void keeping.look()
     if (yard.repaired.length)
-      announce(`${yard.repaired.length} damaged records were put right from the undo list.`)
+      announce(`Put right from the undo list: ${counted(yard.repaired.length, 'damaged record')}.`)
     if (yard.damaged.length)
       announce(
-        `${yard.damaged.length} damaged records were set aside (menu, “Safe keeping”); the rest is as you left it.`,
+        `Set aside (menu, “Safe keeping”): ${counted(yard.damaged.length, 'damaged record')}; the rest is as you left it.`,
       )
     // What could not be swept now is swept at a later start.
     if (yard.keeping === 'disk' && !yard.looking && !yard.damaged.length)
@@ -46,7 +46,7 @@ onMounted(() => {
       class="no-print flex flex-wrap items-center gap-x-3 bg-amber-wash px-4 py-1"
       data-testid="backup-due"
     >
-      {{ keeping.since.value }} changes since the last backup.
+      {{ counted(keeping.since.value, 'change') }} since the last backup.
       <NuxtLink to="/safety" class="btn btn-quiet underline">Save one</NuxtLink>
     </p>
     <p

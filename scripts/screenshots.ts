@@ -44,13 +44,7 @@ const SHOTS: Shot[] = [
   { name: 'pile', path: '/pile' },
   { name: 'story', path: '/heat/11/story' },
   { name: 'learned', path: '/learned' },
-  {
-    name: 'trouble',
-    path: '/heat/6/trouble',
-    before: async (page) => {
-      await page.getByRole('button', { name: /Pits and round/ }).click()
-    },
-  },
+  { name: 'handbook', path: '/handbook/practice-heats' },
   { name: 'scale', path: '/heat/13/scale' },
   { name: 'melt', path: '/heat/13/melt' },
   { name: 'melt-phone', path: '/heat/13/melt', size: PHONE },

@@ -19,7 +19,7 @@ const nameOf = (metal: string) => (METAL_BINS as Record<string, string>)[metal] 
         class="flex items-baseline gap-3 border-t border-line py-1.5"
       >
         <span class="flex-1">{{ nameOf(bin.metal) }}</span>
-        <span class="text-sm text-soft">{{ bin.lots }} {{ bin.lots === 1 ? 'lot' : 'lots' }}</span>
+        <span class="text-sm text-soft">{{ counted(bin.lots, 'lot') }}</span>
         <b class="w-24 text-right">{{ grams(bin.massG, 10) }}</b>
       </li>
     </ul>

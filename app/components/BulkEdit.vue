@@ -41,14 +41,14 @@ function save(): void {
     return
   }
   const edits = props.lots.map((lot): Edit => ({ collection: 'lots', id: lot.id, after: changed(lot) }))
-  if (!yard.commit(`Change ${props.lots.length} lots`, edits)) return
-  announce(`${props.lots.length} lots changed. Undo puts them back.`)
+  if (!yard.commit(`Change ${counted(props.lots.length, 'lot')}`, edits)) return
+  announce(`${counted(props.lots.length, 'lot')} changed. Undo puts it back.`)
   emit('close')
 }
 </script>
 
 <template>
-  <SheetDialog :title="`Change ${lots.length} lots at once`" @close="emit('close')">
+  <SheetDialog :title="`Change ${counted(lots.length, 'lot')} at once`" @close="emit('close')">
     <form class="grid gap-3" @submit.prevent="save">
       <p class="text-sm text-soft">What is left alone stays as it is in each.</p>
       <div class="grid grid-cols-2 gap-3">

@@ -42,7 +42,8 @@ const { grams } = useUnits()
     </template>
     <p v-else-if="!heat.loggedAt" class="text-soft">Working it out…</p>
     <p v-else class="text-xl font-bold">
-      {{ grams(board.prediction.value?.chargeMassG ?? 0) }} went in, {{ heat.weighed.length }} lots.
+      {{ grams(board.prediction.value?.chargeMassG ?? 0) }} went in,
+      {{ counted(heat.weighed.length, 'lot') }}.
     </p>
     <p v-if="heat.overruled?.length" class="mt-2 flex max-w-4xl flex-wrap items-center gap-3 text-amber">
       <span class="font-semibold">Limits of this heat were moved; they stay marked below.</span>

@@ -97,6 +97,24 @@ const commands = computed<Command[]>(() => [
   },
   { id: 'handbook', label: 'Handbook', hint: 'cautions', run: () => navigateTo('/handbook') },
   {
+    id: 'emergencies',
+    label: 'Emergencies',
+    hint: 'read before there is fire',
+    run: () => navigateTo('/handbook/emergencies'),
+  },
+  {
+    id: 'practice-heats',
+    label: 'Practice heats',
+    hint: 'to learn by, from the easiest on',
+    run: () => navigateTo('/handbook/practice-heats'),
+  },
+  {
+    id: 'tables',
+    label: 'Tables',
+    hint: 'melting, pouring, yields, recoveries, colours of heat',
+    run: () => navigateTo('/handbook/tables'),
+  },
+  {
     id: 'undo',
     label: 'Undo',
     hint: yard.journal.steps[yard.journal.cursor - 1]?.label ?? 'nothing to undo',

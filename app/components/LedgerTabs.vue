@@ -10,14 +10,5 @@ const PAGES = [
 </script>
 
 <template>
-  <nav aria-label="In the ledger" class="no-print mb-4 flex flex-wrap gap-1">
-    <NuxtLink
-      v-for="page in PAGES"
-      :key="page.to"
-      :to="page.to"
-      class="btn btn-quiet"
-      exact-active-class="border-b-4! border-b-ember! font-bold"
-      >{{ page.name }}</NuxtLink
-    >
-  </nav>
+  <PageTabs label="In the ledger" :pages="PAGES" />
 </template>

@@ -58,7 +58,7 @@ function take(): void {
     return { collection: 'lots', id, after: { ...row.lot, id, createdAt: time, updatedAt: time } }
   })
   if (!yard.commit(`Read ${props.fileName}`, edits)) return
-  announce(`${edits.length} lots from ${props.fileName}. Undo takes them out again.`)
+  announce(`${counted(edits.length, 'lot')} from ${props.fileName}. Undo takes it back.`)
   emit('close')
 }
 </script>

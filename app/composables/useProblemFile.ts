@@ -1,3 +1,4 @@
+import { counted } from '~/words/figures'
 import { ref } from 'vue'
 import { parseChargeProblem, type ChargeProblem } from '#core/charge'
 import { heatFromProblem, heatStamp, namedProblem } from '#core/heat'
@@ -45,7 +46,7 @@ export function useProblemFile() {
     if (!yard.commit(`Open ${file.name}`, edits)) return
     announce(
       opened.lots.length > 0
-        ? `Opened as ${heatStamp(opened.heat.number)}; ${opened.lots.length} lots were added to the bins. Undo takes both back.`
+        ? `Opened as ${heatStamp(opened.heat.number)}; ${counted(opened.lots.length, 'lot')} added to the bins. Undo takes both back.`
         : `Opened as ${heatStamp(opened.heat.number)}.`,
     )
     await navigateTo(`/heat/${opened.heat.number}/charge`)

@@ -1,3 +1,4 @@
+import { counted } from '~/words/figures'
 import { isolated } from '~/words/isolated'
 import { computed } from 'vue'
 import { shortName, type Alloy } from '#core/alloys'
@@ -27,10 +28,13 @@ export function useStageLine() {
     const current = heat.value
     const total = yard.lots.reduce((sum, lot) => sum + lot.massG, 0)
     if (id === 'stock')
-      return { answer: `${yard.lots.length} lots, ${grams(total, 100)}`, done: yard.lots.length > 0 }
+      return {
+        answer: `${counted(yard.lots.length, 'lot')}, ${grams(total, 100)}`,
+        done: yard.lots.length > 0,
+      }
     if (id === 'ledger') {
       const logged = yard.heats.filter(({ loggedAt }) => loggedAt).length
-      return { answer: logged === 1 ? '1 heat' : `${logged} heats`, done: !!current?.loggedAt }
+      return { answer: counted(logged, 'heat'), done: !!current?.loggedAt }
     }
     if (!current) return { answer: '', done: false }
     const found = summary.value?.balance

@@ -1,3 +1,4 @@
+import { counted } from '~/words/figures'
 import { computed, reactive, ref, shallowRef } from 'vue'
 import { mergeLots, PIECES_MOST, type Lot } from '#core/stock'
 import type { StockTable } from '#formats/stock-csv'
@@ -54,9 +55,9 @@ export function useStockBench() {
   function writeOff(): void {
     const parts = lots.value
     const edits = parts.map((lot): Edit => ({ collection: 'lots', id: lot.id, after: null }))
-    if (!yard.commit(`Write off ${parts.length} lots`, edits)) return
+    if (!yard.commit(`Write off ${counted(parts.length, 'lot')}`, edits)) return
     picked.clear()
-    announce(`${parts.length} lots written off. Undo brings them back.`)
+    announce(`${counted(parts.length, 'lot')} written off. Undo brings it back.`)
   }
 
   async function saveTable(): Promise<void> {

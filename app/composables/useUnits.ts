@@ -14,8 +14,8 @@ export function useUnits() {
     const { figure, unit } = formatMass(value, mass.value, stepG)
     return `${figure}\u00a0${unit}`
   }
-  function degrees(celsius: number): string {
-    return formatTemperature(celsius, temperature.value)
+  function degrees(celsius: number, digits = 0): string {
+    return formatTemperature(celsius, temperature.value, digits)
   }
   function money(value: number): string {
     return `${yard.settings.currency}\u00a0${value.toFixed(2)}`

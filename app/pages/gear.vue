@@ -61,9 +61,7 @@ const burnt = (id: string) => yard.heats.filter((heat) => heat.furnaceId === id 
                 >, {{ money(one.pricePerUnit) }} a {{ fuelOf(one.fuel).unit }}</template
               >
             </p>
-            <p class="text-sm text-soft">
-              {{ burnt(one.id) === 1 ? '1 heat' : `${burnt(one.id)} heats` }} with its fuel written down.
-            </p>
+            <p class="text-sm text-soft">{{ counted(burnt(one.id), 'heat') }} with its fuel written down.</p>
           </GearCard>
         </template>
         <template v-if="type === 'scale'">

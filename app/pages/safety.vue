@@ -72,8 +72,10 @@ const when = (iso: string) => format(new Date(iso), 'd MMM yyyy, HH:mm')
       <section class="slab p-4" aria-label="Backup">
         <h2 class="chalk mb-2">Backup</h2>
         <p data-testid="since-backup">
-          <template v-if="lastBackup">Last one {{ when(lastBackup) }}; {{ since }} changes since.</template>
-          <template v-else>None yet; {{ since }} changes so far.</template>
+          <template v-if="lastBackup"
+            >Last one {{ when(lastBackup) }}; {{ counted(since, 'change') }} since.</template
+          >
+          <template v-else>None yet; {{ counted(since, 'change') }} so far.</template>
         </p>
         <button class="btn btn-next mt-3" :disabled="yard.isEmpty" @click="exportYard">
           Save a backup file
@@ -114,7 +116,8 @@ const when = (iso: string) => format(new Date(iso), 'd MMM yyyy, HH:mm')
             class="flex flex-wrap items-center gap-3 border-t border-line py-1.5"
           >
             <span class="flex-1"
-              >{{ when(one.at) }}, {{ one.why }}: {{ one.heats }} heats, {{ one.lots }} lots</span
+              >{{ when(one.at) }}, {{ one.why }}: {{ counted(one.heats, 'heat') }},
+              {{ counted(one.lots, 'lot') }}</span
             >
             <button class="btn" @click="open(one.key, one.at)">
               Look at it<span class="sr-only"> of {{ when(one.at) }}</span>

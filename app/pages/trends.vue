@@ -87,7 +87,7 @@ const meanCost = computed(() => {
     <LedgerTabs />
     <h1 class="text-2xl font-bold">How it runs, heat by heat</h1>
     <p v-if="meanCost !== null" class="mb-3 text-soft">
-      {{ chosen.length }} heats; a kilogram tapped cost {{ money(meanCost) }} on average.
+      {{ counted(chosen.length, 'heat') }}; a kilogram tapped cost {{ money(meanCost) }} on average.
     </p>
     <p v-if="rows.length < 3" class="slab max-w-xl p-5">A trend takes three heats in the ledger.</p>
     <div class="mb-4 flex flex-wrap gap-3">

@@ -10,7 +10,7 @@ import {
   type WeighingRule,
 } from '#core/charge'
 import { elementName } from './elements'
-import { capital, listed, percent } from './figures'
+import { capital, counted, listed, percent } from './figures'
 
 export interface ChargeTools {
   lotName: (id: string) => string
@@ -130,7 +130,7 @@ export function remedyWords(remedy: Remedy, tools: ChargeTools): string {
     case 'leaveOut':
       return `Leave out ${tools.lotName(remedy.lot)}`
     case 'moreLots':
-      return `Use up to ${remedy.maxLots} lots`
+      return `Use up to ${counted(remedy.maxLots, 'lot')}`
     case 'dropRule':
       return RULE_WORDS[remedy.rule].drop
   }

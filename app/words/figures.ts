@@ -23,3 +23,6 @@ export function limitWords({ min, max }: { min?: number | undefined; max?: numbe
   if (max !== undefined) return `≤ ${trimmed(max)}`
   return min === undefined ? '' : `≥ ${trimmed(min)}`
 }
+
+/** So many of a thing: "1 lot", "12 lots". */
+export const counted = (count: number, one: string) => `${count} ${count === 1 ? one : `${one}s`}`

@@ -1,5 +1,5 @@
 export { blendDensity } from './density'
-export { ELEMENTS, SYMBOLS, UNIDENTIFIED, type ElementFacts } from './elements'
+export { ELEMENT_SOURCE, ELEMENTS, SYMBOLS, UNIDENTIFIED, type ElementFacts } from './elements'
 export { mix, type Portion } from './mix'
 export { roundShares } from './round-shares'
 export { compositionSchema, elementSchema, spreadSchema } from './schema'

@@ -1,2 +1,9 @@
 export { FORM_IDS, FORM_SOURCE, FORMS, metallicYieldOf } from './metallic-yield'
-export { alloyRecovery, recoveryPriors, zincWanted, type RecoveryPrior } from './recovery'
+export {
+  alloyRecovery,
+  RECOVERY_SOURCE,
+  recoveryPriors,
+  ZINC_STEPS,
+  zincWanted,
+  type RecoveryPrior,
+} from './recovery'

@@ -1,6 +1,11 @@
 import { baseMetal, nominalWhole, type Alloy } from '#core/alloys'
 import table from '#data/recovery.json'
 
+export const RECOVERY_SOURCE = table.source
+
+/** How much zinc the steps of the copper alloys' recovery reach to, wt%. */
+export const ZINC_STEPS: readonly number[] = table.zincInCopper.map(({ upToPct }) => upToPct)
+
 export interface RecoveryPrior {
   /** fraction of the element that ends in the melt, 0–1 */
   value: number

@@ -1,5 +1,6 @@
 export { heatFacts, type HeatFacts } from './facts'
 export {
+  causesOf,
   EVIDENCE_IDS,
   rankCauses,
   SYMPTOMS,

@@ -100,14 +100,24 @@ const FOR = 3
 const AGAINST = 0.15
 
 /**
+ * Causes of a symptom, the commonest first, where no log says more.
+ * @throws RangeError for an unknown symptom
+ * @source data/troubles.json; the weights are engineering judgement
+ */
+export function causesOf(symptom: string): Cause[] {
+  if (!SYMPTOMS.some(({ id }) => id === symptom)) throw new RangeError(`no symptom "${symptom}"`)
+  return (table.causes as Cause[])
+    .filter((cause) => cause.for.includes(symptom))
+    .sort((a, b) => b.weight - a.weight)
+}
+
+/**
  * Causes of a symptom, the likeliest first: how often each is the one, times what this heat's log says of it.
  * @throws RangeError for an unknown symptom
  * @source data/troubles.json; the weights are engineering judgement
  */
 export function rankCauses(symptom: string, facts: HeatFacts): RankedCause[] {
-  if (!SYMPTOMS.some(({ id }) => id === symptom)) throw new RangeError(`no symptom "${symptom}"`)
-  return (table.causes as Cause[])
-    .filter((cause) => cause.for.includes(symptom))
+  return causesOf(symptom)
     .map((cause) => {
       const says: Says = EVIDENCE[cause.evidence](facts) as Says
       return {

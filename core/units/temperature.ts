@@ -11,11 +11,14 @@ export function fromCelsius(celsius: number, unit: TemperatureUnit): number {
 }
 
 /**
- * A temperature in whole degrees with its unit.
+ * A temperature with its unit, in whole degrees.
+ * @param digits after the point, where a tenth of a degree means something
  * @example formatTemperature(1200, 'F') // '2192 °F'
  */
-export function formatTemperature(celsius: number, unit: TemperatureUnit): string {
-  return `${Math.round(fromCelsius(celsius, unit))} °${unit}`
+export function formatTemperature(celsius: number, unit: TemperatureUnit, digits = 0): string {
+  // Nothing is written as minus nothing.
+  const rounded = Number(fromCelsius(celsius, unit).toFixed(digits)) + 0
+  return `${rounded.toFixed(digits)} °${unit}`
 }
 
 /**

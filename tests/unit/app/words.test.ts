@@ -199,7 +199,7 @@ describe('lists, limits and short answers', () => {
     const wear = { wallLost: 0.312, massLost: null, retire: null }
     expect(wearWords(wear)).toBe('31 % of the wall gone')
     expect(wearWords({ ...wear, retire: 'thin wall' })).toBe(
-      'Retire it: the wall is too thin. 31 % of the wall gone.',
+      'Retire it: its wall has gone thin. 31 % of the wall gone.',
     )
     expect(wearWords({ wallLost: null, massLost: null, retire: null })).toBe('')
   })

@@ -83,6 +83,8 @@ describe('numbers', () => {
 describe('temperatures', () => {
   it('writes 1200 °C as 2192 °F', () => {
     expect(formatTemperature(1200, 'F')).toBe('2192 °F')
+    expect(formatTemperature(231.928, 'C', 1)).toBe('231.9 °C')
+    expect(formatTemperature(-0.3, 'C')).toBe('0 °C')
   })
   it.each([
     ['2150 F', 1176.667],

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { heatStamp } from '#core/heat'
-import { heatFacts, rankCauses, SYMPTOMS, TROUBLE_SOURCE } from '#core/troubles'
+import { heatFacts, rankCauses, TROUBLE_SOURCE } from '#core/troubles'
 import { now } from '~/stores/yard'
 
 /** What went wrong: a symptom, its causes as this heat's log supports them, what to do otherwise. */
@@ -27,23 +27,7 @@ const TONE = { for: 'border-oxide', against: 'border-line', silent: 'border-ambe
       <NuxtLink :to="`/heat/${heat.number}/story`" class="btn">The heat’s story</NuxtLink>
     </HeatHeading>
     <div class="grid items-start gap-5 lg:grid-cols-[minmax(0,1fr)_minmax(0,1.2fr)]">
-      <div>
-        <h2 class="chalk mb-2">What do you see?</h2>
-        <ul class="grid grid-cols-2 gap-2 sm:grid-cols-3">
-          <li v-for="one in SYMPTOMS" :key="one.id">
-            <button
-              type="button"
-              class="grid h-full w-full content-start justify-items-center gap-1 border-2 bg-panel p-2 text-center text-sm leading-tight font-semibold"
-              :class="symptom === one.id ? 'border-ember' : 'border-line'"
-              :aria-pressed="symptom === one.id"
-              @click="symptom = one.id"
-            >
-              <TroubleDrawing :drawing="one.drawing" class="size-16" />
-              {{ one.name }}
-            </button>
-          </li>
-        </ul>
-      </div>
+      <SymptomPicker v-model="symptom" />
       <div aria-live="polite">
         <h2 class="chalk mb-2">Likely causes, by the log of {{ heatStamp(heat.number) }}</h2>
         <p v-if="!symptom" class="text-soft">Choose what you see.</p>

@@ -1,0 +1,86 @@
+import { describe, expect, it } from 'vitest'
+import demo from '#data/demo-yard.json'
+import { ALLOYS } from '#core/alloys'
+import { PRACTICE_HEATS, shownBy } from '#core/practice-heats'
+import { workspaceSchema } from '#core/workspace'
+
+const yard = workspaceSchema.parse(demo)
+const logged = yard.heats.filter(({ loggedAt }) => loggedAt)
+const none = { heats: [], gear: [] }
+
+describe('heats to learn by', () => {
+  it('each begins with an alloy of the library, leads to a page, or needs neither', () => {
+    const known = new Set(ALLOYS.map(({ id }) => id))
+    for (const { id, alloy, tapMassG, to, how, mind, shownBy: shown } of PRACTICE_HEATS) {
+      expect(how.length, id).toBeGreaterThan(2)
+      expect(mind.length, id).toBeGreaterThan(20)
+      if (alloy) expect(known.has(alloy), id).toBe(true)
+      expect(Boolean(alloy), id).toBe(tapMassG !== undefined)
+      expect(Boolean(alloy || to), id).toBe(shown !== 'nothing')
+    }
+    expect(new Set(PRACTICE_HEATS.map(({ id }) => id)).size).toBe(PRACTICE_HEATS.length)
+  })
+
+  it('an empty yard has shown none of them', () => {
+    for (const { id, shownBy: shown } of PRACTICE_HEATS) expect(shownBy(shown, none), id).toBeNull()
+  })
+
+  it('an aluminium heat counts once it is logged and its account closes', () => {
+    const aluminium = logged.find(
+      (heat) => heat.alloy?.base === 'Al' && shownBy('aluminium-closes', { heats: [heat], gear: [] }),
+    )!
+    expect(shownBy('aluminium-closes', { heats: [aluminium], gear: [] })?.heats).toEqual([aluminium.number])
+    const open = { ...aluminium, loggedAt: null }
+    expect(shownBy('aluminium-closes', { heats: [open], gear: [] })).toBeNull()
+    const lost = {
+      ...aluminium,
+      pour: { ...aluminium.pour, castingsG: 0, ingots: aluminium.pour.ingots.slice(1) },
+    }
+    expect(shownBy('aluminium-closes', { heats: [lost], gear: [] })).toBeNull()
+  })
+
+  it('three alike are of one alloy and one amount', () => {
+    const closed = logged.find((heat) => shownBy('three-close', { heats: [heat, heat, heat], gear: [] }))!
+    expect(shownBy('three-close', { heats: [closed, closed], gear: [] })).toBeNull()
+    const larger = { ...closed, tapMassG: 2 * closed.tapMassG! }
+    expect(shownBy('three-close', { heats: [closed, closed, larger], gear: [] })).toBeNull()
+    const other = { ...closed, alloy: ALLOYS.find(({ id }) => id !== closed.alloy!.id)! }
+    expect(shownBy('three-close', { heats: [closed, closed, other], gear: [] })).toBeNull()
+  })
+
+  it('gas is compared by a pressure test on either side of the degassing', () => {
+    const [heat] = logged
+    const entry = { celsius: null, massG: null, minutes: null, airGcm3: 2.7, vacuumGcm3: 2.6, text: '' }
+    const at = (kind: 'degas' | 'pressure-test', minute: number) => ({
+      ...entry,
+      kind,
+      id: crypto.randomUUID(),
+      at: `2026-05-01T10:0${minute}:00.000Z`,
+    })
+    const shown = (...log: ReturnType<typeof at>[]) =>
+      shownBy('gas-compared', { heats: [{ ...heat!, log }], gear: [] }) !== null
+    expect(shown(at('pressure-test', 1), at('degas', 2), at('pressure-test', 5))).toBe(true)
+    expect(shown(at('degas', 2), at('pressure-test', 5))).toBe(false)
+    expect(shown(at('pressure-test', 1), at('pressure-test', 5))).toBe(false)
+  })
+
+  it('a checked thermocouple; a bronze of bought metals that was measured; scrap inside every limit', () => {
+    const probe = yard.gear.find((one) => one.type === 'thermocouple')!
+    const check = { at: '2026-05-01T10:00:00.000Z', point: 'Sn', readC: 230 }
+    const gear = [{ ...probe, checks: [check] }] as typeof yard.gear
+    expect(shownBy('probe-checked', { heats: [], gear })).toEqual({ heats: [], gear: probe.name })
+    const scrap = shownBy('scrap-inside', yard)!
+    const heat = logged.find(({ number }) => number === scrap.heats[0])!
+    expect(shownBy('two-metals-measured', { heats: [heat], gear: [] })).toBeNull()
+    const bought = { ...heat, weighed: heat.weighed.map((line) => ({ ...line, kind: 'virgin' as const })) }
+    expect(shownBy('two-metals-measured', { heats: [bought], gear: [] })?.heats).toEqual([heat.number])
+    expect(shownBy('two-metals-measured', { heats: [{ ...bought, assays: [] }], gear: [] })).toBeNull()
+    expect(shownBy('scrap-inside', { heats: [bought], gear: [] })).toBeNull()
+  })
+
+  it('a brass counts by its zinc, as measured', () => {
+    const brass = logged.find(({ number }) => shownBy('brass-inside', yard)!.heats.includes(number))!
+    expect(brass.alloy!.limits.Zn!.min).toBeGreaterThanOrEqual(10)
+    expect(shownBy('brass-inside', { heats: [{ ...brass, assays: [] }], gear: [] })).toBeNull()
+  })
+})
