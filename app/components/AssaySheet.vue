@@ -24,8 +24,8 @@ const METHOD_WORDS = {
 
 <template>
   <fieldset :disabled="frozen" class="slab mb-4 p-4">
-    <legend class="chalk bg-panel px-1">{{ title }}</legend>
-    <div class="mb-3 grid gap-3 sm:grid-cols-2">
+    <legend class="chalk float-left mb-2 w-full">{{ title }}</legend>
+    <div class="clear-left mb-3 grid gap-3 sm:grid-cols-2">
       <label
         ><span class="label">Method</span>
         <select

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { LimitVerdict, Measured } from '#core/assay'
-import type { Limits } from '#core/alloys'
+import { orderedLimits, type Limits } from '#core/alloys'
 import type { Overruled } from '#core/heat'
 
 const props = defineProps<{
@@ -13,12 +13,7 @@ const props = defineProps<{
   /** limits moved from what the alloy says */
   overruled?: Overruled[]
 }>()
-/** The base first, then by how much there may be, so that the metal reads from most to least. */
-const ordered = computed(() =>
-  Object.entries(props.limits).sort(
-    ([, a], [, b]) => (b.max ?? 100) + (b.min ?? 0) - (a.max ?? 100) - (a.min ?? 0),
-  ),
-)
+const ordered = computed(() => orderedLimits(props.limits))
 /** What a moved limit was, in words. */
 const was = (element: string) =>
   (props.overruled ?? [])

@@ -14,6 +14,7 @@ export {
 } from './schema'
 export { estimateLiquidus, liquidusOf, pourWindow, type Liquidus, type PourWindow } from './temperatures'
 export { baseMetal } from './base-metal'
+export { orderedLimits } from './ordered-limits'
 export { gradeComposition } from './grade-composition'
 export { alloyFaults, limitsFromNominal, targetFromAssay, type AlloyFault } from './own-alloy'
 export { shortName } from './short-name'

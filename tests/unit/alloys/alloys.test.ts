@@ -6,6 +6,7 @@ import {
   findAlloy,
   gradeComposition,
   nominalOf,
+  orderedLimits,
   pourWindow,
 } from '#core/alloys'
 import { sumPct } from '#core/composition'
@@ -17,6 +18,15 @@ describe('library', () => {
       expect(alloy.source.length).toBeGreaterThan(5)
     }
     expect(new Set(ALLOYS.map(({ id }) => id)).size).toBe(ALLOYS.length)
+  })
+
+  it('limits read from the base to the traces, whatever order they are stored in', () => {
+    const { limits } = findAlloy('C90500')!
+    const back = Object.fromEntries(Object.entries(limits).reverse())
+    const order = orderedLimits(back).map(([symbol]) => symbol)
+    expect(order.slice(0, 3)).toEqual(['Cu', 'Sn', 'Zn'])
+    expect(order).toHaveLength(Object.keys(limits).length)
+    expect(new Set(order.slice(-2))).toEqual(new Set(['Al', 'Si']))
   })
 
   it('covers bronze, brass, copper and aluminium', () => {

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ALLOYS } from '#core/alloys'
+import { ALLOYS, orderedLimits } from '#core/alloys'
 import { measuredComposition, outliers, type Assay } from '#core/assay'
 import { nearestAlloys, USES_UNSURE, usesOf } from '#core/ledger'
 import { now } from '~/stores/yard'
@@ -116,7 +116,7 @@ const pouredG = computed(
             :key="sheet.id"
             :sheet="sheet"
             :title="`Reading ${sheets.length > 1 ? index + 1 : ''}`"
-            :known="Object.keys(alloy.limits)"
+            :known="orderedLimits(alloy.limits).map(([element]) => element)"
             :frozen="frozen"
             :removable="heat.assays.length > 1"
             :apart="apart.filter(({ assayId }) => assayId === sheet.id)"

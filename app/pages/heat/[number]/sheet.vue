@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { liquidusOf, nominalOf, pourWindow } from '#core/alloys'
+import { liquidusOf, nominalOf, orderedLimits, pourWindow } from '#core/alloys'
 import { heatStamp } from '#core/heat'
 
 /** One page to print: what to weigh, what it will be, what to mind. */
@@ -13,7 +13,7 @@ const liquidus = computed(() => {
   return alloy ? liquidusOf(alloy, prediction.value?.composition ?? nominalOf(alloy)) : null
 })
 const limits = computed(() =>
-  Object.entries(heat.value?.alloy?.limits ?? {}).map(([element, { min, max }]) => ({
+  orderedLimits(heat.value?.alloy?.limits ?? {}).map(([element, { min, max }]) => ({
     element,
     limit: limitWords({ min, max }),
     pct: prediction.value?.composition[element] ?? 0,

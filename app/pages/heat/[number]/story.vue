@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { format } from 'date-fns'
-import { liquidusOf, pourWindow } from '#core/alloys'
+import { liquidusOf, orderedLimits, pourWindow } from '#core/alloys'
 import { measuredComposition } from '#core/assay'
 import { heatStamp, tensileMPa } from '#core/heat'
 import { whatIsIn, whereItWent } from '#core/learn'
@@ -23,7 +23,7 @@ const after = computed(() => {
   return [...seen.values()]
 })
 const limits = computed(() =>
-  Object.entries(heat.value?.alloy?.limits ?? {}).map(([element, limit]) => ({
+  orderedLimits(heat.value?.alloy?.limits ?? {}).map(([element, limit]) => ({
     element,
     limit: limitWords(limit),
     predicted: summary.value?.predicted.composition[element],
