@@ -61,7 +61,7 @@ onMounted(() => {
     <main id="main" class="mx-auto w-full max-w-[90rem] flex-1 px-3 pt-4 pb-16 sm:px-5" tabindex="-1">
       <LazyShutYard v-if="yard.keeping === 'shut'" />
       <NuxtPage v-else-if="yard.ready" />
-      <p v-else class="p-8 text-soft">Opening the yard…</p>
+      <OpeningYard v-else />
     </main>
     <p class="notice" role="status" aria-live="polite">
       <span v-if="message" class="inline-block bg-ink px-4 py-2 text-page">{{ message }}</span>

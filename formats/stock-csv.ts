@@ -12,6 +12,7 @@ import {
   type Lot,
 } from '#core/stock'
 import { parseDecimal, parseMass } from '#core/units'
+import { FORMULA, writeTable } from './write-table'
 
 /** What a column of a table can mean. */
 export type StockField =
@@ -43,7 +44,6 @@ export type StockRow =
   | { ok: false; line: number; faults: { column: string; message: string }[] }
 
 const MOST_ROWS = 5000
-const FORMULA = /^[=+\-@\t\r]/
 
 /**
  * The stock as a table: one row a lot, one column an element in wt%, its spread beside it.
@@ -67,8 +67,7 @@ export function writeStock(lots: readonly Lot[]): string {
     ],
     ...symbols.flatMap((symbol) => [lot.composition[symbol] ?? '', lot.sd[symbol] ?? '']),
   ])
-  const safe = (cell: string | number) => (typeof cell === 'string' && FORMULA.test(cell) ? `'${cell}` : cell)
-  return `${Papa.unparse({ fields: header, data: rows.map((row) => row.map(safe)) }, { newline: '\r\n' })}\r\n`
+  return writeTable(header, rows)
 }
 
 /**

@@ -326,7 +326,7 @@ function melt(plan: Plan): Heat {
     const digits = truthPct < 1 ? 3 : 2
     readings[symbol] = {
       pct: Math.min(99.9, round(Math.max(floor, truthPct + normal() * sd), digits)),
-      sd: round(Math.max(sd, 0.001), 4),
+      sd: Number(Math.max(sd, 0.001).toPrecision(2)),
     }
   }
   heat.assays = [

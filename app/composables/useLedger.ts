@@ -2,6 +2,7 @@ import { computed, onMounted, ref } from 'vue'
 import type { Heat } from '#core/heat'
 import { ledgerRow, ledgerTotals, matches, parseSearch } from '#core/ledger'
 import { useYard } from '~/stores/yard'
+import { counted } from '~/words/figures'
 
 /** The chart shows the newest ones; more bars than this are a blur. */
 const MOST_BARS = 60
@@ -29,6 +30,7 @@ function sharesOf(heat: Heat) {
 export function useLedger() {
   const yard = useYard()
   const { crucibles } = useGear()
+  const { announce } = useNotices()
   const search = ref('')
   const heats = computed(() => yard.heats.filter(({ loggedAt }) => loggedAt).reverse())
   const asked = computed(() => parseSearch(search.value))
@@ -64,5 +66,12 @@ export function useLedger() {
   }
   onMounted(() => whenIdle(makeReady))
 
-  return { search, heats, asked, found, totals, shares }
+  /** The heats found, as a table for a spreadsheet. */
+  async function saveTable(): Promise<void> {
+    const { writeLedger } = await import('#formats/ledger-csv')
+    downloadText(writeLedger(found.value), 'ledger.csv', 'text/csv')
+    announce(`${counted(found.value.length, 'heat')} in your downloads, as a table.`)
+  }
+
+  return { search, heats, asked, found, totals, shares, saveTable }
 }

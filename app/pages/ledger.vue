@@ -1,6 +1,6 @@
 <script setup lang="ts">
 const { grams } = useUnits()
-const { search, heats, asked, found, totals, shares } = useLedger()
+const { search, heats, asked, found, totals, shares, saveTable } = useLedger()
 </script>
 
 <template>
@@ -10,8 +10,8 @@ const { search, heats, asked, found, totals, shares } = useLedger()
       <div class="flex-1 basis-64">
         <p class="text-sm text-soft">What have I learned?</p>
         <h1 class="text-2xl font-bold">
-          {{ heats.length }} {{ heats.length === 1 ? 'heat' : 'heats' }},
-          {{ grams(totals.chargeG, 100) }} melted<template v-if="totals.chargeG > 0"
+          {{ counted(heats.length, 'heat') }}, {{ grams(totals.chargeG, 100) }} melted<template
+            v-if="totals.chargeG > 0"
             >, {{ ((100 * totals.tappedG) / totals.chargeG).toFixed(0) }} % into ingots and castings</template
           >
         </h1>
@@ -24,6 +24,7 @@ const { search, heats, asked, found, totals, shares } = useLedger()
         aria-label="Search the ledger"
         aria-describedby="search-help"
       />
+      <button class="btn" :disabled="!found.length" @click="saveTable">To a table</button>
     </div>
     <p v-if="!heats.length" class="slab p-5">
       No heat is in the ledger yet. A heat comes here when you log it at its Assay stage.

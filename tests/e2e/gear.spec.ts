@@ -17,7 +17,7 @@ test('gear: a crucible written down, fired, looked over and retired', async ({ p
   await page.getByRole('button', { name: /^Look it over ?: Number six/ }).click()
   await page.getByLabel('Wall', { exact: true }).fill('10')
   await page.getByRole('button', { name: 'Write it down' }).click()
-  await expect(page.getByText('Retire it: the wall is too thin')).toBeVisible()
+  await expect(page.getByText('Retire it: its wall has gone thin')).toBeVisible()
   await page.getByRole('button', { name: /^Retire ?Number six/ }).click()
   await expect(page.getByText(/retired 20/)).toBeVisible()
   await page.getByRole('button', { name: 'Add a crucible' }).click()

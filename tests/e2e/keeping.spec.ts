@@ -202,6 +202,24 @@ for (const [part, address] of [
     },
   )
 
+test('a database that does not answer is told, and answers once the other window is closed', async ({
+  page,
+}) => {
+  await openDemo(page)
+  await page.addInitScript(() => {
+    const locks = navigator.locks
+    const held = locks.request.bind(locks) as (name: string, work: () => Promise<unknown>) => Promise<unknown>
+    const request = (name: string, work: () => Promise<unknown>) =>
+      sessionStorage.getItem('closed') ? held(name, work) : new Promise(() => {})
+    Object.defineProperty(locks, 'request', { value: request })
+  })
+  await page.goto('/stock')
+  await expect(page.getByText('It takes longer than it should')).toBeVisible()
+  await page.evaluate(() => sessionStorage.setItem('closed', '1'))
+  await page.getByRole('button', { name: 'Load anew' }).click()
+  await expect(page.getByText('Plumbing offcuts')).toBeVisible()
+})
+
 test('a yard whose database will not open is never shown as an empty one', async ({ page }) => {
   await openDemo(page)
   await page.addInitScript(() => {

@@ -1,3 +1,4 @@
+import { readFile } from 'node:fs/promises'
 import jsQR from 'jsqr'
 import { PNG } from 'pngjs'
 import { expect, openDemo, saved, stepTo, test, visit } from './support'
@@ -122,6 +123,11 @@ test('the ledger finds by words, shares, dates and fields, and says what it cann
   await expect(found).toHaveCount(3)
   await search.fill('Sn>9 verdict:outside')
   await expect(found).toHaveCount(1)
+  const saving = page.waitForEvent('download')
+  await page.getByRole('button', { name: 'To a table' }).click()
+  const table = await readFile((await (await saving).path())!, 'utf8')
+  expect(table.trim().split('\r\n')).toHaveLength(2)
+  expect(table).toContain('H-004')
   await search.fill('lot:"cylinder head" date<2026-06')
   await expect(found).toHaveCount(1)
   await search.fill('Sn>lots')
