@@ -217,7 +217,7 @@ test('a database that does not answer is told, and answers once the other window
   await expect(page.getByText('It takes longer than it should')).toBeVisible()
   await page.evaluate(() => sessionStorage.setItem('closed', '1'))
   await page.getByRole('button', { name: 'Load anew' }).click()
-  await expect(page.getByText('Plumbing offcuts')).toBeVisible()
+  await expect(page.getByRole('heading', { name: 'Plumbing offcuts' })).toBeVisible()
 })
 
 test('a yard whose database will not open is never shown as an empty one', async ({ page }) => {
