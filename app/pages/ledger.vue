@@ -24,18 +24,22 @@ const { search, heats, asked, found, totals, shares, saveTable } = useLedger()
         aria-label="Search the ledger"
         aria-describedby="search-help"
       />
-      <button class="btn" :disabled="!found.length" @click="saveTable">To a table</button>
     </div>
     <p v-if="!heats.length" class="slab p-5">
       No heat is in the ledger yet. A heat comes here when you log it at its Assay stage.
     </p>
     <template v-else>
       <LazyWhereItWentChart v-if="shares.length > 1" class="mb-6" :points="shares" />
-      <p id="search-help" class="mb-2 text-sm text-soft">
-        Words, or <b>Sn&gt;9</b>, <b>date&gt;2026-05</b>, <b>alloy:</b>, <b>lot:</b>, <b>crucible:</b>,
-        <b>verdict:</b>, <b>heat:</b>, together as you like.
-        <span aria-live="polite">{{ search ? `${found.length} of ${heats.length}.` : '' }}</span>
-      </p>
+      <div class="mb-2 flex flex-wrap items-center justify-between gap-x-5">
+        <p id="search-help" class="text-sm text-soft">
+          Words, or <b>Sn&gt;9</b>, <b>date&gt;2026-05</b>, <b>alloy:</b>, <b>lot:</b>, <b>crucible:</b>,
+          <b>verdict:</b>, <b>heat:</b>, together as you like.
+          <span aria-live="polite">{{ search ? `${found.length} of ${heats.length}.` : '' }}</span>
+        </p>
+        <button class="btn btn-quiet underline" :disabled="!found.length" @click="saveTable">
+          To a table
+        </button>
+      </div>
       <p v-for="fault in asked.faults" :key="fault.part" role="alert" class="mb-2 font-semibold text-oxide">
         “{{ fault.part }}” cannot be read:
         {{
