@@ -192,21 +192,30 @@ export class OpenProgramme {
     return true
   }
 
+  /** How a run ended; null where the solver gave up on the basis at hand. */
+  private run(): number | null {
+    try {
+      this.model.run()
+      return this.model.getModelStatus()
+    } catch {
+      return null
+    }
+  }
+
   /** @throws Error when the solver ends in a state that is no answer (never for mere infeasibility) */
   minimise(): LinearSolution {
     const states = this.highs.constants.modelStatus
     const none: number[] = [states.infeasible, states.unboundedOrInfeasible, states.objectiveBound]
     const answers = [states.optimal, ...none]
-    this.model.run()
-    let status = this.model.getModelStatus()
-    if (!answers.includes(status)) {
+    let status = this.run()
+    if (status === null || !answers.includes(status)) {
       // A basis carried over many changes can lead nowhere; from scratch, and simplified first, it ends.
       this.model.clearSolver()
       this.model.options.set({ presolve: 'on' })
-      this.model.run()
-      status = this.model.getModelStatus()
+      status = this.run()
       this.model.options.set({ presolve: 'off' })
     }
+    if (status === null) throw new Error('the solver stopped without an answer')
     if (none.includes(status)) return NO_SOLUTION
     if (status !== states.optimal) throw new Error(`the solver stopped without an answer (state ${status})`)
     const { colValue, rowValue, colDual, rowDual } = this.model.getSolution()

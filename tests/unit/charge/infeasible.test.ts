@@ -10,6 +10,9 @@ import {
   type Conflict,
   type Remedy,
 } from '#core/charge'
+import demo from '#data/demo-yard.json'
+import { freeLots, heatChargeAttempts } from '#core/heat'
+import { workspaceSchema } from '#core/workspace'
 import { breaches } from '../../support/breaches'
 import { leastCostByGlpk } from '../../support/oracles'
 import { randomProblem } from '../../support/random-problem'
@@ -222,4 +225,21 @@ describe('ways out', () => {
       expect(bases.length, id).toBeGreaterThan(0)
     }
   })
+})
+
+it('a solver that gives up on the basis at hand begins from scratch: too much asked of the demo yard, kept or fresh', async () => {
+  const yard = workspaceSchema.parse(demo)
+  const heat = yard.heats.find(({ number }) => number === 13)!
+  const lots = freeLots(yard.lots, yard.heats, heat)
+  const kept = createChargeSolver(await loadHighs(), () => performance.now(), { keep: true })
+  for (const tapMassG of [30_000, 60_000, 75_000, 90_000, 105_000, 120_000])
+    for (const one of [solver, kept]) {
+      const asked = heatChargeAttempts({ ...heat, tapMassG }, lots).at(-1)!.problem
+      const plan = one.solve(asked)
+      expect(plan.status, `${tapMassG} g`).toBe('infeasible')
+      const remedies = plan.status === 'infeasible' ? (plan.remedies ?? []) : []
+      expect(remedies.length, `${tapMassG} g`).toBeGreaterThan(0)
+      for (const remedy of remedies)
+        expect(one.solve(applyRemedy(asked, remedy)).status, JSON.stringify(remedy)).not.toBe('infeasible')
+    }
 })
