@@ -10,7 +10,7 @@ import {
   type Scale,
   type Thermocouple,
 } from '#core/gear'
-import type { Heat } from '#core/heat'
+import { heatsIn, type Heat } from '#core/heat'
 import { brimHolds, crucibleHolds } from '#core/melt'
 import { now, useYard } from '~/stores/yard'
 
@@ -27,11 +27,11 @@ export function useGear() {
   const ingotMoulds = of<IngotMould>('ingot-mould')
 
   /** Heats logged in a crucible since it was written down here. */
-  const heatsIn = (id: string) => yard.heats.filter((heat) => heat.crucibleId === id && heat.loggedAt).length
+  const heatCount = (id: string) => heatsIn(yard.heats, id).length
   /** The family a crucible is kept for: as told, else that of the last heat in it. */
   function familyOf(crucible: Crucible): string | null {
     if (crucible.family !== null) return crucible.family
-    const last = yard.heats.findLast((heat) => heat.crucibleId === crucible.id && heat.loggedAt)
+    const last = heatsIn(yard.heats, crucible.id).at(-1)
     return last?.alloy ? baseMetal(last.alloy) : null
   }
   const holds = ({ number, brimCm3 }: Crucible, gcm3: number) =>
@@ -44,7 +44,7 @@ export function useGear() {
     return {
       crucible: {
         holdsG: holds(crucible, solidDensity(heat.alloy).gcm3),
-        wantsFirstFire: wantsFirstFire(crucible, heatsIn(crucible.id)),
+        wantsFirstFire: wantsFirstFire(crucible, heatCount(crucible.id)),
         retire: crucibleWear(crucible).retire,
         family: familyOf(crucible),
       },
@@ -65,7 +65,7 @@ export function useGear() {
     thermocouples,
     scales,
     ingotMoulds,
-    heatsIn,
+    heatsIn: heatCount,
     familyOf,
     holds,
     chosenCrucible,

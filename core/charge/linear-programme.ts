@@ -205,17 +205,16 @@ export class OpenProgramme {
   /** @throws Error when the solver ends in a state that is no answer (never for mere infeasibility) */
   minimise(): LinearSolution {
     const states = this.highs.constants.modelStatus
-    const none: number[] = [states.infeasible, states.unboundedOrInfeasible, states.objectiveBound]
+    const none: (number | null)[] = [states.infeasible, states.unboundedOrInfeasible, states.objectiveBound]
     const answers = [states.optimal, ...none]
     let status = this.run()
-    if (status === null || !answers.includes(status)) {
+    if (!answers.includes(status)) {
       // A basis carried over many changes can lead nowhere; from scratch, and simplified first, it ends.
       this.model.clearSolver()
       this.model.options.set({ presolve: 'on' })
       status = this.run()
       this.model.options.set({ presolve: 'off' })
     }
-    if (status === null) throw new Error('the solver stopped without an answer')
     if (none.includes(status)) return NO_SOLUTION
     if (status !== states.optimal) throw new Error(`the solver stopped without an answer (state ${status})`)
     const { colValue, rowValue, colDual, rowDual } = this.model.getSolution()

@@ -1,5 +1,5 @@
 import { crucibleWear, wantsFirstFire, type Gear, type Wear } from '#core/gear'
-import type { Heat } from '#core/heat'
+import { heatsIn, type Heat } from '#core/heat'
 import type { Lot } from '#core/stock'
 import { ledgerRow } from './row'
 
@@ -47,8 +47,7 @@ function ofCrucibles({ gear, heats }: { gear: readonly Gear[]; heats: readonly H
     if (one.type !== 'crucible' || one.retiredAt !== null) return []
     const { retire } = crucibleWear(one)
     if (retire) return [{ kind: 'retire', name: one.name, why: retire }]
-    const had = heats.filter(({ crucibleId, loggedAt }) => crucibleId === one.id && loggedAt).length
-    return wantsFirstFire(one, had) ? [{ kind: 'first-fire', name: one.name }] : []
+    return wantsFirstFire(one, heatsIn(heats, one.id).length) ? [{ kind: 'first-fire', name: one.name }] : []
   })
 }
 

@@ -1,6 +1,7 @@
 import { baseMetal } from '#core/alloys'
 import type { Gear } from '#core/gear'
-import { heatSummary, type Heat } from '#core/heat'
+import type { Heat } from '#core/heat'
+import { ledgerRow } from '#core/ledger'
 
 /** What a yard's records have to show for a practice heat to count as done. */
 export type Shown =
@@ -34,8 +35,8 @@ const one = (test: (heat: Heat) => boolean): Rule => {
   }
 }
 const base = ({ alloy }: Heat) => (alloy ? baseMetal(alloy) : null)
-const closes = (heat: Heat) => heatSummary(heat).balance?.state === 'closes'
-const inside = (heat: Heat) => heatSummary(heat).verdict?.overall.startsWith('inside') ?? false
+const closes = (heat: Heat) => ledgerRow(heat).summary.balance?.state === 'closes'
+const inside = (heat: Heat) => ledgerRow(heat).verdict.startsWith('inside')
 const measured = (heat: Heat) =>
   heat.assays.some(({ readings }) => Object.keys(readings).length > 0) ||
   (heat.tests ?? []).some(({ kind, value }) => kind === 'density' && value !== null)

@@ -1,4 +1,5 @@
 import type { Composition, Spread } from '#core/composition'
+import { mainMetal } from './bins'
 import type { Knowledge } from './schema'
 
 /**
@@ -9,7 +10,7 @@ import type { Knowledge } from './schema'
  * @source engineering estimates; assay figures common practice, no source
  */
 export function spreadFor(composition: Composition, knowledge: Knowledge): Spread {
-  const base = Object.entries(composition).sort((a, b) => b[1] - a[1])[0]?.[0]
+  const base = mainMetal({ composition })
   const spread: Spread = {}
   for (const [symbol, pct] of Object.entries(composition))
     if (symbol !== base && pct > 0) spread[symbol] = round(spreadOf(pct, knowledge))

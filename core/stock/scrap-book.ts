@@ -1,6 +1,7 @@
 import { findAlloy, gradeComposition } from '#core/alloys'
 import type { Composition, Spread } from '#core/composition'
 import table from '#data/scrap-book.json'
+import { mainMetal } from './bins'
 
 /** What a piece of scrap is like in the hand. */
 export interface ScrapTraits {
@@ -57,7 +58,7 @@ function likelyMetal({ grade, composition, spreadPct, odds }: Likely): LikelyMet
     return { grade, odds, ...gradeComposition(alloy) }
   }
   const sd: Spread = {}
-  const [base] = Object.entries(composition!).sort((a, b) => b[1] - a[1])[0]!
+  const base = mainMetal({ composition: composition! })
   for (const [symbol, pct] of Object.entries(composition!))
     if (symbol !== base) sd[symbol] = Number(((pct * (spreadPct ?? 15)) / 100).toPrecision(3))
   return { grade: null, odds, composition: composition!, sd }
@@ -81,7 +82,7 @@ export function blendOfGuesses(metals: readonly Pick<LikelyMetal, 'odds' | 'comp
   for (const { odds, composition: each } of metals)
     for (const [symbol, pct] of Object.entries(each))
       composition[symbol] = (composition[symbol] ?? 0) + (odds / total) * pct
-  const [base] = Object.entries(composition).sort((a, b) => b[1] - a[1])[0]!
+  const base = mainMetal({ composition })
   const sd: Spread = {}
   for (const [symbol, mean] of Object.entries(composition)) {
     const variance = metals.reduce(

@@ -1,0 +1,9 @@
+import type { Heat } from './schema'
+
+/** Logged heats that were melted in a crucible, the earliest first. */
+export function heatsIn<H extends Pick<Heat, 'crucibleId' | 'loggedAt'>>(
+  heats: readonly H[],
+  crucibleId: string,
+): H[] {
+  return heats.filter((heat) => heat.crucibleId === crucibleId && heat.loggedAt)
+}
