@@ -47,6 +47,13 @@ export function useWaysOut(plan: ComputedRef<ChargePlan | null>, tools: Computed
             weighed: current.weighed.filter(({ lotId }) => lotId !== remedy.lot),
             choices: { ...current.choices, [remedy.lot]: { use: false, capG: null, lockG: null } },
           })
+      case 'takeOut':
+        return () =>
+          edit(words, {
+            weighed: current.weighed.map((line) =>
+              line.lotId === remedy.lot ? { ...line, massG: remedy.toG } : line,
+            ),
+          })
       case 'dropRule':
         if (remedy.rule === 'maxLots') return () => edit(words, { maxLots: null })
         if (remedy.rule === 'pieces')

@@ -129,6 +129,8 @@ export function remedyWords(remedy: Remedy, tools: ChargeTools): string {
       return `Tap ${tools.grams(remedy.tapMassG)} instead`
     case 'leaveOut':
       return `Leave out ${tools.lotName(remedy.lot)}`
+    case 'takeOut':
+      return `Take ${tools.lotName(remedy.lot)} back down to ${tools.grams(remedy.toG)}`
     case 'moreLots':
       return `Use up to ${counted(remedy.maxLots, 'lot')}`
     case 'dropRule':

@@ -20,6 +20,11 @@ export function applyRemedy(problem: ChargeProblem, remedy: Remedy): ChargeProbl
       return { ...problem, target: { ...problem.target, tapMassG: remedy.tapMassG } }
     case 'leaveOut':
       return { ...problem, lots: problem.lots.filter(({ id }) => id !== remedy.lot) }
+    case 'takeOut':
+      return {
+        ...problem,
+        lots: problem.lots.map((lot) => (lot.id === remedy.lot ? { ...lot, fixedG: remedy.toG } : lot)),
+      }
     case 'moreLots':
       return { ...problem, maxLots: remedy.maxLots }
     case 'dropRule':
@@ -41,7 +46,10 @@ function supplied(problem: ChargeProblem, purchases: readonly Purchase[]): Charg
 export function withoutRule(problem: ChargeProblem, rule: WeighingRule): ChargeProblem {
   const free = { ...problem }
   if (rule === 'maxLots') delete free.maxLots
-  if (rule === 'increment') delete free.incrementG
+  if (rule === 'increment') {
+    delete free.incrementG
+    free.lots = problem.lots.map((lot) => without(lot, 'stepG'))
+  }
   if (rule === 'minLine') {
     delete free.minLineG
     free.lots = problem.lots.map((lot) => without(lot, 'minG'))
@@ -56,7 +64,8 @@ export function rulesOf(problem: ChargeProblem): WeighingRule[] {
   if (problem.lots.some((lot) => lot.pieceG !== undefined)) rules.push('pieces')
   if (problem.maxLots !== undefined) rules.push('maxLots')
   if ((problem.minLineG ?? 0) > 0 || problem.lots.some((lot) => (lot.minG ?? 0) > 0)) rules.push('minLine')
-  if (problem.incrementG !== undefined) rules.push('increment')
+  if (problem.incrementG !== undefined || problem.lots.some((lot) => lot.stepG !== undefined))
+    rules.push('increment')
   return rules
 }
 

@@ -1,14 +1,15 @@
-import { UNIDENTIFIED } from '#core/composition'
+import { UNIDENTIFIED, withBaseSpread } from '#core/composition'
 import { LinearProgramme } from './linear-programme'
 import { normalQuantile } from './normal'
 import { meltCoefficients, type MeltCoefficients } from './melt-coefficients'
 import type { ChargeLot, ChargeProblem } from './problem'
+import { isWanted } from './wanted'
 
 const INF = Number.POSITIVE_INFINITY
 /** Limits finer than this are held as closely as this, wt%: one part in a hundred million. */
 const LEAST_SCALE = 1e-6
 
-/** A limit as the solver sees it: (Σ z·sign·(content − bound·melt) + z_p·spread) / scale ≤ 0. */
+/** A limit as the solver sees it: (Σ z·sign·(content − bound·melt) + deviations·spread) / scale + margin ≤ 0. */
 export interface LimitRow {
   row: number
   kind: 'element' | 'others'
@@ -16,15 +17,19 @@ export interface LimitRow {
   bound: 'min' | 'max'
   limit: number
   scale: number
-  /** column that is at least the margin this limit's spread asks for, where confidence is asked for */
+  /** the element's spread, where certainty is asked for and some lot is not known exactly */
   cone?: Cone
+  /** standard deviations kept from the limit; 0 where no certainty is asked for */
+  deviations: number
   /** column by which the limit may be missed, as a fraction of it */
   slack?: number
 }
 
-/** margin ≥ √Σ (sᵢ zᵢ)², kept by cuts; s counts the standard deviations asked for, as fractions of the limit. */
+/** A column that is at least √Σ (sᵢ zᵢ)², kept by cuts: one element's spread, in hundredths of `scale`. */
 export interface Cone {
+  element: string
   column: number
+  scale: number
   entries: { lotId: string; column: number; sd: number }[]
 }
 
@@ -41,16 +46,40 @@ export interface BlendLot {
   /** most and least of it, when it is used, g */
   upperG: number
   leastG: number
+  /** no charge inside the limits holds more of it than this, solver units */
+  most: number
+}
+
+/**
+ * Something that counts in full once a lot is used, however little of it: a place among so many lots, the walk to the
+ * bin, the error of one weighing. While it is open whether a lot is used, it counts by the share of the most that the
+ * lot could give; once it is decided, the count goes into a column of its own.
+ */
+export interface UseSum {
+  column: number
+  /** what fixed lines bring to it */
+  settled: number
+  /** the rows it stands in: how often, and what else the lots' columns hold there */
+  rows: { row: number; factor: number; base: Float64Array }[]
+  /** what one of it costs, and what else the lots' columns cost */
+  cost: number
+  baseCost: Float64Array | null
+  /** by place among the lots, for one use */
+  weights: Map<number, number>
+  /** place of the heat's first lot, from which on `base` and `baseCost` count */
+  first: number
 }
 
 export interface BlendModel {
   programme: LinearProgramme
   lots: BlendLot[]
   rows: LimitRow[]
+  cones: Cone[]
+  sums: UseSum[]
   /** by heat: at most so many lots beside the fixed ones */
   maxLots: number[]
-  /** by heat: the row that counts its lots, with the share each counts for a unit of it, by place among `lots` */
-  counts: ({ row: number; shares: Map<number, number> } | null)[]
+  /** by place among the lots: using it at all brings something with it, so that it has to be decided */
+  decides: boolean[]
 }
 
 export interface BlendOptions {
@@ -59,53 +88,186 @@ export interface BlendOptions {
   /** give each limit row a slack column that costs this much per 1 (100 %) of the limit */
   elasticCost?: number
   /** write into this programme, beside what it holds, as the heat of this number */
-  beside?: { programme: LinearProgramme; heat: number }
+  beside?: { programme: LinearProgramme; heat: number; first: number }
   /** cost of one gram of a lot; the problem's objective when left out */
   costPerG?: (lot: ChargeLot, coefficients: MeltCoefficients) => number
+  /** standard deviations kept from each limit, in the order of the rows; as the problem asks when left out */
+  deviations?: readonly number[]
+  /** keep room for rounding each free line to its step, beside its error of weighing */
+  room?: boolean
+  /** lots' steps are kept by the search, as pieces are */
+  wholeSteps?: boolean
+  /** what a melt costs that holds as much of one tolerated element as its limit allows, units of the objective */
+  purityCost?: number
 }
 
 /**
  * Writes a charge problem down as a linear programme. Amounts are in percent of the tap mass and each limit
  * row is divided by its limit, so that 0.005 % weighs as much as 88 %.
  */
-export function buildBlendModel(problem: ChargeProblem, options: BlendOptions = {}): BlendModel {
+export function buildBlendModel(given: ChargeProblem, options: BlendOptions = {}): BlendModel {
+  const problem = normalised(given)
   const programme = options.beside?.programme ?? new LinearProgramme()
   const heat = options.beside?.heat ?? 0
+  const first = options.beside?.first ?? 0
   const { target } = problem
   const unitG = target.tapMassG / 100
-  const price = options.costPerG ?? objectivePerG(problem)
-  const lots = problem.lots.map((lot) => addLot(programme, problem, lot, { unitG, heat, price }))
+  const price = options.costPerG ?? objectivePerG(problem, options.purityCost)
+  const lots = problem.lots.map((lot) => addLot(programme, problem, lot, { unitG, heat, price }, options))
+  const terms = limitsOf(problem)
   const excessPct = (100 * excessMaxG(problem)) / target.tapMassG
-  programme.row(options.freeTap ? 0 : 100, options.freeTap ? INF : 100 + excessPct, (put) => {
-    for (const { column, coefficients } of lots) put(column, coefficients.meltPerG)
+  const contents = contentsOf(lots)
+  tightenMost(lots, terms, contents, options.freeTap ? INF : 100 + excessPct, options)
+  const errors = lots.map((entry) => errorOf(entry, options.room ?? false))
+  const weighed = errors.some((error) => error > 0)
+  const uses = new Uses(programme, lots, first)
+  addTap(programme, uses, lots, {
+    lower: options.freeTap ? 0 : 100 - (100 * (target.tapToleranceG ?? 0)) / target.tapMassG,
+    upper: options.freeTap ? INF : 100 + excessPct,
+    errors: weighed ? errors : null,
   })
   const fixed = lots.filter(({ lot }) => (lot.fixedG ?? 0) > 0).length
   const maxLots = problem.maxLots === undefined ? INF : problem.maxLots - fixed
-  const count = maxLots < INF ? addMaxLots(programme, lots, maxLots, 100 + excessPct) : null
-  const contents = contentsOf(lots)
+  if (maxLots < INF) addMaxLots(programme, uses, lots, maxLots)
+  const lineCost = options.costPerG || problem.objective !== 'cost' ? 0 : (problem.lineCost ?? 0)
+  if (lineCost > 0)
+    uses.costing(
+      lineCost,
+      lots.map(({ column }) => programme.cost[column]!),
+    )
   const meltPerG = Float64Array.from(lots, ({ coefficients }) => coefficients.meltPerG)
-  const deviations = problem.confidence === undefined ? 0 : normalQuantile(problem.confidence)
-  const rows = limitsOf(problem).map(({ symbols, ...limit }): LimitRow => {
+  const asked = askedDeviations(problem)
+  const cones = new Map<string, Cone | null>()
+  const coneOf = (element: string) => {
+    if (!cones.has(element)) cones.set(element, addCone(programme, lots, element, terms))
+    return cones.get(element) ?? undefined
+  }
+  const rows = terms.map(({ symbols, ...limit }, index): LimitRow => {
     const scale = limit.limit > 0 ? Math.max(limit.limit, LEAST_SCALE) : 1
     const sign = limit.bound === 'max' ? 1 : -1
     const holders = symbols.flatMap((symbol) => contents.get(symbol) ?? [])
-    const cone =
-      deviations > 0 && limit.named ? addCone(programme, lots, limit.element, deviations / scale) : undefined
+    const cone = asked > 0 && limit.named ? coneOf(limit.element) : undefined
+    const deviations = cone ? (options.deviations?.[index] ?? asked) : 0
     const slack =
       options.elasticCost === undefined ? undefined : programme.column(options.elasticCost, 0, INF)
+    const base = new Float64Array(lots.length)
+    for (let at = 0; at < lots.length; at++) {
+      let content = 0
+      for (const held of holders) content += held[at]!
+      base[at] = (sign * (content - limit.limit * meltPerG[at]!)) / scale
+    }
+    const margin = weighed
+      ? uses.sum(
+          errors.map((error, at) => error * Math.abs(base[at]!) + roundingSpread(at, cone, deviations)),
+        )
+      : undefined
     const row = programme.row(-INF, 0, (put) => {
-      for (let index = 0; index < lots.length; index++) {
-        let content = 0
-        for (const held of holders) content += held[index]!
-        put(lots[index]!.column, (sign * (content - limit.limit * meltPerG[index]!)) / scale)
-      }
-      if (cone) put(cone.column, 1)
+      lots.forEach(({ column }, at) => put(column, base[at]! + (margin ? uses.share(margin, at) : 0)))
+      if (cone) put(cone.column, (deviations * cone.scale) / scale)
       if (slack !== undefined) put(slack, -1)
+      if (margin) put(margin.column, 1)
     })
-    return { ...limit, scale, row, ...(cone ? { cone } : {}), ...(slack === undefined ? {} : { slack }) }
+    margin?.rows.push({ row, factor: 1, base })
+    return {
+      ...limit,
+      scale,
+      row,
+      deviations,
+      ...(cone ? { cone } : {}),
+      ...(slack === undefined ? {} : { slack }),
+    }
+
+    /** Rounding a line changes the spread too, by its own standard deviation at the most. */
+    function roundingSpread(at: number, of: Cone | undefined, by: number): number {
+      const { lot, coefficients, unitG: unit } = lots[at]!
+      if (!options.room || !of || lot.fixedG !== undefined) return 0
+      const half = (lot.pieceG === undefined ? (lot.stepG ?? 0) : 0) / 2 / unit
+      return (half * by * (coefficients.sdPct[limit.element] ?? 0)) / scale
+    }
   })
   if (problem.objective === 'nominal' && !options.costPerG) addNominal(programme, problem, lots)
-  return { programme, lots, rows, maxLots: [maxLots], counts: [count] }
+  return {
+    programme,
+    lots,
+    rows,
+    cones: [...cones.values()].filter((cone) => cone !== null),
+    sums: uses.sums,
+    maxLots: [maxLots],
+    decides: lots.map(({ lot }) => lot.fixedG === undefined && (weighed || lineCost > 0)),
+  }
+}
+
+/** A problem of version 2 with the spread of each lot's base element, which the others leave it. */
+export function normalised(problem: ChargeProblem): ChargeProblem {
+  if (problem.version === 1 || problem.target.base === undefined) return problem
+  const { base } = problem.target
+  return {
+    ...problem,
+    lots: problem.lots.map((lot) => {
+      const sd = lot.sd && withBaseSpread(lot.composition, lot.sd, base)
+      return sd === lot.sd || !sd ? lot : { ...lot, sd }
+    }),
+  }
+}
+
+function askedDeviations({ confidence, confidenceOf, target }: ChargeProblem): number {
+  if (confidence === undefined) return 0
+  if (confidenceOf !== 'all') return normalQuantile(confidence)
+  // To begin with each limit gets the same share of the risk.
+  const sides = Object.values(target.limits).reduce(
+    (sum, { min, max }) => sum + Number((min ?? 0) > 0) + Number(max !== undefined),
+    0,
+  )
+  return normalQuantile(Math.max(0.5 + 1e-9, 1 - (1 - confidence) / Math.max(1, sides)))
+}
+
+/** How far a line may be off when it is used, solver units. */
+function errorOf({ lot, unitG }: BlendLot, room: boolean): number {
+  const half = room && lot.fixedG === undefined && lot.pieceG === undefined ? (lot.stepG ?? 0) / 2 : 0
+  return ((lot.weighErrorG ?? 0) + half) / unitG
+}
+
+/** The sums that count what is used. */
+class Uses {
+  readonly sums: UseSum[] = []
+
+  constructor(
+    private readonly programme: LinearProgramme,
+    private readonly lots: readonly BlendLot[],
+    private readonly first: number,
+  ) {}
+
+  /** A sum of so much for each use; fixed lines are in use already. */
+  sum(each: readonly number[]): UseSum {
+    const weights = new Map<number, number>()
+    let settled = 0
+    this.lots.forEach(({ lot }, at) => {
+      const weight = each[at]!
+      if (!(weight > 0)) return
+      if (lot.fixedG === undefined) weights.set(this.first + at, weight)
+      else if (lot.fixedG > 0) settled += weight
+    })
+    const column = this.programme.column(0, settled, settled)
+    const sum: UseSum = { column, settled, rows: [], cost: 0, baseCost: null, weights, first: this.first }
+    this.sums.push(sum)
+    return sum
+  }
+
+  /** What a unit of a lot counts while it is open whether it is used. */
+  share(sum: UseSum, at: number): number {
+    return (sum.weights.get(this.first + at) ?? 0) / this.lots[at]!.most
+  }
+
+  /** Each line used costs so much. */
+  costing(cost: number, baseCost: readonly number[]): void {
+    const sum = this.sum(this.lots.map(({ lot }) => (lot.fixedG === undefined ? 1 : 0)))
+    sum.cost = cost
+    sum.baseCost = Float64Array.from(baseCost)
+    this.programme.cost[sum.column] = cost
+    this.lots.forEach(({ column }, at) => {
+      this.programme.cost[column] = baseCost[at]! + cost * this.share(sum, at)
+    })
+  }
 }
 
 /** What each lot brings of each element, by element: centigrams per gram charged, in the order of the lots. */
@@ -121,25 +283,53 @@ function contentsOf(lots: readonly BlendLot[]): Map<string, Float64Array> {
   return contents
 }
 
-/** The column that stands for the margin an element's spread asks for; undefined where every lot is known exactly. */
+/** Draws in how much of a lot a melt can hold: no more than the melt, and no more of an element than its limit. */
+function tightenMost(
+  lots: readonly BlendLot[],
+  terms: readonly LimitTerm[],
+  contents: ReadonlyMap<string, Float64Array>,
+  meltPct: number,
+  options: BlendOptions,
+): void {
+  // Where limits may be missed they bound nothing.
+  const held = options.elasticCost === undefined
+  lots.forEach((entry, at) => {
+    let most = Math.min(entry.upperG / entry.unitG, meltPct / Math.max(entry.coefficients.meltPerG, 1e-12))
+    if (held)
+      for (const { bound, limit, symbols } of terms) {
+        if (bound !== 'max') continue
+        const content = symbols.reduce((sum, symbol) => sum + (contents.get(symbol)?.[at] ?? 0), 0)
+        if (content > 0) most = Math.min(most, (limit * meltPct) / content)
+      }
+    entry.most = Math.max(most, entry.leastG / entry.unitG, 1e-9)
+  })
+}
+
+/** The column that stands for an element's spread; null where every lot is known exactly. */
 function addCone(
   programme: LinearProgramme,
   lots: readonly BlendLot[],
   element: string,
-  weight: number,
-): Cone | undefined {
+  terms: readonly LimitTerm[],
+): Cone | null {
+  const scale = Math.max(
+    LEAST_SCALE,
+    ...terms.flatMap((term) => (term.element === element && term.named ? [term.limit] : [])),
+  )
   const entries = lots.flatMap(({ lot, column, coefficients }) => {
     const sd = coefficients.sdPct[element] ?? 0
-    return sd > 0 ? [{ lotId: lot.id, column, sd: weight * sd }] : []
+    return sd > 0 ? [{ lotId: lot.id, column, sd: sd / scale }] : []
   })
-  if (entries.length === 0) return undefined
-  return { column: programme.column(0, 0, INF), entries }
+  if (entries.length === 0) return null
+  return { element, column: programme.column(0, 0, INF), scale, entries }
 }
 
 /** How far the melt may exceed the tap mass, g. */
 export function excessMaxG(problem: ChargeProblem): number {
   if (problem.excessMaxG !== undefined) return problem.excessMaxG
-  const stepped = problem.incrementG !== undefined || problem.lots.some((lot) => lot.pieceG !== undefined)
+  const stepped =
+    problem.incrementG !== undefined ||
+    problem.lots.some((lot) => lot.pieceG !== undefined || lot.stepG !== undefined)
   return stepped ? 0.02 * problem.target.tapMassG : 0
 }
 
@@ -154,7 +344,7 @@ interface LimitTerm {
 }
 
 /** Every limit of the target, those on unlisted elements included. */
-function limitsOf({ target, lots }: ChargeProblem): LimitTerm[] {
+export function limitsOf({ target, lots }: ChargeProblem): LimitTerm[] {
   const terms: LimitTerm[] = []
   for (const [element, limit] of Object.entries(target.limits))
     for (const bound of ['min', 'max'] as const)
@@ -184,10 +374,30 @@ function limitsOf({ target, lots }: ChargeProblem): LimitTerm[] {
   return terms
 }
 
-function objectivePerG(problem: ChargeProblem): (lot: ChargeLot) => number {
-  if (problem.objective === 'cost') return (lot) => lot.pricePerKg / 1000
+function objectivePerG(
+  problem: ChargeProblem,
+  purityCost = 0,
+): (lot: ChargeLot, coefficients: MeltCoefficients) => number {
+  const impure = purityCost > 0 ? impurityPerG(problem, purityCost) : () => 0
+  if (problem.objective === 'cost') return (lot, melted) => lot.pricePerKg / 1000 + impure(melted)
   if (problem.objective === 'virgin') return (lot) => (lot.virgin ? 1 : 0) + 1e-7 * lot.pricePerKg
   return () => 0
+}
+
+/** Room for elements the target says nothing of at all, wt%: all of the melt. */
+const NO_LIMIT = 100
+
+/** What a gram costs for what it holds of tolerated elements, each as a fraction of the room its limit leaves it. */
+function impurityPerG({ target }: ChargeProblem, cost: number): (melted: MeltCoefficients) => number {
+  const room = (element: string) =>
+    target.limits[element]?.max ?? target.othersEachMax ?? target.othersTotalMax ?? NO_LIMIT
+  return ({ elementPct }) => {
+    let sum = 0
+    for (const element in elementPct)
+      if (element !== UNIDENTIFIED && !isWanted(target, element))
+        sum += elementPct[element]! / Math.max(room(element), LEAST_SCALE)
+    return (cost * sum) / target.tapMassG
+  }
 }
 
 function addLot(
@@ -195,6 +405,7 @@ function addLot(
   problem: ChargeProblem,
   lot: ChargeLot,
   { unitG, heat, price }: { unitG: number; heat: number; price: NonNullable<BlendOptions['costPerG']> },
+  { wholeSteps }: BlendOptions,
 ): BlendLot {
   const coefficients = meltCoefficients(lot, problem.recovery ?? {})
   const cost = price(lot, coefficients) * unitG
@@ -207,41 +418,64 @@ function addLot(
       coefficients,
       upperG: lot.fixedG,
       leastG: 0,
+      most: z,
       column: programme.column(cost, z, z),
     }
   }
-  const stepG = lot.pieceG ?? problem.incrementG
+  // A line's own step rounds its bounds in any case; the search keeps to it only where it has to.
+  const finestG = lot.pieceG ?? lot.stepG ?? problem.incrementG
+  const stepG = lot.pieceG ?? (wholeSteps ? lot.stepG : undefined) ?? problem.incrementG
   const least = Math.max(lot.minG ?? 0, problem.minLineG ?? 0)
-  const leastG = stepG ? Math.max(1, Math.ceil(least / stepG - 1e-9)) * stepG : least
+  const leastG = finestG ? Math.max(1, Math.ceil(least / finestG - 1e-9)) * finestG : least
   const most = Math.min(lot.availableG, lot.maxG ?? INF)
-  const whole = stepG ? Math.floor(most / stepG + 1e-9) * stepG : most
+  const whole = finestG ? Math.floor(most / finestG + 1e-9) * finestG : most
   const upperG = most < leastG ? 0 : whole
   const column = programme.column(cost, 0, upperG / unitG)
-  return { lot, heat, unitG, coefficients, upperG, leastG, column, ...(stepG ? { stepG } : {}) }
+  return { lot, heat, unitG, coefficients, upperG, leastG, most: 0, column, ...(stepG ? { stepG } : {}) }
+}
+
+/** At least and at most so much melt; with errors of weighing, so much in the worst case of all lines together. */
+function addTap(
+  programme: LinearProgramme,
+  uses: Uses,
+  lots: readonly BlendLot[],
+  { lower, upper, errors }: { lower: number; upper: number; errors: readonly number[] | null },
+): void {
+  const base = Float64Array.from(lots, ({ coefficients }) => coefficients.meltPerG)
+  if (!errors) {
+    programme.row(lower, upper, (put) => lots.forEach(({ column }, at) => put(column, base[at]!)))
+    return
+  }
+  const sum = uses.sum(errors.map((error, at) => error * base[at]!))
+  for (const factor of [-1, 1]) {
+    if (factor > 0 && upper === INF) continue
+    const row = programme.row(factor < 0 ? lower : -INF, factor < 0 ? INF : upper, (put) => {
+      lots.forEach(({ column }, at) => put(column, base[at]! + factor * uses.share(sum, at)))
+      put(sum.column, factor)
+    })
+    sum.rows.push({ row, factor, base })
+  }
 }
 
 /** At most so many lots, relaxed: the shares that lots take of the most they could give add up to the count. */
 function addMaxLots(
   programme: LinearProgramme,
+  uses: Uses,
   lots: readonly BlendLot[],
   maxLots: number,
-  tapPct: number,
-): { row: number; shares: Map<number, number> } {
-  const shares = new Map<number, number>()
+): void {
+  const sum = uses.sum(lots.map(({ lot, upperG }) => (lot.fixedG === undefined && upperG > 0 ? 1 : 0)))
   const row = programme.row(-INF, maxLots, (put) => {
-    lots.forEach(({ lot, column, coefficients }, index) => {
-      const most = Math.min(programme.upper[column]!, tapPct / coefficients.meltPerG)
-      if (lot.fixedG !== undefined || !(most > 0)) return
-      shares.set(index, 1 / most)
-      put(column, 1 / most)
-    })
+    lots.forEach(({ column }, at) => put(column, uses.share(sum, at)))
+    put(sum.column, 1)
   })
-  return { row, shares }
+  sum.rows.push({ row, factor: 1, base: new Float64Array(lots.length) })
 }
 
-/** Least Σₑ |mₑ − nominalₑ·M/100| in widths of the limit: two one-sided distances an element. */
+/** Least Σₑ |mₑ − nominalₑ·M/100| in widths of the limit: two one-sided distances an element, the base left out. */
 function addNominal(programme: LinearProgramme, problem: ChargeProblem, lots: BlendLot[]): void {
   for (const [element, nominal] of Object.entries(problem.target.nominal ?? {})) {
+    if (element === problem.target.base) continue
     const limit = problem.target.limits[element]
     const width =
       limit?.min !== undefined && limit.max !== undefined && limit.max > limit.min ? limit.max - limit.min : 1

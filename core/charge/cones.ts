@@ -30,28 +30,24 @@ export class ConeMemory {
 /** Gives a fresh programme the planes of former answers. */
 export function recallCones(
   open: OpenProgramme,
-  { rows }: Pick<BlendModel, 'rows'>,
+  { cones }: Pick<BlendModel, 'cones'>,
   memory: ConeMemory,
 ): void {
-  for (const { cone, element } of rows)
-    if (cone)
-      for (const direction of memory.of(element)) {
-        const plane = tangent(cone, (entry) => direction.get(entry.lotId) ?? 0)
-        if (plane) open.addRow(-Infinity, 0, plane)
-      }
+  for (const cone of cones)
+    for (const direction of memory.of(cone.element)) {
+      const plane = tangent(cone, (entry) => direction.get(entry.lotId) ?? 0)
+      if (plane) open.addRow(-Infinity, 0, plane)
+    }
 }
 
 /** Keeps an answer's place on every cone for the next time. */
 export function rememberCones(
-  { rows }: Pick<BlendModel, 'rows'>,
+  { cones }: Pick<BlendModel, 'cones'>,
   { values }: LinearSolution,
   memory: ConeMemory,
 ): void {
-  const done = new Set<string>()
-  for (const { cone, element } of rows) {
-    if (!cone || done.has(element)) continue
-    done.add(element)
-    const used = cone.entries.filter(({ column }) => values[column]! > 1e-9)
+  for (const { element, entries } of cones) {
+    const used = entries.filter(({ column }) => values[column]! > 1e-9)
     memory.keep(element, new Map(used.map(({ lotId, column }) => [lotId, values[column]!])))
   }
 }
@@ -59,36 +55,42 @@ export function rememberCones(
 /**
  * Solves with every spread at least the root of its squares: the solver sees tangent planes only, and gets a new
  * one wherever its answer lies under the cone, until it lies under none by more than a hair.
- * Planes hold for the cone itself, so they stay valid for any bounds set later.
+ * Planes hold for the cone itself, so they stay valid for any bounds and any number of deviations set later.
+ * @param deviations kept from each limit, by place among the rows; the model's own when left out
  */
 export function minimiseWithCones(
   open: OpenProgramme,
-  { rows }: Pick<BlendModel, 'rows'>,
+  { rows, cones }: Pick<BlendModel, 'rows' | 'cones'>,
   close = CLOSE_ENOUGH,
+  deviations?: readonly number[],
 ): LinearSolution {
   for (let round = 0; ; round++) {
     const solution = open.minimise()
     if (!solution.feasible || round === MOST_ROUNDS) return solution
     let cuts = 0
-    for (const { cone, row } of rows) {
-      const missing = cone ? spreadMissing(cone, solution) : 0
-      // A spread told too small matters only where the limit would not hold with the true one.
-      if (!cone || missing <= close || solution.rowValues[row]! + missing <= close) continue
-      const plane = tangent(cone, ({ column }) => solution.values[column]!)
-      if (plane) open.addRow(-Infinity, 0, plane)
+    for (const cone of cones) {
+      const missing = spreadOf(cone, solution) - solution.values[cone.column]!
+      if (missing <= close) continue
+      // A spread told too small matters only where a limit would not hold with the true one.
+      const matters = rows.some(({ cone: own, row, scale, deviations: asked }, at) => {
+        if (own !== cone) return false
+        const short = (missing * (deviations?.[at] ?? asked) * cone.scale) / scale
+        return short > close && solution.rowValues[row]! + short > close
+      })
+      const plane = matters && tangent(cone, ({ column }) => solution.values[column]!)
+      if (!plane) continue
+      open.addRow(-Infinity, 0, plane)
       cuts++
     }
     if (cuts === 0) return solution
   }
 }
 
-/** √Σ (sᵢ zᵢ)²: the margin asked for, as a fraction of the limit times the melt. */
-export function spreadOf({ entries }: Cone, { values }: LinearSolution): number {
-  return Math.sqrt(entries.reduce((sum, { column, sd }) => sum + (sd * values[column]!) ** 2, 0))
-}
-
-function spreadMissing(cone: Cone, solution: LinearSolution): number {
-  return spreadOf(cone, solution) - solution.values[cone.column]!
+/** √Σ (sᵢ zᵢ)²: the spread as a fraction of the cone's scale, times the melt. */
+export function spreadOf({ entries }: Cone, { values }: Pick<LinearSolution, 'values'>): number {
+  let sum = 0
+  for (const { column, sd } of entries) sum += (sd * values[column]!) ** 2
+  return Math.sqrt(sum)
 }
 
 /** The cone's tangent plane at the point z₀: Σ sᵢ² z₀ᵢ zᵢ / √Σ(s z₀)² − spread ≤ 0; none at the tip. */

@@ -205,7 +205,7 @@ class ConflictSketch {
   }
 
   /** Where a limit's element comes to lie, its margin for spread included, wt%. */
-  private reached({ cone, kind, element, bound, scale }: LimitRow, solution: LinearSolution): number {
+  private reached({ cone, kind, element, bound, deviations }: LimitRow, solution: LinearSolution): number {
     const { limits, base } = this.problem.target
     let content = 0
     let melt = 0
@@ -216,7 +216,7 @@ class ConflictSketch {
         if (kind === 'others' ? !(symbol in limits) && symbol !== base : symbol === element)
           content += z * pct
     }
-    const margin = cone ? scale * spreadOf(cone, solution) : 0
+    const margin = cone ? deviations * cone.scale * spreadOf(cone, solution) : 0
     return (bound === 'max' ? content + margin : content - margin) / Math.max(melt, 1e-9)
   }
 

@@ -1,4 +1,5 @@
-import type { BlendLot } from './blend-model'
+import { normalised, type BlendLot } from './blend-model'
+import { shortfallsOf } from './holds'
 import type { LinearSolution } from './linear-programme'
 import type { ChargePlan, PlanLine } from './plan'
 import { predictMelt, probabilityInLimits } from './predict'
@@ -25,13 +26,29 @@ export function readLines(lots: readonly BlendLot[], { values }: LinearSolution)
   return lines
 }
 
+/** Free lines to the nearest whole step of their scales, inside what there is of the lot; pieces stay as they are. */
+export function roundedToSteps(problem: ChargeProblem, lines: readonly PlanLine[]): PlanLine[] {
+  const byId = new Map(problem.lots.map((lot) => [lot.id, lot]))
+  return lines.flatMap((line) => {
+    const { stepG, pieceG, fixedG, availableG, maxG = Infinity } = byId.get(line.lot)!
+    if (stepG === undefined || pieceG !== undefined || fixedG !== undefined) return [line]
+    const most = Math.floor(Math.min(availableG, maxG) / stepG + 1e-9)
+    const steps = Math.min(most, Math.round(line.massG / stepG))
+    return steps > 0 ? [{ lot: line.lot, massG: Number((steps * stepG).toPrecision(12)) }] : []
+  })
+}
+
 /** Everything said of a plan is computed again from its lines, not read from the solver. */
-export function describePlan(problem: ChargeProblem, lines: PlanLine[]): ChargePlan {
+export function describePlan(given: ChargeProblem, lines: PlanLine[]): ChargePlan {
+  const problem = normalised(given)
   const lotById = new Map(problem.lots.map((lot) => [lot.id, lot]))
   const charged = lines.map(({ lot, massG }) => ({ massG, lot: lotById.get(lot)! }))
   const melt = predictMelt(charged, problem.recovery ?? {})
+  const used = lines.filter(({ lot }) => lotById.get(lot)!.fixedG === undefined).length
   return {
-    ...emptyPlan(),
+    ...emptyPlan(given),
+    ...(problem.lineCost === undefined ? {} : { lineCost: problem.lineCost * used }),
+    ...(given.version === 2 ? { shortfalls: shortfallsOf(given, lines) } : {}),
     lines,
     chargeMassG: melt.chargeMassG,
     tapMassG: melt.tapMassG,
@@ -44,10 +61,11 @@ export function describePlan(problem: ChargeProblem, lines: PlanLine[]): ChargeP
 }
 
 /** A plan with nothing in it: what is told of a problem that cannot be solved. */
-export function emptyPlan(): ChargePlan {
+export function emptyPlan({ version }: Pick<ChargeProblem, 'version'>): ChargePlan {
   return {
     format: 'hephaestal/charge-plan',
-    version: 1,
+    version,
+    ...(version === 2 ? { shortfalls: [] } : {}),
     status: 'infeasible',
     lines: [],
     chargeMassG: 0,

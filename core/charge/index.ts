@@ -1,8 +1,12 @@
 export { applyRemedy, rulesOf, withoutRule } from './apply-remedy'
 export { meltCoefficients, type MeltCoefficients } from './melt-coefficients'
 export { normalCdf, normalQuantile } from './normal'
+export { harmOf, limitWidth } from './least-harm'
+export { holds, shortfallsOf } from './holds'
+export { isWanted, TRACE_PCT } from './wanted'
 export {
   chargePlanSchema,
+  chargePlan2Schema,
   type ChargePlan,
   type Conflict,
   type LimitChange,
@@ -10,6 +14,7 @@ export {
   type PlanLine,
   type Purchase,
   type Remedy,
+  type Shortfall,
   type WeighingRule,
 } from './plan'
 export { boughtLot, PURCHASABLE, purchaseOf, purchasesFor, type Purchasable } from './purchasable'
@@ -23,6 +28,7 @@ export {
 } from './predict'
 export {
   chargeProblemSchema,
+  chargeProblem2Schema,
   parseChargeProblem,
   type ChargeLot,
   type ChargeProblem,

@@ -53,7 +53,7 @@ export const limitChangeSchema = z.strictObject(limitChange)
 export const purchaseSchema = z.strictObject(purchase)
 
 /** A way out, each enough by itself; each was solved again to prove it. */
-export const remedySchema = z.discriminatedUnion('kind', [
+const firstRemedies = [
   z.strictObject({ kind: z.literal('relax'), ...limitChange }),
   z.strictObject({ kind: z.literal('relaxTogether'), changes: z.array(limitChangeSchema) }),
   z.strictObject({ kind: z.literal('obtain'), ...purchase }),
@@ -62,10 +62,16 @@ export const remedySchema = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('leaveOut'), lot }),
   z.strictObject({ kind: z.literal('moreLots'), maxLots: z.number().int().min(1) }),
   z.strictObject({ kind: z.literal('dropRule'), rule: weighingRuleSchema }),
+] as const
+export const remedySchema = z.discriminatedUnion('kind', firstRemedies)
+
+/** Ways out of version 2: a weighed or locked line made lighter to so much. */
+export const remedy2Schema = z.discriminatedUnion('kind', [
+  ...firstRemedies,
+  z.strictObject({ kind: z.literal('takeOut'), lot, toG: grams }),
 ])
 
-/** `hephaestal/charge-plan`, version 1. */
-export const chargePlanSchema = z.strictObject({
+const firstPlan = z.strictObject({
   format: z.literal('hephaestal/charge-plan'),
   version: z.literal(1),
   status: z.enum(['optimal', 'feasible', 'infeasible']),
@@ -83,11 +89,39 @@ export const chargePlanSchema = z.strictObject({
   remedies: z.array(remedySchema),
 })
 
+/** What does not hold of a plan that does the least harm, and by how much: wt%, or g. */
+export const shortfallSchema = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('element'), element: elementSchema, bound, by: z.number().min(0) }),
+  z.strictObject({ kind: z.literal('others'), bound: z.literal('max'), by: z.number().min(0) }),
+  z.strictObject({ kind: z.literal('tap'), byG: grams }),
+])
+
+/** `hephaestal/charge-plan`, version 1. */
+export const chargePlanSchema = firstPlan
+
+/** `hephaestal/charge-plan`, version 2. */
+export const chargePlan2Schema = firstPlan.extend({
+  version: z.literal(2),
+  status: z.enum(['optimal', 'feasible', 'infeasible', 'least-harm', 'unknown']),
+  lineCost: z
+    .number()
+    .min(0)
+    .optional()
+    .describe('What the lines used add to the objective; not part of cost'),
+  shortfalls: z.array(shortfallSchema).describe('Empty where all holds'),
+  remedies: z.array(remedy2Schema),
+})
+
 export type PlanLine = z.infer<typeof planLineSchema>
 export type Limiting = z.infer<typeof limitingSchema>
 export type WeighingRule = z.infer<typeof weighingRuleSchema>
 export type Conflict = z.infer<typeof conflictSchema>
 export type LimitChange = z.infer<typeof limitChangeSchema>
 export type Purchase = z.infer<typeof purchaseSchema>
-export type Remedy = z.infer<typeof remedySchema>
-export type ChargePlan = z.infer<typeof chargePlanSchema>
+export type Remedy = z.infer<typeof remedy2Schema>
+export type Shortfall = z.infer<typeof shortfallSchema>
+/** A plan of either version; one of the first carries nothing that only the second has. */
+export type ChargePlan = Omit<z.infer<typeof chargePlan2Schema>, 'version' | 'shortfalls'> & {
+  version: 1 | 2
+  shortfalls?: Shortfall[]
+}

@@ -1,4 +1,4 @@
-import type { BlendLot, BlendModel } from './blend-model'
+import type { BlendLot, BlendModel, UseSum } from './blend-model'
 import { minimiseWithCones, ROUGHLY } from './cones'
 import { NO_SOLUTION, type LinearSolution, type OpenProgramme } from './linear-programme'
 
@@ -120,6 +120,33 @@ export function search(
   }
 }
 
+/**
+ * Does something while the lots of an answer, and the number of its pieces, are settled: what it uses is used, what it
+ * leaves out stays out.
+ */
+export function settled<T>(
+  open: OpenProgramme,
+  model: BlendModel,
+  { values }: LinearSolution,
+  run: () => T,
+): T {
+  const bench = new Bench(open, model, 0)
+  const decisions = model.lots.flatMap(({ lot, column, unitG, leastG, upperG, stepG }, index): Decision[] => {
+    if (lot.fixedG !== undefined) return []
+    const z = values[column]!
+    if (z * unitG <= WHOLE) return [{ index, lower: 0, upper: 0, used: false }]
+    const bounds =
+      stepG === undefined ? { lower: leastG / unitG, upper: upperG / unitG } : { lower: z, upper: z }
+    return [{ index, ...bounds, used: true }]
+  })
+  try {
+    bench.apply(decisions)
+    return run()
+  } finally {
+    bench.clear()
+  }
+}
+
 /** Nodes that wait, the one with the least floor on top. */
 class Heap {
   private readonly nodes: (Node & { born: number })[] = []
@@ -183,7 +210,8 @@ class Heap {
 /** The programme being searched: puts decisions in force, and keeps what each kind of decision has cost. */
 class Bench {
   private touched = new Set<number>()
-  private readonly counted: Map<number, number>[]
+  /** what a unit of a lot counts for its use, where that is not what the model says: 0 once its use is decided */
+  private readonly shares = new Map<number, number>()
   private readonly gains: { down: number; up: number; downs: number; ups: number }[]
 
   constructor(
@@ -191,7 +219,6 @@ class Bench {
     private readonly model: BlendModel,
     private readonly tried: number,
   ) {
-    this.counted = model.counts.map(() => new Map<number, number>())
     this.gains = model.lots.map(() => ({ down: 0, up: 0, downs: 0, ups: 0 }))
   }
 
@@ -210,7 +237,7 @@ class Bench {
    * Sets a node's bounds and gives back their own to the columns the last node had touched.
    * @returns false, with nothing changed, where decisions contradict each other or more lots must be used than may be
    */
-  private apply(decisions: readonly Decision[]): boolean {
+  apply(decisions: readonly Decision[]): boolean {
     const { lots, maxLots } = this.model
     const bounds = new Map<number, Decision>()
     for (const decision of decisions) {
@@ -226,7 +253,7 @@ class Bench {
     const used = maxLots.map(() => 0)
     for (const decision of bounds.values()) if (decision.used) used[lots[decision.index]!.heat]!++
     if (used.some((count, heat) => count > maxLots[heat]!)) return false
-    this.count(bounds, used)
+    this.count(bounds)
     if (used.some((count, heat) => count >= maxLots[heat]!))
       lots.forEach(({ lot, heat }, index) => {
         if (used[heat]! >= maxLots[heat]! && lot.fixedG === undefined && !bounds.get(index)?.used)
@@ -240,33 +267,39 @@ class Bench {
   }
 
   /** A lot that must be used counts in full; one that may give less counts the more for what it gives. */
-  private count(bounds: ReadonlyMap<number, Decision>, used: readonly number[]): void {
-    this.model.counts.forEach((count, heat) => {
-      if (!count) return
-      const wanted = new Map<number, number>()
-      for (const { index, lower, upper, used: inUse } of bounds.values()) {
-        const own = count.shares.get(index)
-        if (own === undefined) continue
-        if (inUse) wanted.set(index, 0)
-        else if (upper > lower && 1 / upper > own) wanted.set(index, 1 / upper)
-      }
-      const counted = this.counted[heat]!
-      for (const index of counted.keys())
-        if (!wanted.has(index)) {
-          this.recount(count.row, index, count.shares.get(index)!)
-          counted.delete(index)
-        }
-      for (const [index, share] of wanted)
-        if (counted.get(index) !== share) {
-          this.recount(count.row, index, share)
-          counted.set(index, share)
-        }
-      this.open.rebound(count.row, -Infinity, Math.max(0, this.model.maxLots[heat]! - used[heat]!))
-    })
+  private count(bounds: ReadonlyMap<number, Decision>): void {
+    const { lots, sums } = this.model
+    if (sums.length === 0) return
+    const wanted = new Map<number, number>()
+    for (const { index, lower, upper, used } of bounds.values()) {
+      const { most } = lots[index]!
+      if (used) wanted.set(index, 0)
+      else if (upper > lower && upper < most) wanted.set(index, 1 / upper)
+    }
+    const changed = new Map<number, number>()
+    for (const index of this.shares.keys()) if (!wanted.has(index)) changed.set(index, 1 / lots[index]!.most)
+    for (const [index, share] of wanted) if (this.shares.get(index) !== share) changed.set(index, share)
+    for (const sum of sums) {
+      let settled = sum.settled
+      for (const [index, share] of wanted) if (share === 0) settled += sum.weights.get(index) ?? 0
+      this.open.bound(sum.column, settled, settled)
+      for (const [index, share] of changed) this.recount(sum, index, share)
+    }
+    for (const index of changed.keys()) {
+      const share = wanted.get(index)
+      if (share === undefined) this.shares.delete(index)
+      else this.shares.set(index, share)
+    }
   }
 
-  private recount(row: number, index: number, share: number): void {
-    this.open.recoefficient(row, this.model.lots[index]!.column, share)
+  private recount(sum: UseSum, index: number, share: number): void {
+    const weight = sum.weights.get(index)
+    if (weight === undefined) return
+    const { column } = this.model.lots[index]!
+    const at = index - sum.first
+    for (const { row, factor, base } of sum.rows)
+      this.open.recoefficient(row, column, base[at]! + factor * weight * share)
+    if (sum.baseCost) this.open.recost(column, sum.baseCost[at]! + sum.cost * weight * share)
   }
 
   learn({ step, floor }: Node, solution: LinearSolution): void {
@@ -317,7 +350,7 @@ class Bench {
 
 /** Every rule a solution breaks: broken pieces, lines too light, more lots than allowed. */
 function branchesOf(
-  { lots, maxLots }: BlendModel,
+  { lots, maxLots, decides }: BlendModel,
   decisions: readonly Decision[],
   { values }: LinearSolution,
 ): Branch[] {
@@ -328,7 +361,8 @@ function branchesOf(
     if (entry.lot.fixedG !== undefined) return
     const z = values[entry.column]!
     if (z * entry.unitG > WHOLE) inUse[entry.heat]!++
-    const branch = brokenRule(entry, index, z)
+    const open = decides[index] && !decided.has(index)
+    const branch = brokenRule(entry, index, z) ?? (open ? openUse(entry, index, z) : null)
     if (branch) branches.push(branch)
   })
   if (branches.length > 0 && inUse.every((count, heat) => count <= maxLots[heat]!)) return branches
@@ -350,15 +384,29 @@ function branchesOf(
   return branches
 }
 
-/** Every line that breaks its own rule settled: light lines left out, pieces to the nearer whole. */
-function settleAll({ lots }: BlendModel, { values }: LinearSolution): Decision[] {
+/** Every line that breaks its own rule settled: light lines left out, pieces to the nearer whole, others used. */
+function settleAll({ lots, decides }: BlendModel, { values }: LinearSolution): Decision[] {
   return lots.flatMap((entry, index) => {
     if (entry.lot.fixedG !== undefined) return []
-    const branch = brokenRule(entry, index, values[entry.column]!)
-    if (!branch) return []
+    const z = values[entry.column]!
+    const branch = brokenRule(entry, index, z)
+    if (!branch) return (decides[index] && openUse(entry, index, z)?.up) || []
     if (entry.stepG === undefined) return { index, lower: 0, upper: 0, used: false }
     return branch.part > 0.5 ? branch.up : branch.down
   })
+}
+
+/** A line in use of which it is not settled that it is: to be used, or left out. */
+function openUse({ unitG, upperG, leastG, most }: BlendLot, index: number, z: number): Branch | null {
+  if (z * unitG <= WHOLE) return null
+  const part = Math.min(0.99, Math.max(0.01, z / most))
+  return {
+    index,
+    part: Math.max(part, 0.51),
+    score: part,
+    down: { index, lower: 0, upper: 0, used: false },
+    up: { index, lower: leastG / unitG, upper: upperG / unitG, used: true },
+  }
 }
 
 /** How a line breaks its own rule (too light, a broken piece), and the two ways to mend it. */

@@ -55,8 +55,9 @@ export class ProgrammeShelf {
 }
 
 /** The spreads that the tangent planes of a programme were taken for. */
-function spreadsOf({ rows }: BlendModel): number[] {
-  return rows.flatMap(({ cone }) =>
-    cone ? [cone.column, ...cone.entries.flatMap(({ column, sd }) => [column, sd])] : [],
-  )
+function spreadsOf({ cones }: BlendModel): number[] {
+  return cones.flatMap(({ column, entries }) => [
+    column,
+    ...entries.flatMap((entry) => [entry.column, entry.sd]),
+  ])
 }

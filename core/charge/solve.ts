@@ -1,12 +1,15 @@
 import type { Highs } from 'highs'
-import { buildBlendModel, excessMaxG, type BlendModel } from './blend-model'
+import { buildBlendModel, excessMaxG, normalised, type BlendModel, type BlendOptions } from './blend-model'
 import { ConeMemory, recallCones, rememberCones } from './cones'
 import { diagnose } from './diagnose'
 import { NO_SOLUTION, type LinearSolution, type OpenProgramme } from './linear-programme'
-import { describePlan, emptyPlan, readLines } from './describe'
-import type { ChargePlan, Limiting } from './plan'
+import { describePlan, emptyPlan, readLines, roundedToSteps } from './describe'
+import { holds } from './holds'
+import { leastHarm } from './least-harm'
+import type { ChargePlan, Limiting, PlanLine } from './plan'
 import type { ChargeProblem } from './problem'
-import { search, type SearchResult } from './search'
+import { shareRisk } from './risk'
+import { search, settled, type SearchResult } from './search'
 import { ProgrammeShelf } from './shelf'
 
 /** Seconds a solve may take when the problem does not say. */
@@ -15,20 +18,41 @@ const DEFAULT_TIME_LIMIT_S = 5
 /** Roundings tried once one that holds is at hand. */
 const ROUNDING_NODES = 300
 
+/** A plan this near to what no plan can beat is the best there is, as a fraction of the objective. */
+const BEST = 1e-6
+
+/** A limit may be missed by so much of itself, all limits together, and the asked certainty still be within reach. */
+const REACHED = 1e-7
+
 export interface ChargeSolver {
   /**
    * Finds the best charge for a problem.
    * @param problem in grams, wt% and fractions, already guarded by `parseChargeProblem`
-   * @returns a plan; when nothing fits, status "infeasible" with what conflicts and proven ways out
+   * @returns a plan; when nothing fits, status "infeasible" with what conflicts and proven ways out, or, where the
+   *   problem asks for it, the plan that does the least harm
    * @throws Error only when the solver itself fails
    */
   solve(problem: ChargeProblem): ChargePlan
   /**
    * A good charge at once: the search for a still better choice of lots stops after so many nodes, always the
    * same ones, and the plan then says "feasible" with how much cheaper another could be.
+   * @param purityCost what it is worth, in units of the objective, that the melt holds less of one tolerated element
+   *   by all that its limit allows
    * @returns null when nothing fits
    */
-  quickPlan(problem: ChargeProblem, nodes: number): ChargePlan | null
+  quickPlan(problem: ChargeProblem, nodes: number, purityCost?: number): ChargePlan | null
+  /**
+   * The least that a charge inside the limits can cost: any amounts, weighed without error, nothing counted for a line.
+   * @returns in units of the objective; null when nothing fits
+   */
+  leastCost(problem: ChargeProblem): number | null
+}
+
+interface Attempt {
+  found: SearchResult
+  model: BlendModel
+  /** standard deviations kept from each limit, where all limits share one risk */
+  deviations?: readonly number[]
 }
 
 /**
@@ -46,32 +70,100 @@ export function createChargeSolver(
   const kept = new ConeMemory()
   const shelf = new ProgrammeShelf(highs, keep ? undefined : 0)
 
-  function attempt(problem: ChargeProblem, seconds: number, nodes = Infinity) {
-    const model = buildBlendModel(problem)
+  function attempt(
+    problem: ChargeProblem,
+    seconds: number,
+    nodes = Infinity,
+    options: BlendOptions = {},
+  ): Attempt {
+    let model = buildBlendModel(problem, options)
     if (model.programme.isEmpty) return { found: NOTHING_FOUND, model }
     const memory = keep ? kept : new ConeMemory()
     const end = clockMs() + seconds * 1000
     let open: OpenProgramme | null = shelf.take(model)
     try {
       if (open.added === 0) recallCones(open, model, memory)
-      const found = search(open, model, () => clockMs() > end, nodes)
+      const shares = options.deviations === undefined && sharesRisk(problem) && model.cones.length > 0
+      let floor = -Infinity
+      let deviations = options.deviations
+      if (shares) {
+        const shared = sharedRisk(problem, model, open, options)
+        if (!shared) {
+          // The shelf's programme goes back as it was written.
+          open.rewrite(buildBlendModel(problem, options).programme)
+          shelf.giveBack(open)
+          open = null
+          return { found: NOTHING_FOUND, model }
+        }
+        floor = shared.solution.objective
+        deviations = shared.deviations
+        model = buildBlendModel(problem, { ...options, deviations })
+        open.rewrite(model.programme)
+      }
+      let found = search(open, model, () => clockMs() > end, nodes)
+      if (shares && found.solution.feasible) {
+        const better = sharedAgain(problem, model, open, found)
+        if (better) {
+          found = better.found
+          deviations = better.deviations
+          model = buildBlendModel(problem, { ...options, deviations })
+          open.rewrite(model.programme)
+        }
+        const gap = (found.solution.objective - floor) / Math.max(1e-12, Math.abs(found.solution.objective))
+        found = { ...found, gap: Math.max(0, gap), proven: gap <= BEST }
+      }
       if (found.solution.feasible) rememberCones(model, found.solution, memory)
       shelf.giveBack(open)
       open = null
-      return { found, model }
+      return { found, model, ...(deviations ? { deviations } : {}) }
     } finally {
       if (open) shelf.giveBack(open, true)
     }
   }
 
+  /** The best share of the risk while it is open which lots are used; null where the asked certainty is out of reach. */
+  function sharedRisk(problem: ChargeProblem, model: BlendModel, open: OpenProgramme, options: BlendOptions) {
+    const shared = shareRisk(open, model, problem.confidence!)
+    if (shared.solution.feasible) return shared
+    // With equal shares nothing holds: another share may, and the one under which limits are missed least is tried.
+    const elastic = buildBlendModel(problem, { ...options, elasticCost: 1, costPerG: () => 0 })
+    const loose = elastic.programme.open(highs)
+    try {
+      const reached = shareRisk(loose, elastic, problem.confidence!, { enough: REACHED })
+      if (!reached.solution.feasible || reached.solution.objective > REACHED) return null
+      const start = buildBlendModel(problem, { ...options, deviations: reached.deviations })
+      open.rewrite(start.programme)
+      const again = shareRisk(open, start, problem.confidence!, { from: reached.deviations })
+      return again.solution.feasible ? again : null
+    } finally {
+      loose.dispose()
+    }
+  }
+
+  /** The risk shared anew once it is known which lots, and how many pieces of them, are used. */
+  function sharedAgain(problem: ChargeProblem, model: BlendModel, open: OpenProgramme, found: SearchResult) {
+    const decided = model.lots.some(
+      ({ stepG, leastG }, index) => stepG !== undefined || leastG > 0 || model.decides[index],
+    )
+    if (!decided) return null
+    return settled(open, model, found.solution, () => {
+      const shared = shareRisk(open, model, problem.confidence!, {
+        from: model.rows.map((row) => row.deviations),
+      })
+      if (!shared.solution.feasible || shared.solution.objective >= found.solution.objective) return null
+      return { found: { ...found, solution: shared.solution }, deviations: shared.deviations }
+    })
+  }
+
   function planFrom(
     problem: ChargeProblem,
-    { found, model }: { found: SearchResult; model: BlendModel },
+    { found, model }: Attempt,
+    lines?: PlanLine[],
   ): ChargePlan | null {
     const { solution, proven, gap } = found
     if (!solution.feasible) return null
     return {
-      ...describePlan(problem, readLines(model.lots, solution)),
+      ...describePlan(problem, lines ?? readLines(model.lots, solution)),
       status: proven ? 'optimal' : 'feasible',
       ...(proven ? {} : { gap }),
       limiting: readLimiting(problem, model, solution),
@@ -95,23 +187,123 @@ export function createChargeSolver(
     return { ...plan, status: nearEnough ? 'optimal' : 'feasible', gap, limiting: ideal.limiting }
   }
 
+  /**
+   * A plan in the steps of each line's own scale. With room kept for rounding every line to its step, the nearest
+   * steps hold whatever they are; where there is not so much room, the search goes from step to step.
+   */
+  function steppedPlan(
+    problem: ChargeProblem,
+    seconds: number,
+    nodes: number,
+    options: BlendOptions = {},
+  ): ChargePlan | null {
+    const roomy = attempt(problem, seconds / 2, nodes, { ...options, room: true })
+    if (roomy.found.solution.feasible) {
+      const lines = roundedToSteps(problem, readLines(roomy.model.lots, roomy.found.solution))
+      if (holds(problem, lines)) return planFrom(problem, roomy, lines)
+    }
+    const smooth = attempt(problem, seconds / 4, nodes, options)
+    if (!smooth.found.solution.feasible) return null
+    const near = roundedToSteps(problem, readLines(smooth.model.lots, smooth.found.solution))
+    if (holds(problem, near)) return planFrom(problem, smooth, near)
+    const { deviations } = smooth
+    const whole = attempt(problem, seconds / 4, Math.min(nodes, ROUNDING_NODES), {
+      ...options,
+      wholeSteps: true,
+      ...(deviations ? { deviations } : {}),
+    })
+    const plan = planFrom(problem, whole)
+    return plan && holds(problem, plan.lines)
+      ? { ...plan, limiting: readLimiting(problem, smooth.model, smooth.found.solution) }
+      : null
+  }
+
+  /** How far a plan in steps may be from the best one, by the best without steps. */
+  function withGap(problem: ChargeProblem, plan: ChargePlan, seconds: number): ChargePlan {
+    const { found } = attempt(problem, seconds)
+    const floor = found.solution.objective * (1 - found.gap)
+    const objective = objectiveOf(problem, plan)
+    const gap = Math.max(0, (objective - floor) / Math.max(1e-12, Math.abs(objective)))
+    const rest = { ...plan }
+    delete rest.gap
+    return gap <= BEST ? { ...rest, status: 'optimal' } : { ...rest, status: 'feasible', gap }
+  }
+
+  function best(problem: ChargeProblem, seconds: number, nodes: number, options: BlendOptions = {}) {
+    if (isStepped(problem)) return steppedPlan(problem, seconds, nodes, options)
+    return planFrom(problem, attempt(problem, seconds, nodes, options))
+  }
+
   return {
     solve(problem) {
       const seconds = problem.timeLimitS ?? DEFAULT_TIME_LIMIT_S
-      const plan =
-        problem.incrementG === undefined
+      const start = clockMs()
+      const stepped = isStepped(problem)
+      const plan = stepped
+        ? steppedPlan(problem, seconds, Infinity)
+        : problem.incrementG === undefined
           ? planFrom(problem, attempt(problem, seconds))
           : roundedPlan(problem, seconds)
-      if (plan) return plan
-      const works = (changed: ChargeProblem) => attempt(changed, seconds / 4).found.solution.feasible
-      return { ...emptyPlan(), ...diagnose(highs, problem, works) }
+      if (plan) return stepped ? withGap(problem, plan, seconds / 4) : plan
+      const timeIsUp = clockMs() - start > seconds * 900
+      if (timeIsUp && problem.version === 2) return { ...emptyPlan(problem), status: 'unknown' }
+      const works = (changed: ChargeProblem) => best(changed, seconds / 4, Infinity) !== null
+      const told = diagnose(highs, problem, works)
+      const end = clockMs() + seconds * 1000
+      const lines = problem.leastHarm ? leastHarm(highs, problem, () => clockMs() > end) : null
+      if (lines) return { ...describePlan(problem, lines), ...told, status: 'least-harm' }
+      return { ...emptyPlan(problem), ...told }
     },
-    quickPlan: (problem, nodes) =>
-      planFrom(problem, attempt(problem, problem.timeLimitS ?? DEFAULT_TIME_LIMIT_S, nodes)),
+    quickPlan: (problem, nodes, purityCost = 0) =>
+      best(problem, problem.timeLimitS ?? DEFAULT_TIME_LIMIT_S, nodes, purityCost > 0 ? { purityCost } : {}),
+    leastCost(problem) {
+      const plain = plainly(problem)
+      const { solution } = attempt(plain, DEFAULT_TIME_LIMIT_S).found
+      return solution.feasible ? solution.objective : null
+    },
   }
 }
 
 const NOTHING_FOUND: SearchResult = { solution: NO_SOLUTION, proven: true, gap: 0 }
+
+const sharesRisk = ({ confidence, confidenceOf }: ChargeProblem) =>
+  confidence !== undefined && confidenceOf === 'all'
+const isStepped = ({ lots }: ChargeProblem) => lots.some(({ stepG }) => stepG !== undefined)
+
+/** The problem without anything but its limits, its tap and what there is. */
+function plainly(given: ChargeProblem): ChargeProblem {
+  const problem = { ...given }
+  delete problem.confidence
+  delete problem.lineCost
+  delete problem.maxLots
+  delete problem.minLineG
+  delete problem.incrementG
+  return {
+    ...problem,
+    lots: given.lots.map((lot) => {
+      const plain = { ...lot }
+      delete plain.pieceG
+      delete plain.stepG
+      delete plain.weighErrorG
+      delete plain.minG
+      return plain
+    }),
+  }
+}
+
+/** What a plan comes to, in units of its problem's objective. */
+function objectiveOf(problem: ChargeProblem, plan: ChargePlan): number {
+  const { objective, target } = problem
+  if (objective === 'cost') return plan.cost + (plan.lineCost ?? 0)
+  if (objective === 'virgin') return plan.virginMassG
+  return Object.entries(target.nominal ?? {}).reduce((sum, [element, nominal]) => {
+    if (element === target.base) return sum
+    const { min, max } = target.limits[element] ?? {}
+    const width = min !== undefined && max !== undefined && max > min ? max - min : 1
+    const awayPct = Math.abs((plan.composition[element] ?? 0) - nominal)
+    return sum + (awayPct * plan.tapMassG) / (target.tapMassG * width)
+  }, 0)
+}
 
 /**
  * Marginal values of the bounds that hold the plan, in objective units per wt% or gram, dearest first. Which lots

@@ -73,27 +73,23 @@ export function planTogether(
 /** All heats in one programme, side by side, and the lots that more than one of them may draw on. */
 function writeTogether(problems: readonly ChargeProblem[], elastic = false) {
   const programme = new LinearProgramme()
-  const heats = problems.map((problem, heat) =>
-    buildBlendModel(problem, {
-      beside: { programme, heat },
+  let first = 0
+  const heats = problems.map((problem, heat) => {
+    const written = buildBlendModel(problem, {
+      beside: { programme, heat, first },
       ...(elastic ? { costPerG: () => 0 } : {}),
-    }),
-  )
-  const starts = heats.map((_, heat) => heats.slice(0, heat).reduce((sum, { lots }) => sum + lots.length, 0))
+    })
+    first += written.lots.length
+    return written
+  })
   const model: BlendModel = {
     programme,
     lots: heats.flatMap(({ lots }) => lots),
-    counts: heats.flatMap(({ counts }, heat) =>
-      counts.map(
-        (count) =>
-          count && {
-            row: count.row,
-            shares: new Map([...count.shares].map(([index, share]) => [index + starts[heat]!, share])),
-          },
-      ),
-    ),
     rows: heats.flatMap(({ rows }) => rows),
+    cones: heats.flatMap(({ cones }) => cones),
+    sums: heats.flatMap(({ sums }) => sums),
     maxLots: heats.flatMap(({ maxLots }) => maxLots),
+    decides: heats.flatMap(({ decides }) => decides),
   }
   const byLot = new Map<string, Shared>()
   for (const { lot, column, unitG } of model.lots) {

@@ -1,3 +1,4 @@
+export { withBaseSpread } from './base-spread'
 export { blendDensity } from './density'
 export { ELEMENT_SOURCE, ELEMENTS, SYMBOLS, UNIDENTIFIED, type ElementFacts } from './elements'
 export { mix, type Portion } from './mix'

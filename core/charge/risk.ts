@@ -1,0 +1,138 @@
+import type { BlendModel, Cone } from './blend-model'
+import { minimiseWithCones, spreadOf } from './cones'
+import type { LinearSolution, OpenProgramme } from './linear-programme'
+import { normalCdf, normalQuantile } from './normal'
+
+/** Shares of the risk tried before the best of them is taken. */
+const MOST_ROUNDS = 12
+/** A new share of the risk is worth another round if it gains this fraction of the objective. */
+const WORTH = 2e-4
+/** How far on the way to the share that promises most, one after the other. */
+const STEPS = [1, 0.5, 0.2]
+/** No limit is kept by more than this: surer is beyond what the figures of scrap can carry. */
+const MOST_DEVIATIONS = 8
+
+/** One limit's part in the risk of the whole melt. */
+interface Stake {
+  /** place among the model's rows */
+  at: number
+  row: number
+  cone: Cone
+  /** what one deviation adds to the row for each unit of the spread's column */
+  unit: number
+}
+
+export interface SharedRisk {
+  solution: LinearSolution
+  /** standard deviations kept from each limit, by place among the rows */
+  deviations: number[]
+}
+
+/**
+ * Shares the risk that a melt may be outside among its limits, so that all of them together hold with the asked
+ * probability at the least cost: iterative risk allocation. Limits that do not bind give up their share; those that
+ * do get more of it the more a standard deviation costs there, until no other share is cheaper.
+ * @param confidence probability that every limit holds, elements independent and normal
+ * @param enough stops as soon as the objective is as low as this
+ * @param from a share known to be good, to go on from
+ * @returns the best share found; infeasible where none of those tried can be met
+ * @source Ono & Williams 2008, "Iterative risk allocation" (from memory), with the shares set by the duals
+ */
+export function shareRisk(
+  open: OpenProgramme,
+  model: BlendModel,
+  confidence: number,
+  { enough = -Infinity, from }: { enough?: number; from?: readonly number[] } = {},
+): SharedRisk {
+  const stakes = model.rows.flatMap(({ cone, row, scale }, at): Stake[] =>
+    cone ? [{ at, row, cone, unit: cone.scale / scale }] : [],
+  )
+  const solve = (deviations: number[]): SharedRisk => {
+    for (const { at, row, cone, unit } of stakes) open.recoefficient(row, cone.column, unit * deviations[at]!)
+    return { solution: minimiseWithCones(open, model, undefined, deviations), deviations }
+  }
+  let best = solve(from ? [...from] : equalShares(model, stakes, confidence))
+  if (stakes.length === 0) return best
+  for (let round = 0; round < MOST_ROUNDS; round++) {
+    if (!best.solution.feasible || best.solution.objective <= enough) break
+    const aim = promisedShares(best, stakes, confidence)
+    const before = best
+    for (const step of STEPS) {
+      const tried = solve(best.deviations.map((now, at) => now + step * (aim[at]! - now)))
+      if (!tried.solution.feasible || tried.solution.objective >= before.solution.objective) continue
+      best = tried
+      break
+    }
+    const gain = before.solution.objective - best.solution.objective
+    if (gain <= WORTH * Math.abs(before.solution.objective)) break
+  }
+  // The programme is left at the best share, whatever was tried last.
+  return solve(best.deviations)
+}
+
+/** Every element with the same share, and both its limits with half of it. */
+function equalShares(model: BlendModel, stakes: readonly Stake[], confidence: number): number[] {
+  const each = confidence ** (1 / Math.max(1, new Set(stakes.map(({ cone }) => cone)).size))
+  const deviations = model.rows.map(() => 0)
+  for (const { at, cone } of stakes) {
+    const sides = stakes.filter((other) => other.cone === cone).length
+    deviations[at] = Math.max(0, normalQuantile(1 - (1 - each) / sides))
+  }
+  return deviations
+}
+
+/** The share that would cost least if a deviation went on costing at each limit what it costs now. */
+function promisedShares(
+  { solution, deviations }: SharedRisk,
+  stakes: readonly Stake[],
+  confidence: number,
+): number[] {
+  const aim = [...deviations]
+  const costs = stakes.map(({ at, row, cone, unit }) => {
+    const spread = spreadOf(cone, solution)
+    const cost = Math.max(0, -solution.rowDuals[row]!) * unit * spread
+    // What a limit keeps anyway costs nothing.
+    const kept = solution.rowValues[row]! - deviations[at]! * unit * solution.values[cone.column]!
+    aim[at] =
+      spread > 1e-12
+        ? Math.min(MOST_DEVIATIONS, Math.max(deviations[at]!, -kept / (unit * spread)))
+        : MOST_DEVIATIONS
+    return cost
+  })
+  const dearest = Math.max(...costs)
+  if (!(dearest > 0)) return aim
+  const binding = stakes.filter((_, index) => costs[index]! > 1e-6 * dearest)
+  const shares = (scale: number) => {
+    const next = [...aim]
+    stakes.forEach((stake, index) => {
+      if (!binding.includes(stake)) return
+      const density = (costs[index]! / dearest) * scale
+      next[stake.at] = Math.min(
+        MOST_DEVIATIONS,
+        density >= 1 / Math.sqrt(2 * Math.PI)
+          ? 0
+          : Math.sqrt(-2 * Math.log(density * Math.sqrt(2 * Math.PI))),
+      )
+    })
+    return next
+  }
+  // The more risk the binding limits take, the less likely the whole: halve until it is as likely as asked.
+  let low = 1e-12
+  let high = 1e6
+  for (let halving = 0; halving < 60; halving++) {
+    const middle = Math.sqrt(low * high)
+    if (jointProbability(shares(middle), stakes) >= confidence) low = middle
+    else high = middle
+  }
+  return shares(low)
+}
+
+/** Probability that every limit holds where each is kept by just so many standard deviations. */
+function jointProbability(deviations: readonly number[], stakes: readonly Stake[]): number {
+  const outside = new Map<Cone, number>()
+  for (const { at, cone } of stakes)
+    outside.set(cone, (outside.get(cone) ?? 0) + 1 - normalCdf(deviations[at]!))
+  let probability = 1
+  for (const risk of outside.values()) probability *= Math.max(0, 1 - risk)
+  return probability
+}
