@@ -9,7 +9,7 @@ const INF = Number.POSITIVE_INFINITY
 /** Limits finer than this are held as closely as this, wt%: one part in a hundred million. */
 const LEAST_SCALE = 1e-6
 
-/** A limit as the solver sees it: (Σ z·sign·(content − bound·melt) + deviations·spread) / scale + margin ≤ 0. */
+/** A limit as the solver sees it: (Σ z·sign·(content − bound·melt) + deviations·spread) / scale ≤ 0. */
 export interface LimitRow {
   row: number
   kind: 'element' | 'others'
@@ -23,6 +23,8 @@ export interface LimitRow {
   deviations: number
   /** column by which the limit may be missed, as a fraction of it */
   slack?: number
+  /** the row of the same limit for the worst case of weighing, where certainty has a row of its own */
+  twin?: number
 }
 
 /** A column that is at least √Σ (sᵢ zᵢ)², kept by cuts: one element's spread, in hundredths of `scale`. */
@@ -93,8 +95,8 @@ export interface BlendOptions {
   costPerG?: (lot: ChargeLot, coefficients: MeltCoefficients) => number
   /** standard deviations kept from each limit, in the order of the rows; as the problem asks when left out */
   deviations?: readonly number[]
-  /** keep room for rounding each free line to its step, beside its error of weighing */
-  room?: boolean
+  /** keep room for rounding each free line to its step, beside its error of weighing: a share of half the step */
+  room?: number
   /** lots' steps are kept by the search, as pieces are */
   wholeSteps?: boolean
   /** what a melt costs that holds as much of one tolerated element as its limit allows, units of the objective */
@@ -118,7 +120,7 @@ export function buildBlendModel(given: ChargeProblem, options: BlendOptions = {}
   const excessPct = (100 * excessMaxG(problem)) / target.tapMassG
   const contents = contentsOf(lots)
   tightenMost(lots, terms, contents, options.freeTap ? INF : 100 + excessPct, options)
-  const errors = lots.map((entry) => errorOf(entry, options.room ?? false))
+  const errors = lots.map((entry) => errorOf(entry, options.room ?? 0))
   const weighed = errors.some((error) => error > 0)
   const uses = new Uses(programme, lots, first)
   addTap(programme, uses, lots, {
@@ -156,33 +158,37 @@ export function buildBlendModel(given: ChargeProblem, options: BlendOptions = {}
       for (const held of holders) content += held[at]!
       base[at] = (sign * (content - limit.limit * meltPerG[at]!)) / scale
     }
-    const margin = weighed
-      ? uses.sum(
-          errors.map((error, at) => error * Math.abs(base[at]!) + roundingSpread(at, cone, deviations)),
-        )
-      : undefined
-    const row = programme.row(-INF, 0, (put) => {
-      lots.forEach(({ column }, at) => put(column, base[at]! + (margin ? uses.share(margin, at) : 0)))
-      if (cone) put(cone.column, (deviations * cone.scale) / scale)
-      if (slack !== undefined) put(slack, -1)
-      if (margin) put(margin.column, 1)
-    })
-    margin?.rows.push({ row, factor: 1, base })
+    const write = (by: number, margin: UseSum | undefined) => {
+      const row = programme.row(-INF, 0, (put) => {
+        lots.forEach(({ column }, at) => put(column, base[at]! + (margin ? uses.share(margin, at) : 0)))
+        if (cone && by > 0) put(cone.column, (by * cone.scale) / scale)
+        if (slack !== undefined) put(slack, -1)
+        if (margin) put(margin.column, 1)
+      })
+      margin?.rows.push({ row, factor: 1, base })
+      return row
+    }
+    // Certainty is asked of the melt as planned, the worst case of weighing of its predicted figures: two rows.
+    const sure = cone !== undefined
+    const roomy = sure && options.room ? uses.sum(lots.map((_, at) => roundingOf(at, base[at]!))) : undefined
+    const row = sure ? write(deviations, roomy) : -1
+    const weighing = weighed ? uses.sum(errors.map((error, at) => error * Math.abs(base[at]!))) : undefined
+    const plain = !sure || weighing ? write(0, weighing) : undefined
     return {
       ...limit,
       scale,
-      row,
+      row: sure ? row : plain!,
       deviations,
       ...(cone ? { cone } : {}),
+      ...(sure && plain !== undefined ? { twin: plain } : {}),
       ...(slack === undefined ? {} : { slack }),
     }
 
-    /** Rounding a line changes the spread too, by its own standard deviation at the most. */
-    function roundingSpread(at: number, of: Cone | undefined, by: number): number {
-      const { lot, coefficients, unitG: unit } = lots[at]!
-      if (!options.room || !of || lot.fixedG !== undefined) return 0
-      const half = (lot.pieceG === undefined ? (lot.stepG ?? 0) : 0) / 2 / unit
-      return (half * by * (coefficients.sdPct[limit.element] ?? 0)) / scale
+    /** Half a step of a line moves the figure and, by its own standard deviation at the most, the spread. */
+    function roundingOf(at: number, rate: number): number {
+      const half = (options.room ?? 0) * halfStepOf(lots[at]!)
+      const sd = lots[at]!.coefficients.sdPct[limit.element] ?? 0
+      return half * (Math.abs(rate) + (deviations * sd) / scale)
     }
   })
   if (problem.objective === 'nominal' && !options.costPerG) addNominal(programme, problem, lots)
@@ -222,9 +228,13 @@ function askedDeviations({ confidence, confidenceOf, target }: ChargeProblem): n
 }
 
 /** How far a line may be off when it is used, solver units. */
-function errorOf({ lot, unitG }: BlendLot, room: boolean): number {
-  const half = room && lot.fixedG === undefined && lot.pieceG === undefined ? (lot.stepG ?? 0) / 2 : 0
-  return ((lot.weighErrorG ?? 0) + half) / unitG
+function errorOf(entry: BlendLot, room: number): number {
+  return (entry.lot.weighErrorG ?? 0) / entry.unitG + room * halfStepOf(entry)
+}
+
+/** Half the step a free line is rounded to, solver units; pieces are whole already. */
+function halfStepOf({ lot, unitG }: BlendLot): number {
+  return lot.fixedG === undefined && lot.pieceG === undefined ? (lot.stepG ?? 0) / 2 / unitG : 0
 }
 
 /** The sums that count what is used. */

@@ -98,7 +98,10 @@ class ConflictSketch {
   }
 
   private enforceOnly(members: readonly LimitRow[]): void {
-    for (const row of this.model.rows) this.open.enforce(row.row, members.includes(row))
+    for (const row of this.model.rows) {
+      this.open.enforce(row.row, members.includes(row))
+      if (row.twin !== undefined) this.open.enforce(row.twin, members.includes(row))
+    }
   }
 
   private solve(): LinearSolution {

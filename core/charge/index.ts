@@ -2,6 +2,7 @@ export { applyRemedy, rulesOf, withoutRule } from './apply-remedy'
 export { meltCoefficients, type MeltCoefficients } from './melt-coefficients'
 export { normalCdf, normalQuantile } from './normal'
 export { harmOf, limitWidth } from './least-harm'
+export { normalised } from './blend-model'
 export { holds, shortfallsOf } from './holds'
 export { isWanted, TRACE_PCT } from './wanted'
 export {

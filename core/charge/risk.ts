@@ -7,8 +7,12 @@ import { normalCdf, normalQuantile } from './normal'
 const MOST_ROUNDS = 12
 /** A new share of the risk is worth another round if it gains this fraction of the objective. */
 const WORTH = 2e-4
+/** Rounds in a row that may gain less: the way sometimes turns before it falls again. */
+const PATIENCE = 1
 /** How far on the way to the share that promises most, one after the other. */
 const STEPS = [1, 0.5, 0.2]
+/** Times the costs at both ends of a way that led nowhere are blended for another. */
+const MOST_BLENDS = 3
 /** No limit is kept by more than this: surer is beyond what the figures of scrap can carry. */
 const MOST_DEVIATIONS = 8
 
@@ -53,18 +57,29 @@ export function shareRisk(
   }
   let best = solve(from ? [...from] : equalShares(model, stakes, confidence))
   if (stakes.length === 0) return best
+  let poor = 0
   for (let round = 0; round < MOST_ROUNDS; round++) {
     if (!best.solution.feasible || best.solution.objective <= enough) break
-    const aim = promisedShares(best, stakes, confidence)
     const before = best
-    for (const step of STEPS) {
-      const tried = solve(best.deviations.map((now, at) => now + step * (aim[at]! - now)))
-      if (!tried.solution.feasible || tried.solution.objective >= before.solution.objective) continue
-      best = tried
-      break
+    let costs = costsOf(best, stakes)
+    for (let blend = 0; blend < MOST_BLENDS && best === before; blend++) {
+      const aim = promisedShares(before, costs, stakes, confidence)
+      let farthest: SharedRisk | undefined
+      for (const step of STEPS) {
+        const tried = solve(before.deviations.map((now, at) => now + step * (aim[at]! - now)))
+        farthest ??= tried
+        if (!tried.solution.feasible || tried.solution.objective >= before.solution.objective) continue
+        best = tried
+        break
+      }
+      // Between the two the prices change: the better share lies where both have their say.
+      if (!farthest?.solution.feasible) break
+      const there = costsOf(farthest, stakes)
+      costs = costs.map((cost, index) => (cost + there[index]!) / 2)
     }
     const gain = before.solution.objective - best.solution.objective
-    if (gain <= WORTH * Math.abs(before.solution.objective)) break
+    poor = gain <= WORTH * Math.abs(before.solution.objective) ? poor + 1 : 0
+    if (poor > PATIENCE || gain <= 0) break
   }
   // The programme is left at the best share, whatever was tried last.
   return solve(best.deviations)
@@ -81,24 +96,30 @@ function equalShares(model: BlendModel, stakes: readonly Stake[], confidence: nu
   return deviations
 }
 
-/** The share that would cost least if a deviation went on costing at each limit what it costs now. */
+/** What one more deviation costs at each limit. */
+function costsOf({ solution }: SharedRisk, stakes: readonly Stake[]): number[] {
+  return stakes.map(
+    ({ row, cone, unit }) => Math.max(0, -solution.rowDuals[row]!) * unit * spreadOf(cone, solution),
+  )
+}
+
+/** The share that would cost least if a deviation went on costing so much at each limit. */
 function promisedShares(
   { solution, deviations }: SharedRisk,
+  costs: readonly number[],
   stakes: readonly Stake[],
   confidence: number,
 ): number[] {
   const aim = [...deviations]
-  const costs = stakes.map(({ at, row, cone, unit }) => {
+  for (const { at, row, cone, unit } of stakes) {
     const spread = spreadOf(cone, solution)
-    const cost = Math.max(0, -solution.rowDuals[row]!) * unit * spread
     // What a limit keeps anyway costs nothing.
     const kept = solution.rowValues[row]! - deviations[at]! * unit * solution.values[cone.column]!
     aim[at] =
       spread > 1e-12
         ? Math.min(MOST_DEVIATIONS, Math.max(deviations[at]!, -kept / (unit * spread)))
         : MOST_DEVIATIONS
-    return cost
-  })
+  }
   const dearest = Math.max(...costs)
   if (!(dearest > 0)) return aim
   const binding = stakes.filter((_, index) => costs[index]! > 1e-6 * dearest)

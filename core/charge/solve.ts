@@ -21,6 +21,16 @@ const ROUNDING_NODES = 300
 /** A plan this near to what no plan can beat is the best there is, as a fraction of the objective. */
 const BEST = 1e-6
 
+/** Times the risk is shared anew and the lots are chosen again by it, while that gains this share of the objective. */
+const MOST_PASSES = 4
+const WORTH_A_PASS = 2e-3
+
+/** A plan in steps this much dearer than one without, as a fraction, is worth a search from step to step. */
+const NEAR = 2e-3
+
+/** Room tried for rounding to steps, as shares of half a step: errors seldom all add up; with the whole they may. */
+const ROOMS = [0.3, 1]
+
 /** A limit may be missed by so much of itself, all limits together, and the asked certainty still be within reach. */
 const REACHED = 1e-7
 
@@ -101,14 +111,21 @@ export function createChargeSolver(
         open.rewrite(model.programme)
       }
       let found = search(open, model, () => clockMs() > end, nodes)
-      if (shares && found.solution.feasible) {
+      for (let pass = 0; shares && found.solution.feasible && pass < MOST_PASSES; pass++) {
+        // Which lots are used decides where risk is worth taking, and that in turn which lots are.
         const better = sharedAgain(problem, model, open, found)
-        if (better) {
-          found = better.found
-          deviations = better.deviations
-          model = buildBlendModel(problem, { ...options, deviations })
-          open.rewrite(model.programme)
-        }
+        if (!better) break
+        const gained = found.solution.objective - better.found.solution.objective
+        found = better.found
+        deviations = better.deviations
+        model = buildBlendModel(problem, { ...options, deviations })
+        open.rewrite(model.programme)
+        if (gained < WORTH_A_PASS * Math.abs(found.solution.objective)) break
+        const next = search(open, model, () => clockMs() > end, nodes)
+        if (!next.solution.feasible || next.solution.objective >= found.solution.objective) break
+        found = next
+      }
+      if (shares && found.solution.feasible) {
         const gap = (found.solution.objective - floor) / Math.max(1e-12, Math.abs(found.solution.objective))
         found = { ...found, gap: Math.max(0, gap), proven: gap <= BEST }
       }
@@ -197,8 +214,9 @@ export function createChargeSolver(
     nodes: number,
     options: BlendOptions = {},
   ): ChargePlan | null {
-    const roomy = attempt(problem, seconds / 2, nodes, { ...options, room: true })
-    if (roomy.found.solution.feasible) {
+    for (const room of ROOMS) {
+      const roomy = attempt(problem, seconds / 4, nodes, { ...options, room })
+      if (!roomy.found.solution.feasible) break
       const lines = roundedToSteps(problem, readLines(roomy.model.lots, roomy.found.solution))
       if (holds(problem, lines)) return planFrom(problem, roomy, lines)
     }
@@ -206,25 +224,42 @@ export function createChargeSolver(
     if (!smooth.found.solution.feasible) return null
     const near = roundedToSteps(problem, readLines(smooth.model.lots, smooth.found.solution))
     if (holds(problem, near)) return planFrom(problem, smooth, near)
-    const { deviations } = smooth
-    const whole = attempt(problem, seconds / 4, Math.min(nodes, ROUNDING_NODES), {
-      ...options,
-      wholeSteps: true,
-      ...(deviations ? { deviations } : {}),
-    })
-    const plan = planFrom(problem, whole)
+    return fromStepToStep(problem, smooth, seconds / 4, Math.min(nodes, ROUNDING_NODES), options)
+  }
+
+  /** The search kept to whole steps, by the certainty of each limit that the plan without steps has. */
+  function fromStepToStep(
+    problem: ChargeProblem,
+    { model, found, deviations }: Attempt,
+    seconds: number,
+    nodes: number,
+    options: BlendOptions = {},
+  ): ChargePlan | null {
+    const plan = planFrom(
+      problem,
+      attempt(problem, seconds, nodes, {
+        ...options,
+        wholeSteps: true,
+        ...(deviations ? { deviations } : {}),
+      }),
+    )
     return plan && holds(problem, plan.lines)
-      ? { ...plan, limiting: readLimiting(problem, smooth.model, smooth.found.solution) }
+      ? { ...plan, limiting: readLimiting(problem, model, found.solution) }
       : null
   }
 
-  /** How far a plan in steps may be from the best one, by the best without steps. */
+  /** A plan in steps with how far it may be from the best, by the best without steps; a nearer one where that is far. */
   function withGap(problem: ChargeProblem, plan: ChargePlan, seconds: number): ChargePlan {
-    const { found } = attempt(problem, seconds)
-    const floor = found.solution.objective * (1 - found.gap)
-    const objective = objectiveOf(problem, plan)
-    const gap = Math.max(0, (objective - floor) / Math.max(1e-12, Math.abs(objective)))
-    const rest = { ...plan }
+    const smooth = attempt(problem, seconds / 2)
+    const floor = smooth.found.solution.objective * (1 - smooth.found.gap)
+    const gapOf = (one: ChargePlan) => {
+      const objective = objectiveOf(problem, one)
+      return Math.max(0, (objective - floor) / Math.max(1e-12, Math.abs(objective)))
+    }
+    const other = gapOf(plan) > NEAR ? fromStepToStep(problem, smooth, seconds / 2, ROUNDING_NODES) : null
+    const nearer = other && gapOf(other) < gapOf(plan) ? other : plan
+    const gap = gapOf(nearer)
+    const rest = { ...nearer }
     delete rest.gap
     return gap <= BEST ? { ...rest, status: 'optimal' } : { ...rest, status: 'feasible', gap }
   }
@@ -244,7 +279,7 @@ export function createChargeSolver(
         : problem.incrementG === undefined
           ? planFrom(problem, attempt(problem, seconds))
           : roundedPlan(problem, seconds)
-      if (plan) return stepped ? withGap(problem, plan, seconds / 4) : plan
+      if (plan) return stepped ? withGap(problem, plan, seconds / 2) : plan
       const timeIsUp = clockMs() - start > seconds * 900
       if (timeIsUp && problem.version === 2) return { ...emptyPlan(problem), status: 'unknown' }
       const works = (changed: ChargeProblem) => best(changed, seconds / 4, Infinity) !== null
@@ -316,8 +351,9 @@ function readLimiting(
 ): Limiting[] {
   if (lots.some(({ lot, stepG }) => stepG !== undefined && lot.fixedG === undefined)) return []
   const limiting: Limiting[] = []
-  for (const { row, kind, element, bound, scale } of rows) {
-    const shadowPrice = (-rowDuals[row]! * 100) / scale
+  for (const { row, twin, kind, element, bound, scale } of rows) {
+    const dual = rowDuals[row]! + (twin === undefined ? 0 : rowDuals[twin]!)
+    const shadowPrice = (-dual * 100) / scale
     if (shadowPrice < 1e-7) continue
     if (kind === 'others') limiting.push({ kind, bound: 'max', shadowPrice })
     else limiting.push({ kind, element, bound, shadowPrice })

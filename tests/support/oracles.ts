@@ -35,7 +35,7 @@ function writeDown(problem: ChargeProblem): { cost: number[]; upper: number[]; r
     {
       name: 'tap',
       coefficients: melt,
-      min: target.tapMassG,
+      min: target.tapMassG - (target.tapToleranceG ?? 0),
       max: target.tapMassG + (problem.excessMaxG ?? 0),
     },
   ]
@@ -88,8 +88,8 @@ async function glpkRows(rows: readonly Row[]) {
 }
 
 /**
- * Least cost by GLPK (GPL, for tests and benchmarks only), whole pieces, least lines and the number of lots
- * included; null when infeasible.
+ * Least cost by GLPK (GPL, for tests and benchmarks only), whole pieces and steps, least lines, the number of lots, what
+ * each line costs and errors of weighing included; null when infeasible.
  */
 export async function leastCostByGlpk(problem: ChargeProblem, seconds = 20): Promise<number | null> {
   const { cost, upper, rows } = writeDown(problem)
@@ -102,7 +102,8 @@ export async function leastCostByGlpk(problem: ChargeProblem, seconds = 20): Pro
     lb: 0,
     ub: upper[index]!,
   }))
-  problem.lots.forEach(({ pieceG }, index) => {
+  problem.lots.forEach(({ pieceG: ownG, stepG }, index) => {
+    const pieceG = ownG ?? stepG
     if (pieceG === undefined) return
     generals.push(`n${index}`)
     bounds.push({
@@ -121,7 +122,29 @@ export async function leastCostByGlpk(problem: ChargeProblem, seconds = 20): Pro
     })
   })
   const least = problem.minLineG ?? 0
-  if (problem.maxLots !== undefined || least > 0) {
+  const lineCost = problem.lineCost ?? 0
+  const errors = problem.lots.map(({ weighErrorG }) => weighErrorG ?? 0)
+  if (errors.some((error) => error > 0)) {
+    // Worst case of all weighings: every line in use takes its error times its say in the row off the row's room.
+    const tap = subjectTo.find(({ name }) => name === 'tap')!
+    subjectTo.push({
+      ...tap,
+      name: 'tap-most',
+      vars: [...tap.vars],
+      bnds: { type: glpk.GLP_UP, lb: 0, ub: rows[0]!.max },
+    })
+    tap.bnds = { type: glpk.GLP_LO, lb: rows[0]!.min, ub: 0 }
+    for (const row of subjectTo) {
+      const own = rows.find(({ name }) => name === (row.name === 'tap-most' ? 'tap' : row.name))
+      if (!own) continue
+      const side = row.bnds.type === glpk.GLP_UP ? 1 : -1
+      own.coefficients.forEach((coefficient, index) => {
+        const worst = side * errors[index]! * Math.abs(coefficient)
+        if (worst !== 0) row.vars.push({ name: `b${index}`, coef: worst })
+      })
+    }
+  }
+  if (problem.maxLots !== undefined || least > 0 || lineCost > 0 || errors.some((error) => error > 0)) {
     problem.lots.forEach((_, index) => {
       binaries.push(`b${index}`)
       const use = (name: string, factor: number, bound: 'up' | 'lo') =>
@@ -149,7 +172,10 @@ export async function leastCostByGlpk(problem: ChargeProblem, seconds = 20): Pro
       objective: {
         direction: glpk.GLP_MIN,
         name: 'cost',
-        vars: cost.map((coef, index) => ({ name: `x${index}`, coef })),
+        vars: [
+          ...cost.map((coef, index) => ({ name: `x${index}`, coef })),
+          ...(lineCost > 0 ? binaries.map((name) => ({ name, coef: lineCost })) : []),
+        ],
       },
       subjectTo,
       bounds,
@@ -205,6 +231,41 @@ export async function leastGivingByGlpk(problem: ChargeProblem): Promise<number>
       bounds: [
         ...upper.map((ub, index) => ({ name: `x${index}`, type: glpk.GLP_DB, lb: 0, ub })),
         ...slacks.map((name) => ({ name, type: glpk.GLP_LO, lb: 0, ub: 0 })),
+      ],
+    },
+    { msglev: glpk.GLP_MSG_OFF },
+  )
+  return result.result.status === glpk.GLP_OPT ? result.result.z : Infinity
+}
+
+/** Least excess over limits in their widths of a melt of this mass with its fixed lines, by GLPK. */
+export async function leastHarmByGlpk(problem: ChargeProblem, tapMassG: number): Promise<number> {
+  const { upper, rows } = writeDown(problem)
+  const { glpk, subjectTo } = await glpkRows(rows)
+  const tap = subjectTo.find(({ name }) => name === 'tap')!
+  tap.bnds = { type: glpk.GLP_FX, lb: tapMassG, ub: tapMassG }
+  const weights: { name: string; coef: number }[] = []
+  rows.forEach(({ name, min, limit }, index) => {
+    if (name === 'tap' || limit === undefined) return
+    const { min: least = 0, max: most } = problem.target.limits[name.split('-')[0]!] ?? { max: limit }
+    const width = (most ?? 100) - least
+    // A gram of slack is so many widths of the limit in a melt of this mass.
+    weights.push({ name: `s${index}`, coef: 100 / tapMassG / width })
+    subjectTo[index]!.vars.push({ name: `s${index}`, coef: min === 0 ? 1 : -1 })
+  })
+  const result = await glpk.solve(
+    {
+      name: 'harm',
+      objective: { direction: glpk.GLP_MIN, name: 'sum', vars: weights },
+      subjectTo,
+      bounds: [
+        ...upper.map((ub, index) => {
+          const { fixedG } = problem.lots[index]!
+          return fixedG === undefined
+            ? { name: `x${index}`, type: glpk.GLP_DB, lb: 0, ub }
+            : { name: `x${index}`, type: glpk.GLP_FX, lb: fixedG, ub: fixedG }
+        }),
+        ...weights.map(({ name }) => ({ name, type: glpk.GLP_LO, lb: 0, ub: 0 })),
       ],
     },
     { msglev: glpk.GLP_MSG_OFF },
