@@ -10,7 +10,7 @@ export function useUnits() {
   const temperature = computed(() => yard.settings.temperature)
 
   /** "1 652 g"; `stepG` is the finest step worth showing. */
-  function grams(value: number, stepG = 1): string {
+  function grams(value: number, stepG?: number): string {
     const { figure, unit } = formatMass(value, mass.value, stepG)
     return `${figure}\u00a0${unit}`
   }

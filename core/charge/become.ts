@@ -5,7 +5,7 @@ import { meltCoefficients, type MeltCoefficients } from './melt-coefficients'
 import { predictMelt, probabilityInLimits } from './predict'
 import type { PlanLine, Purchase } from './plan'
 import type { ChargeLot, ChargeProblem, ChargeTarget } from './problem'
-import { boughtLot, purchaseOf, purchasesFor } from './purchasable'
+import { boughtLot, purchaseOf, purchasesFor, wantedPurchases } from './purchasable'
 
 const INF = Number.POSITIVE_INFINITY
 
@@ -139,7 +139,7 @@ export class Pile {
       runsOut: solution?.feasible ? this.exhausted(solution) : [],
       heldBy: this.holder(mostG > 0.5 ? solution : null, target),
       probabilityInLimits: probabilityInLimits(melt.composition, melt.sd, target.limits),
-      unlock: mostG >= wantedG ? [] : this.unlock(wantedG),
+      unlock: mostG >= wantedG ? [] : this.unlock(target, wantedG),
     }
   }
 
@@ -232,9 +232,11 @@ export class Pile {
   }
 
   /** Least bought mass for so much melt. */
-  private unlock(wantedG: number): Purchase[] | null {
+  private unlock(target: PileTarget, wantedG: number): Purchase[] | null {
     const wanted = wantedG / this.unitG
-    for (const { column, metal } of this.lots) if (metal) this.cost(column, 1, 0, 20 * wanted)
+    const offered = new Set(wantedPurchases(target).map(({ id }) => id))
+    for (const { column, metal } of this.lots)
+      if (metal) this.cost(column, 1, 0, offered.has(metal) ? 20 * wanted : 0)
     this.cost(this.melt, 0, wanted, INF)
     const solution = this.open.minimise()
     if (!solution.feasible) return null

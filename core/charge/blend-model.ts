@@ -9,6 +9,9 @@ const INF = Number.POSITIVE_INFINITY
 /** Limits finer than this are held as closely as this, wt%: one part in a hundred million. */
 const LEAST_SCALE = 1e-6
 
+/** A spread has its place in a row even where nothing is kept for it, so that programmes keep their shape. */
+const LEAST_DEVIATIONS = 1e-6
+
 /** A limit as the solver sees it: (Σ z·sign·(content − bound·melt) + deviations·spread) / scale ≤ 0. */
 export interface LimitRow {
   row: number
@@ -149,7 +152,7 @@ export function buildBlendModel(given: ChargeProblem, options: BlendOptions = {}
     const sign = limit.bound === 'max' ? 1 : -1
     const holders = symbols.flatMap((symbol) => contents.get(symbol) ?? [])
     const cone = asked > 0 && limit.named ? coneOf(limit.element) : undefined
-    const deviations = cone ? (options.deviations?.[index] ?? asked) : 0
+    const deviations = cone ? Math.max(LEAST_DEVIATIONS, options.deviations?.[index] ?? asked) : 0
     const slack =
       options.elasticCost === undefined ? undefined : programme.column(options.elasticCost, 0, INF)
     const base = new Float64Array(lots.length)

@@ -7,7 +7,7 @@ import { NO_SOLUTION } from './linear-programme'
 import { predictMelt, probabilityInLimits, type MeltPrediction } from './predict'
 import type { PlanLine } from './plan'
 import type { ChargeLot, ChargeProblem, ChargeTarget } from './problem'
-import { boughtLot, purchasesFor } from './purchasable'
+import { boughtLot, wantedPurchases } from './purchasable'
 
 /** Metal that is there and was measured: a melt in the crucible, or ingots to be melted again. */
 export interface MeasuredMetal {
@@ -66,7 +66,7 @@ const NEAR = 0.1
 export function correctMelt(highs: Highs, ask: CorrectionAsk): Correction {
   const metal = asLot(ask.metal, ask.recovery)
   const offered = ask.buying
-    ? purchasesFor(ask.target.base).map(({ id }) => boughtLot(id, 20 * ask.metal.massG))
+    ? wantedPurchases(ask.target).map(({ id }) => boughtLot(id, 20 * ask.metal.massG))
     : []
   const lots = [...ask.lots.filter((lot) => lot.availableG > 0), ...offered]
   const limits = ask.aim === 'nominal' ? nominalLimits(ask.target) : ask.target.limits

@@ -5,7 +5,7 @@ import { minimiseWithCones } from './cones'
 import { findLimitConflict, fixedConflict, metalConflict, type LimitConflict } from './conflict'
 import { NO_SOLUTION, type LinearSolution } from './linear-programme'
 import type { ChargePlan, Conflict, LimitChange, Purchase, Remedy } from './plan'
-import type { ChargeProblem } from './problem'
+import type { ChargeLot, ChargeProblem } from './problem'
 import { purchaseOf, withPurchases } from './purchasable'
 
 type Diagnosis = Pick<ChargePlan, 'conflict' | 'remedies'>
@@ -35,9 +35,9 @@ export function diagnose(
     remedies: [
       ...(relaxing.length > 0 ? relaxing : relaxedTogether(problem, found).filter(proven)),
       ...(buying.length > 0 ? buying : boughtTogether(highs, problem).filter(proven)),
-      ...leavingOut(problem).filter(proven),
+      ...leavingOut(highs, problem).filter(proven),
       ...looserRules(problem, found.solvable).filter(proven),
-      ...lessTap(highs, problem).filter(proven),
+      ...firstProven(lessTap(highs, problem), proven),
     ],
   }
 }
@@ -71,10 +71,48 @@ function relaxedTogether(problem: ChargeProblem, { together }: LimitConflict): R
   return sound ? [{ kind: 'relaxTogether', changes: together }] : []
 }
 
-function leavingOut(problem: ChargeProblem): Remedy[] {
+/** What is locked or weighed left out, or, in the second version, made no lighter than it has to be. */
+function leavingOut(highs: Highs, problem: ChargeProblem): Remedy[] {
   return problem.lots
     .filter(({ fixedG }) => (fixedG ?? 0) > 0)
-    .map(({ id }): Remedy => ({ kind: 'leaveOut', lot: id }))
+    .flatMap((lot): Remedy[] => {
+      const less = problem.version === 2 ? mostThatMayStay(highs, problem, lot) : null
+      return less === null
+        ? [{ kind: 'leaveOut', lot: lot.id }]
+        : [{ kind: 'takeOut', lot: lot.id, toG: less }]
+    })
+}
+
+/** The most of a fixed line that may stay for everything else to work out, in steps of its scale; null for none. */
+function mostThatMayStay(
+  highs: Highs,
+  problem: ChargeProblem,
+  { id, fixedG, stepG = 0 }: ChargeLot,
+): number | null {
+  const freed: ChargeProblem = {
+    ...problem,
+    lots: problem.lots.map((lot) => {
+      if (lot.id !== id) return lot
+      const free = { ...lot, availableG: lot.fixedG! }
+      delete free.fixedG
+      return free
+    }),
+  }
+  const model = buildBlendModel(freed, { room: 1, costPerG: (lot) => (lot.id === id ? -1 : 0) })
+  const solution = relaxation(highs, model)
+  const entry = model.lots.find(({ lot }) => lot.id === id)!
+  if (!solution.feasible) return null
+  const mostG = solution.values[entry.column]! * entry.unitG
+  const toG = Number(
+    (stepG > 0 ? Math.floor(mostG / stepG + 1e-9) * stepG : mostG * (1 - 1e-6)).toPrecision(12),
+  )
+  return toG > 0 && toG < fixedG! ? toG : null
+}
+
+/** The first of several ways, the best first, that works. */
+function firstProven(ways: readonly Remedy[], proven: (remedy: Remedy) => boolean): Remedy[] {
+  const first = ways.find(proven)
+  return first ? [first] : []
 }
 
 /** With a few more lots, or without a rule, where rules alone stand in the way. */
@@ -152,13 +190,20 @@ function boughtTogether(highs: Highs, problem: ChargeProblem): Remedy[] {
   return list.length > 0 ? [{ kind: 'obtainTogether', purchases: list }] : []
 }
 
-/** The most that can be tapped inside the limits from what is there. */
+/** Of the most that can be tapped, how much is tried: rules of weighing may want some of it. */
+const LESS = [1, 0.995, 0.99, 0.97, 0.9]
+
+/** The most that can be tapped inside the limits from what is there, and somewhat less. */
 function lessTap(highs: Highs, problem: ChargeProblem): Remedy[] {
   const model = buildBlendModel(problem, {
     freeTap: true,
     costPerG: (_, coefficients) => -coefficients.meltPerG,
   })
   const solution = relaxation(highs, model)
-  const tapMassG = solution.feasible ? Math.floor(-solution.objective * 0.9999) : 0
-  return tapMassG >= 1 && tapMassG < problem.target.tapMassG ? [{ kind: 'lessTap', tapMassG }] : []
+  const mostG = solution.feasible ? -solution.objective * 0.9999 : 0
+  return LESS.map((share) => Math.floor(mostG * share))
+    .filter((tapMassG) => tapMassG >= 1 && tapMassG < problem.target.tapMassG)
+    .map((tapMassG): Remedy => {
+      return { kind: 'lessTap', tapMassG }
+    })
 }

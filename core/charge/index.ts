@@ -18,7 +18,14 @@ export {
   type Shortfall,
   type WeighingRule,
 } from './plan'
-export { boughtLot, PURCHASABLE, purchaseOf, purchasesFor, type Purchasable } from './purchasable'
+export {
+  boughtLot,
+  PURCHASABLE,
+  purchaseOf,
+  purchasesFor,
+  wantedPurchases,
+  type Purchasable,
+} from './purchasable'
 export {
   predictMelt,
   probabilityInLimits,
@@ -49,4 +56,15 @@ export { Pile, rankBecomings, type Becoming, type PileTarget } from './become'
 export { correctMelt, type Correction, type CorrectionAsk, type MeasuredMetal } from './correct'
 export { lineTolerance } from './line-tolerance'
 export { costInTurn, planTogether, type JointPlan } from './together'
+export {
+  afterWeighing,
+  CONCESSIONS,
+  planWeighing,
+  PURITY_SHARE,
+  weightBand,
+  type Concession,
+  type Weighing,
+  type WeighingAsk,
+  type WeightBand,
+} from './weighing'
 export { createChargeSolver, type ChargeSolver } from './solve'

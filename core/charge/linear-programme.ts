@@ -5,6 +5,21 @@ const INF = Number.POSITIVE_INFINITY
 /** A yard's programme takes tens of steps, a large one hundreds: one that takes so many goes round in circles. */
 const MOST_ITERATIONS = 20_000
 
+/** Answers are wanted this exact: limits of thousandths of a percent have to hold. */
+const EXACT = 1e-9
+const USUAL_WAY = {
+  presolve: 'off',
+  simplex_strategy: 1,
+  primal_feasibility_tolerance: EXACT,
+  dual_feasibility_tolerance: EXACT,
+} as const
+/** Tried in turn where the solver gives up: simplified first; the primal simplex; a hundredth as exact. */
+const ANOTHER_WAY = [
+  { presolve: 'on' },
+  { presolve: 'off', simplex_strategy: 4 },
+  { presolve: 'on', primal_feasibility_tolerance: 100 * EXACT, dual_feasibility_tolerance: 100 * EXACT },
+] as const
+
 export interface LinearSolution {
   feasible: boolean
   objective: number
@@ -71,10 +86,8 @@ export class LinearProgramme {
     })
     model.options.set({
       output_flag: false,
-      presolve: 'off',
       solver: 'simplex',
-      primal_feasibility_tolerance: 1e-9,
-      dual_feasibility_tolerance: 1e-9,
+      ...USUAL_WAY,
       simplex_iteration_limit: MOST_ITERATIONS,
     })
     return new OpenProgramme(highs, model, this)
@@ -209,11 +222,14 @@ export class OpenProgramme {
     const answers = [states.optimal, ...none]
     let status = this.run()
     if (!answers.includes(status)) {
-      // A basis carried over many changes can lead nowhere; from scratch, and simplified first, it ends.
-      this.model.clearSolver()
-      this.model.options.set({ presolve: 'on' })
-      status = this.run()
-      this.model.options.set({ presolve: 'off' })
+      for (const way of ANOTHER_WAY) {
+        // A basis carried over many changes can lead nowhere; from scratch, and by another way, it ends.
+        this.model.clearSolver()
+        this.model.options.set(way)
+        status = this.run()
+        if (answers.includes(status)) break
+      }
+      this.model.options.set(USUAL_WAY)
     }
     if (none.includes(status)) return NO_SOLUTION
     if (status !== states.optimal) throw new Error(`the solver stopped without an answer (state ${status})`)

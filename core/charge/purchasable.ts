@@ -1,6 +1,7 @@
 import table from '#data/purchasable.json'
 import type { Composition } from '#core/composition'
-import type { ChargeLot, ChargeProblem } from './problem'
+import type { ChargeLot, ChargeProblem, ChargeTarget } from './problem'
+import { isWanted, TRACE_PCT } from './wanted'
 
 /** A virgin metal or master alloy that can be bought. */
 export interface Purchasable {
@@ -20,6 +21,19 @@ const BOUGHT = 'bought '
 /** The purchases that suit a base, or all where the target has none. */
 export function purchasesFor(base: string | undefined): Purchasable[] {
   return PURCHASABLE.filter(({ bases }) => base === undefined || bases.includes(base))
+}
+
+/** Whether a purchase brings only what a target wants: what it merely tolerates nobody buys, beyond a maker's traces. */
+export function isWantedPurchase(
+  target: Omit<ChargeTarget, 'tapMassG'>,
+  { composition }: Purchasable,
+): boolean {
+  return Object.entries(composition).every(([element, pct]) => pct < TRACE_PCT || isWanted(target, element))
+}
+
+/** The purchases that suit a target. */
+export function wantedPurchases(target: Omit<ChargeTarget, 'tapMassG'>): Purchasable[] {
+  return purchasesFor(target.base).filter((metal) => isWantedPurchase(target, metal))
 }
 
 /**
@@ -46,7 +60,7 @@ export function purchaseOf(lotId: string): string | null {
 
 /** The problem with every suitable purchase offered, as much as could be wanted. */
 export function withPurchases(problem: ChargeProblem): { problem: ChargeProblem; ids: string[] } {
-  const ids = purchasesFor(problem.target.base).map(({ id }) => id)
+  const ids = wantedPurchases(problem.target).map(({ id }) => id)
   const offered = ids.map((id) => boughtLot(id, 20 * problem.target.tapMassG))
   return { problem: { ...problem, lots: [...problem.lots, ...offered] }, ids }
 }

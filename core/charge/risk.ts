@@ -5,6 +5,12 @@ import { normalCdf, normalQuantile } from './normal'
 
 /** Shares of the risk tried before the best of them is taken. */
 const MOST_ROUNDS = 12
+/** Shares tried at the most, on all ways together. */
+const MOST_TRIES = 60
+/** How closely a share is worked out while it is compared with others, as a fraction of each limit. */
+const NEARLY = 2e-5
+/** Tangent planes carried along. */
+const MOST_PLANES = 120
 /** A new share of the risk is worth another round if it gains this fraction of the objective. */
 const WORTH = 2e-4
 /** Rounds in a row that may gain less: the way sometimes turns before it falls again. */
@@ -26,6 +32,15 @@ interface Stake {
   unit: number
 }
 
+interface RiskOptions {
+  /** stop as soon as the objective is as low as this */
+  enough?: number
+  /** a share known to be good, to go on from */
+  from?: readonly number[]
+  /** shares tried at the most */
+  tries?: number | undefined
+}
+
 export interface SharedRisk {
   solution: LinearSolution
   /** standard deviations kept from each limit, by place among the rows */
@@ -37,8 +52,6 @@ export interface SharedRisk {
  * probability at the least cost: iterative risk allocation. Limits that do not bind give up their share; those that
  * do get more of it the more a standard deviation costs there, until no other share is cheaper.
  * @param confidence probability that every limit holds, elements independent and normal
- * @param enough stops as soon as the objective is as low as this
- * @param from a share known to be good, to go on from
  * @returns the best share found; infeasible where none of those tried can be met
  * @source Ono & Williams 2008, "Iterative risk allocation" (from memory), with the shares set by the duals
  */
@@ -46,19 +59,24 @@ export function shareRisk(
   open: OpenProgramme,
   model: BlendModel,
   confidence: number,
-  { enough = -Infinity, from }: { enough?: number; from?: readonly number[] } = {},
+  { enough = -Infinity, from, tries = MOST_TRIES }: RiskOptions = {},
 ): SharedRisk {
   const stakes = model.rows.flatMap(({ cone, row, scale }, at): Stake[] =>
     cone ? [{ at, row, cone, unit: cone.scale / scale }] : [],
   )
-  const solve = (deviations: number[]): SharedRisk => {
+  let left = tries
+  const solve = (deviations: number[], close?: number): SharedRisk => {
+    left--
     for (const { at, row, cone, unit } of stakes) open.recoefficient(row, cone.column, unit * deviations[at]!)
-    return { solution: minimiseWithCones(open, model, undefined, deviations), deviations }
+    const solution = minimiseWithCones(open, model, close, deviations)
+    // Planes taken for shares that were given up only slow the rest down.
+    if (solution.feasible && open.added > MOST_PLANES) open.dropIdleRows()
+    return { solution, deviations }
   }
-  let best = solve(from ? [...from] : equalShares(model, stakes, confidence))
+  let best = solve(from ? [...from] : equalShares(model, stakes, confidence), NEARLY)
   if (stakes.length === 0) return best
   let poor = 0
-  for (let round = 0; round < MOST_ROUNDS; round++) {
+  for (let round = 0; round < MOST_ROUNDS && left > 0; round++) {
     if (!best.solution.feasible || best.solution.objective <= enough) break
     const before = best
     let costs = costsOf(best, stakes)
@@ -66,7 +84,11 @@ export function shareRisk(
       const aim = promisedShares(before, costs, stakes, confidence)
       let farthest: SharedRisk | undefined
       for (const step of STEPS) {
-        const tried = solve(before.deviations.map((now, at) => now + step * (aim[at]! - now)))
+        if (left <= 0) break
+        const tried = solve(
+          before.deviations.map((now, at) => now + step * (aim[at]! - now)),
+          NEARLY,
+        )
         farthest ??= tried
         if (!tried.solution.feasible || tried.solution.objective >= before.solution.objective) continue
         best = tried
@@ -78,6 +100,8 @@ export function shareRisk(
       costs = costs.map((cost, index) => (cost + there[index]!) / 2)
     }
     const gain = before.solution.objective - best.solution.objective
+    // At this pace it is not reached in the rounds that are left.
+    if (gain * (MOST_ROUNDS - round) < best.solution.objective - enough && enough > -Infinity) break
     poor = gain <= WORTH * Math.abs(before.solution.objective) ? poor + 1 : 0
     if (poor > PATIENCE || gain <= 0) break
   }

@@ -1,6 +1,6 @@
 import type { Highs } from 'highs'
 import { buildBlendModel, excessMaxG, normalised, type BlendModel, type BlendOptions } from './blend-model'
-import { ConeMemory, recallCones, rememberCones } from './cones'
+import { ConeMemory, minimiseWithCones, recallCones, rememberCones } from './cones'
 import { diagnose } from './diagnose'
 import { NO_SOLUTION, type LinearSolution, type OpenProgramme } from './linear-programme'
 import { describePlan, emptyPlan, readLines, roundedToSteps } from './describe'
@@ -24,6 +24,15 @@ const BEST = 1e-6
 /** Times the risk is shared anew and the lots are chosen again by it, while that gains this share of the objective. */
 const MOST_PASSES = 4
 const WORTH_A_PASS = 2e-3
+
+/** Shares of the risk looked at in a hurry. */
+const HURRIED_TRIES = 14
+
+/** Choices of lots looked at in a hurry, whether one holds or not. */
+const HURRIED_NODES = 250
+
+/** Roundings looked at in a hurry, whether one holds or not. */
+const ROUNDINGS = 60
 
 /** A plan in steps this much dearer than one without, as a fraction, is worth a search from step to step. */
 const NEAR = 2e-3
@@ -80,11 +89,13 @@ export function createChargeSolver(
   const kept = new ConeMemory()
   const shelf = new ProgrammeShelf(highs, keep ? undefined : 0)
 
+  /** @param mostNodes after so many the search ends, with a plan or without */
   function attempt(
     problem: ChargeProblem,
     seconds: number,
     nodes = Infinity,
     options: BlendOptions = {},
+    mostNodes = Infinity,
   ): Attempt {
     let model = buildBlendModel(problem, options)
     if (model.programme.isEmpty) return { found: NOTHING_FOUND, model }
@@ -93,14 +104,15 @@ export function createChargeSolver(
     let open: OpenProgramme | null = shelf.take(model)
     try {
       if (open.added === 0) recallCones(open, model, memory)
+      const tries = nodes < ROUNDING_NODES ? HURRIED_TRIES : undefined
       const shares = options.deviations === undefined && sharesRisk(problem) && model.cones.length > 0
       let floor = -Infinity
       let deviations = options.deviations
       if (shares) {
-        const shared = sharedRisk(problem, model, open, options)
+        const shared = sharedRisk(problem, model, open, options, tries)
         if (!shared) {
           // The shelf's programme goes back as it was written.
-          open.rewrite(buildBlendModel(problem, options).programme)
+          rewrite(open, buildBlendModel(problem, options))
           shelf.giveBack(open)
           open = null
           return { found: NOTHING_FOUND, model }
@@ -108,20 +120,22 @@ export function createChargeSolver(
         floor = shared.solution.objective
         deviations = shared.deviations
         model = buildBlendModel(problem, { ...options, deviations })
-        open.rewrite(model.programme)
+        rewrite(open, model)
       }
-      let found = search(open, model, () => clockMs() > end, nodes)
+      let looked = 0
+      const outOfTime = () => clockMs() > end || ++looked > mostNodes
+      let found = search(open, model, outOfTime, nodes)
       for (let pass = 0; shares && found.solution.feasible && pass < MOST_PASSES; pass++) {
         // Which lots are used decides where risk is worth taking, and that in turn which lots are.
-        const better = sharedAgain(problem, model, open, found)
+        const better = sharedAgain(problem, model, open, found, tries)
         if (!better) break
         const gained = found.solution.objective - better.found.solution.objective
         found = better.found
         deviations = better.deviations
         model = buildBlendModel(problem, { ...options, deviations })
-        open.rewrite(model.programme)
+        rewrite(open, model)
         if (gained < WORTH_A_PASS * Math.abs(found.solution.objective)) break
-        const next = search(open, model, () => clockMs() > end, nodes)
+        const next = search(open, model, outOfTime, nodes)
         if (!next.solution.feasible || next.solution.objective >= found.solution.objective) break
         found = next
       }
@@ -139,18 +153,28 @@ export function createChargeSolver(
   }
 
   /** The best share of the risk while it is open which lots are used; null where the asked certainty is out of reach. */
-  function sharedRisk(problem: ChargeProblem, model: BlendModel, open: OpenProgramme, options: BlendOptions) {
-    const shared = shareRisk(open, model, problem.confidence!)
+  function sharedRisk(
+    problem: ChargeProblem,
+    model: BlendModel,
+    open: OpenProgramme,
+    options: BlendOptions,
+    tries: number | undefined,
+  ) {
+    const shared = shareRisk(open, model, problem.confidence!, { tries })
     if (shared.solution.feasible) return shared
+    // What cannot be done without any margin cannot be done with one.
+    const without = buildBlendModel(problem, { ...options, deviations: model.rows.map(() => 0) })
+    rewrite(open, without)
+    if (!minimiseWithCones(open, without).feasible) return null
     // With equal shares nothing holds: another share may, and the one under which limits are missed least is tried.
     const elastic = buildBlendModel(problem, { ...options, elasticCost: 1, costPerG: () => 0 })
     const loose = elastic.programme.open(highs)
     try {
-      const reached = shareRisk(loose, elastic, problem.confidence!, { enough: REACHED })
+      const reached = shareRisk(loose, elastic, problem.confidence!, { enough: REACHED, tries })
       if (!reached.solution.feasible || reached.solution.objective > REACHED) return null
       const start = buildBlendModel(problem, { ...options, deviations: reached.deviations })
-      open.rewrite(start.programme)
-      const again = shareRisk(open, start, problem.confidence!, { from: reached.deviations })
+      rewrite(open, start)
+      const again = shareRisk(open, start, problem.confidence!, { from: reached.deviations, tries })
       return again.solution.feasible ? again : null
     } finally {
       loose.dispose()
@@ -158,7 +182,13 @@ export function createChargeSolver(
   }
 
   /** The risk shared anew once it is known which lots, and how many pieces of them, are used. */
-  function sharedAgain(problem: ChargeProblem, model: BlendModel, open: OpenProgramme, found: SearchResult) {
+  function sharedAgain(
+    problem: ChargeProblem,
+    model: BlendModel,
+    open: OpenProgramme,
+    found: SearchResult,
+    tries: number | undefined,
+  ) {
     const decided = model.lots.some(
       ({ stepG, leastG }, index) => stepG !== undefined || leastG > 0 || model.decides[index],
     )
@@ -166,6 +196,7 @@ export function createChargeSolver(
     return settled(open, model, found.solution, () => {
       const shared = shareRisk(open, model, problem.confidence!, {
         from: model.rows.map((row) => row.deviations),
+        tries,
       })
       if (!shared.solution.feasible || shared.solution.objective >= found.solution.objective) return null
       return { found: { ...found, solution: shared.solution }, deviations: shared.deviations }
@@ -214,13 +245,14 @@ export function createChargeSolver(
     nodes: number,
     options: BlendOptions = {},
   ): ChargePlan | null {
+    const mostNodes = nodes < ROUNDING_NODES ? HURRIED_NODES : Infinity
     for (const room of ROOMS) {
-      const roomy = attempt(problem, seconds / 4, nodes, { ...options, room })
+      const roomy = attempt(problem, seconds / 4, nodes, { ...options, room }, mostNodes)
       if (!roomy.found.solution.feasible) break
       const lines = roundedToSteps(problem, readLines(roomy.model.lots, roomy.found.solution))
       if (holds(problem, lines)) return planFrom(problem, roomy, lines)
     }
-    const smooth = attempt(problem, seconds / 4, nodes, options)
+    const smooth = attempt(problem, seconds / 4, nodes, options, mostNodes)
     if (!smooth.found.solution.feasible) return null
     const near = roundedToSteps(problem, readLines(smooth.model.lots, smooth.found.solution))
     if (holds(problem, near)) return planFrom(problem, smooth, near)
@@ -237,11 +269,13 @@ export function createChargeSolver(
   ): ChargePlan | null {
     const plan = planFrom(
       problem,
-      attempt(problem, seconds, nodes, {
-        ...options,
-        wholeSteps: true,
-        ...(deviations ? { deviations } : {}),
-      }),
+      attempt(
+        problem,
+        seconds,
+        nodes,
+        { ...options, wholeSteps: true, ...(deviations ? { deviations } : {}) },
+        nodes < ROUNDING_NODES ? ROUNDINGS : Infinity,
+      ),
     )
     return plan && holds(problem, plan.lines)
       ? { ...plan, limiting: readLimiting(problem, model, found.solution) }
@@ -297,6 +331,11 @@ export function createChargeSolver(
       return solution.feasible ? solution.objective : null
     },
   }
+}
+
+/** @throws Error where the shape has changed: nothing but figures may */
+function rewrite(open: OpenProgramme, { programme }: BlendModel): void {
+  if (!open.rewrite(programme)) throw new Error('a programme has changed its shape')
 }
 
 const NOTHING_FOUND: SearchResult = { solution: NO_SOLUTION, proven: true, gap: 0 }

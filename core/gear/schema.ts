@@ -72,6 +72,8 @@ export const scaleSchema = z.strictObject({
   name,
   stepG: z.number().positive().max(1e5),
   capacityG: grams.positive(),
+  /** how far it may be off by its maker's word or one's own check, g; half a step where it is not told */
+  errorG: grams.nullable().optional(),
   note,
 })
 

@@ -1,37 +1,64 @@
 import { nominalOf } from '#core/alloys'
-import type { ChargedLine, ChargeLot, ChargeProblem } from '#core/charge'
-import { alloyRecovery } from '#core/losses'
+import { withBaseSpread } from '#core/composition'
+import {
+  meltCoefficients,
+  type ChargedLine,
+  type ChargeLot,
+  type ChargeProblem,
+  type WeighingAsk,
+} from '#core/charge'
+import { scaleFor, type Scale } from '#core/gear'
 import { toChargeLot, type Lot } from '#core/stock'
+import { weighingStep, type MassUnit } from '#core/units'
+import { heatRecovery, heatYield } from './losses'
+import { planKey } from './plan-key'
 import type { Heat, WeighedLine } from './schema'
 
-/**
- * Recovery to plan a heat with: the priors of its base metal, overruled where the caster did.
- * @returns fraction by element
- */
-export function heatRecovery(heat: Pick<Heat, 'alloy' | 'recoveryOverrides'>): Record<string, number> {
-  if (!heat.alloy) return {}
-  return { ...alloyRecovery(heat.alloy), ...heat.recoveryOverrides }
+/** How far the melt may stay under what was asked where the heat does not say, % of it. */
+export const TAP_TOLERANCE_PCT = 1
+/** What a line must save to be worth the walk to its bin where the heat does not say, as a share of the cost. */
+export const LINE_SHARE = 0.01
+/** How far a melt is planned over what was asked, as a share of it. */
+const EXCESS = 0.02
+/** Where no crucible is known, a melt that grows under the hand may grow by this share. Engineering judgement. */
+const GROWTH = 0.25
+/** Step of a scale nobody described, g. */
+const USUAL_STEP_G = 1
+
+/** What weights are taken with: the yard's scales, the unit they are read in, and what the crucible takes. */
+export interface WeighingBench {
+  scales: readonly Pick<Scale, 'stepG' | 'capacityG' | 'errorG'>[]
+  unit: MassUnit
+  /** most melt the chosen crucible takes, g; null where none was chosen */
+  crucibleG: number | null
 }
 
+export const BARE_BENCH: WeighingBench = { scales: [], unit: 'g', crucibleG: null }
+
 /** The weighed lines as the melt prediction takes them. */
-export function weighedCharge(weighed: readonly WeighedLine[]): ChargedLine[] {
+export function weighedCharge(weighed: readonly WeighedLine[], base?: string): ChargedLine[] {
   return weighed.map(({ lotId, massG, composition, sd, metallicYield, pricePerKg }) => ({
     massG,
-    lot: { id: lotId, composition, sd, metallicYield, pricePerKg },
+    lot: { id: lotId, composition, sd: withBaseSpread(composition, sd, base), metallicYield, pricePerKg },
   }))
 }
 
 /**
  * The charge problem a heat poses: its target, the lots that were not left out, and what was locked or
- * already weighed held fixed.
+ * already weighed held fixed; each line in steps of the scale it will stand on, and off by as much as that scale is.
  * @param heat with alloy and tap mass chosen
  * @param lots the stock
  * @returns the problem, or null while alloy or tap mass is missing
  */
-export function heatChargeProblem(heat: Heat, lots: readonly Lot[]): ChargeProblem | null {
+export function heatChargeProblem(
+  heat: Heat,
+  lots: readonly Lot[],
+  bench: WeighingBench = BARE_BENCH,
+): ChargeProblem | null {
   const { alloy, tapMassG } = heat
   if (!alloy || tapMassG === null) return null
   const weighedById = new Map(heat.weighed.map((line) => [line.lotId, line]))
+  const recovery = heatRecovery(heat)
   const problemLots: ChargeLot[] = []
   for (const lot of lots) {
     if (weighedById.has(lot.id)) continue
@@ -39,34 +66,76 @@ export function heatChargeProblem(heat: Heat, lots: readonly Lot[]): ChargeProbl
     if (choice && !choice.use) continue
     if (lot.massG <= 0 && choice?.lockG == null) continue
     problemLots.push(
-      toChargeLot(lot, {
-        maxG: choice?.capG ?? undefined,
-        fixedG: choice?.lockG ?? undefined,
-        pieceG: choice?.lockG == null ? (choice?.pieceG ?? undefined) : undefined,
-      }),
+      toChargeLot(
+        lot,
+        {
+          maxG: choice?.capG ?? undefined,
+          fixedG: choice?.lockG ?? undefined,
+          pieceG: choice?.lockG == null ? (choice?.pieceG ?? undefined) : undefined,
+        },
+        heatYield(heat, lot),
+      ),
     )
   }
   for (const line of heat.weighed) problemLots.push(weighedLot(line))
-  const nominal = nominalOf(alloy)
+  const mostTapG = tapMassG * (1 + EXCESS)
+  const onScales = problemLots.map((lot): ChargeLot => {
+    const { stepG, errorG } = lineScale(mostOf(lot, alloy.limits, recovery, mostTapG), bench)
+    return { ...lot, weighErrorG: errorG, ...(lot.fixedG === undefined ? { stepG } : {}) }
+  })
   return {
     format: 'hephaestal/charge-problem',
-    version: 1,
+    version: 2,
     target: {
       tapMassG,
+      tapToleranceG: ((heat.tapTolerancePct ?? TAP_TOLERANCE_PCT) / 100) * tapMassG,
       limits: alloy.limits,
-      nominal,
+      nominal: nominalOf(alloy),
       base: alloy.base,
       ...(alloy.othersEachMax === undefined ? {} : { othersEachMax: alloy.othersEachMax }),
       ...(alloy.othersTotalMax === undefined ? {} : { othersTotalMax: alloy.othersTotalMax }),
     },
-    lots: problemLots,
-    recovery: heatRecovery(heat),
+    lots: onScales,
+    recovery,
     objective: heat.objective,
+    ...(heat.confidence === null
+      ? {}
+      : { confidence: heat.confidence, confidenceOf: heat.confidenceOf ?? 'all' }),
     minLineG: smallestLineG(tapMassG),
     ...(heat.maxLots ? { maxLots: Math.max(heat.maxLots, heat.weighed.length) } : {}),
-    // A weighed or locked line is rarely right to the gram; the melt may then exceed the tap mass a little.
-    ...(problemLots.some((lot) => lot.fixedG !== undefined) ? { excessMaxG: 0.02 * tapMassG } : {}),
+    excessMaxG: EXCESS * tapMassG,
   }
+}
+
+/** The most of a lot that a melt inside its limits can hold, g: which scale it will stand on. */
+function mostOf(
+  lot: ChargeLot,
+  limits: ChargeProblem['target']['limits'],
+  recovery: Record<string, number>,
+  mostTapG: number,
+): number {
+  if (lot.fixedG !== undefined) return lot.fixedG
+  const { elementPct, meltPerG } = meltCoefficients(lot, recovery)
+  let most = Math.min(lot.availableG, lot.maxG ?? Infinity, mostTapG / Math.max(meltPerG, 1e-9))
+  for (const [element, { max }] of Object.entries(limits)) {
+    const content = elementPct[element] ?? 0
+    if (max !== undefined && content > 0) most = Math.min(most, (max * mostTapG) / content)
+  }
+  return most
+}
+
+/**
+ * The scale for a line of up to so much: the finest that bears it, else the one that bears most.
+ * @returns the step weights are planned and shown in, and how far a weight may be off, g; the scale where one is known
+ */
+export function lineScale<S extends WeighingBench['scales'][number]>(
+  mostG: number,
+  { scales, unit }: { scales: readonly S[]; unit: MassUnit },
+): { stepG: number; errorG: number; scale: S | null } {
+  const [strongest] = [...scales].sort((a, b) => b.capacityG - a.capacityG)
+  const scale = scaleFor(scales, mostG) ?? strongest ?? null
+  const stepG = weighingStep(scale?.stepG ?? USUAL_STEP_G, unit)
+  return { stepG, errorG: Math.max(stepG / 2, scale?.errorG ?? 0), scale }
 }
 
 /** Smallest line worth a walk to the scale: 0.2 % of the melt, between 2 and 20 g. Engineering judgement. */
@@ -74,41 +143,30 @@ export function smallestLineG(tapMassG: number): number {
   return Math.min(20, Math.max(2, 0.002 * tapMassG))
 }
 
-/** Why a charge had to be planned less strictly than asked. */
-export type Concession = 'no-margin' | 'other-lots'
-
-export interface ChargeAttempt {
-  problem: ChargeProblem
-  concessions: Concession[]
-}
-
 /**
- * The charge problems of a heat from the strictest to the most lenient: with the asked margin and, once weighing
- * has begun, with the planned lots only; then without the margin; then with every lot. The first that can be
- * solved is the plan.
- * @returns empty while alloy or tap mass is missing
+ * What a heat asks of the charge engine, from its first plan to the last weight.
+ * @returns null while alloy or tap mass is missing
  */
-export function heatChargeAttempts(heat: Heat, lots: readonly Lot[]): ChargeAttempt[] {
-  const whole = heatChargeProblem(heat, lots)
-  if (!whole) return []
-  const kept = new Set([...heat.planLots, ...heat.weighed.map(({ lotId }) => lotId)])
-  const planned = {
-    ...whole,
-    lots: whole.lots.filter(({ id, fixedG }) => kept.has(id) || fixedG !== undefined),
+export function heatWeighing(
+  heat: Heat,
+  lots: readonly Lot[],
+  bench: WeighingBench = BARE_BENCH,
+): WeighingAsk | null {
+  const problem = heatChargeProblem(heat, lots, bench)
+  if (!problem) return null
+  const { tapMassG } = problem.target
+  const weighed = new Set(heat.weighed.map(({ lotId }) => lotId))
+  const followed = heat.planned?.of === planKey(heat) ? heat.planned : null
+  return {
+    problem,
+    begun: heat.weighed.length > 0,
+    planned:
+      followed && Object.fromEntries(Object.entries(followed.lines).filter(([id]) => !weighed.has(id))),
+    plannedWithout: followed?.without ?? [],
+    plannedLots: heat.planLots,
+    mostTapG: bench.crucibleG ?? tapMassG * (1 + GROWTH),
+    lineShare: heat.lineShare ?? LINE_SHARE,
   }
-  const weighing = heat.weighed.length > 0 && heat.planLots.length > 0
-  const attempts: ChargeAttempt[] = []
-  const add = (problem: ChargeProblem, concessions: Concession[]) => {
-    if (heat.confidence !== null)
-      attempts.push({ problem: { ...problem, confidence: heat.confidence }, concessions })
-    attempts.push({
-      problem,
-      concessions: heat.confidence === null ? concessions : [...concessions, 'no-margin'],
-    })
-  }
-  if (weighing) add(planned, [])
-  add(whole, weighing ? ['other-lots'] : [])
-  return attempts
 }
 
 function weighedLot(line: WeighedLine): ChargeLot {

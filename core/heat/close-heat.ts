@@ -3,7 +3,8 @@ import { roundShares, sumPct, type Composition, type Spread } from '#core/compos
 import { combineReadings } from '#core/assay'
 import { predictMelt } from '#core/charge'
 import { moveMetal, type Lot } from '#core/stock'
-import { heatRecovery, weighedCharge } from './charge-problem'
+import { weighedCharge } from './charge-problem'
+import { heatRecovery } from './losses'
 import { heatStamp } from './new-heat'
 import type { Heat } from './schema'
 

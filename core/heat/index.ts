@@ -1,11 +1,16 @@
 export {
-  heatChargeAttempts,
+  BARE_BENCH,
   heatChargeProblem,
-  heatRecovery,
+  heatWeighing,
+  LINE_SHARE,
+  lineScale,
+  smallestLineG,
+  TAP_TOLERANCE_PCT,
   weighedCharge,
-  type ChargeAttempt,
-  type Concession,
+  type WeighingBench,
 } from './charge-problem'
+export { heatFormYields, heatRecovery, heatYield } from './losses'
+export { planKey } from './plan-key'
 export { heatStamp, newHeat } from './new-heat'
 export {
   heatSchema,

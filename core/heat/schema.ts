@@ -2,8 +2,9 @@ import * as z from 'zod'
 import { alloySchema } from '#core/alloys'
 import { assaySchema } from '#core/assay'
 import { metalNeedSchema } from '#core/casting'
+import { CONCESSIONS } from '#core/charge'
 import { compositionSchema, elementSchema, spreadSchema } from '#core/composition'
-import { FORM_IDS } from '#core/losses'
+import { FORM_IDS, LOSS_WAYS } from '#core/losses'
 import { chosenPracticeSchema, PRACTICE_AREAS } from '#core/melt'
 import { recordFields } from '#core/records'
 import { LOT_KINDS } from '#core/stock'
@@ -109,12 +110,30 @@ export const heatSchema = z.strictObject({
   need: metalNeedSchema.nullable(),
   tapMassG: z.number().positive().max(1e8).nullable(),
   objective: z.enum(['cost', 'virgin', 'nominal']),
-  /** each limit is planned to hold with this probability; null for no margin */
+  /** the melt is planned to be inside its limits with this probability; null for no margin */
   confidence: z.number().gt(0.5).lt(1).nullable(),
+  /** whether the confidence is that of each limit, or of all together (where it is not told) */
+  confidenceOf: z.enum(['each', 'all']).optional(),
+  /** how far the melt may stay under the tap mass, % of it; 1 where it is not told */
+  tapTolerancePct: z.number().min(0).max(50).optional(),
+  /** what a line must save to be worth the walk, as a share of the charge's cost; 0.01 where it is not told */
+  lineShare: z.number().min(0).max(1).optional(),
+  /** the plan weighed by, g by lot, what it was the plan of, and what it had given up */
+  planned: z
+    .strictObject({
+      of: z.string().max(40),
+      lines: z.record(z.uuid(), grams),
+      without: z.array(z.enum(CONCESSIONS)).max(10),
+    })
+    .optional(),
   /** the lots of the plan when the first was weighed: the rest stays with them as long as it can */
   planLots: z.array(z.uuid()).max(500),
   choices: z.record(z.uuid(), lotChoiceSchema),
   recoveryOverrides: z.record(z.string(), z.number().min(0).max(1)),
+  /** metallic yields planned with in place of the usual ones, by form */
+  yieldOverrides: z.record(z.string().max(40), z.number().positive().max(1)).optional(),
+  /** whose losses it is planned with; the yard's own way where it is not told */
+  losses: z.enum(LOSS_WAYS).optional(),
   weighed: z.array(weighedLineSchema).max(500),
   done: z.record(z.string(), doneStepSchema),
   pour: pourSchema,

@@ -1,7 +1,8 @@
 import { combineReadings, judge, type Measured, type Verdict } from '#core/assay'
 import { expectedFumeG, massBalance, type MassBalance } from '#core/balance'
 import { predictMelt, type MeltPrediction } from '#core/charge'
-import { heatRecovery, weighedCharge } from './charge-problem'
+import { weighedCharge } from './charge-problem'
+import { heatRecovery } from './losses'
 import type { Heat } from './schema'
 
 export interface HeatSummary {

@@ -1,3 +1,4 @@
+export { LOSS_WAYS, type LossWay } from './loss-ways'
 export { FORM_IDS, FORM_SOURCE, FORMS, metallicYieldOf } from './metallic-yield'
 export {
   alloyRecovery,

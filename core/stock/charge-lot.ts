@@ -2,24 +2,29 @@ import type { ChargeLot } from '#core/charge'
 import { metallicYieldOf } from '#core/losses'
 import type { Lot } from './schema'
 
+/** Metallic yields that stand in for the usual ones of the forms, fraction 0–1 by form. */
+export type FormYields = Readonly<Record<string, number>>
+
 /** Metallic yield of a lot: its own where overruled, else that of its form. Fraction 0–1. */
-export function lotYield(lot: Pick<Lot, 'form' | 'metallicYield'>): number {
-  return lot.metallicYield ?? metallicYieldOf(lot.form)
+export function lotYield(lot: Pick<Lot, 'form' | 'metallicYield'>, yields: FormYields = {}): number {
+  return lot.metallicYield ?? yields[lot.form] ?? metallicYieldOf(lot.form)
 }
 
 /**
  * A lot as the charge solver takes it.
  * @param bounds what the caster has decided about this line: at most, or exactly, so many grams, or whole pieces
+ * @param metallicYield fraction 0–1; the lot's own or its form's when left out
  */
 export function toChargeLot(
   lot: Lot,
   bounds: { maxG?: number | undefined; fixedG?: number | undefined; pieceG?: number | undefined } = {},
+  metallicYield = lotYield(lot),
 ): ChargeLot {
   return {
     id: lot.id,
     availableG: lot.massG,
     pricePerKg: lot.pricePerKg,
-    metallicYield: lotYield(lot),
+    metallicYield,
     composition: lot.composition,
     sd: lot.sd,
     virgin: lot.kind === 'virgin' || lot.kind === 'master',

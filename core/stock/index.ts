@@ -1,5 +1,5 @@
 export { binsTogether, mainMetal, type BinsOfMetal, type BinsTogether } from './bins'
-export { lotYield, toChargeLot } from './charge-lot'
+export { lotYield, toChargeLot, type FormYields } from './charge-lot'
 export { spreadFor } from './knowledge-spread'
 export {
   COATINGS,

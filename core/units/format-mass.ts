@@ -6,36 +6,47 @@ export interface FormattedMass {
   unit: string
 }
 
+/** Tenths of an ounce suit a kitchen scale; grams do as they are. */
+const USUAL_STEP_G: Readonly<Record<MassUnit, number>> = {
+  g: 1,
+  kg: 1,
+  oz: 0.05 * GRAMS_PER.oz,
+  lb: 0.1 * GRAMS_PER.oz,
+}
+
 /**
  * A mass in the chosen unit, rounded as a scale would show it. Grams turn to kilograms from 10 kg;
  * pounds are written with their ounces.
  * @param grams mass, g
  * @param unit the unit to write in
- * @param stepG smallest step worth showing, g; the default suits a kitchen scale
+ * @param stepG smallest step worth showing, g; what suits a kitchen scale when left out
  * @example formatMass(2585, 'lb') // { figure: '5 lb 11.2', unit: 'oz' }
  */
-export function formatMass(grams: number, unit: MassUnit, stepG = 1): FormattedMass {
-  if (unit === 'lb') return formatPounds(grams)
+export function formatMass(grams: number, unit: MassUnit, stepG = USUAL_STEP_G[unit]): FormattedMass {
+  if (unit === 'lb') return formatPounds(grams, decimalsFor(stepG / GRAMS_PER.oz))
   if (unit === 'g' && Math.abs(grams) >= 10000) return formatMass(grams, 'kg', stepG)
   const decimals = decimalsFor(stepG / GRAMS_PER[unit])
   return { figure: tidy(grams / GRAMS_PER[unit], decimals), unit }
 }
 
-function formatPounds(grams: number): FormattedMass {
-  const tenthsOfOunce = Math.round((Math.abs(grams) / GRAMS_PER.oz) * 10)
-  const sign = grams < 0 && tenthsOfOunce > 0 ? '−' : ''
-  const pounds = Math.floor(tenthsOfOunce / 160)
-  const ounces = (tenthsOfOunce % 160) / 10
-  if (pounds === 0) return { figure: sign + ounces.toFixed(1), unit: 'oz' }
-  return { figure: `${sign}${pounds} lb ${ounces.toFixed(1)}`, unit: 'oz' }
+function formatPounds(grams: number, decimals: number): FormattedMass {
+  const perOunce = 10 ** decimals
+  const parts = Math.round((Math.abs(grams) / GRAMS_PER.oz) * perOunce)
+  const sign = grams < 0 && parts > 0 ? '−' : ''
+  const pounds = Math.floor(parts / (16 * perOunce))
+  const ounces = (parts % (16 * perOunce)) / perOunce
+  if (pounds === 0) return { figure: sign + ounces.toFixed(decimals), unit: 'oz' }
+  return { figure: `${sign}${pounds} lb ${ounces.toFixed(decimals)}`, unit: 'oz' }
 }
 
 function decimalsFor(step: number): number {
   return Math.min(4, Math.max(0, Math.ceil(-Math.log10(step) - 1e-9)))
 }
 
+/** Thousands apart, decimals together. */
 function tidy(value: number, decimals: number): string {
   const text = Math.abs(value).toFixed(decimals)
-  const grouped = text.replace(/\B(?=(\d{3})+(?!\d))/, '\u202f')
+  const [whole = '', rest] = text.split('.')
+  const grouped = whole.replace(/\B(?=(\d{3})+(?!\d))/g, '\u202f') + (rest === undefined ? '' : `.${rest}`)
   return value < 0 && Number(text) !== 0 ? `−${grouped}` : grouped
 }

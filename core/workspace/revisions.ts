@@ -1,7 +1,7 @@
 import { COLLECTIONS, type Collection } from './collections'
 
 /** How far the shape of a yard has grown. Files and stored yards say theirs; a greater one is newer than this app. */
-export const REVISION = 5
+export const REVISION = 6
 
 type Raw = Record<string, unknown>
 
@@ -23,6 +23,15 @@ const GROWTH: readonly Growth[] = [
   { to: 4, lists: ['practices'] },
   // From here on a file says its revision.
   { to: 5 },
+  {
+    // Heats keep the plan they are weighed by, their tolerance and whose losses they reckon with. A certainty told
+    // before was that of each limit by itself, and in heats that are done stays so.
+    to: 6,
+    record: (collection, record) =>
+      collection === 'heats' && record.loggedAt && typeof record.confidence === 'number'
+        ? { confidenceOf: 'each', ...record }
+        : record,
+  },
 ]
 
 const isObject = (value: unknown): value is Raw =>

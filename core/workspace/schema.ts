@@ -21,6 +21,10 @@ export const settingsSchema = z.strictObject({
   length: z.enum(['mm', 'in']).optional(),
   /** plan with what the yard's heats taught */
   useLearned: z.boolean().optional(),
+  /** whose losses new heats are planned with, where it is not the usual or learned ones */
+  losses: z.enum(['none']).optional(),
+  /** metallic yields told by hand, by form */
+  overruledYield: z.record(z.string().max(40), z.number().positive().max(1)).optional(),
   /** recoveries told by hand, by family and element ("Al/Mg") */
   overruledRecovery: z.record(z.string().max(40), z.number().min(0).max(1)).optional(),
 })

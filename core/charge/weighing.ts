@@ -1,0 +1,315 @@
+import { excessMaxG } from './blend-model'
+import { describePlan } from './describe'
+import { holds } from './holds'
+import { harmOf } from './least-harm'
+import { meltCoefficients } from './melt-coefficients'
+import type { ChargePlan, PlanLine } from './plan'
+import type { ChargeProblem } from './problem'
+import type { ChargeSolver } from './solve'
+import { isWanted } from './wanted'
+
+/** What a charge had to give up of what was asked, for there to be one at all. */
+export const CONCESSIONS = ['other-lots', 'no-margin', 'no-room', 'harm'] as const
+export type Concession = (typeof CONCESSIONS)[number]
+
+/** A charge being planned or weighed: what is asked, what lies weighed, and the plan that the weighing follows. */
+export interface WeighingAsk {
+  /** as asked, every usable lot in it; what is weighed or locked has `fixedG`. Its tolerance of the tap is the whole */
+  problem: ChargeProblem
+  /** something was weighed: from here on there is always an answer */
+  begun: boolean
+  /** what is still to come of the plan weighed by, g by lot; null where there is none to keep to */
+  planned: Readonly<Record<string, number>> | null
+  /** what that plan had given up already */
+  plannedWithout: readonly Concession[]
+  /** the lots of the first plan: the rest stays with them as long as it can */
+  plannedLots: readonly string[]
+  /** the most melt the crucible takes, g */
+  mostTapG: number
+  /** what each line is worth, as a share of the least that the charge could cost */
+  lineShare: number
+}
+
+export interface Weighing {
+  plan: ChargePlan
+  /** the problem it answers */
+  problem: ChargeProblem
+  concessions: Concession[]
+}
+
+/** A charge holding less of what is only tolerated may cost so much more, as a share of the least cost. */
+export const PURITY_SHARE = 0.005
+/** Shares of the tolerance of the tap that are tried in turn before the whole: a melt is short by little if it can be. */
+const TOLERANCES = [0.25, 0.5]
+/** Harm, and tap, that are the same to the caster: shares. */
+const SAME = 1e-4
+/** Room of a melt beside the limits a target names, where its elements have none: never used up. */
+const MARGIN = 1.02
+
+/**
+ * The charge as it stands. Before anything is weighed: the best plan, and if need be without the asked certainty or
+ * the room for errors of weighing; where nothing fits, why, and ways out. Once something is weighed: the plan at hand
+ * as long as it holds; then another with its lots; then with any; then without certainty; at last the least harm.
+ * @param nodes how many choices of lots are looked at beyond the first plan
+ * @returns always an answer: "infeasible" only before anything is weighed, or with nothing at all to weigh
+ */
+export function planWeighing(solver: ChargeSolver, ask: WeighingAsk, nodes: number): Weighing {
+  const purse = purseOf(solver, ask)
+  const held = withinAsked(solver, ask, nodes, purse)
+  if (held) return held
+  const { problem, begun } = ask
+  const last: ChargeProblem = {
+    ...changed(problem, ask, { tolerance: 1, wide: begun, certain: false, room: !begun }),
+    ...(begun ? { leastHarm: true } : {}),
+  }
+  const plan = solver.solve(last)
+  if (plan.status !== 'least-harm') return { plan, problem: last, concessions: [] }
+  const kept = linesAsPlanned(ask, last)
+  const stays = kept && isNoWorse(last, kept, plan)
+  return {
+    plan: stays ? { ...plan, ...describePlan(last, kept), status: 'least-harm' } : plan,
+    problem: last,
+    concessions: ['harm'],
+  }
+}
+
+/** Whether lines do no more harm than a plan, by more than a hair, and tap no less. */
+function isNoWorse(problem: ChargeProblem, lines: readonly PlanLine[], plan: ChargePlan): boolean {
+  const tapShort = (of: ChargePlan) => of.shortfalls?.find((entry) => entry.kind === 'tap')?.byG ?? 0
+  const kept = describePlan(problem, [...lines])
+  return (
+    harmOf(problem, lines) <= harmOf(problem, plan.lines) * (1 + SAME) + SAME &&
+    tapShort(kept) <= tapShort(plan) + SAME * problem.target.tapMassG
+  )
+}
+
+interface Purse {
+  lineCost: number
+  purityCost: number
+}
+
+/** What a line, and a tolerated element up to its limit, may cost: shares of the least that the charge can cost. */
+function purseOf(solver: ChargeSolver, { problem, lineShare, mostTapG }: WeighingAsk): Purse {
+  const wide: ChargeProblem = {
+    ...problem,
+    target: { ...problem.target, tapToleranceG: 0 },
+    excessMaxG: Math.max(excessMaxG(problem), mostTapG - problem.target.tapMassG),
+  }
+  const least = problem.objective === 'cost' ? (solver.leastCost(wide) ?? 0) : 0
+  const elements = new Set(problem.lots.flatMap(({ composition }) => Object.keys(composition)))
+  const tolerated = [...elements].filter((element) => !isWanted(problem.target, element)).length
+  return {
+    // Where nothing has a price, every line is worth the same, and few are best.
+    lineCost: lineShare > 0 ? Math.max(least * lineShare, 1e-6) : 0,
+    purityCost: (PURITY_SHARE * least) / Math.max(1, tolerated) / MARGIN,
+  }
+}
+
+interface Change {
+  /** share of the tolerance of the tap that may be used */
+  tolerance: number
+  /** up to what the crucible takes */
+  wide: boolean
+  certain: boolean
+  /** errors of weighing have room */
+  room: boolean
+  plannedOnly?: boolean
+}
+
+function changed(given: ChargeProblem, ask: WeighingAsk, change: Change, lineCost = 0): ChargeProblem {
+  const problem: ChargeProblem = {
+    ...given,
+    target: { ...given.target, tapToleranceG: (given.target.tapToleranceG ?? 0) * change.tolerance },
+    ...(change.wide ? { excessMaxG: Math.max(excessMaxG(given), ask.mostTapG - given.target.tapMassG) } : {}),
+    ...(lineCost > 0 ? { lineCost } : {}),
+  }
+  if (!change.certain) {
+    delete problem.confidence
+    delete problem.confidenceOf
+  }
+  if (!change.room) {
+    // With no room for errors there is none for a least line either.
+    delete problem.minLineG
+    problem.lots = problem.lots.map((lot) => ({ ...lot, weighErrorG: 0 }))
+  }
+  if (change.plannedOnly) {
+    const kept = new Set([...ask.plannedLots, ...Object.keys(ask.planned ?? {})])
+    problem.lots = problem.lots.filter(({ id, fixedG }) => kept.has(id) || fixedG !== undefined)
+  }
+  return problem
+}
+
+/** The best answer that keeps every limit, at least by the predicted figures; null where there is none. */
+function withinAsked(
+  solver: ChargeSolver,
+  ask: WeighingAsk,
+  nodes: number,
+  { lineCost, purityCost }: Purse,
+  worst: Concession | null = 'no-room',
+): Weighing | null {
+  const followed = follow(ask)
+  if (followed) return followed
+  const attempt = (change: Change, concessions: Concession[]): Weighing | null => {
+    const problem = changed(ask.problem, ask, change, lineCost)
+    const plan = solver.quickPlan(problem, nodes, purityCost)
+    return plan && { plan, problem, concessions }
+  }
+  const weighingOn = ask.begun && ask.plannedLots.length > 0
+  const asked = ask.problem.confidence !== undefined
+  for (const certain of asked ? [true, false] : [false]) {
+    if (!certain && asked && worst === null) break
+    const lost: Concession[] = asked && !certain ? ['no-margin'] : []
+    for (const plannedOnly of weighingOn ? [true, false] : [false]) {
+      const others: Concession[] = weighingOn && !plannedOnly ? ['other-lots'] : []
+      const by = (tolerance: number) =>
+        attempt({ tolerance, wide: ask.begun && tolerance > 0, certain, room: true, plannedOnly }, [
+          ...others,
+          ...lost,
+        ])
+      const whole = by(0)
+      if (whole) return whole
+      const widest = by(1)
+      if (!widest) continue
+      for (const tolerance of TOLERANCES) {
+        const nearer = by(tolerance)
+        if (nearer) return nearer
+      }
+      return widest
+    }
+  }
+  if (worst !== 'no-room') return null
+  const others: Concession[] = weighingOn ? ['other-lots'] : []
+  return attempt({ tolerance: 1, wide: ask.begun, certain: false, room: false }, [
+    ...others,
+    ...(asked ? (['no-margin'] as const) : []),
+    'no-room',
+  ])
+}
+
+/**
+ * The plan at hand with what was weighed in place of what was planned, as long as all it was planned with still holds.
+ */
+function follow(ask: WeighingAsk): Weighing | null {
+  const { begun, planned, problem: given, plannedWithout } = ask
+  if (!begun || !planned || plannedWithout.includes('harm')) return null
+  const problem = changed(given, ask, {
+    tolerance: 1,
+    wide: false,
+    certain: !plannedWithout.includes('no-margin'),
+    room: !plannedWithout.includes('no-room'),
+  })
+  const lines = linesAsPlanned(ask, problem)
+  if (!lines || !holds(problem, lines)) return null
+  return {
+    plan: { ...describePlan(problem, lines), status: 'feasible' },
+    problem,
+    concessions: [...plannedWithout],
+  }
+}
+
+/** What is weighed, and the rest as planned; null where the plan can no longer be weighed as it stands. */
+function linesAsPlanned({ planned }: WeighingAsk, problem: ChargeProblem): PlanLine[] | null {
+  if (!planned) return null
+  const known = new Set(problem.lots.map(({ id }) => id))
+  if (Object.keys(planned).some((id) => planned[id]! > 0 && !known.has(id))) return null
+  const lines: PlanLine[] = []
+  for (const lot of problem.lots) {
+    const massG = lot.fixedG ?? planned[lot.id] ?? 0
+    if (massG <= 0) continue
+    if (lot.fixedG === undefined) {
+      const most = Math.min(lot.availableG, lot.maxG ?? Infinity)
+      const step = lot.pieceG ?? lot.stepG
+      const steps = step ? massG / step : 0
+      if (massG > most + 1e-9 || Math.abs(steps - Math.round(steps)) > 1e-6) return null
+    }
+    const pieces = lot.pieceG && lot.fixedG === undefined ? { pieces: Math.round(massG / lot.pieceG) } : {}
+    lines.push({ lot: lot.id, massG, ...pieces })
+  }
+  return lines
+}
+
+/** What comes of a weight if it is taken: the rest worked out anew. */
+export function afterWeighing(ask: WeighingAsk, lotId: string, massG: number): WeighingAsk {
+  return {
+    ...ask,
+    begun: true,
+    problem: {
+      ...ask.problem,
+      lots: ask.problem.lots.map((lot) =>
+        lot.id === lotId ? { ...lot, availableG: Math.max(lot.availableG, massG), fixedG: massG } : lot,
+      ),
+    },
+  }
+}
+
+export interface WeightBand {
+  fromG: number
+  toG: number
+}
+
+/**
+ * From where to where a weight may be for all that is kept now to be kept still, the rest worked out anew from what
+ * there is: limits, tap, and the certainty where the plan has it. Both ends were solved.
+ * @param ask with the plan at hand as `planned`
+ * @param now the answer at hand
+ * @param lotId the lot on the pan, planned and not yet weighed
+ * @param stepG step of its scale, g: the ends are whole multiples of it
+ * @returns null where the plan at hand does not hold itself, or the lot is not in it
+ */
+export function weightBand(
+  solver: ChargeSolver,
+  ask: WeighingAsk,
+  now: Weighing,
+  lotId: string,
+  stepG: number,
+  nodes: number,
+): WeightBand | null {
+  const line = now.plan.lines.find(({ lot }) => lot === lotId)
+  if (!line || now.concessions.includes('harm') || now.plan.status === 'infeasible') return null
+  const worst: Concession | null = now.concessions.includes('no-room')
+    ? 'no-room'
+    : now.concessions.includes('no-margin')
+      ? 'no-margin'
+      : null
+  const purse = purseOf(solver, ask)
+  const stays = (massG: number) =>
+    massG > 0 && withinAsked(solver, afterWeighing(ask, lotId, massG), nodes, purse, worst) !== null
+  const planned = Math.round(line.massG / stepG)
+  const { meltPerG } = meltOf(ask.problem, lotId)
+  const most = Math.ceil(
+    Math.max(ask.mostTapG, ask.problem.target.tapMassG * MARGIN) / Math.max(meltPerG, 0.01) / stepG,
+  )
+  // The plan itself may hold only as it was found, where rounding to its own steps was what made it hold.
+  if (!stays(Number((planned * stepG).toPrecision(12)))) return null
+  const end = (inside: number, outside: number): number => {
+    // The way outside is doubled first: an end is mostly near.
+    let reach = 1
+    const direction = Math.sign(outside - inside)
+    let held = inside
+    while (held !== outside) {
+      const next = direction > 0 ? Math.min(outside, held + reach) : Math.max(outside, held - reach)
+      if (!stays(next * stepG)) {
+        let low = held
+        let high = next
+        while (Math.abs(high - low) > 1) {
+          const middle = Math.round((low + high) / 2)
+          if (stays(middle * stepG)) low = middle
+          else high = middle
+        }
+        return low
+      }
+      held = next
+      reach *= 2
+    }
+    return held
+  }
+  return {
+    fromG: Number((end(planned, 0) * stepG).toPrecision(12)),
+    toG: Number((end(planned, most) * stepG).toPrecision(12)),
+  }
+}
+
+function meltOf({ lots, recovery = {} }: ChargeProblem, lotId: string): { meltPerG: number } {
+  const lot = lots.find(({ id }) => id === lotId)
+  return lot ? meltCoefficients(lot, recovery) : { meltPerG: 1 }
+}
