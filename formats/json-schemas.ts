@@ -1,5 +1,5 @@
 import * as z from 'zod'
-import { chargePlanSchema, chargeProblemSchema } from '#core/charge'
+import { chargePlan2Schema, chargePlanSchema, chargeProblem2Schema, chargeProblemSchema } from '#core/charge'
 import { workspaceSchema } from '#core/workspace'
 import { alloysFileSchema } from './alloys-json'
 
@@ -13,6 +13,8 @@ export function jsonSchemas(): Record<string, object> {
   return {
     'charge-problem-1': { title: 'hephaestal/charge-problem, version 1', ...schemaOf(chargeProblemSchema) },
     'charge-plan-1': { title: 'hephaestal/charge-plan, version 1', ...schemaOf(chargePlanSchema) },
+    'charge-problem-2': { title: 'hephaestal/charge-problem, version 2', ...schemaOf(chargeProblem2Schema) },
+    'charge-plan-2': { title: 'hephaestal/charge-plan, version 2', ...schemaOf(chargePlan2Schema) },
     'alloys-1': { title: 'hephaestal/alloys, version 1', ...schemaOf(alloysFileSchema) },
     'workspace-1': { title: 'hephaestal/workspace, version 1', ...schemaOf(workspaceSchema) },
   }

@@ -7,7 +7,7 @@ import loadHighs from 'highs'
 import type { Alloy } from '#core/alloys'
 import { findAlloy } from '#core/alloys'
 import { metalNeeded, weighNeed } from '#core/casting'
-import { createChargeSolver, predictMelt } from '#core/charge'
+import { createChargeSolver, predictMelt, type ChargeProblem } from '#core/charge'
 import {
   closeHeat,
   heatChargeProblem,
@@ -44,6 +44,33 @@ const round = (value: number, digits = 0) => Number(value.toFixed(digits))
 
 const FIRST_DAY = '2026-03-01T08:00:00.000Z'
 const lots: Lot[] = []
+/** The past heats were planned without certainty, steps or errors of weighing: what the scale did came after. */
+function asWritten(problem: ChargeProblem): ChargeProblem {
+  const { tapMassG, limits, nominal, base, othersEachMax, othersTotalMax } = problem.target
+  const plain: ChargeProblem = {
+    ...problem,
+    version: 1,
+    target: {
+      tapMassG,
+      limits,
+      ...(nominal ? { nominal } : {}),
+      ...(base ? { base } : {}),
+      ...(othersEachMax === undefined ? {} : { othersEachMax }),
+      ...(othersTotalMax === undefined ? {} : { othersTotalMax }),
+    },
+    lots: problem.lots.map((lot) => {
+      const whole = { ...lot }
+      delete whole.stepG
+      delete whole.weighErrorG
+      return whole
+    }),
+  }
+  delete plain.confidence
+  delete plain.confidenceOf
+  delete plain.excessMaxG
+  return plain
+}
+
 function bin(
   name: string,
   kind: Lot['kind'],
@@ -233,7 +260,7 @@ function melt(plan: Plan): Heat {
   const all = [...lots]
   for (const lot of all)
     if (!plan.use.includes(lot)) heat.choices[lot.id] = { use: false, capG: null, lockG: null }
-  const planned = heatChargeProblem(heat, all)!
+  const planned = asWritten(heatChargeProblem(heat, all)!)
   // A careful caster keeps off the limits: planned within bands a good deal narrower than the alloy's own.
   const tries = (plan.careless ? [0] : [0.38, 0.3, 0.2, 0.1, 0]).map((margin) =>
     solver.solve({ ...planned, target: { ...planned.target, limits: keepOff(alloy.limits, margin) } }),
@@ -661,7 +688,7 @@ for (const heat of heats)
     heat.weighed.map((line) => `${line.name} ${line.massG}`).join(', '),
   )
 console.log(kept.map((lot) => `${lot.name} ${lot.massG}`).join('\n'))
-const last = solver.solve(heatChargeProblem(open, kept)!)
+const last = solver.solve(asWritten(heatChargeProblem(open, kept)!))
 console.log(
   last.status,
   last.lines.map((line) => `${kept.find(({ id }) => id === line.lot)!.name} ${line.massG.toFixed(0)}`),

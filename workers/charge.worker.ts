@@ -1,41 +1,65 @@
 import { expose } from 'comlink'
 import loadHighs from 'highs'
 import wasmUrl from 'highs/runtime?url'
-import { createChargeSolver, type ChargePlan, type ChargeProblem } from '#core/charge'
+import {
+  afterWeighing,
+  costOfRoom,
+  createChargeSolver,
+  planWeighing,
+  weightBand,
+  type Weighing,
+  type WeighingAsk,
+  type WeightBand,
+} from '#core/charge'
 
 const solver = loadHighs({ locateFile: () => wasmUrl }).then((highs) =>
   createChargeSolver(highs, () => performance.now(), { keep: true }),
 )
 
 /** Enough to settle which lots are worth a line, few enough for a blink. */
-const INTERACTIVE_NODES = 1
+const INTERACTIVE_NODES = 8
+/** An end of a band wants many answers, each only to be known to exist. */
+const BAND_NODES = 1
 
 /** Questions the engine puts to itself once it has answered one, so that its code is compiled when someone types. */
-const WARM_UPS = 8
+const WARM_UPS = 6
 let warmUps = 0
-async function warmUp(problem: ChargeProblem): Promise<void> {
-  const { quickPlan } = await solver
+async function warmUp(ask: WeighingAsk): Promise<void> {
+  const engine = await solver
   warmUps++
-  quickPlan(
-    { ...problem, target: { ...problem.target, tapMassG: problem.target.tapMassG * (1 - 0.003 * warmUps) } },
+  const { target } = ask.problem
+  const other = { ...target, tapMassG: target.tapMassG * (1 - 0.003 * warmUps) }
+  planWeighing(
+    engine,
+    { ...ask, begun: false, problem: { ...ask.problem, target: other } },
     INTERACTIVE_NODES,
   )
   // One at a time: a question that came meanwhile goes first.
-  if (warmUps < WARM_UPS) setTimeout(() => void warmUp(problem))
+  if (warmUps < WARM_UPS) setTimeout(() => void warmUp(ask))
 }
 
 /** The charge engine behind a message port. */
 const engine = {
-  /** The plan of the first problem that can be solved, and which that was; else what stands against the last. */
-  async solveFirst(problems: ChargeProblem[]): Promise<{ plan: ChargePlan; index: number }> {
-    const { solve, quickPlan } = await solver
-    for (const [index, problem] of problems.entries()) {
-      const plan = quickPlan(problem, INTERACTIVE_NODES)
-      if (!plan) continue
-      if (warmUps === 0) setTimeout(() => void warmUp(problem))
-      return { plan, index }
-    }
-    return { plan: solve(problems.at(-1)!), index: problems.length - 1 }
+  /** The charge as it stands: the plan, or why there is none; once weighing has begun, always an answer. */
+  async plan(ask: WeighingAsk): Promise<Weighing> {
+    const answer = planWeighing(await solver, ask, INTERACTIVE_NODES)
+    if (warmUps === 0 && !ask.begun && answer.plan.status !== 'infeasible') setTimeout(() => void warmUp(ask))
+    return answer
+  },
+
+  /** What comes of a weight if it is taken. */
+  async whatIf(ask: WeighingAsk, lotId: string, massG: number): Promise<Weighing> {
+    return planWeighing(await solver, afterWeighing(ask, lotId, massG), INTERACTIVE_NODES)
+  },
+
+  /** From where to where the weight on the pan may be. */
+  async band(ask: WeighingAsk, now: Weighing, lotId: string, stepG: number): Promise<WeightBand | null> {
+    return weightBand(await solver, ask, now, lotId, stepG, BAND_NODES)
+  },
+
+  /** What the room for errors of weighing and for whole steps costs; null where it cannot be told. */
+  async room(answer: Weighing): Promise<number | null> {
+    return costOfRoom(await solver, answer, INTERACTIVE_NODES)
   },
 }
 

@@ -15,25 +15,18 @@ const { grams } = useUnits()
       <p class="max-w-4xl border-l-8 border-oxide bg-oxide-wash px-4 py-3 text-lg font-bold">
         {{ board.conflict.value }}
       </p>
-      <div v-if="board.waysOut.value.length" class="mt-3 max-w-4xl">
-        <h2 class="label">Ways out; each was tried and works by itself</h2>
-        <ul>
-          <li
-            v-for="way in board.waysOut.value"
-            :key="way.words"
-            class="flex flex-wrap items-center gap-x-4 border-b border-line py-1"
-          >
-            <span class="flex-1 basis-60 font-semibold">{{ way.words }}</span>
-            <button v-if="way.apply" class="btn" @click="way.apply">
-              {{ way.doIt }}<span class="sr-only">: {{ way.words }}</span>
-            </button>
-          </li>
-        </ul>
-      </div>
+      <WaysOut :ways="board.waysOut.value" heading="Ways out; each was tried and works by itself" />
     </template>
     <template v-else-if="board.headline.value">
       <p class="text-xl leading-snug font-bold sm:text-2xl">{{ board.headline.value }}</p>
-      <p v-if="board.concession.value" class="my-2 max-w-4xl border-l-8 border-amber bg-amber-wash px-3 py-2">
+      <div v-if="board.harmed.value" class="my-2 max-w-4xl border-l-8 border-oxide bg-oxide-wash px-3 py-2">
+        <p class="font-bold">{{ board.harm.value }}</p>
+        <WaysOut :ways="board.waysOut.value" heading="Ways to mend it; each was tried and works by itself" />
+      </div>
+      <p
+        v-else-if="board.concession.value"
+        class="my-2 max-w-4xl border-l-8 border-amber bg-amber-wash px-3 py-2"
+      >
         {{ board.concession.value }}
       </p>
       <ul class="mt-1 max-w-4xl text-soft">

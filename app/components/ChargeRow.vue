@@ -55,7 +55,7 @@ const inUse = computed(() => props.row.plannedG > 0 || props.row.weighedG !== nu
       </div>
       <p v-if="inUse" class="text-right text-lg whitespace-nowrap">
         <b :class="row.weighedG !== null ? 'text-patina' : ''">{{
-          grams(row.weighedG ?? row.plannedG, board.stepG)
+          grams(row.weighedG ?? row.plannedG, row.stepG)
         }}</b>
       </p>
       <button

@@ -1,6 +1,17 @@
 import { computed, watch } from 'vue'
-import { freeLots, heatChargeAttempts, heatRecovery, weighedCharge, type Heat } from '#core/heat'
+import { solidDensity } from '#core/alloys'
+import { withBaseSpread } from '#core/composition'
 import { predictMelt, type ChargedLine } from '#core/charge'
+import {
+  freeLots,
+  heatRecovery,
+  heatWeighing,
+  planKey,
+  weighedCharge,
+  type Heat,
+  type WeighingBench,
+} from '#core/heat'
+import { crucibleHolds } from '#core/melt'
 import { useChargeEngine } from '~/stores/charge'
 import { useYard } from '~/stores/yard'
 import type { Ref } from 'vue'
@@ -9,21 +20,23 @@ import type { Ref } from 'vue'
 export function useCharge(heat: Ref<Heat | null>) {
   const yard = useYard()
   const engine = useChargeEngine()
+  const { bench } = useWeighingBench(heat)
   /** what other open heats do not hold */
   const lots = computed(() => (heat.value ? freeLots(yard.lots, yard.heats, heat.value) : yard.lots))
-  const attempts = computed(() =>
-    heat.value && !heat.value.loggedAt ? heatChargeAttempts(heat.value, lots.value) : [],
+  const ask = computed(() =>
+    heat.value && !heat.value.loggedAt ? heatWeighing(heat.value, lots.value, bench.value) : null,
   )
   watch(
-    attempts,
+    ask,
     (next) => {
-      if (next.length > 0) void engine.ask(next)
+      if (next) void engine.ask(next)
       else engine.clear()
     },
     { immediate: true },
   )
   /** The plan at hand answers the heat as it stands now. */
-  const settled = computed(() => engine.settledOn === attempts.value)
+  const settled = computed(() => ask.value !== null && engine.settledOn === ask.value)
+  const plan = computed(() => (heat.value?.loggedAt ? null : (engine.answer?.plan ?? null)))
   const lotName = (id: string) =>
     yard.records.lots[id]
       ? (yard.records.lots[id] as { name: string }).name
@@ -31,15 +44,45 @@ export function useCharge(heat: Ref<Heat | null>) {
 
   /** What will be in the crucible: the plan while one holds, else what was weighed. */
   const lines = computed<ChargedLine[]>(() => {
-    const plan = engine.plan
-    if (heat.value?.loggedAt || !plan || plan.status === 'infeasible')
-      return heat.value ? weighedCharge(heat.value.weighed) : []
-    const byId = new Map(engine.answered?.lots.map((lot) => [lot.id, lot]))
-    return plan.lines.flatMap(({ lot, massG }) => {
-      const known = byId.get(lot)
-      return known ? [{ massG, lot: known }] : []
+    const current = heat.value
+    if (!current) return []
+    if (!plan.value || plan.value.status === 'infeasible')
+      return weighedCharge(current.weighed, current.alloy?.base)
+    const byId = new Map(engine.answer?.problem.lots.map((lot) => [lot.id, lot]))
+    return plan.value.lines.flatMap(({ lot: id, massG }) => {
+      const lot = byId.get(id)
+      if (!lot) return []
+      return [
+        { massG, lot: { ...lot, sd: withBaseSpread(lot.composition, lot.sd ?? {}, current.alloy?.base) } },
+      ]
     })
   })
   const prediction = computed(() => (heat.value ? predictMelt(lines.value, heatRecovery(heat.value)) : null))
-  return { lots, settled, engine, lines, prediction, lotName }
+
+  /** The plan at hand as a heat keeps it, to be weighed by. */
+  function planToKeep(current: Heat): Heat['planned'] {
+    if (!plan.value) return current.planned
+    return {
+      of: planKey(current),
+      lines: Object.fromEntries(plan.value.lines.map(({ lot, massG }) => [lot, Number(massG.toFixed(6))])),
+      without: engine.answer?.concessions ?? [],
+    }
+  }
+  return { lots, bench, ask, settled, engine, plan, lines, prediction, lotName, planToKeep }
+}
+
+/** What a heat is weighed with: the yard's scales, its unit, and what the chosen crucible takes. */
+export function useWeighingBench(heat: Ref<Heat | null>) {
+  const yard = useYard()
+  const { scales, chosenCrucible } = useGear()
+  const bench = computed<WeighingBench>(() => {
+    const current = heat.value
+    const known = current ? chosenCrucible(current).crucible?.holdsG : undefined
+    const byNumber =
+      current?.alloy && current.crucibleNo
+        ? crucibleHolds(current.crucibleNo, solidDensity(current.alloy).gcm3)
+        : null
+    return { scales: scales.value, unit: yard.settings.mass, crucibleG: known ?? byNumber }
+  })
+  return { bench }
 }

@@ -1,10 +1,10 @@
 import { isolated } from '~/words/isolated'
 import { computed, reactive } from 'vue'
 import { probabilityInLimits } from '#core/charge'
-import { heatRecovery, weighLine, type Heat, type LotChoice } from '#core/heat'
+import { heatRecovery, LINE_SHARE, weighLine, type Heat, type LotChoice } from '#core/heat'
 import type { Lot } from '#core/stock'
 import { now, useYard } from '~/stores/yard'
-import { concessionWords, conflictWords, limitingWords, planHeadline } from '~/words/charge'
+import { concessionWords, conflictWords, harmWords, limitingWords, planHeadline } from '~/words/charge'
 import { costWorking, elementWorking, tapWorking } from '~/words/workings'
 
 export interface ChargeRowState {
@@ -13,6 +13,8 @@ export interface ChargeRowState {
   availableG: number
   plannedG: number
   weighedG: number | null
+  /** step of the scale it stands on, in the yard's unit: what is shown is a whole multiple */
+  stepG: number
   composition: Record<string, number>
   choice: LotChoice
 }
@@ -24,15 +26,26 @@ export function useChargeBoard() {
   const yard = useYard()
   const { heat, edit } = useHeat()
   const { grams, money } = useUnits()
-  const { lots: free, engine, settled, lines, prediction, lotName } = useCharge(heat)
-  const stepG = 0.1
+  const charge = useCharge(heat)
+  const { lots: free, engine, settled, plan, lines, prediction, lotName } = charge
   const pending = new Map<string, number | null>()
   /** lots whose bounds are laid open, wherever their line stands */
   const opened = reactive(new Set<string>())
 
   const frozen = computed(() => !!heat.value?.loggedAt)
-  const plan = computed(() => (frozen.value ? null : engine.plan))
   const infeasible = computed(() => plan.value?.status === 'infeasible')
+  /** Something was weighed that cannot be kept inside the limits: the least harm, said and carried on. */
+  const harmed = computed(() => plan.value?.status === 'least-harm')
+  /** Step of each line's scale, by lot. */
+  const steps = computed(
+    () =>
+      new Map(
+        (engine.answer?.problem.lots ?? charge.ask.value?.problem.lots ?? []).map(({ id, stepG }) => [
+          id,
+          stepG ?? 1,
+        ]),
+      ),
+  )
   const told = (id: string) => isolated(lotName(id))
   const tools = computed(() => ({ lotName: told, grams, money, mainSource, limitOf }))
   const limitOf = (element: string, bound: 'min' | 'max') => heat.value?.alloy?.limits[element]?.[bound]
@@ -60,6 +73,7 @@ export function useChargeBoard() {
           availableG: 0,
           plannedG: line.plannedG,
           weighedG: line.massG,
+          stepG: steps.value.get(line.lotId) ?? 1,
           composition: line.composition,
           choice: FREE,
         })
@@ -89,6 +103,7 @@ export function useChargeBoard() {
       availableG: lot.massG,
       plannedG: line?.plannedG ?? plannedG,
       weighedG: line?.massG ?? null,
+      stepG: steps.value.get(lot.id) ?? 1,
       composition: lot.composition,
       choice: current.choices[lot.id] ?? FREE,
     }
@@ -118,10 +133,15 @@ export function useChargeBoard() {
     const current = heat.value
     const lot = yard.lots.find(({ id }) => id === row.id)
     if (!current || !lot) return
-    const line = weighLine(lot, Number(row.plannedG.toFixed(3)), massG, now())
+    const line = weighLine(lot, Number(row.plannedG.toFixed(3)), massG, now(), current)
     const weighed = [...current.weighed.filter(({ lotId }) => lotId !== row.id), line]
     const planLots = current.weighed.length > 0 ? current.planLots : rows.value.planned.map(({ id }) => id)
-    edit(`Weigh ${grams(massG, stepG)} of ${lot.name}`, { weighed, planLots })
+    const planned = charge.planToKeep(current)
+    edit(`Weigh ${grams(massG, row.stepG)} of ${lot.name}`, {
+      weighed,
+      planLots,
+      ...(planned ? { planned } : {}),
+    })
   }
 
   function unweigh(row: ChargeRowState): void {
@@ -137,17 +157,25 @@ export function useChargeBoard() {
     const kept = Object.fromEntries(
       rows.value.planned
         .filter(({ weighedG }) => weighedG === null)
-        .map(({ id, plannedG }) => [id, Number(plannedG.toFixed(1))]),
+        .map(({ id, plannedG }) => [id, Number(plannedG.toFixed(3))]),
     )
     edit('Keep the metal for this heat', { reserved: kept })
   }
 
   const setObjective = (objective: string) =>
-    edit('Choose how to choose', { objective: objective as Heat['objective'] })
+    edit('Change the aim', { objective: objective as Heat['objective'] })
+
+  const setTolerance = (tapTolerancePct: number | null) =>
+    edit('Set how far under the tap may stay', { tapTolerancePct: tapTolerancePct ?? 0 }, 'tap-tolerance')
+
+  /** Whether a walk to one more bin has to pay for itself, or every cent counts. */
+  const setWalks = (counted: boolean) =>
+    edit(counted ? 'Count the walk to each bin' : 'Count every cent', { lineShare: counted ? LINE_SHARE : 0 })
 
   const setMaxLots = (maxLots: number | null) => edit('Set how many lots', { maxLots })
 
-  const setConfidence = (confidence: number | null) => edit('Set the certainty', { confidence })
+  const setConfidence = (confidence: number | null) =>
+    edit('Set the certainty', { confidence, confidenceOf: 'all' })
 
   const { waysOut } = useWaysOut(plan, tools)
   const limits = computed(() => heat.value?.alloy?.limits ?? {})
@@ -187,9 +215,14 @@ export function useChargeBoard() {
     lines,
     prediction,
     rows,
+    ask: charge.ask,
+    bench: charge.bench,
     infeasible,
+    harmed,
+    harm: computed(() =>
+      plan.value && harmed.value ? harmWords(plan.value.shortfalls ?? [], tools.value) : '',
+    ),
     frozen,
-    stepG,
     choose,
     pend,
     takePending,
@@ -200,24 +233,30 @@ export function useChargeBoard() {
     setObjective,
     setConfidence,
     setMaxLots,
+    setTolerance,
+    setWalks,
     settled,
     waysOut,
     opened,
     sources,
-    problem: computed(() => engine.answered),
+    problem: computed(() => engine.answer?.problem ?? null),
     plan,
     tools,
     lotName,
     chance,
     elementSums,
-    headline: computed(() => (plan.value && !infeasible.value ? planHeadline(plan.value, tools.value) : '')),
+    headline: computed(() =>
+      plan.value && !infeasible.value ? planHeadline(plan.value, heat.value?.tapMassG ?? 0, tools.value) : '',
+    ),
     limiting: computed(() =>
       (plan.value?.limiting ?? [])
         .slice(0, 2)
         .map((entry) => limitingWords(entry, heat.value?.objective ?? 'cost', tools.value)),
     ),
     concession: computed(() =>
-      infeasible.value ? '' : concessionWords(engine.concessions, heat.value?.confidence ?? null),
+      infeasible.value
+        ? ''
+        : concessionWords(engine.answer?.concessions ?? [], heat.value?.confidence ?? null),
     ),
     conflict: computed(() => (plan.value ? conflictWords(plan.value.conflict, tools.value) : '')),
     weighedAll: computed(

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { ChargeProblem, JointPlan } from '#core/charge'
-import { freeLots, heatChargeAttempts, heatStamp, shareStock, type Heat } from '#core/heat'
+import { freeLots, heatChargeProblem, heatStamp, shareStock, type Heat } from '#core/heat'
 import { now, type Edit } from '~/stores/yard'
 
 /** Two or more heats from one pile, planned together so that no lot is promised twice. */
@@ -33,11 +33,11 @@ watch(
     try {
       const others = yard.heats.filter((heat) => !heats.includes(heat))
       const lots = freeLots(yard.lots, others)
-      const attempts = heats.map((heat) => heatChargeAttempts(heat, lots))
-      const plan = (problems: ChargeProblem[]) => study.ask((engine) => engine.together(problems))
-      let answer = await plan(attempts.map((list) => list[0]!.problem))
+      const problems = heats.map((heat) => heatChargeProblem(heat, lots)!)
+      const plan = (all: ChargeProblem[]) => study.ask((engine) => engine.together(all))
+      let answer = await plan(problems)
       const withMargin = answer.joint.status !== 'infeasible'
-      if (!withMargin) answer = await plan(attempts.map((list) => list.at(-1)!.problem))
+      if (!withMargin) answer = await plan(problems.map(withoutCertainty))
       if (mine !== asked) return
       margin.value = withMargin
       joint.value = answer.joint
@@ -52,6 +52,11 @@ watch(
   },
   { immediate: true },
 )
+function withoutCertainty(problem: ChargeProblem): ChargeProblem {
+  const plain = { ...problem }
+  delete plain.confidence
+  return plain
+}
 const lotName = (id: string) =>
   (yard.records.lots[id] as { name?: string } | undefined)?.name ?? 'a lot no longer here'
 const table = computed(() => {

@@ -1,53 +1,47 @@
 import { defineStore } from 'pinia'
 import { ref, shallowRef } from 'vue'
-import type { ChargePlan, ChargeProblem } from '#core/charge'
-import type { ChargeAttempt, Concession } from '#core/heat'
+import type { Weighing, WeighingAsk, WeightBand } from '#core/charge'
 import { askedEngine } from '~/engines/asked-engine'
 import type { ChargeEngine } from '../../workers/charge.worker'
 
 /** A plan takes a blink, one that has to say what stands against it a few seconds. */
 const PATIENCE_MS = 30_000
 
-/** The charge engine in its worker, and the newest plan. Only the newest question is answered. */
+/** The charge engine in its worker, and the newest answer. Only the newest question is answered. */
 export const useChargeEngine = defineStore('charge-engine', () => {
-  const plan = shallowRef<ChargePlan | null>(null)
-  const answered = shallowRef<ChargeProblem | null>(null)
+  const answer = shallowRef<Weighing | null>(null)
   const error = ref<string | null>(null)
   const busy = ref(false)
   const engine = askedEngine<ChargeEngine>(
     () => new Worker(new URL('../../workers/charge.worker.ts', import.meta.url), { type: 'module' }),
     PATIENCE_MS,
   )
-  const concessions = shallowRef<Concession[]>([])
-  /** the question the newest plan answers */
-  const settledOn = shallowRef<ChargeAttempt[] | null>(null)
-  let waiting: ChargeAttempt[] | null = null
+  /** the question the newest answer belongs to */
+  const settledOn = shallowRef<WeighingAsk | null>(null)
+  let waiting: WeighingAsk | null = null
   /** what was asked last, and is still wanted */
-  let last: ChargeAttempt[] | null = null
+  let last: WeighingAsk | null = null
 
   /** Asks for a plan; while one is being worked out, only the latest further question is kept. */
-  async function ask(attempts: ChargeAttempt[]): Promise<void> {
+  async function ask(question: WeighingAsk): Promise<void> {
     if (busy.value) {
-      waiting = attempts
+      waiting = question
       return
     }
     busy.value = true
-    last = attempts
+    last = question
     try {
-      const problems = attempts.map(({ problem }) => problem)
-      const { plan: found, index } = await engine.ask((charge) => charge.solveFirst(problems))
+      const found = await engine.ask((charge) => charge.plan(question))
       error.value = null
       // Unless the page has gone on to a heat that asks nothing.
-      if (last === attempts) {
-        plan.value = found
-        answered.value = attempts[index]!.problem
-        concessions.value = attempts[index]!.concessions
-        settledOn.value = attempts
+      if (last === question) {
+        answer.value = found
+        settledOn.value = question
       }
     } catch (reason) {
       // An old plan beside this would pass for the answer.
-      plan.value = answered.value = settledOn.value = null
-      error.value = last === attempts ? String((reason as Error).message) : null
+      answer.value = settledOn.value = null
+      error.value = last === question ? String((reason as Error).message) : null
     } finally {
       busy.value = false
     }
@@ -63,13 +57,22 @@ export const useChargeEngine = defineStore('charge-engine', () => {
   }
 
   function clear(): void {
-    plan.value = null
-    answered.value = null
-    settledOn.value = null
+    answer.value = settledOn.value = null
     error.value = null
     waiting = null
     last = null
   }
 
-  return { plan, answered, concessions, settledOn, error, busy, ask, askAgain, clear }
+  /** Questions about the answer at hand; they leave it as it is. */
+  const whatIf = (question: WeighingAsk, lotId: string, massG: number): Promise<Weighing> =>
+    engine.ask((charge) => charge.whatIf(question, lotId, massG))
+  const band = (
+    question: WeighingAsk,
+    now: Weighing,
+    lotId: string,
+    stepG: number,
+  ): Promise<WeightBand | null> => engine.ask((charge) => charge.band(question, now, lotId, stepG))
+  const room = (now: Weighing): Promise<number | null> => engine.ask((charge) => charge.room(now))
+
+  return { answer, settledOn, error, busy, ask, askAgain, clear, whatIf, band, room }
 })

@@ -1,12 +1,14 @@
-import type { Concession } from '#core/heat'
 import {
   PURCHASABLE,
   type ChargePlan,
+  type Concession,
   type Conflict,
   type LimitChange,
   type Limiting,
   type Purchase,
   type Remedy,
+  type Shortfall,
+  type Weighing,
   type WeighingRule,
 } from '#core/charge'
 import { elementName } from './elements'
@@ -29,20 +31,22 @@ export function limitingWords(entry: Limiting, objective: string, tools: ChargeT
       ? tools.money(value)
       : objective === 'virgin'
         ? `${tools.grams(value)} of virgin metal`
-        : `${value.toFixed(3)} of distance`
+        : 'nominal'
   const worthSaying = (saving: number) => objective !== 'cost' || saving >= 0.005
   if (entry.kind === 'stock') {
     const all = `All of ${tools.lotName(entry.lot)} goes in`
     const saving = entry.shadowPrice * 100
+    if (objective === 'nominal') return `${all}; with more of it the melt would come nearer nominal.`
     return worthSaying(saving) ? `${all}; 100 g more would save ${price(saving)}.` : `${all}.`
   }
   if (entry.kind === 'others') return 'Elements without a limit of their own are at their limit together.'
   const source = tools.mainSource?.(entry.element)
   const step = shadowStep(tools.limitOf?.(entry.element, entry.bound) ?? 1)
   const name = elementName(entry.element)
-  const state = `${capital(name)}${source ? ` from ${source}` : ''} is at its ${entry.bound === 'max' ? 'most' : 'least'}`
+  const state = `${capital(name)}${source ? ` from ${source}` : ''} is at its ${entry.bound === 'max' ? 'maximum' : 'minimum'}`
   const saving = entry.shadowPrice * step
   if (!worthSaying(saving)) return `${state}.`
+  if (objective === 'nominal') return `${state}; a wider limit would let it come nearer nominal.`
   return `${state}; ${percent(step)} % ${entry.bound === 'max' ? 'more' : 'less'} ${name} allowed would save ${price(saving)}.`
 }
 
@@ -60,7 +64,7 @@ export function conflictWords(conflict: readonly Conflict[], tools: ChargeTools)
   if (first.kind === 'fixed')
     return `What is locked or already weighed melts to ${tools.grams(first.excessG)} more than the tap mass and its margin.`
   const rules = conflict.flatMap((entry) => (entry.kind === 'rule' ? [RULE_WORDS[entry.rule].name] : []))
-  if (rules.length > 0) return `The metal would do, but not with ${rules.join(' and ')}.`
+  if (rules.length > 0) return `It fails only on ${rules.join(' and ')}.`
   const limits = conflict.filter(({ kind }) => kind === 'element' || kind === 'others')
   const parts = limits.map((entry) => limitConflictWords(entry, limits.length > 1))
   const causes = conflict.flatMap((entry) => {
@@ -92,17 +96,17 @@ function limitConflictWords(entry: Conflict, among: boolean): string {
   if (entry.kind !== 'element') return ''
   const name = elementName(entry.element)
   if (among)
-    return `${name} ${entry.bound === 'max' ? '≤' : '≥'} ${percent(entry.limit)} % (alone it would have to give to ${percent(entry.reached)})`
+    return `${name} ${entry.bound === 'max' ? '≤' : '≥'} ${percent(entry.limit)} % (by itself it would need relaxing to ${percent(entry.reached)})`
   return entry.bound === 'max'
     ? `${name} cannot be kept under ${percent(entry.limit)} % (best ${percent(entry.reached)})`
     : `${name} cannot reach ${percent(entry.limit)} % (best ${percent(entry.reached)})`
 }
 
 const RULE_WORDS: Readonly<Record<WeighingRule, { name: string; drop: string }>> = {
-  pieces: { name: 'whole pieces only', drop: 'Cut the pieces instead of using them whole' },
-  maxLots: { name: 'so few lots', drop: 'Use as many lots as it takes' },
-  minLine: { name: 'no line so light', drop: 'Allow lighter lines' },
-  increment: { name: 'steps of the scale this coarse', drop: 'Weigh in finer steps' },
+  pieces: { name: 'whole pieces', drop: 'Cut the pieces instead of using them whole' },
+  maxLots: { name: 'the number of lots', drop: 'Use as many lots as it takes' },
+  minLine: { name: 'the smallest line worth weighing', drop: 'Allow lighter lines' },
+  increment: { name: 'the step of the scale', drop: 'Weigh in finer steps' },
 }
 
 /** What a virgin metal or master alloy is called. */
@@ -138,22 +142,80 @@ export function remedyWords(remedy: Remedy, tools: ChargeTools): string {
   }
 }
 
+/** Less than this under what was asked is not worth a word, g. */
+const HAIR_G = 0.05
+
 /** The sentence on top of the charge. */
-export function planHeadline(plan: ChargePlan, tools: ChargeTools): string {
+export function planHeadline(plan: ChargePlan, askedG: number, tools: ChargeTools): string {
   const lots = plan.lines.length === 1 ? 'one lot' : `${plan.lines.length} lots`
-  return `Charge ${tools.grams(plan.chargeMassG)} from ${lots}: ${tools.grams(plan.tapMassG)} to tap for ${tools.money(plan.cost)}.`
+  const cost = plan.cost > 0 ? ` for ${tools.money(plan.cost)}` : ''
+  const under = askedG - plan.tapMassG
+  const short = under > Math.max(HAIR_G, 5e-4 * askedG) ? `, ${tools.grams(under)} under what you asked` : ''
+  return `Charge ${tools.grams(plan.chargeMassG)} from ${lots}: ${tools.grams(plan.tapMassG)} to tap${cost}${short}.`
+}
+
+/** What does not hold of a charge, and by how much. */
+export function harmWords(shortfalls: readonly Shortfall[], tools: ChargeTools): string {
+  const parts = shortfalls.map((entry) => {
+    if (entry.kind === 'tap') return `it taps ${tools.grams(entry.byG)} less than you can do with`
+    if (entry.kind === 'others')
+      return `elements without a limit of their own come to ${percent(entry.by)} % too much together`
+    const limit = tools.limitOf?.(entry.element, entry.bound) ?? 0
+    const at = entry.bound === 'max' ? limit + entry.by : limit - entry.by
+    return `${elementName(entry.element)} comes to ${percent(at)} %, ${percent(entry.by)} ${entry.bound === 'max' ? 'over' : 'under'} its limit`
+  })
+  return parts.length > 0
+    ? `${capital(listed(parts))}.`
+    : 'It holds by the book figures, with no room to spare.'
 }
 
 /** What had to be given up for a plan to exist at all. */
 export function concessionWords(concessions: readonly Concession[], confidence: number | null): string {
   const parts: string[] = []
   if (concessions.includes('other-lots'))
-    parts.push(
-      'With the lots first planned it no longer works out after what was weighed; others were drawn in.',
-    )
+    parts.push('After what was weighed, the lots first planned no longer do; others were drawn in.')
   if (concessions.includes('no-margin'))
     parts.push(
-      `No blend keeps each limit ${Math.round((confidence ?? 0.9) * 100)} times in 100; this one keeps them by the book figures, without a margin.`,
+      `No blend is inside all its limits ${Math.round((confidence ?? 0.9) * 100)} times in 100; this one is inside by the predicted figures, without a margin.`,
     )
+  if (concessions.includes('no-room'))
+    parts.push('There is no room for an error of the scale: weigh as closely as it can.')
   return parts.join(' ')
 }
+
+/** What comes of a weight before it is taken; `bad` where something asked for is lost by it. */
+export function outcomeWords(
+  before: Weighing,
+  after: Weighing,
+  lotId: string,
+  tools: ChargeTools,
+): { text: string; bad: boolean } {
+  if (after.plan.status === 'least-harm')
+    return { text: `If you take it: ${lowerFirst(harmWords(after.plan.shortfalls ?? [], tools))}`, bad: true }
+  const lost = after.concessions.filter((one) => !before.concessions.includes(one))
+  if (lost.includes('no-margin') || lost.includes('no-room'))
+    return {
+      text: `If you take it, every limit still holds by the predicted figures, but the melt is inside only about ${Math.round(100 * after.plan.probabilityInLimits)} times in 100.`,
+      bad: true,
+    }
+  const massOf = ({ plan }: Weighing) =>
+    new Map(plan.lines.filter(({ lot }) => lot !== lotId).map(({ lot, massG }) => [lot, massG]))
+  const was = massOf(before)
+  const is = massOf(after)
+  const changed = [...new Set([...was.keys(), ...is.keys()])].filter(
+    (lot) => Math.abs((was.get(lot) ?? 0) - (is.get(lot) ?? 0)) > 1e-6,
+  )
+  const drawn = [...is.keys()].filter((lot) => !was.has(lot))
+  if (drawn.length > 0)
+    return {
+      text: `Every limit holds, with ${listed(drawn.map(tools.lotName))} drawn in beside the rest.`,
+      bad: false,
+    }
+  if (changed.length > 0) return { text: 'Every limit holds; the rest is worked out again.', bad: false }
+  return {
+    text: is.size > 0 ? 'Every limit holds; the rest stays as planned.' : 'Every limit holds.',
+    bad: false,
+  }
+}
+
+const lowerFirst = (text: string) => text.charAt(0).toLowerCase() + text.slice(1)

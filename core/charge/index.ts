@@ -58,6 +58,7 @@ export { lineTolerance } from './line-tolerance'
 export { costInTurn, planTogether, type JointPlan } from './together'
 export {
   afterWeighing,
+  costOfRoom,
   CONCESSIONS,
   planWeighing,
   PURITY_SHARE,

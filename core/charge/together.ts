@@ -77,6 +77,8 @@ function writeTogether(problems: readonly ChargeProblem[], elastic = false) {
   const heats = problems.map((problem, heat) => {
     const written = buildBlendModel(problem, {
       beside: { programme, heat, first },
+      // Each heat plans its share in steps of its own scales.
+      room: 1,
       ...(elastic ? { costPerG: () => 0 } : {}),
     })
     first += written.lots.length

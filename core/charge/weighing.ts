@@ -313,3 +313,25 @@ function meltOf({ lots, recovery = {} }: ChargeProblem, lotId: string): { meltPe
   const lot = lots.find(({ id }) => id === lotId)
   return lot ? meltCoefficients(lot, recovery) : { meltPerG: 1 }
 }
+
+/**
+ * What room for errors of weighing and for whole steps costs: the plan against the same with scales that never err.
+ * @returns in the currency of the prices, 0 or more; null where there is no plan, or cost is not what was asked for
+ */
+export function costOfRoom(solver: ChargeSolver, { plan, problem }: Weighing, nodes: number): number | null {
+  if (problem.objective !== 'cost' || plan.status === 'infeasible' || plan.status === 'least-harm')
+    return null
+  const exact = solver.quickPlan(
+    {
+      ...problem,
+      lots: problem.lots.map((lot) => {
+        const free = { ...lot, weighErrorG: 0 }
+        delete free.stepG
+        return free
+      }),
+    },
+    nodes,
+  )
+  if (!exact) return null
+  return Math.max(0, plan.cost + (plan.lineCost ?? 0) - exact.cost - (exact.lineCost ?? 0))
+}

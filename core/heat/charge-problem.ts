@@ -81,7 +81,7 @@ export function heatChargeProblem(
   const mostTapG = tapMassG * (1 + EXCESS)
   const onScales = problemLots.map((lot): ChargeLot => {
     const { stepG, errorG } = lineScale(mostOf(lot, alloy.limits, recovery, mostTapG), bench)
-    return { ...lot, weighErrorG: errorG, ...(lot.fixedG === undefined ? { stepG } : {}) }
+    return { ...lot, weighErrorG: errorG, stepG }
   })
   return {
     format: 'hephaestal/charge-problem',

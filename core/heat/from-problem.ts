@@ -54,6 +54,11 @@ export function heatFromProblem(
       tapMassG: target.tapMassG,
       objective: problem.objective,
       confidence: problem.confidence ?? null,
+      ...(problem.confidence === undefined ? {} : { confidenceOf: problem.confidenceOf ?? 'each' }),
+      tapTolerancePct: Math.min(50, (100 * (target.tapToleranceG ?? 0)) / target.tapMassG),
+      // Unless a line has its price in the file, only cost counts there.
+      ...((problem.lineCost ?? 0) > 0 ? {} : { lineShare: 0 }),
+      losses: 'own',
       choices,
       // What a problem does not name is recovered whole; the yard's own estimates do not come in by the back door.
       recoveryOverrides: {

@@ -40,7 +40,9 @@ describe('what limits a plan', () => {
       'cost',
       tools,
     )
-    expect(text).toBe('Lead from Valve bodies is at its most; 0.030 % more lead allowed would save € 1.89.')
+    expect(text).toBe(
+      'Lead from Valve bodies is at its maximum; 0.030 % more lead allowed would save € 1.89.',
+    )
   })
   it('does not talk of savings nobody can see', () => {
     const text = limitingWords(
@@ -48,7 +50,7 @@ describe('what limits a plan', () => {
       'cost',
       tools,
     )
-    expect(text).toBe('Aluminium is at its most.')
+    expect(text).toBe('Aluminium is at its maximum.')
   })
   it('says when a lot is used up', () => {
     expect(limitingWords({ kind: 'stock', lot: 'tin', shadowPrice: 0.004 }, 'cost', tools)).toBe(
@@ -157,7 +159,15 @@ describe('run sheet and figures typed', () => {
   })
   it('a plan is summed up in a sentence', () => {
     const plan = { lines: [{ lot: 'a', massG: 1 }], chargeMassG: 2053, tapMassG: 2000, cost: 17.8 }
-    expect(planHeadline(plan as never, tools)).toBe('Charge 2053 g from one lot: 2000 g to tap for € 17.80.')
+    expect(planHeadline(plan as never, 2000, tools)).toBe(
+      'Charge 2053 g from one lot: 2000 g to tap for € 17.80.',
+    )
+  })
+  it('a few grams under are told as that, and what has no price costs nothing', () => {
+    const plan = { lines: [{ lot: 'a', massG: 1 }], chargeMassG: 2053, tapMassG: 1996, cost: 0 }
+    expect(planHeadline(plan as never, 2000, tools)).toBe(
+      'Charge 2053 g from one lot: 1996 g to tap, 4 g under what you asked.',
+    )
   })
 })
 

@@ -11,7 +11,7 @@ import {
   type Remedy,
 } from '#core/charge'
 import demo from '#data/demo-yard.json'
-import { freeLots, heatChargeAttempts } from '#core/heat'
+import { freeLots, heatChargeProblem } from '#core/heat'
 import { workspaceSchema } from '#core/workspace'
 import { breaches } from '../../support/breaches'
 import { leastCostByGlpk } from '../../support/oracles'
@@ -234,7 +234,7 @@ it('a solver that gives up on the basis at hand begins from scratch: too much as
   const kept = createChargeSolver(await loadHighs(), () => performance.now(), { keep: true })
   for (const tapMassG of [30_000, 60_000, 75_000, 90_000, 105_000, 120_000])
     for (const one of [solver, kept]) {
-      const asked = heatChargeAttempts({ ...heat, tapMassG }, lots).at(-1)!.problem
+      const asked = heatChargeProblem({ ...heat, tapMassG, confidence: null }, lots)!
       const plan = one.solve(asked)
       expect(plan.status, `${tapMassG} g`).toBe('infeasible')
       const remedies = plan.status === 'infeasible' ? (plan.remedies ?? []) : []

@@ -95,8 +95,24 @@ describe('the plan keeps its word', () => {
       const { heat, lots, bench, alloy } = weighingYard(seed)
       const t = performance.now()
       let done: Weighed | null
-      try { done = weighThrough(heat, lots, bench, (planned) => planned) } catch (e) { console.log('SEED', seed, String((e as Error).message).slice(0, 200)); continue }
-      if (performance.now() - t > 600) console.log('SLOW', seed, alloy.id, lots.length, performance.now() - t, done?.first.plan.status, done?.first.concessions, heat.objective, heat.maxLots)
+      try {
+        done = weighThrough(heat, lots, bench, (planned) => planned)
+      } catch (e) {
+        console.log('SEED', seed, String((e as Error).message).slice(0, 200))
+        continue
+      }
+      if (performance.now() - t > 600)
+        console.log(
+          'SLOW',
+          seed,
+          alloy.id,
+          lots.length,
+          performance.now() - t,
+          done?.first.plan.status,
+          done?.first.concessions,
+          heat.objective,
+          heat.maxLots,
+        )
       times.push(performance.now() - t)
       if (!done) continue
       weighed++
@@ -109,7 +125,14 @@ describe('the plan keeps its word', () => {
       expect(total, where).toBeGreaterThan(heat.tapMassG! * 0.99 * (1 - 1e-6))
       expect(total, where).toBeLessThan(heat.tapMassG! * 1.02 * (1 + 1e-6))
     }
-    console.log(weighed, families.size, times.sort((a, b) => a - b)[1000], times.at(-20), times.at(-1), times.reduce((a, b) => a + b))
+    console.log(
+      weighed,
+      families.size,
+      times.sort((a, b) => a - b)[1000],
+      times.at(-20),
+      times.at(-1),
+      times.reduce((a, b) => a + b),
+    )
     expect(weighed).toBeGreaterThan(1200)
     expect(families.size).toBeGreaterThan(8)
   }, 600_000)

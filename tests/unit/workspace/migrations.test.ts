@@ -3,9 +3,9 @@ import { describe, expect, it } from 'vitest'
 import { knownPart, migrateWorkspace, REVISION, revisionOf, workspaceSchema } from '#core/workspace'
 import { readWorkspace, writeWorkspace, YARD_TEXT_MOST } from '#formats/workspace-json'
 
-/* Yards as the app of each earlier revision saved them, cut to a few records: 0.1.0 (two), 0.2.0 and 0.4.0. */
+/* Yards as the app of each earlier revision saved them, cut to a few records: 0.1.0 (two), 0.2.0, 0.4.0 and 0.5.0. */
 const sample = (revision: number) => readFileSync(`tests/samples/yard-revision-${revision}.json`, 'utf8')
-const SAMPLES = [1, 2, 3, 4]
+const SAMPLES = [1, 2, 3, 4, 5]
 
 type Tree = Record<string, unknown>
 
@@ -29,11 +29,17 @@ describe('yards of earlier revisions', () => {
     const read = readWorkspace(sample(revision))
     expect(read.ok || read.fault).toBe(true)
     if (!read.ok) return
-    const known = new Set(added(JSON.parse(sample(revision)), read.workspace))
+    const old = JSON.parse(sample(revision)) as Tree
+    // From the fifth on a file says its revision, which is what is to change.
+    delete old.revision
+    const known = new Set(added(old, read.workspace))
+    // A certainty of a heat that is done was that of each limit.
+    const told = (old.heats as Tree[]).some(({ loggedAt, confidence }) => loggedAt && confidence)
     const growth = [
       ...(revision < 2 ? ['/heats/#/confidence', '/heats/#/planLots'] : []),
       ...(revision < 3 ? ['/gear'] : []),
       ...(revision < 4 ? ['/practices'] : []),
+      ...(told ? ['/heats/#/confidenceOf'] : []),
       '/revision',
     ]
     expect([...known].sort()).toEqual(growth.sort())

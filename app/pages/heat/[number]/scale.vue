@@ -1,174 +1,171 @@
 <script setup lang="ts">
-import { useSessionStorage } from '@vueuse/core'
-import { lineTolerance } from '#core/charge'
-import { scaleFor } from '#core/gear'
-import { heatRecovery } from '#core/heat'
-
 /** The scale posture: one lot at a time, readable at arm's length. */
 const { heat } = useHeat()
 const board = useChargeBoard()
 const { rows, infeasible, conflict, weighedAll } = board
 const { checks } = usePlanChecks(heat, board.lines, board.prediction, board.lotName)
 const { grams } = useUnits()
-const waiting = computed(() => rows.value.planned.filter(({ weighedG }) => weighedG === null))
-const done = computed(() => rows.value.planned.filter(({ weighedG }) => weighedG !== null))
-// The lot on the pan stays the lot on the pan, however the rest is worked out again.
-const held = ref<string | null>(null)
-const current = computed(() => waiting.value.find(({ id }) => id === held.value) ?? waiting.value[0] ?? null)
-/** as typed or as the pretended scale shows it, with the container on */
-const shown = ref<number | null>(null)
-const containerG = useSessionStorage<number | null>('scale-container', null, {
-  serializer: { read: (text) => (text === '' ? null : Number(text)), write: (value) => String(value ?? '') },
-})
-const practice = useSessionStorage('scale-practice', false)
-const reading = computed(() => {
-  if (shown.value === null) return null
-  return practice.value ? shown.value : shown.value - (containerG.value ?? 0)
-})
-watch(practice, () => (shown.value = null))
-watch(
-  () => current.value?.id ?? null,
-  (id) => {
-    held.value = id
-    shown.value = null
-  },
-  { immediate: true },
-)
-const off = computed(() => {
-  if (reading.value === null || !current.value) return null
-  return reading.value - current.value.plannedG
-})
-/** How far this line may be off before a limit breaks, the others as planned. */
-const bears = computed(() => {
-  const index = board.lines.value.findIndex(({ lot }) => lot.id === current.value?.id)
-  if (!heat.value?.alloy || index < 0) return null
-  return lineTolerance(board.lines.value, index, heatRecovery(heat.value), heat.value.alloy.limits)
-})
+const scale = useScale(board)
+const { current, done, waiting, reading, shown, containerG, practice, off, band, told } = scale
 /** What can hurt someone: in the plan as a whole, and in the lot on the pan. */
 const hurting = computed(() =>
   checks.value.filter(({ lots }) => lots.length === 0 || lots.includes(current.value?.id ?? '')),
 )
-/** The finest of the yard's scales that bears this line and its container. */
-const { scales } = useGear()
-const onScale = computed(() =>
-  current.value ? scaleFor(scales.value, current.value.plannedG + (containerG.value ?? 0)) : null,
-)
-const light = computed(() => reading.value !== null && reading.value <= 0)
-function take(): void {
-  if (current.value && reading.value !== null && reading.value > 0) board.weigh(current.value, reading.value)
-}
+const begun = computed(() => done.value.length > 0)
 </script>
 
 <template>
   <section v-if="heat" class="mx-auto max-w-3xl">
     <HeatHeading question="What do I weigh out?" />
     <LazyNoAnswer v-if="board.engine.error" />
-    <p
-      v-else-if="infeasible"
-      role="alert"
-      class="border-l-8 border-oxide bg-oxide-wash px-4 py-3 text-lg font-bold"
-    >
-      {{ conflict }}
-      <NuxtLink :to="`/heat/${heat.number}/charge`" class="underline">See the ways out</NuxtLink>
+    <p v-else-if="!heat.alloy || heat.tapMassG === null" class="text-soft">
+      Nothing to weigh yet: the heat needs an alloy and a tap mass.
+      <NuxtLink :to="`/heat/${heat.number}/target`" class="underline">Choose them</NuxtLink>
     </p>
-    <p v-else-if="!board.settled.value && !weighedAll" class="text-soft">Working it out…</p>
-    <template v-else-if="current">
-      <div class="flex flex-wrap items-center gap-x-4 gap-y-2">
-        <p class="text-soft">{{ done.length }} of {{ rows.planned.length }} weighed. Tare the pan, then:</p>
-        <progress
-          class="bar flex-1 basis-32"
-          :value="done.length"
-          :max="rows.planned.length"
-          aria-label="Lots weighed"
-        />
-        <label class="flex items-center gap-2 text-sm"
-          ><input v-model="practice" type="checkbox" class="size-5 accent-(--ember)" /> practise on a
-          pretended scale</label
-        >
-      </div>
-      <p class="mt-2 text-2xl leading-tight font-bold" data-testid="scale-lot">{{ current.name }}</p>
-      <p
-        class="stamp text-[clamp(4rem,18vw,9rem)] leading-none text-ember normal-case"
-        data-testid="scale-target"
+    <template v-else-if="infeasible">
+      <p role="alert" class="border-l-8 border-oxide bg-oxide-wash px-4 py-3 text-lg font-bold">
+        {{ conflict }}
+      </p>
+      <WaysOut :ways="board.waysOut.value" heading="Ways out; each was tried and works by itself" />
+      <NuxtLink :to="`/heat/${heat.number}/charge`" class="mt-3 inline-block underline"
+        >Back to the charge</NuxtLink
       >
-        {{ grams(current.plannedG, board.stepG) }}
+    </template>
+    <p v-else-if="!board.settled.value && !current && !weighedAll" class="text-soft">Working it out…</p>
+    <template v-else>
+      <div
+        v-if="board.harmed.value"
+        role="alert"
+        class="mb-4 border-l-8 border-oxide bg-oxide-wash px-4 py-3"
+        data-testid="harm"
+      >
+        <p class="text-lg font-bold">{{ board.harm.value }}</p>
+        <p>
+          This is the least that can be had with what is weighed. It can be melted so, and the heat says so
+          from here on; or mend it first.
+        </p>
+        <WaysOut :ways="board.waysOut.value" heading="Ways to mend it; each was tried and works by itself" />
+      </div>
+      <p
+        v-else-if="board.concession.value"
+        class="mb-4 border-l-8 border-amber bg-amber-wash px-4 py-2"
+        role="status"
+      >
+        {{ board.concession.value }}
       </p>
-      <PlanChecks hurting :checks="hurting" />
-      <p v-if="scales.length" class="mt-3 text-lg" data-testid="which-scale">
-        <template v-if="onScale"
-          >On the {{ onScale.name }}, steps of
-          {{ grams(onScale.stepG, Math.min(1, onScale.stepG)) }}.</template
+      <template v-if="current">
+        <div class="flex flex-wrap items-center gap-x-4 gap-y-2">
+          <p class="text-soft">{{ done.length }} of {{ rows.planned.length }} weighed. Tare the pan, then:</p>
+          <progress
+            class="bar flex-1 basis-32"
+            :value="done.length"
+            :max="rows.planned.length"
+            aria-label="Lots weighed"
+          />
+          <label class="flex items-center gap-2 text-sm"
+            ><input v-model="practice" type="checkbox" class="size-5 accent-(--ember)" /> practise on a
+            simulated scale</label
+          >
+        </div>
+        <p class="mt-2 text-2xl leading-tight font-bold" data-testid="scale-lot">{{ current.name }}</p>
+        <p
+          class="stamp text-[clamp(3.6rem,16vw,8rem)] leading-none text-ember normal-case"
+          data-testid="scale-target"
         >
-        <template v-else>None of your scales bears it at once: weigh it in parts.</template>
-      </p>
-      <p v-if="bears" class="mt-4 text-lg text-soft" data-testid="tolerance">
-        Good from {{ grams(current.plannedG - bears.lessG, board.stepG) }} to
-        {{ grams(current.plannedG + bears.moreG, board.stepG) }}: every limit still holds, the others as
-        planned.
-      </p>
-      <ConnectedScale v-if="!practice" @reading="shown = $event" />
-      <form class="mt-4 grid items-start gap-3 sm:grid-cols-[1fr_auto]" @submit.prevent="take">
-        <PracticeScale
-          v-if="practice"
-          :key="`pretended-${current.id}`"
-          :target-g="current.plannedG"
-          @reading="shown = $event"
-        />
-        <QuantityField
-          v-else
-          :key="current.id"
-          :model-value="shown"
-          :label="`The scale says, for ${current.name}`"
-          kind="mass"
-          positive
-          size="huge"
-          eager
-          @update:model-value="shown = $event"
-        />
-        <button
-          class="btn btn-next min-h-20 px-8 text-xl sm:mt-[1.2rem]"
-          :disabled="reading === null || reading <= 0"
+          {{ grams(current.plannedG, current.stepG) }}
+        </p>
+        <PlanChecks hurting :checks="hurting" />
+        <p class="mt-3 text-lg" data-testid="which-scale">
+          <template v-if="scale.scaleOf.value">On the {{ scale.scaleOf.value.name }}, </template>
+          <template v-else-if="board.bench.value.scales.length"
+            >None of your scales bears it at once: weigh it in parts, </template
+          ><template v-else>In </template>steps of {{ grams(current.stepG, current.stepG) }}.
+        </p>
+        <p class="min-h-14 pt-2 text-lg text-soft" data-testid="tolerance">
+          <template v-if="band"
+            >Good from {{ grams(band.fromG, current.stepG) }} to {{ grams(band.toG, current.stepG) }}: limits
+            and tap still hold, the rest worked out again.</template
+          >
+        </p>
+        <ConnectedScale v-if="!practice" @reading="shown = $event" />
+        <form class="mt-2 grid items-start gap-3 sm:grid-cols-[1fr_auto]" @submit.prevent="scale.take">
+          <PracticeScale
+            v-if="practice"
+            :key="`simulated-${current.id}`"
+            :target-g="current.plannedG"
+            @reading="shown = $event"
+          />
+          <QuantityField
+            v-else
+            :key="current.id"
+            :model-value="shown"
+            :label="`The scale says, for ${current.name}`"
+            kind="mass"
+            positive
+            size="huge"
+            eager
+            @update:model-value="shown = $event"
+          />
+          <button
+            class="btn btn-next min-h-20 px-8 text-xl sm:mt-[1.45rem]"
+            :disabled="reading === null || reading <= 0"
+          >
+            Record, next
+          </button>
+          <QuantityField
+            v-if="!practice"
+            v-model="containerG"
+            class="max-w-64"
+            label="Container still on the pan (tare)"
+            kind="mass"
+            nullable
+            hint="Taken off every weight until you clear it"
+          />
+          <button
+            type="button"
+            class="btn btn-quiet self-end underline sm:justify-self-end"
+            @click="scale.none"
+          >
+            There is none of it<span class="sr-only">: leave out {{ current.name }}</span>
+          </button>
+        </form>
+        <p v-if="scale.light.value" role="alert" class="mt-2 font-semibold text-oxide">
+          That is no more than the container weighs. Put the metal on, or clear the container.
+        </p>
+        <p v-else-if="!practice && containerG && reading !== null" class="mt-2 text-lg">
+          {{ grams(reading, current.stepG) }} of metal.
+        </p>
+        <div
+          v-if="off !== null && !scale.light.value"
+          class="mt-2 text-lg"
+          aria-live="polite"
+          data-testid="outcome"
         >
-          Take it, next
-        </button>
-        <QuantityField
-          v-if="!practice"
-          v-model="containerG"
-          class="max-w-64"
-          label="Container still on the pan (tare)"
-          kind="mass"
-          nullable
-          hint="Taken off every weight until you clear it"
-        />
-      </form>
-      <p v-if="light" role="alert" class="mt-2 font-semibold text-oxide">
-        That is no more than the container weighs. Put the metal on, or clear the container.
-      </p>
-      <p v-else-if="!practice && containerG && reading !== null" class="mt-2 text-lg">
-        {{ grams(reading, board.stepG) }} of metal.
-      </p>
-      <p v-if="off !== null && !light" class="mt-2 text-lg" aria-live="polite">
-        <template v-if="Math.abs(off) < 0.05">On target.</template>
-        <template v-else
-          >{{ grams(Math.abs(off), board.stepG) }} {{ off > 0 ? 'over' : 'under' }}; the rest will be worked
-          out again.</template
-        >
-      </p>
-      <p v-if="reading !== null && reading > current.availableG" class="mt-1 font-semibold text-amber">
-        More than the {{ grams(current.availableG) }} written down for this bin. It is taken as weighed; check
-        the bin.
+          <p v-if="scale.onTarget.value">On target.</p>
+          <p v-else>
+            {{ grams(Math.abs(off), current.stepG) }} {{ off > 0 ? 'over' : 'under' }}.
+            <span v-if="told" :class="told.bad ? 'font-bold text-oxide' : ''">{{ told.text }}</span>
+          </p>
+        </div>
+        <p v-if="reading !== null && reading > current.availableG" class="mt-1 font-semibold text-amber">
+          More than the {{ grams(current.availableG) }} written down for this bin. It is taken as weighed;
+          check the bin.
+        </p>
+      </template>
+      <div v-else-if="weighedAll" class="slab p-5" data-testid="all-weighed">
+        <p class="mb-3 text-xl font-bold">
+          All weighed: {{ grams(done.reduce((sum, row) => sum + (row.weighedG ?? 0), 0)) }}.
+          <template v-if="board.prediction.value"
+            >It taps about {{ grams(board.prediction.value.tapMassG) }}.</template
+          >
+        </p>
+        <NuxtLink :to="`/heat/${heat.number}/melt`" class="btn btn-next">Run the melt</NuxtLink>
+      </div>
+      <p v-else class="text-soft">
+        Nothing to weigh yet.
+        <NuxtLink :to="`/heat/${heat.number}/charge`" class="underline">Work out the charge</NuxtLink> first.
       </p>
     </template>
-    <div v-else-if="weighedAll" class="slab p-5">
-      <p class="mb-3 text-xl font-bold">
-        All weighed: {{ grams(done.reduce((sum, row) => sum + (row.weighedG ?? 0), 0)) }}.
-      </p>
-      <NuxtLink :to="`/heat/${heat.number}/melt`" class="btn btn-next">Run the melt</NuxtLink>
-    </div>
-    <p v-else class="text-soft">
-      Nothing to weigh yet.
-      <NuxtLink :to="`/heat/${heat.number}/charge`" class="underline">Work out the charge</NuxtLink> first.
-    </p>
 
     <ul v-if="done.length || waiting.length > 1" class="mt-6">
       <li
@@ -178,13 +175,19 @@ function take(): void {
       >
         <span class="flex-1">{{ row.name }}</span>
         <template v-if="row.weighedG !== null">
-          <b class="text-patina">✓ {{ grams(row.weighedG, board.stepG) }}</b>
+          <b class="text-patina">✓ {{ grams(row.weighedG, row.stepG) }}</b>
           <button class="btn btn-quiet underline" @click="board.unweigh(row)">
             Take back<span class="sr-only"> {{ row.name }}</span>
           </button>
         </template>
-        <span v-else class="text-soft">{{ grams(row.plannedG, board.stepG) }}</span>
+        <span v-else class="text-soft">{{ grams(row.plannedG, row.stepG) }}</span>
       </li>
     </ul>
+    <NuxtLink
+      v-if="begun && !weighedAll && !board.engine.error"
+      :to="`/heat/${heat.number}/melt`"
+      class="mt-4 inline-block underline"
+      >To the melt with what is weighed so far</NuxtLink
+    >
   </section>
 </template>

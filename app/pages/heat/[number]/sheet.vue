@@ -53,7 +53,7 @@ const print = () => window.print()
           <tr v-for="row in rows.planned" :key="row.id" class="border-t border-line">
             <td class="py-1.5 text-lg font-bold">{{ row.name }}</td>
             <td class="py-1.5 text-right text-xl font-bold whitespace-nowrap">
-              {{ grams(row.weighedG ?? row.plannedG, board.stepG) }}
+              {{ grams(row.weighedG ?? row.plannedG, row.stepG) }}
             </td>
             <td class="py-1.5 text-right">
               <span v-if="row.weighedG !== null">weighed</span>
@@ -62,7 +62,7 @@ const print = () => window.print()
           </tr>
           <tr class="border-t-2 border-ink">
             <td class="py-1.5">In the crucible</td>
-            <td class="py-1.5 text-right font-bold">{{ grams(prediction.chargeMassG, board.stepG) }}</td>
+            <td class="py-1.5 text-right font-bold">{{ grams(prediction.chargeMassG) }}</td>
             <td class="py-1.5 text-right">{{ money(board.cost.value) }}</td>
           </tr>
         </tbody>
