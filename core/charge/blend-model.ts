@@ -1,9 +1,11 @@
-import { UNIDENTIFIED, withBaseSpread } from '#core/composition'
+import { withBaseSpread } from '#core/composition'
 import { LinearProgramme } from './linear-programme'
 import { normalQuantile } from './normal'
 import { meltCoefficients, type MeltCoefficients } from './melt-coefficients'
 import type { ChargeLot, ChargeProblem } from './problem'
-import { isWanted } from './wanted'
+import { limitsOf, type LimitTerm } from './limits'
+import { addNominal, objectivePerG } from './objective'
+import { Uses, type UseSum } from './uses'
 
 const INF = Number.POSITIVE_INFINITY
 /** Limits finer than this are held as closely as this, wt%: one part in a hundred million. */
@@ -53,26 +55,6 @@ export interface BlendLot {
   leastG: number
   /** no charge inside the limits holds more of it than this, solver units */
   most: number
-}
-
-/**
- * Something that counts in full once a lot is used, however little of it: a place among so many lots, the walk to the
- * bin, the error of one weighing. While it is open whether a lot is used, it counts by the share of the most that the
- * lot could give; once it is decided, the count goes into a column of its own.
- */
-export interface UseSum {
-  column: number
-  /** what fixed lines bring to it */
-  settled: number
-  /** the rows it stands in: how often, and what else the lots' columns hold there */
-  rows: { row: number; factor: number; base: Float64Array }[]
-  /** what one of it costs, and what else the lots' columns cost */
-  cost: number
-  baseCost: Float64Array | null
-  /** by place among the lots, for one use */
-  weights: Map<number, number>
-  /** place of the heat's first lot, from which on `base` and `baseCost` count */
-  first: number
 }
 
 export interface BlendModel {
@@ -240,49 +222,6 @@ function halfStepOf({ lot, unitG }: BlendLot): number {
   return lot.fixedG === undefined && lot.pieceG === undefined ? (lot.stepG ?? 0) / 2 / unitG : 0
 }
 
-/** The sums that count what is used. */
-class Uses {
-  readonly sums: UseSum[] = []
-
-  constructor(
-    private readonly programme: LinearProgramme,
-    private readonly lots: readonly BlendLot[],
-    private readonly first: number,
-  ) {}
-
-  /** A sum of so much for each use; fixed lines are in use already. */
-  sum(each: readonly number[]): UseSum {
-    const weights = new Map<number, number>()
-    let settled = 0
-    this.lots.forEach(({ lot }, at) => {
-      const weight = each[at]!
-      if (!(weight > 0)) return
-      if (lot.fixedG === undefined) weights.set(this.first + at, weight)
-      else if (lot.fixedG > 0) settled += weight
-    })
-    const column = this.programme.column(0, settled, settled)
-    const sum: UseSum = { column, settled, rows: [], cost: 0, baseCost: null, weights, first: this.first }
-    this.sums.push(sum)
-    return sum
-  }
-
-  /** What a unit of a lot counts while it is open whether it is used. */
-  share(sum: UseSum, at: number): number {
-    return (sum.weights.get(this.first + at) ?? 0) / this.lots[at]!.most
-  }
-
-  /** Each line used costs so much. */
-  costing(cost: number, baseCost: readonly number[]): void {
-    const sum = this.sum(this.lots.map(({ lot }) => (lot.fixedG === undefined ? 1 : 0)))
-    sum.cost = cost
-    sum.baseCost = Float64Array.from(baseCost)
-    this.programme.cost[sum.column] = cost
-    this.lots.forEach(({ column }, at) => {
-      this.programme.cost[column] = baseCost[at]! + cost * this.share(sum, at)
-    })
-  }
-}
-
 /** What each lot brings of each element, by element: centigrams per gram charged, in the order of the lots. */
 function contentsOf(lots: readonly BlendLot[]): Map<string, Float64Array> {
   const contents = new Map<string, Float64Array>()
@@ -344,73 +283,6 @@ export function excessMaxG(problem: ChargeProblem): number {
     problem.incrementG !== undefined ||
     problem.lots.some((lot) => lot.pieceG !== undefined || lot.stepG !== undefined)
   return stepped ? 0.02 * problem.target.tapMassG : 0
-}
-
-interface LimitTerm {
-  kind: 'element' | 'others'
-  element: string
-  bound: 'min' | 'max'
-  limit: number
-  symbols: string[]
-  /** stands in the target's own limits, to which alone the asked confidence applies */
-  named?: boolean
-}
-
-/** Every limit of the target, those on unlisted elements included. */
-export function limitsOf({ target, lots }: ChargeProblem): LimitTerm[] {
-  const terms: LimitTerm[] = []
-  for (const [element, limit] of Object.entries(target.limits))
-    for (const bound of ['min', 'max'] as const)
-      if (limit[bound] !== undefined && !(bound === 'min' && limit.min === 0))
-        terms.push({ kind: 'element', element, bound, limit: limit[bound]!, symbols: [element], named: true })
-  const others = new Set<string>()
-  for (const lot of lots)
-    for (const element of Object.keys(lot.composition))
-      if (!(element in target.limits) && element !== target.base) others.add(element)
-  if (target.othersEachMax !== undefined)
-    for (const element of others)
-      terms.push({
-        kind: 'element',
-        element,
-        bound: 'max',
-        limit: target.othersEachMax,
-        symbols: [element],
-      })
-  if (target.othersTotalMax !== undefined)
-    terms.push({
-      kind: 'others',
-      element: '',
-      bound: 'max',
-      limit: target.othersTotalMax,
-      symbols: [...others, UNIDENTIFIED],
-    })
-  return terms
-}
-
-function objectivePerG(
-  problem: ChargeProblem,
-  purityCost = 0,
-): (lot: ChargeLot, coefficients: MeltCoefficients) => number {
-  const impure = purityCost > 0 ? impurityPerG(problem, purityCost) : () => 0
-  if (problem.objective === 'cost') return (lot, melted) => lot.pricePerKg / 1000 + impure(melted)
-  if (problem.objective === 'virgin') return (lot) => (lot.virgin ? 1 : 0) + 1e-7 * lot.pricePerKg
-  return () => 0
-}
-
-/** Room for elements the target says nothing of at all, wt%: all of the melt. */
-const NO_LIMIT = 100
-
-/** What a gram costs for what it holds of tolerated elements, each as a fraction of the room its limit leaves it. */
-function impurityPerG({ target }: ChargeProblem, cost: number): (melted: MeltCoefficients) => number {
-  const room = (element: string) =>
-    target.limits[element]?.max ?? target.othersEachMax ?? target.othersTotalMax ?? NO_LIMIT
-  return ({ elementPct }) => {
-    let sum = 0
-    for (const element in elementPct)
-      if (element !== UNIDENTIFIED && !isWanted(target, element))
-        sum += elementPct[element]! / Math.max(room(element), LEAST_SCALE)
-    return (cost * sum) / target.tapMassG
-  }
 }
 
 function addLot(
@@ -483,25 +355,4 @@ function addMaxLots(
     put(sum.column, 1)
   })
   sum.rows.push({ row, factor: 1, base: new Float64Array(lots.length) })
-}
-
-/** Least Σₑ |mₑ − nominalₑ·M/100| in widths of the limit: two one-sided distances an element, the base left out. */
-function addNominal(programme: LinearProgramme, problem: ChargeProblem, lots: BlendLot[]): void {
-  for (const [element, nominal] of Object.entries(problem.target.nominal ?? {})) {
-    if (element === problem.target.base) continue
-    const limit = problem.target.limits[element]
-    const width =
-      limit?.min !== undefined && limit.max !== undefined && limit.max > limit.min ? limit.max - limit.min : 1
-    const over = programme.column(1, 0, INF)
-    const under = programme.column(1, 0, INF)
-    programme.row(0, 0, (put) => {
-      for (const { column, coefficients } of lots)
-        put(
-          column,
-          ((coefficients.elementPct[element] ?? 0) - nominal * coefficients.meltPerG) / (100 * width),
-        )
-      put(over, -1)
-      put(under, 1)
-    })
-  }
 }

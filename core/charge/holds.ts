@@ -1,5 +1,5 @@
-import { limitsOf, normalised } from './blend-model'
-import { excessMaxG } from './blend-model'
+import { excessMaxG, normalised } from './blend-model'
+import { limitsOf } from './limits'
 import { meltCoefficients } from './melt-coefficients'
 import { normalQuantile } from './normal'
 import type { PlanLine, Shortfall } from './plan'

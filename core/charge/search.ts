@@ -1,4 +1,5 @@
-import type { BlendLot, BlendModel, UseSum } from './blend-model'
+import type { BlendLot, BlendModel } from './blend-model'
+import type { UseSum } from './uses'
 import { minimiseWithCones, ROUGHLY } from './cones'
 import { NO_SOLUTION, type LinearSolution, type OpenProgramme } from './linear-programme'
 

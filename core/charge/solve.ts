@@ -1,5 +1,5 @@
 import type { Highs } from 'highs'
-import { buildBlendModel, excessMaxG, normalised, type BlendModel, type BlendOptions } from './blend-model'
+import { buildBlendModel, excessMaxG, type BlendModel, type BlendOptions } from './blend-model'
 import { ConeMemory, minimiseWithCones, recallCones, rememberCones } from './cones'
 import { diagnose } from './diagnose'
 import { NO_SOLUTION, type LinearSolution, type OpenProgramme } from './linear-programme'

@@ -4,7 +4,6 @@ import { createChargeSolver, planWeighing, type ChargeSolver, type Weighing } fr
 import { heatWeighing, planKey, weighLine, type Heat, type WeighingBench } from '#core/heat'
 import type { Lot } from '#core/stock'
 import { formatMass, parseMass } from '#core/units'
-import { seeded } from '../../support/random-problem'
 import { weighingYard } from '../../support/weighing-yard'
 
 const NOW = '2026-01-01T00:00:00.000Z'

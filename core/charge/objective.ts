@@ -1,0 +1,60 @@
+import { UNIDENTIFIED } from '#core/composition'
+import type { BlendLot } from './blend-model'
+import type { LinearProgramme } from './linear-programme'
+import type { MeltCoefficients } from './melt-coefficients'
+import type { ChargeLot, ChargeProblem } from './problem'
+import { isWanted } from './wanted'
+
+/** Limits finer than this leave the room of this, wt%. */
+const LEAST_ROOM = 1e-6
+
+/**
+ * What a gram of a lot costs in units of the objective.
+ * @param purityCost what a melt costs that holds as much of one tolerated element as its limit allows
+ */
+export function objectivePerG(
+  problem: ChargeProblem,
+  purityCost = 0,
+): (lot: ChargeLot, coefficients: MeltCoefficients) => number {
+  const impure = purityCost > 0 ? impurityPerG(problem, purityCost) : () => 0
+  if (problem.objective === 'cost') return (lot, melted) => lot.pricePerKg / 1000 + impure(melted)
+  if (problem.objective === 'virgin') return (lot) => (lot.virgin ? 1 : 0) + 1e-7 * lot.pricePerKg
+  return () => 0
+}
+
+/** Room for elements the target says nothing of at all, wt%: all of the melt. */
+const NO_LIMIT = 100
+
+/** What a gram costs for what it holds of tolerated elements, each as a fraction of the room its limit leaves it. */
+function impurityPerG({ target }: ChargeProblem, cost: number): (melted: MeltCoefficients) => number {
+  const room = (element: string) =>
+    target.limits[element]?.max ?? target.othersEachMax ?? target.othersTotalMax ?? NO_LIMIT
+  return ({ elementPct }) => {
+    let sum = 0
+    for (const element in elementPct)
+      if (element !== UNIDENTIFIED && !isWanted(target, element))
+        sum += elementPct[element]! / Math.max(room(element), LEAST_ROOM)
+    return (cost * sum) / target.tapMassG
+  }
+}
+
+/** Least Σₑ |mₑ − nominalₑ·M/100| in widths of the limit: two one-sided distances an element, the base left out. */
+export function addNominal(programme: LinearProgramme, problem: ChargeProblem, lots: BlendLot[]): void {
+  for (const [element, nominal] of Object.entries(problem.target.nominal ?? {})) {
+    if (element === problem.target.base) continue
+    const limit = problem.target.limits[element]
+    const width =
+      limit?.min !== undefined && limit.max !== undefined && limit.max > limit.min ? limit.max - limit.min : 1
+    const over = programme.column(1, 0, Number.POSITIVE_INFINITY)
+    const under = programme.column(1, 0, Number.POSITIVE_INFINITY)
+    programme.row(0, 0, (put) => {
+      for (const { column, coefficients } of lots)
+        put(
+          column,
+          ((coefficients.elementPct[element] ?? 0) - nominal * coefficients.meltPerG) / (100 * width),
+        )
+      put(over, -1)
+      put(under, 1)
+    })
+  }
+}
