@@ -6,10 +6,8 @@ import {
   costOfRoom,
   createChargeSolver,
   planWeighing,
-  weightBand,
   type Weighing,
   type WeighingAsk,
-  type WeightBand,
 } from '#core/charge'
 
 const solver = loadHighs({ locateFile: () => wasmUrl }).then((highs) =>
@@ -18,8 +16,6 @@ const solver = loadHighs({ locateFile: () => wasmUrl }).then((highs) =>
 
 /** Enough to settle which lots are worth a line, few enough for a blink. */
 const INTERACTIVE_NODES = 8
-/** An end of a band wants many answers, each only to be known to exist. */
-const BAND_NODES = 1
 
 /** Questions the engine puts to itself once it has answered one, so that its code is compiled when someone types. */
 const WARM_UPS = 6
@@ -50,11 +46,6 @@ const engine = {
   /** What comes of a weight if it is taken. */
   async whatIf(ask: WeighingAsk, lotId: string, massG: number): Promise<Weighing> {
     return planWeighing(await solver, afterWeighing(ask, lotId, massG), INTERACTIVE_NODES)
-  },
-
-  /** From where to where the weight on the pan may be. */
-  async band(ask: WeighingAsk, now: Weighing, lotId: string, stepG: number): Promise<WeightBand | null> {
-    return weightBand(await solver, ask, now, lotId, stepG, BAND_NODES)
   },
 
   /** What the room for errors of weighing and for whole steps costs; null where it cannot be told. */

@@ -9,6 +9,7 @@ import {
   Pile,
   planTogether,
   priceOfCertainty,
+  weightBand,
   type Alternative,
   type Becoming,
   type Certainty,
@@ -18,6 +19,9 @@ import {
   type Correction,
   type JointPlan,
   type PileTarget,
+  type Weighing,
+  type WeighingAsk,
+  type WeightBand,
 } from '#core/charge'
 
 const runtime = loadHighs({ locateFile: () => wasmUrl })
@@ -35,6 +39,8 @@ export interface PileFamily {
 const STRIDE = 4
 /** Nodes a search may spend on one of several plans. */
 const QUICK_NODES = 12
+/** An end of a band wants many answers, each only to be known to exist. */
+const BAND_NODES = 1
 let run = 0
 
 /** Questions that may take longer than a blink, kept apart from the plan being edited. */
@@ -86,6 +92,11 @@ const study = {
     const joint = planTogether(await runtime, problems, clock)
     const { quickPlan } = await solver
     return { joint, inTurn: costInTurn(problems, (problem) => quickPlan(problem, QUICK_NODES)) }
+  },
+
+  /** From where to where the weight on the pan may be. */
+  async band(ask: WeighingAsk, now: Weighing, lotId: string, stepG: number): Promise<WeightBand | null> {
+    return weightBand(await solver, ask, now, lotId, stepG, BAND_NODES)
   },
 
   async correct(ask: CorrectionAsk): Promise<Correction> {

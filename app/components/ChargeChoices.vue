@@ -1,16 +1,21 @@
 <script setup lang="ts">
+import { TAP_TOLERANCE_PCT } from '#core/heat'
 import type { ChargeBoard } from '~/composables/useChargeBoard'
+import { LOSS_WORDS } from '~/words/losses'
 
-/** How the charge is to be chosen. */
+/** How the charge is to be chosen: what it aims at, how sure it is to be, from how many lots, with whose losses. */
 defineProps<{ board: ChargeBoard }>()
 const { heat } = useHeat()
-const OBJECTIVES = [
+const yard = useYard()
+const { way } = useLosses()
+const losses = ref(false)
+const AIMS = [
   { id: 'cost', name: 'cheapest' },
   { id: 'virgin', name: 'least virgin metal' },
   { id: 'nominal', name: 'closest to nominal' },
 ] as const
 const CERTAINTIES = [
-  { value: '', name: 'by the book figures' },
+  { value: '', name: 'no safety margin' },
   { value: 0.8, name: '8 times in 10' },
   { value: 0.9, name: '9 times in 10' },
   { value: 0.95, name: '19 times in 20' },
@@ -26,37 +31,77 @@ const figure = (event: Event) => Number((event.target as HTMLSelectElement).valu
 </script>
 
 <template>
-  <div v-if="heat" class="flex flex-wrap items-center gap-x-4 gap-y-2 text-sm">
-    <label class="flex items-center gap-2">
-      <span class="text-soft">Choose the</span>
+  <div v-if="heat" class="choices">
+    <label class="block">
+      <span class="label">Aim</span>
       <select
-        class="field w-auto"
+        class="field"
         :value="heat.objective"
         @change="board.setObjective(($event.target as HTMLSelectElement).value)"
       >
-        <option v-for="option in OBJECTIVES" :key="option.id" :value="option.id">{{ option.name }}</option>
+        <option v-for="option in AIMS" :key="option.id" :value="option.id">{{ option.name }}</option>
       </select>
     </label>
-    <label class="flex items-center gap-2">
-      <span class="text-soft">Each limit kept</span>
-      <select
-        class="field w-auto"
-        :value="heat.confidence ?? ''"
-        @change="board.setConfidence(figure($event))"
-      >
+    <label class="block">
+      <span class="label">{{
+        heat.confidenceOf === 'each' ? 'Each limit inside' : 'The whole melt inside'
+      }}</span>
+      <select class="field" :value="heat.confidence ?? ''" @change="board.setConfidence(figure($event))">
         <option v-for="option in certainties" :key="option.name" :value="option.value">
           {{ option.name }}
         </option>
       </select>
     </label>
-    <label class="flex items-center gap-2">
-      <span class="text-soft">From</span>
-      <select class="field w-auto" :value="heat.maxLots ?? ''" @change="board.setMaxLots(figure($event))">
-        <option value="">any number of lots</option>
-        <option v-for="count in 12" :key="count" :value="count">
-          at most {{ count }} {{ count === 1 ? 'lot' : 'lots' }}
-        </option>
+    <label class="block">
+      <span class="label">Lots</span>
+      <select class="field" :value="heat.maxLots ?? ''" @change="board.setMaxLots(figure($event))">
+        <option value="">any number</option>
+        <option v-for="count in 12" :key="count" :value="count">at most {{ count }}</option>
       </select>
     </label>
+    <label class="block">
+      <span class="label">A walk to one more bin</span>
+      <select
+        class="field"
+        :value="heat.lineShare === 0 ? 'cent' : 'walk'"
+        @change="board.setWalks(($event.target as HTMLSelectElement).value === 'walk')"
+      >
+        <option value="walk">must save 1 %</option>
+        <option value="cent">is free: cheapest to the cent</option>
+      </select>
+    </label>
+    <QuantityField
+      :model-value="heat.tapTolerancePct ?? TAP_TOLERANCE_PCT"
+      label="Tap may fall short by"
+      kind="percent"
+      :max="50"
+      @update:model-value="board.setTolerance($event)"
+      @sealed="yard.seal()"
+    />
+    <div>
+      <span class="label" aria-hidden="true">Losses</span>
+      <button
+        class="btn w-full font-normal"
+        :aria-label="`Losses: ${LOSS_WORDS[way].name}`"
+        @click="losses = true"
+      >
+        {{ LOSS_WORDS[way].name }}
+      </button>
+    </div>
+    <LazyLossesSheet v-if="losses" @close="losses = false" />
   </div>
 </template>
+
+<style scoped>
+.choices {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(9.5rem, 1fr));
+  gap: 0.25rem 0.75rem;
+  align-items: end;
+}
+.choices :deep(.field),
+.choices :deep(.btn) {
+  min-height: 2.1rem;
+  padding-block: 0.1rem;
+}
+</style>

@@ -27,11 +27,11 @@ const inUse = computed(() => props.row.plannedG > 0 || props.row.weighedG !== nu
 
 <template>
   <li
-    class="lazy-row border-t border-line py-2"
+    class="lazy-row border-t border-line py-1"
     :class="row.choice.use ? '' : 'opacity-75'"
     :data-lot="row.name"
   >
-    <div class="grid grid-cols-[1.75rem_minmax(0,1fr)_auto] items-center gap-x-2">
+    <div class="line">
       <input
         type="checkbox"
         class="size-5 accent-(--ember)"
@@ -40,39 +40,26 @@ const inUse = computed(() => props.row.plannedG > 0 || props.row.weighedG !== nu
         :aria-label="`Use ${row.name}`"
         @change="board.choose(row.id, { use: ($event.target as HTMLInputElement).checked })"
       />
-      <div class="min-w-0">
-        <p class="flex flex-wrap items-baseline gap-x-2">
-          <span class="font-bold">{{ row.name }}</span>
-          <span class="text-sm text-soft">
-            <template v-if="row.weighedG !== null">weighed</template>
-            <template v-else>{{ grams(row.availableG) }} there</template>
-            <template v-if="row.choice.lockG !== null && row.weighedG === null">, locked</template>
-            <template v-if="pieces !== null"
-              >, {{ pieces }} whole {{ pieces === 1 ? 'piece' : 'pieces' }}</template
-            >
-          </span>
-        </p>
-      </div>
-      <p v-if="inUse" class="text-right text-lg whitespace-nowrap">
+      <p class="name min-w-0 leading-tight">
+        <span class="font-bold">{{ row.name }}</span>
+        <span class="ml-2 text-sm text-soft">
+          <template v-if="row.weighedG !== null">weighed</template>
+          <template v-else>{{ grams(row.availableG) }} in stock</template>
+          <template v-if="row.choice.lockG !== null && row.weighedG === null">, locked</template>
+          <template v-if="pieces !== null"
+            >, {{ pieces }} whole {{ pieces === 1 ? 'piece' : 'pieces' }}</template
+          >
+        </span>
+      </p>
+      <p v-if="inUse" class="mass text-right text-lg whitespace-nowrap">
         <b :class="row.weighedG !== null ? 'text-patina' : ''">{{
           grams(row.weighedG ?? row.plannedG, row.stepG)
         }}</b>
       </p>
-      <button
-        v-else-if="row.choice.use && !board.frozen.value"
-        class="btn btn-quiet -my-1.5 text-sm"
-        :aria-expanded="open"
-        @click="open = !open"
-      >
-        Bounds<span class="sr-only"> of {{ row.name }}</span>
-      </button>
-    </div>
-    <div v-if="inUse" class="mt-1 ml-9 grid items-end gap-x-3 gap-y-2 sm:grid-cols-[minmax(0,1fr)_auto]">
-      <div class="self-center"><CompositionBar :composition="row.composition" :label="row.name" /></div>
-      <div v-if="!board.frozen.value" class="flex items-start gap-2">
+      <div v-if="inUse && !board.frozen.value" class="weigh">
         <QuantityField
           v-if="row.weighedG === null"
-          class="w-32"
+          class="tight w-26"
           :model-value="null"
           :label="`Weighed ${row.name}`"
           hide-label
@@ -83,13 +70,21 @@ const inUse = computed(() => props.row.plannedG > 0 || props.row.weighedG !== nu
           @enter="board.takePending(row)"
           @update:model-value="board.pend(row, $event)"
         />
-        <button v-else class="btn" @click="board.unweigh(row)">
+        <button v-else class="btn tight" @click="board.unweigh(row)">
           Take back<span class="sr-only"> {{ row.name }}</span>
         </button>
-        <button class="btn btn-quiet" :aria-expanded="open" @click="open = !open">
-          Bounds<span class="sr-only"> of {{ row.name }}</span>
-        </button>
       </div>
+      <button
+        v-if="(inUse || row.choice.use) && !board.frozen.value"
+        class="btn btn-quiet tight more text-sm"
+        :aria-expanded="open"
+        @click="open = !open"
+      >
+        Min/max<span class="sr-only"> of {{ row.name }}, and what it is made of</span>
+      </button>
+    </div>
+    <div v-if="open" class="mt-1 mb-2 ml-9 max-w-lg">
+      <CompositionBar :composition="row.composition" :label="row.name" />
     </div>
     <div
       v-if="open && row.weighedG === null && !board.frozen.value"
@@ -126,3 +121,30 @@ const inUse = computed(() => props.row.plannedG > 0 || props.row.weighedG !== nu
     </div>
   </li>
 </template>
+
+<style scoped>
+.line {
+  display: grid;
+  grid-template-columns: 1.75rem minmax(0, 1fr) auto auto auto;
+  align-items: center;
+  column-gap: 0.5rem;
+}
+.tight,
+.tight :deep(.field) {
+  min-height: 2rem;
+  padding-block: 0.1rem;
+}
+/* On a phone the weight stands beside the name, and what can be done under both. */
+@media (width < 40rem) {
+  .line {
+    grid-template-columns: 1.75rem minmax(0, 1fr) auto;
+  }
+  .weigh {
+    grid-column: 2;
+  }
+  .more {
+    grid-column: 3;
+    justify-self: end;
+  }
+}
+</style>

@@ -17,6 +17,8 @@ const props = defineProps<{
   source?: string | undefined
   /** what the limit was before it was moved */
   was?: string | undefined
+  /** lower, and without where it comes from: many gates seen at once */
+  dense?: boolean | undefined
 }>()
 
 const scale = computed(() => {
@@ -66,6 +68,7 @@ const spoken = computed(() => {
 <template>
   <div
     class="gate-row"
+    :class="{ dense }"
     :style="{ '--figures': (predicted ? 1 : 0) + (measured !== undefined ? 1 : 0) }"
     role="img"
     :aria-label="spoken"
@@ -100,8 +103,9 @@ const spoken = computed(() => {
     <span class="lim" :class="{ 'font-bold text-amber': was }" aria-hidden="true"
       >{{ limitText }}<template v-if="was">*</template></span
     >
-    <span v-if="source || was" class="from" aria-hidden="true">
-      <b v-if="was" class="text-amber">* {{ was }}<template v-if="source">; </template></b>{{ source }}
+    <span v-if="(source && !dense) || was" class="from" aria-hidden="true">
+      <b v-if="was" class="text-amber">* {{ was }}<template v-if="source && !dense">; </template></b
+      >{{ dense ? '' : source }}
     </span>
   </div>
 </template>
@@ -115,6 +119,15 @@ const spoken = computed(() => {
   align-items: center;
   gap: 0.6rem;
   min-height: 2.05rem;
+}
+.gate-row.dense {
+  min-height: 1.55rem;
+}
+.dense .runner {
+  height: 1.35rem;
+}
+.dense .from {
+  margin-top: -0.2rem;
 }
 .runner {
   position: relative;

@@ -12,6 +12,8 @@ const props = defineProps<{
   sources?: Record<string, string>
   /** limits moved from what the alloy says */
   overruled?: Overruled[]
+  /** all of them seen at once, without where each element comes from */
+  dense?: boolean
 }>()
 const ordered = computed(() => orderedLimits(props.limits))
 /** What a moved limit was, in words. */
@@ -47,6 +49,7 @@ const call = (element: string) => props.verdicts?.find((entry) => entry.element 
       :call="call(element)"
       :source="sources?.[element]"
       :was="was(element)"
+      :dense="dense"
     />
   </div>
 </template>

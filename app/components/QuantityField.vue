@@ -132,7 +132,9 @@ function leave(): void {
 
 <template>
   <div>
-    <label :for="id" class="label block" :class="{ 'sr-only': hideLabel }">{{ label }}</label>
+    <label :for="id" class="label block" :class="{ 'sr-only': hideLabel, 'mb-1.5': size === 'huge' }">{{
+      label
+    }}</label>
     <div class="relative">
       <input
         :id="id"

@@ -195,7 +195,7 @@ export function useChargeBoard() {
   const chance = computed(() => {
     if (!prediction.value || prediction.value.tapMassG <= 0) return null
     const probability = probabilityInLimits(prediction.value.composition, prediction.value.sd, limits.value)
-    return `${Math.round(100 * probability)} in 100`
+    return `${Math.round(100 * probability)} times in 100`
   })
   const workingTools = { grams, money, lotName: told }
   const recovery = computed(() => (heat.value ? heatRecovery(heat.value) : {}))

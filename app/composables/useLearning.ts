@@ -1,11 +1,12 @@
 import { computed } from 'vue'
 import { heatTrace, type Heat } from '#core/heat'
+import type { Settings } from '#core/workspace'
 import {
   learnFormYields,
   learnOffset,
   learnRecovery,
   learnZincRate,
-  planRecovery,
+  planLosses,
   recoveryKey,
   sharpenedLot,
   sharpenLots,
@@ -43,37 +44,54 @@ export function useLearning() {
   const using = computed(() => !!yard.settings.useLearned)
   const overruled = computed(() => yard.settings.overruledRecovery ?? {})
   /** What an alloy is planned with, as things are decided now. */
-  const planned = (alloy: Heat['alloy']) => planRecovery(alloy, recoveries.value, yard.settings)
+  const planned = (alloy: Heat['alloy']) => withLosses(alloy, yard.settings)
+  /** A heat that went its own way follows the yard's again. */
+  const withLosses = (alloy: Heat['alloy'], settings: Settings) => ({
+    losses: undefined,
+    ...planLosses(alloy, recoveries.value, yields.value, settings),
+  })
 
   /** Changes the decision, and the plans of the heats that are still open with it, as one step. */
   function decide(
     label: string,
-    change: { useLearned?: boolean; overruledRecovery?: Record<string, number> },
+    change: Partial<Pick<Settings, 'useLearned' | 'losses' | 'overruledRecovery' | 'overruledYield'>>,
   ) {
     const time = now()
-    const settings = {
+    const settings: Settings = {
       ...yard.settings,
       id: yard.settings.id === 'none' ? crypto.randomUUID() : yard.settings.id,
       ...change,
       updatedAt: time,
     }
-    const heats = yard.heats.filter(({ loggedAt, alloy }) => !loggedAt && alloy)
+    // A heat with losses of its own keeps them.
+    const heats = yard.heats.filter(
+      ({ loggedAt, alloy, losses }) =>
+        !loggedAt && alloy && (losses === undefined || losses === yard.settings.losses),
+    )
     const edits: Edit[] = [
       { collection: 'settings', id: settings.id, after: settings },
       ...heats.map((heat): Edit => {
-        const recoveryOverrides = planRecovery(heat.alloy, recoveries.value, settings)
-        return { collection: 'heats', id: heat.id, after: { ...heat, recoveryOverrides, updatedAt: time } }
+        const after = { ...heat, ...withLosses(heat.alloy, settings), updatedAt: time }
+        return { collection: 'heats', id: heat.id, after }
       }),
     ]
     yard.commit(label, edits)
   }
   const setUsing = (yes: boolean) =>
-    decide(yes ? 'Plan with what was learned' : 'Plan with the starting values', { useLearned: yes })
+    decide(yes ? 'Plan with what was learned' : 'Plan with the starting values', {
+      useLearned: yes,
+      losses: undefined,
+    })
   function overrule({ family, element }: Pick<LearnedRecovery, 'family' | 'element'>, value: number | null) {
     const key = recoveryKey(family, element)
     const rest = Object.entries(overruled.value).filter(([one]) => one !== key)
     const overruledRecovery = Object.fromEntries(value === null ? rest : [...rest, [key, value]])
     decide(value === null ? 'Take the overruling back' : 'Overrule a recovery', { overruledRecovery })
+  }
+  function overruleYield(form: string, value: number | null): void {
+    const rest = Object.entries(yard.settings.overruledYield ?? {}).filter(([one]) => one !== form)
+    const overruledYield = Object.fromEntries(value === null ? rest : [...rest, [form, value]])
+    decide(value === null ? 'Take the overruling back' : 'Overrule a metallic yield', { overruledYield })
   }
   /** Writes a sharpened share on its lot. */
   function sharpen(share: SharperShare): void {
@@ -92,8 +110,10 @@ export function useLearning() {
     using,
     overruled,
     planned,
+    decide,
     setUsing,
     overrule,
+    overruleYield,
     sharpen,
   }
 }

@@ -1,5 +1,5 @@
 import { closeHeat, heatStamp, type Heat } from '#core/heat'
-import { learnRecovery, planRecovery } from '#core/learn'
+import { learnFormYields, learnRecovery, planLosses } from '#core/learn'
 import { now, useYard, type Edit } from '~/stores/yard'
 
 /** Puts a heat into the ledger and moves the stock, as one step. */
@@ -26,12 +26,14 @@ export function useLogHeat() {
   /** Open heats planned with what was learned take what this one taught. */
   function replanned(logged: Heat, time: string): Edit[] {
     if (!yard.settings.useLearned) return []
-    const learned = learnRecovery([...yard.heats.filter(({ id }) => id !== logged.id), logged])
+    const all = [...yard.heats.filter(({ id }) => id !== logged.id), logged]
+    const learned = learnRecovery(all)
+    const yields = learnFormYields(all)
     return yard.heats
-      .filter(({ id, loggedAt, alloy }) => id !== logged.id && !loggedAt && alloy)
+      .filter(({ id, loggedAt, alloy, losses }) => id !== logged.id && !loggedAt && alloy && !losses)
       .map((open): Edit => {
-        const recoveryOverrides = planRecovery(open.alloy, learned, yard.settings)
-        return { collection: 'heats', id: open.id, after: { ...open, recoveryOverrides, updatedAt: time } }
+        const after = { ...open, ...planLosses(open.alloy, learned, yields, yard.settings), updatedAt: time }
+        return { collection: 'heats', id: open.id, after }
       })
   }
 

@@ -33,7 +33,7 @@ export function useMetalNeed() {
   /** Another alloy: the same castings weigh something else in it. */
   function choose(alloy: Alloy): void {
     const again = heat.value?.need ? weighed(heat.value.need, solidDensity(alloy).gcm3) : {}
-    edit(`Choose ${alloy.name}`, { alloy, recoveryOverrides: planned(alloy), ...again })
+    edit(`Choose ${alloy.name}`, { alloy, ...planned(alloy), ...again })
   }
   function keepPart(part: Part): void {
     const known = parts.value.some(({ id }) => id === part.id)

@@ -12,6 +12,7 @@ const SETTLE_MS = 180
 export function useScale(board: ChargeBoard) {
   const { rows, engine, ask } = board
   const { scales } = useGear()
+  const study = useStudy()
   const waiting = computed(() => rows.value.planned.filter(({ weighedG }) => weighedG === null))
   const done = computed(() => rows.value.planned.filter(({ weighedG }) => weighedG !== null))
   // The lot on the pan stays the lot on the pan, however the rest is worked out again.
@@ -74,7 +75,8 @@ export function useScale(board: ChargeBoard) {
       if (!row || !question || !engine.answer) return
       if (bandFor !== key) band.value = null
       bandFor = key
-      const found = await engine.band(question, engine.answer, row.id, row.stepG).catch(() => null)
+      const now = engine.answer
+      const found = await study.ask((other) => other.band(question, now, row.id, row.stepG)).catch(() => null)
       if (bandFor === key) band.value = found
     },
     { immediate: true },

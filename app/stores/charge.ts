@@ -1,6 +1,6 @@
 import { defineStore } from 'pinia'
 import { ref, shallowRef } from 'vue'
-import type { Weighing, WeighingAsk, WeightBand } from '#core/charge'
+import type { Weighing, WeighingAsk } from '#core/charge'
 import { askedEngine } from '~/engines/asked-engine'
 import type { ChargeEngine } from '../../workers/charge.worker'
 
@@ -66,13 +66,7 @@ export const useChargeEngine = defineStore('charge-engine', () => {
   /** Questions about the answer at hand; they leave it as it is. */
   const whatIf = (question: WeighingAsk, lotId: string, massG: number): Promise<Weighing> =>
     engine.ask((charge) => charge.whatIf(question, lotId, massG))
-  const band = (
-    question: WeighingAsk,
-    now: Weighing,
-    lotId: string,
-    stepG: number,
-  ): Promise<WeightBand | null> => engine.ask((charge) => charge.band(question, now, lotId, stepG))
   const room = (now: Weighing): Promise<number | null> => engine.ask((charge) => charge.room(now))
 
-  return { answer, settledOn, error, busy, ask, askAgain, clear, whatIf, band, room }
+  return { answer, settledOn, error, busy, ask, askAgain, clear, whatIf, room }
 })

@@ -145,7 +145,6 @@ function withinAsked(
   ask: WeighingAsk,
   nodes: number,
   { lineCost, purityCost }: Purse,
-  worst: Concession | null = 'no-room',
 ): Weighing | null {
   const followed = follow(ask)
   if (followed) return followed
@@ -157,7 +156,6 @@ function withinAsked(
   const weighingOn = ask.begun && ask.plannedLots.length > 0
   const asked = ask.problem.confidence !== undefined
   for (const certain of asked ? [true, false] : [false]) {
-    if (!certain && asked && worst === null) break
     const lost: Concession[] = asked && !certain ? ['no-margin'] : []
     for (const plannedOnly of weighingOn ? [true, false] : [false]) {
       const others: Concession[] = weighingOn && !plannedOnly ? ['other-lots'] : []
@@ -177,7 +175,6 @@ function withinAsked(
       return widest
     }
   }
-  if (worst !== 'no-room') return null
   const others: Concession[] = weighingOn ? ['other-lots'] : []
   return attempt({ tolerance: 1, wide: ask.begun, certain: false, room: false }, [
     ...others,
@@ -245,11 +242,13 @@ export function afterWeighing(ask: WeighingAsk, lotId: string, massG: number): W
 export interface WeightBand {
   fromG: number
   toG: number
+  /** from where to where the rest may stay as it is planned */
+  asPlanned: { fromG: number; toG: number }
 }
 
 /**
  * From where to where a weight may be for all that is kept now to be kept still, the rest worked out anew from what
- * there is: limits, tap, and the certainty where the plan has it. Both ends were solved.
+ * there is: limits, tap, and the certainty where the plan has it. Every end was solved.
  * @param ask with the plan at hand as `planned`
  * @param now the answer at hand
  * @param lotId the lot on the pan, planned and not yet weighed
@@ -266,47 +265,50 @@ export function weightBand(
 ): WeightBand | null {
   const line = now.plan.lines.find(({ lot }) => lot === lotId)
   if (!line || now.concessions.includes('harm') || now.plan.status === 'infeasible') return null
-  const worst: Concession | null = now.concessions.includes('no-room')
-    ? 'no-room'
-    : now.concessions.includes('no-margin')
-      ? 'no-margin'
-      : null
-  const purse = purseOf(solver, ask)
-  const stays = (massG: number) =>
-    massG > 0 && withinAsked(solver, afterWeighing(ask, lotId, massG), nodes, purse, worst) !== null
+  const certain = ask.problem.confidence !== undefined && !now.concessions.includes('no-margin')
+  const room = !now.concessions.includes('no-room')
+  const grams = (steps: number) => Number((steps * stepG).toPrecision(12))
+  const stays = (steps: number) => steps > 0 && follow(afterWeighing(ask, lotId, grams(steps))) !== null
+  const holdsAt = (steps: number) => {
+    if (steps <= 0) return false
+    const after = afterWeighing(ask, lotId, grams(steps))
+    if (follow(after)) return true
+    const widest = changed(after.problem, after, { tolerance: 1, wide: true, certain, room })
+    return solver.quickPlan(widest, nodes) !== null
+  }
   const planned = Math.round(line.massG / stepG)
   const { meltPerG } = meltOf(ask.problem, lotId)
-  const most = Math.ceil(
-    Math.max(ask.mostTapG, ask.problem.target.tapMassG * MARGIN) / Math.max(meltPerG, 0.01) / stepG,
-  )
-  // The plan itself may hold only as it was found, where rounding to its own steps was what made it hold.
-  if (!stays(Number((planned * stepG).toPrecision(12)))) return null
-  const end = (inside: number, outside: number): number => {
-    // The way outside is doubled first: an end is mostly near.
-    let reach = 1
-    const direction = Math.sign(outside - inside)
-    let held = inside
-    while (held !== outside) {
-      const next = direction > 0 ? Math.min(outside, held + reach) : Math.max(outside, held - reach)
-      if (!stays(next * stepG)) {
-        let low = held
-        let high = next
-        while (Math.abs(high - low) > 1) {
-          const middle = Math.round((low + high) / 2)
-          if (stays(middle * stepG)) low = middle
-          else high = middle
-        }
-        return low
-      }
-      held = next
-      reach *= 2
-    }
-    return held
-  }
+  const mostG = Math.max(ask.mostTapG, ask.problem.target.tapMassG * MARGIN) / Math.max(meltPerG, 0.01)
+  const most = Math.max(planned + 1, Math.ceil(mostG / stepG))
+  if (!stays(planned)) return null
+  const kept = { from: lastInside(planned, 0, stays), to: lastInside(planned, most, stays) }
   return {
-    fromG: Number((end(planned, 0) * stepG).toPrecision(12)),
-    toG: Number((end(planned, most) * stepG).toPrecision(12)),
+    fromG: grams(lastInside(kept.from, 0, holdsAt)),
+    toG: grams(lastInside(kept.to, most, holdsAt)),
+    asPlanned: { fromG: grams(kept.from), toG: grams(kept.to) },
   }
+}
+
+/** The last whole number on the way outside that still passes; the way is doubled first, then halved. */
+function lastInside(inside: number, outside: number, passes: (value: number) => boolean): number {
+  const direction = Math.sign(outside - inside)
+  let held = inside
+  for (let reach = 1; held !== outside; reach *= 2) {
+    const next = direction > 0 ? Math.min(outside, held + reach) : Math.max(outside, held - reach)
+    if (passes(next)) {
+      held = next
+      continue
+    }
+    let low = held
+    let high = next
+    while (Math.abs(high - low) > 1) {
+      const middle = Math.round((low + high) / 2)
+      if (passes(middle)) low = middle
+      else high = middle
+    }
+    return low
+  }
+  return held
 }
 
 function meltOf({ lots, recovery = {} }: ChargeProblem, lotId: string): { meltPerG: number } {

@@ -22,6 +22,9 @@ export const LINE_SHARE = 0.01
 const EXCESS = 0.02
 /** Where no crucible is known, a melt that grows under the hand may grow by this share. Engineering judgement. */
 const GROWTH = 0.25
+/** Finer than this share of the melt, or of the most a line can be, no weight has to be. Engineering judgement. */
+const FINE_OF_TAP = 3e-4
+const FINE_OF_LINE = 0.01
 /** Step of a scale nobody described, g. */
 const USUAL_STEP_G = 1
 
@@ -80,8 +83,13 @@ export function heatChargeProblem(
   for (const line of heat.weighed) problemLots.push(weighedLot(line))
   const mostTapG = tapMassG * (1 + EXCESS)
   const onScales = problemLots.map((lot): ChargeLot => {
-    const { stepG, errorG } = lineScale(mostOf(lot, alloy.limits, recovery, mostTapG), bench)
-    return { ...lot, weighErrorG: errorG, stepG }
+    const mostG = mostOf(lot, alloy.limits, recovery, mostTapG)
+    const { stepG, errorG } = lineScale(mostG, bench)
+    return {
+      ...lot,
+      weighErrorG: errorG,
+      stepG: fitting(stepG, Math.min(FINE_OF_TAP * tapMassG, FINE_OF_LINE * mostG)),
+    }
   })
   return {
     format: 'hephaestal/charge-problem',
@@ -136,6 +144,15 @@ export function lineScale<S extends WeighingBench['scales'][number]>(
   const scale = scaleFor(scales, mostG) ?? strongest ?? null
   const stepG = weighingStep(scale?.stepG ?? USUAL_STEP_G, unit)
   return { stepG, errorG: Math.max(stepG / 2, scale?.errorG ?? 0), scale }
+}
+
+/** Counts of a scale's step that read well. */
+const COUNTS = [500, 200, 100, 50, 20, 10, 5, 2]
+
+/** A fine scale is read as finely as it matters: the largest round count of its steps that is fine enough. */
+function fitting(stepG: number, fineG: number): number {
+  const count = COUNTS.find((one) => one * stepG <= fineG * (1 + 1e-9)) ?? 1
+  return Number((count * stepG).toPrecision(12))
 }
 
 /** Smallest line worth a walk to the scale: 0.2 % of the melt, between 2 and 20 g. Engineering judgement. */

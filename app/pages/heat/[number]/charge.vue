@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { useSessionStorage } from '@vueuse/core'
+
 const { heat, edit } = useHeat()
 const yard = useYard()
 const board = useChargeBoard()
@@ -8,19 +10,21 @@ const { grams, money } = useUnits()
 const { save, open, fault } = useProblemFile()
 const { crucibles, chooseCrucible } = useMeltEffort()
 const file = ref<{ open: () => void }>()
+/** Where each element comes from, under its gate. */
+const origins = useSessionStorage('charge-origins', false)
 </script>
 
 <template>
   <section v-if="heat">
     <HeatHeading question="What do I weigh out?">
       <FilePicker ref="file" label="Problem file" accept=".json,application/json" @change="open" />
-      <button class="btn btn-quiet" @click="file?.open()">Open problem…</button>
+      <button class="btn btn-quiet" @click="file?.open()">Import charge…</button>
       <button
         v-if="board.problem.value && !heat.loggedAt"
         class="btn btn-quiet"
         @click="save(board.problem.value, lotName)"
       >
-        Save problem…
+        Export charge…
       </button>
       <button
         v-if="rows.planned.length && !infeasible && !heat.loggedAt"
@@ -28,7 +32,7 @@ const file = ref<{ open: () => void }>()
         :aria-pressed="board.reserved.value"
         @click="board.reserve()"
       >
-        {{ board.reserved.value ? 'Let the metal go' : 'Keep the metal for it' }}
+        {{ board.reserved.value ? 'Release the metal' : 'Reserve the metal' }}
       </button>
       <NuxtLink v-if="rows.planned.length" :to="`/heat/${heat.number}/sheet`" class="btn">
         Sheet to print
@@ -50,13 +54,11 @@ const file = ref<{ open: () => void }>()
 
     <template v-else>
       <ChargeAnswer :board="board" />
-      <PlanChecks v-if="!heat.loggedAt" hurting :checks="checks" class="mb-4" />
-      <div class="grid grid-cols-1 items-start gap-5 xl:grid-cols-[minmax(0,1.45fr)_minmax(0,1fr)]">
-        <div class="slab p-3 sm:p-4">
-          <div class="mb-2 flex flex-wrap items-end justify-between gap-3">
-            <h2 class="chalk">The charge</h2>
-            <ChargeChoices v-if="!heat.loggedAt" :board="board" />
-          </div>
+      <PlanChecks v-if="!heat.loggedAt" hurting :checks="checks" class="mb-2" />
+      <ChargeChoices v-if="!heat.loggedAt" :board="board" class="choices mb-3" />
+      <div class="grid grid-cols-1 items-start gap-4 xl:grid-cols-[minmax(0,1.35fr)_minmax(0,1fr)]">
+        <div class="slab p-3">
+          <h2 class="chalk mb-1">The charge</h2>
           <ul>
             <ChargeRow v-for="row in rows.planned" :key="row.id" :row="row" :board="board" />
           </ul>
@@ -69,20 +71,28 @@ const file = ref<{ open: () => void }>()
         </div>
 
         <div class="grid grid-cols-1 gap-5">
-          <div class="slab p-3 sm:p-4">
-            <h2 class="chalk mb-2">What it will be</h2>
+          <div class="slab p-3">
+            <h2 class="sr-only">What it will be</h2>
             <template v-if="prediction && prediction.tapMassG > 0">
-              <p class="mb-3 flex flex-wrap gap-x-5 gap-y-1 text-lg">
+              <p class="mb-1 flex flex-wrap items-baseline gap-x-4 gap-y-1">
                 <WorkingOpener :working="board.tapSum.value!"
                   ><b>{{ grams(prediction.tapMassG) }}</b> to tap</WorkingOpener
                 >
                 <WorkingOpener :working="board.costSum.value!"
                   ><b>{{ money(board.cost.value) }}</b></WorkingOpener
                 >
+                <button
+                  class="btn btn-quiet -my-1 ml-auto min-h-8 text-sm underline"
+                  :aria-pressed="origins"
+                  @click="origins = !origins"
+                >
+                  {{ origins ? 'hide where from' : 'where from' }}
+                </button>
               </p>
               <CompositionBar :composition="prediction.composition" label="Predicted melt" />
-              <div class="mt-4">
+              <div class="mt-1">
                 <LimitGates
+                  :dense="!origins"
                   :limits="heat.alloy.limits"
                   :predicted="prediction"
                   :sources="board.sources.value"
@@ -90,8 +100,8 @@ const file = ref<{ open: () => void }>()
                 />
               </div>
               <p v-if="board.chance.value !== null" class="mt-3 border-t border-line pt-2 text-sm">
-                Going by how well each lot is known, about <b>{{ board.chance.value }}</b> such charges would
-                keep every limit.
+                Going by how well each lot is known, such a melt is inside all its limits about
+                <b>{{ board.chance.value }}</b>.
               </p>
               <div class="mt-2 flex flex-wrap gap-x-4 gap-y-1 text-sm">
                 <span class="text-soft">The sums:</span>
@@ -104,7 +114,7 @@ const file = ref<{ open: () => void }>()
               <p class="mb-3 text-soft">
                 {{ board.infeasible.value ? 'Nothing fits yet; these' : 'These' }} are the limits to keep.
               </p>
-              <LimitGates :limits="heat.alloy.limits" :overruled="heat.overruled ?? []" />
+              <LimitGates dense :limits="heat.alloy.limits" :overruled="heat.overruled ?? []" />
             </template>
           </div>
           <PlanChecks :checks="checks" />
@@ -134,3 +144,12 @@ const file = ref<{ open: () => void }>()
     </template>
   </section>
 </template>
+
+<style scoped>
+/* On a phone the weights come first, and how they are chosen after them. */
+@media (width < 40rem) {
+  .choices {
+    order: 1;
+  }
+}
+</style>

@@ -11,6 +11,12 @@ const { current, done, waiting, reading, shown, containerG, practice, off, band,
 const hurting = computed(() =>
   checks.value.filter(({ lots }) => lots.length === 0 || lots.includes(current.value?.id ?? '')),
 )
+/** From where to where nothing else changes, where that is a span. */
+const stays = computed(() => {
+  const { fromG, toG } = band.value?.asPlanned ?? { fromG: 0, toG: 0 }
+  const step = current.value?.stepG
+  return toG > fromG ? `${grams(fromG, step)} and ${grams(toG, step)}` : ''
+})
 const begun = computed(() => done.value.length > 0)
 </script>
 
@@ -74,7 +80,7 @@ const begun = computed(() => done.value.length > 0)
         >
           {{ grams(current.plannedG, current.stepG) }}
         </p>
-        <PlanChecks hurting :checks="hurting" />
+        <PlanChecks hurting laid-open :checks="hurting" />
         <p class="mt-3 text-lg" data-testid="which-scale">
           <template v-if="scale.scaleOf.value">On the {{ scale.scaleOf.value.name }}, </template>
           <template v-else-if="board.bench.value.scales.length"
@@ -84,7 +90,9 @@ const begun = computed(() => done.value.length > 0)
         <p class="min-h-14 pt-2 text-lg text-soft" data-testid="tolerance">
           <template v-if="band"
             >Good from {{ grams(band.fromG, current.stepG) }} to {{ grams(band.toG, current.stepG) }}: limits
-            and tap still hold, the rest worked out again.</template
+            and tap still hold, the rest worked out again.<template v-if="stays">
+              Between {{ stays }} the rest stays as planned.</template
+            ></template
           >
         </p>
         <ConnectedScale v-if="!practice" @reading="shown = $event" />
