@@ -39,8 +39,8 @@ export interface PileFamily {
 const STRIDE = 4
 /** Nodes a search may spend on one of several plans. */
 const QUICK_NODES = 12
-/** An end of a band wants many answers, each only to be known to exist. */
-const BAND_NODES = 1
+/** As many as the charge engine gives the answer itself. */
+const BAND_NODES = 8
 let run = 0
 
 /** Questions that may take longer than a blink, kept apart from the plan being edited. */

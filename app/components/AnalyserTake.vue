@@ -15,7 +15,7 @@ function take(): void {
     at: now(),
     method: 'xrf',
     specimen: '',
-    instrument: devices.analyser.source === 'serial' ? 'on a serial line' : 'pretended',
+    instrument: devices.analyser.source === 'serial' ? 'on a serial line' : 'simulated',
     readings: { ...read.value.elements },
   })
 }

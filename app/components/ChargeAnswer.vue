@@ -9,7 +9,7 @@ const { grams } = useUnits()
 </script>
 
 <template>
-  <div v-if="heat" class="mb-4" aria-live="polite" data-testid="answer">
+  <div v-if="heat" class="mb-2" aria-live="polite" data-testid="answer">
     <LazyNoAnswer v-if="board.engine.error" />
     <template v-else-if="board.infeasible.value">
       <p class="max-w-4xl border-l-8 border-oxide bg-oxide-wash px-4 py-3 text-lg font-bold">
@@ -29,8 +29,9 @@ const { grams } = useUnits()
       >
         {{ board.concession.value }}
       </p>
-      <ul class="mt-1 max-w-4xl text-soft">
+      <ul class="limiting text-soft">
         <li v-for="sentence in board.limiting.value" :key="sentence">{{ sentence }}</li>
+        <li v-if="board.room.value">{{ board.room.value }}</li>
       </ul>
     </template>
     <p v-else-if="!heat.loggedAt" class="text-soft">Working it out…</p>
@@ -50,3 +51,18 @@ const { grams } = useUnits()
     </p>
   </div>
 </template>
+
+<style scoped>
+/* Said in one breath at the desk; on a phone only what matters most. */
+.limiting {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 1rem;
+  line-height: 1.35;
+}
+@media (width < 40rem) {
+  .limiting li + li {
+    display: none;
+  }
+}
+</style>

@@ -27,7 +27,7 @@ const inUse = computed(() => props.row.plannedG > 0 || props.row.weighedG !== nu
 
 <template>
   <li
-    class="lazy-row border-t border-line py-1"
+    class="lazy-row border-t border-line py-0.5"
     :class="row.choice.use ? '' : 'opacity-75'"
     :data-lot="row.name"
   >
@@ -59,7 +59,7 @@ const inUse = computed(() => props.row.plannedG > 0 || props.row.weighedG !== nu
       <div v-if="inUse && !board.frozen.value" class="weigh">
         <QuantityField
           v-if="row.weighedG === null"
-          class="tight w-26"
+          class="tight w-30"
           :model-value="null"
           :label="`Weighed ${row.name}`"
           hide-label
@@ -131,8 +131,8 @@ const inUse = computed(() => props.row.plannedG > 0 || props.row.weighedG !== nu
 }
 .tight,
 .tight :deep(.field) {
-  min-height: 2rem;
-  padding-block: 0.1rem;
+  min-height: 1.95rem;
+  padding-block: 0.05rem;
 }
 /* On a phone the weight stands beside the name, and what can be done under both. */
 @media (width < 40rem) {

@@ -124,7 +124,7 @@ const id = useId()
     </p>
     <p class="mt-2 text-xs text-soft">
       <template v-if="device.source === 'serial'">9600 baud, a line a reading, as written under it.</template>
-      <template v-else>Pretended. {{ DEVICE_WORDS[kind].what }}</template>
+      <template v-else>Simulated. {{ DEVICE_WORDS[kind].what }}</template>
     </p>
   </section>
 </template>

@@ -7,7 +7,7 @@ const { grams } = useUnits()
 </script>
 
 <template>
-  <div v-if="heat" class="mb-3 flex flex-wrap items-center gap-x-4 gap-y-2">
+  <div v-if="heat" class="mb-2 flex flex-wrap items-center gap-x-4 gap-y-1">
     <div class="min-w-0 flex-1 basis-full sm:basis-56">
       <h1 class="text-sm text-soft">{{ question }}</h1>
       <input

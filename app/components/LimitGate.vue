@@ -121,7 +121,7 @@ const spoken = computed(() => {
   min-height: 2.05rem;
 }
 .gate-row.dense {
-  min-height: 1.55rem;
+  min-height: 1.5rem;
 }
 .dense .runner {
   height: 1.35rem;

@@ -30,7 +30,11 @@ const call = (element: string) => props.verdicts?.find((entry) => entry.element 
 
 <template>
   <div>
-    <div class="mb-1 flex flex-wrap justify-end gap-x-4 text-xs text-soft" aria-hidden="true">
+    <div
+      class="flex flex-wrap justify-end gap-x-4 text-xs text-soft"
+      :class="dense ? '-mb-0.5' : 'mb-1'"
+      aria-hidden="true"
+    >
       <span v-if="predicted"><span class="text-ember">▼</span> predicted</span>
       <span v-if="measured"><span class="text-ink">▲</span> measured</span>
       <span v-if="predicted || measured">line: ± 2 sd</span>

@@ -36,7 +36,7 @@ const now = computed(() => (store.celsius === null ? null : props.log.truly(stor
       {{ TROUBLE_WORDS[store.trouble] }}
     </p>
     <p v-if="device.lost && device.running" class="text-sm text-soft" data-testid="probe-lost">
-      The server is gone; the pretended thermocouple goes on in this browser.
+      The server is gone; the simulated thermocouple goes on in this browser.
     </p>
     <p v-else-if="device.lost" role="alert" class="text-lg font-bold text-oxide">
       The instrument is unplugged. Log by hand; connect it again under Devices.

@@ -31,6 +31,6 @@ const pour = () =>
       <button type="button" class="btn" @click="tare">Tare</button>
       <button type="button" class="btn" @click="empty">Empty the pan</button>
     </div>
-    <p class="mt-2 text-xs text-soft">A pretended scale, to practise with; nothing is connected.</p>
+    <p class="mt-2 text-xs text-soft">A simulated scale, to practise with; nothing is connected.</p>
   </div>
 </template>

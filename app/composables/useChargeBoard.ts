@@ -1,5 +1,6 @@
 import { isolated } from '~/words/isolated'
-import { computed, reactive } from 'vue'
+import { computed, reactive, ref } from 'vue'
+import { watchDebounced } from '@vueuse/core'
 import { probabilityInLimits } from '#core/charge'
 import { heatRecovery, LINE_SHARE, weighLine, type Heat, type LotChoice } from '#core/heat'
 import type { Lot } from '#core/stock'
@@ -178,6 +179,24 @@ export function useChargeBoard() {
     edit('Set the certainty', { confidence, confidenceOf: 'all' })
 
   const { waysOut } = useWaysOut(plan, tools)
+  /** What the room for errors of the scale costs, where it costs anything. */
+  const roomCost = ref<number | null>(null)
+  watchDebounced(
+    () => engine.answer,
+    async (answer) => {
+      roomCost.value = null
+      if (!answer || frozen.value || heat.value?.weighed.length) return
+      const found = await engine.room(answer).catch(() => null)
+      if (engine.answer === answer) roomCost.value = found
+    },
+    { debounce: 400, immediate: true },
+  )
+  const room = computed(() => {
+    const cost = roomCost.value
+    return cost !== null && cost >= 0.01
+      ? `Room for what a scale may be off by costs ${money(cost)} of it.`
+      : ''
+  })
   const limits = computed(() => heat.value?.alloy?.limits ?? {})
   /** by element, the lots that bring most of it: "78 % from Valve bodies" */
   const sources = computed(() => {
@@ -237,6 +256,7 @@ export function useChargeBoard() {
     setWalks,
     settled,
     waysOut,
+    room,
     opened,
     sources,
     problem: computed(() => engine.answer?.problem ?? null),

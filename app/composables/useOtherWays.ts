@@ -57,7 +57,8 @@ export function useOtherWays(
   watch(
     problem,
     (next) => {
-      if (next && plan.value && plan.value.status !== 'infeasible') void look(next)
+      if (next && plan.value && plan.value.status !== 'infeasible' && plan.value.status !== 'least-harm')
+        void look(next)
     },
     { immediate: true },
   )
@@ -83,6 +84,7 @@ export function useOtherWays(
     return (
       here?.objective === other.objective &&
       here.confidence === other.confidence &&
+      (here.lineCost ?? 0) === (other.lineCost ?? 0) &&
       here.maxLots === other.maxLots
     )
   }
@@ -112,6 +114,7 @@ export function useOtherWays(
       objective,
       maxLots: maxLots ?? null,
       ...(way === 'surest' ? { confidence: confidence ?? null } : {}),
+      ...(way === 'cheapest' ? { lineShare: 0 } : {}),
     })
   }
 

@@ -156,14 +156,20 @@ export function planHeadline(plan: ChargePlan, askedG: number, tools: ChargeTool
 
 /** What does not hold of a charge, and by how much. */
 export function harmWords(shortfalls: readonly Shortfall[], tools: ChargeTools): string {
-  const parts = shortfalls.map((entry) => {
-    if (entry.kind === 'tap') return `it taps ${tools.grams(entry.byG)} less than you can do with`
-    if (entry.kind === 'others')
-      return `elements without a limit of their own come to ${percent(entry.by)} % too much together`
-    const limit = tools.limitOf?.(entry.element, entry.bound) ?? 0
-    const at = entry.bound === 'max' ? limit + entry.by : limit - entry.by
-    return `${elementName(entry.element)} comes to ${percent(at)} %, ${percent(entry.by)} ${entry.bound === 'max' ? 'over' : 'under'} its limit`
-  })
+  // The worst first; what is out by less than a part in five hundred of its limit is not worth a word beside it.
+  const share = (entry: Shortfall) =>
+    entry.kind === 'element' ? entry.by / (tools.limitOf?.(entry.element, entry.bound) || 1) : 1
+  const worst = [...shortfalls].sort((a, b) => share(b) - share(a))
+  const parts = worst
+    .filter((entry, at) => at === 0 || share(entry) > 0.002)
+    .map((entry) => {
+      if (entry.kind === 'tap') return `it taps ${tools.grams(entry.byG)} less than you can do with`
+      if (entry.kind === 'others')
+        return `elements without a limit of their own come to ${percent(entry.by)} % too much together`
+      const limit = tools.limitOf?.(entry.element, entry.bound) ?? 0
+      const at = entry.bound === 'max' ? limit + entry.by : limit - entry.by
+      return `${elementName(entry.element)} comes to ${percent(at)} %, ${percent(entry.by)} ${entry.bound === 'max' ? 'over' : 'under'} its limit`
+    })
   return parts.length > 0
     ? `${capital(listed(parts))}.`
     : 'It holds by the book figures, with no room to spare.'

@@ -83,7 +83,7 @@ export const FAULT_WORDS: Readonly<Record<DeviceFault, string>> = {
 }
 
 export const LINE_SOURCE_WORDS: Readonly<Record<SourceId, string>> = {
-  server: 'pretended, on the server',
+  server: 'simulated, on the server',
   browser: 'pretended, in this browser',
   serial: 'real, on a serial line',
 }

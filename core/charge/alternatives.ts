@@ -42,7 +42,10 @@ export function alternatives(solver: ChargeSolver, problem: ChargeProblem): Alte
     if (plan) found.push({ way, problem: changed, plan })
     return plan
   }
-  const cheapest = add('cheapest', { ...asked, objective: 'cost' })
+  // To the cent: a walk to one more bin counts for nothing here.
+  const toTheCent: ChargeProblem = { ...asked, objective: 'cost' }
+  delete toTheCent.lineCost
+  const cheapest = add('cheapest', toTheCent)
   if (!cheapest) return []
   add('scrap', { ...asked, objective: 'virgin' })
   add('fewest', fewestLots(solver, asked, cheapest))

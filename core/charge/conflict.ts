@@ -49,8 +49,10 @@ export function metalConflict(problem: ChargeProblem): Conflict[] | null {
     (sum, lot) => sum + usableG(lot) * meltCoefficients(lot, problem.recovery ?? {}).meltPerG,
     0,
   )
-  const wantedG = problem.target.tapMassG - (problem.target.tapToleranceG ?? 0)
-  return possibleG < wantedG * (1 - 1e-9) ? [{ kind: 'metal', wantedG, possibleG }] : null
+  const wantedG = problem.target.tapMassG
+  return possibleG < (wantedG - (problem.target.tapToleranceG ?? 0)) * (1 - 1e-9)
+    ? [{ kind: 'metal', wantedG, possibleG }]
+    : null
 }
 
 /** How much more the fixed lines give than may be tapped. */

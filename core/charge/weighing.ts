@@ -41,6 +41,10 @@ export interface Weighing {
 export const PURITY_SHARE = 0.005
 /** Shares of the tolerance of the tap that are tried in turn before the whole: a melt is short by little if it can be. */
 const TOLERANCES = [0.25, 0.5]
+/** Steps by which the end of a band is drawn in. */
+const DRAWN_IN = 2
+/** Choices of lots looked at for each of the many weights that a band asks about. */
+const BAND_NODES = 1
 /** Harm, and tap, that are the same to the caster: shares. */
 const SAME = 1e-4
 /** Room of a melt beside the limits a target names, where its elements have none: never used up. */
@@ -148,9 +152,12 @@ function withinAsked(
 ): Weighing | null {
   const followed = follow(ask)
   if (followed) return followed
-  const attempt = (change: Change, concessions: Concession[]): Weighing | null => {
-    const problem = changed(ask.problem, ask, change, lineCost)
-    const plan = solver.quickPlan(problem, nodes, purityCost)
+  const attempt = (change: Change, concessions: Concession[], walk = lineCost): Weighing | null => {
+    const problem = changed(ask.problem, ask, change, walk)
+    const plan =
+      walk > 0 || lineCost === 0
+        ? solver.quickPlan(problem, nodes, purityCost)
+        : solver.quickPlan(problem, BAND_NODES)
     return plan && { plan, problem, concessions }
   }
   const weighingOn = ask.begun && ask.plannedLots.length > 0
@@ -159,14 +166,16 @@ function withinAsked(
     const lost: Concession[] = asked && !certain ? ['no-margin'] : []
     for (const plannedOnly of weighingOn ? [true, false] : [false]) {
       const others: Concession[] = weighingOn && !plannedOnly ? ['other-lots'] : []
-      const by = (tolerance: number) =>
-        attempt({ tolerance, wide: ask.begun && tolerance > 0, certain, room: true, plannedOnly }, [
-          ...others,
-          ...lost,
-        ])
+      const by = (tolerance: number, walk = lineCost) =>
+        attempt(
+          { tolerance, wide: ask.begun && tolerance > 0, certain, room: true, plannedOnly },
+          [...others, ...lost],
+          walk,
+        )
       const whole = by(0)
       if (whole) return whole
-      const widest = by(1)
+      // Where counting walks hides that there is a way at all, any way will do.
+      const widest = by(1) ?? by(1, 0)
       if (!widest) continue
       for (const tolerance of TOLERANCES) {
         const nearer = by(tolerance)
@@ -253,6 +262,7 @@ export interface WeightBand {
  * @param now the answer at hand
  * @param lotId the lot on the pan, planned and not yet weighed
  * @param stepG step of its scale, g: the ends are whole multiples of it
+ * @param nodes as many as the answer itself is given
  * @returns null where the plan at hand does not hold itself, or the lot is not in it
  */
 export function weightBand(
@@ -274,7 +284,16 @@ export function weightBand(
     const after = afterWeighing(ask, lotId, grams(steps))
     if (follow(after)) return true
     const widest = changed(after.problem, after, { tolerance: 1, wide: true, certain, room })
-    return solver.quickPlan(widest, nodes) !== null
+    return solver.quickPlan(widest, BAND_NODES) !== null
+  }
+  // A quick look may miss what the answer itself then finds: the end is where that finds nothing more.
+  const lost = (concession: Concession) =>
+    concession !== 'other-lots' && !now.concessions.includes(concession)
+  const purse = purseOf(solver, ask)
+  const answered = (steps: number) => {
+    if (steps <= 0) return false
+    const found = withinAsked(solver, afterWeighing(ask, lotId, grams(steps)), nodes, purse)
+    return found !== null && !found.concessions.some(lost)
   }
   const planned = Math.round(line.massG / stepG)
   const { meltPerG } = meltOf(ask.problem, lotId)
@@ -282,9 +301,17 @@ export function weightBand(
   const most = Math.max(planned + 1, Math.ceil(mostG / stepG))
   if (!stays(planned)) return null
   const kept = { from: lastInside(planned, 0, stays), to: lastInside(planned, most, stays) }
+  /** Whole steps make an end ragged, so it is drawn in by a little, and asked once more. */
+  const end = (inside: number, outside: number) => {
+    const inwards = Math.sign(inside - outside) * DRAWN_IN
+    let at = lastInside(lastInside(inside, outside, holdsAt), outside, answered)
+    do at = (inside - at - inwards) * inwards > 0 ? at + inwards : inside
+    while (at !== inside && !answered(at))
+    return at
+  }
   return {
-    fromG: grams(lastInside(kept.from, 0, holdsAt)),
-    toG: grams(lastInside(kept.to, most, holdsAt)),
+    fromG: grams(end(kept.from, 0)),
+    toG: grams(end(kept.to, most)),
     asPlanned: { fromG: grams(kept.from), toG: grams(kept.to) },
   }
 }

@@ -6,6 +6,8 @@ export interface FormattedMass {
   unit: string
 }
 
+/** Decimal places a weight is shown with at the most. */
+const MOST_PLACES = 4
 /** Tenths of an ounce suit a kitchen scale; grams do as they are. */
 const USUAL_STEP_G: Readonly<Record<MassUnit, number>> = {
   g: 1,
@@ -39,8 +41,12 @@ function formatPounds(grams: number, decimals: number): FormattedMass {
   return { figure: `${sign}${pounds} lb ${ounces.toFixed(decimals)}`, unit: 'oz' }
 }
 
+/** Places that tell one step from the next; one more where a step such as 0.025 needs it to be told exactly. */
 function decimalsFor(step: number): number {
-  return Math.min(4, Math.max(0, Math.ceil(-Math.log10(step) - 1e-9)))
+  const places = Math.min(MOST_PLACES, Math.max(0, Math.ceil(-Math.log10(step) - 1e-9)))
+  const whole = (decimals: number) =>
+    Math.abs(step * 10 ** decimals - Math.round(step * 10 ** decimals)) < 1e-6
+  return places < MOST_PLACES && !whole(places) && whole(places + 1) ? places + 1 : places
 }
 
 /** Thousands apart, decimals together. */

@@ -169,7 +169,7 @@ test('holds wait for the thermometer; the metal gives the lie to the probe; a re
   await expect(page.getByTestId('refused')).toContainText('Without')
 })
 
-test('a pretended thermocouple writes the log, drops out, and goes on in the browser when the server is gone', async ({
+test('a simulated thermocouple writes the log, drops out, and goes on in the browser when the server is gone', async ({
   browser,
 }) => {
   const context = await browser.newContext({ serviceWorkers: 'allow' })

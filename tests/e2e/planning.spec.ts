@@ -35,7 +35,7 @@ test('other ways side by side; one taken becomes the plan, and undo brings the f
   await openDemo(page)
   await page.goto('/heat/13/charge')
   const answer = page.getByTestId('answer')
-  await expect(answer).toContainText('from 8 lots')
+  await expect(answer).toContainText('from 5 lots')
   const ways = page.getByTestId('ways')
   await expect(ways.getByRole('rowheader', { name: /Fewest lots/ })).toBeVisible()
   await expect(page.getByTestId('certainty-chart').locator('.scatterlayer path').first()).toBeVisible()
@@ -43,7 +43,7 @@ test('other ways side by side; one taken becomes the plan, and undo brings the f
   await expect(answer).toContainText('from 3 lots')
   await expect(ways.getByRole('row', { name: /Fewest lots/ })).toContainText('it is the plan above')
   await page.keyboard.press('Control+z')
-  await expect(answer).toContainText('from 8 lots')
+  await expect(answer).toContainText('from 5 lots')
 })
 
 test('whole pieces, and at most so many lots', async ({ page }) => {
@@ -51,13 +51,13 @@ test('whole pieces, and at most so many lots', async ({ page }) => {
   await page.goto('/heat/13/charge')
   await expect(page.getByTestId('answer')).toContainText('to tap for')
   const row = page.locator('[data-lot="Plumbing offcuts"]')
-  await row.getByRole('button', { name: /Bounds/ }).click()
+  await row.getByRole('button', { name: /Min\/max/ }).click()
   await row.getByLabel('Plumbing offcuts: whole pieces of').fill('118')
   await expect(row).toContainText(/whole pieces/)
   const offWhole = async () =>
     Number(plain(await row.locator('p b').first().innerText()).replace(/[^0-9.]/g, '')) % 118
   await expect.poll(offWhole).toBe(0)
-  await page.getByRole('combobox', { name: /^From/ }).selectOption('4')
+  await page.getByRole('combobox', { name: /^Lots/ }).selectOption('4')
   await expect(page.getByTestId('answer')).toContainText(/from [1-4] lots/)
 })
 
@@ -66,6 +66,7 @@ test('checks of practice stand beside the plan; a crucible too small is said', a
   await page.goto('/heat/13/charge')
   // What can hurt someone stands under the answer, with its reason, and again at the scale.
   const checks = page.getByTestId('hurting')
+  await page.getByLabel('A walk to one more bin').selectOption('cent')
   await expect(checks).toContainText('cadmium')
   await expect(checks).toContainText('P100 respirator')
   await page.getByRole('combobox', { name: /^Crucible/ }).selectOption('')
@@ -76,12 +77,12 @@ test('checks of practice stand beside the plan; a crucible too small is said', a
   await visit(page, '/heat/13/scale')
   await expect(page.getByTestId('scale-lot')).toHaveText('Plumbing offcuts')
   await expect(page.getByTestId('hurting')).toHaveCount(0)
-  for (let taken = 0; taken < 5; taken++) {
+  for (let taken = 0; taken < 12; taken++) {
     const name = (await page.getByTestId('scale-lot').textContent())!
     if (name.trim() === 'Zinc anode stubs') break
     const target = plain((await page.getByTestId('scale-target').textContent())!).replace(/[^0-9.]/g, '')
     await page.getByLabel(`The scale says, for ${name.trim()}`).fill(target)
-    await page.getByRole('button', { name: 'Take it, next' }).click()
+    await page.getByRole('button', { name: 'Record, next' }).click()
     await expect(page.getByTestId('scale-lot')).not.toHaveText(name)
   }
   await expect(page.getByTestId('scale-lot')).toHaveText('Zinc anode stubs')
@@ -95,7 +96,7 @@ test('the problem saved to a file, and opened again as a heat that costs the sam
   await expect(answer).toContainText('to tap for')
   const cost = /€.[0-9.]+/.exec(plain(await answer.innerText()))![0]
   const download = page.waitForEvent('download')
-  await page.getByRole('button', { name: 'Save problem…' }).click()
+  await page.getByRole('button', { name: 'Export charge…' }).click()
   const path = await (await download).path()
   const problem = JSON.parse(await readFile(path, 'utf8'))
   expect(problem.format).toBe('hephaestal/charge-problem')
@@ -165,16 +166,16 @@ test('the scale: tolerance, container, practice scale, and where it was after a 
   await page.getByLabel(/The scale says/).fill('1500')
   await expect(page.getByRole('alert')).toContainText('no more than the container weighs')
   await page.getByLabel('Container still on the pan').fill('')
-  await page.getByLabel('practise on a pretended scale').check()
+  await page.getByLabel('practise on a simulated scale').check()
   const pretended = page.getByTestId('practice-scale')
   await pretended.getByRole('button', { name: 'Pour towards the target' }).click()
   await expect(pretended).toContainText('steady')
-  await page.getByRole('button', { name: 'Take it, next' }).click()
+  await page.getByRole('button', { name: 'Record, next' }).click()
   await expect(page.getByText('1 of')).toBeVisible()
   await saved(page)
   await page.reload()
   await expect(page.getByText('1 of')).toBeVisible()
-  await expect(page.getByLabel('practise on a pretended scale')).toBeChecked()
+  await expect(page.getByLabel('practise on a simulated scale')).toBeChecked()
 })
 
 test('alloys: own target from nominal figures, side by side, to a file and back', async ({ page }) => {

@@ -1,13 +1,23 @@
 import loadHighs from 'highs'
 import { beforeAll, describe, expect, it } from 'vitest'
-import { createChargeSolver, planWeighing, type ChargeSolver, type Weighing } from '#core/charge'
+import {
+  afterWeighing,
+  createChargeSolver,
+  planWeighing,
+  weightBand,
+  type ChargeSolver,
+  type Weighing,
+} from '#core/charge'
 import { heatWeighing, planKey, weighLine, type Heat, type WeighingBench } from '#core/heat'
 import type { Lot } from '#core/stock'
 import { formatMass, parseMass } from '#core/units'
+import { seeded } from '../../support/random-problem'
 import { weighingYard } from '../../support/weighing-yard'
 
 const NOW = '2026-01-01T00:00:00.000Z'
 const NODES = 6
+/** Less than this out of a limit is told by neither, wt%. */
+const HAIR = 2e-5
 let solver: ChargeSolver
 beforeAll(async () => {
   solver = createChargeSolver(await loadHighs(), () => performance.now(), { keep: true })
@@ -76,7 +86,7 @@ function meltOf({ weighed, alloy, recoveryOverrides }: Heat, recovery: Record<st
   const broken = Object.entries(alloy!.limits).flatMap(([symbol, { min = 0, max = 100 }]) => {
     const pct = (100 * (grams[symbol] ?? 0)) / total
     const by = Math.max(min - pct, pct - max)
-    return by > 1e-5 * Math.max(max === 100 ? min : max, 1e-3) ? [{ symbol, by }] : []
+    return by > 1e-6 * Math.max(max === 100 ? min : max, 1e-3) ? [{ symbol, by }] : []
   })
   return { total, broken }
 }
@@ -89,30 +99,9 @@ describe('the plan keeps its word', () => {
   it('2 000 seeded heats of all alloys and units: weighed as shown, every limit and the tap hold', () => {
     let weighed = 0
     const families = new Set<string>()
-    const times: number[] = []
     for (let seed = 1; seed <= 2000; seed++) {
       const { heat, lots, bench, alloy } = weighingYard(seed)
-      const t = performance.now()
-      let done: Weighed | null
-      try {
-        done = weighThrough(heat, lots, bench, (planned) => planned)
-      } catch (e) {
-        console.log('SEED', seed, String((e as Error).message).slice(0, 200))
-        continue
-      }
-      if (performance.now() - t > 600)
-        console.log(
-          'SLOW',
-          seed,
-          alloy.id,
-          lots.length,
-          performance.now() - t,
-          done?.first.plan.status,
-          done?.first.concessions,
-          heat.objective,
-          heat.maxLots,
-        )
-      times.push(performance.now() - t)
+      const done = weighThrough(heat, lots, bench, (planned) => planned)
       if (!done) continue
       weighed++
       families.add(alloy.practice)
@@ -124,15 +113,94 @@ describe('the plan keeps its word', () => {
       expect(total, where).toBeGreaterThan(heat.tapMassG! * 0.99 * (1 - 1e-6))
       expect(total, where).toBeLessThan(heat.tapMassG! * 1.02 * (1 + 1e-6))
     }
-    console.log(
-      weighed,
-      families.size,
-      times.sort((a, b) => a - b)[1000],
-      times.at(-20),
-      times.at(-1),
-      times.reduce((a, b) => a + b),
-    )
-    expect(weighed).toBeGreaterThan(1200)
-    expect(families.size).toBeGreaterThan(8)
+    expect(weighed).toBeGreaterThan(1800)
+    expect(families.size).toBeGreaterThan(12)
+  }, 600_000)
+
+  it.each([
+    { name: '1 %', share: 0.01, seeds: 150 },
+    { name: '5 %', share: 0.05, seeds: 150 },
+  ])(
+    'every weight off by up to $name: the furnace is always reached, and what does not hold is said',
+    ({ share, seeds }) => {
+      let harmed = 0
+      let weighed = 0
+      for (let seed = 1; seed <= seeds; seed++) {
+        const { heat, lots, bench, alloy } = weighingYard(seed * 13 + 1)
+        const random = seeded(seed)
+        const done = weighThrough(heat, lots, bench, (planned) => planned * (1 + share * (2 * random() - 1)))
+        if (!done) continue
+        weighed++
+        const where = `seed ${seed * 13 + 1}: ${alloy.id}, ${heat.tapMassG} g`
+        const { total, broken } = meltOf(done.heat, done.last.problem.recovery!)
+        const harm = done.last.plan.shortfalls!
+        if (done.last.plan.status === 'least-harm') harmed++
+        // What is said not to hold is what separate arithmetic finds not to hold, and by as much.
+        const said = new Map(
+          harm.flatMap((one) =>
+            one.kind === 'element' && one.by > HAIR ? [[one.element, one.by] as const] : [],
+          ),
+        )
+        const listed = broken.filter(({ symbol, by }) => symbol in alloy.limits && by > HAIR)
+        expect([...said.keys()].filter((symbol) => symbol in alloy.limits).sort(), where).toEqual(
+          listed.map(({ symbol }) => symbol).sort(),
+        )
+        for (const { symbol, by } of listed)
+          expect(said.get(symbol), `${where}: ${symbol}`).toBeCloseTo(by, 4)
+        const short = harm.find((one) => one.kind === 'tap')
+        const least = heat.tapMassG! * 0.99
+        if (total < least * (1 - 1e-5)) expect(short?.byG, where).toBeCloseTo(least - total, 1)
+        else expect(short, where).toBeUndefined()
+      }
+      expect(weighed).toBeGreaterThan(0.9 * seeds)
+      expect(harmed).toBeLessThan(weighed / 2)
+    },
+    600_000,
+  )
+})
+
+describe('the band', () => {
+  it('inside its ends all holds after the weight is taken; a little outside it is told what no longer does', () => {
+    let ends = 0
+    for (let seed = 1; seed <= 60; seed++) {
+      const { heat, lots, bench } = weighingYard(seed * 7 + 3)
+      const ask = heatWeighing(heat, lots, bench)!
+      const now = planWeighing(solver, ask, NODES)
+      if (now.plan.status === 'infeasible' || now.concessions.length > 0) continue
+      const line = now.plan.lines[seed % now.plan.lines.length]!
+      const { stepG } = ask.problem.lots.find(({ id }) => id === line.lot)!
+      const question = {
+        ...ask,
+        planned: Object.fromEntries(now.plan.lines.map(({ lot, massG }) => [lot, massG])),
+        plannedWithout: now.concessions,
+        plannedLots: now.plan.lines.map(({ lot }) => lot),
+      }
+      const band = weightBand(solver, question, now, line.lot, stepG!, NODES)
+      expect(band, `seed ${seed * 7 + 3}`).not.toBeNull()
+      const after = (massG: number) => planWeighing(solver, afterWeighing(question, line.lot, massG), NODES)
+      const lost = ({ concessions }: Weighing) => concessions.some((one) => one !== 'other-lots')
+      for (const inside of [band!.fromG, band!.toG, (band!.fromG + band!.toG) / 2]) {
+        expect(lost(after(inside)), `seed ${seed * 7 + 3}: ${inside} of ${band!.fromG}–${band!.toG}`).toBe(
+          false,
+        )
+        ends++
+      }
+      for (const kept of [band!.asPlanned.fromG, band!.asPlanned.toG])
+        expect(
+          after(kept)
+            .plan.lines.filter(({ lot }) => lot !== line.lot)
+            .map(({ massG }) => massG),
+        ).toEqual(
+          now.plan.lines.filter(({ lot }) => lot !== line.lot).map(({ massG }) => expect.closeTo(massG, 6)),
+        )
+      // Steps of the scale make an end ragged: it is known to a few of them and half a percent.
+      const apart = 5 * stepG! + 0.005 * line.massG
+      for (const outside of [band!.fromG - apart, band!.toG + apart])
+        if (outside > 0 && outside < line.massG * 8) {
+          expect(lost(after(outside)), `seed ${seed * 7 + 3}: ${outside} outside`).toBe(true)
+          ends++
+        }
+    }
+    expect(ends).toBeGreaterThan(150)
   }, 600_000)
 })

@@ -18,17 +18,19 @@ const origins = useSessionStorage('charge-origins', false)
   <section v-if="heat">
     <HeatHeading question="What do I weigh out?">
       <FilePicker ref="file" label="Problem file" accept=".json,application/json" @change="open" />
-      <button class="btn btn-quiet" @click="file?.open()">Import charge…</button>
+      <button class="btn btn-quiet max-sm:min-h-8 max-sm:text-sm" @click="file?.open()">
+        Import charge…
+      </button>
       <button
         v-if="board.problem.value && !heat.loggedAt"
-        class="btn btn-quiet"
+        class="btn btn-quiet max-sm:min-h-8 max-sm:text-sm"
         @click="save(board.problem.value, lotName)"
       >
         Export charge…
       </button>
       <button
         v-if="rows.planned.length && !infeasible && !heat.loggedAt"
-        class="btn btn-quiet"
+        class="btn btn-quiet max-sm:min-h-8 max-sm:text-sm"
         :aria-pressed="board.reserved.value"
         @click="board.reserve()"
       >
@@ -40,7 +42,7 @@ const origins = useSessionStorage('charge-origins', false)
       <NuxtLink
         v-if="rows.planned.length && !infeasible && !heat.loggedAt"
         :to="`/heat/${heat.number}/${weighedAll ? 'melt' : 'scale'}`"
-        class="btn btn-next"
+        class="btn btn-next max-sm:-order-1"
       >
         {{ weighedAll ? 'Run the melt' : 'To the scale' }}
       </NuxtLink>
@@ -53,90 +55,92 @@ const origins = useSessionStorage('charge-origins', false)
     </div>
 
     <template v-else>
-      <ChargeAnswer :board="board" />
-      <PlanChecks v-if="!heat.loggedAt" hurting :checks="checks" class="mb-2" />
-      <ChargeChoices v-if="!heat.loggedAt" :board="board" class="choices mb-3" />
-      <div class="grid grid-cols-1 items-start gap-4 xl:grid-cols-[minmax(0,1.35fr)_minmax(0,1fr)]">
-        <div class="slab p-3">
-          <h2 class="chalk mb-1">The charge</h2>
-          <ul>
-            <ChargeRow v-for="row in rows.planned" :key="row.id" :row="row" :board="board" />
-          </ul>
-          <template v-if="rows.idle.length">
-            <h3 class="label mt-4 mb-1">In the bins, not in this charge</h3>
-            <ul>
-              <ChargeRow v-for="row in rows.idle" :key="row.id" :row="row" :board="board" />
-            </ul>
-          </template>
-        </div>
-
-        <div class="grid grid-cols-1 gap-5">
+      <div class="bench">
+        <ChargeAnswer :board="board" />
+        <PlanChecks v-if="!heat.loggedAt" hurting :checks="checks" class="mb-2" />
+        <ChargeChoices v-if="!heat.loggedAt" :board="board" class="choices mb-2" />
+        <div class="columns grid grid-cols-1 items-start gap-4 xl:grid-cols-[minmax(0,1.35fr)_minmax(0,1fr)]">
           <div class="slab p-3">
-            <h2 class="sr-only">What it will be</h2>
-            <template v-if="prediction && prediction.tapMassG > 0">
-              <p class="mb-1 flex flex-wrap items-baseline gap-x-4 gap-y-1">
-                <WorkingOpener :working="board.tapSum.value!"
-                  ><b>{{ grams(prediction.tapMassG) }}</b> to tap</WorkingOpener
-                >
-                <WorkingOpener :working="board.costSum.value!"
-                  ><b>{{ money(board.cost.value) }}</b></WorkingOpener
-                >
-                <button
-                  class="btn btn-quiet -my-1 ml-auto min-h-8 text-sm underline"
-                  :aria-pressed="origins"
-                  @click="origins = !origins"
-                >
-                  {{ origins ? 'hide where from' : 'where from' }}
-                </button>
-              </p>
-              <CompositionBar :composition="prediction.composition" label="Predicted melt" />
-              <div class="mt-1">
-                <LimitGates
-                  :dense="!origins"
-                  :limits="heat.alloy.limits"
-                  :predicted="prediction"
-                  :sources="board.sources.value"
-                  :overruled="heat.overruled ?? []"
-                />
-              </div>
-              <p v-if="board.chance.value !== null" class="mt-3 border-t border-line pt-2 text-sm">
-                Going by how well each lot is known, such a melt is inside all its limits about
-                <b>{{ board.chance.value }}</b>.
-              </p>
-              <div class="mt-2 flex flex-wrap gap-x-4 gap-y-1 text-sm">
-                <span class="text-soft">The sums:</span>
-                <WorkingOpener v-for="sum in board.elementSums.value" :key="sum.title" :working="sum"
-                  >{{ sum.symbol }} {{ sum.value }}</WorkingOpener
-                >
-              </div>
-            </template>
-            <template v-else>
-              <p class="mb-3 text-soft">
-                {{ board.infeasible.value ? 'Nothing fits yet; these' : 'These' }} are the limits to keep.
-              </p>
-              <LimitGates dense :limits="heat.alloy.limits" :overruled="heat.overruled ?? []" />
+            <h2 class="chalk mb-1">The charge</h2>
+            <ul>
+              <ChargeRow v-for="row in rows.planned" :key="row.id" :row="row" :board="board" />
+            </ul>
+            <template v-if="rows.idle.length">
+              <h3 class="label mt-4 mb-1">In the bins, not in this charge</h3>
+              <ul>
+                <ChargeRow v-for="row in rows.idle" :key="row.id" :row="row" :board="board" />
+              </ul>
             </template>
           </div>
-          <PlanChecks :checks="checks" />
-          <div v-if="!heat.loggedAt" class="grid max-w-md gap-3 sm:grid-cols-2">
-            <GearPick
-              v-if="crucibles.length"
-              label="Crucible"
-              :gear="crucibles"
-              :chosen="heat.crucibleId"
-              @choose="chooseCrucible($event)"
-            />
-            <QuantityField
-              v-if="!heat.crucibleId"
-              :model-value="heat.crucibleNo ?? null"
-              label="Crucible number, to check that it fits"
-              kind="number"
-              nullable
-              positive
-              hint="Pounds of aluminium it holds brim-full"
-              @update:model-value="edit('Note the crucible', { crucibleNo: $event }, 'crucible')"
-              @sealed="yard.seal()"
-            />
+
+          <div class="grid grid-cols-1 gap-5">
+            <div class="slab p-3">
+              <h2 class="sr-only">What it will be</h2>
+              <template v-if="prediction && prediction.tapMassG > 0">
+                <p class="mb-1 flex flex-wrap items-baseline gap-x-4 gap-y-1">
+                  <WorkingOpener :working="board.tapSum.value!"
+                    ><b>{{ grams(prediction.tapMassG) }}</b> to tap</WorkingOpener
+                  >
+                  <WorkingOpener :working="board.costSum.value!"
+                    ><b>{{ money(board.cost.value) }}</b></WorkingOpener
+                  >
+                  <button
+                    class="btn btn-quiet -my-1 ml-auto min-h-8 text-sm underline"
+                    :aria-pressed="origins"
+                    @click="origins = !origins"
+                  >
+                    {{ origins ? 'hide where from' : 'where from' }}
+                  </button>
+                </p>
+                <CompositionBar :composition="prediction.composition" label="Predicted melt" />
+                <div class="mt-1">
+                  <LimitGates
+                    :dense="!origins"
+                    :limits="heat.alloy.limits"
+                    :predicted="prediction"
+                    :sources="board.sources.value"
+                    :overruled="heat.overruled ?? []"
+                  />
+                </div>
+                <p v-if="board.chance.value !== null" class="mt-3 border-t border-line pt-2 text-sm">
+                  Going by how well each lot is known, such a melt is inside all its limits about
+                  <b>{{ board.chance.value }}</b>.
+                </p>
+                <div class="mt-2 flex flex-wrap gap-x-4 gap-y-1 text-sm">
+                  <span class="text-soft">The sums:</span>
+                  <WorkingOpener v-for="sum in board.elementSums.value" :key="sum.title" :working="sum"
+                    >{{ sum.symbol }} {{ sum.value }}</WorkingOpener
+                  >
+                </div>
+              </template>
+              <template v-else>
+                <p class="mb-3 text-soft">
+                  {{ board.infeasible.value ? 'Nothing fits yet; these' : 'These' }} are the limits to keep.
+                </p>
+                <LimitGates dense :limits="heat.alloy.limits" :overruled="heat.overruled ?? []" />
+              </template>
+            </div>
+            <PlanChecks :checks="checks" />
+            <div v-if="!heat.loggedAt" class="grid max-w-md gap-3 sm:grid-cols-2">
+              <GearPick
+                v-if="crucibles.length"
+                label="Crucible"
+                :gear="crucibles"
+                :chosen="heat.crucibleId"
+                @choose="chooseCrucible($event)"
+              />
+              <QuantityField
+                v-if="!heat.crucibleId"
+                :model-value="heat.crucibleNo ?? null"
+                label="Crucible number, to check that it fits"
+                kind="number"
+                nullable
+                positive
+                hint="Pounds of aluminium it holds brim-full"
+                @update:model-value="edit('Note the crucible', { crucibleNo: $event }, 'crucible')"
+                @sealed="yard.seal()"
+              />
+            </div>
           </div>
         </div>
       </div>
@@ -148,7 +152,15 @@ const origins = useSessionStorage('charge-origins', false)
 <style scoped>
 /* On a phone the weights come first, and how they are chosen after them. */
 @media (width < 40rem) {
+  .bench {
+    display: flex;
+    flex-direction: column;
+  }
   .choices {
+    order: 2;
+    margin-top: 1rem;
+  }
+  .columns {
     order: 1;
   }
 }

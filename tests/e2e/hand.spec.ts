@@ -1,0 +1,143 @@
+import type { Page } from '@playwright/test'
+import { expect, openDemo, plain, saved, test } from './support'
+
+/** The figure the scale's screen asks for, as it is written. */
+const asked = async (page: Page) => plain(await page.getByTestId('scale-target').innerText()).trim()
+const lotName = async (page: Page) => (await page.getByTestId('scale-lot').innerText()).trim()
+const allWeighed = (page: Page) => page.getByTestId('all-weighed')
+
+/** Weighs line after line: what is typed is what the caster makes of the text on the screen. */
+async function weighOn(page: Page, typed: (shown: string, line: number) => string): Promise<number> {
+  for (let line = 0; line < 16; line++) {
+    await expect(page.getByTestId('scale-lot').or(allWeighed(page))).toBeVisible()
+    if (await allWeighed(page).isVisible()) return line
+    const lot = await lotName(page)
+    await page.getByLabel(/The scale says/).fill(typed(await asked(page), line))
+    await page.getByRole('button', { name: 'Record, next' }).click()
+    await expect(page.getByRole('button', { name: `Take back ${lot}` })).toBeVisible()
+  }
+  return 16
+}
+
+async function chooseUnit(page: Page, unit: string): Promise<void> {
+  // The menu goes round: grams, kilograms, ounces, pounds.
+  for (let presses = ['g', 'kg', 'oz', 'lb'].indexOf(unit); presses > 0; presses--) {
+    await page.getByTitle('Units, colours, files').click()
+    await page.getByRole('menuitem', { name: /^Weigh in/ }).click()
+  }
+  await saved(page)
+}
+
+for (const unit of ['g', 'kg', 'oz', 'lb'])
+  test(`the demo heat weighed as it is shown, in ${unit}, ends at the furnace`, async ({ page }) => {
+    await openDemo(page)
+    if (unit !== 'g') await chooseUnit(page, unit)
+    await page.goto('/heat/13/scale')
+    const lines = await weighOn(page, (shown) => shown)
+    expect(lines).toBeGreaterThan(3)
+    await expect(page.getByTestId('harm')).toHaveCount(0)
+    await page.getByRole('link', { name: 'Run the melt' }).click()
+    await expect(page.getByTestId('now')).toHaveText('Get ready')
+  })
+
+test('one lot 5 % over: said before it is taken, the rest worked out again, reloaded in the middle', async ({
+  page,
+}) => {
+  await openDemo(page)
+  await page.goto('/heat/13/scale')
+  await expect(page.getByTestId('tolerance')).toContainText('Good from')
+  const wanted = Number((await asked(page)).replace(/[^\d.]/g, ''))
+  await page.getByLabel(/The scale says/).fill(String(Math.round(wanted * 1.05)))
+  await expect(page.getByTestId('outcome')).toContainText('over')
+  await expect(page.getByTestId('outcome')).toContainText(/Every limit holds/)
+  await page.getByRole('button', { name: 'Record, next' }).click()
+  await expect(page.getByText('1 of')).toBeVisible()
+  await saved(page)
+  await page.reload()
+  await weighOn(page, (shown) => shown)
+  await expect(page.getByTestId('harm')).toHaveCount(0)
+  await expect(page.getByRole('link', { name: 'Run the melt' })).toBeVisible()
+})
+
+test('far too much of one lot: what it breaks is said with its size, a way out is taken and keeps its word', async ({
+  page,
+}) => {
+  await openDemo(page)
+  await page.goto('/heat/13/scale')
+  // Tin: nearly half as much again as a melt of 2 kg can hold, and nothing to thin it with but the crucible's room.
+  await page.getByText('Tin bar').first().waitFor()
+  await weighOnly(page, 'Plumbing offcuts', (shown) => shown)
+  await expect(page.getByTestId('scale-lot')).toHaveText('Tin bar')
+  await page.getByLabel(/The scale says/).fill('900')
+  await expect(page.getByTestId('outcome')).toContainText(/tin comes to .* over its limit/i)
+  await page.getByRole('button', { name: 'Record, next' }).click()
+  const harm = page.getByTestId('harm')
+  await expect(harm).toContainText(/tin comes to .* over its limit/i)
+  await expect(
+    page.getByRole('link', { name: /To the melt/ }).or(page.getByRole('link', { name: 'Run the melt' })),
+  ).toBeVisible()
+  await harm.getByRole('button', { name: /Take Tin bar back down to/ }).click()
+  await expect(harm).toHaveCount(0)
+  await weighOn(page, (shown) => shown)
+  await expect(page.getByTestId('harm')).toHaveCount(0)
+  await page.getByRole('link', { name: 'Run the melt' }).click()
+})
+
+async function weighOnly(page: Page, lot: string, typed: (shown: string) => string): Promise<void> {
+  await expect(page.getByTestId('scale-lot')).toHaveText(lot)
+  await page.getByLabel(/The scale says/).fill(typed(await asked(page)))
+  await page.getByRole('button', { name: 'Record, next' }).click()
+  await expect(page.getByRole('button', { name: `Take back ${lot}` })).toBeVisible()
+}
+
+test('the bin runs out half way: what was there is taken, others are drawn in, the end is the furnace', async ({
+  page,
+}) => {
+  await openDemo(page)
+  await page.goto('/heat/13/scale')
+  await expect(page.getByTestId('scale-lot')).toHaveText('Plumbing offcuts')
+  await page.getByLabel(/The scale says/).fill('1000')
+  await page.getByRole('button', { name: 'Record, next' }).click()
+  await expect(
+    page.getByRole('status').filter({ hasText: 'drawn in' }).or(page.getByTestId('harm')),
+  ).toBeVisible()
+  await weighOn(page, (shown) => shown)
+  await expect(page.getByRole('link', { name: 'Run the melt' })).toBeVisible()
+})
+
+test('a way out taken and then weighed as shown keeps its word', async ({ page }) => {
+  await openDemo(page)
+  await page.goto('/heat/13/target')
+  await page.getByLabel(/Tap mass/).fill('30 kg')
+  await page.getByRole('link', { name: 'Work out the charge' }).click()
+  await page
+    .getByTestId('ways-out')
+    .getByRole('button', { name: /Tap .* instead/ })
+    .click()
+  await expect(page.getByTestId('answer')).toContainText('to tap for')
+  await page.getByRole('link', { name: 'To the scale' }).click()
+  await weighOn(page, (shown) => shown)
+  await expect(page.getByTestId('harm')).toHaveCount(0)
+  await expect(page.getByRole('link', { name: 'Run the melt' })).toBeVisible()
+})
+
+test('losses: seen and set in one place, the plan follows at once', async ({ page }) => {
+  await openDemo(page)
+  await page.goto('/heat/13/charge')
+  const answer = page.getByTestId('answer')
+  await expect(answer).toContainText('to tap for')
+  const charged = async () =>
+    Number(/Charge ([\d ]+) g/.exec(plain(await answer.innerText()))![1]!.replace(/ /g, ''))
+  const usual = await charged()
+  await page.getByRole('button', { name: /^Losses/ }).click()
+  await page.getByLabel('This heat reckons with').selectOption('none')
+  await expect.poll(charged).toBeLessThan(usual)
+  // Without losses what goes in is what is tapped.
+  expect(await charged()).toBeLessThan(2010)
+  await page.getByLabel('This heat reckons with').selectOption('usual')
+  await expect.poll(charged).toBe(usual)
+  await page.getByLabel('Tin: planned with').fill('0.9')
+  await page.getByLabel('Tin: planned with').press('Tab')
+  await expect(page.getByLabel('This heat reckons with')).toHaveValue('own')
+  await expect.poll(charged).toBeGreaterThan(usual)
+})
