@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { metallicYieldOf } from '#core/losses'
 import { blendOfGuesses, countThinWare, SCRAP_BOOK, THIN_WARE, type Lot } from '#core/stock'
 
 /** Cans and foil: how many, what they weigh, what metal they give; from any one of the three. */
@@ -58,8 +59,11 @@ function makeLot(): void {
       <button type="button" class="btn self-end" @click="makeLot">Make it a lot</button>
     </div>
     <p class="mt-2 text-xs text-soft">
-      {{ ware.source }}. Pressed and pushed under a pool they give the better end; loose, with the paint on,
-      the poorer. Never a sealed can.
+      {{ ware.source }}. A charge plans with {{ Math.round(100 * metallicYieldOf(ware.form)) }} % of their
+      weight<template v-if="ware.id === 'can'">
+        ({{ Math.round(100 * metallicYieldOf('cans-pressed')) }} % pressed and under flux)</template
+      >, before what the elements lose. Pressed and pushed under a pool they give the better end; loose, with
+      the paint on, the poorer. Never a sealed can.
     </p>
   </section>
 </template>

@@ -216,7 +216,15 @@ export function useChargeBoard() {
     const probability = probabilityInLimits(prediction.value.composition, prediction.value.sd, limits.value)
     return `${Math.round(100 * probability)} times in 100`
   })
-  const workingTools = { grams, money, lotName: told }
+  const { way } = useLosses()
+  const workingTools = {
+    grams,
+    money,
+    lotName: told,
+    get losses() {
+      return way.value
+    },
+  }
   const recovery = computed(() => (heat.value ? heatRecovery(heat.value) : {}))
   const elementSums = computed(() =>
     prediction.value

@@ -1,3 +1,5 @@
+import type { LossWay } from '#core/losses'
+import { LOSS_WORDS } from './losses'
 import type { ElementSources, MeltPrediction } from '#core/charge'
 import { elementName } from './elements'
 import { percent } from './figures'
@@ -15,6 +17,8 @@ interface Tools {
   grams: (value: number, step?: number) => string
   money: (value: number) => string
   lotName: (id: string) => string
+  /** whose losses the plan reckons with */
+  losses?: LossWay
 }
 
 interface Line {
@@ -27,8 +31,8 @@ interface Line {
   }
 }
 
-const RECOVERY_NOTE =
-  'Recovery and metallic yield are engineering estimates for a normal melt under a cover; your own measured heats are to replace them.'
+/** Whose losses a sum was made with. */
+const lossNote = (way: LossWay) => `Losses: ${LOSS_WORDS[way].name}. ${LOSS_WORDS[way].note}`
 
 /** How the tap mass follows from the charge. */
 export function tapWorking(lines: readonly Line[], melt: MeltPrediction, tools: Tools): Working {
@@ -41,10 +45,10 @@ export function tapWorking(lines: readonly Line[], melt: MeltPrediction, tools: 
     formula: 'Σ charged × metallic yield × Σ (share of each element × its recovery)',
     rows: lines.map(({ massG, lot }) => ({
       label: tools.lotName(lot.id),
-      sum: `${tools.grams(massG, 0.1)} × ${(lot.metallicYield ?? 1).toFixed(2)} × ${((perLot.get(lot.id) ?? 0) / (massG * (lot.metallicYield ?? 1))).toFixed(3)}`,
+      sum: `${tools.grams(massG, 0.1)} × ${(lot.metallicYield ?? 1).toFixed(3)} × ${((perLot.get(lot.id) ?? 0) / (massG * (lot.metallicYield ?? 1))).toFixed(3)}`,
       value: tools.grams(perLot.get(lot.id) ?? 0, 0.1),
     })),
-    notes: [RECOVERY_NOTE],
+    notes: [lossNote(tools.losses ?? 'usual')],
   }
 }
 
@@ -86,7 +90,7 @@ export function elementWorking(
     notes: [
       `Recovery of ${elementName(element)}: ${(recovery[element] ?? 1).toFixed(3)}.`,
       `Spread ± ${percent(sd)} % (one standard deviation), from how well each lot is known; lots counted as independent.`,
-      RECOVERY_NOTE,
+      lossNote(tools.losses ?? 'usual'),
     ],
   }
 }

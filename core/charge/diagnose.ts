@@ -28,12 +28,14 @@ export function diagnose(
     fixedConflict(problem) ??
     (found.solvable ? ruleConflict(problem, works) : found.conflict)
   const proven = (remedy: Remedy) => works(applyRemedy(problem, remedy))
-  const relaxing = relaxations(problem, found).filter(proven)
+  const relaxing = relaxations(problem, found).flatMap((one) => provenRelaxing(problem, one, proven))
   const buying = purchases(highs, problem).flatMap((one) => provenPurchase(one, proven))
   return {
     conflict,
     remedies: [
-      ...(relaxing.length > 0 ? relaxing : relaxedTogether(problem, found).filter(proven)),
+      ...(relaxing.length > 0
+        ? relaxing
+        : relaxedTogether(problem, found).flatMap((one) => provenRelaxing(problem, one, proven))),
       ...(buying.length > 0 ? buying : boughtTogether(highs, problem).filter(proven)),
       ...leavingOut(highs, problem).filter(proven),
       ...looserRules(problem, found.solvable).filter(proven),
@@ -69,6 +71,29 @@ function relaxations(problem: ChargeProblem, { alone }: LimitConflict): Remedy[]
 function relaxedTogether(problem: ChargeProblem, { together }: LimitConflict): Remedy[] {
   const sound = together.length > 1 && together.every((change) => stillTheMetal(problem, change))
   return sound ? [{ kind: 'relaxTogether', changes: together }] : []
+}
+
+/** Errors and steps of weighing may want a limit moved a little further than the linear look says, as a share of it. */
+const FURTHER = [0, 0.005, 0.015, 0.04]
+
+function provenRelaxing(
+  problem: ChargeProblem,
+  remedy: Remedy,
+  proven: (remedy: Remedy) => boolean,
+): Remedy[] {
+  const moved = ({ element, bound, to }: LimitChange, share: number): LimitChange => {
+    const further = bound === 'max' ? Math.min(100, to * (1 + share)) : to * (1 - share)
+    return { element, bound, to: share === 0 ? to : Number(further.toPrecision(3)) }
+  }
+  for (const share of FURTHER) {
+    const changes = remedy.kind === 'relaxTogether' ? remedy.changes : remedy.kind === 'relax' ? [remedy] : []
+    const next = changes.map((change) => moved(change, share))
+    if (!next.every((change) => stillTheMetal(problem, change))) return []
+    const tried: Remedy =
+      remedy.kind === 'relax' ? { kind: 'relax', ...next[0]! } : { kind: 'relaxTogether', changes: next }
+    if (proven(tried)) return [tried]
+  }
+  return []
 }
 
 /** What is locked or weighed left out, or, in the second version, made no lighter than it has to be. */

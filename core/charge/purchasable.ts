@@ -31,9 +31,15 @@ export function isWantedPurchase(
   return Object.entries(composition).every(([element, pct]) => pct < TRACE_PCT || isWanted(target, element))
 }
 
+/** The metal a target holds most of: a wrought brass names zinc as the rest, and is melted as copper all the same. */
+function mainMetal({ base, limits }: Omit<ChargeTarget, 'tapMassG'>): string | undefined {
+  const most = Object.entries(limits).find(([, { min = 0 }]) => min >= 50)
+  return most ? most[0] : base
+}
+
 /** The purchases that suit a target. */
 export function wantedPurchases(target: Omit<ChargeTarget, 'tapMassG'>): Purchasable[] {
-  return purchasesFor(target.base).filter((metal) => isWantedPurchase(target, metal))
+  return purchasesFor(mainMetal(target)).filter((metal) => isWantedPurchase(target, metal))
 }
 
 /**

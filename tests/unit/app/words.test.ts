@@ -129,7 +129,7 @@ describe('workings', () => {
   it('the sum laid open gives the figure above it', () => {
     const tap = tapWorking([line], melt, tools)
     expect(tap.value).toBe(tools.grams(melt.tapMassG))
-    expect(tap.rows[0]!.sum).toBe('200 g × 0.98 × 0.988')
+    expect(tap.rows[0]!.sum).toBe('200 g × 0.980 × 0.988')
     expect(costWorking([line], tools).value).toBe('€ 1.00')
     expect(elementWorking('Zn', melt, { Zn: 0.96 }, tools).rows[0]).toMatchObject({
       label: 'brass',

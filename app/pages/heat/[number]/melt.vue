@@ -41,6 +41,7 @@ const unweighed = computed(() => heat.value?.weighed.length === 0)
         >Weigh what came out</NuxtLink
       >
     </HeatHeading>
+    <WeighedRemark v-if="!heat.loggedAt" :heat="heat" />
     <div v-if="!steps.length" class="slab max-w-xl p-5">
       <p class="mb-3">A run sheet is made from the charge, and there is none yet.</p>
       <NuxtLink :to="`/heat/${heat.number}/charge`" class="btn btn-next">Work out the charge</NuxtLink>

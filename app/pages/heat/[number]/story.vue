@@ -76,6 +76,7 @@ const print = () => window.print()
           >
         </p>
       </header>
+      <WeighedRemark :heat="heat" />
       <ToneSentence v-if="verdict" :sentence="verdict" class="text-lg" />
       <div class="grid items-start gap-5 md:grid-cols-2">
         <section aria-label="What it is">
