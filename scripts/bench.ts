@@ -4,7 +4,7 @@ import { chromium, type Page } from '@playwright/test'
 import loadHighs, { type Highs } from 'highs'
 import { ALLOYS } from '#core/alloys'
 import { measureMesh } from '#core/casting'
-import { createChargeSolver, Pile, type ChargeProblem } from '#core/charge'
+import { createChargeSolver, Pile, planWeighing, type ChargeProblem, type WeighingAsk } from '#core/charge'
 import type { Workspace } from '#core/workspace'
 import demo from '#data/demo-yard.json'
 import { readMesh } from '#formats/mesh-file'
@@ -107,6 +107,38 @@ async function engine(): Promise<void> {
       ms(quantile(await timed(30, (i) => kept.solve(nudged(sure, i))), 0.5)),
       '',
     ])
+    const each = quantile(await timed(30, (i) => fresh.solve(nudged(sure, i))), 0.5)
+    const whole: ChargeProblem = { ...sure, version: 2, confidenceOf: 'all' }
+    const all = quantile(await timed(30, (i) => fresh.solve(nudged(whole, i))), 0.5)
+    rows.push([
+      'certainty 0.95 of the whole melt, from scratch',
+      `${ms(all)} (${(all / each).toFixed(2)}× the question of each limit)`,
+      '≤ 3×',
+    ])
+    const byHand: WeighingAsk = {
+      problem: {
+        ...whole,
+        target: { ...whole.target, tapToleranceG: 0.01 * whole.target.tapMassG },
+        excessMaxG: 0.02 * whole.target.tapMassG,
+        lots: whole.lots.map((lot) => ({ ...lot, stepG: 1, weighErrorG: 0.5 })),
+      },
+      begun: false,
+      planned: null,
+      plannedWithout: [],
+      plannedLots: [],
+      mostTapG: 1.25 * whole.target.tapMassG,
+      lineShare: 0.01,
+    }
+    rows.push([
+      'the page’s plan after one change: steps, errors of weighing, walks and certainty together',
+      ms(
+        quantile(
+          await timed(20, (i) => planWeighing(kept, { ...byHand, problem: nudged(byHand.problem, i) }, 8)),
+          0.5,
+        ),
+      ),
+      '',
+    ])
   }
   for (const lots of [60, 200]) {
     const own: number[] = []
@@ -193,7 +225,7 @@ async function keystroke(page: Page, base: string): Promise<void> {
   await page.getByText('to tap for').waitFor()
   const name = await page.locator('[data-lot]').nth(1).getAttribute('data-lot')
   const row = page.locator(`[data-lot="${name}"]`)
-  await row.getByRole('button', { name: /Bounds/ }).click()
+  await row.getByRole('button', { name: /Min\/max/ }).click()
   const field = row.getByLabel(`${name}: exactly`)
   await field.fill('100')
   const times: number[] = []

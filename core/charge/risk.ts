@@ -73,7 +73,8 @@ export function shareRisk(
     if (solution.feasible && open.added > MOST_PLANES) open.dropIdleRows()
     return { solution, deviations }
   }
-  let best = solve(from ? [...from] : equalShares(model, stakes, confidence), NEARLY)
+  const start = from && jointProbability(from, stakes) >= confidence - 1e-9 ? [...from] : null
+  let best = solve(start ?? equalShares(model, stakes, confidence), NEARLY)
   if (stakes.length === 0) return best
   let poor = 0
   for (let round = 0; round < MOST_ROUNDS && left > 0; round++) {

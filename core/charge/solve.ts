@@ -152,6 +152,20 @@ export function createChargeSolver(
     }
   }
 
+  /** Shares of former answers: where one was good, the next is near it. */
+  const formerShares = new Map<string, number>()
+  const shareKey = ({ confidence }: ChargeProblem, { element, bound }: BlendModel['rows'][number]) =>
+    `${confidence} ${element} ${bound}`
+  function recallShares(problem: ChargeProblem, { rows }: BlendModel): number[] | null {
+    if (!keep) return null
+    const former = rows.map((row) => (row.cone ? formerShares.get(shareKey(problem, row)) : 0))
+    return former.every((share) => share !== undefined) ? (former as number[]) : null
+  }
+  function rememberShares(problem: ChargeProblem, { rows }: BlendModel, shares: readonly number[]): void {
+    if (!keep) return
+    rows.forEach((row, at) => row.cone && formerShares.set(shareKey(problem, row), shares[at]!))
+  }
+
   /** The best share of the risk while it is open which lots are used; null where the asked certainty is out of reach. */
   function sharedRisk(
     problem: ChargeProblem,
@@ -160,8 +174,13 @@ export function createChargeSolver(
     options: BlendOptions,
     tries: number | undefined,
   ) {
-    const shared = shareRisk(open, model, problem.confidence!, { tries })
-    if (shared.solution.feasible) return shared
+    const former = recallShares(problem, model)
+    const again = former && shareRisk(open, model, problem.confidence!, { from: former, tries })
+    const shared = again?.solution.feasible ? again : shareRisk(open, model, problem.confidence!, { tries })
+    if (shared.solution.feasible) {
+      rememberShares(problem, model, shared.deviations)
+      return shared
+    }
     // What cannot be done without any margin cannot be done with one.
     const without = buildBlendModel(problem, { ...options, deviations: model.rows.map(() => 0) })
     rewrite(open, without)
@@ -174,8 +193,8 @@ export function createChargeSolver(
       if (!reached.solution.feasible || reached.solution.objective > REACHED) return null
       const start = buildBlendModel(problem, { ...options, deviations: reached.deviations })
       rewrite(open, start)
-      const again = shareRisk(open, start, problem.confidence!, { from: reached.deviations, tries })
-      return again.solution.feasible ? again : null
+      const found = shareRisk(open, start, problem.confidence!, { from: reached.deviations, tries })
+      return found.solution.feasible ? found : null
     } finally {
       loose.dispose()
     }
