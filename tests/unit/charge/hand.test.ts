@@ -237,6 +237,37 @@ describe('the least harm', () => {
   })
 })
 
+describe('closest to nominal', () => {
+  it('leaves the base out: cans, silicon and copper to Al-7Si-1Cu come to 7 % silicon and 1 % copper', () => {
+    const given: ChargeProblem = {
+      format: 'hephaestal/charge-problem',
+      version: 2,
+      objective: 'nominal',
+      target: {
+        tapMassG: 1000,
+        limits: { Si: { min: 6, max: 8 }, Cu: { min: 0.5, max: 1.5 } },
+        nominal: { Al: 92, Si: 7, Cu: 1 },
+        base: 'Al',
+      },
+      lots: [
+        {
+          id: 'cans',
+          availableG: 5000,
+          pricePerKg: 1,
+          composition: { Al: 97.2, Mg: 1.3, Mn: 0.85, Fe: 0.4, Si: 0.2 },
+        },
+        { id: 'silicon', availableG: 500, pricePerKg: 4, composition: { Si: 99, Fe: 0.4 } },
+        { id: 'copper', availableG: 500, pricePerKg: 8, composition: { Cu: 99.9 } },
+      ],
+    }
+    const { composition } = solver.solve(given)
+    expect(composition.Si).toBeCloseTo(7, 6)
+    expect(composition.Cu).toBeCloseTo(1, 6)
+    // The same in the first version, which never said otherwise.
+    expect(solver.solve({ ...given, version: 1 }).composition.Si).toBeCloseTo(7, 6)
+  })
+})
+
 describe('the shape', () => {
   it('refuses in version 1 what only version 2 has, with its path', () => {
     const parsed = parseChargeProblem({ ...randomProblem(1, 5, 6), lineCost: 1 })
