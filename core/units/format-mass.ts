@@ -7,7 +7,7 @@ export interface FormattedMass {
 }
 
 /** Decimal places a weight is shown with at the most. */
-const MOST_PLACES = 4
+const MOST_PLACES = 5
 /** Tenths of an ounce suit a kitchen scale; grams do as they are. */
 const USUAL_STEP_G: Readonly<Record<MassUnit, number>> = {
   g: 1,

@@ -4,7 +4,7 @@ import type { MassUnit } from './types'
 /** What scales count in: one, two or five of the last decimal place. */
 const COUNTS = [1, 2, 5, 10]
 /** Decimal places a weight is shown with at the most. */
-const MOST_PLACES = 4
+const MOST_PLACES = 5
 
 /**
  * The step to plan and show weights in, so that what is shown can be weighed and what is weighed can be typed: the
