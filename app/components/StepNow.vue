@@ -41,7 +41,7 @@ function done(): void {
     props.log.add('addition', { massG, text: 'zinc put back' })
     return mark(step, false)
   }
-  const line = weighLine(zincLot.value, 0, massG, now())
+  const line = weighLine(zincLot.value, 0, massG, now(), heat.value)
   const others = heat.value.weighed.filter(({ lotId }) => lotId !== line.lotId)
   const before = heat.value.weighed.find(({ lotId }) => lotId === line.lotId)
   const weighed = [...others, before ? { ...before, massG: before.massG + massG } : line]

@@ -4,7 +4,7 @@ import { useDebounceFn } from '@vueuse/core'
 import { measuredComposition } from '#core/assay'
 import { nominalOf } from '#core/alloys'
 import { purchaseOf, type Correction, type CorrectionAsk } from '#core/charge'
-import { freeLots, heatRecovery, heatStamp, weighLine, type Heat } from '#core/heat'
+import { freeLots, heatRecovery, heatYield, heatStamp, weighLine, type Heat } from '#core/heat'
 import { toChargeLot } from '#core/stock'
 import { purchaseName } from '~/words/charge'
 import { now, useYard } from '~/stores/yard'
@@ -58,7 +58,7 @@ export function useCorrection(
       },
       lots: freeLots(yard.lots, yard.heats)
         .filter((lot) => lot.massG > 0 && lot.originHeatId !== heat.value!.id)
-        .map((lot) => toChargeLot(lot)),
+        .map((lot) => toChargeLot(lot, {}, heatYield(heat.value!, lot))),
       recovery: heatRecovery(heat.value),
       aim: aim.value,
       buying: buying.value,
@@ -139,7 +139,7 @@ export function useCorrection(
     for (const { lot, addedG } of additions.value) {
       const at = weighed.findIndex(({ lotId }) => lotId === lot.id)
       if (at >= 0) weighed[at] = { ...weighed[at]!, massG: weighed[at]!.massG + addedG }
-      else weighed.push(weighLine(lot, addedG, addedG, now()))
+      else weighed.push(weighLine(lot, addedG, addedG, now(), current))
     }
     edit('Write the additions into the charge', { weighed })
   }

@@ -2,8 +2,8 @@ import { computed, onBeforeUnmount, ref, shallowRef } from 'vue'
 import { proxy } from 'comlink'
 import { ALLOYS, baseMetal, type Alloy } from '#core/alloys'
 import { rankBecomings, type Becoming, type PileTarget } from '#core/charge'
-import { freeLots } from '#core/heat'
-import { alloyRecovery, zincWanted } from '#core/losses'
+import { freeLots, heatRecovery, heatYield } from '#core/heat'
+import { zincWanted } from '#core/losses'
 import { toChargeLot } from '#core/stock'
 import type { PileFamily } from '../../workers/study.worker'
 import { useYard } from '~/stores/yard'
@@ -20,6 +20,9 @@ export interface PileRow extends Becoming {
 export function usePile() {
   const yard = useYard()
   const study = useStudy()
+  /** The yard's own way with losses, as its heats are planned with it. */
+  const { planned } = useLearning()
+  const recoveryOf = (alloy: Alloy) => heatRecovery({ alloy, ...planned(alloy) })
   const found = shallowRef<Becoming[]>([])
   const done = ref(0)
   const total = ref(0)
@@ -37,13 +40,13 @@ export function usePile() {
     triedFor.value = wantedG
     const lots = freeLots(yard.lots, yard.heats)
       .filter(({ massG }) => massG > 0)
-      .map((lot) => toChargeLot(lot))
+      .map((lot) => toChargeLot(lot, {}, heatYield(planned(null), lot)))
     try {
       const answer = await study.ask((engine) => {
         found.value = []
         return engine.become(
           lots,
-          familiesOf(alloys.value),
+          familiesOf(alloys.value, recoveryOf),
           wantedG,
           proxy((part: Becoming[], count: number, all: number) => {
             found.value = [...found.value, ...part]
@@ -83,7 +86,10 @@ export function usePile() {
 const ZINC_BANDS = [5, 15, 40] as const
 
 /** The targets by base metal and zinc band: each such family shares its recovery, and so one pile. */
-function familiesOf(alloys: readonly Alloy[]): PileFamily[] {
+function familiesOf(
+  alloys: readonly Alloy[],
+  recoveryOf: (alloy: Alloy) => Record<string, number>,
+): PileFamily[] {
   const families = new Map<string, PileFamily>()
   for (const alloy of alloys) {
     const zinc = zincWanted(alloy)
@@ -92,7 +98,7 @@ function familiesOf(alloys: readonly Alloy[]): PileFamily[] {
     const key = `${base}-${band}`
     const family = families.get(key) ?? {
       base,
-      recovery: alloyRecovery(alloy),
+      recovery: recoveryOf(alloy),
       targets: [],
     }
     family.targets.push(pileTarget(alloy, family.recovery))

@@ -54,7 +54,6 @@ export {
 } from './alternatives'
 export { Pile, rankBecomings, type Becoming, type PileTarget } from './become'
 export { correctMelt, type Correction, type CorrectionAsk, type MeasuredMetal } from './correct'
-export { lineTolerance } from './line-tolerance'
 export { costInTurn, planTogether, type JointPlan } from './together'
 export {
   afterWeighing,

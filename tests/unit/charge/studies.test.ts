@@ -8,15 +8,16 @@ import {
   correctMelt,
   costInTurn,
   createChargeSolver,
-  lineTolerance,
   Pile,
   planTogether,
-  predictMelt,
+  planWeighing,
   priceOfCertainty,
   rankBecomings,
   type ChargeLot,
   type ChargeProblem,
   type ChargeSolver,
+  type WeighingAsk,
+  weightBand,
 } from '#core/charge'
 import { recoveryPriors } from '#core/losses'
 import { toChargeLot, type Lot } from '#core/stock'
@@ -323,16 +324,40 @@ describe('putting a melt right (mixing by hand)', () => {
 })
 
 describe('how far a weight may be off', () => {
-  it('holds at its ends and not beyond', () => {
-    const lines = [
-      { massG: 900, lot: pure('copper', 'Cu') },
-      { massG: 100, lot: pure('tin', 'Sn') },
-    ]
-    const limits = { Sn: { min: 9, max: 11 } }
-    const { lessG, moreG } = lineTolerance(lines, 1, {}, limits)
-    const share = (massG: number) => predictMelt([lines[0]!, { ...lines[1]!, massG }], {}).composition.Sn!
-    expect(share(100 - lessG)).toBeCloseTo(9, 3)
-    expect(share(100 + moreG)).toBeCloseTo(11, 3)
-    expect(() => lineTolerance(lines, 7, {}, limits)).toThrow(RangeError)
+  it('reaches from where the tap falls short to where there is no more copper to thin it (by hand)', () => {
+    // 900 g of copper there. Least: 980 g of melt at 9 % tin, 88.2 g. Most: 11 % beside all the copper, 111.2 g.
+    // Where the rest has to change an end is drawn in by two steps of the scale.
+    const ask: WeighingAsk = {
+      problem: {
+        format: 'hephaestal/charge-problem',
+        version: 2,
+        objective: 'cost',
+        target: { tapMassG: 1000, tapToleranceG: 20, limits: { Sn: { min: 9, max: 11 } }, base: 'Cu' },
+        lots: [
+          { ...pure('copper', 'Cu'), availableG: 900, pricePerKg: 8, stepG: 0.1 },
+          { ...pure('tin', 'Sn'), availableG: 500, pricePerKg: 30, stepG: 0.1 },
+        ],
+        excessMaxG: 20,
+      },
+      begun: false,
+      planned: { copper: 900, tin: 100 },
+      plannedWithout: [],
+      plannedLots: ['copper', 'tin'],
+      mostTapG: 1100,
+      lineShare: 0,
+    }
+    const now = planWeighing(solver, ask, 8)
+    const band = weightBand(
+      solver,
+      { ...ask, planned: Object.fromEntries(now.plan.lines.map(({ lot, massG }) => [lot, massG])) },
+      now,
+      'tin',
+      0.1,
+      8,
+    )!
+    expect(band.fromG).toBeCloseTo(88.4, 6)
+    expect(band.toG).toBeCloseTo(111.2, 6)
+    expect(band.asPlanned.toG).toBeCloseTo(111.2, 6)
+    expect(weightBand(solver, ask, now, 'lead', 0.1, 8)).toBeNull()
   })
 })
