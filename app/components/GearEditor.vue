@@ -132,6 +132,15 @@ const fired = computed({
             positive
             @update:model-value="draft.capacityG = $event"
           />
+          <QuantityField
+            :model-value="figure('errorG') ?? null"
+            label="May be off by, if known"
+            kind="mass"
+            nullable
+            positive
+            hint="Plans keep room for it. Else half a step."
+            @update:model-value="draft.errorG = $event"
+          />
         </template>
       </div>
       <label

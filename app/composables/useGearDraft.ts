@@ -16,7 +16,7 @@ const BEGINNINGS: Readonly<Record<GearType, Record<string, unknown>>> = {
     retiredAt: null,
   },
   thermocouple: { kind: 'K', checks: [] },
-  scale: { stepG: null, capacityG: null },
+  scale: { stepG: null, capacityG: null, errorG: null },
   'ingot-mould': { tareG: null, holdsCm3: null },
 }
 const WANTED: Readonly<Record<string, string>> = {
