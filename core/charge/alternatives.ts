@@ -25,7 +25,7 @@ export interface Certainty {
 /** Nodes a search may spend on a better plan; enough for a first sound one. */
 const NODES = 12
 /** Seconds one of the plans may take. */
-const SECONDS = 0.6
+const SECONDS = 2
 /** Nothing is surer than this of a pile of scrap. */
 const SUREST = 0.9999
 
@@ -45,7 +45,7 @@ export function alternatives(solver: ChargeSolver, problem: ChargeProblem): Alte
   // To the cent: a walk to one more bin counts for nothing here.
   const toTheCent: ChargeProblem = { ...asked, objective: 'cost' }
   delete toTheCent.lineCost
-  const cheapest = add('cheapest', toTheCent)
+  const cheapest = add('cheapest', toTheCent) ?? add('cheapest', { ...asked, objective: 'cost' })
   if (!cheapest) return []
   add('scrap', { ...asked, objective: 'virgin' })
   add('fewest', fewestLots(solver, asked, cheapest))

@@ -108,11 +108,17 @@ export function search(
       })
       waiting.push(child(far))
       dive = child(near)
-      // From the root, one jump with every light line settled at once: most often a good plan straight away.
-      const settled = node.decisions.length === 0 ? settleAll(model, solution) : []
+      // From the root, one jump with every light line settled at once: most often a good plan straight away. While
+      // there is none, lines that only wait to be told that they are used are told so all together.
+      const settled =
+        node.decisions.length === 0
+          ? settleAll(model, solution)
+          : best.feasible
+            ? []
+            : useAll(model, node.decisions, solution)
       if (settled.length > 1) {
         waiting.push(dive)
-        dive = { decisions: settled, floor: solution.objective }
+        dive = { decisions: [...node.decisions, ...settled], floor: solution.objective }
       }
     }
     return { solution: best, proven: true, gap: 0 }
@@ -394,6 +400,20 @@ function settleAll({ lots, decides }: BlendModel, { values }: LinearSolution): D
     if (!branch) return (decides[index] && openUse(entry, index, z)?.up) || []
     if (entry.stepG === undefined) return { index, lower: 0, upper: 0, used: false }
     return branch.part > 0.5 ? branch.up : branch.down
+  })
+}
+
+/** Every line in use of which it is not settled that it is, used; those that break a rule of their own are left. */
+function useAll(
+  { lots, decides }: BlendModel,
+  decisions: readonly Decision[],
+  { values }: LinearSolution,
+): Decision[] {
+  const decided = new Set(decisions.flatMap(({ used, index }) => (used ? [index] : [])))
+  return lots.flatMap((entry, index) => {
+    const z = values[entry.column]!
+    if (!decides[index] || decided.has(index) || brokenRule(entry, index, z)) return []
+    return openUse(entry, index, z)?.up ?? []
   })
 }
 
