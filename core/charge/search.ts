@@ -1,6 +1,7 @@
 import type { BlendLot, BlendModel } from './blend-model'
 import type { UseSum } from './uses'
 import { minimiseWithCones, ROUGHLY } from './cones'
+import { Heap } from './heap'
 import { NO_SOLUTION, type LinearSolution, type OpenProgramme } from './linear-programme'
 
 /** Bounds put on a lot's column on the way to a node, in solver units; "used" once it must be in the charge. */
@@ -65,7 +66,7 @@ export function search(
   nodes = Infinity,
 ): SearchResult {
   const bench = new Bench(open, model, nodes < HURRY ? 0 : TRIED)
-  const waiting = new Heap()
+  const waiting = new Heap<Node>()
   let left = nodes
   let best = NO_SOLUTION
   let pops = 0
@@ -151,66 +152,6 @@ export function settled<T>(
     return run()
   } finally {
     bench.clear()
-  }
-}
-
-/** Nodes that wait, the one with the least floor on top. */
-class Heap {
-  private readonly nodes: (Node & { born: number })[] = []
-  private births = 0
-
-  get size(): number {
-    return this.nodes.length
-  }
-
-  get least(): number {
-    return this.nodes[0]?.floor ?? Infinity
-  }
-
-  push(node: Node): void {
-    this.sift(this.nodes.push({ ...node, born: this.births++ }) - 1)
-  }
-
-  /** The node put in last; the others keep their order. */
-  latest(): Node | undefined {
-    const latest = this.nodes.reduce((best, node) => (node.born > best.born ? node : best), this.nodes[0]!)
-    const at = this.nodes.indexOf(latest)
-    const last = this.nodes.pop()!
-    if (at < this.nodes.length) {
-      // Moved up or down to where it belongs: its floor may be less or more than that of the place.
-      this.nodes[at] = last
-      this.sift(at)
-    }
-    return latest
-  }
-
-  pop(): Node | undefined {
-    const { nodes } = this
-    const top = nodes[0]
-    const last = nodes.pop()
-    if (last === undefined || nodes.length === 0) return top
-    nodes[0] = last
-    this.sift(0)
-    return top
-  }
-
-  private sift(from: number): void {
-    const { nodes } = this
-    const moved = nodes[from]!
-    let at = from
-    while (at > 0 && nodes[(at - 1) >> 1]!.floor > moved.floor) {
-      nodes[at] = nodes[(at - 1) >> 1]!
-      at = (at - 1) >> 1
-    }
-    for (;;) {
-      let child = 2 * at + 1
-      if (child >= nodes.length) break
-      if (child + 1 < nodes.length && nodes[child + 1]!.floor < nodes[child]!.floor) child++
-      if (nodes[child]!.floor >= moved.floor) break
-      nodes[at] = nodes[child]!
-      at = child
-    }
-    nodes[at] = moved
   }
 }
 
