@@ -1,5 +1,5 @@
 import type { Highs } from 'highs'
-import { buildBlendModel, type BlendLot, type BlendModel, type LimitRow } from './blend-model'
+import { buildBlendModel, type BlendLot, type BlendModel } from './blend-model'
 import { readLines, roundedToSteps } from './describe'
 import { shortfallsOf } from './holds'
 import type { LinearSolution, OpenProgramme } from './linear-programme'
@@ -50,7 +50,7 @@ export function leastHarm(highs: Highs, given: ChargeProblem, outOfTime: () => b
   programme.row(100 * LEAST_MELT, most, (put) => {
     for (const { column, coefficients } of lots) put(column, coefficients.meltPerG)
   })
-  const weights = model.rows.map((row) => row.scale / widthOf(problem, row))
+  const weights = model.rows.map(({ kind, element, scale }) => scale / widthOf(problem, { kind, element }))
   const open = programme.open(highs)
   try {
     const harm = leastRatio(open, model, weights, outOfTime)
@@ -129,9 +129,13 @@ function price(
   rows.forEach(({ slack }, at) => open.recost(slack!, slackCosts[at]!))
 }
 
-function widthOf({ target }: ChargeProblem, { kind, element, limit }: LimitRow): number {
-  const own = kind === 'element' ? target.limits[element] : undefined
-  return own ? limitWidth(own) : limitWidth({ max: limit })
+/** Width of the limit that an element, or all the others together, are held to, wt%. */
+function widthOf(
+  { target }: ChargeProblem,
+  entry: { kind: 'element'; element: string } | { kind: 'others' },
+) {
+  if (entry.kind === 'others') return limitWidth({ max: target.othersTotalMax })
+  return limitWidth(target.limits[entry.element] ?? { max: target.othersEachMax })
 }
 
 const excessOf = (problem: ChargeProblem) => problem.excessMaxG ?? 0.02 * problem.target.tapMassG
@@ -182,13 +186,6 @@ function inSteps(problem: ChargeProblem, lines: readonly PlanLine[]): PlanLine[]
 /** Excess over all limits of a charge, added up in widths of the limits. */
 export function harmOf(problem: ChargeProblem, lines: readonly PlanLine[]): number {
   return shortfallsOf(problem, lines).reduce((sum, entry) => {
-    if (entry.kind === 'tap') return sum
-    const own = entry.kind === 'element' ? problem.target.limits[entry.element] : undefined
-    const width = own
-      ? limitWidth(own)
-      : limitWidth({
-          max: entry.kind === 'others' ? problem.target.othersTotalMax : problem.target.othersEachMax,
-        })
-    return sum + entry.by / width
+    return entry.kind === 'tap' ? sum : sum + entry.by / widthOf(problem, entry)
   }, 0)
 }
