@@ -178,7 +178,7 @@ export function useChargeBoard() {
   const setConfidence = (confidence: number | null) =>
     edit('Set the certainty', { confidence, confidenceOf: 'all' })
 
-  const { waysOut } = useWaysOut(plan, tools)
+  const { waysOut } = useWaysOut(() => (frozen.value ? null : engine.answer), tools)
   /** What the room for errors of the scale costs, where it costs anything. */
   const roomCost = ref<number | null>(null)
   watchDebounced(

@@ -1,9 +1,9 @@
 import { computed, type ComputedRef } from 'vue'
-import { PURCHASABLE, type ChargePlan, type Purchase, type Remedy } from '#core/charge'
+import { PURCHASABLE, type LetIn, type Purchase, type Remedy, type Weighing } from '#core/charge'
 import { heatStamp, overruleLimits, type Heat } from '#core/heat'
 import type { Lot } from '#core/stock'
 import { now, useYard, type Edit } from '~/stores/yard'
-import { purchaseName, remedyWords, type ChargeTools } from '~/words/charge'
+import { letInWords, purchaseName, remedyWords, type ChargeTools } from '~/words/charge'
 
 export interface WayOut {
   words: string
@@ -13,7 +13,7 @@ export interface WayOut {
 }
 
 /** The ways out of a charge that cannot be made, each with what carries it out. */
-export function useWaysOut(plan: ComputedRef<ChargePlan | null>, tools: ComputedRef<ChargeTools>) {
+export function useWaysOut(answer: () => Weighing | null, tools: ComputedRef<ChargeTools>) {
   const yard = useYard()
   const { heat, edit } = useHeat()
 
@@ -67,8 +67,22 @@ export function useWaysOut(plan: ComputedRef<ChargePlan | null>, tools: Computed
     }
   }
 
-  const waysOut = computed<WayOut[]>(() =>
-    (plan.value?.remedies ?? []).map((remedy) => {
+  /** What the caster left out, let in: the metal is there, so it comes before anything that has to be bought. */
+  function letIn(one: LetIn): WayOut {
+    const capG = heat.value?.choices[one.lot]?.use ? heat.value.choices[one.lot]!.capG : null
+    const words = letInWords(one, capG, tools.value)
+    const apply = () => {
+      const current = heat.value
+      if (!current) return
+      const choice = { lockG: null, ...current.choices[one.lot], use: true, capG: null }
+      edit(words, { choices: { ...current.choices, [one.lot]: choice } })
+    }
+    return { words, doIt: 'Do it', apply }
+  }
+
+  const waysOut = computed<WayOut[]>(() => [
+    ...(answer()?.letIn ?? []).map(letIn),
+    ...(answer()?.plan.remedies ?? []).map((remedy) => {
       const words = remedyWords(remedy, tools.value)
       const bought = remedy.kind === 'obtain' || remedy.kind === 'obtainTogether'
       return {
@@ -77,7 +91,7 @@ export function useWaysOut(plan: ComputedRef<ChargePlan | null>, tools: Computed
         apply: action(remedy, words),
       }
     }),
-  )
+  ])
   return { waysOut }
 }
 

@@ -3,6 +3,7 @@ import {
   type ChargePlan,
   type Concession,
   type Conflict,
+  type LetIn,
   type LimitChange,
   type Limiting,
   type Purchase,
@@ -140,6 +141,13 @@ export function remedyWords(remedy: Remedy, tools: ChargeTools): string {
     case 'dropRule':
       return RULE_WORDS[remedy.rule].drop
   }
+}
+
+/** A lot let in that was left out or held to so much, as something to do. */
+export function letInWords({ lot, massG }: LetIn, capG: number | null, { lotName, grams }: ChargeTools): string {
+  return capG === null
+    ? `Let in ${lotName(lot)}, which you left out: ${grams(massG)} of it`
+    : `Allow more of ${lotName(lot)} than ${grams(capG)}: ${grams(massG)} of it`
 }
 
 /** Less than this under what was asked is not worth a word, g. */

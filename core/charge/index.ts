@@ -68,3 +68,4 @@ export {
   type WeightBand,
 } from './weighing'
 export { createChargeSolver, type ChargeSolver } from './solve'
+export { letInWays, type LetIn } from './let-in'

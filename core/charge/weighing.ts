@@ -2,9 +2,10 @@ import { excessMaxG } from './blend-model'
 import { describePlan } from './describe'
 import { holds } from './holds'
 import { harmOf } from './least-harm'
+import { letInWays, type LetIn } from './let-in'
 import { meltCoefficients } from './melt-coefficients'
 import type { ChargePlan, PlanLine } from './plan'
-import type { ChargeProblem } from './problem'
+import type { ChargeLot, ChargeProblem } from './problem'
 import type { ChargeSolver } from './solve'
 import { isWanted } from './wanted'
 
@@ -28,6 +29,8 @@ export interface WeighingAsk {
   mostTapG: number
   /** what each line is worth, as a share of the least that the charge could cost */
   lineShare: number
+  /** lots that the caster left out or allowed only so much of, as they would stand in the problem if let in whole */
+  leftOut?: readonly ChargeLot[]
 }
 
 export interface Weighing {
@@ -35,6 +38,8 @@ export interface Weighing {
   /** the problem it answers */
   problem: ChargeProblem
   concessions: Concession[]
+  /** where no charge keeps the limits: lots left out that would, let in, make one */
+  letIn?: LetIn[]
 }
 
 /** A charge holding less of what is only tolerated may cost so much more, as a share of the least cost. */
@@ -67,14 +72,31 @@ export function planWeighing(solver: ChargeSolver, ask: WeighingAsk, nodes: numb
     ...(begun ? { leastHarm: true } : {}),
   }
   const plan = solver.solve(last)
-  if (plan.status !== 'least-harm') return { plan, problem: last, concessions: [] }
+  const ways =
+    ask.leftOut && (plan.status === 'infeasible' || plan.status === 'least-harm')
+      ? letIn(solver, ask, ask.leftOut)
+      : []
+  if (plan.status !== 'least-harm') return { plan, problem: last, concessions: [], letIn: ways }
   const kept = linesAsPlanned(ask, last)
   const stays = kept && isNoWorse(last, kept, plan)
   return {
     plan: stays ? { ...plan, ...describePlan(last, kept), status: 'least-harm' } : plan,
     problem: last,
     concessions: ['harm'],
+    letIn: ways,
   }
+}
+
+/** What was left out and would help, with room for errors of weighing if any does so, else without. */
+function letIn(solver: ChargeSolver, ask: WeighingAsk, leftOut: readonly ChargeLot[]): LetIn[] {
+  const by = (room: boolean) =>
+    letInWays(
+      solver,
+      changed(ask.problem, ask, { tolerance: 1, wide: ask.begun, certain: false, room }),
+      leftOut,
+    )
+  const ways = by(true)
+  return ways.length > 0 ? ways : by(false)
 }
 
 /** Whether lines do no more harm than a plan, by more than a hair, and tap no less. */
@@ -289,10 +311,10 @@ export function weightBand(
   // A quick look may miss what the answer itself then finds: the end is where that finds nothing more.
   const lost = (concession: Concession) =>
     concession !== 'other-lots' && !now.concessions.includes(concession)
-  const purse = purseOf(solver, ask)
   const answered = (steps: number) => {
     if (steps <= 0) return false
-    const found = withinAsked(solver, afterWeighing(ask, lotId, grams(steps)), nodes, purse)
+    const after = afterWeighing(ask, lotId, grams(steps))
+    const found = withinAsked(solver, after, nodes, purseOf(solver, after))
     return found !== null && !found.concessions.some(lost)
   }
   const planned = Math.round(line.massG / stepG)

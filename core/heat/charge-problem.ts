@@ -81,16 +81,6 @@ export function heatChargeProblem(
     )
   }
   for (const line of heat.weighed) problemLots.push(weighedLot(line))
-  const mostTapG = tapMassG * (1 + EXCESS)
-  const onScales = problemLots.map((lot): ChargeLot => {
-    const mostG = mostOf(lot, alloy.limits, recovery, mostTapG)
-    const { stepG, errorG } = lineScale(mostG, bench)
-    return {
-      ...lot,
-      weighErrorG: errorG,
-      stepG: fitting(stepG, Math.min(FINE_OF_TAP * tapMassG, FINE_OF_LINE * mostG)),
-    }
-  })
   return {
     format: 'hephaestal/charge-problem',
     version: 2,
@@ -103,7 +93,7 @@ export function heatChargeProblem(
       ...(alloy.othersEachMax === undefined ? {} : { othersEachMax: alloy.othersEachMax }),
       ...(alloy.othersTotalMax === undefined ? {} : { othersTotalMax: alloy.othersTotalMax }),
     },
-    lots: onScales,
+    lots: problemLots.map(ontoScales(heat, bench)),
     recovery,
     objective: heat.objective,
     ...(heat.confidence === null
@@ -113,6 +103,34 @@ export function heatChargeProblem(
     ...(heat.maxLots ? { maxLots: Math.max(heat.maxLots, heat.weighed.length) } : {}),
     excessMaxG: EXCESS * tapMassG,
   }
+}
+
+/** A lot with the step of the scale it will stand on, and how far its weight may be off. */
+function ontoScales(heat: Heat, bench: WeighingBench): (lot: ChargeLot) => ChargeLot {
+  const tapMassG = heat.tapMassG!
+  const recovery = heatRecovery(heat)
+  return (lot) => {
+    const mostG = mostOf(lot, heat.alloy!.limits, recovery, tapMassG * (1 + EXCESS))
+    const { stepG, errorG } = lineScale(mostG, bench)
+    return {
+      ...lot,
+      weighErrorG: errorG,
+      stepG: fitting(stepG, Math.min(FINE_OF_TAP * tapMassG, FINE_OF_LINE * mostG)),
+    }
+  }
+}
+
+/** Lots that the caster left out or allowed only so much of, as free as their stock. */
+function leftOutLots(heat: Heat, lots: readonly Lot[], bench: WeighingBench): ChargeLot[] {
+  const weighed = new Set(heat.weighed.map(({ lotId }) => lotId))
+  return lots
+    .filter(({ id, massG }) => {
+      const choice = heat.choices[id]
+      if (!choice || weighed.has(id) || massG <= 0) return false
+      return !choice.use || (choice.capG !== null && choice.lockG === null && choice.capG < massG)
+    })
+    .map((lot) => toChargeLot(lot, {}, heatYield(heat, lot)))
+    .map(ontoScales(heat, bench))
 }
 
 /** The most of a lot that a melt inside its limits can hold, g: which scale it will stand on. */
@@ -183,6 +201,7 @@ export function heatWeighing(
     plannedLots: heat.planLots,
     mostTapG: bench.crucibleG ?? tapMassG * (1 + GROWTH),
     lineShare: heat.lineShare ?? LINE_SHARE,
+    leftOut: leftOutLots(heat, lots, bench),
   }
 }
 

@@ -141,3 +141,24 @@ test('losses: seen and set in one place, the plan follows at once', async ({ pag
   await expect(page.getByLabel('This heat reckons with')).toHaveValue('own')
   await expect.poll(charged).toBeGreaterThan(usual)
 })
+
+test('a lot left out that is missed is offered again by name, and let in it makes the charge', async ({
+  page,
+}) => {
+  await openDemo(page)
+  await page.goto('/heat/13/charge')
+  await expect(page.getByTestId('answer')).toContainText('to tap for')
+  // Every lot that brings tin in quantity is left out, one after the other, until nothing fits.
+  const ways = page.getByTestId('ways-out')
+  for (const name of await page
+    .locator('li[data-lot]')
+    .evaluateAll((rows) => rows.map((row) => row.getAttribute('data-lot')!))) {
+    if (!/^(Tin bar|Pewter|Gunmetal|Red brass|Skiff)/.test(name)) continue
+    await page.getByRole('checkbox', { name: `Use ${name}`, exact: true }).uncheck()
+  }
+  const letIn = ways.getByRole('listitem').filter({ hasText: 'which you left out' })
+  await expect(letIn.first()).toBeVisible()
+  await letIn.first().getByRole('button', { name: 'Do it' }).click()
+  await expect(page.getByTestId('answer')).toContainText('to tap for')
+  await expect(ways).toHaveCount(0)
+})
