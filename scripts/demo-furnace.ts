@@ -1,5 +1,5 @@
 /* What was written down at the furnace in the demo's later heats: invented, and fitting what came out of them. */
-import { liquidusOf } from '#core/alloys'
+import { heatLiquidus } from '#core/heat'
 import { POUR_CHECKLIST } from '#core/casting'
 import { blankEntry, heatStamp, type Heat, type LogEntry } from '#core/heat'
 
@@ -42,7 +42,7 @@ export function demoFurnace(heats: readonly Heat[], { uuid, normal }: Tools): He
       ...blankEntry({ id: uuid(), at: at(minute) }, kind),
       ...rest,
     })
-    const { liquidusC } = liquidusOf(heat.alloy, {})
+    const { liquidusC } = heatLiquidus(heat)!
     const poured = heat.pour.pourTemperatureC ?? liquidusC + 100
     const reading = (minute: number, celsius: number) =>
       entry(minute, 'temperature', { celsius: Math.round(celsius - 8 + normal()) })

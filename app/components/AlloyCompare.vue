@@ -1,11 +1,12 @@
 <script setup lang="ts">
-import { liquidusOf, nominalWhole, pourWindow, shrinkageOf, type Alloy } from '#core/alloys'
+import { liquidusOf, nominalWhole, shrinkageOf, type Alloy } from '#core/alloys'
+import { pourWindow } from '#core/families'
 import { elementName } from '~/words/elements'
 
 /** Up to four alloys side by side: properties, then limit by limit; what differs is set in bold. */
 const props = defineProps<{ alloys: Alloy[] }>()
 const emit = defineEmits<{ drop: [alloy: Alloy] }>()
-const { degrees } = useUnits()
+const { degrees, degreesApart } = useUnits()
 
 const limitText = (alloy: Alloy, element: string) =>
   limitWords(alloy.limits[element] ?? {}) || (element === alloy.base ? 'the rest' : '–')
@@ -16,12 +17,13 @@ const rows = computed(() => {
     property('Handled as', (alloy) => PRACTICE_WORDS[alloy.practice]),
     property('Liquidus', (alloy) => {
       const found = liquidus(alloy)
-      return `${degrees(found.liquidusC)}${found.kind === 'estimate' ? ` ± ${found.spreadC} °C, estimate` : ''}`
+      if (!found) return 'not known'
+      return `${degrees(found.liquidusC)}${found.spreadC > 0 ? ` ± ${degreesApart(found.spreadC)}` : ''}${found.kind === 'estimate' ? ', estimate' : ''}`
     }),
     property('Solidus', (alloy) => (alloy.solidusC === undefined ? '–' : degrees(alloy.solidusC))),
     property('Pour at', (alloy) => {
-      const { fromC, toC } = pourWindow(liquidus(alloy).liquidusC)
-      return `${degrees(fromC)} to ${degrees(toC)}`
+      const window = pourWindow(alloy, liquidus(alloy))
+      return window ? `${degrees(window.fromC)} to ${degrees(window.toC)}` : 'not known'
     }),
     property('Density', (alloy) =>
       alloy.densityGcm3 === undefined ? '–' : `${alloy.densityGcm3.toFixed(2)} g/cm³`,

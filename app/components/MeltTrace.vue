@@ -1,12 +1,12 @@
 <script setup lang="ts">
-import type { PourWindow } from '#core/alloys'
+import type { PourWindow } from '#core/families'
 import { findPlateau } from '#core/melt'
 
 /** The temperature of the melt over time, with its liquidus and the window to pour in. */
 const props = defineProps<{
   trace: { atMin: number; celsius: number }[]
   liquidusC: number
-  window: PourWindow
+  window: PourWindow | null
 }>()
 const frame = ref<HTMLElement>()
 const { temperature, degrees } = useUnits()
@@ -46,7 +46,7 @@ const { failed } = useChart(frame, [() => props.trace, temperature], (token) => 
       plot_bgcolor: 'transparent',
       font: { family: 'Sofia Sans Variable, sans-serif', color: token('ink'), size: 13 },
       shapes: [
-        band(props.window.fromC, props.window.toC, token('patina-wash')),
+        ...(props.window ? [band(props.window.fromC, props.window.toC, token('patina-wash'))] : []),
         {
           type: 'line',
           xref: 'paper',
@@ -58,14 +58,18 @@ const { failed } = useChart(frame, [() => props.trace, temperature], (token) => 
         },
       ],
       annotations: [
-        {
-          xref: 'paper',
-          x: 0.01,
-          y: show(props.window.usualC),
-          text: 'pour',
-          showarrow: false,
-          xanchor: 'left',
-        },
+        ...(props.window
+          ? [
+              {
+                xref: 'paper',
+                x: 0.01,
+                y: show(props.window.usualC),
+                text: 'pour',
+                showarrow: false,
+                xanchor: 'left',
+              },
+            ]
+          : []),
         {
           xref: 'paper',
           x: 0.01,

@@ -6,9 +6,8 @@ import type { RunSheet } from '~/composables/useRunSheet'
 const props = defineProps<{ log: MeltLog; sheet: RunSheet }>()
 const { liar, refused } = useMeltWarnings(props.log, props.sheet)
 const { heat, degrees, grams } = props.sheet
-const { temperature } = useUnits()
-const off = (celsius: number) =>
-  `${Math.round(Math.abs(celsius) * (temperature.value === 'F' ? 1.8 : 1))} °${temperature.value}`
+const { degreesApart } = useUnits()
+const off = (celsius: number) => degreesApart(Math.abs(celsius))
 </script>
 
 <template>

@@ -3,7 +3,7 @@ import { ownPracticeSchema, type OwnPractice, type PracticeArea } from '#core/me
 import { now } from '~/stores/yard'
 
 /** A practice of one's own, written down or changed. */
-const props = defineProps<{ area: PracticeArea; base: 'Cu' | 'Al'; practice: OwnPractice | null }>()
+const props = defineProps<{ area: PracticeArea; base: OwnPractice['base']; practice: OwnPractice | null }>()
 const emit = defineEmits<{ close: []; kept: [area: PracticeArea, id: string] }>()
 const yard = useYard()
 const draft = reactive({

@@ -11,7 +11,7 @@ import type { RunSheet } from '~/composables/useRunSheet'
 
 /** How this heat is done: in each area the schools with their reasons, one of them in force. */
 const props = defineProps<{ sheet: RunSheet }>()
-const { heat, edit, lines, grams } = props.sheet
+const { heat, edit, lines, grams, metal, planned } = props.sheet
 const yard = useYard()
 const writing = ref<PracticeArea | null>(null)
 const changing = ref<string | null>(null)
@@ -20,7 +20,8 @@ const areas = computed(() => {
   const current = heat.value
   if (!current?.alloy) return []
   const { alloy, practices: chosen = {} } = current
-  return practiceAreas(alloy).flatMap(({ id, name }) => {
+  const holds = new Set(planned.value.flatMap(({ addition }) => addition ?? []))
+  return practiceAreas(alloy, holds).flatMap(({ id, name }) => {
     const force = practiceInForce(alloy, id, chosen, yard.practices)
     if (!force) return []
     return [{ id, name, ...force, schools: practicesOf(alloy, id, yard.practices) }]
@@ -119,7 +120,7 @@ const own = (id: string) => yard.practices.find((one) => one.id === id)
       v-if="writing || changing"
       :area="writing ?? own(changing!)!.area"
       :practice="changing ? own(changing)! : null"
-      :base="heat?.alloy?.base === 'Al' ? 'Al' : 'Cu'"
+      :base="metal ?? 'any'"
       @close="writing = changing = null"
       @kept="choose"
     />

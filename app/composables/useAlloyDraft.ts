@@ -25,6 +25,8 @@ const BASES: Readonly<Record<AlloyGroup, string>> = {
   brass: 'Cu',
   copper: 'Cu',
   aluminium: 'Al',
+  zinc: 'Zn',
+  tin: 'Sn',
 }
 
 /** An own target being written down; nothing reaches the yard until it holds together. */

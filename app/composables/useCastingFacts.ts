@@ -1,5 +1,7 @@
 import { computed } from 'vue'
-import { liquidusOf, nominalWhole, pourWindow, shrinkageOf, solidDensity } from '#core/alloys'
+import { nominalWhole, shrinkageOf, solidDensity } from '#core/alloys'
+import { familyOf } from '#core/families'
+import { heatLiquidus, heatWindow } from '#core/heat'
 import {
   checkSections,
   chvorinovConstant,
@@ -21,8 +23,8 @@ export function useCastingFacts() {
   const { heat, need, parts, density } = useMetalNeed()
   const alloy = computed(() => heat.value?.alloy ?? null)
   const whole = computed(() => (alloy.value ? nominalWhole(alloy.value) : null))
-  const liquidus = computed(() => (alloy.value && whole.value ? liquidusOf(alloy.value, whole.value) : null))
-  const window = computed(() => (liquidus.value ? pourWindow(liquidus.value.liquidusC) : null))
+  const liquidus = computed(() => (heat.value ? heatLiquidus(heat.value) : null))
+  const window = computed(() => (heat.value ? heatWindow(heat.value) : null))
   const shrinkage = computed(() => (alloy.value ? shrinkageOf(alloy.value.practice) : null))
   const mould = computed<MouldId>(() => need.value.mould ?? 'sand')
   /** s/mm² */
@@ -72,14 +74,16 @@ export function useCastingFacts() {
     return all.length > 0 ? Math.max(...all) : null
   })
   const riser = computed(() => {
-    if (!ruling.value || !alloy.value) return null
+    const metal = alloy.value && familyOf(alloy.value)?.metal
+    // Risers are told for copper alloys and aluminium; of zinc and tin no table is known.
+    if (!ruling.value || (metal !== 'Cu' && metal !== 'Al')) return null
     const largest = Math.max(...measured.value.map(({ figures }) => figures?.volumeCm3 ?? 0))
     return riserFor({
       modulusMm: ruling.value,
       volumeCm3: largest,
       heightOverDiameter: RISER_TALL,
       onTop: false,
-      base: alloy.value.base === 'Al' ? 'Al' : 'Cu',
+      base: metal,
     })
   })
   const checks = computed(() => checkSections(parts.value, need.value.headMm ?? null))

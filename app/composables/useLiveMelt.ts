@@ -1,7 +1,7 @@
 import { computed } from 'vue'
-import { baseMetal, pourWindow } from '#core/alloys'
+import { baseMetal } from '#core/alloys'
 import { predictMelt } from '#core/charge'
-import { weighedCharge } from '#core/heat'
+import { heatWindow, weighedCharge } from '#core/heat'
 import {
   brimOfNumber,
   gasReasons,
@@ -38,7 +38,7 @@ export function useLiveMelt(
   const superheat = computed(() =>
     latest.value && liquidus.value ? latest.value.celsius - liquidus.value.liquidusC : null,
   )
-  const window = computed(() => (liquidus.value ? pourWindow(liquidus.value.liquidusC) : null))
+  const window = computed(() => (heat.value ? heatWindow(heat.value) : null))
   /** Minutes until it has cooled to the foot of the pour window; null while it does not cool. */
   const windowLeft = computed(() => {
     const [before, last] = trace.value.slice(-2)

@@ -1,7 +1,7 @@
 import { computed } from 'vue'
 import { alloyRecovery, FORMS, metallicYieldOf, type LossWay } from '#core/losses'
 import { heatRecovery, heatYield, type Heat } from '#core/heat'
-import { familyOf, learnedYields, recoveryFor, recoveryKey } from '#core/learn'
+import { lossFamily, learnedYields, recoveryFor, recoveryKey } from '#core/learn'
 import type { Lot } from '#core/stock'
 import { useYard } from '~/stores/yard'
 
@@ -113,7 +113,7 @@ export function useLosses() {
   function makeYards(): void {
     const current = heat.value
     if (!current) return
-    const family = familyOf(current.alloy)
+    const family = lossFamily(current.alloy)
     const own = way.value === 'own'
     decide('Change the yard’s losses', {
       useLearned: way.value === 'learned',

@@ -1,5 +1,6 @@
 import { computed } from 'vue'
-import { liquidusOf, nominalWhole, pourWindow } from '#core/alloys'
+import { nominalWhole } from '#core/alloys'
+import { heatWindow } from '#core/heat'
 import { CRUCIBLE_HEAT, fuelOf, meltEffort, priorEfficiency, type Furnace } from '#core/gear'
 import type { Heat } from '#core/heat'
 import { learnEfficiency } from '#core/learn'
@@ -25,8 +26,9 @@ export function useMeltEffort() {
   function heatOf(one: Heat): { metalKJ: number; crucibleKJ: number; pourC: number; metalG: number } | null {
     if (!one.alloy || !one.tapMassG) return null
     const whole = nominalWhole(one.alloy)
-    const usual = pourWindow(liquidusOf(one.alloy, whole).liquidusC).usualC
-    const pourC = one.loggedAt ? (one.pour.pourTemperatureC ?? usual) : usual
+    const usual = heatWindow(one)?.usualC
+    const pourC = (one.loggedAt ? one.pour.pourTemperatureC : null) ?? usual
+    if (pourC === undefined) return null
     const weighed = one.weighed.reduce((sum, { massG }) => sum + massG, 0)
     const metalG = one.loggedAt && weighed > 0 ? weighed : one.tapMassG
     return {

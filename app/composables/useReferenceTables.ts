@@ -1,5 +1,6 @@
 import { computed } from 'vue'
-import { ALLOYS, GROUPS, liquidusOf, nominalOf, pourWindow, shrinkageOf, solidDensity } from '#core/alloys'
+import { ALLOYS, GROUPS, liquidusOf, nominalWhole, shrinkageOf, solidDensity } from '#core/alloys'
+import { pourWindow } from '#core/families'
 import { ELEMENTS, ELEMENT_SOURCE } from '#core/composition'
 import { FIXED_POINTS, FIXED_POINT_SOURCE } from '#core/gear'
 import { FORM_SOURCE, FORMS, RECOVERY_SOURCE, recoveryPriors, ZINC_STEPS } from '#core/losses'
@@ -36,16 +37,16 @@ export function useReferenceTables() {
 
   function alloys(): Reference {
     const rowOf = (alloy: (typeof ALLOYS)[number]): ReferenceRow => {
-      const liquidus = liquidusOf(alloy, nominalOf(alloy))
-      const { fromC, toC } = pourWindow(liquidus.liquidusC)
+      const liquidus = liquidusOf(alloy, nominalWhole(alloy))
+      const window = pourWindow(alloy, liquidus)
       const shrinkage = shrinkageOf(alloy.practice)
-      const about = liquidus.kind === 'estimate' ? 'about ' : ''
+      const about = liquidus && liquidus.spreadC > 0 ? 'about ' : ''
       return {
         name: alloy.name,
         note: alloy.designation,
         cells: [
-          `${degrees(fromC)} to ${degrees(toC)}`,
-          about + degrees(liquidus.liquidusC),
+          window ? `${degrees(window.fromC)} to ${degrees(window.toC)}` : NONE,
+          liquidus ? about + degrees(liquidus.liquidusC) : NONE,
           alloy.solidusC === undefined ? NONE : degrees(alloy.solidusC),
           solidDensity(alloy).gcm3.toFixed(2),
           shrinkage ? `${span(shrinkage.lowPct.toFixed(1), shrinkage.highPct.toFixed(1))} %` : NONE,
@@ -61,7 +62,7 @@ export function useReferenceTables() {
         rows: ALLOYS.filter((alloy) => alloy.group === group).map(rowOf),
       })),
       source:
-        'Melting ranges and densities: UNS designations with the ASTM standards, and the aluminium trade’s registration records; from memory. Pour window: liquidus + 60 to 150 °C, common practice. Shrinkage, linear: pattern-maker’s tables; from memory. “About”: estimated from the composition',
+        'Melting ranges and densities: UNS designations with the ASTM standards, and the aluminium trade’s registration records; from memory. Pour window: liquidus + 60 to 150 °C, thin red brass to 240, zinc 30 to 80, pewter 15 to 65, common practice. Shrinkage, linear: pattern-maker’s tables; from memory. “About”: estimated from the composition',
     }
   }
 

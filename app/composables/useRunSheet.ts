@@ -1,9 +1,9 @@
 import { computed } from 'vue'
-import { liquidusOf } from '#core/alloys'
 import { POUR_CHECKLIST, pourOrder } from '#core/casting'
 import { wantsFirstFire } from '#core/gear'
 import { runSheet, type RunSheetAsk, type RunStep } from '#core/melt'
-import type { Heat } from '#core/heat'
+import { familyOf } from '#core/families'
+import { heatLiquidus, type Heat } from '#core/heat'
 import { remindersFor } from '#core/troubles'
 import { now, useYard } from '~/stores/yard'
 import { stepWords } from '~/words/melt'
@@ -15,13 +15,12 @@ import { stepWords } from '~/words/melt'
 export function useRunSheet(topUpZincG: () => number = () => 0) {
   const yard = useYard()
   const { heat, edit } = useHeat()
-  const { lines, prediction, lotName, engine } = useCharge(heat)
+  const { lines, lotName, engine } = useCharge(heat)
   const { grams, degrees } = useUnits()
   const { crucibles, heatsIn } = useGear()
 
-  const liquidus = computed(() =>
-    heat.value?.alloy ? liquidusOf(heat.value.alloy, prediction.value?.composition ?? {}) : null,
-  )
+  const liquidus = computed(() => (heat.value ? heatLiquidus(heat.value) : null))
+  const metal = computed(() => (heat.value?.alloy ? (familyOf(heat.value.alloy)?.metal ?? null) : null))
   const ask = computed<RunSheetAsk>(() => {
     const crucible = crucibles.value.find(({ id }) => id === heat.value?.crucibleId)
     return {
@@ -42,7 +41,7 @@ export function useRunSheet(topUpZincG: () => number = () => 0) {
   )
   const stepsWith = (more: RunSheetAsk): RunStep[] => {
     const alloy = heat.value?.alloy
-    if (!alloy || !liquidus.value || lines.value.length === 0) return []
+    if (!alloy || lines.value.length === 0) return []
     return runSheet(alloy, charge.value, liquidus.value, { ...ask.value, ...more })
   }
   /** As the charge wants it, whatever the log says. */
@@ -53,7 +52,7 @@ export function useRunSheet(topUpZincG: () => number = () => 0) {
     yard.lots.find(({ id }) => id === lotId)?.form ??
     'casting'
 
-  const words = (step: RunStep) => stepWords(step, { grams, degrees, base: heat.value?.alloy?.base ?? 'Cu' })
+  const words = (step: RunStep) => stepWords(step, { grams, degrees, base: metal.value ?? '' })
   const stateOf = (step: RunStep) => heat.value?.done[step.id] ?? null
   const current = computed(() => steps.value.find((step) => !stateOf(step)) ?? null)
   const next = computed(() => {
@@ -98,6 +97,7 @@ export function useRunSheet(topUpZincG: () => number = () => 0) {
     unmark,
     acknowledge,
     liquidus,
+    metal,
     lines,
     engine,
     grams,

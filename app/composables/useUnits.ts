@@ -17,6 +17,10 @@ export function useUnits() {
   function degrees(celsius: number, digits = 0): string {
     return formatTemperature(celsius, temperature.value, digits)
   }
+  /** A difference of temperatures: "20 °C", "36 °F". */
+  function degreesApart(celsius: number): string {
+    return `${Math.round(celsius * (temperature.value === 'F' ? 1.8 : 1))}\u00a0°${temperature.value}`
+  }
   function money(value: number): string {
     return `${yard.settings.currency}\u00a0${value.toFixed(2)}`
   }
@@ -32,5 +36,5 @@ export function useUnits() {
     const value = length.value === 'in' ? (cm3 * 1000) / MM_IN.in ** 3 : cm3
     return `${Number(value.toPrecision(3))}\u00a0${length.value === 'in' ? 'in³' : 'cm³'}`
   }
-  return { mass, temperature, length, grams, degrees, money, mm, patternMm, volume }
+  return { mass, temperature, length, grams, degrees, degreesApart, money, mm, patternMm, volume }
 }

@@ -1,20 +1,13 @@
 <script setup lang="ts">
-import {
-  ALLOYS,
-  GROUPS,
-  liquidusOf,
-  nominalWhole,
-  pourWindow,
-  targetFromAssay,
-  type Alloy,
-} from '#core/alloys'
+import { ALLOYS, GROUPS, liquidusOf, nominalWhole, targetFromAssay, type Alloy } from '#core/alloys'
 import { combineReadings, measuredComposition } from '#core/assay'
+import { pourWindow } from '#core/families'
 import { heatStamp } from '#core/heat'
 import type { OwnAlloy } from '#core/workspace'
 
 const MOST_COMPARED = 4
 const yard = useYard()
-const { degrees } = useUnits()
+const units = useUnits()
 const { save, open, fault } = useAlloyFile()
 const file = ref<{ open: () => void }>()
 const group = ref<string>('all')
@@ -127,7 +120,7 @@ function fromAssay(event: Event): void {
           <span class="flex flex-wrap justify-between gap-x-4">
             <span class="font-bold">{{ alloy.name }}</span>
             <span class="text-soft"
-              >{{ alloy.designation }}, liquidus {{ degrees(liquidus(alloy).liquidusC) }}</span
+              >{{ alloy.designation }}, {{ liquidusWords(liquidus(alloy), units) }}</span
             >
           </span>
           <span class="block text-sm text-soft">{{ alloy.use }}</span>
@@ -146,11 +139,8 @@ function fromAssay(event: Event): void {
     <SheetDialog v-if="chosen" :title="`${chosen.designation} ${chosen.name}`" @close="chosen = null">
       <p v-if="chosen.use" class="mb-2">{{ chosen.use }}.</p>
       <p class="mb-3">
-        Liquidus {{ degrees(liquidus(chosen).liquidusC)
-        }}<template v-if="liquidus(chosen).kind === 'estimate'">
-          (estimate, ± {{ liquidus(chosen).spreadC }} °C)</template
-        >, pour at {{ degrees(pourWindow(liquidus(chosen).liquidusC).fromC) }} to
-        {{ degrees(pourWindow(liquidus(chosen).liquidusC).toC) }}.
+        {{ capital(liquidusWords(liquidus(chosen), units)) }},
+        {{ windowWords(pourWindow(chosen, liquidus(chosen)), units) }}.
       </p>
       <LimitGates :limits="chosen.limits" />
       <p v-if="chosen.note" class="mt-3 text-sm">{{ chosen.note }}</p>

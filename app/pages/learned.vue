@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { heatStamp } from '#core/heat'
 import { learnRecovery, recoveryKey } from '#core/learn'
+import { ALLOYS } from '#core/alloys'
 import { practicesOf } from '#core/melt'
 import { FORMS } from '#core/losses'
 
@@ -11,7 +12,10 @@ const { temperature } = useUnits()
 const yard = useYard()
 /** Looked at by practice: only the heats under one cover. Plans go by all of them. */
 const cover = ref('')
-const covers = practicesOf({ base: 'Cu', practice: 'tin-bronze' }, 'cover')
+const covers = practicesOf(
+  ALLOYS.find(({ practice }) => practice === 'tin-bronze')!,
+  'cover',
+)
 const shown = computed(() => (cover.value ? learnRecovery(yard.heats, cover.value) : recoveries.value))
 const formName = (id: string) => FORMS.find((form) => form.id === id)?.name ?? id
 const stamps = (heats: readonly { number: number }[]) =>

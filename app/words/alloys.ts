@@ -1,4 +1,5 @@
-import type { AlloyFault, AlloyGroup, Practice } from '#core/alloys'
+import type { AlloyFault, AlloyGroup, Liquidus, Practice } from '#core/alloys'
+import type { PourWindow } from '#core/families'
 import { elementName } from './elements'
 import { percent } from './figures'
 
@@ -19,6 +20,8 @@ export const PRACTICE_WORDS: Readonly<Record<Practice, string>> = {
   'aluminium-casting': 'aluminium casting alloy',
   'aluminium-magnesium': 'aluminium-magnesium',
   'aluminium-wrought': 'wrought aluminium',
+  'zinc-aluminium': 'zinc casting alloy',
+  'tin-base': 'pewter and white metal',
 }
 
 export const GROUP_PRACTICES: Readonly<Record<AlloyGroup, readonly Practice[]>> = {
@@ -26,6 +29,8 @@ export const GROUP_PRACTICES: Readonly<Record<AlloyGroup, readonly Practice[]>> 
   brass: ['red-brass', 'yellow-brass', 'wrought-brass', 'silicon-brass'],
   copper: ['conductive-copper', 'deoxidised-copper', 'copper-nickel'],
   aluminium: ['aluminium-casting', 'aluminium-magnesium', 'aluminium-wrought'],
+  zinc: ['zinc-aluminium'],
+  tin: ['tin-base'],
 }
 
 /** What is wrong with an own alloy, and what to do. */
@@ -45,3 +50,21 @@ export function alloyFaultWords(fault: AlloyFault): string {
       return `All at their most, it adds up to ${percent(fault.mostPct)} %. Raise a maximum, or the base’s.`
   }
 }
+
+interface Degrees {
+  degrees: (celsius: number) => string
+  degreesApart: (celsius: number) => string
+}
+
+/** What a metal freezes at, and how well that is known. */
+export function liquidusWords(liquidus: Liquidus | null, { degrees, degreesApart }: Degrees): string {
+  if (!liquidus) return 'no melting range known'
+  const at = `liquidus ${degrees(liquidus.liquidusC)}`
+  if (liquidus.kind === 'typed') return `${at} (typed)`
+  if (liquidus.kind === 'estimate') return `${at} (estimate, ± ${degreesApart(liquidus.spreadC)})`
+  return liquidus.spreadC > 0 ? `${at} (doubtful, ± ${degreesApart(liquidus.spreadC)})` : at
+}
+
+/** Where to pour it. */
+export const windowWords = (window: PourWindow | null, { degrees }: Pick<Degrees, 'degrees'>): string =>
+  window ? `pour at ${degrees(window.fromC)} to ${degrees(window.toC)}` : 'no pour window told'

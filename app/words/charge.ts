@@ -144,7 +144,11 @@ export function remedyWords(remedy: Remedy, tools: ChargeTools): string {
 }
 
 /** A lot let in that was left out or held to so much, as something to do. */
-export function letInWords({ lot, massG }: LetIn, capG: number | null, { lotName, grams }: ChargeTools): string {
+export function letInWords(
+  { lot, massG }: LetIn,
+  capG: number | null,
+  { lotName, grams }: ChargeTools,
+): string {
   return capG === null
     ? `Let in ${lotName(lot)}, which you left out: ${grams(massG)} of it`
     : `Allow more of ${lotName(lot)} than ${grams(capG)}: ${grams(massG)} of it`

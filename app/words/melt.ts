@@ -1,4 +1,12 @@
-import type { AdditionClass, Hold, HoldState, judgeDose, RunStep } from '#core/melt'
+import {
+  heldAt,
+  type AdditionClass,
+  type Hold,
+  type HoldState,
+  type judgeDose,
+  type RunStep,
+} from '#core/melt'
+import { listed } from './figures'
 
 export interface StepWords {
   title: string
@@ -24,6 +32,22 @@ const ADD_HOW: Readonly<Record<AdditionClass, string>> = {
   zinc: 'Last, plunged under, at the lowest heat that keeps the melt liquid.',
   phosphor: 'Plunge it just before pouring.',
   magnesium: 'Last, plunged to the bottom in one dry piece.',
+  antimony: 'Crushed, a little at a time into hot tin; stir until it is gone.',
+}
+
+/** Where another metal wants another way. */
+const ADD_HOW_IN: Readonly<Record<string, Partial<Record<AdditionClass, string>>>> = {
+  Zn: {
+    aluminium:
+      'In thin pieces, pushed under; stir until dissolved. The melt may be as hot as it takes, no hotter.',
+    copper: 'As thin wire or as a master alloy, stirred until dissolved; it takes its time.',
+    magnesium: 'Last, as a master alloy or one dry piece plunged under; it is lost while the melt stands.',
+    master: 'In pieces, under the surface; stir until dissolved.',
+  },
+  Sn: {
+    copper: 'As thin wire or as tin-copper, stirred until dissolved; it takes its time.',
+    lead: 'Straight in; it melts at once. Stir.',
+  },
 }
 
 /** The name of an addition when it is a step of its own. */
@@ -40,6 +64,31 @@ const ADD_TITLE: Readonly<Record<AdditionClass, string>> = {
   zinc: 'zinc',
   phosphor: 'phosphor copper',
   magnesium: 'magnesium',
+  antimony: 'antimony',
+}
+
+/** What the step is called by what its lots mostly are: lead and bismuth go in alike, and are not the same. */
+function additionTitle({ addition, lots = [] }: RunStep): string {
+  if (addition !== 'lead') return ADD_TITLE[addition!]
+  const mostly = (symbol: string, other: string) =>
+    lots.some(({ composition }) => (composition[symbol] ?? 0) > (composition[other] ?? 0))
+  return [mostly('Pb', 'Bi') ? 'lead' : '', mostly('Bi', 'Pb') ? 'bismuth' : ''].filter(Boolean).join(' and ')
+}
+
+/** What the melt is held at while something goes in. */
+function heldWords(step: RunStep, { grams, degrees }: Tools): string {
+  const between = ({ fromC, toC }: { fromC: number; toC: number }) => `${degrees(fromC)} and ${degrees(toC)}`
+  const boils =
+    step.boilsC === undefined ? '' : ` Above ${degrees(step.boilsC)} zinc boils out of it: stand clear.`
+  if (step.portions && step.portions.length > 1) {
+    const parts = step.portions.map((part) => between(part))
+    return ` In ${step.portions.length} parts of about ${grams(step.portions[0]!.massG, 1)}, the melt between ${parts.join(', then ')}.${boils}`
+  }
+  const held = heldAt(step)
+  if (held) return ` Keep the melt between ${between(held)}.${boils}`
+  return step.hold === 'cool-enough'
+    ? ' No melting range is known for what is in the pot: keep it just liquid, no hotter.'
+    : ''
 }
 
 /** A run-sheet step in words: what to do, and how. */
@@ -52,27 +101,27 @@ export function stepWords(step: RunStep, { grams, degrees, base }: Tools): StepW
   const minutes = step.minutes ? minutesWords(step.minutes) : ''
   const practice = step.practice ? lowerFirst(step.practice.name) : ''
   const window = step.window ? `between ${degrees(step.window.fromC)} and ${degrees(step.window.toC)}` : ''
-  const below = step.belowC ? ` Keep the melt under ${degrees(step.belowC)}.` : ''
+  const held = heldWords(step, { grams, degrees, base })
   switch (step.kind) {
     case 'ready':
       return { title: 'Get ready', how: 'Dress, clear the path, lay out sand, tongs, skimmer and stirrer.' }
     case 'crucible':
       return {
         title: 'Heat the crucible',
-        how: `A sound one that has only seen ${base === 'Al' ? 'aluminium' : 'this alloy family'}. ${step.practice?.how ?? ''}`,
+        how: `${CRUCIBLE_WORDS[base] ?? CRUCIBLE_WORDS.Cu} ${step.practice?.how ?? ''}`,
       }
     case 'preheat':
       return {
         title: 'Preheat the charge',
-        how: 'Lay everything that goes in on the furnace lid until it is too hot for a drop of water to sit on.',
+        how: preheatWords(step, degrees),
       }
     case 'base':
       return {
-        title: base === 'Al' ? 'Melt a small pool first' : 'Melt the base charge',
+        title: base === 'Cu' ? 'Melt the base charge' : 'Melt a small pool first',
         how:
-          base === 'Al'
-            ? 'A few pieces to a pool, then push the rest under as it takes them.'
-            : 'Heaviest pieces first. Wait until all of it is fully molten before anything else goes in.',
+          base === 'Cu'
+            ? 'Heaviest pieces first. Wait until all of it is fully molten before anything else goes in.'
+            : 'A few pieces to a pool, then push the rest under as it takes them.',
       }
     case 'first-fire':
       return {
@@ -83,8 +132,8 @@ export function stepWords(step: RunStep, { grams, degrees, base }: Tools): StepW
       return { title: `Cover: ${practice}${dose ? `, ${dose}` : ''}`, how: step.practice!.how }
     case 'add':
       return {
-        title: `Add the ${ADD_TITLE[step.addition!]}`,
-        how: (step.practice?.how ?? ADD_HOW[step.addition!]) + below,
+        title: `Add the ${additionTitle(step)}`,
+        how: (step.practice?.how ?? ADD_HOW_IN[base]?.[step.addition!] ?? ADD_HOW[step.addition!]) + held,
       }
     case 'flux':
       return { title: `Flux: ${practice}${dose ? `, ${dose}` : ''}`, how: step.practice!.how }
@@ -93,7 +142,7 @@ export function stepWords(step: RunStep, { grams, degrees, base }: Tools): StepW
     case 'top-up':
       return {
         title: `Put back ${grams(step.dose!.lowG, 1)} of zinc`,
-        how: `More was burnt than planned, by the estimate. Plunged under, stirred.${below}`,
+        how: `More was burnt than planned, by the estimate. Plunged under, stirred.${held}`,
       }
     case 'sample':
       return {
@@ -118,8 +167,10 @@ export function stepWords(step: RunStep, { grams, degrees, base }: Tools): StepW
       return { title: 'Skim', how: 'Preheated skimmer, one clean draw. Keep the dross to weigh it.' }
     case 'temperature':
       return {
-        title: `Check the temperature: ${window}`,
-        how: `Usually ${degrees(step.window!.usualC)}. Thin sections at the hot end, ingots and thick ones at the cool end.`,
+        title: step.window ? `Check the temperature: ${window}` : 'Check the temperature',
+        how: step.window
+          ? `Usually ${degrees(step.window.usualC)}. Thin sections at the hot end, ingots and thick ones at the cool end.`
+          : NO_WINDOW,
       }
     case 'mould':
       return {
@@ -129,7 +180,7 @@ export function stepWords(step: RunStep, { grams, degrees, base }: Tools): StepW
     case 'pour':
       return {
         title: 'Pour',
-        how: `${window.replace(/^b/, 'B')}, in one steady stream. ${
+        how: `${window ? `${window.replace(/^b/, 'B')}, in` : 'In'} one steady stream. ${
           step.pourOrder?.length
             ? `${step.pourOrder.join(', then ')}; ingots last.`
             : 'Castings first, ingots last.'
@@ -141,6 +192,32 @@ export function stepWords(step: RunStep, { grams, degrees, base }: Tools): StepW
         how: 'Scrape it clean while hot, put it back in the furnace to cool slowly.',
       }
   }
+}
+
+/** Which pot each metal goes into. */
+const CRUCIBLE_WORDS: Readonly<Record<string, string>> = {
+  Cu: 'A sound one that has only seen this alloy family.',
+  Al: 'A sound one that has only seen aluminium.',
+  Zn: 'A sound clay-graphite or coated one that has only seen zinc; never bare iron where aluminium is above a tenth.',
+  Sn: 'A sound one that has only seen tin; an iron ladle or pot does well.',
+}
+
+const NO_WINDOW =
+  'No melting range is known for this metal, so no window is told. Watch it freeze on a cold rod, heat it well above that, and type what it froze at under Target.'
+
+/** What is preheated, and how far. */
+function preheatWords({ preheat }: RunStep, degrees: Tools['degrees']): string {
+  const names = (lots: readonly { name: string }[]) => listed(lots.map(({ name }) => name))
+  const parts: string[] = []
+  if (preheat?.hot.length)
+    parts.push(
+      `On the furnace lid, to ${degrees(150)} or more, until a drop of water jumps off: ${names(preheat.hot)}, and every tool.`,
+    )
+  if (preheat?.warm.length)
+    parts.push(
+      `Never on the lid, where it would melt, burn or fume; warmed dry beside the furnace, too hot to hold and no more: ${names(preheat.warm)}.`,
+    )
+  return parts.join(' ') || 'Every tool on the furnace lid until a drop of water jumps off.'
 }
 
 /** "10 to 15 minutes", or "12 minutes". */
@@ -158,22 +235,25 @@ const HOLD_WORDS: Readonly<Record<Hold, string>> = {
   dissolved: 'Not before it is dissolved: no grit under the stirrer.',
   'cool-enough': 'Not before the melt is cool enough for zinc.',
   'in-window': 'Not before it reads inside the window.',
-  'mould-dry': 'Not before the mould was looked at.',
+  'mould-dry': 'Check the mould first.',
 }
 
 /** What has to be true before a step is left, and how that stands. */
 export function holdWords(
-  { hold, belowC, window }: RunStep,
+  { hold, window, ...step }: RunStep,
   state: HoldState | null,
   celsius: number | null,
   degrees: Tools['degrees'],
 ): string {
   if (!hold || !state) return ''
   const now = celsius === null ? '' : degrees(celsius)
-  if (hold === 'cool-enough' && belowC !== undefined && celsius !== null)
-    return state === 'met'
-      ? `${now}: cool enough for zinc.`
-      : `${now}: wait until it is under ${degrees(belowC)}, or the zinc boils away.`
+  const held = heldAt(step)
+  if (hold === 'cool-enough' && held && celsius !== null) {
+    if (state === 'met') return `${now}: right for the zinc.`
+    return celsius > held.toC
+      ? `${now}: wait until it is under ${degrees(held.toC)}, or the zinc boils away.`
+      : `${now}: heat it to ${degrees(held.fromC)} first; colder, the melt freezes round what goes in.`
+  }
   if (hold === 'in-window' && window && celsius !== null) {
     if (state === 'met') return `${now}: in the pour window.`
     return celsius < window.fromC

@@ -12,7 +12,7 @@ export {
   type Limits,
   type Practice,
 } from './schema'
-export { estimateLiquidus, liquidusOf, pourWindow, type Liquidus, type PourWindow } from './temperatures'
+export { estimateLiquidus, liquidusOf, type Liquidus } from './temperatures'
 export { baseMetal } from './base-metal'
 export { orderedLimits } from './ordered-limits'
 export { gradeComposition } from './grade-composition'

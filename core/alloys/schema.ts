@@ -15,7 +15,7 @@ export const limitSchema = z
 
 export const limitsSchema = z.record(elementSchema, limitSchema)
 
-export const GROUPS = ['bronze', 'brass', 'copper', 'aluminium'] as const
+export const GROUPS = ['bronze', 'brass', 'copper', 'aluminium', 'zinc', 'tin'] as const
 
 /** How the metal behaves in the furnace: decides order, cover and deoxidant. */
 export const PRACTICES = [
@@ -34,6 +34,8 @@ export const PRACTICES = [
   'aluminium-casting',
   'aluminium-magnesium',
   'aluminium-wrought',
+  'zinc-aluminium',
+  'tin-base',
 ] as const
 
 export const alloySchema = z.strictObject({
@@ -50,6 +52,8 @@ export const alloySchema = z.strictObject({
   othersSource: z.string().optional(),
   solidusC: z.number().optional(),
   liquidusC: z.number().optional(),
+  /** half-width of the doubt about it, °C; 0 where it is not told */
+  liquidusDoubtC: z.number().min(0).optional(),
   densityGcm3: z.number().positive().optional(),
   use: z.string().max(300).optional(),
   note: z.string().max(500).optional(),

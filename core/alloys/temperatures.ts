@@ -1,59 +1,127 @@
 import type { Composition } from '#core/composition'
+import table from '#data/liquidus.json'
 
-/** A liquidus with where it came from: the published value of a grade or the estimate below. */
+/** A liquidus with where it came from: the published value of a grade, what the caster typed, or the estimate below. */
 export interface Liquidus {
   liquidusC: number
-  kind: 'published' | 'estimate'
-  /** half-width of the doubt, °C; 0 for a published value */
+  kind: 'published' | 'typed' | 'estimate'
+  /** half-width of the doubt, °C */
   spreadC: number
 }
 
-const AL_SLOPES = { Si: 6.6, Cu: 3.4, Mg: 5, Zn: 2, Mn: 1 } as const
-const CU_SLOPES = { Zn: 4.2, Pb: 3.5, Al: 5, Si: 20, Mn: 3, Ni: -6.5 } as const
+type Corner = readonly (readonly number[])[]
 
-/** Casting and wrought silicon bronzes of like composition are published 85 °C apart. */
-const SILICON_SPREAD_C = 90
+/** A liquidus lower than pure copper's by so much was checked only where one element does it, °C. */
+const DEEP_C = 150
+const MUCH_C = 35
 
 /**
- * Liquidus of a blend estimated from its composition, linear in the solutes (with a square term for tin).
+ * Liquidus of a blend estimated from its composition, only where such estimates were checked.
  * @param composition mass percent
- * @returns °C with ±7 °C (aluminium) or ±20 °C (copper; ±40 °C with much zinc, or lead and zinc together; ±90 °C with
- *   silicon, whose published values lie far apart)
- * @source engineering estimate, fitted to the published liquidus values of the library's alloys
- * @example estimateLiquidus({ Cu: 89, Sn: 11 }).liquidusC // 998.976
+ * @returns °C with the half-width of its doubt: 7 to 20 (aluminium), 20 (copper; 40 with much zinc or with lead and zinc
+ *   together; 90 with silicon, whose published values lie far apart), 10 (zinc), 30 (tin); null where no diagram behind
+ *   the estimate reaches
+ * @source data/liquidus.json, each corner with its own
+ * @example estimateLiquidus({ Cu: 90, Sn: 10 })?.liquidusC // 1005
  */
-export function estimateLiquidus(composition: Composition): Liquidus {
+export function estimateLiquidus(composition: Composition): Liquidus | null {
   const pct = (symbol: string) => composition[symbol] ?? 0
-  if (pct('Al') > 50) {
-    let liquidusC = 660.3
-    for (const [symbol, slope] of Object.entries(AL_SLOPES)) liquidusC -= slope * pct(symbol)
-    return { liquidusC: Math.max(577, liquidusC), kind: 'estimate', spreadC: 7 }
-  }
-  let liquidusC = 1084.6 - (4.33 * pct('Sn') + 0.314 * pct('Sn') ** 2)
-  for (const [symbol, slope] of Object.entries(CU_SLOPES)) liquidusC -= slope * pct(symbol)
+  if (pct('Al') > 50) return ofAluminium(composition)
+  if (pct('Cu') > 50) return ofCopper(composition)
+  if (pct('Zn') > 50) return ofZinc(composition)
+  if (pct('Sn') > 50) return ofTin(composition)
+  return null
+}
+
+function ofAluminium(composition: Composition): Liquidus | null {
+  const { pureC, slopes, most, eutectic, spreadC, eutecticSpreadC, beyondSpreadC } = table.Al
+  if (reachesBeyond(composition, 'Al', most)) return null
+  const silicon = composition.Si ?? 0
+  const first = pureC - sloped(composition, slopes)
+  const second = eutectic.celsius + eutectic.slopeBeyond * Math.max(0, silicon - eutectic.siliconPct)
+  const liquidusC = Math.max(first, second)
+  const spread =
+    silicon > eutectic.siliconPct ? beyondSpreadC : first < second + spreadC ? eutecticSpreadC : spreadC
+  return { liquidusC, kind: 'estimate', spreadC: spread }
+}
+
+function ofCopper(composition: Composition): Liquidus | null {
+  const { pureC, tin, slopes, most, spreadC, mixedSpreadC, siliconSpreadC } = table.Cu
+  if (reachesBeyond(composition, 'Cu', most)) return null
+  const pct = (symbol: string) => composition[symbol] ?? 0
+  const liquidusC = pureC - (pureC - between(tin, pct('Sn'))) - sloped(composition, slopes)
   const mixed = pct('Zn') > 35 || (pct('Pb') > 1 && pct('Zn') > 1)
-  return { liquidusC, kind: 'estimate', spreadC: pct('Si') > 1 ? SILICON_SPREAD_C : mixed ? 40 : 20 }
+  if (pureC - liquidusC > DEEP_C && loweringMuch(composition) > 1) return null
+  return {
+    liquidusC,
+    kind: 'estimate',
+    spreadC: pct('Si') > 1 ? siliconSpreadC : mixed ? mixedSpreadC : spreadC,
+  }
+}
+
+/** How many of the elements lower it a good deal by themselves: two that do were never checked together. */
+function loweringMuch(composition: Composition): number {
+  const { pureC, tin, slopes } = table.Cu
+  const by = [
+    pureC - between(tin, composition.Sn ?? 0),
+    ...Object.entries(slopes).map(([symbol, slope]) => slope * (composition[symbol] ?? 0)),
+  ]
+  return by.filter((celsius) => celsius > MUCH_C).length
+}
+
+function ofZinc(composition: Composition): Liquidus | null {
+  const { aluminium, most, spreadC } = table.Zn
+  if (reachesBeyond(composition, 'Zn', most)) return null
+  return { liquidusC: between(aluminium, composition.Al ?? 0), kind: 'estimate', spreadC }
+}
+
+function ofTin(composition: Composition): Liquidus | null {
+  const { pureC, antimonySlope, copper, most, spreadC } = table.Sn
+  if (reachesBeyond(composition, 'Sn', most)) return null
+  const withoutC = pureC + antimonySlope * (composition.Sb ?? 0)
+  const liquidusC = between([[0, withoutC], ...copper], composition.Cu ?? 0)
+  return { liquidusC, kind: 'estimate', spreadC }
+}
+
+/** Whether an element is above what the corner was checked with; those it does not name count together. */
+function reachesBeyond(
+  composition: Composition,
+  base: string,
+  most: Readonly<Record<string, number>>,
+): boolean {
+  let others = 0
+  for (const [symbol, pct] of Object.entries(composition)) {
+    if (symbol === base || symbol === '?') continue
+    if (symbol in most) {
+      if (pct > most[symbol]! + 1e-9) return true
+    } else others += pct
+  }
+  return others > most.others!
+}
+
+const sloped = (composition: Composition, slopes: Readonly<Record<string, number>>) =>
+  Object.entries(slopes).reduce((sum, [symbol, slope]) => sum + slope * (composition[symbol] ?? 0), 0)
+
+/** Straight between the points of a table, x rising. */
+function between(points: Corner, x: number): number {
+  const at = points.findIndex(([to]) => to! >= x)
+  if (at <= 0) return points[at === 0 ? 0 : points.length - 1]![1]!
+  const [[x0, y0], [x1, y1]] = [points[at - 1]!, points[at]!] as [[number, number], [number, number]]
+  return y0 + ((y1 - y0) * (x - x0)) / (x1 - x0)
 }
 
 /**
- * Liquidus to work with: the published value of the grade when there is one, else the estimate.
+ * Liquidus to work with: what the alloy itself says, published or typed, else the estimate.
+ * @returns null where the alloy says nothing and no estimate reaches: it has to be asked for
  */
-export function liquidusOf(alloy: { liquidusC?: number | undefined }, composition: Composition): Liquidus {
-  if (alloy.liquidusC !== undefined) return { liquidusC: alloy.liquidusC, kind: 'published', spreadC: 0 }
-  return estimateLiquidus(composition)
-}
-
-export interface PourWindow {
-  fromC: number
-  usualC: number
-  toC: number
-}
-
-/**
- * Temperatures to pour between: liquidus + 60 to + 150 °C, usually + 100.
- * @source common practice, no source
- * @example pourWindow(999) // { fromC: 1059, usualC: 1099, toC: 1149 }
- */
-export function pourWindow(liquidusC: number): PourWindow {
-  return { fromC: liquidusC + 60, usualC: liquidusC + 100, toC: liquidusC + 150 }
+export function liquidusOf(
+  alloy: { liquidusC?: number | undefined; liquidusDoubtC?: number | undefined; designation?: string },
+  composition: Composition,
+): Liquidus | null {
+  if (alloy.liquidusC === undefined) return estimateLiquidus(composition)
+  return {
+    liquidusC: alloy.liquidusC,
+    kind: alloy.designation === 'Own' ? 'typed' : 'published',
+    spreadC: alloy.liquidusDoubtC ?? 0,
+  }
 }

@@ -299,18 +299,20 @@ export function weightBand(
   if (!line || now.concessions.includes('harm') || now.plan.status === 'infeasible') return null
   const certain = ask.problem.confidence !== undefined && !now.concessions.includes('no-margin')
   const room = !now.concessions.includes('no-room')
+  // With few lots allowed, what others could make of a weight leaves holes in between: the band is of these lots.
+  const plannedOnly = ask.problem.maxLots !== undefined && ask.plannedLots.length > 0
   const grams = (steps: number) => Number((steps * stepG).toPrecision(12))
   const stays = (steps: number) => steps > 0 && follow(afterWeighing(ask, lotId, grams(steps))) !== null
   const holdsAt = (steps: number) => {
     if (steps <= 0) return false
     const after = afterWeighing(ask, lotId, grams(steps))
     if (follow(after)) return true
-    const widest = changed(after.problem, after, { tolerance: 1, wide: true, certain, room })
+    const widest = changed(after.problem, after, { tolerance: 1, wide: true, certain, room, plannedOnly })
     return solver.quickPlan(widest, BAND_NODES) !== null
   }
   // A quick look may miss what the answer itself then finds: the end is where that finds nothing more.
   const lost = (concession: Concession) =>
-    concession !== 'other-lots' && !now.concessions.includes(concession)
+    (plannedOnly || concession !== 'other-lots') && !now.concessions.includes(concession)
   const answered = (steps: number) => {
     if (steps <= 0) return false
     const after = afterWeighing(ask, lotId, grams(steps))

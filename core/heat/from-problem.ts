@@ -1,4 +1,4 @@
-import type { Alloy } from '#core/alloys'
+import { baseMetal, nominalWhole, type Alloy } from '#core/alloys'
 import type { ChargeLot, ChargeProblem } from '#core/charge'
 import { alloyRecovery } from '#core/losses'
 import type { Lot } from '#core/stock'
@@ -72,13 +72,12 @@ export function heatFromProblem(
 
 function alloyOf({ target }: ChargeProblem): Alloy {
   const base = target.base ?? heaviest(target.limits)
-  const aluminium = base === 'Al'
+  const kind = { base, limits: target.limits, ...(target.nominal ? { nominal: target.nominal } : {}) }
   return {
     id: 'opened',
     designation: 'From a problem file',
     name: 'Opened target',
-    group: aluminium ? 'aluminium' : 'bronze',
-    practice: aluminium ? 'aluminium-casting' : 'tin-bronze',
+    ...familyGuess(kind),
     base,
     limits: target.limits,
     source: 'A problem file',
@@ -86,6 +85,20 @@ function alloyOf({ target }: ChargeProblem): Alloy {
     ...(target.othersEachMax === undefined ? {} : { othersEachMax: target.othersEachMax }),
     ...(target.othersTotalMax === undefined ? {} : { othersTotalMax: target.othersTotalMax }),
   }
+}
+
+/** With more zinc than this a copper alloy is handled as a brass, wt%. */
+const BRASS_ZINC = 20
+
+/** A problem file does not say how its metal is handled: the everyday family of what it mostly is. */
+function familyGuess(kind: Pick<Alloy, 'base' | 'limits' | 'nominal'>): Pick<Alloy, 'group' | 'practice'> {
+  const metal = baseMetal(kind)
+  if (metal === 'Al') return { group: 'aluminium', practice: 'aluminium-casting' }
+  if (metal === 'Zn') return { group: 'zinc', practice: 'zinc-aluminium' }
+  if (metal === 'Sn') return { group: 'tin', practice: 'tin-base' }
+  return (nominalWhole(kind).Zn ?? 0) > BRASS_ZINC
+    ? { group: 'brass', practice: 'yellow-brass' }
+    : { group: 'bronze', practice: 'tin-bronze' }
 }
 
 /** Without a base, the element that may be most; copper where nothing tells. */

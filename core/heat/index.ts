@@ -10,6 +10,7 @@ export {
   type WeighingBench,
 } from './charge-problem'
 export { heatFormYields, heatRecovery, heatYield } from './losses'
+export { heatLiquidus, heatWindow } from './liquidus'
 export { planKey } from './plan-key'
 export { weighedShortfalls } from './weighed-shortfalls'
 export { heatStamp, newHeat } from './new-heat'

@@ -109,6 +109,8 @@ export const heatSchema = z.strictObject({
   alloy: alloySchema.nullable(),
   need: metalNeedSchema.nullable(),
   tapMassG: z.number().positive().max(1e8).nullable(),
+  /** what it freezes at, °C, typed or seen in the melt; goes before what the alloy says */
+  liquidusC: z.number().min(-50).max(3500).nullable().optional(),
   objective: z.enum(['cost', 'virgin', 'nominal']),
   /** the melt is planned to be inside its limits with this probability; null for no margin */
   confidence: z.number().gt(0.5).lt(1).nullable(),

@@ -13,7 +13,7 @@ const LOW_ZINC_PCT = 5
 const SOME_ZINC_PCT = 15
 
 /** The family of a heat's alloy. */
-export function familyOf(alloy: Heat['alloy']): Family {
+export function lossFamily(alloy: Heat['alloy']): Family {
   if (!alloy) return 'other'
   const base = baseMetal(alloy)
   if (base === 'Al') return 'Al'
@@ -73,7 +73,7 @@ export function seenRecoveries(heat: Heat): SeenRecovery[] {
       {
         heatId: heat.id,
         number: heat.number,
-        family: familyOf(heat.alloy),
+        family: lossFamily(heat.alloy),
         cover: heat.practices?.cover?.id ?? null,
         element,
         value,

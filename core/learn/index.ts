@@ -1,6 +1,6 @@
 export { learnEfficiency, type BurntHeat } from './furnace-efficiency'
 export { learn, observeSum, type Belief, type JointBelief, type Learned } from './posterior'
-export { FAMILIES, familyOf, metalFoundG, seenRecoveries, type Family, type SeenRecovery } from './heats'
+export { FAMILIES, lossFamily, metalFoundG, seenRecoveries, type Family, type SeenRecovery } from './heats'
 export { learnRecovery, recoveryFor, type LearnedRecovery } from './recovery'
 export { learnFormYields, type LearnedYield } from './form-yield'
 export { sharpenLots, type SharperShare } from './sharpen-lots'

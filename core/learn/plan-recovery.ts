@@ -1,5 +1,5 @@
 import type { Heat } from '#core/heat'
-import { familyOf } from './heats'
+import { lossFamily } from './heats'
 import { recoveryFor, type LearnedRecovery } from './recovery'
 
 /** What the person decided about learning. */
@@ -17,7 +17,7 @@ export function planRecovery(
   learned: readonly LearnedRecovery[],
   { useLearned, overruledRecovery = {} }: LearningChoice,
 ): Record<string, number> {
-  const family = familyOf(alloy)
+  const family = lossFamily(alloy)
   const told = Object.entries(overruledRecovery).flatMap(([key, value]) => {
     const [of, element] = key.split('/')
     return of === family && element ? [[element, value] as const] : []

@@ -1,6 +1,6 @@
 import type { Heat } from '#core/heat'
 import { alloyRecovery } from '#core/losses'
-import { FAMILIES, familyOf, seenRecoveries, type Family, type SeenRecovery } from './heats'
+import { FAMILIES, lossFamily, seenRecoveries, type Family, type SeenRecovery } from './heats'
 import { learn, ordinary, type Learned } from './posterior'
 
 /** Spread of a recovery to begin with, and among heats of one yard, as fractions. Engineering estimates. */
@@ -31,7 +31,7 @@ export interface LearnedRecovery extends Learned {
 export function learnRecovery(heats: readonly Heat[], cover?: string): LearnedRecovery[] {
   const result: LearnedRecovery[] = []
   for (const family of FAMILIES) {
-    const members = heats.filter(({ alloy }) => familyOf(alloy) === family)
+    const members = heats.filter(({ alloy }) => lossFamily(alloy) === family)
     const first = members.find(({ alloy }) => alloy)
     if (!first?.alloy) continue
     const priors = alloyRecovery(first.alloy)
@@ -63,7 +63,7 @@ export function recoveryFor(
   alloy: Heat['alloy'],
   learned: readonly LearnedRecovery[],
 ): Record<string, number> {
-  const family = familyOf(alloy)
+  const family = lossFamily(alloy)
   return Object.fromEntries(
     learned
       .filter((one) => one.family === family && one.heats >= 2)

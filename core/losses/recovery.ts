@@ -14,14 +14,14 @@ export interface RecoveryPrior {
 
 /**
  * Fraction of each element expected to end in the melt, at normal superheat under a cover with a short hold.
- * @param base the base metal, "Cu" or "Al"; any other base gets no losses
+ * @param base the base metal; one the table does not hold gets no losses
  * @param zincPct zinc wanted in the melt, wt%; copper alloys burn more of it the more they hold
  * @returns element → fraction with its source; an element without an entry is taken as 1
  * @source engineering estimates in data/recovery.json; measured heats are to replace them
  * @example recoveryPriors('Cu', 2).Zn.value // 0.97
  */
 export function recoveryPriors(base: string, zincPct: number): Record<string, RecoveryPrior> {
-  const family: Record<string, number> = base === 'Al' ? table.Al : base === 'Cu' ? table.Cu : {}
+  const family = (table.metals as Record<string, Record<string, number>>)[base] ?? {}
   const priors: Record<string, RecoveryPrior> = {}
   for (const [symbol, value] of Object.entries(family)) priors[symbol] = { value, source: table.source }
   if (base === 'Cu') {

@@ -25,7 +25,15 @@ export const ALUMINIUM_ORDER = [
   'magnesium',
 ] as const
 
-export type AdditionClass = (typeof COPPER_ORDER)[number] | (typeof ALUMINIUM_ORDER)[number]
+export const ZINC_ORDER = ['zinc', 'aluminium', 'copper', 'master', 'magnesium'] as const
+
+export const TIN_ORDER = ['tin', 'antimony', 'copper', 'master', 'lead'] as const
+
+export type AdditionClass =
+  | (typeof COPPER_ORDER)[number]
+  | (typeof ALUMINIUM_ORDER)[number]
+  | (typeof ZINC_ORDER)[number]
+  | (typeof TIN_ORDER)[number]
 
 export interface ChargedLot {
   lotId: string
@@ -46,9 +54,10 @@ const LIGHT_FORMS = new Set(['turnings', 'oily-turnings', 'foil', 'cans-loose'])
 export function classifyForCopper({ composition, form }: ChargedLot): AdditionClass {
   const pct = (symbol: string) => composition[symbol] ?? 0
   if (pct('P') >= 4) return 'phosphor'
+  // An ingot that is mostly aluminium heats the melt, however much silicon it holds.
+  if (pct('Al') > 20) return 'aluminium'
   if (pct('Zn') > 60) return 'zinc'
   if (pct('Si') > 8) return 'silicon'
-  if (pct('Al') > 20) return 'aluminium'
   if (pct('Sn') > 50) return 'tin'
   if (pct('Pb') + pct('Bi') > 50) return 'lead'
   if (pct('Fe') > 15 || pct('Mn') > 8 || pct('Ni') > 40) return 'master'
@@ -70,4 +79,28 @@ export function classifyForAluminium({ composition }: ChargedLot): AdditionClass
   if (pct('Sn') > 40) return 'tin'
   if (pct('Mn') > 5 || pct('Fe') > 8 || pct('Ti') > 2 || pct('Cr') > 4 || pct('Ni') > 10) return 'master'
   return 'aluminium'
+}
+
+/**
+ * The place of a lot in the order of additions to a zinc melt.
+ * @source common practice, no source: zinc and zinc scrap, aluminium, copper, magnesium last
+ */
+export function classifyForZinc({ composition }: ChargedLot): AdditionClass {
+  const pct = (symbol: string) => composition[symbol] ?? 0
+  if (pct('Mg') > 10) return 'magnesium'
+  if (pct('Zn') > 50) return 'zinc'
+  if (pct('Al') > 50) return 'aluminium'
+  return pct('Cu') > 50 ? 'copper' : 'master'
+}
+
+/**
+ * The place of a lot in the order of additions to a tin melt.
+ * @source common practice, no source: tin and pewter, antimony, copper
+ */
+export function classifyForTin({ composition }: ChargedLot): AdditionClass {
+  const pct = (symbol: string) => composition[symbol] ?? 0
+  if (pct('Sn') > 50) return 'tin'
+  if (pct('Sb') > 50) return 'antimony'
+  if (pct('Pb') + pct('Bi') > 50) return 'lead'
+  return pct('Cu') > 30 ? 'copper' : 'master'
 }

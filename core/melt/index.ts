@@ -2,7 +2,9 @@ export { CAUTION_SOURCE, CAUTIONS, findCaution, type Caution } from './cautions'
 export type { AdditionClass, ChargedLot } from './classify'
 export { phosphorusAdded, type Dose } from './doses'
 export { runSheet, type Hold, type RunSheetAsk, type RunStep, type StepKind } from './run-sheet'
-export { holdOf, type HoldState } from './hold'
+export { heldAt, holdOf, type HoldState } from './hold'
+export { preheated, type Preheat } from './preheat'
+export { meltWhile, Pot, PORTION, zincBoilsAt, type MeltC, type Portion } from './pot'
 export {
   chosenPracticeSchema,
   judgeDose,
@@ -12,6 +14,7 @@ export {
   practiceInForce,
   PRACTICES_SOURCE,
   practicesOf,
+  type AlloyKind,
   type ChosenPractices,
   type OwnPractice,
   type Practice,

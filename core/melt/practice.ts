@@ -1,5 +1,6 @@
 import * as z from 'zod'
-import type { Alloy, Practice as AlloyPractice } from '#core/alloys'
+import { nominalWhole, type Alloy, type Practice as AlloyPractice } from '#core/alloys'
+import { familyOf, METALS, type FamilyMetal } from '#core/families'
 import { recordFields } from '#core/records'
 import table from '#data/practices.json'
 import type { CoverId } from './zinc-loss'
@@ -20,7 +21,7 @@ export type PracticeArea = (typeof PRACTICE_AREAS)[number]
 export interface Practice {
   id: string
   area: PracticeArea
-  base: 'Cu' | 'Al' | 'any'
+  base: FamilyMetal | 'any'
   name: string
   how: string
   why: string
@@ -35,6 +36,10 @@ export interface Practice {
   usual: boolean
   /** kinds of alloy it is for; all of its base where none are told */
   for?: readonly AlloyPractice[]
+  /** kinds of alloy that begin with it though another is usual */
+  usualFor?: readonly AlloyPractice[]
+  /** only for alloys that aim at magnesium between these, wt% */
+  magnesiumPct?: readonly [number, number]
   cover?: CoverId
   source: string
 }
@@ -45,7 +50,7 @@ export const ownPracticeSchema = z
   .strictObject({
     ...recordFields,
     area: z.enum(PRACTICE_AREAS),
-    base: z.enum(['Cu', 'Al', 'any']),
+    base: z.enum([...METALS, 'any']),
     name: z.string().trim().min(1).max(120),
     how: z.string().max(1000),
     why: z.string().max(1000),
@@ -91,36 +96,55 @@ function ownPractice(own: OwnPractice): Practice {
   }
 }
 
-/** The areas in which an alloy leaves a choice, in the order of the run sheet. */
-export function practiceAreas(alloy: Pick<Alloy, 'base'>): { id: PracticeArea; name: string }[] {
-  const base = alloy.base === 'Al' ? 'Al' : 'Cu'
-  return table.areas.filter(({ bases }) => bases.includes(base)) as { id: PracticeArea; name: string }[]
+/** The kind of an alloy: what decides how it is handled. */
+export type AlloyKind = Pick<Alloy, 'base' | 'practice' | 'limits' | 'nominal'>
+
+/**
+ * The areas in which an alloy leaves a choice, in the order of the run sheet.
+ * @param holds the additions of its charge, where that is known: no choice is offered for metal that does not go in
+ */
+export function practiceAreas(
+  alloy: AlloyKind,
+  holds?: ReadonlySet<string>,
+): { id: PracticeArea; name: string }[] {
+  const metal = familyOf(alloy)?.metal
+  if (!metal) return []
+  const areas = table.areas as { id: PracticeArea; name: string; bases: string[] }[]
+  return areas.filter(
+    ({ id, bases }) => bases.includes(metal) && (!holds || (id !== 'tin' && id !== 'zinc') || holds.has(id)),
+  )
 }
 
 /**
  * The schools of one area that an alloy allows. A deoxidant of one's own is offered only where the alloy takes one.
+ * @returns none for a metal without a family
  * @source data/practices.json, each with its own
  */
 export function practicesOf(
-  alloy: Pick<Alloy, 'base' | 'practice'>,
+  alloy: AlloyKind,
   area: PracticeArea,
   own: readonly OwnPractice[] = [],
 ): Practice[] {
-  const base = alloy.base === 'Al' ? 'Al' : 'Cu'
+  const metal = familyOf(alloy)?.metal
+  if (!metal) return []
+  const magnesium = nominalWhole(alloy).Mg ?? 0
   const book = BOOK.filter(
     (one) =>
       one.area === area &&
-      (one.base === base || one.base === 'any') &&
-      (!one.for || one.for.includes(alloy.practice)),
+      (one.base === metal || one.base === 'any') &&
+      (!one.for || one.for.includes(alloy.practice)) &&
+      (!one.magnesiumPct || (magnesium >= one.magnesiumPct[0] && magnesium < one.magnesiumPct[1])),
   )
+  const apart = book.find(({ usualFor }) => usualFor?.includes(alloy.practice))
+  const ranked = apart ? book.map((one) => ({ ...one, usual: one === apart })) : book
   const takesOwn = area !== 'deoxidise' || book.some(({ sharePct }) => sharePct)
-  const mine = own.filter((one) => one.area === area && (one.base === base || one.base === 'any'))
-  return takesOwn ? [...book, ...mine.map(ownPractice)] : book
+  const mine = own.filter((one) => one.area === area && (one.base === metal || one.base === 'any'))
+  return takesOwn ? [...ranked, ...mine.map(ownPractice)] : ranked
 }
 
 /** The practice in force: what was chosen where the alloy allows it, else the usual one. */
 export function practiceInForce(
-  alloy: Pick<Alloy, 'base' | 'practice'>,
+  alloy: AlloyKind,
   area: PracticeArea,
   chosen: ChosenPractices,
   own: readonly OwnPractice[] = [],

@@ -1,15 +1,23 @@
-import { pourWindow, type Alloy, type Liquidus, type PourWindow } from '#core/alloys'
+import type { Liquidus } from '#core/alloys'
+import { familyOf, pourWindow, type FamilyMetal, type PourWindow } from '#core/families'
 import {
   ALUMINIUM_ORDER,
   classifyForAluminium,
   classifyForCopper,
+  classifyForTin,
+  classifyForZinc,
   COPPER_ORDER,
+  TIN_ORDER,
+  ZINC_ORDER,
   type AdditionClass,
   type ChargedLot,
 } from './classify'
 import { doseOfCharge, type Dose } from './doses'
+import { preheated, type Preheat } from './preheat'
+import { meltWhile, Pot, PORTION, zincBoilsAt, type MeltC, type Portion } from './pot'
 import {
   practiceInForce,
+  type AlloyKind,
   type ChosenPractices,
   type OwnPractice,
   type Practice,
@@ -55,11 +63,17 @@ export interface RunStep {
   practice?: Practice
   /** not to be gone beyond until this is so */
   hold?: Hold
-  /** hold the melt below this while adding, °C */
-  belowC?: number
+  /** hold the melt between these while adding */
+  meltC?: MeltC
+  /** the addition in parts, each with what the melt is held at for it */
+  portions?: readonly Portion[]
+  /** zinc boils out of the melt from here on, once the addition is in, °C; told where it is inside what it is held at */
+  boilsC?: number
   window?: PourWindow
   /** castings in the order they are poured */
   pourOrder?: readonly string[]
+  /** what is laid on the lid, and what is only warmed beside it */
+  preheat?: Preheat
   cautions: readonly string[]
 }
 
@@ -75,12 +89,13 @@ export interface RunSheetAsk {
   topUpZincG?: number
 }
 
-type Family = Pick<Alloy, 'base' | 'practice'>
 interface Making extends RunSheetAsk {
-  alloy: Family
+  alloy: AlloyKind
+  metal: FamilyMetal
   lots: readonly ChargedLot[]
   chargeG: number
-  liquidusC: number
+  /** null where none is known */
+  liquidus: Liquidus | null
 }
 
 /**
@@ -88,26 +103,30 @@ interface Making extends RunSheetAsk {
  * clocks, holds and the cautions that belong to it.
  * @param alloy decides the family and the deoxidant
  * @param charge what goes in, g
- * @param liquidus of the alloy
- * @returns steps from readiness to the empty crucible
+ * @param liquidus of the alloy; null where none is known, and no temperature is told
+ * @returns steps from readiness to the empty crucible; none for a metal that no practice is known for
  * @source common practice for order; each practice with its own in data/practices.json
  */
 export function runSheet(
-  alloy: Family,
+  alloy: AlloyKind,
   charge: readonly ChargedLot[],
-  liquidus: Pick<Liquidus, 'liquidusC'>,
+  liquidus: Liquidus | null,
   ask: RunSheetAsk = {},
 ): RunStep[] {
+  const metal = familyOf(alloy)?.metal
+  if (!metal) return []
   const lots = charge.filter(({ massG }) => massG > 0)
   const chargeG = lots.reduce((sum, { massG }) => sum + massG, 0)
-  const making: Making = { ...ask, alloy, lots, chargeG, liquidusC: liquidus.liquidusC }
-  const aluminium = alloy.base === 'Al'
-  return [
-    ...early(making),
-    ...(aluminium ? aluminiumAdditions(making) : copperAdditions(making)),
-    ...(aluminium ? aluminiumTreatment(making) : copperTreatment(making)),
-    ...late(making),
-  ]
+  const making: Making = { ...ask, alloy, metal, lots, chargeG, liquidus }
+  return [...early(making), ...MIDDLE[metal](making), ...late(making)]
+}
+
+/** What each metal wants between the hot crucible and the skimming. */
+const MIDDLE: Readonly<Record<FamilyMetal, (making: Making) => RunStep[]>> = {
+  Cu: (making) => [...copperAdditions(making), ...copperTreatment(making)],
+  Al: (making) => [...aluminiumAdditions(making), ...aluminiumTreatment(making)],
+  Zn: zincSteps,
+  Sn: tinSteps,
 }
 
 /** The practice of an area with its dose; undefined where the alloy leaves no choice there. */
@@ -147,26 +166,40 @@ function early(making: Making): RunStep[] {
       ? [{ id: 'first-fire', kind: 'first-fire', hold: 'fired', cautions: ['crucible'] } satisfies RunStep]
       : []),
     { id: 'crucible', kind: 'crucible', cautions: ['crucible'], ...(ramp ? { practice: ramp } : {}) },
-    { id: 'preheat', kind: 'preheat', hold: 'hot-dry', cautions: ['damp', 'never'] },
+    {
+      id: 'preheat',
+      kind: 'preheat',
+      hold: 'hot-dry',
+      preheat: preheated(making.lots),
+      cautions: ['damp', 'never'],
+    },
   ]
 }
 
-function late({ alloy, liquidusC, pourOrder = [] }: Making): RunStep[] {
-  const window = pourWindow(liquidusC)
+function late({ alloy, metal, liquidus, pourOrder = [] }: Making): RunStep[] {
+  const window = pourWindow(alloy, liquidus)
   return [
     { id: 'skim', kind: 'skim', cautions: ['damp'] },
     { id: 'sample', kind: 'sample', cautions: ['mould'] },
     {
       id: 'temperature',
       kind: 'temperature',
-      window,
+      ...(window ? { window } : {}),
       hold: 'in-window',
-      cautions: alloy.base === 'Al' ? ['aluminium-no-glow'] : [],
+      cautions: NO_GLOW[metal],
     },
     { id: 'mould', kind: 'mould', hold: 'mould-dry', cautions: ['mould'] },
-    { id: 'pour', kind: 'pour', window, pourOrder, cautions: ['pour'] },
+    { id: 'pour', kind: 'pour', ...(window ? { window } : {}), pourOrder, cautions: ['pour'] },
     { id: 'empty', kind: 'empty', cautions: ['quench'] },
   ]
+}
+
+/** Metal that gives no colour warning. */
+const NO_GLOW: Readonly<Record<FamilyMetal, readonly string[]>> = {
+  Cu: [],
+  Al: ['aluminium-no-glow'],
+  Zn: ['no-glow', 'zinc-overheat'],
+  Sn: ['no-glow'],
 }
 
 /** The order of additions to copper, with the tin where the chosen school puts it. */
@@ -180,21 +213,70 @@ function copperAdditions(making: Making): RunStep[] {
   const groups = group(making.lots, classifyForCopper, copperOrder(making)).filter(
     ({ addition }) => addition !== 'phosphor' || !deoxidant,
   )
-  const zinc = inForce(making, 'zinc').practice
+  const pot = new Pot()
   return groups.flatMap(({ addition, lots: members }, index): RunStep[] => {
     const cautions = copperCautions(addition, members)
-    if (index === 0)
+    if (index === 0) {
+      for (const lot of members) pot.add(lot)
       return [
         { id: 'base', kind: 'base', addition, lots: members, hold: 'molten', cautions },
         ...practised(making, 'cover', 'cover'),
         ...practised(making, 'flux', 'flux'),
       ]
-    const volatile = addition === 'zinc' || addition === 'brass'
+    }
     const step: RunStep = { id: `add-${addition}`, kind: 'add', addition, lots: members, cautions }
-    if (volatile) Object.assign(step, { belowC: making.liquidusC + 60, hold: 'cool-enough' })
-    else if (addition === 'silicon' || addition === 'master') step.hold = 'dissolved'
-    return [addition === 'zinc' && zinc ? { ...step, practice: zinc } : step]
+    const { zincShare, ...held } = addTo(pot, members)
+    if (addition !== 'zinc' && addition !== 'brass') {
+      if (addition === 'silicon' || addition === 'master') step.hold = 'dissolved'
+      return [step]
+    }
+    Object.assign(step, { hold: 'cool-enough' })
+    const large = zincShare > PORTION
+    const zinc = inForce(
+      large && !making.chosen?.zinc
+        ? { ...making, chosen: { ...making.chosen, zinc: { id: 'zinc-portions', sharePct: null } } }
+        : making,
+      'zinc',
+    ).practice
+    if (addition === 'zinc' && zinc) step.practice = zinc
+    const parts = large && (addition === 'brass' || zinc?.id !== 'zinc-once')
+    if (!parts) {
+      if (held.whole) step.meltC = held.whole
+      if (large) cautions.push('zinc-large')
+    } else if (held.portions) step.portions = held.portions
+    const hottest = step.portions?.at(-1)?.toC ?? step.meltC?.toC
+    const boilsC = zincBoilsAt(pot.composition())
+    if (boilsC !== null && hottest !== undefined && boilsC < hottest) step.boilsC = boilsC
+    return [step]
   })
+}
+
+/**
+ * Puts an addition into the pot: what the melt is held at where it goes in at once, and where in parts of no more than
+ * a tenth of the melt as zinc.
+ */
+function addTo(
+  pot: Pot,
+  members: readonly ChargedLot[],
+): { zincShare: number; whole: MeltC | null; portions: Portion[] | null } {
+  const massG = members.reduce((sum, lot) => sum + lot.massG, 0)
+  const zincG = members.reduce((sum, lot) => sum + (lot.massG * (lot.composition.Zn ?? 0)) / 100, 0)
+  const zincShare = zincG / Math.max(pot.totalG + massG, 1e-9)
+  const count = Math.max(1, Math.ceil(zincShare / PORTION - 1e-9))
+  const first = pot.liquidus()
+  const portions: (Portion | null)[] = []
+  for (let part = 0; part < count; part++) {
+    const before = pot.liquidus()
+    for (const lot of members) pot.add({ composition: lot.composition, massG: lot.massG / count })
+    const held = meltWhile(before, pot.liquidus())
+    portions.push(held && { massG: massG / count, ...held })
+  }
+  const known = portions.every((portion) => portion !== null)
+  return {
+    zincShare,
+    whole: meltWhile(first, pot.liquidus()),
+    portions: known ? (portions as Portion[]) : null,
+  }
 }
 
 function copperCautions(addition: AdditionClass, lots: readonly ChargedLot[]): string[] {
@@ -213,14 +295,14 @@ const takesDeoxidant = ({ alloy }: Making) =>
   practiceInForce(alloy, 'deoxidise', {})?.practice.sharePct !== undefined
 
 function copperTreatment(making: Making): RunStep[] {
-  const { lots, topUpZincG = 0, liquidusC } = making
+  const { lots, topUpZincG = 0, liquidus } = making
   const stir: RunStep[] = [{ id: 'stir', kind: 'stir', cautions: ['damp'] }]
   if (topUpZincG > 0)
     stir.push({
       id: 'top-up',
       kind: 'top-up',
       dose: doseOfCharge(topUpZincG, 100, 100, 'Estimate, from the log of this heat'),
-      belowC: liquidusC + 60,
+      ...topUpHeld(lots, topUpZincG, liquidus),
       hold: 'cool-enough',
       cautions: ['damp', 'zinc-fume'],
     })
@@ -228,6 +310,22 @@ function copperTreatment(making: Making): RunStep[] {
   if (phosphor.length > 0 && takesDeoxidant(making))
     return [...stir, { id: 'deoxidise', kind: 'deoxidise', lots: phosphor, cautions: ['damp'] }]
   return [...stir, ...practised(making, 'deoxidise', 'deoxidise')]
+}
+
+/** What the melt is held at while zinc is put back: it has lost that much, and freezes the higher for it. */
+function topUpHeld(
+  lots: readonly ChargedLot[],
+  zincG: number,
+  liquidus: Liquidus | null,
+): Pick<RunStep, 'meltC'> {
+  const pot = new Pot()
+  for (const lot of lots) pot.add(lot)
+  const whole = pot.liquidus()
+  pot.add({ composition: { Zn: 100 }, massG: -zincG })
+  const poorer = pot.liquidus()
+  const [before, after] = [poorer ?? liquidus, liquidus ?? whole]
+  const meltC = meltWhile(before, after)
+  return meltC ? { meltC } : {}
 }
 
 function aluminiumAdditions(making: Making): RunStep[] {
@@ -254,6 +352,35 @@ function aluminiumTreatment(making: Making): RunStep[] {
     ...practised(making, 'degas', 'degas'),
     { id: 'rest', kind: 'rest', minutes: [2, 5], cautions: [] },
   ]
+}
+
+/** Zinc, melted cool: a pool of zinc, what dissolves in it, magnesium last. */
+function zincSteps(making: Making): RunStep[] {
+  const steps = group(making.lots, classifyForZinc, ZINC_ORDER).map(
+    ({ addition, lots: members }, index): RunStep => {
+      const cautions = ['damp', 'zinc-melt']
+      if (addition === 'magnesium') cautions.push('magnesium')
+      if (index === 0) return { id: 'base', kind: 'base', addition, lots: members, hold: 'molten', cautions }
+      return { id: `add-${addition}`, kind: 'add', addition, lots: members, hold: 'dissolved', cautions }
+    },
+  )
+  return [...steps, ...practised(making, 'flux', 'flux'), { id: 'stir', kind: 'stir', cautions: ['damp'] }]
+}
+
+/** Tin: melted in iron, antimony and copper dissolved in it, stirred, skimmed. */
+function tinSteps(making: Making): RunStep[] {
+  const steps = group(making.lots, classifyForTin, TIN_ORDER).map(
+    ({ addition, lots: members }, index): RunStep => {
+      const cautions = ['damp']
+      const holds = (symbol: string, above: number) =>
+        members.some(({ composition }) => (composition[symbol] ?? 0) > above)
+      if (holds('Pb', 0.1)) cautions.push('lead')
+      if (holds('Sb', 20)) cautions.push('antimony')
+      if (index === 0) return { id: 'base', kind: 'base', addition, lots: members, hold: 'molten', cautions }
+      return { id: `add-${addition}`, kind: 'add', addition, lots: members, hold: 'dissolved', cautions }
+    },
+  )
+  return [...steps, ...practised(making, 'flux', 'flux'), { id: 'stir', kind: 'stir', cautions: ['damp'] }]
 }
 
 function group(

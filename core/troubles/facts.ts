@@ -1,8 +1,7 @@
-import { liquidusOf } from '#core/alloys'
 import { combineReadings, judge } from '#core/assay'
 import { partFigures } from '#core/casting'
 import { wantsFirstFire, type Gear } from '#core/gear'
-import { heatSummary, heatTrace, stepDoneMin, type Heat } from '#core/heat'
+import { heatLiquidus, heatSummary, heatTrace, stepDoneMin, type Heat } from '#core/heat'
 import { practiceInForce, temperatureAt } from '#core/melt'
 import type { Lot } from '#core/stock'
 
@@ -46,7 +45,7 @@ export interface HeatFacts {
 export function heatFacts(heat: Heat, lots: readonly Lot[], gear: readonly Gear[]): HeatFacts {
   const { alloy } = heat
   const summary = heatSummary(heat)
-  const liquidus = alloy ? liquidusOf(alloy, summary.predicted.composition).liquidusC : null
+  const liquidus = heatLiquidus(heat)?.liquidusC ?? null
   const probe = gear.find((one) => one.type === 'thermocouple' && one.id === heat.thermocoupleId)
   const checks = probe?.type === 'thermocouple' ? probe.checks : []
   const trace = heatTrace(heat.log ?? [], checks)

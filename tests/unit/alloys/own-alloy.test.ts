@@ -51,6 +51,7 @@ describe('own targets', () => {
   it('silicon bronze shrinks 1.4 %, aluminium 1.3 % (pattern-maker’s tables; from memory)', () => {
     expect(shrinkageOf('silicon-bronze')).toMatchObject({ lowPct: 1.4, highPct: 1.4 })
     expect(shrinkageOf('aluminium-casting')).toMatchObject({ lowPct: 1.3 })
-    expect(shrinkageOf('copper-nickel')).toBeNull()
+    expect(shrinkageOf('copper-nickel')).toMatchObject({ highPct: 2.1 })
+    expect(shrinkageOf('tin-base')).toBeNull()
   })
 })

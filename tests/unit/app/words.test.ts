@@ -146,11 +146,11 @@ describe('workings', () => {
 describe('run sheet and figures typed', () => {
   it('a step says what, how much and under which temperature', () => {
     const words = stepWords(
-      { id: 'add-zinc', kind: 'add', addition: 'zinc', belowC: 1059, cautions: [] },
+      { id: 'add-zinc', kind: 'add', addition: 'zinc', meltC: { fromC: 1030, toC: 1080 }, cautions: [] },
       { ...tools, degrees: (c) => `${c} °C`, base: 'Cu' },
     )
     expect(words.title).toBe('Add the zinc')
-    expect(words.how).toContain('Keep the melt under 1059 °C.')
+    expect(words.how).toContain('Keep the melt between 1030 °C and 1080 °C.')
   })
   it('every problem of a typed figure has words that say what to do', () => {
     for (const problem of ['empty', 'not-a-number', 'unknown-unit', 'negative', 'zero', 'too-large'] as const)

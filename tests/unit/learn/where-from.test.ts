@@ -4,7 +4,7 @@ import demo from '#data/demo-yard.json'
 import { ALLOYS } from '#core/alloys'
 import { heatTrace, newHeat, stepDoneMin, type Heat } from '#core/heat'
 import {
-  familyOf,
+  lossFamily,
   genealogy,
   metalFoundG,
   planRecovery,
@@ -158,7 +158,7 @@ describe('what one heat shows', () => {
     ['C26000', 'Cu-much-zinc'],
     ['356.0', 'Al'],
   ] as const)('%s loses its elements as %s do', (name, family) => {
-    expect(familyOf(alloy(name))).toBe(family)
+    expect(lossFamily(alloy(name))).toBe(family)
   })
 
   it('a plan takes what was told by hand before what was learned, and only for its own family', () => {

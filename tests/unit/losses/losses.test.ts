@@ -26,11 +26,11 @@ describe('what is lost', () => {
     expect(zincWanted(alloy)).toBeCloseTo(zinc, 9)
     expect(alloyRecovery(alloy).Zn).toBe(value)
   })
-  it('every alloy of the library loses its metals as aluminium or as copper does, none not at all', () => {
+  it('every alloy of the library loses its metals as the metal it is mostly of does, none not at all', () => {
+    const metal = { bronze: 'Cu', brass: 'Cu', copper: 'Cu', aluminium: 'Al', zinc: 'Zn', tin: 'Sn' }
     for (const alloy of ALLOYS) {
-      expect(['Cu', 'Al']).toContain(baseMetal(alloy))
-      expect(baseMetal(alloy)).toBe(alloy.group === 'aluminium' ? 'Al' : 'Cu')
-      expect(Object.keys(alloyRecovery(alloy)).length).toBeGreaterThan(5)
+      expect(baseMetal(alloy)).toBe(metal[alloy.group])
+      expect(Object.keys(alloyRecovery(alloy)).length).toBeGreaterThan(3)
     }
   })
   it('phosphorus is spent, magnesium burns, silicon stays', () => {
@@ -46,7 +46,7 @@ describe('what is lost', () => {
     }
   })
   it('an unknown base has no losses of its own', () => {
-    expect(recoveryPriors('Zn', 99)).toEqual({})
+    expect(recoveryPriors('Ag', 0)).toEqual({})
   })
   it('yields run from clean bar to loose cans', () => {
     expect(metallicYieldOf('bar')).toBe(0.99)

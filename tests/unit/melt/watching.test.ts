@@ -33,18 +33,20 @@ describe('the metal checks the thermocouple', () => {
         celsius: liquidusC + (at < 30 ? 60 - 2 * at : at < 60 ? (at % 2 ? 0.5 : -0.5) : -2 * (at - 60)),
       }))
       expect(Math.abs(findPlateau(trace)!.celsius - liquidusC)).toBeLessThan(2.5)
-      const estimate = estimateLiquidus(nominalWhole(alloy))
+      const estimate = estimateLiquidus(nominalWhole(alloy))!
       expect(Math.abs(estimate.liquidusC - liquidusC)).toBeLessThanOrEqual(estimate.spreadC)
     },
   )
 })
 
 describe('holds', () => {
-  const zinc = { hold: 'cool-enough' as const, belowC: 1059 }
+  const zinc = { hold: 'cool-enough' as const, meltC: { fromC: 1010, toC: 1059 } }
   const window = { fromC: 1059, usualC: 1099, toC: 1149 }
   it('wait for what the log knows, leave the rest to the eye', () => {
     expect(holdOf(zinc, { celsius: 1100, mouldLookedAt: false })).toBe('wait')
     expect(holdOf(zinc, { celsius: 1059, mouldLookedAt: false })).toBe('met')
+    // Colder, and the melt freezes round what goes in.
+    expect(holdOf(zinc, { celsius: 1000, mouldLookedAt: false })).toBe('wait')
     expect(holdOf(zinc, { celsius: null, mouldLookedAt: false })).toBe('look')
     expect(holdOf({ hold: 'in-window', window }, { celsius: 1150, mouldLookedAt: false })).toBe('wait')
     expect(holdOf({ hold: 'in-window', window }, { celsius: 1100, mouldLookedAt: false })).toBe('met')

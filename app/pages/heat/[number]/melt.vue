@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import { useWakeLock } from '@vueuse/core'
-import { pourWindow } from '#core/alloys'
+import { baseMetal } from '#core/alloys'
 
 // The sheet asks the estimate for zinc to put back, the estimate asks the sheet what is in.
 const topUpZincG = ref(0)
 const sheet = useRunSheet(() => topUpZincG.value)
-const { heat, steps, current, doneCount, degrees, liquidus } = sheet
+const units = useUnits()
+const { heat, steps, current, doneCount, liquidus, lines, metal } = sheet
 const log = useMeltLog()
 const live = useLiveMelt(log, sheet)
 watch(
@@ -43,7 +44,11 @@ const unweighed = computed(() => heat.value?.weighed.length === 0)
     </HeatHeading>
     <WeighedRemark v-if="!heat.loggedAt" :heat="heat" />
     <div v-if="!steps.length" class="slab max-w-xl p-5">
-      <p class="mb-3">A run sheet is made from the charge, and there is none yet.</p>
+      <p v-if="heat.alloy && !metal && lines.length" class="mb-3">
+        No practice is known for a metal that is mostly {{ elementName(baseMetal(heat.alloy)) }}, so no run
+        sheet is made. Log what you do below, and weigh what comes out.
+      </p>
+      <p v-else class="mb-3">A run sheet is made from the charge, and there is none yet.</p>
       <NuxtLink :to="`/heat/${heat.number}/charge`" class="btn btn-next">Work out the charge</NuxtLink>
     </div>
     <div v-else class="grid items-start gap-5 lg:grid-cols-[minmax(0,1.2fr)_minmax(0,1fr)]">
@@ -59,13 +64,11 @@ const unweighed = computed(() => heat.value?.weighed.length === 0)
           v-if="liquidus && log.trace.value.length > 0"
           :trace="log.trace.value"
           :liquidus-c="liquidus.liquidusC"
-          :window="pourWindow(liquidus.liquidusC)"
+          :window="live.window.value"
         />
         <div>
-          <p v-if="liquidus" class="mb-2 text-soft">
-            Liquidus {{ degrees(liquidus.liquidusC)
-            }}<template v-if="liquidus.kind === 'estimate'"> (estimate)</template>. {{ doneCount }} of
-            {{ steps.length }} steps done.
+          <p class="mb-2 text-soft">
+            {{ capital(liquidusWords(liquidus, units)) }}. {{ doneCount }} of {{ steps.length }} steps done.
           </p>
           <p v-if="unweighed && !heat.loggedAt" class="mb-3 border-l-8 border-amber bg-amber-wash p-3">
             Nothing is weighed yet; the amounts are those of the plan.

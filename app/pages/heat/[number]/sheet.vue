@@ -1,17 +1,14 @@
 <script setup lang="ts">
-import { liquidusOf, nominalOf, orderedLimits, pourWindow } from '#core/alloys'
-import { heatStamp } from '#core/heat'
+import { orderedLimits } from '#core/alloys'
+import { heatLiquidus, heatStamp, heatWindow } from '#core/heat'
 
 /** One page to print: what to weigh, what it will be, what to mind. */
 const { heat } = useHeat()
 const board = useChargeBoard()
 const { prediction, rows, lines, lotName } = board
 const { checks } = usePlanChecks(heat, lines, prediction, lotName)
-const { grams, money, degrees } = useUnits()
-const liquidus = computed(() => {
-  const alloy = heat.value?.alloy
-  return alloy ? liquidusOf(alloy, prediction.value?.composition ?? nominalOf(alloy)) : null
-})
+const units = useUnits()
+const { grams, money } = units
 const limits = computed(() =>
   orderedLimits(heat.value?.alloy?.limits ?? {}).map(([element, { min, max }]) => ({
     element,
@@ -82,11 +79,9 @@ const print = () => window.print()
         </div>
         <div>
           <h2 class="chalk mb-1">Heat</h2>
-          <p v-if="liquidus">
-            Liquidus {{ degrees(liquidus.liquidusC)
-            }}<template v-if="liquidus.kind === 'estimate'"> (estimate, ± {{ liquidus.spreadC }} °C)</template
-            >, pour at {{ degrees(pourWindow(liquidus.liquidusC).fromC) }} to
-            {{ degrees(pourWindow(liquidus.liquidusC).toC) }}.
+          <p>
+            {{ capital(liquidusWords(heatLiquidus(heat), units)) }},
+            {{ windowWords(heatWindow(heat), units) }}.
           </p>
           <h2 class="chalk mt-3 mb-1">Mind</h2>
           <ul class="list-disc pl-5 text-sm">

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { format } from 'date-fns'
-import { liquidusOf, orderedLimits, pourWindow } from '#core/alloys'
+import { orderedLimits } from '#core/alloys'
 import { measuredComposition } from '#core/assay'
-import { heatStamp, tensileMPa } from '#core/heat'
+import { heatLiquidus, heatStamp, heatWindow, tensileMPa } from '#core/heat'
 import { whatIsIn, whereItWent } from '#core/learn'
 
 /** A heat from plan to assay on one page, to read and to print. */
@@ -11,9 +11,7 @@ const yard = useYard()
 const log = useMeltLog()
 const { grams, money, degrees } = useUnits()
 const measured = computed(() => measuredComposition(summary.value?.measured ?? {}, heat.value?.alloy?.base))
-const liquidus = computed(() =>
-  heat.value?.alloy ? liquidusOf(heat.value.alloy, summary.value?.predicted.composition ?? {}) : null,
-)
+const liquidus = computed(() => (heat.value ? heatLiquidus(heat.value) : null))
 const origins = computed(() => (heat.value ? whatIsIn(heat.value, yard.lots, yard.heats) : []))
 const made = computed(() => yard.lots.filter(({ originHeatId }) => originHeatId === heat.value?.id))
 const after = computed(() => {
@@ -173,7 +171,7 @@ const print = () => window.print()
             v-if="liquidus && log.trace.value.length > 1"
             :trace="log.trace.value"
             :liquidus-c="liquidus.liquidusC"
-            :window="pourWindow(liquidus.liquidusC)"
+            :window="heatWindow(heat)"
           />
           <ul
             v-if="log.entries.value.length"

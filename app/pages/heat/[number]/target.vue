@@ -1,18 +1,17 @@
 <script setup lang="ts">
-import { liquidusOf, nominalWhole, pourWindow } from '#core/alloys'
+import { baseMetal } from '#core/alloys'
+import { familyOf } from '#core/families'
+import { heatLiquidus, heatWindow } from '#core/heat'
 
 const bench = useMetalNeed()
 const { heat, edit, need, differs, density } = bench
-const { grams, degrees } = useUnits()
+const units = useUnits()
+const { grams } = units
 const alloy = computed(() => heat.value?.alloy ?? null)
 const locked = computed(() => !!heat.value?.loggedAt)
 const open = ref(false)
 const adding = computed(() => open.value || !!heat.value?.need)
-const heatWords = computed(() => {
-  if (!alloy.value) return null
-  const liquidus = liquidusOf(alloy.value, nominalWhole(alloy.value))
-  return { liquidus, window: pourWindow(liquidus.liquidusC) }
-})
+const liquidus = computed(() => (heat.value ? heatLiquidus(heat.value) : null))
 </script>
 
 <template>
@@ -60,20 +59,35 @@ const heatWords = computed(() => {
         <div class="slab p-4">
           <h2 class="chalk mb-3">Which alloy</h2>
           <AlloyPicker v-if="!locked" :model-value="alloy" @update:model-value="bench.choose" />
-          <template v-if="alloy && heatWords">
+          <template v-if="alloy">
             <p class="mt-3 text-lg font-bold">
               {{ alloy.name }} <span class="font-normal text-soft">{{ alloy.designation }}</span>
             </p>
             <p v-if="alloy.use">{{ alloy.use }}.</p>
             <p class="my-2">
-              Liquidus {{ degrees(heatWords.liquidus.liquidusC)
-              }}<template v-if="heatWords.liquidus.kind === 'estimate'">
-                (estimate, ± {{ heatWords.liquidus.spreadC }} °C)</template
-              >, pour at {{ degrees(heatWords.window.fromC) }} to {{ degrees(heatWords.window.toC)
+              {{ capital(liquidusWords(liquidus, units)) }}, {{ windowWords(heatWindow(heat), units)
               }}<template v-if="density"
                 >, {{ density.gcm3.toFixed(2) }} g/cm³{{ density.published ? '' : ' (estimate)' }}</template
               >.
             </p>
+            <p
+              v-if="!familyOf(alloy)"
+              class="my-2 border-l-8 border-oxide bg-oxide-wash px-3 py-2"
+              role="status"
+            >
+              <b>No practice is known for this metal.</b> It is mostly {{ elementName(baseMetal(alloy)) }},
+              which {{ PRACTICE_WORDS[alloy.practice] }} is not: the charge can be worked out and weighed, but
+              no run sheet, order or temperature is told.
+            </p>
+            <QuantityField
+              v-if="liquidus?.kind !== 'published'"
+              :model-value="heat.liquidusC ?? null"
+              label="What it freezes at, if you know it"
+              kind="temperature"
+              nullable
+              class="my-2"
+              @update:model-value="edit('Write down what it freezes at', { liquidusC: $event }, 'liquidus')"
+            />
             <LimitGates :limits="alloy.limits" />
             <p v-if="alloy.othersTotalMax !== undefined" class="mt-2 text-sm text-soft">
               Other elements<template v-if="alloy.othersEachMax !== undefined">

@@ -1,0 +1,2 @@
+export { familyOf, METALS, metalOfPractice, type Family, type FamilyMetal } from './family'
+export { pourWindow, type PourWindow } from './pour-window'
