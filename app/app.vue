@@ -6,6 +6,7 @@ const { announce, message } = useNotices()
 const { fault } = useFaults()
 const palette = ref(false)
 const shortcuts = ref(false)
+const stopping = useStopping()
 useTheme()
 useShortcuts({ palette, shortcuts })
 const keeping = useSafeKeeping()
@@ -66,6 +67,7 @@ onMounted(() => {
     <p class="notice" role="status" aria-live="polite">
       <span v-if="message" class="inline-block bg-ink px-4 py-2 text-page">{{ message }}</span>
     </p>
+    <LazyEmergencySheet v-if="stopping" @close="stopping = false" />
     <LazyCommandPalette v-if="palette" @close="palette = false" />
     <LazyShortcutSheet v-if="shortcuts" @close="shortcuts = false" />
   </div>

@@ -24,6 +24,7 @@ interface Command {
   hint: string
   run: () => unknown
 }
+const stopping = useStopping()
 const commands = computed<Command[]>(() => [
   ...STAGES.map((stage) => ({
     id: stage.id,
@@ -31,6 +32,12 @@ const commands = computed<Command[]>(() => [
     hint: stage.question,
     run: () => navigateTo(stage.path(heat.value?.number ?? null)),
   })),
+  {
+    id: 'stop',
+    label: 'Stop: something is wrong',
+    hint: 'burn, spill, fire, fume: what to do now',
+    run: () => (stopping.value = true),
+  },
   { id: 'new', label: 'Start a heat', hint: 'the next number', run: () => startHeat() },
   {
     id: 'pile',

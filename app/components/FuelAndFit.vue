@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { baseMetal, solidDensity } from '#core/alloys'
-import { CRUCIBLE_HEAT, fuelOf, wantsFirstFire, type Banded } from '#core/gear'
+import { CRUCIBLE_HEAT, crucibleRefused, fuelOf, type Banded } from '#core/gear'
 import { freeLots } from '#core/heat'
 
 /** Does it fit the crucible, is there metal enough, what does it burn and how long does it take. */
@@ -10,7 +10,7 @@ const yard = useYard()
 const gear = useGear()
 const { grams, degrees, money } = useUnits()
 const usable = computed(() =>
-  crucibles.value.filter(({ retiredAt, id }) => !retiredAt || id === heat.value?.crucibleId),
+  crucibles.value.filter((one) => !crucibleRefused(one) || one.id === heat.value?.crucibleId),
 )
 const gcm3 = computed(() => (heat.value?.alloy ? solidDensity(heat.value.alloy).gcm3 : null))
 const base = computed(() => (heat.value?.alloy ? baseMetal(heat.value.alloy) : null))
@@ -25,7 +25,6 @@ const fit = computed(() => {
     share: tap / holdsG,
     fits: tap <= holdsG,
     strange: family !== null && family !== base.value ? family : null,
-    fire: wantsFirstFire(crucible, gear.heatsIn(crucible.id)),
     by: crucible.brimCm3 ? 'its brim volume' : 'its number',
   }
 })
@@ -121,10 +120,6 @@ const working = computed(() => {
         </div>
         <p v-if="fit.strange" class="mt-1 font-semibold text-oxide">
           It is kept for {{ BASE_WORDS[fit.strange] ?? fit.strange }} metal: take this family’s own.
-        </p>
-        <p v-if="fit.fire" class="mt-1 font-semibold text-oxide">
-          It was never fired.
-          <NuxtLink to="/gear" class="underline">Give it its first firing</NuxtLink> before it takes metal.
         </p>
       </template>
       <p v-if="better.length" class="mt-1 text-sm">

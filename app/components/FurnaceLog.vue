@@ -6,7 +6,7 @@ import type { MeltLog } from '~/composables/useMeltLog'
 
 /** What happened, written down with one press; the newest first. */
 const props = defineProps<{ log: MeltLog; locked: boolean }>()
-const { entries, truly, probe, add, addReadings, startMs, strike } = props.log
+const { entries, truly, probe, add, addReadings, startMs, strike, struck, putBack } = props.log
 const file = ref<{ open: () => void }>()
 const fault = ref('')
 const { announce } = useNotices()
@@ -111,6 +111,12 @@ const clock = (iso: string) => format(new Date(iso), 'HH:mm')
       <ColourGuide v-if="byEye" :aluminium="log.heat.value?.alloy?.base === 'Al'" @seen="seen" />
       <LogForm v-if="more" :key="more" :kind="more" :log="log" @done="more = null" />
     </template>
+    <div v-if="struck && !locked" class="mt-3 flex flex-wrap items-center gap-3" data-testid="struck">
+      <p class="min-w-0 flex-1 text-soft">
+        Struck: {{ clock(struck.at) }} {{ logWords(struck, { grams, degrees }) }}
+      </p>
+      <button type="button" class="btn min-h-[4.5rem] px-6 text-lg" @click="putBack">Put it back</button>
+    </div>
     <p v-if="fault" role="alert" class="mt-2 font-semibold text-oxide">{{ fault }}</p>
     <ol
       v-if="entries.length"

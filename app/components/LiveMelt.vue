@@ -6,7 +6,8 @@ import type { LiveMelt } from '~/composables/useLiveMelt'
 
 /** What is likely in the crucible now: estimates from the log. */
 const props = defineProps<{ log: MeltLog; live: LiveMelt }>()
-const { latest, superheat, window, windowLeft, zinc, magnesium, hydrogen, gas, cover, aheadMin } = props.live
+const { latest, distrusted, superheat, window, windowLeft, zinc, magnesium, hydrogen, gas, cover, aheadMin } =
+  props.live
 const { grams, degrees, temperature } = useUnits()
 const spread = (celsius: number) =>
   `${Math.round(temperature.value === 'F' ? celsius * 1.8 : celsius)} °${temperature.value}`
@@ -24,6 +25,11 @@ const where = computed(() => {
   <section class="slab p-4" aria-label="In the crucible now, estimated">
     <h2 class="chalk mb-2">In the crucible now, estimated</h2>
     <p v-if="!latest" class="text-soft">Log a temperature, and superheat, zinc and the pour window follow.</p>
+    <p v-else-if="distrusted" class="text-lg" data-testid="live-heat">
+      <b>{{ degrees(latest.celsius) }}</b> is what it shows;
+      <b class="text-oxide">it is not to be trusted in this heat</b>. Go by the metal: its colour, its skin,
+      how it runs off a cold rod. Zinc and gas are not reckoned from it.
+    </p>
     <template v-else>
       <p v-if="where && superheat !== null" class="text-lg" data-testid="live-heat">
         <b>{{ degrees(latest.celsius) }}</b>, {{ spread(Math.abs(superheat)) }}

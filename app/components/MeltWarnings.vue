@@ -4,8 +4,12 @@ import type { RunSheet } from '~/composables/useRunSheet'
 
 /** What does not go as planned, and what to do about it. */
 const props = defineProps<{ log: MeltLog; sheet: RunSheet }>()
-const { liar, refused } = useMeltWarnings(props.log, props.sheet)
-const { heat, degrees, grams } = props.sheet
+const { liar, plateau, refused } = useMeltWarnings(props.log, props.sheet)
+const { heat, edit, degrees, grams, liquidus } = props.sheet
+/** Where nothing published says what it freezes at, the metal itself does. */
+const frozeAt = computed(() =>
+  plateau.value && liquidus.value?.kind !== 'published' ? Math.round(plateau.value.celsius) : null,
+)
 const { degreesApart } = useUnits()
 const off = (celsius: number) => degreesApart(Math.abs(celsius))
 </script>
@@ -20,8 +24,22 @@ const off = (celsius: number) => degreesApart(Math.abs(celsius))
       >It froze at a reading of {{ degrees(liar.readC) }}, so it reads about {{ off(liar.offByC) }}
       {{ liar.offByC > 0 ? 'low' : 'high' }}.</b
     >
-    Add that to what it shows, or hold it through the freezing of a pure metal under
+    It is not trusted any more in this heat. Add that to what it shows, or hold it through the freezing of a
+    pure metal under
     <NuxtLink to="/gear" class="underline">Gear</NuxtLink>.
+  </p>
+  <p
+    v-if="frozeAt !== null && heat && heat.liquidusC !== frozeAt"
+    role="status"
+    class="flex flex-wrap items-center gap-3 border-l-8 border-amber bg-amber-wash px-3 py-2"
+    data-testid="froze"
+  >
+    <span class="min-w-0 flex-1"
+      >The trace stood still at {{ degrees(frozeAt) }}: the metal froze there.</span
+    >
+    <button class="btn" @click="edit('What it froze at', { liquidusC: frozeAt })">
+      Take that for its liquidus
+    </button>
   </p>
   <div
     v-if="refused && heat"

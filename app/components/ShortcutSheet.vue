@@ -1,6 +1,7 @@
 <script setup lang="ts">
 const emit = defineEmits<{ close: [] }>()
 const keys = [
+  ['F9', 'Stop: something is wrong'],
   ['Alt 1 … Alt 7', 'Go to a stage: Stock, Target, Charge, Melt, Pour, Assay, Ledger'],
   ['Ctrl K', 'Find or do anything'],
   ['Ctrl Z', 'Undo'],

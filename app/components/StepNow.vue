@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useTimeoutFn } from '@vueuse/core'
 import { findCaution, holdOf } from '#core/melt'
 import { heatStamp, weighLine } from '#core/heat'
 import { now } from '~/stores/yard'
@@ -7,8 +8,20 @@ import type { RunSheet } from '~/composables/useRunSheet'
 
 /** The one thing to do now, giant; what must be so before it is left; what comes next. */
 const props = defineProps<{ sheet: RunSheet; log: MeltLog; celsius: number | null }>()
-const { heat, steps, words, current, next, mark, acknowledge, grams, degrees, mouldLookedAt, reminders } =
-  props.sheet
+const {
+  heat,
+  steps,
+  words,
+  current,
+  next,
+  mark,
+  unmark,
+  acknowledge,
+  grams,
+  degrees,
+  mouldLookedAt,
+  reminders,
+} = props.sheet
 const yard = useYard()
 const hold = computed(() =>
   current.value
@@ -29,6 +42,25 @@ const zincLot = computed(() =>
     .sort((a, b) => (b.composition.Zn ?? 0) - (a.composition.Zn ?? 0))
     .at(0),
 )
+/** The step ticked last, to be taken back at once. */
+const last = computed(() => {
+  const done = steps.value.filter((step) => heat.value?.done[step.id])
+  const at = (id: string) => heat.value!.done[id]!.at
+  return done.reduce<(typeof done)[number] | null>(
+    (newest, step) => (newest === null || at(step.id) >= at(newest.id) ? step : newest),
+    null,
+  )
+})
+/** A press meant for one thing is not taken for the next: after each, the buttons rest a moment. */
+const REST_MS = 700
+const resting = ref(false)
+const rest = useTimeoutFn(() => (resting.value = false), REST_MS, { immediate: false })
+function calmly(act: () => void): void {
+  if (resting.value) return
+  act()
+  resting.value = true
+  rest.start()
+}
 function done(): void {
   const step = current.value
   if (!step || !heat.value) return
@@ -54,6 +86,22 @@ function done(): void {
 
 <template>
   <div class="furnace bg-page p-4 text-ink sm:p-7">
+    <div
+      v-if="last && heat && !heat.loggedAt"
+      class="mb-3 flex flex-wrap items-center gap-3"
+      data-testid="last-step"
+    >
+      <p class="min-w-0 flex-1 text-soft">
+        {{ heat.done[last.id]!.skipped ? 'Skipped' : '✓' }} {{ words(last).title }}
+      </p>
+      <button
+        class="btn min-h-[4.5rem] px-6 text-lg"
+        :aria-disabled="resting"
+        @click="calmly(() => unmark(last!))"
+      >
+        Undo<span class="sr-only"> {{ words(last).title }}</span>
+      </button>
+    </div>
     <template v-if="current && heat">
       <p class="text-soft">Step {{ steps.indexOf(current) + 1 }} of {{ steps.length }}</p>
       <h2 class="mt-1 text-3xl leading-tight font-bold sm:text-[3.25rem] sm:leading-[1.05]" data-testid="now">
@@ -104,26 +152,35 @@ function done(): void {
         <CautionNote v-else :caution="caution" />
       </template>
       <div
-        v-if="!heat.loggedAt"
+        v-if="!heat.loggedAt && (current.kind !== 'first-fire' || unread.length)"
         class="sticky bottom-0 -mx-4 mt-6 flex flex-wrap gap-3 bg-page px-4 py-3 sm:mx-0 sm:px-0"
       >
         <button
           v-if="unread.length"
-          class="btn btn-next min-h-[4.5rem] flex-1 text-2xl"
+          class="btn btn-next mr-auto min-h-[4.5rem] min-w-[60%] text-2xl aria-disabled:opacity-60"
           data-testid="step-on"
-          @click="acknowledge(unread.map(({ id }) => id))"
+          :aria-disabled="resting"
+          @click="calmly(() => acknowledge(unread.map(({ id }) => id)))"
         >
           {{ unread.length > 1 ? 'I have read them' : 'I have read it' }}
         </button>
-        <button
-          v-else
-          class="btn btn-next min-h-[4.5rem] flex-1 text-2xl"
-          data-testid="step-on"
-          @click="done"
-        >
-          Done
-        </button>
-        <button class="btn min-h-[4.5rem] text-xl" @click="mark(current, true)">Skip</button>
+        <template v-else>
+          <button
+            class="btn mr-auto min-h-[4.5rem] text-xl"
+            :aria-disabled="resting"
+            @click="calmly(() => mark(current!, true))"
+          >
+            Skip
+          </button>
+          <button
+            class="btn btn-next min-h-[4.5rem] min-w-[60%] text-2xl aria-disabled:opacity-60"
+            data-testid="step-on"
+            :aria-disabled="resting"
+            @click="calmly(done)"
+          >
+            Done
+          </button>
+        </template>
       </div>
       <p v-if="next" class="mt-5 text-lg text-soft">Next: {{ words(next).title }}</p>
     </template>

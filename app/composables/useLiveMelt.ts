@@ -16,6 +16,7 @@ import {
 import type { CoverId } from '#core/melt'
 import type { Lot } from '#core/stock'
 import { useYard } from '~/stores/yard'
+import { useLiar } from './useLiar'
 import type { MeltLog } from './useMeltLog'
 import type { RunSheet } from './useRunSheet'
 
@@ -35,14 +36,19 @@ export function useLiveMelt(
   const { zincRate } = useLearning()
   const { heat, trace, nowMin, minutesAt, entries } = log
   const latest = computed(() => trace.value.at(-1) ?? null)
+  const { liar } = useLiar(log, liquidus)
+  /** The thermocouple was found out: what it shows in this heat is no temperature. */
+  const distrusted = computed(() => liar.value !== null)
   const superheat = computed(() =>
-    latest.value && liquidus.value ? latest.value.celsius - liquidus.value.liquidusC : null,
+    latest.value && liquidus.value && !distrusted.value
+      ? latest.value.celsius - liquidus.value.liquidusC
+      : null,
   )
   const window = computed(() => (heat.value ? heatWindow(heat.value) : null))
   /** Minutes until it has cooled to the foot of the pour window; null while it does not cool. */
   const windowLeft = computed(() => {
     const [before, last] = trace.value.slice(-2)
-    if (!before || !last || !window.value) return null
+    if (!before || !last || !window.value || distrusted.value) return null
     const perMin = (before.celsius - last.celsius) / Math.max(0.1, last.atMin - before.atMin)
     if (perMin <= 0 || last.celsius > window.value.toC) return null
     return Math.max(0, (last.celsius - window.value.fromC) / perMin - (nowMin.value - last.atMin))
@@ -80,6 +86,7 @@ export function useLiveMelt(
     const alloy = heat.value?.alloy
     if (!alloy || baseMetal(alloy) !== 'Cu' || !melt || melt.tapMassG <= 0 || trace.value.length === 0)
       return null
+    if (distrusted.value) return null
     if (zincFrom.value === null || (melt.composition.Zn ?? 0) < ZINC_WORTH_PCT) return null
     const { '?': _, ...composition } = melt.composition
     const ask = {
@@ -134,7 +141,7 @@ export function useLiveMelt(
       coatings: lots.flatMap((lot) => lot?.coatings ?? []),
       forms: current.weighed.map(({ form }) => form),
       superheatC:
-        trace.value.length > 0 && liquidus.value
+        trace.value.length > 0 && liquidus.value && !distrusted.value
           ? Math.max(...trace.value.map(({ celsius }) => celsius)) - liquidus.value.liquidusC
           : null,
       heldMin: base && !base.skipped ? nowMin.value - minutesAt(base.at) : 0,
@@ -150,13 +157,14 @@ export function useLiveMelt(
     }, 0),
   )
   const hydrogen = computed(() => {
-    if (heat.value?.alloy?.base !== 'Al' || trace.value.length === 0) return null
+    if (heat.value?.alloy?.base !== 'Al' || trace.value.length === 0 || distrusted.value) return null
     const hottest = Math.max(...trace.value.map(({ celsius }) => celsius))
     const reasons = gas.value.filter((reason) => reason !== 'not-degassed').length
     return hottest > 665 ? hydrogenGuess(hottest, reasons, degasMin.value) : null
   })
   return {
     latest,
+    distrusted,
     superheat,
     window,
     windowLeft,

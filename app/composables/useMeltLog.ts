@@ -56,8 +56,17 @@ export function useMeltLog() {
     const log = [...entries.value, ...fresh].sort((a, b) => (a.at < b.at ? -1 : 1)).slice(-MOST_LOGGED)
     edit(`Read ${from}`, { log })
   }
+  /** What was struck last, to be put back with one press. */
+  const struck = ref<LogEntry | null>(null)
   function strike(id: string): void {
+    struck.value = entries.value.find((entry) => entry.id === id) ?? null
     edit('Strike it from the log', { log: entries.value.filter((entry) => entry.id !== id) })
+  }
+  function putBack(): void {
+    if (!struck.value) return
+    const log = [...entries.value, struck.value].sort((a, b) => (a.at < b.at ? -1 : 1)).slice(-MOST_LOGGED)
+    struck.value = null
+    edit('Put it back into the log', { log })
   }
 
   const startClock = (step: string) =>
@@ -81,6 +90,8 @@ export function useMeltLog() {
     add,
     addReadings,
     strike,
+    struck,
+    putBack,
     startClock,
     runS,
   }

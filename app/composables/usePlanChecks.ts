@@ -1,7 +1,7 @@
 import { computed, type ComputedRef, type Ref } from 'vue'
 import { baseMetal } from '#core/alloys'
 import type { ChargedLine, MeltPrediction } from '#core/charge'
-import type { Heat } from '#core/heat'
+import { residueFor, sharingPot, type Heat } from '#core/heat'
 import { checkPlan } from '#core/melt'
 import type { Lot } from '#core/stock'
 import { useYard } from '~/stores/yard'
@@ -22,7 +22,13 @@ export function usePlanChecks(
   const checks = computed<CheckWords[]>(() => {
     const current = heat.value
     if (!current?.alloy || !prediction.value || lines.value.length === 0) return []
-    const before = yard.heats.findLast(({ number }) => number < current.number)
+    // The last that was poured, not the last that was numbered.
+    const before = yard.heats
+      .filter(({ id, loggedAt }) => loggedAt && id !== current.id)
+      .reduce<Heat | null>((last, one) => (last && last.loggedAt! > one.loggedAt! ? last : one), null)
+    const sharing = sharingPot(current, yard.heats).filter(
+      ({ alloy }) => alloy && alloy.practice !== current.alloy!.practice,
+    )
     return checkPlan({
       alloy: current.alloy,
       tapMassG: prediction.value.tapMassG,
@@ -41,6 +47,8 @@ export function usePlanChecks(
       crucibleNo: current.crucibleNo ?? null,
       ...chosenCrucible(current),
       lastBase: before?.alloy ? baseMetal(before.alloy) : null,
+      residue: residueFor(current, yard.heats),
+      sharing: sharing.map(({ number, alloy }) => ({ number, alloy: alloy!.name })),
     })
       .map((check) => checkWords(check, { lotName, grams }))
       .sort((a, b) => Number(b.hurts) - Number(a.hurts) || RANK[a.level] - RANK[b.level])

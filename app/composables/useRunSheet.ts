@@ -1,6 +1,6 @@
 import { computed } from 'vue'
 import { POUR_CHECKLIST, pourOrder } from '#core/casting'
-import { wantsFirstFire } from '#core/gear'
+import { wantsFirstFire, type Furnace } from '#core/gear'
 import { runSheet, type RunSheetAsk, type RunStep } from '#core/melt'
 import { familyOf } from '#core/families'
 import { heatLiquidus, type Heat } from '#core/heat'
@@ -27,6 +27,10 @@ export function useRunSheet(topUpZincG: () => number = () => 0) {
       chosen: heat.value?.practices ?? {},
       own: yard.practices,
       newCrucible: !!crucible && wantsFirstFire(crucible, heatsIn(crucible.id)),
+      fuel:
+        yard.gear.find((one): one is Furnace => one.type === 'furnace' && one.id === heat.value?.furnaceId)
+          ?.fuel ?? null,
+      crucibleG: crucible?.checks.findLast(({ massG }) => massG !== null)?.massG ?? 0,
       pourOrder: pourOrder(heat.value?.need?.parts ?? []),
     }
   })

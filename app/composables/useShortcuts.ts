@@ -22,11 +22,14 @@ export function useUndo() {
 export function useShortcuts(sheets: { palette: Ref<boolean>; shortcuts: Ref<boolean> }): void {
   const { undo, redo } = useUndo()
   const { heat } = useHeat()
+  const stopping = useStopping()
   useEventListener(document, 'keydown', (event: KeyboardEvent) => {
     const command = event.ctrlKey || event.metaKey
     const key = event.key.toLowerCase()
     const typing = event.target instanceof HTMLElement && event.target.matches('input, textarea, select')
-    if (command && key === 'k') sheets.palette.value = true
+    // No letter: it works while something is being typed.
+    if (event.key === 'F9') stopping.value = true
+    else if (command && key === 'k') sheets.palette.value = true
     else if (command && key === 'z' && !typing) (event.shiftKey ? redo : undo)()
     else if (command && key === 'y' && !typing) redo()
     else if (!typing && event.key === '?') sheets.shortcuts.value = true

@@ -1,6 +1,7 @@
 import type { PlanCheck } from '#core/melt'
 import { elementName } from './elements'
-import { capital, percent } from './figures'
+import { heatStamp } from '#core/heat'
+import { capital, listed, percent } from './figures'
 import { WORN } from './gear'
 
 export interface CheckWords {
@@ -183,6 +184,35 @@ function sentence(check: PlanCheck, tools: Tools): Omit<CheckWords, 'hurts' | 'l
         level: 'stop',
         text: `It does not fit: ${tools.grams(check.wantsG)} of melt, and the crucible takes ${tools.grams(check.holdsG)} with a fifth left free`,
         why: 'Lower the tap mass or take a larger crucible that your tongs fit.',
+        source,
+      }
+    case 'live-rounds':
+      return {
+        level: 'stop',
+        text: `${capital(listed(check.lots.map(tools.lotName)))} may hold live rounds: every case looked into by hand, away from fire`,
+        why: 'A live or misfired cartridge, a primer or powder in the melt is a bomb. What you have not proved empty yourself never comes near a furnace.',
+        source,
+      }
+    case 'residue':
+      return {
+        level: check.breaks.length > 0 ? 'stop' : 'mind',
+        text:
+          check.massG === null
+            ? `The crucible last held ${check.alloy} (${heatStamp(check.heat)}), and nothing says how much of it stayed`
+            : `About ${tools.grams(check.massG)} of ${check.alloy} (${heatStamp(check.heat)}) stayed in the crucible: with it ${listed(
+                check.breaks.map(
+                  ({ element, pct, max }) =>
+                    `${elementName(element)} comes to about ${percent(pct)} %, limit ${percent(max)}`,
+                ),
+              )}`,
+        why: 'What sticks to the wall melts into the next heat. Take another crucible, or melt a wash heat of scrap of this family in it, pour it out, scrape it, and write down what stayed.',
+        source,
+      }
+    case 'pot-shared':
+      return {
+        level: 'mind',
+        text: `${capital(listed(check.heats.map(({ number, alloy }) => `${heatStamp(number)} (${alloy})`)))}, open too, ${check.heats.length > 1 ? 'are' : 'is'} planned in the same crucible`,
+        why: 'Whichever is poured first leaves some of itself for the other.',
         source,
       }
     case 'first-fire':

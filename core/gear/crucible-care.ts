@@ -48,6 +48,27 @@ export function crucibleWear({ checks }: Pick<Crucible, 'checks'>): Wear {
   return { wallLost, massLost, retire }
 }
 
+/**
+ * Why a crucible is not to be used at all.
+ * @returns null where nothing speaks against it
+ */
+export function crucibleRefused(
+  crucible: Pick<Crucible, 'checks' | 'retiredAt'>,
+): Wear['retire'] | 'retired' {
+  return crucible.retiredAt ? 'retired' : crucibleWear(crucible).retire
+}
+
+/**
+ * Minutes that a step of the first firing still has to run.
+ * @param nowMs since 1970, ms
+ * @returns 0 where its time is over, or none is under way
+ */
+export function firingLeftMin({ firing }: Pick<Crucible, 'firing'>, nowMs: number): number {
+  const step = firing && FIRST_FIRE[firing.step]
+  if (!firing || !step) return 0
+  return Math.max(0, step.minutes - (nowMs - Date.parse(firing.since)) / 60_000)
+}
+
 /** A crucible that was never fired and has had no heat wants its first firing. */
 export function wantsFirstFire({ firstFiredAt, heatsBefore }: Crucible, heatsHere: number): boolean {
   return firstFiredAt === null && heatsBefore + heatsHere === 0

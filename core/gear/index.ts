@@ -1,5 +1,7 @@
 export {
+  crucibleRefused,
   crucibleWear,
+  firingLeftMin,
   FIRST_FIRE,
   FIRST_FIRE_SOURCE,
   RETIRE_SOURCE,

@@ -45,6 +45,18 @@ export const crucibleSchema = z.strictObject({
   firstFiredAt: z.iso.datetime().nullable(),
   /** where the first firing stands: the step, and when it was begun */
   firing: z.strictObject({ step: z.number().int().min(0).max(20), since: z.iso.datetime() }).nullable(),
+  /** steps of the first firing that were left before their time, and why */
+  firingCut: z
+    .array(
+      z.strictObject({
+        step: z.number().int().min(0).max(20),
+        at: z.iso.datetime(),
+        leftMin: z.number().min(0).max(10_000),
+        why: z.string().trim().min(1).max(300),
+      }),
+    )
+    .max(40)
+    .optional(),
   checks: z.array(crucibleCheckSchema).max(500),
   retiredAt: z.iso.datetime().nullable(),
   note,

@@ -1,5 +1,5 @@
 import type { MeltC } from './pot'
-import type { RunStep } from './run-sheet'
+import type { RunStep } from './run-step'
 
 /** How a hold stands: met, to be waited for, or for the caster's own eyes. */
 export type HoldState = 'met' | 'wait' | 'look'

@@ -3,6 +3,7 @@ import { blendDensity } from '#core/composition'
 import table from '#data/plan-checks.json'
 import type { ChargedLot } from './classify'
 import { crucibleHolds } from './crucible'
+import { mayHoldRounds } from './hazards'
 
 /** Something the solver does not know and a founder would say. */
 export type PlanCheck =
@@ -28,6 +29,18 @@ export type PlanCheck =
   | { rule: 'crucible-worn'; why: string; source: string }
   | { rule: 'crucible-family'; last: string; source: string }
   | { rule: 'crucible-full'; wantsG: number; holdsG: number; source: string }
+  | { rule: 'live-rounds'; lots: string[]; source: string }
+  | {
+      rule: 'residue'
+      heat: number
+      alloy: string
+      /** g; null where nothing was written down */
+      massG: number | null
+      /** limits that it breaks, with what the melt comes to */
+      breaks: { element: string; pct: number; max: number }[]
+      source: string
+    }
+  | { rule: 'pot-shared'; heats: { number: number; alloy: string }[]; source: string }
 
 export interface CheckedPlan {
   alloy: Pick<Alloy, 'base' | 'practice' | 'group' | 'limits' | 'densityGcm3'>
@@ -40,8 +53,12 @@ export interface CheckedPlan {
   crucibleNo: number | null
   /** the crucible chosen from the gear, where one is */
   crucible?: { holdsG: number; wantsFirstFire: boolean; retire: string | null; family: string | null }
-  /** base metal of the heat before this one; null for none */
+  /** base metal of the last heat that was poured; null for none */
   lastBase: string | null
+  /** what the last heat left in the crucible chosen */
+  residue?: Residue | null
+  /** other open heats planned in the same crucible, of another kind */
+  sharing?: readonly { number: number; alloy: string }[]
 }
 
 /** A share of an element's mass that names a lot as one of its carriers. */
@@ -51,6 +68,7 @@ const CARRIER = 0.2
 export function checkPlan(plan: CheckedPlan): PlanCheck[] {
   return [
     ...neverMelted(plan),
+    ...liveRounds(plan),
     ...magnesiumChips(plan),
     ...tracePoisons(plan),
     ...poisons(plan),
@@ -58,9 +76,60 @@ export function checkPlan(plan: CheckedPlan): PlanCheck[] {
     ...zincDieCastings(plan),
     ...unmixed(plan),
     ...crucible(plan),
+    ...residue(plan),
+    ...sharedPot(plan),
     ...forms(plan),
     ...coatings(plan),
   ]
+}
+
+/** What an earlier heat left in a crucible; `massG` null where nothing was written down. */
+export interface Residue {
+  number: number
+  alloy: string
+  practice: string | null
+  massG: number | null
+  composition: Record<string, number>
+}
+
+/** Skull is scraped and weighed by eye: so much more of it may be there. Engineering judgement. */
+const MORE_SKULL = 1.5
+
+function liveRounds({ lots }: CheckedPlan): PlanCheck[] {
+  const found = lots.filter(mayHoldRounds)
+  return found.length > 0
+    ? [{ rule: 'live-rounds', lots: found.map(({ lotId }) => lotId), source: 'Usual caution' }]
+    : []
+}
+
+/** What is left in the pot joins the melt: what it does to the limits. */
+function residue({ residue: left, alloy, composition, tapMassG }: CheckedPlan): PlanCheck[] {
+  if (!left || tapMassG <= 0) return []
+  const source = 'Arithmetic, with half as much again as was written down; usual caution'
+  const told = { rule: 'residue', heat: left.number, alloy: left.alloy, source } as const
+  if (left.massG === null)
+    return left.practice === alloy.practice ? [] : [{ ...told, massG: null, breaks: [] }]
+  const massG = left.massG * MORE_SKULL
+  if (massG <= 0) return []
+  const breaks = Object.entries(alloy.limits).flatMap(([element, { max }]) => {
+    if (max === undefined) return []
+    const own = pctOf(composition, element)
+    const pct = (own * tapMassG + pctOf(left.composition, element) * massG) / (tapMassG + massG)
+    return pct > max * (1 + 1e-6) && pct > own ? [{ element, pct, max }] : []
+  })
+  return breaks.length > 0 ? [{ ...told, massG: left.massG, breaks }] : []
+}
+
+function sharedPot({ sharing = [] }: CheckedPlan): PlanCheck[] {
+  return sharing.length > 0
+    ? [
+        {
+          rule: 'pot-shared',
+          heats: [...sharing],
+          source: 'Common practice: one crucible for each alloy family',
+        },
+      ]
+    : []
 }
 
 const pctOf = (composition: Record<string, number>, symbol: string) => composition[symbol] ?? 0

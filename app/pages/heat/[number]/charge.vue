@@ -47,6 +47,7 @@ const origins = useSessionStorage('charge-origins', false)
         {{ weighedAll ? 'Run the melt' : 'To the scale' }}
       </NuxtLink>
     </HeatHeading>
+    <CrucibleRefused />
     <p v-if="fault" role="alert" class="mb-3 font-semibold text-oxide">{{ fault }}</p>
 
     <div v-if="!heat.alloy || heat.tapMassG === null" class="slab max-w-xl p-5">

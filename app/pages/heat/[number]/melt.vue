@@ -14,7 +14,6 @@ watch(
   (massG) => (topUpZincG.value = massG),
   { immediate: true },
 )
-const stopping = ref(false)
 // The screen stays on while the heat runs, where the browser can do that.
 const wake = useWakeLock()
 watch(
@@ -26,22 +25,21 @@ watch(
   { immediate: true },
 )
 onBeforeUnmount(() => void wake.release().catch(() => {}))
+/** No step is offered with a crucible that fails in the tongs; once metal is molten in it, it has to be finished. */
+const { refused } = useCrucibleStanding()
+const blocked = computed(() => !!refused.value && !heat.value?.loggedAt && !heat.value?.done.base)
 const unweighed = computed(() => heat.value?.weighed.length === 0)
 </script>
 
 <template>
   <section v-if="heat">
     <HeatHeading question="What do I do now, and next?">
-      <button
-        class="btn min-h-12 border-2 border-oxide px-6 text-lg font-bold text-oxide"
-        @click="stopping = true"
-      >
-        Stop: something is wrong
-      </button>
       <NuxtLink v-if="!current && steps.length" :to="`/heat/${heat.number}/pour`" class="btn btn-next"
         >Weigh what came out</NuxtLink
       >
     </HeatHeading>
+    <StopButton v-if="!heat.loggedAt" />
+    <CrucibleRefused />
     <WeighedRemark v-if="!heat.loggedAt" :heat="heat" />
     <div v-if="!steps.length" class="slab max-w-xl p-5">
       <p v-if="heat.alloy && !metal && lines.length" class="mb-3">
@@ -53,7 +51,12 @@ const unweighed = computed(() => heat.value?.weighed.length === 0)
     </div>
     <div v-else class="grid items-start gap-5 lg:grid-cols-[minmax(0,1.2fr)_minmax(0,1fr)]">
       <div class="grid grid-cols-1 gap-5">
-        <StepNow :sheet="sheet" :log="log" :celsius="live.latest.value?.celsius ?? null" />
+        <StepNow
+          v-if="!blocked"
+          :sheet="sheet"
+          :log="log"
+          :celsius="live.distrusted.value ? null : (live.latest.value?.celsius ?? null)"
+        />
         <FurnaceLog :log="log" :locked="!!heat.loggedAt" />
         <PracticeList :sheet="sheet" />
       </div>
@@ -80,6 +83,5 @@ const unweighed = computed(() => heat.value?.weighed.length === 0)
         </div>
       </div>
     </div>
-    <LazyEmergencySheet v-if="stopping" @close="stopping = false" />
   </section>
 </template>

@@ -21,6 +21,7 @@ const liquidus = computed(() => (heat.value ? heatLiquidus(heat.value) : null))
         >Work out the charge</NuxtLink
       >
     </HeatHeading>
+    <CrucibleRefused />
     <p v-if="locked" class="slab mb-4 p-3">This heat is in the ledger; its target stays as it was.</p>
 
     <div class="grid grid-cols-1 items-start gap-5 lg:grid-cols-[minmax(0,1.1fr)_minmax(0,1fr)]">

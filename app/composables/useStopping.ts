@@ -1,0 +1,2 @@
+/** Whether the sheet of what to do in an emergency lies open. */
+export const useStopping = () => useState('stopping', () => false)

@@ -1,0 +1,34 @@
+import type { ChargedLot } from './classify'
+
+/** What cartridge cases are made of, wt%. */
+const CASE_BRASS = { Cu: [67, 74], Zn: [26, 33], mostLead: 0.2 } as const
+/** Names under which cases come. */
+const CASE_NAMES = /cartridge|\bshells?\b|\bcases?\b|\brounds?\b|ammunition|\bammo\b|primer/i
+/** Forms a case is never in. */
+const NO_CASE = new Set(['bar', 'turnings', 'oily-turnings', 'pipe', 'castings', 'casting'])
+
+/**
+ * Whether a lot may hold live or misfired rounds: cartridge brass in any form that cases come in, or a name that says so.
+ * @source usual caution; cartridge brass is 70 copper, 30 zinc
+ */
+export function mayHoldRounds({
+  name,
+  form,
+  composition,
+}: Pick<ChargedLot, 'name' | 'form' | 'composition'>): boolean {
+  const pct = (symbol: string) => composition[symbol] ?? 0
+  const within = ([low, high]: readonly [number, number], symbol: string) =>
+    pct(symbol) >= low && pct(symbol) <= high
+  const brass = within(CASE_BRASS.Cu, 'Cu') && within(CASE_BRASS.Zn, 'Zn') && pct('Pb') <= CASE_BRASS.mostLead
+  return CASE_NAMES.test(name) || (brass && !NO_CASE.has(form))
+}
+
+/** Forms in which aluminium and magnesium catch fire. */
+const FINE = new Set(['turnings', 'oily-turnings', 'foil', 'cans-loose'])
+
+/** Whether a lot is aluminium or magnesium so thin that it burns in the flame. */
+export const isFineMetal = ({ form, composition }: Pick<ChargedLot, 'form' | 'composition'>): boolean =>
+  FINE.has(form) && (composition.Al ?? 0) + (composition.Mg ?? 0) > 50
+
+/** A full crucible heavier than this is no lift for one with tongs, g. Engineering judgement. */
+export const LIFT_G = 15_000
