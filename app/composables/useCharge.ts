@@ -46,15 +46,12 @@ export function useCharge(heat: Ref<Heat | null>) {
   const lines = computed<ChargedLine[]>(() => {
     const current = heat.value
     if (!current) return []
-    if (!plan.value || plan.value.status === 'infeasible')
-      return weighedCharge(current.weighed, current.alloy?.base)
+    if (!plan.value || plan.value.status === 'infeasible') return weighedCharge(current.weighed)
     const byId = new Map(engine.answer?.problem.lots.map((lot) => [lot.id, lot]))
     return plan.value.lines.flatMap(({ lot: id, massG }) => {
       const lot = byId.get(id)
       if (!lot) return []
-      return [
-        { massG, lot: { ...lot, sd: withBaseSpread(lot.composition, lot.sd ?? {}, current.alloy?.base) } },
-      ]
+      return [{ massG, lot: { ...lot, sd: withBaseSpread(lot.composition, lot.sd ?? {}) } }]
     })
   })
   const prediction = computed(() => (heat.value ? predictMelt(lines.value, heatRecovery(heat.value)) : null))

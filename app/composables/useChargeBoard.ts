@@ -1,7 +1,7 @@
 import { isolated } from '~/words/isolated'
 import { computed, reactive, ref } from 'vue'
 import { watchDebounced } from '@vueuse/core'
-import { probabilityInLimits } from '#core/charge'
+import { oddsInside } from '#core/charge'
 import { heatRecovery, LINE_SHARE, weighLine, type Heat, type LotChoice } from '#core/heat'
 import type { Lot } from '#core/stock'
 import { now, useYard } from '~/stores/yard'
@@ -211,10 +211,11 @@ export function useChargeBoard() {
     }
     return all
   })
+  const recovery = computed(() => (heat.value ? heatRecovery(heat.value) : {}))
   const chance = computed(() => {
     if (!prediction.value || prediction.value.tapMassG <= 0) return null
-    const probability = probabilityInLimits(prediction.value.composition, prediction.value.sd, limits.value)
-    return `${Math.round(100 * probability)} times in 100`
+    const probability = oddsInside(lines.value, recovery.value, limits.value)
+    return probability === null ? null : timesWords(probability)
   })
   const { way } = useLosses()
   const workingTools = {
@@ -225,7 +226,6 @@ export function useChargeBoard() {
       return way.value
     },
   }
-  const recovery = computed(() => (heat.value ? heatRecovery(heat.value) : {}))
   const elementSums = computed(() =>
     prediction.value
       ? Object.keys(limits.value)

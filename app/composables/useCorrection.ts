@@ -1,7 +1,7 @@
 import { isolated } from '~/words/isolated'
 import { computed, ref, shallowRef, watch, type ComputedRef } from 'vue'
 import { useDebounceFn } from '@vueuse/core'
-import { measuredComposition } from '#core/assay'
+import { wholeComposition } from '#core/assay'
 import { nominalOf } from '#core/alloys'
 import { purchaseOf, type Correction, type CorrectionAsk } from '#core/charge'
 import { freeLots, heatRecovery, heatYield, heatStamp, weighLine, type Heat } from '#core/heat'
@@ -36,17 +36,11 @@ export function useCorrection(
   const ask = computed<CorrectionAsk | null>(() => {
     const alloy = heat.value?.alloy
     if (!heat.value || !alloy || metalG.value <= 0 || Object.keys(measured.value).length === 0) return null
-    const composition = measuredComposition(measured.value as Parameters<typeof measuredComposition>[0])
-    const sd: Record<string, number> = {}
-    for (const [symbol, value] of Object.entries(measured.value))
-      if (value.sd > 0 && symbol !== alloy.base) sd[symbol] = value.sd
-    for (const [symbol, pct] of Object.entries(predicted.value))
-      if (symbol !== '?' && symbol !== alloy.base && !(symbol in measured.value)) composition[symbol] = pct
-    const others = Object.entries(composition).reduce(
-      (sum, [e, pct]) => sum + (e === alloy.base ? 0 : pct),
-      0,
+    const { composition, sd } = wholeComposition(
+      measured.value as Parameters<typeof wholeComposition>[0],
+      predicted.value,
+      alloy.base,
     )
-    composition[alloy.base] = Math.max(0, Math.min(composition[alloy.base] ?? 100, 100 - others))
     return {
       metal: { massG: metalG.value, composition, sd, molten: molten.value },
       target: {

@@ -13,7 +13,7 @@ import {
   type WeighingRule,
 } from '#core/charge'
 import { elementName } from './elements'
-import { capital, counted, listed, percent } from './figures'
+import { capital, counted, listed, percent, timesWords } from './figures'
 
 export interface ChargeTools {
   lotName: (id: string) => string
@@ -213,7 +213,7 @@ export function outcomeWords(
   const lost = after.concessions.filter((one) => !before.concessions.includes(one))
   if (lost.includes('no-margin') || lost.includes('no-room'))
     return {
-      text: `If you take it, every limit still holds by the predicted figures, but the melt is inside only about ${Math.round(100 * after.plan.probabilityInLimits)} times in 100.`,
+      text: `If you take it, every limit still holds by the predicted figures, but the melt is inside only about ${timesWords(after.plan.probabilityInLimits)}.`,
       bad: true,
     }
   const massOf = ({ plan }: Weighing) =>

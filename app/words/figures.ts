@@ -26,3 +26,9 @@ export function limitWords({ min, max }: { min?: number | undefined; max?: numbe
 
 /** So many of a thing: "1 lot", "12 lots". */
 export const counted = (count: number, one: string) => `${count} ${count === 1 ? one : `${one}s`}`
+
+/** How often in a hundred: never "100 times in 100", for nothing is that sure. */
+export function timesWords(probability: number): string {
+  if (probability >= 0.995) return 'more than 99 times in 100'
+  return probability < 0.005 ? 'less than once in 100' : `${Math.round(100 * probability)} times in 100`
+}

@@ -10,5 +10,6 @@ export {
 } from './reading'
 export { judge, SURE, type Call, type LimitVerdict, type Verdict } from './verdict'
 export { formatReading, parseReading } from './parse-reading'
+export { wholeComposition } from './whole-composition'
 export { measuredComposition } from './measured-composition'
 export { outliers, type Outlier } from './outliers'

@@ -190,12 +190,11 @@ export function buildBlendModel(given: ChargeProblem, options: BlendOptions = {}
 
 /** A problem of version 2 with the spread of each lot's base element, which the others leave it. */
 export function normalised(problem: ChargeProblem): ChargeProblem {
-  if (problem.version === 1 || problem.target.base === undefined) return problem
-  const { base } = problem.target
+  if (problem.version === 1) return problem
   return {
     ...problem,
     lots: problem.lots.map((lot) => {
-      const sd = lot.sd && withBaseSpread(lot.composition, lot.sd, base)
+      const sd = lot.sd && withBaseSpread(lot.composition, lot.sd)
       return sd === lot.sd || !sd ? lot : { ...lot, sd }
     }),
   }

@@ -1,13 +1,20 @@
 import type { Highs } from 'highs'
 import type { Limits } from '#core/alloys'
-import { UNIDENTIFIED, unidentifiedPct, type Composition, type Spread } from '#core/composition'
+import {
+  UNIDENTIFIED,
+  unidentifiedPct,
+  withBaseSpread,
+  type Composition,
+  type Spread,
+} from '#core/composition'
 import { buildBlendModel } from './blend-model'
 import { minimiseWithCones } from './cones'
 import { NO_SOLUTION } from './linear-programme'
 import { predictMelt, probabilityInLimits, type MeltPrediction } from './predict'
 import type { PlanLine } from './plan'
 import type { ChargeLot, ChargeProblem, ChargeTarget } from './problem'
-import { boughtLot, wantedPurchases } from './purchasable'
+import { boughtLot, purchaseOf, wantedPurchases } from './purchasable'
+import { isWanted } from './wanted'
 
 /** Metal that is there and was measured: a melt in the crucible, or ingots to be melted again. */
 export interface MeasuredMetal {
@@ -52,13 +59,16 @@ export interface Correction {
   within: Record<string, number>
 }
 
+/** Bought metal counts as so many times the yard's usual price. Engineering judgement. */
+const BOUGHT = 2
+
 /** The measured metal among the lots of a correction. */
 const METAL = '\u0000metal'
 /** Nominal is met when each figure is within this share of its limit's width, or of itself. */
 const NEAR = 0.1
 
 /**
- * The least metal that puts a measured melt right, or brings it on to nominal ("sweetening"): additions and plain
+ * The least and cheapest metal that puts a measured melt right, or brings it on to nominal ("sweetening"): additions and plain
  * dilution alike, losses and spreads counted.
  * @param ask masses in g, composition in wt%
  * @returns impossible when no addition of what is offered does it
@@ -68,7 +78,12 @@ export function correctMelt(highs: Highs, ask: CorrectionAsk): Correction {
   const offered = ask.buying
     ? wantedPurchases(ask.target).map(({ id }) => boughtLot(id, 20 * ask.metal.massG))
     : []
-  const lots = [...ask.lots.filter((lot) => lot.availableG > 0), ...offered]
+  // What is only tolerated is no ballast: a lot comes in for what the target wants.
+  const lots = [
+    ...ask.lots.filter((lot) => lot.availableG > 0 && isWanted(ask.target, mostOf(lot))),
+    ...offered,
+  ]
+  const usualPrice = meanPrice(ask.lots)
   const limits = ask.aim === 'nominal' ? nominalLimits(ask.target) : ask.target.limits
   const before = predictMelt([{ massG: metal.fixedG!, lot: metal }], ask.recovery)
   const done = (lines: PlanLine[], keptG: number, status: Correction['status']): Correction => {
@@ -86,17 +101,35 @@ export function correctMelt(highs: Highs, ask: CorrectionAsk): Correction {
       within: ask.aim === 'nominal' ? nearness(ask.target) : {},
     }
   }
-  const whole = leastAdded(highs, ask, limits, metal, lots)
+  const whole = leastAdded(highs, ask, limits, metal, lots, usualPrice)
   if (!whole) return done([], metal.fixedG!, 'impossible')
   if (whole.lines.length === 0) return done([], metal.fixedG!, 'inside')
   const fits = done(whole.lines, metal.fixedG!, 'additions')
   if (ask.capacityG === undefined || fits.after.tapMassG <= ask.capacityG * (1 + 1e-9)) return fits
-  const part = leastAdded(highs, ask, limits, { ...metal, availableG: metal.fixedG! }, lots, ask.capacityG)
+  const part = leastAdded(
+    highs,
+    ask,
+    limits,
+    { ...metal, availableG: metal.fixedG! },
+    lots,
+    usualPrice,
+    ask.capacityG,
+  )
   return part ? done(part.lines, part.keptG, 'additions') : done([], metal.fixedG!, 'impossible')
 }
 
+/** The element a lot holds most of. */
+const mostOf = ({ composition }: ChargeLot): string =>
+  Object.entries(composition).reduce((most, one) => (one[1] > most[1] ? one : most), ['', 0])[0]
+
+/** The yard's mean price of a kilogram; 1 where nothing has one. */
+function meanPrice(lots: readonly ChargeLot[]): number {
+  const priced = lots.filter(({ pricePerKg }) => pricePerKg > 0)
+  return priced.length > 0 ? priced.reduce((sum, { pricePerKg }) => sum + pricePerKg, 0) / priced.length : 1
+}
+
 /**
- * The additions of least mass; with a capacity, the additions that let most of the metal stay.
+ * The additions of least mass and price; with a capacity, the additions that let most of the metal stay.
  * Lines under the least weight are tried without, the lightest first, and come back at the least weight if need be.
  */
 function leastAdded(
@@ -105,6 +138,7 @@ function leastAdded(
   limits: Limits,
   metal: ChargeLot,
   lots: readonly ChargeLot[],
+  usualPrice: number,
   capacityG?: number,
 ): { lines: PlanLine[]; keptG: number } | null {
   const held = { ...metal }
@@ -120,8 +154,14 @@ function leastAdded(
   }
   const model = buildBlendModel(problem, {
     freeTap: capacityG === undefined,
-    // Price only breaks ties between additions of one mass; with a capacity, metal poured off is what costs.
-    costPerG: (lot) => (lot.id === METAL ? (capacityG === undefined ? 0 : -10) : 1 + 1e-6 * lot.pricePerKg),
+    // Each gram added counts, and what it costs beside the yard's usual price; with a capacity, metal poured off is what
+    // costs.
+    costPerG: (lot) =>
+      lot.id === METAL
+        ? capacityG === undefined
+          ? 0
+          : -1000
+        : 1 + (purchaseOf(lot.id) === null ? lot.pricePerKg / usualPrice : BOUGHT),
   })
   const open = model.programme.open(highs)
   try {
@@ -182,7 +222,7 @@ function asLot(
     availableG: chargedG,
     pricePerKg: 0,
     composition: scaled(whole),
-    sd: scaled(sd),
+    sd: scaled(withBaseSpread(whole, sd)),
     fixedG: chargedG,
   }
 }

@@ -69,3 +69,4 @@ export {
 } from './weighing'
 export { createChargeSolver, type ChargeSolver } from './solve'
 export { letInWays, type LetIn } from './let-in'
+export { oddsInside } from './odds'

@@ -39,10 +39,10 @@ export interface WeighingBench {
 export const BARE_BENCH: WeighingBench = { scales: [], unit: 'g', crucibleG: null }
 
 /** The weighed lines as the melt prediction takes them. */
-export function weighedCharge(weighed: readonly WeighedLine[], base?: string): ChargedLine[] {
+export function weighedCharge(weighed: readonly WeighedLine[]): ChargedLine[] {
   return weighed.map(({ lotId, massG, composition, sd, metallicYield, pricePerKg }) => ({
     massG,
-    lot: { id: lotId, composition, sd: withBaseSpread(composition, sd, base), metallicYield, pricePerKg },
+    lot: { id: lotId, composition, sd: withBaseSpread(composition, sd), metallicYield, pricePerKg },
   }))
 }
 

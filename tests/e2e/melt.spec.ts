@@ -1,5 +1,5 @@
 import { devices } from '@playwright/test'
-import { expect, openDemo, saved, stepOn, stepTo, test, visit } from './support'
+import { expect, openDemo, plain, saved, stepOn, stepTo, test, visit } from './support'
 
 test('the furnace log: readings put right, quick entries, estimates, the trace; a reload keeps it', async ({
   page,
@@ -113,6 +113,58 @@ test('a clock that is right after sleep and a reload, and the stop sheet', async
   await expect(page.getByTestId('emergency')).toContainText('No water')
 })
 
+for (const size of [
+  { width: 1280, height: 800 },
+  { width: 844, height: 390 },
+  { width: 390, height: 844 },
+])
+  test(`stop is in reach of a glove and of a key, its answer on top, at ${size.width} × ${size.height}`, async ({
+    page,
+  }) => {
+    await page.setViewportSize(size)
+    await openDemo(page)
+    await page.goto('/heat/13/melt')
+    await expect(page.getByTestId('now')).toBeVisible()
+    const stop = page.getByRole('button', { name: /^Stop/ })
+    await page.mouse.wheel(0, 5000)
+    await page.evaluate(() => window.scrollTo(0, document.body.scrollHeight))
+    await expect(stop).toBeInViewport({ ratio: 1 })
+    expect((await stop.boundingBox())!.height).toBeGreaterThanOrEqual(72)
+    await page.keyboard.press('F9')
+    const region = page.getByTestId('emergency')
+    // What speaks is there before it has anything to say.
+    await expect(region).toBeAttached()
+    await expect(region).toBeEmpty()
+    await page.getByRole('button', { name: 'Someone is burnt' }).click()
+    await expect(region.getByRole('listitem').first()).toBeInViewport({ ratio: 1 })
+    await expect(region.getByRole('listitem').last()).toBeInViewport({ ratio: 1 })
+    expect(await page.evaluate(() => document.activeElement?.textContent)).toContain('Someone is burnt')
+    await page.getByRole('button', { name: 'Close' }).click()
+    await page.keyboard.press('Control+k')
+    await page.keyboard.type('stop')
+    await page.keyboard.press('Enter')
+    await expect(region).toBeAttached()
+  })
+
+test('a double tap does one thing; a danger unread is not skipped; the step just ticked is taken back beside it', async ({
+  page,
+}) => {
+  await openDemo(page)
+  await page.goto('/heat/13/melt')
+  await expect(page.getByTestId('now')).toHaveText('Get ready')
+  await expect(page.getByRole('button', { name: 'Skip' })).toHaveCount(0)
+  const read = await page.getByTestId('step-on').boundingBox()
+  await page.mouse.dblclick(read!.x + read!.width / 2, read!.y + read!.height / 2, { delay: 60 })
+  await expect(page.getByTestId('step-on')).toHaveText('Done')
+  await expect(page.getByTestId('now')).toHaveText('Get ready')
+  await page.getByTestId('step-on').click()
+  await expect(page.getByTestId('now')).not.toHaveText('Get ready')
+  const undo = page.getByTestId('last-step').getByRole('button', { name: /^Undo/ })
+  expect((await undo.boundingBox())!.height).toBeGreaterThanOrEqual(72)
+  await undo.click()
+  await expect(page.getByTestId('now')).toHaveText('Get ready')
+})
+
 test('practices are chosen with their reasons; a dose that is too much says so; own ones are kept', async ({
   page,
 }) => {
@@ -160,11 +212,22 @@ test('holds wait for the thermometer; the metal gives the lie to the probe; a re
   await expect(page.getByTestId('hold')).toContainText('molten through')
   await stepOn(page)
   await expect(page.getByTestId('liar')).toContainText('reads at least')
-  await log('1150')
+  await expect(page.getByTestId('live-heat')).toContainText('not to be trusted in this heat')
+  // Struck, and put back, and struck again: it was the wrong line.
+  const strike = page.getByRole('button', { name: /^Strike ?Temperature/ })
+  await strike.click()
+  await page.getByRole('button', { name: 'Put it back' }).click()
+  await expect(page.getByTestId('liar')).toBeVisible()
+  await strike.click()
+  await expect(page.getByTestId('liar')).toHaveCount(0)
+  await log('1250')
   await stepTo(page, /^Add the (brass|zinc)/)
   await expect(page.getByTestId('hold')).toContainText('wait until it is under')
-  await log('1030')
-  await expect(page.getByTestId('hold')).toContainText('cool enough')
+  await log('900')
+  await expect(page.getByTestId('hold')).toContainText('the melt freezes round what goes in')
+  const [, from] = /heat it to ([\d ]+) °C/.exec(plain(await page.getByTestId('hold').innerText()))!
+  await log(String(Number(from!.replace(/ /g, '')) + 10))
+  await expect(page.getByTestId('hold')).toContainText('right for the zinc')
   await page.getByRole('button', { name: 'Skip' }).click()
   await expect(page.getByTestId('refused')).toContainText('Without')
 })

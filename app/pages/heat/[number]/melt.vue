@@ -38,7 +38,7 @@ const unweighed = computed(() => heat.value?.weighed.length === 0)
         >Weigh what came out</NuxtLink
       >
     </HeatHeading>
-    <StopButton v-if="!heat.loggedAt" />
+    <StopButton v-if="!heat.loggedAt" :beside="!!current" />
     <CrucibleRefused />
     <WeighedRemark v-if="!heat.loggedAt" :heat="heat" />
     <div v-if="!steps.length" class="slab max-w-xl p-5">
