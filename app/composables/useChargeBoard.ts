@@ -5,7 +5,14 @@ import { oddsInside } from '#core/charge'
 import { heatRecovery, LINE_SHARE, weighLine, type Heat, type LotChoice } from '#core/heat'
 import type { Lot } from '#core/stock'
 import { now, useYard } from '~/stores/yard'
-import { concessionWords, conflictWords, harmWords, limitingWords, planHeadline } from '~/words/charge'
+import {
+  concessionWords,
+  conflictWords,
+  harmWords,
+  limitingWords,
+  OUT_OF_TIME,
+  planHeadline,
+} from '~/words/charge'
 import { costWorking, elementWorking, tapWorking } from '~/words/workings'
 
 export interface ChargeRowState {
@@ -34,7 +41,7 @@ export function useChargeBoard() {
   const opened = reactive(new Set<string>())
 
   const frozen = computed(() => !!heat.value?.loggedAt)
-  const infeasible = computed(() => plan.value?.status === 'infeasible')
+  const infeasible = computed(() => plan.value?.status === 'infeasible' || plan.value?.status === 'unknown')
   /** Something was weighed that cannot be kept inside the limits: the least harm, said and carried on. */
   const harmed = computed(() => plan.value?.status === 'least-harm')
   /** Step of each line's scale, by lot. */
@@ -286,7 +293,13 @@ export function useChargeBoard() {
         ? ''
         : concessionWords(engine.answer?.concessions ?? [], heat.value?.confidence ?? null),
     ),
-    conflict: computed(() => (plan.value ? conflictWords(plan.value.conflict, tools.value) : '')),
+    conflict: computed(() =>
+      !plan.value
+        ? ''
+        : plan.value.status === 'unknown'
+          ? OUT_OF_TIME
+          : conflictWords(plan.value.conflict, tools.value),
+    ),
     weighedAll: computed(
       () => rows.value.planned.length > 0 && rows.value.planned.every(({ weighedG }) => weighedG !== null),
     ),

@@ -56,6 +56,10 @@ function shadowStep(limit: number): number {
   return limit > 0 ? Number((limit / 10).toPrecision(1)) : 0.01
 }
 
+/** Time ran out before a plan was found, or shown not to exist. */
+export const OUT_OF_TIME =
+  'No blend was found in the time there is, and none is shown to be impossible. Leave out lots that hardly matter, allow more lots, or drop whole pieces, and it is looked for again.'
+
 /** Why nothing fits, as a sentence. */
 export function conflictWords(conflict: readonly Conflict[], tools: ChargeTools): string {
   const first = conflict[0]

@@ -29,14 +29,19 @@ export interface LimitConflict {
  * The fewest limits that cannot hold together, then the stocks and fixed lines without which they could, each with
  * how far it would have to give alone. Limits are weighed as fractions of themselves, so that 0.005 % counts as
  * much as 88 %. Whole pieces, least lines and the number of lots are left aside.
+ * @param outOfTime then what is known so far is told: a set that cannot hold together, if not the smallest
  */
-export function findLimitConflict(highs: Highs, whole: ChargeProblem): LimitConflict {
+export function findLimitConflict(
+  highs: Highs,
+  whole: ChargeProblem,
+  outOfTime: () => boolean = () => false,
+): LimitConflict {
   const problem = withoutRule(whole, 'maxLots')
   const model = buildBlendModel(problem, { elasticCost: 1, costPerG: () => 0 })
   if (model.programme.isEmpty) return { solvable: false, conflict: [], together: [], alone: [] }
   const open = model.programme.open(highs)
   try {
-    const sketch = new ConflictSketch(problem, model, open)
+    const sketch = new ConflictSketch(problem, model, open, outOfTime)
     return sketch.read()
   } finally {
     open.dispose()
@@ -74,6 +79,7 @@ class ConflictSketch {
     private readonly problem: ChargeProblem,
     private readonly model: BlendModel,
     private readonly open: OpenProgramme,
+    private readonly outOfTime: () => boolean,
   ) {}
 
   read(): LimitConflict {
@@ -121,21 +127,25 @@ class ConflictSketch {
     const { rows } = this.model
     for (const first of given) if (this.clash([first])) return [first]
     for (const first of given)
-      for (const second of rows) if (second !== first && this.clash([first, second])) return [first, second]
+      for (const second of rows) {
+        if (this.outOfTime()) return this.thinnedOut()
+        if (second !== first && this.clash([first, second])) return [first, second]
+      }
     for (const first of given)
       for (const [at, second] of rows.entries())
         for (const third of rows.slice(at + 1)) {
-          if (this.trials > MOST_TRIALS) return this.thinnedOut()
+          if (this.trials > MOST_TRIALS || this.outOfTime()) return this.thinnedOut()
           if (second === first || third === first) continue
           if (this.clash([first, second, third])) return [first, second, third]
         }
     return this.thinnedOut()
   }
 
-  /** A set of which no limit can be spared. */
+  /** A set of which no limit can be spared, or was looked at for being spared. */
   private thinnedOut(): LimitRow[] {
     let members = [...this.model.rows]
     for (const row of this.model.rows) {
+      if (this.outOfTime()) break
       const fewer = members.filter((other) => other !== row)
       if (this.clash(fewer)) members = fewer
     }
@@ -152,6 +162,11 @@ class ConflictSketch {
     }
     let held = all
     for (const index of all) {
+      // Half looked through, every lot would stand there as a cause.
+      if (this.outOfTime()) {
+        held = []
+        break
+      }
       const fewer = held.filter((other) => other !== index)
       this.release(all.filter((other) => !fewer.includes(other)))
       if (this.clash(members)) held = fewer
@@ -201,6 +216,7 @@ class ConflictSketch {
   /** What each limit alone would have to become for all others to hold. */
   private relaxedAlone(members: readonly LimitRow[]): LimitChange[] {
     return members.flatMap((row) => {
+      if (this.outOfTime()) return []
       this.enforceOnly(this.model.rows)
       this.giveWay(row)
       const solution = this.solve()

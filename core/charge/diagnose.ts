@@ -16,30 +16,32 @@ const MOST_PURCHASES = 3
 /**
  * Says why a problem cannot be solved and what would make it so.
  * @param works whether a changed problem can be solved, all rules kept; no way out is offered without it
+ * @param outOfTime then no further way is tried
  */
 export function diagnose(
   highs: Highs,
   problem: ChargeProblem,
   works: (changed: ChargeProblem) => boolean,
+  outOfTime: () => boolean = () => false,
 ): Diagnosis {
-  const found = findLimitConflict(highs, problem)
+  const found = findLimitConflict(highs, problem, outOfTime)
   const conflict =
     metalConflict(problem) ??
     fixedConflict(problem) ??
     (found.solvable ? ruleConflict(problem, works) : found.conflict)
-  const proven = (remedy: Remedy) => works(applyRemedy(problem, remedy))
+  const proven = (remedy: Remedy) => !outOfTime() && works(applyRemedy(problem, remedy))
   const relaxing = relaxations(problem, found).flatMap((one) => provenRelaxing(problem, one, proven))
-  const buying = purchases(highs, problem).flatMap((one) => provenPurchase(one, proven))
+  const buying = (outOfTime() ? [] : purchases(highs, problem)).flatMap((one) => provenPurchase(one, proven))
   return {
     conflict,
     remedies: [
       ...(relaxing.length > 0
         ? relaxing
         : relaxedTogether(problem, found).flatMap((one) => provenRelaxing(problem, one, proven))),
-      ...(buying.length > 0 ? buying : boughtTogether(highs, problem).filter(proven)),
-      ...leavingOut(highs, problem).filter(proven),
+      ...(buying.length > 0 || outOfTime() ? buying : boughtTogether(highs, problem).filter(proven)),
+      ...(outOfTime() ? [] : leavingOut(highs, problem).filter(proven)),
       ...looserRules(problem, found.solvable).filter(proven),
-      ...firstProven(lessTap(highs, problem), proven),
+      ...(outOfTime() ? [] : firstProven(lessTap(highs, problem), proven)),
     ],
   }
 }

@@ -246,11 +246,23 @@ export function createChargeSolver(
     delete smooth.incrementG
     const ideal = planFrom(smooth, attempt(smooth, seconds / 2))
     if (!ideal) return null
-    const plan = planFrom(problem, attempt(problem, seconds / 2, ROUNDING_NODES))
+    const least = objectiveOf(problem, ideal)
+    const gapOf = (one: ChargePlan) =>
+      least > 0
+        ? Math.max(0, objectiveOf(problem, one) / least - 1)
+        : objectiveOf(problem, one) > 1e-9
+          ? 1
+          : 0
+    let plan = planFrom(problem, attempt(problem, seconds / 4, ROUNDING_NODES))
+    // Far from what is possible without steps, it is worth all of the time.
+    if (!plan || (plan.status !== 'optimal' && gapOf(plan) > NEAR)) {
+      const longer = planFrom(problem, attempt(problem, seconds / 4))
+      if (longer && (!plan || objectiveOf(problem, longer) < objectiveOf(problem, plan))) plan = longer
+    }
     if (!plan) return null
     if (plan.status === 'optimal') return { ...plan, limiting: ideal.limiting }
-    const gap = ideal.cost > 0 ? Math.max(0, plan.cost / ideal.cost - 1) : 0
-    const nearEnough = ideal.status === 'optimal' && problem.objective === 'cost' && gap <= 1e-9
+    const gap = gapOf(plan)
+    const nearEnough = ideal.status === 'optimal' && gap <= 1e-9
     return { ...plan, status: nearEnough ? 'optimal' : 'feasible', gap, limiting: ideal.limiting }
   }
 
@@ -334,9 +346,11 @@ export function createChargeSolver(
           : roundedPlan(problem, seconds)
       if (plan) return stepped ? withGap(problem, plan, seconds / 2) : plan
       const timeIsUp = clockMs() - start > seconds * 900
-      if (timeIsUp && problem.version === 2) return { ...emptyPlan(problem), status: 'unknown' }
+      // Time that ran out proves nothing. The first version has no word for that: it names no conflict then.
+      if (timeIsUp) return { ...emptyPlan(problem), ...(problem.version === 2 ? { status: 'unknown' } : {}) }
       const works = (changed: ChargeProblem) => best(changed, seconds / 4, Infinity) !== null
-      const told = diagnose(highs, problem, works)
+      const diagnosed = clockMs() + seconds * 1000
+      const told = diagnose(highs, problem, works, () => clockMs() > diagnosed)
       const end = clockMs() + seconds * 1000
       const lines = problem.leastHarm ? leastHarm(highs, problem, () => clockMs() > end) : null
       if (lines) return { ...describePlan(problem, lines), ...told, status: 'least-harm' }

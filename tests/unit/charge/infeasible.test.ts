@@ -1,4 +1,4 @@
-import loadHighs from 'highs'
+import loadHighs, { type Highs } from 'highs'
 import { beforeAll, describe, expect, it } from 'vitest'
 import {
   applyRemedy,
@@ -18,8 +18,10 @@ import { leastCostByGlpk } from '../../support/oracles'
 import { randomProblem } from '../../support/random-problem'
 
 let solver: ChargeSolver
+let highs: Highs
 beforeAll(async () => {
-  solver = createChargeSolver(await loadHighs(), () => performance.now())
+  highs = await loadHighs()
+  solver = createChargeSolver(highs, () => performance.now())
 })
 
 const problem = (part: Partial<ChargeProblem> & Pick<ChargeProblem, 'target' | 'lots'>): ChargeProblem => ({
@@ -242,4 +244,29 @@ it('a solver that gives up on the basis at hand begins from scratch: too much as
       for (const remedy of remedies)
         expect(one.solve(applyRemedy(asked, remedy)).status, JSON.stringify(remedy)).not.toBe('infeasible')
     }
+})
+
+describe('time', () => {
+  it.each([1])(
+    'saying why takes no longer than was given, and what is said is a set that cannot hold (60 lots, seed %d)',
+    (seed) => {
+      const given = { ...randomProblem(seed, 60, 10), timeLimitS: 2, confidence: 0.95 }
+      given.lots = given.lots.slice(2)
+      for (const limit of Object.values(given.target.limits))
+        if (limit.max !== undefined && limit.max < 0.2) limit.max *= 0.05
+      // A clock that runs by itself: every look at it is a tenth of a second.
+      let looked = 0
+      const timed = createChargeSolver(highs, () => (looked += 100))
+      const plan = timed.solve(given)
+      expect(plan.status).toBe('infeasible')
+      expect(looked).toBeLessThan(3 * 2000 + 100)
+      expect(plan.conflict.length).toBeGreaterThan(0)
+      const named = plan.conflict.flatMap((one) => (one.kind === 'element' ? [one.element] : []))
+      const limits = Object.fromEntries(named.map((element) => [element, given.target.limits[element]!]))
+      expect(solver.solve({ ...given, timeLimitS: 10, target: { ...given.target, limits } }).status).toBe(
+        'infeasible',
+      )
+    },
+    60_000,
+  )
 })
