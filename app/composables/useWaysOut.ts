@@ -38,7 +38,18 @@ export function useWaysOut(answer: () => Weighing | null, tools: ComputedRef<Cha
       case 'relaxTogether':
         return () => edit(words, overruleLimits(current, remedy.changes))
       case 'lessTap':
-        return () => edit('Lower the tap mass', { tapMassG: remedy.tapMassG, need: null })
+      case 'moreTap':
+        return () => edit(words, { tapMassG: remedy.tapMassG, need: null })
+      case 'relaxOthers':
+        return () =>
+          current.alloy &&
+          edit(words, {
+            alloy: {
+              ...current.alloy,
+              othersTotalMax: remedy.to,
+              othersSource: `Moved for this heat; the alloy says ${current.alloy.othersTotalMax} %`,
+            },
+          })
       case 'moreLots':
         return () => edit(words, { maxLots: remedy.maxLots })
       case 'leaveOut':

@@ -136,6 +136,10 @@ export function remedyWords(remedy: Remedy, tools: ChargeTools): string {
       return `Get ${listed(remedy.purchases.map((one) => bought(one, tools)))}`
     case 'lessTap':
       return `Tap ${tools.grams(remedy.tapMassG)} instead`
+    case 'moreTap':
+      return `Tap ${tools.grams(remedy.tapMassG)} instead: more metal thins what is too much`
+    case 'relaxOthers':
+      return `Accept ${percent(remedy.to)} % of elements without a limit of their own, together`
     case 'leaveOut':
       return `Leave out ${tools.lotName(remedy.lot)}`
     case 'takeOut':

@@ -17,7 +17,10 @@ export function applyRemedy(problem: ChargeProblem, remedy: Remedy): ChargeProbl
     case 'obtainTogether':
       return supplied(problem, remedy.purchases)
     case 'lessTap':
+    case 'moreTap':
       return { ...problem, target: { ...problem.target, tapMassG: remedy.tapMassG } }
+    case 'relaxOthers':
+      return { ...problem, target: { ...problem.target, othersTotalMax: remedy.to } }
     case 'leaveOut':
       return { ...problem, lots: problem.lots.filter(({ id }) => id !== remedy.lot) }
     case 'takeOut':

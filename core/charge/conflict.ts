@@ -3,7 +3,7 @@ import { buildBlendModel, excessMaxG, type BlendModel, type LimitRow } from './b
 import { minimiseWithCones, spreadOf } from './cones'
 import type { LinearSolution, OpenProgramme } from './linear-programme'
 import { meltCoefficients } from './melt-coefficients'
-import type { Conflict, LimitChange } from './plan'
+import type { Conflict, LimitChange, WeighingRule } from './plan'
 import { withoutRule } from './apply-remedy'
 import type { ChargeLot, ChargeProblem } from './problem'
 
@@ -12,6 +12,9 @@ const INF = Number.POSITIVE_INFINITY
 const MET = 1e-6
 /** Sets of limits tried for the smallest before a small one is taken. */
 const MOST_TRIALS = 700
+
+/** Rules of weighing that a linear look leaves aside. */
+const ASIDE: readonly WeighingRule[] = ['maxLots', 'pieces', 'minLine']
 
 /** What a linear look at an infeasible problem tells. */
 export interface LimitConflict {
@@ -36,7 +39,7 @@ export function findLimitConflict(
   whole: ChargeProblem,
   outOfTime: () => boolean = () => false,
 ): LimitConflict {
-  const problem = withoutRule(whole, 'maxLots')
+  const problem = ASIDE.reduce(withoutRule, whole)
   const model = buildBlendModel(problem, { elasticCost: 1, costPerG: () => 0 })
   if (model.programme.isEmpty) return { solvable: false, conflict: [], together: [], alone: [] }
   const open = model.programme.open(highs)

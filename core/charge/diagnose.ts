@@ -42,6 +42,8 @@ export function diagnose(
       ...(outOfTime() ? [] : leavingOut(highs, problem).filter(proven)),
       ...looserRules(problem, found.solvable).filter(proven),
       ...(outOfTime() ? [] : firstProven(lessTap(highs, problem), proven)),
+      ...(outOfTime() || problem.version === 1 ? [] : firstProven(moreTap(highs, problem), proven)),
+      ...(problem.version === 1 ? [] : relaxedOthers(problem, conflict).filter(proven)),
     ],
   }
 }
@@ -142,6 +144,16 @@ function firstProven(ways: readonly Remedy[], proven: (remedy: Remedy) => boolea
   return first ? [first] : []
 }
 
+/** Elements without a limit of their own let up to what they reach, where they are what stands in the way. */
+function relaxedOthers({ target }: ChargeProblem, conflict: readonly Conflict[]): Remedy[] {
+  const others = conflict.find(({ kind }) => kind === 'others')
+  if (others?.kind !== 'others' || target.othersTotalMax === undefined) return []
+  return FURTHER.map((share) => Number((others.reached * (1 + share) * 1.001).toPrecision(3)))
+    .filter((to) => to > target.othersTotalMax! && to <= 4 * target.othersTotalMax!)
+    .slice(0, 1)
+    .map((to): Remedy => ({ kind: 'relaxOthers', to }))
+}
+
 /** With a few more lots, or without a rule, where rules alone stand in the way. */
 function looserRules(problem: ChargeProblem, solvable: boolean): Remedy[] {
   if (!solvable) return []
@@ -215,6 +227,27 @@ function boughtTogether(highs: Highs, problem: ChargeProblem): Remedy[] {
     return metal !== null && massG > 0.01 ? [{ metal, massG: enough(massG) }] : []
   })
   return list.length > 0 ? [{ kind: 'obtainTogether', purchases: list }] : []
+}
+
+/** Of the least that has to be tapped, how much more is tried: rules of weighing may want it. */
+const MORE = [1, 1.005, 1.01, 1.03, 1.1]
+/** More than so many times what was asked is another heat. */
+const MOST_TIMES = 3
+
+/** The least that can be tapped inside the limits once it is more than was asked: what is weighed too much is thinned. */
+function moreTap(highs: Highs, problem: ChargeProblem): Remedy[] {
+  const { tapMassG } = problem.target
+  const model = buildBlendModel(
+    { ...problem, target: { ...problem.target, tapMassG: MOST_TIMES * tapMassG } },
+    { freeTap: true, costPerG: (_, coefficients) => coefficients.meltPerG },
+  )
+  const solution = relaxation(highs, model)
+  if (!solution.feasible) return []
+  const leastG = Number(solution.objective.toPrecision(9))
+  // Where all is fixed it has to be just that.
+  return [leastG, ...MORE.map((share) => Math.ceil(Math.max(leastG * 1.0001, tapMassG) * share))]
+    .filter((tap) => tap > tapMassG * 1.0005 && tap <= MOST_TIMES * tapMassG)
+    .map((tap): Remedy => ({ kind: 'moreTap', tapMassG: tap }))
 }
 
 /** Of the most that can be tapped, how much is tried: rules of weighing may want some of it. */

@@ -5,6 +5,9 @@ import type { MeltCoefficients } from './melt-coefficients'
 import type { ChargeLot, ChargeProblem } from './problem'
 import { isWanted } from './wanted'
 
+/** What the price of a whole charge counts where something else is asked for, in widths of a limit. */
+const AMONG_EQUALS = 2e-4
+
 /** Limits finer than this leave the room of this, wt%. */
 const LEAST_ROOM = 1e-6
 
@@ -19,7 +22,12 @@ export function objectivePerG(
   const impure = purityCost > 0 ? impurityPerG(problem, purityCost) : () => 0
   if (problem.objective === 'cost') return (lot, melted) => lot.pricePerKg / 1000 + impure(melted)
   if (problem.objective === 'virgin') return (lot) => (lot.virgin ? 1 : 0) + 1e-7 * lot.pricePerKg
-  return () => 0
+  // Of charges equally near nominal the cheapest: a charge of the mean price counts as a trifle of one limit's width.
+  const priced = problem.lots.filter(({ pricePerKg }) => pricePerKg > 0)
+  if (priced.length === 0) return () => 0
+  const mean = priced.reduce((sum, { pricePerKg }) => sum + pricePerKg, 0) / priced.length
+  const perG = AMONG_EQUALS / (mean * problem.target.tapMassG)
+  return (lot) => perG * lot.pricePerKg
 }
 
 /** Room for elements the target says nothing of at all, wt%: all of the melt. */

@@ -65,10 +65,12 @@ const firstRemedies = [
 ] as const
 export const remedySchema = z.discriminatedUnion('kind', firstRemedies)
 
-/** Ways out of version 2: a weighed or locked line made lighter to so much. */
+/** Ways out of version 2: a weighed or locked line made lighter, more tapped, the others together let up to so much. */
 export const remedy2Schema = z.discriminatedUnion('kind', [
   ...firstRemedies,
   z.strictObject({ kind: z.literal('takeOut'), lot, toG: grams }),
+  z.strictObject({ kind: z.literal('moreTap'), tapMassG: grams }),
+  z.strictObject({ kind: z.literal('relaxOthers'), to: z.number().min(0).max(100) }),
 ])
 
 const firstPlan = z.strictObject({
