@@ -19,7 +19,11 @@ export function balanceWords(
   balance: MassBalance,
   grams: (value: number) => string,
 ): { tone: 'good' | 'warn' | 'plain'; text: string } {
-  const { state, missingG, fumeG, chargeG, foundG } = balance
+  const { state, missingG, fumeG, expectedG, chargeG, foundG } = balance
+  const gone =
+    expectedG - fumeG > 1
+      ? `about ${grams(expectedG)} expected: paint, dirt and dross${fumeG > 1 ? `, and ${grams(fumeG)} of it as fume` : ''}`
+      : `about ${grams(fumeG)} expected as fume`
   const share = ((100 * Math.abs(missingG)) / chargeG).toFixed(1)
   const waiting = listed(balance.unweighed.map((part) => PART_NAMES[part] ?? part))
   switch (state) {
@@ -33,7 +37,7 @@ export function balanceWords(
     case 'closes':
       return {
         tone: 'good',
-        text: `It closes: ${grams(foundG)} of ${grams(chargeG)} found again; the other ${grams(Math.max(0, missingG))} is fume (about ${grams(fumeG)} expected) and the scale’s error.`,
+        text: `It closes: ${grams(foundG)} of ${grams(chargeG)} found again; the other ${grams(Math.max(0, missingG))} is loss (${gone}) and the scale’s error.`,
       }
     case 'open':
       return {
@@ -43,7 +47,7 @@ export function balanceWords(
     case 'missing':
       return {
         tone: 'warn',
-        text: `${grams(missingG)} is missing (${share} %), and only about ${grams(fumeG)} should have gone up in smoke. Look for spill on the floor, dross thrown away unweighed, or an ingot left in its mould.`,
+        text: `${grams(missingG)} is missing (${share} %), with ${gone}. Look for spill on the floor, dross thrown away unweighed, or an ingot left in its mould.`,
       }
   }
 }

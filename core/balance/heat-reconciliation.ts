@@ -74,6 +74,8 @@ const DOUBT = {
   /** not weighed: may be anything up to a good part of the charge */
   unknownShare: 0.2,
 }
+/** Elements that leave as vapour rather than into the dross. */
+const VOLATILE: readonly string[] = ['Zn', 'Mg', 'Cd']
 const WEIGHED_IN_DOUBT = 1e4
 const UNLIKELY = 0.05
 
@@ -174,23 +176,40 @@ function modelOf({ lots, found, measured, base, recovery }: HeatFigures): {
       (sum, lot) => sum + (lot.massG * lot.metallicYield * (lot.composition[element] ?? 0)) / 100,
       0,
     )
+  const metalFoundG = found.some(({ massG, dross }) => !dross && massG === null)
+    ? 0
+    : found.reduce((sum, { massG, dross }) => sum + (dross ? 0 : massG!), 0)
+  // Zinc and magnesium burn more or less as the heat goes: what the assay finds gone is gone, as far as it came in.
+  const goneG = (element: string) => {
+    const brought = broughtG(element)
+    const usual = brought * (1 - (recovery[element] ?? 1))
+    const seen = measured[element]
+    if (!VOLATILE.includes(element) || !seen || metalFoundG <= 0) return usual
+    return Math.max(usual, brought - (seen.pct * metalFoundG) / 100)
+  }
   const lossAt = elements.map((element) => {
     const brought = broughtG(element)
     return place({
       what: 'loss',
       name: 'burnt or in the dross',
       element,
-      before: brought * (1 - (recovery[element] ?? 1)),
+      before: goneG(element),
       sd: Math.max(0.05, DOUBT.recoveryShare * brought),
       weighed: false,
     })
   })
-  const zincFumeG = broughtG('Zn') * (1 - (recovery.Zn ?? 1))
+  const vapourG = VOLATILE.reduce((sum, element) => sum + goneG(element), 0)
+  // Paint, oil and dirt that did not come out as dross went up as well.
+  const drossG = found.reduce((sum, { massG, dross }) => sum + (dross ? (massG ?? 0) : 0), 0)
+  const burntOffG = Math.max(
+    0,
+    lots.reduce((sum, { massG, metallicYield }) => sum + massG * (1 - metallicYield), 0) - drossG,
+  )
   const fumeAt = place({
     what: 'fume',
     name: 'gone as fume',
-    before: zincFumeG,
-    sd: Math.max(3, DOUBT.fumeShare * chargeG, 0.5 * zincFumeG),
+    before: vapourG + burntOffG,
+    sd: Math.max(3, DOUBT.fumeShare * chargeG, 0.5 * vapourG, 0.5 * burntOffG),
     weighed: false,
   })
   const metalAt = foundAt.filter((_, at) => !found[at]!.dross)

@@ -1,3 +1,5 @@
+import type { ExpectedLoss } from './expected-loss'
+
 /** Weights after the pour, g. A part that was not weighed is null, never 0. */
 export interface PourWeights {
   ingotsG: readonly number[]
@@ -21,6 +23,8 @@ export interface MassBalance {
   missingG: number
   /** what is expected to have left as fume, g */
   fumeG: number
+  /** what is expected not to be found again, beside the dross that was weighed, g */
+  expectedG: number
   /** doubt of the weighings within which the balance counts as closed, g */
   toleranceG: number
   state: BalanceState
@@ -38,13 +42,18 @@ const PARTS = ['castingsG', 'returnsG', 'drossG', 'skullG', 'spillG', 'heelG'] a
  * Where the charge went: what was found again, what may have left as fume, and what is missing.
  * @param chargeG everything that was put in, g
  * @param pour weights after the pour
- * @param fumeG expected vapour loss (zinc, magnesium), g
- * @returns balance; it closes when what is missing is the expected fume within 1 % of the charge (at least 5 g)
+ * @param loss expected of the charge: what its yields leave out, what goes into the dross, what goes up as vapour
+ * @returns balance; it closes when what is missing is no more than the expected loss that the dross does not hold, twice
+ *   its doubt, and 1 % of the charge (at least 5 g)
  * @throws RangeError when the charge is not above zero
  * @source arithmetic; the 1 % tolerance is an engineering estimate
- * @example massBalance(100, { ingotsG: [72], castingsG: 0, returnsG: 10, drossG: 0, skullG: 12, spillG: 6, heelG: 0 }, 0).tapYield // 0.72
+ * @example massBalance(100, { ingotsG: [72], castingsG: 0, returnsG: 10, drossG: 0, skullG: 12, spillG: 6, heelG: 0 }).tapYield // 0.72
  */
-export function massBalance(chargeG: number, pour: PourWeights, fumeG: number): MassBalance {
+export function massBalance(
+  chargeG: number,
+  pour: PourWeights,
+  loss: ExpectedLoss = { yieldG: 0, solidG: 0, fumeG: 0, sdG: 0 },
+): MassBalance {
   if (!(chargeG > 0)) throw new RangeError('a balance needs a charge above 0 g')
   const ingotsG = pour.ingotsG.reduce((sum, grams) => sum + grams, 0)
   const unweighed: (keyof PourWeights)[] = PARTS.filter((part) => pour[part] === null)
@@ -52,13 +61,16 @@ export function massBalance(chargeG: number, pour: PourWeights, fumeG: number): 
   const foundG = PARTS.reduce((sum, part) => sum + (pour[part] ?? 0), ingotsG + (pour.samplesG ?? 0))
   const missingG = chargeG - foundG
   const toleranceG = Math.max(5, 0.01 * chargeG)
+  const { fumeG } = loss
+  const expectedG = fumeG + Math.max(0, loss.yieldG + loss.solidG - (pour.drossG ?? 0))
   return {
     chargeG,
     foundG,
     missingG,
     fumeG,
+    expectedG,
     toleranceG,
-    state: stateOf(foundG, missingG, fumeG, toleranceG, unweighed),
+    state: stateOf(foundG, missingG, expectedG + 2 * loss.sdG, toleranceG, unweighed),
     unweighed,
     tapYield: (ingotsG + (pour.castingsG ?? 0)) / chargeG,
     metalYield: (foundG - (pour.drossG ?? 0)) / chargeG,
@@ -68,12 +80,12 @@ export function massBalance(chargeG: number, pour: PourWeights, fumeG: number): 
 function stateOf(
   foundG: number,
   missingG: number,
-  fumeG: number,
+  expectedG: number,
   toleranceG: number,
   unweighed: readonly string[],
 ): BalanceState {
   if (foundG === 0) return 'nothing-weighed'
   if (missingG < -toleranceG) return 'over'
-  if (missingG <= fumeG + toleranceG) return 'closes'
+  if (missingG <= expectedG + toleranceG) return 'closes'
   return unweighed.length > 0 ? 'open' : 'missing'
 }

@@ -1,5 +1,5 @@
 import { combineReadings, judge, type Measured, type Verdict } from '#core/assay'
-import { expectedFumeG, massBalance, type MassBalance } from '#core/balance'
+import { expectedLoss, massBalance, type MassBalance } from '#core/balance'
 import { predictMelt, type MeltPrediction } from '#core/charge'
 import { weighedCharge } from './charge-problem'
 import { heatRecovery } from './losses'
@@ -32,9 +32,15 @@ export function heatSummary(heat: Heat): HeatSummary {
         ? massBalance(
             predicted.chargeMassG,
             { ...weights, ingotsG: ingots.map(({ massG }) => massG) },
-            expectedFumeG(lines, recovery),
+            expectedLoss(lines, recovery, measured, metalFound(heat.pour)),
           )
         : null,
     cost: heat.weighed.reduce((sum, line) => sum + (line.massG * line.pricePerKg) / 1000, 0),
   }
+}
+
+/** Metal found again after the pour, dross aside, g; 0 until all of it that matters was weighed. */
+function metalFound({ ingots, castingsG, returnsG, skullG, spillG, heelG }: Heat['pour']): number {
+  const poured = ingots.reduce((sum, { massG }) => sum + massG, castingsG ?? 0)
+  return poured > 0 ? poured + (returnsG ?? 0) + (skullG ?? 0) + (spillG ?? 0) + (heelG ?? 0) : 0
 }

@@ -112,7 +112,10 @@ describe('results', () => {
   it('a balance says what is missing, what is open, and what cannot be', () => {
     const pour = { ingotsG: [700], castingsG: 0, returnsG: 0, drossG: 0, skullG: 0, spillG: 0, heelG: 0 }
     const words = (chargeG: number, part = {}) =>
-      balanceWords(massBalance(chargeG, { ...pour, ...part }, 3), tools.grams).text
+      balanceWords(
+        massBalance(chargeG, { ...pour, ...part }, { yieldG: 0, solidG: 0, fumeG: 3, sdG: 0 }),
+        tools.grams,
+      ).text
     expect(words(1000)).toMatch(/^300 g is missing \(30\.0 %\), and only about 3 g/)
     expect(words(1000, { drossG: null, heelG: null })).toContain('Not weighed yet: dross and heel.')
     expect(words(600)).toContain('more came out than went in')
