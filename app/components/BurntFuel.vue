@@ -4,7 +4,8 @@ import { fuelOf } from '#core/gear'
 /** What the heat burnt: two of these, and the furnace's efficiency is its own. */
 const { heat, edit } = useHeat()
 const yard = useYard()
-const { furnace, furnaces, efficiency, chooseFurnace } = useMeltEffort()
+const { furnace, furnaces, learned, effort, chooseFurnace } = useMeltEffort()
+const figure = (value: number) => (value < 10 ? value.toFixed(2) : value.toFixed(0))
 const fuel = computed(() => (furnace.value ? fuelOf(furnace.value.fuel) : null))
 function change(what: { amount?: number | null; minutes?: number | null }): void {
   const burnt = { amount: null, minutes: null, ...heat.value?.burnt, ...what }
@@ -43,12 +44,18 @@ function change(what: { amount?: number | null; minutes?: number | null }): void
         />
       </template>
     </div>
-    <p v-if="efficiency" class="mt-2 text-sm text-soft" data-testid="efficiency">
-      {{
-        efficiency.heats > 1
-          ? `This furnace puts ${(100 * efficiency.low).toFixed(0)} to ${(100 * efficiency.high).toFixed(0)} % of its fuel into the metal, going by ${efficiency.heats} heats.`
-          : 'Two logged heats with their fuel, and the program knows your furnace.'
-      }}
+    <p v-if="learned && fuel" class="mt-2 text-sm text-soft" data-testid="efficiency">
+      <template v-if="effort && heat?.burnt?.amount">
+        Forecast by its other heats: {{ figure(effort.fuel.low) }} to {{ figure(effort.fuel.high) }}
+        {{ fuel.unit }}; burnt: {{ figure(heat.burnt.amount) }} {{ fuel.unit }}.
+      </template>
+      <template v-if="learned.heats > 1">
+        Going by {{ learned.heats }} other heats, its own walls take about
+        {{ figure(learned.liningKJ / 1000 / fuel.mjPerUnit) }} {{ fuel.unit }} a heat; of the rest
+        {{ (100 * learned.efficiency.low).toFixed(0) }} to {{ (100 * learned.efficiency.high).toFixed(0) }} %
+        ends in metal and crucible.
+      </template>
+      <template v-else>Two logged heats with their fuel, and the program knows your furnace.</template>
     </p>
   </div>
 </template>

@@ -5,7 +5,7 @@ import { freeLots } from '#core/heat'
 
 /** Does it fit the crucible, is there metal enough, what does it burn and how long does it take. */
 const bench = useMeltEffort()
-const { heat, furnaces, crucibles, furnace, taken, efficiency, effort } = bench
+const { heat, furnaces, crucibles, furnace, taken, learned, effort } = bench
 const yard = useYard()
 const gear = useGear()
 const { grams, degrees, money } = useUnits()
@@ -53,12 +53,12 @@ const figure = (value: number) => (value < 10 ? value.toFixed(2) : value.toFixed
 const banded = ({ low, high }: Banded, show: (value: number) => string) => `${show(low)} to ${show(high)}`
 const working = computed(() => {
   const known = furnace.value
-  if (!known || !taken.value || !efficiency.value || !effort.value) return null
+  if (!known || !taken.value || !learned.value || !effort.value) return null
   const fuel = fuelOf(known.fuel)
   return {
     title: 'Fuel to the pour',
     value: `${figure(effort.value.fuel.mid)} ${fuel.unit}`,
-    formula: 'Σ share × heat content at the pour ÷ efficiency ÷ heat of the fuel',
+    formula: '(walls + Σ share × heat content at the pour ÷ efficiency) ÷ heat of the fuel',
     rows: [
       {
         label: 'Metal',
@@ -70,17 +70,26 @@ const working = computed(() => {
         sum: `as last weighed, ${CRUCIBLE_HEAT.value} kJ/kg·K`,
         value: `${Math.round(taken.value.crucibleKJ)} kJ`,
       },
+      ...(learned.value.liningKJ > 0
+        ? [
+            {
+              label: 'Walls',
+              sum: `learned from ${learned.value.heats} heats`,
+              value: `${Math.round(learned.value.liningKJ)} kJ`,
+            },
+          ]
+        : []),
       {
-        label: 'Efficiency',
-        sum: efficiency.value.heats > 1 ? `learned from ${efficiency.value.heats} heats` : 'of its kind',
-        value: `${(100 * efficiency.value.low).toFixed(0)} to ${(100 * efficiency.value.high).toFixed(0)} %`,
+        label: learned.value.liningKJ > 0 ? 'Of the rest, into the metal' : 'Efficiency',
+        sum: learned.value.heats > 1 ? `learned from ${learned.value.heats} heats` : 'of its kind',
+        value: `${(100 * learned.value.efficiency.low).toFixed(0)} to ${(100 * learned.value.efficiency.high).toFixed(0)} %`,
       },
       { label: fuel.name, sum: 'lower heating value', value: `${fuel.mjPerUnit} MJ/${fuel.unit}` },
     ],
     notes: [
       'Heat content: NASA/TP-2002-211556; heat of mixing left out.',
       fuel.source,
-      'A cold furnace takes more: the lining is in the efficiency.',
+      'Until two heats are known the walls are in the efficiency; a cold furnace takes more.',
     ],
   }
 })
@@ -166,8 +175,8 @@ const working = computed(() => {
         </p>
         <p class="text-sm text-soft">
           {{
-            efficiency && efficiency.heats > 1
-              ? `Learned from ${efficiency.heats} heats of this furnace.`
+            learned && learned.heats > 1
+              ? `Learned from ${learned.heats} heats of this furnace.`
               : 'By the kind of furnace; write down what two heats burnt and it learns yours.'
           }}
         </p>

@@ -3,7 +3,7 @@ import { nominalWhole } from '#core/alloys'
 import { heatWindow } from '#core/heat'
 import { CRUCIBLE_HEAT, fuelOf, meltEffort, priorEfficiency, type Furnace } from '#core/gear'
 import type { Heat } from '#core/heat'
-import { learnEfficiency } from '#core/learn'
+import { learnFurnace } from '#core/learn'
 import { meltHeat } from '#core/melt'
 import { useYard } from '~/stores/yard'
 
@@ -39,11 +39,13 @@ export function useMeltEffort() {
     }
   }
   const taken = computed(() => (heat.value ? heatOf(heat.value) : null))
-  const efficiency = computed(() => {
+  /** What the furnace takes, learned from its other heats. */
+  const learned = computed(() => {
     const { value: known } = furnace
     if (!known) return null
     const burnt = yard.heats.flatMap((one) => {
-      const heatTaken = one.loggedAt && one.furnaceId === known.id ? heatOf(one) : null
+      const heatTaken =
+        one.loggedAt && one.furnaceId === known.id && one.id !== heat.value?.id ? heatOf(one) : null
       if (!heatTaken || !one.burnt?.amount) return []
       return [
         {
@@ -52,17 +54,17 @@ export function useMeltEffort() {
         },
       ]
     })
-    return learnEfficiency(priorEfficiency(known), burnt)
+    return learnFurnace(priorEfficiency(known), known.powerKw, burnt)
   })
-  const effort = computed(() =>
-    furnace.value && taken.value && efficiency.value
-      ? meltEffort(furnace.value, taken.value.metalKJ + taken.value.crucibleKJ, efficiency.value)
-      : null,
-  )
+  const effort = computed(() => {
+    if (!furnace.value || !taken.value || !learned.value) return null
+    const heatKJ = taken.value.metalKJ + taken.value.crucibleKJ
+    return meltEffort(furnace.value, heatKJ, learned.value.forecast(heatKJ))
+  })
   const chooseFurnace = (id: string) => edit('Choose the furnace', { furnaceId: id || null })
   const chooseCrucible = (id: string) => {
     const crucible = crucibles.value.find((one) => one.id === id)
     edit('Choose the crucible', { crucibleId: id || null, crucibleNo: crucible?.number ?? null })
   }
-  return { heat, furnaces, crucibles, furnace, taken, efficiency, effort, chooseFurnace, chooseCrucible }
+  return { heat, furnaces, crucibles, furnace, taken, learned, effort, chooseFurnace, chooseCrucible }
 }

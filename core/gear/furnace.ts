@@ -48,27 +48,24 @@ export interface MeltEffort {
 /**
  * Fuel, cost and time to bring a charge to the pour.
  * @param heatKJ that metal and crucible must take up
- * @param efficiency fraction of the heat put in that they take up
- * @returns low for the good end, high for the poor end of the efficiency
- * @throws RangeError for an efficiency that is not above zero
+ * @param putInKJ that has to be put in for it
  * @source energy balance; heat of the fuels in data/furnaces.json
  */
 export function meltEffort(
   furnace: Pick<Furnace, 'fuel' | 'powerKw' | 'pricePerUnit'>,
   heatKJ: number,
-  efficiency: Banded,
+  putInKJ: Banded,
 ): MeltEffort {
-  if (!(efficiency.low > 0)) throw new RangeError('efficiency must be above zero')
-  const band = (of: (share: number) => number): Banded => ({
-    low: of(efficiency.high),
-    mid: of(efficiency.mid),
-    high: of(efficiency.low),
+  const band = (of: (kJ: number) => number): Banded => ({
+    low: of(putInKJ.low),
+    mid: of(putInKJ.mid),
+    high: of(putInKJ.high),
   })
   const { mjPerUnit } = fuelOf(furnace.fuel)
   return {
     heatKJ,
-    fuel: band((share) => heatKJ / 1000 / share / mjPerUnit),
-    cost: band((share) => (heatKJ / 1000 / share / mjPerUnit) * furnace.pricePerUnit),
-    minutes: band((share) => heatKJ / share / furnace.powerKw / 60),
+    fuel: band((kJ) => kJ / 1000 / mjPerUnit),
+    cost: band((kJ) => (kJ / 1000 / mjPerUnit) * furnace.pricePerUnit),
+    minutes: band((kJ) => kJ / furnace.powerKw / 60),
   }
 }

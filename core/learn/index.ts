@@ -1,4 +1,4 @@
-export { learnEfficiency, type BurntHeat } from './furnace-efficiency'
+export { learnFurnace, type BurntHeat, type FurnaceEnergy } from './furnace-energy'
 export { learn, observeSum, type Belief, type JointBelief, type Learned } from './posterior'
 export { FAMILIES, lossFamily, metalFoundG, seenRecoveries, type Family, type SeenRecovery } from './heats'
 export { learnRecovery, recoveryFor, type LearnedRecovery } from './recovery'

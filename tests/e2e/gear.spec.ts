@@ -88,7 +88,7 @@ test('a new crucible, a worn one and one of another family stop the plan', async
 test('fuel written down teaches the furnace; a scale is named for each line', async ({ page }) => {
   await openDemo(page)
   await page.goto('/heat/12/pour')
-  await expect(page.getByTestId('efficiency')).toContainText('going by 12 heats')
+  await expect(page.getByTestId('efficiency')).toContainText('Going by 11 other heats')
   await page.goto('/heat/13/charge')
   await expect(page.getByTestId('answer')).toContainText('to tap for')
   await page.goto('/heat/13/scale')

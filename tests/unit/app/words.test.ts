@@ -116,7 +116,7 @@ describe('results', () => {
         massBalance(chargeG, { ...pour, ...part }, { yieldG: 0, solidG: 0, fumeG: 3, sdG: 0 }),
         tools.grams,
       ).text
-    expect(words(1000)).toMatch(/^300 g is missing \(30\.0 %\), and only about 3 g/)
+    expect(words(1000)).toMatch(/^300 g is missing \(30\.0 %\), with about 3 g expected as fume/)
     expect(words(1000, { drossG: null, heelG: null })).toContain('Not weighed yet: dross and heel.')
     expect(words(600)).toContain('more came out than went in')
     expect(words(705)).toMatch(/^It closes/)

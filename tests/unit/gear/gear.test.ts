@@ -9,7 +9,7 @@ import {
   scaleFor,
   wantsFirstFire,
 } from '#core/gear'
-import { learnEfficiency } from '#core/learn'
+import { learnFurnace } from '#core/learn'
 import { meltHeat } from '#core/melt'
 
 const at = (day: number) => `2026-10-${String(day).padStart(2, '0')}T10:00:00.000Z`
@@ -69,7 +69,11 @@ describe('fuel and time', () => {
   const furnace = { fuel: 'propane', powerKw: 20, pricePerUnit: 2.5, efficiency: null } as const
   it('two kilograms of copper to 1200 °C in propane, by hand', () => {
     const heatKJ = 2 * meltHeat({ Cu: 100 }, 1200)
-    const effort = meltEffort(furnace, heatKJ, priorEfficiency(furnace))
+    const effort = meltEffort(
+      furnace,
+      heatKJ,
+      learnFurnace(priorEfficiency(furnace), 20, []).forecast(heatKJ),
+    )
     // 1466 kJ at 7 to 15 % of 46.4 MJ/kg: 0.21 to 0.45 kg; at 20 kW 8 to 17 minutes.
     expect(effort.fuel.low).toBeCloseTo(1466 / 0.15 / 46_400, 2)
     expect(effort.fuel.high).toBeCloseTo(1466 / 0.07 / 46_400, 2)
@@ -79,23 +83,54 @@ describe('fuel and time', () => {
   it('one heat teaches nothing yet; several pull the figure towards what they show and narrow it', () => {
     const prior = priorEfficiency(furnace)
     const heat = { heatKJ: 1000, putInKJ: 20_000 }
-    expect(learnEfficiency(prior, [heat])).toMatchObject({ mid: prior.mid, heats: 1 })
-    const few = learnEfficiency(prior, [heat, heat])
-    const many = learnEfficiency(
+    expect(learnFurnace(prior, 20, [heat])).toMatchObject({
+      efficiency: { mid: prior.mid },
+      heats: 1,
+      liningKJ: 0,
+    })
+    const few = learnFurnace(prior, 20, [heat, heat]).forecast(1000)
+    const many = learnFurnace(
       prior,
+      20,
       Array.from({ length: 12 }, () => heat),
-    )
-    expect(few.mid).toBeLessThan(prior.mid)
-    expect(many.mid).toBeLessThan(few.mid)
-    expect(many.mid).toBeGreaterThan(0.05)
-    expect(many.high / many.low).toBeLessThan(few.high / few.low)
-    // Two heats by hand: ln 0.05 weighed 2/0.25² against ln √(.07·.15) weighed 1/(ln(.15/.07)/4)².
-    const [w, d] = [(4 / Math.log(0.15 / 0.07)) ** 2, 32]
-    expect(Math.log(few.mid)).toBeCloseTo((w * Math.log(prior.mid) + d * Math.log(0.05)) / (w + d))
+    ).forecast(1000)
+    expect(few.mid).toBeGreaterThan(1000 / prior.mid)
+    expect(many.mid).toBeGreaterThan(few.mid)
+    expect(many.mid).toBeLessThan(20_000 * 1.001)
+    expect(many.high - many.low).toBeLessThan(few.high - few.low)
+  })
+  it('a kiln’s own walls: two heats of 3 kg, and 600 g is no matter of minutes (common practice, no source)', () => {
+    const kiln = { fuel: 'electric' as const, efficiency: null, powerKw: 3.2, pricePerUnit: 0.3 }
+    // Aluminium to 750 °C takes 1 174 kJ/kg.
+    const heats = [
+      { heatKJ: 3.285 * 1174, putInKJ: 10.4 * 3600 },
+      { heatKJ: 2.578 * 1174, putInKJ: 9.6 * 3600 },
+    ]
+    const learned = learnFurnace(priorEfficiency(kiln), 3.2, heats)
+    const heatKJ = 0.6 * 1174
+    const { fuel, minutes } = meltEffort(kiln, heatKJ, learned.forecast(heatKJ))
+    expect(learned.liningKJ).toBeGreaterThan(20_000)
+    expect(fuel.mid).toBeGreaterThan(6)
+    expect(fuel.mid).toBeLessThan(9.6)
+    expect(minutes.low).toBeGreaterThan(60)
+    // What it was learned from lies inside its own band.
+    for (const { heatKJ: taken, putInKJ } of heats) {
+      expect(learned.forecast(taken).low).toBeLessThan(putInKJ)
+      expect(learned.forecast(taken).high).toBeGreaterThan(putInKJ)
+    }
+  })
+  it('a straight line through many heats is found again: walls 5 MJ, a tenth of the rest into the metal', () => {
+    const heats = Array.from({ length: 40 }, (_, at) => {
+      const heatKJ = 500 + 60 * at
+      return { heatKJ, putInKJ: 5000 + 10 * heatKJ }
+    })
+    const learned = learnFurnace({ low: 0.07, mid: 0.1, high: 0.15 }, 20, heats)
+    expect(learned.liningKJ).toBeCloseTo(5000, -3)
+    expect(learned.efficiency.mid).toBeCloseTo(0.1, 2)
   })
   it('more heat taken up than was put in is no reading', () => {
     const bad = { heatKJ: 500, putInKJ: 400 }
-    expect(learnEfficiency(priorEfficiency(furnace), [bad, bad, bad]).heats).toBe(0)
+    expect(learnFurnace(priorEfficiency(furnace), 20, [bad, bad, bad]).heats).toBe(0)
   })
 })
 
