@@ -40,7 +40,12 @@ function logTemperature(): void {
   celsius.value = null
   entry.value++
 }
-const says = { good: 'good', usable: 'usable for ornaments', 'degas-again': 'degas again' } as const
+const says = {
+  good: 'good',
+  usable: 'usable for ornaments',
+  'degas-again': 'degas again',
+  swapped: 'the two are swapped, no metal is denser from a vacuum',
+} as const
 function index(air: number | null, vacuum: number | null): string {
   if (!air || !vacuum) return ''
   const { pct, says: verdict } = densityIndex(air, vacuum)

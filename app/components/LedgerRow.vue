@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { LedgerRow } from '#core/ledger'
+import { conclusionsOf } from '#core/troubles'
 
 /** A heat in the ledger, in a line. */
 defineProps<{ row: LedgerRow }>()
@@ -17,6 +18,9 @@ const { grams, money } = useUnits()
       <span class="block text-sm text-soft"
         >{{ isolated(row.heat.alloy?.name ?? 'no target') }}, {{ row.heat.date }}</span
       >
+      <span v-if="conclusionsOf(row.heat).length" class="mt-0.5 block text-sm font-semibold">{{
+        BARS_WORDS
+      }}</span>
       <span v-if="row.heat.remarks" class="mt-0.5 block text-sm">{{ row.heat.remarks }}</span>
     </span>
     <CompositionBar

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { densityIndex } from '#core/melt'
 import type { LogEntry, LogKind } from '#core/heat'
 import type { MeltLog } from '~/composables/useMeltLog'
 
@@ -27,6 +28,14 @@ function write(): void {
   }
   if (props.kind === 'pressure-test' && (figures.airGcm3 === null) !== (figures.vacuumGcm3 === null)) {
     fault.value = 'The index needs both densities: the sample that froze in air and the one in vacuum.'
+    return
+  }
+  if (
+    figures.airGcm3 &&
+    figures.vacuumGcm3 &&
+    densityIndex(figures.airGcm3, figures.vacuumGcm3).says === 'swapped'
+  ) {
+    fault.value = 'The sample that froze in a vacuum cannot be the denser: are the two swapped?'
     return
   }
   props.log.add(

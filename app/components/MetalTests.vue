@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { SPECIMEN_PLACES, TEST_KINDS, tensileMPa, type MetalTest } from '#core/heat'
+import { conclusionsOf } from '#core/troubles'
 import { now } from '~/stores/yard'
 
 /** Tests of the metal that are no analysis: density, hardness, strength, how it rings and breaks. */
@@ -24,6 +25,7 @@ const MEASURED: Readonly<Record<string, string>> = {
   hardness: 'Hardness',
   bend: 'Bent to, °',
 }
+const barsAtFault = computed(() => !!heat.value && conclusionsOf(heat.value).includes('sharp-corner'))
 const strength = computed(() => tensileMPa(draft))
 function add(): void {
   const empty =
@@ -73,6 +75,14 @@ function remove(id: string): void {
         </button>
       </li>
     </ul>
+    <p
+      v-if="barsAtFault"
+      class="mb-2 border-l-8 border-amber bg-amber-wash px-3 py-2"
+      role="status"
+      data-testid="bars"
+    >
+      <b>{{ BARS_WORDS }}</b> It is on the next run sheet.
+    </p>
     <details v-if="!frozen">
       <summary>Density, hardness, strength, bend, ring, colour, fracture…</summary>
       <form class="mt-2 grid grid-cols-2 items-start gap-3" @submit.prevent="add">

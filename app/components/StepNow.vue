@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useTimeoutFn } from '@vueuse/core'
 import { findCaution, holdOf } from '#core/melt'
-import { heatStamp, weighLine } from '#core/heat'
+import { weighLine } from '#core/heat'
 import { now } from '~/stores/yard'
 import type { MeltLog } from '~/composables/useMeltLog'
 import type { RunSheet } from '~/composables/useRunSheet'
@@ -133,7 +133,7 @@ function done(): void {
         <p class="text-xl font-bold">Mind this time:</p>
         <ul class="list-disc pl-6 text-xl">
           <li v-for="one in reminders" :key="one.causeId">
-            {{ one.change }} <span class="text-soft">({{ heatStamp(one.fromHeat) }})</span>
+            {{ reminderWords(one) }}
           </li>
         </ul>
       </div>

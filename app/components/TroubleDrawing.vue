@@ -14,6 +14,11 @@ const SKETCHES: Readonly<Record<string, string>> = {
   chill:
     'M6 14h52v36H6z M14 20h36v24H14z M20 42a2 2 0 1 0 .1 0 M28 42a2 2 0 1 0 .1 0 M36 42a2 2 0 1 0 .1 0 M44 42a2 2 0 1 0 .1 0',
   colour: 'M8 46V16h24v30z M32 46V16h24v30z M36 20l16 16 M36 30l12 12 M44 20l10 10',
+  boil: 'M14 26h36l-4 26H18z M14 26q-6-2-4 6t-2 10 M50 26q6-2 4 6t2 10 M22 20a5 5 0 1 0 .1 0 M34 18a6 6 0 1 0 .1 0 M45 20a4 4 0 1 0 .1 0',
+  dross: 'M12 20h40l-4 32H16z M12 20q5-8 10 0t10 0 10 0 10 0 M18 12l4 4 M32 8v6 M46 12l-4 4',
+  line: 'M8 50V14h48v36z M8 32q6-3 12 0t12 0 12 0 12 0',
+  riser: 'M6 50V34h34V10h16v40z M44 10v18q4 6 8 0V10',
+  coldmould: 'M6 12h52v40H6z M16 12v26h32V12 M20 22q4 4 8 0t8 0 8 0 M20 30q4 4 8 0t8 0 8 0',
   pot: 'M14 14h36l-5 38H19z M34 14l-6 12 7 8-6 18',
 }
 </script>

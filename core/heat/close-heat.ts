@@ -104,9 +104,11 @@ function knownComposition(heat: Heat): {
   return { composition: roundShares(composition, 6), sd, measured: measured.length > 0 }
 }
 
-/** What the charge cost, spread over its weight. */
+/** What the charge cost, spread over the metal that came out of it: what was lost was paid for too. */
 function chargePricePerKg(heat: Heat): number {
-  const mass = heat.weighed.reduce((sum, line) => sum + line.massG, 0)
+  const { ingots, castingsG, returnsG, spillG, skullG, heelG } = heat.pour
+  const out = [castingsG, returnsG, spillG, skullG, heelG].reduce<number>((sum, part) => sum + (part ?? 0), 0)
+  const mass = ingots.reduce((sum, { massG }) => sum + massG, out)
   const cost = heat.weighed.reduce((sum, line) => sum + line.massG * line.pricePerKg, 0)
   return mass > 0 ? Number((cost / mass).toFixed(2)) : 0
 }

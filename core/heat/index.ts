@@ -17,6 +17,7 @@ export { weighedShortfalls } from './weighed-shortfalls'
 export { heatStamp, newHeat } from './new-heat'
 export {
   heatSchema,
+  SEEN,
   SPECIMEN_PLACES,
   TEST_KINDS,
   type Heat,
@@ -25,6 +26,7 @@ export {
   type MetalTest,
   type Overruled,
   type Pour,
+  type Seen,
   type WeighedLine,
 } from './schema'
 export { closeHeat, type ClosingLots } from './close-heat'

@@ -58,6 +58,17 @@ export const ingotSchema = z.strictObject({
 export const TEST_KINDS = ['density', 'hardness', 'tensile', 'bend', 'ring', 'colour', 'fracture'] as const
 export const SPECIMEN_PLACES = ['not-told', 'first', 'last', 'top', 'bottom', 'chill', 'sand'] as const
 
+/** What a caster sees at the pour, told with one press. */
+export const SEEN = [
+  'pour-interrupted',
+  'metal-at-vent',
+  'boiled-over',
+  'misrun',
+  'mould-cold',
+  'bent-unbroken',
+] as const
+export type Seen = (typeof SEEN)[number]
+
 /** One test of the metal that is no analysis; what does not belong to its kind is null. */
 export const metalTestSchema = z.strictObject({
   id: z.uuid(),
@@ -172,6 +183,8 @@ export const heatSchema = z.strictObject({
   tests: z.array(metalTestSchema).max(200).optional(),
   /** causes of trouble that were found likely */
   lessons: z.array(lessonSchema).max(60).optional(),
+  /** what was seen at the pour, and when it was told */
+  seen: z.partialRecord(z.enum(SEEN), z.iso.datetime()).optional(),
   /** what was looked at before the pour, and when */
   lookedAt: z.record(z.string().max(40), z.iso.datetime()).optional(),
 })

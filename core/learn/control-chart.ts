@@ -54,7 +54,9 @@ export function controlChart(values: readonly number[]): ControlChart | null {
 
 function rulesAt(values: readonly number[], index: number, mean: number, sigma: number): ChartRule[] {
   const rules: ChartRule[] = []
-  const off = (at: number) => values[at]! - mean
+  // What only rounding makes of equal values is no signal.
+  const off = (at: number) =>
+    Math.abs(values[at]! - mean) <= ROUNDING * Math.abs(mean) ? 0 : values[at]! - mean
   if (Math.abs(off(index)) > 3 * sigma) rules.push('beyond-limits')
   const three = [index - 2, index - 1, index].filter((at) => at >= 0)
   for (const side of [1, -1])
@@ -71,5 +73,8 @@ function rulesAt(values: readonly number[], index: number, mean: number, sigma: 
   }
   return rules
 }
+
+/** Equal values lie this close to their mean, as a share of it. */
+const ROUNDING = 1e-12
 
 const average = (values: readonly number[]) => values.reduce((sum, value) => sum + value, 0) / values.length

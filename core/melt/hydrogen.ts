@@ -25,7 +25,7 @@ export function hydrogenSolubilityAl(temperatureC: number, pressureAtm: number):
  * @returns cm³ (STP) per 100 g of metal
  * @throws RangeError above the melting point
  * @source Ransley & Neufeld 1948 (from memory), in data/hydrogen.json
- * @example hydrogenSolidAl(660, 1).toFixed(3) // '0.026'
+ * @example hydrogenSolidAl(660, 1).toFixed(3) // '0.036'
  */
 export function hydrogenSolidAl(temperatureC: number, pressureAtm: number): number {
   if (temperatureC > ALUMINIUM_MELTS_C + 0.5) throw new RangeError('above the melting point')
@@ -78,11 +78,14 @@ export function hydrogenGuess(
   return { low, high, sore: high > soreCm3 }
 }
 
+/** Densities by weighing in water are off by so much, %. Engineering estimate. */
+const SCALE_ERROR_PCT = 0.5
+
 /**
  * Density index of a reduced-pressure test: how much lighter the sample that froze in a vacuum is.
  * @param airGcm3 of the sample that froze in air
  * @param vacuumGcm3 of the one that froze in a vacuum
- * @returns percent, and what it says
+ * @returns percent, and what it says; "swapped" where the sample from the vacuum is the denser, which it cannot be
  * @throws RangeError for densities that are not above zero
  * @source common practice, no source, in data/hydrogen.json
  * @example densityIndex(2.68, 2.6).says // 'usable'
@@ -90,9 +93,11 @@ export function hydrogenGuess(
 export function densityIndex(
   airGcm3: number,
   vacuumGcm3: number,
-): { pct: number; says: 'good' | 'usable' | 'degas-again' } {
+): { pct: number; says: 'good' | 'usable' | 'degas-again' | 'swapped' } {
   if (!(airGcm3 > 0) || !(vacuumGcm3 > 0)) throw new RangeError('densities must be above zero')
   const pct = (100 * (airGcm3 - vacuumGcm3)) / airGcm3
   const { goodUnder, usableTo } = table.densityIndex
+  // A little the wrong way is the scale's error.
+  if (pct < -SCALE_ERROR_PCT) return { pct, says: 'swapped' }
   return { pct, says: pct < goodUnder ? 'good' : pct <= usableTo ? 'usable' : 'degas-again' }
 }

@@ -1,8 +1,10 @@
+import { solidDensity } from '#core/alloys'
 import { combineReadings, judge } from '#core/assay'
 import { partFigures } from '#core/casting'
 import { wantsFirstFire, type Gear } from '#core/gear'
-import { heatLiquidus, heatSummary, heatTrace, stepDoneMin, type Heat } from '#core/heat'
-import { practiceInForce, temperatureAt } from '#core/melt'
+import { familyOf } from '#core/families'
+import { heatLiquidus, heatSummary, heatTrace, stepDoneMin, type Heat, type Seen } from '#core/heat'
+import { brimHolds, crucibleHolds, practiceInForce, temperatureAt } from '#core/melt'
 import type { Lot } from '#core/stock'
 
 /** What a heat's log says, as far as it says anything; null where nobody wrote it down. */
@@ -21,8 +23,17 @@ export interface HeatFacts {
   needG: number | null
   tappedG: number | null
   lookedAt: ReadonlySet<string>
-  /** any step of the run sheet was ticked: what is not ticked then says something */
-  kept: boolean
+  /** steps that were skipped on purpose */
+  skipped: ReadonlySet<string>
+  /** what was told with one press at the pour */
+  seen: ReadonlySet<Seen>
+  /** frozen to the crucible and tools, g; null where it was not weighed */
+  skullG: number | null
+  chargeG: number
+  /** of what the crucible takes with its freeboard, the share that was melted; null where it is not known */
+  fullness: number | null
+  /** specimens that broke at the fillet */
+  filletBreaks: number
   smoked: boolean
   /** temperature over the liquidus when the first zinc went in, °C */
   zincInOverC: number | null
@@ -66,9 +77,8 @@ export function heatFacts(heat: Heat, lots: readonly Lot[], gear: readonly Gear[
     heat.pour.castingsG ?? 0,
     heat.pour.returnsG ?? 0,
   ]
-  const kept = Object.keys(heat.done).length > 0
   return {
-    base: alloy?.base ?? '',
+    base: (alloy && familyOf(alloy)?.metal) ?? '',
     practice: alloy?.practice ?? '',
     superheatC: over(
       heat.pour.pourTemperatureC ?? (poured !== null && trace.length ? temperatureAt(trace, poured) : null),
@@ -79,14 +89,19 @@ export function heatFacts(heat: Heat, lots: readonly Lot[], gear: readonly Gear[
     // Ticked in one go afterwards, the times say nothing.
     heldMin: base !== null && poured !== null && poured - base > 1 ? poured - base : null,
     degassed: doneAt('degas') !== null || (heat.log ?? []).some(({ kind }) => kind === 'degas'),
-    deoxidised: kept ? doneAt('deoxidise') !== null : null,
+    deoxidised: doneAt('deoxidise') !== null ? true : heat.done.deoxidise?.skipped ? false : null,
     coatings: members.flatMap((lot) => lot?.coatings ?? []),
     forms: heat.weighed.map(({ form }) => form),
     thinMm: thin.length ? Math.min(...thin) : null,
     needG: heat.tapMassG,
     tappedG: tapped.some((massG) => massG > 0) ? tapped.reduce((sum, massG) => sum + massG, 0) : null,
     lookedAt: new Set(Object.keys(heat.lookedAt ?? {})),
-    kept,
+    skipped: new Set(Object.entries(heat.done).flatMap(([id, { skipped }]) => (skipped ? [id] : []))),
+    seen: new Set(Object.keys(heat.seen ?? {}) as Seen[]),
+    skullG: heat.pour.skullG,
+    chargeG: summary.predicted.chargeMassG,
+    fullness: fullnessOf(heat, gear),
+    filletBreaks: (heat.tests ?? []).filter(({ brokeAt }) => brokeAt === 'fillet').length,
     smoked: (heat.log ?? []).some(({ kind }) => kind === 'smoke' || kind === 'flare'),
     zincInOverC: zincAt !== null && trace.length ? over(temperatureAt(trace, zincAt)) : null,
     cover: inForce('cover') ?? null,
@@ -97,11 +112,18 @@ export function heatFacts(heat: Heat, lots: readonly Lot[], gear: readonly Gear[
     },
     zincBelow: measured.Zn ? measured.Zn.pct < (alloy?.limits.Zn?.min ?? 0) : null,
     offSpec: verdict && verdict.overall !== 'nothing-measured' ? verdict.overall === 'outside' : null,
-    barFault: (heat.tests ?? []).some(({ kind }) => kind === 'tensile')
-      ? heat.tests!.some(({ barFault }) => barFault)
-      : null,
+    // A box that was not ticked says nothing.
+    barFault: (heat.tests ?? []).some(({ barFault }) => barFault) ? true : null,
     unfired: crucible?.type === 'crucible' ? wantsFirstFire(crucible, 0) : null,
     emptied: doneAt('empty') !== null,
-    remarks: heat.remarks.toLowerCase(),
+    remarks: [heat.remarks, ...(heat.log ?? []).map(({ text }) => text)].join('\n').toLowerCase(),
   }
+}
+
+function fullnessOf({ alloy, tapMassG, crucibleId }: Heat, gear: readonly Gear[]): number | null {
+  const crucible = gear.find(({ id }) => id === crucibleId)
+  if (!alloy || !tapMassG || crucible?.type !== 'crucible') return null
+  const { gcm3 } = solidDensity(alloy)
+  const holdsG = crucible.brimCm3 ? brimHolds(crucible.brimCm3, gcm3) : crucibleHolds(crucible.number, gcm3)
+  return tapMassG / holdsG
 }

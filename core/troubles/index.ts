@@ -1,5 +1,6 @@
 export { heatFacts, type HeatFacts } from './facts'
 export {
+  BARS_AT_FAULT,
   causesOf,
   EVIDENCE_IDS,
   rankCauses,
@@ -10,4 +11,4 @@ export {
   type RankedCause,
   type Symptom,
 } from './rank'
-export { remindersFor, type Reminder } from './reminders'
+export { conclusionsOf, remindersFor, type Reminder } from './reminders'

@@ -14,6 +14,10 @@ export interface Cause {
   weight: number
   evidence: EvidenceId
   change: string
+  /** metals it can happen to; all where none are told */
+  metals?: readonly string[]
+  /** where it is minded next time, beside the first step of the sheet */
+  stage?: 'target' | 'mould'
 }
 export const SYMPTOMS: readonly Symptom[] = table.symptoms
 export const TROUBLE_SOURCE = table.source
@@ -27,27 +31,44 @@ const LONG_MIN = 20
 const THIN_MM = 6
 const ALUMINIUM_PCT = 0.005
 const BEADS_PCT = 1
+/** So many bars that break at the fillet tell of the bar's corner, not of the metal. */
+export const BARS_AT_FAULT = 3
 const THIN_FORMS = new Set(['cans-loose', 'cans-pressed', 'foil', 'turnings', 'oily-turnings'])
 const TIN_BRONZES = new Set(['tin-bronze', 'leaded-bronze', 'red-brass'])
 
 const when = (known: unknown, isFor: boolean): Says => (known === null ? 'silent' : isFor ? 'for' : 'against')
-const unseen = ({ lookedAt, kept }: HeatFacts, id: string): Says =>
-  lookedAt.has(id) ? 'against' : kept || lookedAt.size > 0 ? 'for' : 'silent'
+/** What was looked at speaks against; that nobody ticked it is no evidence. */
+const unseen = ({ lookedAt }: HeatFacts, id: string): Says => (lookedAt.has(id) ? 'against' : 'silent')
+/** Metal frozen in the pot is cold metal: so much of the charge. */
+const MUCH_SKULL = 0.1
 
 const EVIDENCE = {
-  'superheat-low': (f: HeatFacts) => when(f.superheatC, (f.superheatC ?? 0) < COLD_C),
+  'superheat-low': (f: HeatFacts) =>
+    (f.skullG ?? 0) > MUCH_SKULL * f.chargeG && f.chargeG > 0
+      ? 'for'
+      : when(f.superheatC, (f.superheatC ?? 0) < COLD_C),
   'superheat-high': (f: HeatFacts) => when(f.hottestOverC, (f.hottestOverC ?? 0) > HOT_C),
   'pour-split': (f: HeatFacts) =>
-    /interrupt|stopped pouring|twice|broken (pour|stream)/.test(f.remarks) ? 'for' : 'silent',
+    f.seen.has('pour-interrupted') || /interrupt|stopped pouring|twice|broken (pour|stream)/.test(f.remarks)
+      ? 'for'
+      : 'silent',
   'thin-section': (f: HeatFacts) => when(f.thinMm, (f.thinMm ?? 99) < THIN_MM),
   'tapped-short': (f: HeatFacts) =>
-    f.needG === null || f.tappedG === null ? 'silent' : f.tappedG < f.needG ? 'for' : 'against',
+    f.needG === null || f.tappedG === null
+      ? 'silent'
+      : // What froze in the crucible was there, and was not poured.
+        f.seen.has('metal-at-vent') || f.tappedG + (f.skullG ?? 0) >= f.needG
+        ? 'against'
+        : f.tappedG < f.needG
+          ? 'for'
+          : 'against',
   'level-unseen': (f: HeatFacts) => unseen(f, 'level'),
-  'vents-unseen': (f: HeatFacts) => unseen(f, 'vents'),
+  'vents-unseen': (f: HeatFacts) => (f.seen.has('metal-at-vent') ? 'against' : unseen(f, 'vents')),
   'sand-unseen': (f: HeatFacts) => unseen(f, 'dry'),
-  'moulds-unseen': (f: HeatFacts) => unseen(f, 'ingot-moulds'),
+  'moulds-unseen': (f: HeatFacts) => (f.seen.has('mould-cold') ? 'for' : unseen(f, 'ingot-moulds')),
   'feed-unseen': (f: HeatFacts) => (/riser|sink|shrink/.test(f.remarks) ? 'for' : 'silent'),
-  'not-degassed': (f: HeatFacts) => (f.base !== 'Al' ? 'against' : f.degassed ? 'against' : 'for'),
+  'not-degassed': (f: HeatFacts) =>
+    f.degassed || f.base !== 'Al' ? 'against' : f.skipped.has('degas') ? 'for' : 'silent',
   'not-deoxidised': (f: HeatFacts) =>
     TIN_BRONZES.has(f.practice) ? when(f.deoxidised, f.deoxidised === false) : 'against',
   'dirty-charge': (f: HeatFacts) =>
@@ -78,11 +99,14 @@ const EVIDENCE = {
   'zinc-below': (f: HeatFacts) => when(f.zincBelow, f.zincBelow === true),
   'lead-bismuth': (f: HeatFacts) =>
     (f.composition.Bi ?? 0) > BEADS_PCT || (f.composition.Pb ?? 0) > 2 * BEADS_PCT ? 'for' : 'against',
-  'bar-fault': (f: HeatFacts) => when(f.barFault, f.barFault === true),
+  'bar-fault': (f: HeatFacts) => (f.filletBreaks >= BARS_AT_FAULT || f.barFault ? 'for' : 'silent'),
   'off-spec': (f: HeatFacts) => when(f.offSpec, f.offSpec === true),
   'never-logged': () => 'silent',
   unfired: (f: HeatFacts) => when(f.unfired, f.unfired === true),
-  'emptied-unticked': (f: HeatFacts) => (f.emptied ? 'against' : f.kept ? 'for' : 'silent'),
+  'emptied-unticked': (f: HeatFacts) => (f.emptied ? 'against' : f.skipped.has('empty') ? 'for' : 'silent'),
+  borax: (f: HeatFacts) => (f.fluxes.some((id) => /borax|glass/.test(id)) ? 'for' : 'silent'),
+  brim: (f: HeatFacts) => when(f.fullness, (f.fullness ?? 0) > 1),
+  'mould-cold': (f: HeatFacts) => (f.seen.has('mould-cold') ? 'for' : unseen(f, 'ingot-moulds')),
   'soda-or-borax': (f: HeatFacts) =>
     f.fluxes.some((id) => ['flux-soda', 'cover-glass', 'cover-glass-lid'].includes(id)) ? 'for' : 'against',
 } satisfies Record<string, (facts: HeatFacts) => Says>
@@ -118,6 +142,7 @@ export function causesOf(symptom: string): Cause[] {
  */
 export function rankCauses(symptom: string, facts: HeatFacts): RankedCause[] {
   return causesOf(symptom)
+    .filter(({ metals }) => !metals || !facts.base || metals.includes(facts.base))
     .map((cause) => {
       const says: Says = EVIDENCE[cause.evidence](facts) as Says
       return {

@@ -1,29 +1,50 @@
-import { baseMetal } from '#core/alloys'
+import { familyOf } from '#core/families'
 import type { Heat } from '#core/heat'
 import table from '#data/troubles.json'
+import { BARS_AT_FAULT, type Cause } from './rank'
 
 /** Something to do otherwise, learned from an earlier heat. */
 export interface Reminder {
   causeId: string
   change: string
+  /** the latest heat it was learned in, and how many taught it */
   fromHeat: number
+  times: number
+  /** where it is minded, beside the first step of the sheet */
+  stage: Cause['stage'] | null
+}
+
+/** What a heat shows by itself, without anyone naming it: causes of the table. */
+export function conclusionsOf({ tests = [] }: Pick<Heat, 'tests'>): string[] {
+  return tests.filter(({ brokeAt }) => brokeAt === 'fillet').length >= BARS_AT_FAULT ? ['sharp-corner'] : []
 }
 
 /**
- * What earlier heats of the same base metal left to be minded in this one.
- * @returns newest first, each change once
+ * What earlier heats of the same metal left to be minded in this one.
+ * @returns newest first, each change once, with how often it was learned
  */
 export function remindersFor(heat: Heat, heats: readonly Heat[]): Reminder[] {
   const found = new Map<string, Reminder>()
-  const family = heat.alloy && baseMetal(heat.alloy)
+  const metal = (one: Heat) => (one.alloy && familyOf(one.alloy)?.metal) ?? null
   const earlier = heats
-    .filter((one) => one.number < heat.number && (one.alloy && baseMetal(one.alloy)) === family)
+    .filter((one) => one.number < heat.number && metal(one) !== null && metal(one) === metal(heat))
     .sort((a, b) => b.number - a.number)
-  for (const { number, lessons } of earlier)
-    for (const { causeId } of lessons ?? []) {
-      const cause = table.causes.find(({ id }) => id === causeId)
-      if (cause && !found.has(causeId))
-        found.set(causeId, { causeId, change: cause.change, fromHeat: number })
+  for (const one of earlier) {
+    const taught = new Set([...(one.lessons ?? []).map(({ causeId }) => causeId), ...conclusionsOf(one)])
+    for (const causeId of taught) {
+      const cause = (table.causes as Cause[]).find(({ id }) => id === causeId)
+      if (!cause) continue
+      const known = found.get(causeId)
+      if (known) known.times++
+      else
+        found.set(causeId, {
+          causeId,
+          change: cause.change,
+          fromHeat: one.number,
+          times: 1,
+          stage: cause.stage ?? null,
+        })
     }
+  }
   return [...found.values()]
 }

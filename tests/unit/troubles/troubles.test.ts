@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import demo from '#data/demo-yard.json'
 import table from '#data/troubles.json'
-import { EVIDENCE_IDS, heatFacts, rankCauses, remindersFor, SYMPTOMS } from '#core/troubles'
+import { conclusionsOf, EVIDENCE_IDS, heatFacts, rankCauses, remindersFor, SYMPTOMS } from '#core/troubles'
+import { blankEntry } from '#core/heat'
 import { workspaceSchema } from '#core/workspace'
 
 const yard = workspaceSchema.parse(demo)
@@ -21,9 +22,10 @@ describe('trouble-finder (common practice, no source)', () => {
     }
     expect(() => rankCauses('boredom', factsOf(1))).toThrow(RangeError)
   })
-  it('the gassy heat of the demo (not degassed) leads with hydrogen', () => {
-    const [first] = rankCauses('pits', factsOf(6))
-    expect(first).toMatchObject({ id: 'not-degassed', says: 'for' })
+  it('that no degassing was written down is no evidence; skipped on purpose, hydrogen leads', () => {
+    expect(rankCauses('pits', factsOf(6)).find(({ id }) => id === 'not-degassed')!.says).toBe('silent')
+    const skipped = rankCauses('pits', { ...factsOf(6), skipped: new Set(['degas']) })
+    expect(skipped[0]).toMatchObject({ id: 'not-degassed', says: 'for' })
   })
   it('the heat that ran short leads with not enough metal', () => {
     expect(rankCauses('short', factsOf(2))[0]!.id).toBe('not-enough')
@@ -39,6 +41,107 @@ describe('trouble-finder (common practice, no source)', () => {
     expect(ranked.find(({ id }) => id === 'not-degassed')).toMatchObject({ says: 'against' })
     const scores = ranked.map(({ score }) => score)
     expect(scores).toEqual([...scores].sort((a, b) => b - a))
+  })
+  it('absence of a record is no evidence: an empty log says nothing for any cause', () => {
+    const empty = {
+      ...yard.heats[12]!,
+      log: [],
+      need: null,
+      done: {},
+      lookedAt: {},
+      remarks: '',
+      tests: [],
+      assays: [],
+      pour: { ...yard.heats[12]!.pour, ingots: [], skullG: null },
+    }
+    const facts = { ...heatFacts(empty, [], []), forms: [], fluxes: [], cover: null, composition: {} }
+    for (const { id } of SYMPTOMS)
+      for (const cause of rankCauses(id, facts)) expect(cause.says, `${id}: ${cause.id}`).not.toBe('for')
+  })
+  it('an aluminium heat has no causes of tin bronze, a copper one none of degassing', () => {
+    const aluminium = heatFacts(
+      yard.heats.find(({ number }) => number === 6)!,
+      [],
+      [],
+    )
+    const copper = heatFacts(
+      yard.heats.find(({ number }) => number === 4)!,
+      [],
+      [],
+    )
+    const named = (facts: typeof copper) =>
+      SYMPTOMS.flatMap(({ id }) => rankCauses(id, facts).map((one) => one.id))
+    for (const id of ['aluminium-in-bronze', 'not-deoxidised', 'zinc-early', 'lead-bismuth', 'brass-brush'])
+      expect(named(aluminium)).not.toContain(id)
+    expect(named(copper)).not.toContain('not-degassed')
+  })
+  it('18 g of skull of 100 g: poured cold comes before not enough metal', () => {
+    const facts = { ...factsOf(2), superheatC: null, skullG: 18, chargeG: 100, needG: 90, tappedG: 76 }
+    const ranked = rankCauses('short', facts)
+    expect(ranked[0]).toMatchObject({ id: 'poured-cold', says: 'for' })
+    expect(ranked.find(({ id }) => id === 'not-enough')).toMatchObject({ says: 'against' })
+  })
+  it('three bars that broke at the fillet, no box ticked: one conclusion, on the heat and the next sheet', () => {
+    const bar = (n: number) => ({
+      id: `00000000-0000-4000-a000-00000000000${n}`,
+      at: '2026-01-01T00:00:00.000Z',
+      kind: 'tensile' as const,
+      place: 'not-told' as const,
+      value: null,
+      scale: '',
+      loadN: 900,
+      sectionMm2: 20,
+      brokeAt: 'fillet' as const,
+      barFault: false,
+      text: '',
+      photos: [],
+    })
+    const heats = yard.heats.map((heat) =>
+      heat.number === 4 ? { ...heat, tests: [1, 2, 3].map(bar) } : heat,
+    )
+    const broken = heats.find(({ number }) => number === 4)!
+    expect(conclusionsOf(broken)).toEqual(['sharp-corner'])
+    expect(rankCauses('fillet', heatFacts(broken, [], []))[0]).toMatchObject({
+      id: 'sharp-corner',
+      says: 'for',
+    })
+    expect(conclusionsOf({ tests: [bar(1), bar(2)] })).toEqual([])
+    const next = heats.find(({ number }) => number === 5)!
+    expect(remindersFor(next, heats)).toContainEqual(
+      expect.objectContaining({ causeId: 'sharp-corner', fromHeat: 4, times: 1, stage: 'mould' }),
+    )
+  })
+  it('what was told with one press, or written in a note, is evidence', () => {
+    const four = yard.heats.find(({ number }) => number === 4)!
+    const at = four.createdAt
+    const pressed = heatFacts({ ...four, seen: { 'pour-interrupted': at, 'metal-at-vent': at } }, [], [])
+    expect(rankCauses('rounded', pressed).find(({ id }) => id === 'pour-split')).toMatchObject({
+      says: 'for',
+    })
+    expect(rankCauses('short', pressed).find(({ id }) => id === 'no-vents')).toMatchObject({
+      says: 'against',
+    })
+    const note = {
+      ...four,
+      log: [{ ...blankEntry({ id: four.id, at }, 'note'), text: 'The pour was interrupted' }],
+    }
+    expect(
+      rankCauses('rounded', heatFacts(note, [], [])).find(({ id }) => id === 'pour-split'),
+    ).toMatchObject({ says: 'for' })
+  })
+  it('a lesson that repeats says so', () => {
+    const heats = yard.heats.map((heat) =>
+      [1, 2, 4].includes(heat.number)
+        ? { ...heat, lessons: [{ causeId: 'not-enough', at: heat.createdAt }] }
+        : heat,
+    )
+    const found = remindersFor(
+      heats.find(({ number }) => number === 5)!,
+      heats,
+    )
+    expect(found).toContainEqual(
+      expect.objectContaining({ causeId: 'not-enough', fromHeat: 4, times: 3, stage: 'target' }),
+    )
   })
   it('a lesson lands on later heats of the same base, once', () => {
     const heats = yard.heats.map((heat) =>

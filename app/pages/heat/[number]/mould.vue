@@ -19,6 +19,7 @@ const RULES = computed(() => [
       <NuxtLink :to="`/heat/${heat.number}/target`" class="btn">Target</NuxtLink>
       <NuxtLink :to="`/heat/${heat.number}/melt`" class="btn btn-next">Run the melt</NuxtLink>
     </HeatHeading>
+    <RemindersHere stage="mould" />
     <div class="grid grid-cols-1 items-start gap-5 lg:grid-cols-2">
       <div class="slab p-4"><PourChecklist /></div>
       <div class="grid grid-cols-1 gap-5">

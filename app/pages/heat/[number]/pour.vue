@@ -143,6 +143,7 @@ function removeIngot(id: string): void {
           </div>
           <p class="mt-2 text-xs text-soft">Empty means not weighed; 0 means there was none.</p>
         </div>
+        <SeenAtPour class="lg:col-span-2" />
         <BurntFuel class="lg:col-span-2" />
       </fieldset>
       <p v-if="balance.foundG > 0" class="mt-4" data-testid="yields">

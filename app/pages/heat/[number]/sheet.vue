@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { orderedLimits } from '#core/alloys'
 import { heatLiquidus, heatStamp, heatWindow } from '#core/heat'
+import { remindersFor } from '#core/troubles'
 
 /** One page to print: what to weigh, what it will be, what to mind. */
 const { heat } = useHeat()
@@ -16,6 +17,8 @@ const limits = computed(() =>
     pct: prediction.value?.composition[element] ?? 0,
   })),
 )
+const yard = useYard()
+const reminders = computed(() => (heat.value ? remindersFor(heat.value, yard.heats) : []))
 const print = () => window.print()
 </script>
 
@@ -85,6 +88,7 @@ const print = () => window.print()
           </p>
           <h2 class="chalk mt-3 mb-1">Mind</h2>
           <ul class="list-disc pl-5 text-sm">
+            <li v-for="one in reminders" :key="one.causeId" class="font-bold">{{ reminderWords(one) }}.</li>
             <li v-for="check in checks" :key="check.text" :class="{ 'font-bold': check.hurts }">
               {{ check.text }}.
             </li>

@@ -2,6 +2,7 @@
 import { format } from 'date-fns'
 import { orderedLimits } from '#core/alloys'
 import { measuredComposition } from '#core/assay'
+import { conclusionsOf } from '#core/troubles'
 import { heatLiquidus, heatStamp, heatWindow, tensileMPa } from '#core/heat'
 import { whatIsIn, whereItWent } from '#core/learn'
 
@@ -113,6 +114,7 @@ const print = () => window.print()
               </tr>
             </tbody>
           </table>
+          <p v-if="conclusionsOf(heat).length" class="mt-2 text-sm font-semibold">{{ BARS_WORDS }}</p>
           <ul v-if="heat.tests?.length" class="mt-2 text-sm">
             <li v-for="test in heat.tests" :key="test.id">
               {{ testWords(test, tensileMPa(test)) }}

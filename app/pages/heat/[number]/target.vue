@@ -21,6 +21,7 @@ const liquidus = computed(() => (heat.value ? heatLiquidus(heat.value) : null))
         >Work out the charge</NuxtLink
       >
     </HeatHeading>
+    <RemindersHere stage="target" />
     <CrucibleRefused />
     <p v-if="locked" class="slab mb-4 p-3">This heat is in the ledger; its target stays as it was.</p>
 
