@@ -6,6 +6,11 @@ const { heat, edit } = useHeat()
 const yard = useYard()
 const { furnace, furnaces, learned, effort, chooseFurnace } = useMeltEffort()
 const figure = (value: number) => (value < 10 ? value.toFixed(2) : value.toFixed(0))
+const HOW = {
+  propane: 'Bottle weighed before and after',
+  charcoal: 'Bag weighed before and after',
+  electric: 'Meter read before and after',
+} as const
 const fuel = computed(() => (furnace.value ? fuelOf(furnace.value.fuel) : null))
 function change(what: { amount?: number | null; minutes?: number | null }): void {
   const burnt = { amount: null, minutes: null, ...heat.value?.burnt, ...what }
@@ -27,7 +32,7 @@ function change(what: { amount?: number | null; minutes?: number | null }): void
           nullable
           positive
           :max="100000"
-          hint="Bottle weighed before and after"
+          :hint="HOW[fuel.id]"
           @update:model-value="change({ amount: $event })"
           @sealed="yard.seal()"
         />

@@ -2,6 +2,7 @@
 import { format } from 'date-fns'
 import { densityIndex } from '#core/melt'
 import type { LogKind } from '#core/heat'
+import type { TimeUnit } from '#formats/temperature-csv'
 import type { MeltLog } from '~/composables/useMeltLog'
 
 /** What happened, written down with one press; the newest first. */
@@ -16,11 +17,17 @@ async function open(event: Event): Promise<void> {
   fault.value = chosen.refused
   const { file: picked } = chosen
   if (!picked) return
+  await take(picked.name, await picked.text())
+}
+/** A table whose time could count seconds or minutes, until the caster says. */
+const asked = ref<{ name: string; text: string } | null>(null)
+async function take(name: string, text: string, unit?: TimeUnit): Promise<void> {
   const { readTemperatureLog } = await import('#formats/temperature-csv')
-  const read = readTemperatureLog(await picked.text(), new Date(startMs.value).toISOString())
-  fault.value = read.ok ? '' : `${picked.name} ${TRACE_FAULTS[read.fault]} Nothing was changed.`
-  if (!read.ok) return
-  addReadings(read.readings, picked.name)
+  const read = readTemperatureLog(text, new Date(startMs.value).toISOString(), unit)
+  fault.value = read.ok ? '' : `${name} ${TRACE_FAULTS[read.fault]} Nothing was changed.`
+  asked.value = read.ok && read.unsure ? { name, text } : null
+  if (!read.ok || read.unsure) return
+  addReadings(read.readings, name)
   announce(`${read.readings.length} readings${read.skipped ? `; ${read.skipped} rows were none` : ''}.`)
 }
 const { grams, degrees } = useUnits()
@@ -32,13 +39,31 @@ function seen(text: string): void {
   add('note', { text, from: 'eye' }, text)
   byEye.value = false
 }
+const UNITS = [
+  ['s', 'seconds'],
+  ['min', 'minutes'],
+  ['h', 'hours'],
+] as const
 const QUICK: readonly LogKind[] = ['skim', 'molten', 'smoke', 'flare', 'spatter', 'boil-over']
 const TOLD: readonly LogKind[] = ['addition', 'flux', 'degas', 'pressure-test', 'photo', 'note']
+/** When it was read, where that was not now: hours and minutes of today. */
+const readAt = ref('')
 function logTemperature(): void {
   if (celsius.value === null) return
-  add('temperature', { celsius: celsius.value }, `Read ${degrees(celsius.value)}`)
+  const at = earlierToday(readAt.value)
+  add('temperature', { celsius: celsius.value, ...(at ? { at } : {}) }, `Read ${degrees(celsius.value)}`)
+  readAt.value = ''
   celsius.value = null
   entry.value++
+}
+/** The newest moment at which a clock showed so much. */
+function earlierToday(clockTime: string): string | null {
+  const found = /^(\d{2}):(\d{2})/.exec(clockTime)
+  if (!found) return null
+  const at = new Date()
+  at.setHours(Number(found[1]), Number(found[2]), 0, 0)
+  if (at.getTime() > Date.now()) at.setDate(at.getDate() - 1)
+  return at.toISOString()
 }
 const says = {
   good: 'good',
@@ -82,6 +107,9 @@ const clock = (iso: string) => format(new Date(iso), 'HH:mm')
         <button class="btn btn-next mt-[1.2rem] min-h-20 px-6 text-xl" :disabled="celsius === null">
           Log it
         </button>
+        <label class="col-span-2 flex items-center gap-2 text-sm"
+          >Read at, if not now <input v-model="readAt" type="time" class="field w-auto"
+        /></label>
       </form>
       <div class="mt-2 flex flex-wrap gap-2">
         <button
@@ -121,6 +149,25 @@ const clock = (iso: string) => format(new Date(iso), 'HH:mm')
         Struck: {{ clock(struck.at) }} {{ logWords(struck, { grams, degrees }) }}
       </p>
       <button type="button" class="btn min-h-[4.5rem] px-6 text-lg" @click="putBack">Put it back</button>
+    </div>
+    <div
+      v-if="asked"
+      role="alert"
+      class="mt-2 border-l-8 border-amber bg-amber-wash px-3 py-2"
+      data-testid="which-unit"
+    >
+      <p class="font-bold">What does the time in {{ asked.name }} count?</p>
+      <div class="mt-1 flex flex-wrap gap-2">
+        <button
+          v-for="[unit, words] in UNITS"
+          :key="unit"
+          type="button"
+          class="btn min-h-12"
+          @click="take(asked.name, asked.text, unit)"
+        >
+          {{ words }}
+        </button>
+      </div>
     </div>
     <p v-if="fault" role="alert" class="mt-2 font-semibold text-oxide">{{ fault }}</p>
     <ol

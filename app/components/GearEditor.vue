@@ -38,8 +38,30 @@ const fired = computed({
             unit-words="kW"
             positive
             :max="1000"
-            hint="Propane: 1 kg an hour is 12.9 kW"
+            :hint="
+              fuel.unit === 'kg'
+                ? `${fuel.name}: 1 kg an hour is ${(fuel.mjPerUnit / 3.6).toFixed(1)} kW`
+                : 'What its plate says'
+            "
             @update:model-value="draft.powerKw = $event"
+          />
+          <QuantityField
+            v-if="fuel.unit === 'kg'"
+            :model-value="
+              figure('powerKw') === null
+                ? null
+                : Number(((3.6 * figure('powerKw')!) / fuel.mjPerUnit).toPrecision(3))
+            "
+            label="Or kilograms an hour"
+            kind="number"
+            unit-words="kg/h"
+            nullable
+            positive
+            :max="1000"
+            @update:model-value="
+              draft.powerKw =
+                $event === null ? null : Number((($event * fuel.mjPerUnit) / 3.6).toPrecision(3))
+            "
           />
           <QuantityField
             :model-value="figure('pricePerUnit')"
@@ -53,7 +75,7 @@ const fired = computed({
             kind="percent"
             nullable
             positive
-            :hint="`Else ${100 * fuel.efficiency[0]} to ${100 * fuel.efficiency[1]} % (estimate)`"
+            :hint="`Else ${percent(100 * fuel.efficiency[0])} to ${percent(100 * fuel.efficiency[1])} % (estimate)`"
           />
         </template>
         <template v-if="type === 'crucible'">

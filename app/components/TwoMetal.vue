@@ -3,7 +3,11 @@ import { spreadFor, twoMetalShare, type Lot } from '#core/stock'
 import { elementName } from '~/words/elements'
 
 /** What a density says where it is known that only two metals are in it. */
-const props = defineProps<{ density: { gcm3: number; sd: number } }>()
+const props = defineProps<{
+  density: { gcm3: number; sd: number }
+  /** what the clues make of it, wt%; empty while none was given */
+  likely: Readonly<Record<string, number>>
+}>()
 const emit = defineEmits<{ lot: [begun: Partial<Lot>] }>()
 const PAIRS = [
   ['Cu', 'Sn', 30],
@@ -14,8 +18,20 @@ const PAIRS = [
   ['Al', 'Zn', 30],
   ['Sn', 'Pb', 60],
 ] as const
-const index = ref(0)
-const pair = computed(() => PAIRS[index.value]!)
+/** Pairs that the clues speak for, the likeliest first; what they speak against is not offered. */
+const LEAST_PCT = 1
+const pairs = computed(() => {
+  const share = (symbol: string) => props.likely[symbol] ?? 0
+  if (Object.keys(props.likely).length === 0) return [...PAIRS]
+  return PAIRS.filter(([base, solute]) => share(base) > 30 && share(solute) >= LEAST_PCT).sort(
+    ([a, b], [c, d]) => share(c) * share(d) - share(a) * share(b),
+  )
+})
+const chosen = ref<string | null>(null)
+const keyOf = ([base, solute]: (typeof PAIRS)[number]) => `${base}${solute}`
+const pair = computed(
+  () => pairs.value.find((one) => keyOf(one) === chosen.value) ?? pairs.value[0] ?? PAIRS[0],
+)
 const found = computed(() => twoMetalShare([pair.value[0], pair.value[1]], props.density, pair.value[2]))
 /** The scale's error and the method's own: densities of alloys are known to about a percent of the solute. */
 const METHOD_PCT = spreadFor({ Cu: 90, Sn: 10 }, 'density').Sn ?? 1
@@ -49,12 +65,16 @@ function makeLot(): void {
 </script>
 
 <template>
-  <div class="mt-2 border-l-8 border-line pl-3" data-testid="two-metal">
+  <div v-if="pairs.length" class="mt-2 border-l-8 border-line pl-3" data-testid="two-metal">
     <label class="flex flex-wrap items-center gap-2 text-sm"
       ><span>If it is only</span>
-      <select v-model="index" class="field w-auto">
-        <option v-for="([base, solute], at) in PAIRS" :key="`${base}${solute}`" :value="at">
-          {{ elementName(base) }} and {{ elementName(solute) }}
+      <select
+        class="field w-auto"
+        :value="keyOf(pair)"
+        @change="chosen = ($event.target as HTMLSelectElement).value"
+      >
+        <option v-for="one in pairs" :key="keyOf(one)" :value="keyOf(one)">
+          {{ elementName(one[0]) }} and {{ elementName(one[1]) }}
         </option>
       </select></label
     >

@@ -1,5 +1,6 @@
 import { reactive, ref } from 'vue'
 import { gearSchema, type Gear, type GearType } from '#core/gear'
+import { brimOfNumber } from '#core/melt'
 import { now } from '~/stores/yard'
 
 /** What a new piece of gear of each kind begins as; null is still to be told. */
@@ -42,8 +43,14 @@ export function useGearDraft(type: GearType, gear: Gear | null, done: () => void
 
   function save(): void {
     const time = now()
+    // Measured with water its number is no question: pounds of aluminium that fill it to the brim.
+    const number =
+      type === 'crucible' && draft.number === null && typeof draft.brimCm3 === 'number'
+        ? { number: Number((draft.brimCm3 / brimOfNumber(1)).toPrecision(2)) }
+        : {}
     const parsed = gearSchema.safeParse({
       ...draft,
+      ...number,
       id: gear?.id ?? crypto.randomUUID(),
       createdAt: gear?.createdAt ?? time,
       updatedAt: time,

@@ -67,6 +67,7 @@ export function useIdentify() {
     return {
       name: best.value?.name ?? '',
       kind: 'scrap',
+      ...(airG.value ? { massG: airG.value } : {}),
       ...(form ? { form: form as Lot['form'] } : {}),
       composition: Object.fromEntries(kept),
       sd: Object.fromEntries(

@@ -44,7 +44,8 @@ export function useMeltLog() {
     mergeKey?: string,
   ): void {
     const entry = { ...blankEntry({ id: crypto.randomUUID(), at: now() }, kind), ...what }
-    edit(label, { log: [...entries.value, entry].slice(-MOST_LOGGED) }, mergeKey)
+    const log = [...entries.value, entry].sort((a, b) => (a.at < b.at ? -1 : a.at > b.at ? 1 : 0))
+    edit(label, { log: log.slice(-MOST_LOGGED) }, mergeKey)
   }
   /** Readings of a logger, as one entry of the undo list. */
   function addReadings(readings: readonly { at: string; celsius: number }[], from: string): void {

@@ -32,7 +32,10 @@ export function usePile() {
   const alloys = computed(() => [...yard.ownAlloys.map(({ alloy }) => alloy), ...ALLOYS])
   const triedFor = ref(0)
 
+  /** Only the newest look writes: parts of an earlier one may still come in. */
+  let looks = 0
   async function look(wantedG: number): Promise<void> {
+    const mine = ++looks
     busy.value = true
     stopped.value = false
     fault.value = ''
@@ -49,17 +52,19 @@ export function usePile() {
           familiesOf(alloys.value, recoveryOf),
           wantedG,
           proxy((part: Becoming[], count: number, all: number) => {
-            found.value = [...found.value, ...part]
+            if (mine !== looks) return
+            const fresh = new Set(part.map(({ id }) => id))
+            found.value = [...found.value.filter(({ id }) => !fresh.has(id)), ...part]
             done.value = count
             total.value = all
           }),
         )
       })
-      if (answer) found.value = answer
+      if (answer && mine === looks) found.value = answer
     } catch (error) {
-      fault.value = String((error as Error).message)
+      if (mine === looks) fault.value = String((error as Error).message)
     } finally {
-      busy.value = false
+      if (mine === looks) busy.value = false
     }
   }
 

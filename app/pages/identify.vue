@@ -121,7 +121,12 @@ const reset = () => {
             {{ density.gcm3.toFixed(density.sd < 0.005 ? 3 : 2) }} ±
             {{ density.sd.toFixed(density.sd < 0.005 ? 4 : 2) }} g/cm³
           </p>
-          <TwoMetal v-if="density?.ok" :density="density" @lot="twoMetal = $event" />
+          <TwoMetal
+            v-if="density?.ok"
+            :density="density"
+            :likely="Object.keys(answers).length ? found.composition : {}"
+            @lot="twoMetal = { ...$event, ...(bench.airG.value ? { massG: bench.airG.value } : {}) }"
+          />
           <p v-if="density && !density.ok" role="alert" class="mt-2 font-semibold text-oxide">
             These two weights cannot be: it must push aside less than it weighs, and the water be between 0
             and 40 °C.

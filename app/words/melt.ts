@@ -101,6 +101,11 @@ export function stepWords(step: RunStep, { grams, degrees, base }: Tools): StepW
   const minutes = step.minutes ? minutesWords(step.minutes) : ''
   const practice = step.practice ? lowerFirst(step.practice.name) : ''
   const window = step.window ? `between ${degrees(step.window.fromC)} and ${degrees(step.window.toC)}` : ''
+  const { tooMuchPct } = step.practice ?? {}
+  const most =
+    tooMuchPct !== undefined && step.dose && step.dose.shareHighPct > 0
+      ? ` More than ${grams((step.dose.highG * tooMuchPct) / step.dose.shareHighPct)} does harm.`
+      : ''
   const held = heldWords(step, { grams, degrees, base })
   switch (step.kind) {
     case 'ready':
@@ -129,14 +134,14 @@ export function stepWords(step: RunStep, { grams, degrees, base }: Tools): StepW
         how: 'Empty: to 200 °C slowly, hold, steadily to 540 °C, then cherry red; cool in the furnace. Its clock is under Gear.',
       }
     case 'cover':
-      return { title: `Cover: ${practice}${dose ? `, ${dose}` : ''}`, how: step.practice!.how }
+      return { title: `Cover: ${practice}${dose ? `, ${dose}` : ''}`, how: step.practice!.how + most }
     case 'add':
       return {
         title: `Add the ${additionTitle(step)}`,
         how: (step.practice?.how ?? ADD_HOW_IN[base]?.[step.addition!] ?? ADD_HOW[step.addition!]) + held,
       }
     case 'flux':
-      return { title: `Flux: ${practice}${dose ? `, ${dose}` : ''}`, how: step.practice!.how }
+      return { title: `Flux: ${practice}${dose ? `, ${dose}` : ''}`, how: step.practice!.how + most }
     case 'refine':
       return { title: `${step.practice!.name}${dose ? `: ${dose}` : ''}`, how: step.practice!.how }
     case 'top-up':

@@ -12,11 +12,21 @@ const BRASS_DENSITY: readonly (readonly [number, number])[] = [
   [40, 8.39],
 ]
 
+/** Aluminium bronze, wt% Al → g/cm³. @source published densities of C60800, C61000, C95200, C95400; from memory */
+const ALUMINIUM_BRONZE_DENSITY: readonly (readonly [number, number])[] = [
+  [0, 8.94],
+  [5, 8.17],
+  [8, 7.78],
+  [9, 7.64],
+  [10.75, 7.45],
+  [12, 7.35],
+]
+
 /**
  * Density of a solid alloy from its composition: specific volumes added, 1/ρ = Σ wᵢ/ρᵢ; plain brasses,
- * which shrink on alloying, from the wrought-brass table.
- * Within 1 % for tin and leaded bronzes and aluminium casting alloys; up to 5 % light for silicon and
- * aluminium bronze.
+ * which shrink on alloying, from the wrought-brass table, aluminium bronzes from theirs.
+ * Within 1 % for tin and leaded bronzes, aluminium bronzes and aluminium casting alloys; up to 5 % light for silicon
+ * bronze.
  * @param composition mass percent; the unidentified share is taken as more of the same
  * @returns g/cm³
  * @throws RangeError when no element with a known density is named
@@ -26,7 +36,11 @@ const BRASS_DENSITY: readonly (readonly [number, number])[] = [
 export function blendDensity(composition: Composition): number {
   const zinc = composition.Zn ?? 0
   const copper = composition.Cu ?? 0
-  if (zinc > 5 && zinc <= 40 && zinc + copper > 97) return interpolateBrass(zinc)
+  if (zinc > 5 && zinc <= 40 && zinc + copper > 97) return between(BRASS_DENSITY, zinc)
+  const aluminium = composition.Al ?? 0
+  const hard = (composition.Fe ?? 0) + (composition.Ni ?? 0) + (composition.Mn ?? 0)
+  if (aluminium > 2 && aluminium <= 12 && copper > 70 && aluminium + copper + hard > 96)
+    return between(ALUMINIUM_BRONZE_DENSITY, aluminium)
   let mass = 0
   let volume = 0
   for (const [symbol, pct] of Object.entries(composition)) {
@@ -39,9 +53,10 @@ export function blendDensity(composition: Composition): number {
   return mass / volume
 }
 
-function interpolateBrass(zinc: number): number {
-  const upper = BRASS_DENSITY.findIndex(([pct]) => pct >= zinc)
-  const [z1, d1] = BRASS_DENSITY[upper]!
-  const [z0, d0] = BRASS_DENSITY[Math.max(0, upper - 1)]!
-  return z1 === z0 ? d1 : d0 + ((d1 - d0) * (zinc - z0)) / (z1 - z0)
+/** Straight between the points of a table, up to its last. */
+function between(points: readonly (readonly [number, number])[], solutePct: number): number {
+  const upper = points.findIndex(([pct]) => pct >= solutePct)
+  const [z1, d1] = points[upper]!
+  const [z0, d0] = points[Math.max(0, upper - 1)]!
+  return z1 === z0 ? d1 : d0 + ((d1 - d0) * (solutePct - z0)) / (z1 - z0)
 }

@@ -249,13 +249,17 @@ function forms({ lots }: CheckedPlan): PlanCheck[] {
 }
 
 function coatings({ lots }: CheckedPlan): PlanCheck[] {
+  // What the form of a lot says already is not said twice.
+  const saidByForm: Readonly<Record<string, string>> = { paint: 'painted', oil: 'oily-turnings' }
   const named = new Set(lots.flatMap(({ coatings: on = [] }) => on))
-  return [...named].map((coating) => ({
-    rule: 'coating',
-    coating,
-    lots: lots.filter(({ coatings: on = [] }) => on.includes(coating)).map(({ lotId }) => lotId),
-    source: 'Usual caution',
-  }))
+  return [...named].flatMap((coating): PlanCheck[] => {
+    const found = lots.filter(
+      ({ coatings: on = [], form }) => on.includes(coating) && form !== saidByForm[coating],
+    )
+    return found.length > 0
+      ? [{ rule: 'coating', coating, lots: found.map(({ lotId }) => lotId), source: 'Usual caution' }]
+      : []
+  })
 }
 
 function crucible(plan: CheckedPlan): PlanCheck[] {

@@ -10,6 +10,7 @@ describe('temperature logs', () => {
     expect(read('time,temperature\n0,20.5\n90,850\n')).toEqual({
       ok: true,
       skipped: 0,
+      unsure: true,
       readings: [
         { at: started, celsius: 20.5 },
         { at: '2026-11-23T10:01:30.000Z', celsius: 850 },
@@ -17,6 +18,31 @@ describe('temperature logs', () => {
     })
     const iso = read('time;temperature\n2026-11-23T11:00:00Z;1100,5\n2026-11-23T10:59:00Z;1090\n')
     expect(iso.ok && iso.readings.map(({ celsius }) => celsius)).toEqual([1090, 1100.5])
+  })
+  it.each([
+    ['min,temp\n0,20\n75,535\n195,740\n', 195 * 60],
+    ['minutes,temperature\n195,740\n', 195 * 60],
+    ['Time (min),temperature\n195,740\n', 195 * 60],
+    ['s,temp\n0,20\n195,740\n', 195],
+    ['time [s],temp\n195,740\n', 195],
+    ['h,temp\n0,20\n3.25,740\n', 3.25 * 3600],
+    ['elapsed hh:mm,temp\n0:00,20\n3:15,740\n', 3.25 * 3600],
+  ])('%j: the heading says what the time counts', (text, seconds) => {
+    const back = read(text)
+    expect(back.ok && [Date.parse(back.readings.at(-1)!.at) - Date.parse(started), back.unsure]).toEqual([
+      1000 * seconds,
+      false,
+    ])
+  })
+  it('bare figures 0, 75, 195 could be seconds or minutes: that is asked; 0 to 9 000 could not', () => {
+    const bare = 'time,temperature\n0,20\n75,535\n195,740\n'
+    expect(read(bare)).toMatchObject({ ok: true, unsure: true })
+    const told = readTemperatureLog(bare, started, 'min')
+    expect(told.ok && [told.unsure, Date.parse(told.readings[2]!.at) - Date.parse(started)]).toEqual([
+      false,
+      195 * 60_000,
+    ])
+    expect(read('time,temperature\n0,20\n9000,740\n')).toMatchObject({ unsure: false })
   })
   it('Fahrenheit where the heading says so', () => {
     const back = read('Time (s),Temperature (°F)\n10,1220.58\n')

@@ -14,6 +14,7 @@ const { grams, money, degrees } = useUnits()
 const measured = computed(() => measuredComposition(summary.value?.measured ?? {}, heat.value?.alloy?.base))
 const liquidus = computed(() => (heat.value ? heatLiquidus(heat.value) : null))
 const origins = computed(() => (heat.value ? whatIsIn(heat.value, yard.lots, yard.heats) : []))
+const ticked = computed(() => Object.values(heat.value?.done ?? {}).filter(({ skipped }) => !skipped).length)
 const made = computed(() => yard.lots.filter(({ originHeatId }) => originHeatId === heat.value?.id))
 const after = computed(() => {
   const seen = new Map<string, ReturnType<typeof whereItWent>[number]>()
@@ -188,7 +189,13 @@ const print = () => window.print()
               {{ clock(entry.at) }} {{ logWords(entry, { grams, degrees }) }}
             </li>
           </ul>
-          <p v-if="!log.entries.value.length" class="text-sm text-soft">No log was kept.</p>
+          <p v-if="!log.entries.value.length" class="text-sm text-soft">
+            {{
+              ticked
+                ? `No readings were written down; ${counted(ticked, 'step')} of the run sheet ${ticked === 1 ? 'was' : 'were'} ticked.`
+                : 'No log was kept.'
+            }}
+          </p>
           <p v-if="heat.remarks" class="mt-2">“{{ heat.remarks }}”</p>
         </section>
       </div>
