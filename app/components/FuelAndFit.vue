@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { baseMetal, solidDensity } from '#core/alloys'
 import { CRUCIBLE_HEAT, crucibleRefused, fuelOf, type Banded } from '#core/gear'
-import { freeLots } from '#core/heat'
+import { freeLots, heatStamp, residueFor } from '#core/heat'
 
 /** Does it fit the crucible, is there metal enough, what does it burn and how long does it take. */
 const bench = useMeltEffort()
@@ -40,6 +40,8 @@ const better = computed(() => {
     .sort((a, b) => a.number - b.number)
     .slice(0, 2)
 })
+/** What the heat before left in the crucible chosen. */
+const left = computed(() => (heat.value ? residueFor(heat.value, yard.heats) : null))
 const stock = computed(() => {
   if (!base.value || !heat.value) return null
   const metal = base.value
@@ -131,6 +133,26 @@ const working = computed(() => {
           It is kept for {{ BASE_WORDS[fit.strange] ?? fit.strange }} metal: take this family’s own.
         </p>
       </template>
+      <div v-if="left" class="mt-2 flex flex-wrap items-center gap-x-3" data-testid="left-in-pot">
+        <p class="min-w-0 flex-1 basis-60">
+          It last held {{ left.alloy }} ({{ heatStamp(left.number) }}){{
+            heat?.potClean
+              ? ', and was scraped clean since.'
+              : left.massG === null
+                ? ', and nothing says how much of it stayed.'
+                : `: ${grams(left.massG)} froze to the crucible and tools.`
+          }}
+        </p>
+        <button
+          v-if="!heat?.loggedAt"
+          type="button"
+          class="btn btn-quiet underline"
+          :aria-pressed="!!heat?.potClean"
+          @click="bench.tellClean()"
+        >
+          {{ heat?.potClean ? 'It was not' : 'It was scraped clean' }}
+        </button>
+      </div>
       <p v-if="better.length" class="mt-1 text-sm">
         Would take it:
         <button

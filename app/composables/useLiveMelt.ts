@@ -2,6 +2,7 @@ import { computed } from 'vue'
 import { baseMetal } from '#core/alloys'
 import { predictMelt } from '#core/charge'
 import { heatWindow, weighedCharge } from '#core/heat'
+import { zincLeast, zincWanted } from '#core/losses'
 import {
   brimOfNumber,
   gasReasons,
@@ -107,16 +108,16 @@ export function useLiveMelt(
       fromPct: zincLoss({ ...ask, rate: rate * ZINC_DOUBT }).leftPct,
       toPct: zincLoss({ ...ask, rate: rate / ZINC_DOUBT }).leftPct,
       aheadG: ahead.lostG - mid.lostG,
-      limit: alloy.limits.Zn?.min ?? null,
+      limit: zincLeast(alloy),
       topUpG: topUpOf(melt.tapMassG, mid.leftPct),
     }
   })
   /** Pure zinc that brings it back to where the plan had it, once it is below its limit by the estimate. */
   function topUpOf(meltG: number, leftPct: number): number {
     const alloy = heat.value?.alloy
-    const floor = alloy?.limits.Zn?.min
-    if (floor === undefined || leftPct >= floor) return 0
-    const wanted = Math.min(99, alloy?.nominal?.Zn ?? (floor + (alloy?.limits.Zn?.max ?? floor)) / 2)
+    const floor = alloy ? zincLeast(alloy) : null
+    if (!alloy || floor === null || leftPct >= floor) return 0
+    const wanted = Math.min(99, zincWanted(alloy))
     return topUp(meltG, leftPct, wanted, 100)
   }
   const magnesium = computed(() => {

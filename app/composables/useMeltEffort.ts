@@ -5,7 +5,7 @@ import { CRUCIBLE_HEAT, fuelOf, meltEffort, priorEfficiency, type Furnace } from
 import type { Heat } from '#core/heat'
 import { learnFurnace } from '#core/learn'
 import { meltHeat } from '#core/melt'
-import { useYard } from '~/stores/yard'
+import { now, useYard } from '~/stores/yard'
 
 const ROOM_C = 25
 
@@ -64,7 +64,24 @@ export function useMeltEffort() {
   const chooseFurnace = (id: string) => edit('Choose the furnace', { furnaceId: id || null })
   const chooseCrucible = (id: string) => {
     const crucible = crucibles.value.find((one) => one.id === id)
-    edit('Choose the crucible', { crucibleId: id || null, crucibleNo: crucible?.number ?? null })
+    edit('Choose the crucible', {
+      crucibleId: id || null,
+      crucibleNo: crucible?.number ?? null,
+      potClean: null,
+    })
   }
-  return { heat, furnaces, crucibles, furnace, taken, learned, effort, chooseFurnace, chooseCrucible }
+  const tellClean = () =>
+    edit('Whether the crucible was scraped clean', { potClean: heat.value?.potClean ? null : now() })
+  return {
+    heat,
+    furnaces,
+    crucibles,
+    furnace,
+    taken,
+    learned,
+    effort,
+    chooseFurnace,
+    chooseCrucible,
+    tellClean,
+  }
 }

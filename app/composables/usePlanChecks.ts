@@ -47,7 +47,7 @@ export function usePlanChecks(
       crucibleNo: current.crucibleNo ?? null,
       ...chosenCrucible(current),
       lastBase: before?.alloy ? baseMetal(before.alloy) : null,
-      residue: residueFor(current, yard.heats),
+      residue: current.potClean ? null : residueFor(current, yard.heats),
       sharing: sharing.map(({ number, alloy }) => ({ number, alloy: alloy!.name })),
     })
       .map((check) => checkWords(check, { lotName, grams }))

@@ -16,6 +16,9 @@ export interface CheckWords {
   source: string
 }
 
+/** A limit passed so many times over is no near miss. */
+const MUCH_OVER = 2
+
 /** What lies on a lot, or is shut up in it, whose fume, steam or burst reaches whoever stands there. */
 const HURTING: readonly string[] = ['damp', 'paint', 'plating', 'plastic', 'sealed']
 
@@ -195,7 +198,7 @@ function sentence(check: PlanCheck, tools: Tools): Omit<CheckWords, 'hurts' | 'l
       }
     case 'residue':
       return {
-        level: check.breaks.length > 0 ? 'stop' : 'mind',
+        level: check.breaks.some(({ pct, max }) => pct > MUCH_OVER * max) ? 'stop' : 'mind',
         text:
           check.massG === null
             ? `The crucible last held ${check.alloy} (${heatStamp(check.heat)}), and nothing says how much of it stayed`
@@ -205,7 +208,7 @@ function sentence(check: PlanCheck, tools: Tools): Omit<CheckWords, 'hurts' | 'l
                     `${elementName(element)} comes to about ${percent(pct)} %, limit ${percent(max)}`,
                 ),
               )}`,
-        why: 'What sticks to the wall melts into the next heat. Take another crucible, or melt a wash heat of scrap of this family in it, pour it out, scrape it, and write down what stayed.',
+        why: 'What sticks to the wall melts into the next heat. Scraped out while hot, say so under Target; else take another crucible, or melt a wash heat of scrap of this family in it and pour that out first.',
         source,
       }
     case 'pot-shared':

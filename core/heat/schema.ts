@@ -159,6 +159,8 @@ export const heatSchema = z.strictObject({
   /** pounds of aluminium the crucible holds brim-full */
   crucibleNo: z.number().positive().max(1000).nullable().optional(),
   crucibleId: z.uuid().nullable().optional(),
+  /** told that nothing of the heat before stayed in the crucible, and when */
+  potClean: z.iso.datetime().nullable().optional(),
   furnaceId: z.uuid().nullable().optional(),
   /** what it burnt, kg or kWh, and minutes from lighting to the pour */
   burnt: z

@@ -5,6 +5,7 @@ export {
   RECOVERY_SOURCE,
   recoveryPriors,
   ZINC_STEPS,
+  zincLeast,
   zincWanted,
   type RecoveryPrior,
 } from './recovery'

@@ -1,3 +1,4 @@
+import { zincLeast } from '#core/losses'
 import { baseMetal } from '#core/alloys'
 import type { Gear } from '#core/gear'
 import type { Heat } from '#core/heat'
@@ -74,7 +75,7 @@ const RULES: Readonly<Record<Exclude<Shown, 'nothing' | 'probe-checked'>, Rule>>
       heat.weighed.every(({ kind }) => kind === 'virgin' || kind === 'master') &&
       measured(heat),
   ),
-  'brass-inside': one((heat) => (heat.alloy?.limits.Zn?.min ?? 0) >= BRASS_PCT && inside(heat)),
+  'brass-inside': one((heat) => ((heat.alloy && zincLeast(heat.alloy)) ?? 0) >= BRASS_PCT && inside(heat)),
   'scrap-inside': one(
     (heat) =>
       base(heat) === 'Cu' &&

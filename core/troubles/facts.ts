@@ -4,6 +4,7 @@ import { partFigures } from '#core/casting'
 import { wantsFirstFire, type Gear } from '#core/gear'
 import { familyOf } from '#core/families'
 import { heatLiquidus, heatSummary, heatTrace, stepDoneMin, type Heat, type Seen } from '#core/heat'
+import { zincLeast } from '#core/losses'
 import { brimHolds, crucibleHolds, practiceInForce, temperatureAt } from '#core/melt'
 import type { Lot } from '#core/stock'
 
@@ -110,7 +111,7 @@ export function heatFacts(heat: Heat, lots: readonly Lot[], gear: readonly Gear[
       ...summary.predicted.composition,
       ...Object.fromEntries(Object.entries(measured).map(([symbol, { pct }]) => [symbol, pct])),
     },
-    zincBelow: measured.Zn ? measured.Zn.pct < (alloy?.limits.Zn?.min ?? 0) : null,
+    zincBelow: measured.Zn ? measured.Zn.pct < ((alloy && zincLeast(alloy)) ?? 0) : null,
     offSpec: verdict && verdict.overall !== 'nothing-measured' ? verdict.overall === 'outside' : null,
     // A box that was not ticked says nothing.
     barFault: (heat.tests ?? []).some(({ barFault }) => barFault) ? true : null,

@@ -52,6 +52,8 @@ test('a logger’s table gives the trace and its plateau; a wrong one is refused
     return `${10 * at},${celsius}`
   })
   await file.setInputFiles(csv('trace.csv', `time,temperature\n${rows.join('\n')}`))
+  // 0 to 590 could be seconds or minutes: that is asked.
+  await page.getByTestId('which-unit').getByRole('button', { name: 'seconds' }).click()
   await expect(page.getByTestId('plateau')).toContainText('Stood still at 10')
   await expect(page.getByRole('list', { name: 'Entries' }).getByRole('listitem')).toHaveCount(60)
   await page.getByRole('heading', { name: 'Log', exact: true }).click()
