@@ -55,8 +55,12 @@ function change(what: { amount?: number | null; minutes?: number | null }): void
         {{ fuel.unit }}; burnt: {{ figure(heat.burnt.amount) }} {{ fuel.unit }}.
       </template>
       <template v-if="learned.heats > 1">
-        Going by {{ learned.heats }} other heats, its own walls take about
-        {{ figure(learned.liningKJ / 1000 / fuel.mjPerUnit) }} {{ fuel.unit }} a heat; of the rest
+        Going by {{ learned.heats }} other heats,
+        {{
+          learned.liningKJ > 0
+            ? `its own walls take about ${figure(learned.liningKJ / 1000 / fuel.mjPerUnit)} ${fuel.unit} a heat; of the rest`
+            : 'of what it burns'
+        }}
         {{ (100 * learned.efficiency.low).toFixed(0) }} to {{ (100 * learned.efficiency.high).toFixed(0) }} %
         ends in metal and crucible.
       </template>

@@ -35,10 +35,7 @@ const accusation = ({ figure, offBy }: { figure: AdjustedFigure; offBy: number }
     <p v-if="fault" class="text-soft">{{ fault }}</p>
     <template v-if="result">
       <p data-testid="reconciled">
-        <template v-if="result.chance >= 0.05"
-          >Weights and assay agree: a misfit like this comes by chance
-          {{ Math.round(100 * result.chance) }} times in a hundred.</template
-        >
+        <template v-if="result.chance >= 0.05">Weights and assay agree: no misfit beyond chance.</template>
         <template v-else
           ><b class="text-oxide">Weights and assay do not agree</b> (a misfit like this comes by chance
           {{

@@ -114,6 +114,13 @@ function done(): void {
         {{ zincLot ? `From ${zincLot.name}.` : 'No zinc is in stock: brass of more zinc will do.' }}
       </p>
       <p class="mt-4 text-xl">{{ words(current).how }}</p>
+      <ol
+        v-if="portionWords(current, { grams, degrees }).length"
+        class="mt-2 list-decimal pl-8 text-xl font-bold"
+        data-testid="portions"
+      >
+        <li v-for="(part, at) in portionWords(current, { grams, degrees })" :key="at">{{ part }}</li>
+      </ol>
       <p
         v-if="held"
         class="mt-4 border-l-8 px-3 py-2 text-xl font-bold"

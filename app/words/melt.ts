@@ -75,14 +75,24 @@ function additionTitle({ addition, lots = [] }: RunStep): string {
   return [mostly('Pb', 'Bi') ? 'lead' : '', mostly('Bi', 'Pb') ? 'bismuth' : ''].filter(Boolean).join(' and ')
 }
 
+/** Each part of an addition, with what the melt is held at for it. */
+export const portionWords = (
+  { portions = [] }: Pick<RunStep, 'portions'>,
+  { grams, degrees }: Pick<Tools, 'grams' | 'degrees'>,
+): string[] =>
+  portions.length > 1
+    ? portions.map(
+        ({ massG, fromC, toC }) => `${grams(massG, 1)}, melt at ${degrees(fromC)} to ${degrees(toC)}`,
+      )
+    : []
+
 /** What the melt is held at while something goes in. */
 function heldWords(step: RunStep, { grams, degrees }: Tools): string {
   const between = ({ fromC, toC }: { fromC: number; toC: number }) => `${degrees(fromC)} and ${degrees(toC)}`
   const boils =
     step.boilsC === undefined ? '' : ` Above ${degrees(step.boilsC)} zinc boils out of it: stand clear.`
   if (step.portions && step.portions.length > 1) {
-    const parts = step.portions.map((part) => between(part))
-    return ` In ${step.portions.length} parts of about ${grams(step.portions[0]!.massG, 1)}, the melt between ${parts.join(', then ')}.${boils}`
+    return ` In ${step.portions.length} parts of about ${grams(step.portions[0]!.massG, 1)}; the melt may be cooler for each.${boils}`
   }
   const held = heldAt(step)
   if (held) return ` Keep the melt between ${between(held)}.${boils}`
