@@ -168,7 +168,11 @@ export function stepWords(step: RunStep, { grams, degrees, base }: Tools): StepW
       return { title: 'Stir from the bottom', how: 'Preheated rod, slowly, without breaking the surface.' }
     case 'deoxidise':
       return {
-        title: dose ? `Deoxidise with ${dose} of ${practice}` : 'Deoxidise with the phosphor copper',
+        title: dose
+          ? `Deoxidise with ${dose} of ${practice}`
+          : practice
+            ? `Deoxidise: ${practice}`
+            : 'Deoxidise with the phosphor copper',
         how: step.practice?.how ?? 'Plunge it to the bottom and stir, just before skimming and pouring.',
       }
     case 'degas':

@@ -36,6 +36,8 @@ export interface Practice {
   usual: boolean
   /** kinds of alloy it is for; all of its base where none are told */
   for?: readonly AlloyPractice[]
+  /** metals it is for, where its base is any; all where none are told */
+  metals?: readonly FamilyMetal[]
   /** kinds of alloy that begin with it though another is usual */
   usualFor?: readonly AlloyPractice[]
   /** only for alloys that aim at magnesium between these, wt% */
@@ -132,6 +134,7 @@ export function practicesOf(
     (one) =>
       one.area === area &&
       (one.base === metal || one.base === 'any') &&
+      (!one.metals || one.metals.includes(metal)) &&
       (!one.for || one.for.includes(alloy.practice)) &&
       (!one.magnesiumPct || (magnesium >= one.magnesiumPct[0] && magnesium < one.magnesiumPct[1])),
   )

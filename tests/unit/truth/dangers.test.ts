@@ -13,6 +13,7 @@ import {
   type ChargedLot,
   type RunSheetAsk,
 } from '#core/melt'
+import { stepWords } from '~/words/melt'
 
 const lot = (name: string, composition: Record<string, number>, massG = 500, form = 'bar'): ChargedLot => ({
   lotId: name,
@@ -192,5 +193,21 @@ describe('the crucible', () => {
       expect(firingLeftMin({ firing: { step, since } }, start + minutes * 60_000)).toBe(0)
     }
     expect(FIRST_FIRE.reduce((sum, { minutes }) => sum + minutes, 0)).toBeGreaterThan(7 * 60)
+  })
+})
+
+describe('read as a caster', () => {
+  it('a pot for zinc or tin is never heated red', () => {
+    for (const alloy of ALLOYS) {
+      const step = runSheet(alloy, [COPPER], null).find(({ kind }) => kind === 'crucible')!
+      const cool = ['Zn', 'Sn'].includes(familyOf(alloy)!.metal)
+      expect(/dull red/.test(step.practice!.how), alloy.id).toBe(!cool)
+    }
+  })
+  it('copper-nickel is not told to take phosphor copper', () => {
+    const step = sheet('C70600', [COPPER]).find(({ kind }) => kind === 'deoxidise')!
+    expect(stepWords(step, { grams: String, degrees: String, base: 'Cu' }).title).toMatch(
+      /^Deoxidise: manganese/,
+    )
   })
 })
