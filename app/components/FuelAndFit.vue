@@ -140,7 +140,9 @@ const working = computed(() => {
               ? ', and was scraped clean since.'
               : left.massG === null
                 ? ', and nothing says how much of it stayed.'
-                : `: ${grams(left.massG)} froze to the crucible and tools.`
+                : left.stayedG !== null
+                  ? `: ${grams(left.stayedG)} of it stayed, and the plan counts with it.`
+                  : `: ${grams(left.massG)} froze to the crucible and tools; how much of it stayed was not told.`
           }}
         </p>
         <button

@@ -1,8 +1,11 @@
 import { computed, watch } from 'vue'
 import { solidDensity } from '#core/alloys'
 import { withBaseSpread } from '#core/composition'
-import { predictMelt, type ChargedLine } from '#core/charge'
+import { predictMelt, type ChargedLine, type ChargePlan } from '#core/charge'
 import {
+  POT_LOT,
+  potLot,
+  residueFor,
   freeLots,
   heatRecovery,
   heatWeighing,
@@ -36,11 +39,16 @@ export function useCharge(heat: Ref<Heat | null>) {
   )
   /** The plan at hand answers the heat as it stands now. */
   const settled = computed(() => ask.value !== null && engine.settledOn === ask.value)
-  const plan = computed(() => (heat.value?.loggedAt ? null : (engine.answer?.plan ?? null)))
+  /** The plan without what is in the pot already: that is not weighed. */
+  const plan = computed(() =>
+    heat.value?.loggedAt || !engine.answer ? null : withoutPot(engine.answer.plan),
+  )
   const lotName = (id: string) =>
-    yard.records.lots[id]
-      ? (yard.records.lots[id] as { name: string }).name
-      : (heat.value?.weighed.find(({ lotId }) => lotId === id)?.name ?? 'a lot no longer here')
+    id === POT_LOT
+      ? 'what the heat before left in the crucible'
+      : yard.records.lots[id]
+        ? (yard.records.lots[id] as { name: string }).name
+        : (heat.value?.weighed.find(({ lotId }) => lotId === id)?.name ?? 'a lot no longer here')
 
   /** What will be in the crucible: the plan while one holds, else what was weighed. */
   const lines = computed<ChargedLine[]>(() => {
@@ -48,7 +56,7 @@ export function useCharge(heat: Ref<Heat | null>) {
     if (!current) return []
     if (!plan.value || plan.value.status === 'infeasible') return weighedCharge(current.weighed)
     const byId = new Map(engine.answer?.problem.lots.map((lot) => [lot.id, lot]))
-    return plan.value.lines.flatMap(({ lot: id, massG }) => {
+    return (engine.answer?.plan.lines ?? []).flatMap(({ lot: id, massG }) => {
       const lot = byId.get(id)
       if (!lot) return []
       return [{ massG, lot: { ...lot, sd: withBaseSpread(lot.composition, lot.sd ?? {}) } }]
@@ -79,7 +87,18 @@ export function useWeighingBench(heat: Ref<Heat | null>) {
       current?.alloy && current.crucibleNo
         ? crucibleHolds(current.crucibleNo, solidDensity(current.alloy).gcm3)
         : null
-    return { scales: scales.value, unit: yard.settings.mass, crucibleG: known ?? byNumber }
+    const pot = current && !current.potClean ? potLot(residueFor(current, yard.heats)) : null
+    return { scales: scales.value, unit: yard.settings.mass, crucibleG: known ?? byNumber, pot }
   })
   return { bench }
+}
+
+function withoutPot(plan: ChargePlan): ChargePlan {
+  const pot = plan.lines.find(({ lot }) => lot === POT_LOT)
+  if (!pot) return plan
+  return {
+    ...plan,
+    lines: plan.lines.filter((line) => line !== pot),
+    chargeMassG: plan.chargeMassG - pot.massG,
+  }
 }

@@ -275,6 +275,8 @@ export function useChargeBoard() {
     opened,
     sources,
     problem: computed(() => engine.answer?.problem ?? null),
+    /** what the heat before left in the crucible, as the plan counts it */
+    pot: computed(() => charge.bench.value.pot ?? null),
     plan,
     tools,
     lotName,

@@ -1,7 +1,7 @@
 import { computed, type ComputedRef, type Ref } from 'vue'
 import { baseMetal } from '#core/alloys'
 import type { ChargedLine, MeltPrediction } from '#core/charge'
-import { residueFor, sharingPot, type Heat } from '#core/heat'
+import { POT_LOT, residueFor, sharingPot, type Heat } from '#core/heat'
 import { checkPlan } from '#core/melt'
 import type { Lot } from '#core/stock'
 import { useYard } from '~/stores/yard'
@@ -26,6 +26,7 @@ export function usePlanChecks(
     const before = yard.heats
       .filter(({ id, loggedAt }) => loggedAt && id !== current.id)
       .reduce<Heat | null>((last, one) => (last && last.loggedAt! > one.loggedAt! ? last : one), null)
+    const left = residueFor(current, yard.heats)
     const sharing = sharingPot(current, yard.heats).filter(
       ({ alloy }) => alloy && alloy.practice !== current.alloy!.practice,
     )
@@ -33,21 +34,24 @@ export function usePlanChecks(
       alloy: current.alloy,
       tapMassG: prediction.value.tapMassG,
       composition: prediction.value.composition,
-      lots: lines.value.map(({ lot, massG }) => ({
-        lotId: lot.id,
-        name: lotName(lot.id),
-        form:
-          current.weighed.find(({ lotId }) => lotId === lot.id)?.form ??
-          (yard.records.lots[lot.id] as Lot | undefined)?.form ??
-          'bar',
-        massG,
-        composition: lot.composition,
-        coatings: (yard.records.lots[lot.id] as Lot | undefined)?.coatings ?? [],
-      })),
+      lots: lines.value
+        .filter(({ lot }) => lot.id !== POT_LOT)
+        .map(({ lot, massG }) => ({
+          lotId: lot.id,
+          name: lotName(lot.id),
+          form:
+            current.weighed.find(({ lotId }) => lotId === lot.id)?.form ??
+            (yard.records.lots[lot.id] as Lot | undefined)?.form ??
+            'bar',
+          massG,
+          composition: lot.composition,
+          coatings: (yard.records.lots[lot.id] as Lot | undefined)?.coatings ?? [],
+        })),
       crucibleNo: current.crucibleNo ?? null,
       ...chosenCrucible(current),
       lastBase: before?.alloy ? baseMetal(before.alloy) : null,
-      residue: current.potClean ? null : residueFor(current, yard.heats),
+      // What is counted in the plan needs no word of its own.
+      residue: current.potClean || left?.stayedG != null ? null : left,
       sharing: sharing.map(({ number, alloy }) => ({ number, alloy: alloy!.name })),
     })
       .map((check) => checkWords(check, { lotName, grams }))

@@ -3,7 +3,7 @@ import { POUR_CHECKLIST, pourOrder } from '#core/casting'
 import { wantsFirstFire, type Furnace } from '#core/gear'
 import { runSheet, type RunSheetAsk, type RunStep } from '#core/melt'
 import { familyOf } from '#core/families'
-import { heatLiquidus, type Heat } from '#core/heat'
+import { heatLiquidus, POT_LOT, type Heat } from '#core/heat'
 import { remindersFor } from '#core/troubles'
 import { now, useYard } from '~/stores/yard'
 import { stepWords } from '~/words/melt'
@@ -35,13 +35,15 @@ export function useRunSheet(topUpZincG: () => number = () => 0) {
     }
   })
   const charge = computed(() =>
-    lines.value.map(({ massG, lot }) => ({
-      lotId: lot.id,
-      name: lotName(lot.id),
-      form: formOf(heat.value!, lot.id),
-      massG,
-      composition: lot.composition,
-    })),
+    lines.value
+      .filter(({ lot }) => lot.id !== POT_LOT)
+      .map(({ massG, lot }) => ({
+        lotId: lot.id,
+        name: lotName(lot.id),
+        form: formOf(heat.value!, lot.id),
+        massG,
+        composition: lot.composition,
+      })),
   )
   const stepsWith = (more: RunSheetAsk): RunStep[] => {
     const alloy = heat.value?.alloy

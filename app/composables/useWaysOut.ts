@@ -1,6 +1,6 @@
 import { computed, type ComputedRef } from 'vue'
 import { PURCHASABLE, type LetIn, type Purchase, type Remedy, type Weighing } from '#core/charge'
-import { heatStamp, overruleLimits, type Heat } from '#core/heat'
+import { heatStamp, overruleLimits, POT_LOT, type Heat } from '#core/heat'
 import type { Lot } from '#core/stock'
 import { now, useYard, type Edit } from '~/stores/yard'
 import { letInWords, purchaseName, remedyWords, type ChargeTools } from '~/words/charge'
@@ -53,12 +53,15 @@ export function useWaysOut(answer: () => Weighing | null, tools: ComputedRef<Cha
       case 'moreLots':
         return () => edit(words, { maxLots: remedy.maxLots })
       case 'leaveOut':
+        if (remedy.lot === POT_LOT) return () => edit('The crucible was scraped clean', { potClean: now() })
         return () =>
           edit(words, {
             weighed: current.weighed.filter(({ lotId }) => lotId !== remedy.lot),
             choices: { ...current.choices, [remedy.lot]: { use: false, capG: null, lockG: null } },
           })
       case 'takeOut':
+        // Only the caster can scrape it out so far.
+        if (remedy.lot === POT_LOT) return null
         return () =>
           edit(words, {
             weighed: current.weighed.map((line) =>
@@ -98,7 +101,11 @@ export function useWaysOut(answer: () => Weighing | null, tools: ComputedRef<Cha
       const bought = remedy.kind === 'obtain' || remedy.kind === 'obtainTogether'
       return {
         words,
-        doIt: bought ? 'It is here: add it to the bins' : 'Do it',
+        doIt: bought
+          ? 'It is here: add it to the bins'
+          : remedy.kind === 'leaveOut' && remedy.lot === POT_LOT
+            ? 'A wash heat was melted in it, or it was scraped clean'
+            : 'Do it',
         apply: action(remedy, words),
       }
     }),

@@ -39,7 +39,7 @@ export function diagnose(
         ? relaxing
         : relaxedTogether(problem, found).flatMap((one) => provenRelaxing(problem, one, proven))),
       ...(buying.length > 0 || outOfTime() ? buying : boughtTogether(highs, problem).filter(proven)),
-      ...(outOfTime() ? [] : leavingOut(highs, problem).filter(proven)),
+      ...(outOfTime() ? [] : leavingOut(highs, problem, proven)),
       ...looserRules(problem, found.solvable).filter(proven),
       ...(outOfTime() ? [] : firstProven(lessTap(highs, problem), proven)),
       ...(outOfTime() || problem.version === 1 ? [] : firstProven(moreTap(highs, problem), proven)),
@@ -101,14 +101,13 @@ function provenRelaxing(
 }
 
 /** What is locked or weighed left out, or, in the second version, made no lighter than it has to be. */
-function leavingOut(highs: Highs, problem: ChargeProblem): Remedy[] {
+function leavingOut(highs: Highs, problem: ChargeProblem, proven: (remedy: Remedy) => boolean): Remedy[] {
   return problem.lots
     .filter(({ fixedG }) => (fixedG ?? 0) > 0)
     .flatMap((lot): Remedy[] => {
       const less = problem.version === 2 ? mostThatMayStay(highs, problem, lot) : null
-      return less === null
-        ? [{ kind: 'leaveOut', lot: lot.id }]
-        : [{ kind: 'takeOut', lot: lot.id, toG: less }]
+      const lighter: Remedy[] = less === null ? [] : [{ kind: 'takeOut', lot: lot.id, toG: less }]
+      return firstProven([...lighter, { kind: 'leaveOut', lot: lot.id }], proven)
     })
 }
 

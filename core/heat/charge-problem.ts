@@ -34,6 +34,8 @@ export interface WeighingBench {
   unit: MassUnit
   /** most melt the chosen crucible takes, g; null where none was chosen */
   crucibleG: number | null
+  /** what the heat before left in it, as a line of the charge */
+  pot?: ChargeLot | null
 }
 
 export const BARE_BENCH: WeighingBench = { scales: [], unit: 'g', crucibleG: null }
@@ -93,7 +95,7 @@ export function heatChargeProblem(
       ...(alloy.othersEachMax === undefined ? {} : { othersEachMax: alloy.othersEachMax }),
       ...(alloy.othersTotalMax === undefined ? {} : { othersTotalMax: alloy.othersTotalMax }),
     },
-    lots: problemLots.map(ontoScales(heat, bench)),
+    lots: [...problemLots.map(ontoScales(heat, bench)), ...(bench.pot ? [bench.pot] : [])],
     recovery,
     objective: heat.objective,
     ...(heat.confidence === null

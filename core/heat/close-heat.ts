@@ -59,7 +59,7 @@ export function closeHeat(
   }
   const alloy = heat.alloy ? shortName(heat.alloy).slice(0, LONGEST_NAME) : ''
   const name = `${heatStamp(heat.number)} ${alloy}`.trim()
-  const { ingots, returnsG, spillG, skullG, heelG } = heat.pour
+  const { ingots, returnsG, spillG, skullG, heelG, stayedG } = heat.pour
   add(
     stamp.ids[0],
     `${name} ingots`,
@@ -70,7 +70,7 @@ export function closeHeat(
     stamp.ids[1],
     `${name} returns`,
     'returns',
-    (returnsG ?? 0) + (spillG ?? 0) + (skullG ?? 0) + (heelG ?? 0),
+    (returnsG ?? 0) + (spillG ?? 0) + Math.max(0, (skullG ?? 0) - (stayedG ?? 0)) + (heelG ?? 0),
   )
   return { taken, made }
 }

@@ -11,7 +11,7 @@ export {
 } from './charge-problem'
 export { heatFormYields, heatRecovery, heatYield } from './losses'
 export { heatLiquidus, heatWindow } from './liquidus'
-export { residueFor, sharingPot, type Residue } from './residue'
+export { POT_LOT, potLot, residueFor, sharingPot, type Residue } from './residue'
 export { planKey } from './plan-key'
 export { weighedShortfalls } from './weighed-shortfalls'
 export { heatStamp, newHeat } from './new-heat'

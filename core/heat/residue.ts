@@ -1,3 +1,4 @@
+import type { ChargeLot } from '#core/charge'
 import type { Composition } from '#core/composition'
 import type { Heat } from './schema'
 import { heatSummary } from './summary'
@@ -10,6 +11,8 @@ export interface Residue {
   practice: string | null
   /** skull written down, g; null where nothing was */
   massG: number | null
+  /** told to be still in the crucible, g: it is counted in the next plan; null where that was not told */
+  stayedG: number | null
   /** wt%, measured where it was, else predicted */
   composition: Composition
 }
@@ -39,8 +42,32 @@ export function residueFor(heat: Heat, heats: readonly Heat[]): Residue | null {
     number: last.number,
     alloy: last.alloy?.name ?? '',
     practice: last.alloy?.practice ?? null,
-    massG: last.pour.skullG,
+    massG: last.pour.stayedG ?? last.pour.skullG,
+    stayedG: last.pour.stayedG ?? null,
     composition,
+  }
+}
+
+/** What is in the crucible already, among the lots of a charge problem. */
+export const POT_LOT = 'in-the-pot'
+/** It is judged by eye: half of it either way. Engineering judgement. */
+const DOUBT = 0.5
+
+/**
+ * What stayed in a crucible, as a fixed line of the next charge: its weight in doubt, its metal as it was.
+ * @returns null where nothing was told to have stayed
+ */
+export function potLot(residue: Residue | null): ChargeLot | null {
+  const massG = residue?.stayedG ?? 0
+  if (!residue || massG <= 0) return null
+  return {
+    id: POT_LOT,
+    availableG: massG,
+    fixedG: massG,
+    pricePerKg: 0,
+    metallicYield: 1,
+    composition: residue.composition,
+    weighErrorG: DOUBT * massG,
   }
 }
 

@@ -98,6 +98,8 @@ export const pourSchema = z.strictObject({
   spillG: weight,
   heelG: weight,
   pourTemperatureC: z.number().min(0).max(3500).nullable(),
+  /** of the skull, what is still in the crucible */
+  stayedG: weight.optional(),
   /** taken out for the assay */
   samplesG: weight.optional(),
 })

@@ -63,6 +63,10 @@ const origins = useSessionStorage('charge-origins', false)
         <div class="columns grid grid-cols-1 items-start gap-4 xl:grid-cols-[minmax(0,1.35fr)_minmax(0,1fr)]">
           <div class="slab p-3">
             <h2 class="chalk mb-1">The charge</h2>
+            <p v-if="board.pot.value" class="mb-1 text-sm" data-testid="pot">
+              In the crucible already, and counted in: about <b>{{ grams(board.pot.value.fixedG ?? 0) }}</b>,
+              half of it either way.
+            </p>
             <ul>
               <ChargeRow v-for="row in rows.planned" :key="row.id" :row="row" :board="board" />
             </ul>

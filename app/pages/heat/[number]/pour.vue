@@ -13,6 +13,7 @@ const PARTS = [
   { key: 'returnsG', name: 'Sprues, gates, risers', hint: 'they go back to the bins as returns' },
   { key: 'drossG', name: 'Dross', hint: 'everything skimmed off' },
   { key: 'skullG', name: 'Skull', hint: 'frozen to the crucible and tools' },
+  { key: 'stayedG', name: 'Still in the crucible', hint: 'of the skull; the next heat in it counts with it' },
   { key: 'spillG', name: 'Spill', hint: 'swept up' },
   { key: 'heelG', name: 'Heel', hint: 'left in the crucible on purpose' },
   { key: 'samplesG', name: 'Samples', hint: 'taken out for the assay' },
@@ -129,6 +130,8 @@ function removeIngot(id: string): void {
               kind="mass"
               nullable
               :hint="part.hint"
+              :max="part.key === 'stayedG' ? (heat.pour.skullG ?? 0) : undefined"
+              max-words="No more can have stayed than froze to the crucible: write the skull down first."
               @update:model-value="change({ [part.key]: $event }, part.key)"
               @sealed="yard.seal()"
             />
