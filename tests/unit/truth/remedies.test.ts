@@ -1,5 +1,6 @@
 import loadHighs from 'highs'
 import { beforeAll, describe, expect, it } from 'vitest'
+import { ALLOYS, nominalOf } from '#core/alloys'
 import {
   applyRemedy,
   createChargeSolver,
@@ -95,5 +96,20 @@ describe('ways out that a founder would name', () => {
       ),
     )
     expect(plan.lines.map(({ lot: id }) => id)).toEqual(['fair'])
+  })
+  it.each(
+    ALLOYS.filter(({ practice }) => ['zinc-aluminium', 'tin-base', 'wrought-brass'].includes(practice)).map(
+      (alloy) => [alloy.id, alloy] as const,
+    ),
+  )('%s, from an empty yard: what to buy is told, and it makes the metal', (_, alloy) => {
+    const { limits, base, othersTotalMax } = alloy
+    const problem = ask([], {
+      limits,
+      base,
+      nominal: nominalOf(alloy),
+      ...(othersTotalMax === undefined ? {} : { othersTotalMax }),
+    })
+    const bought = proven(problem).filter(({ kind }) => kind === 'obtain' || kind === 'obtainTogether')
+    expect(bought.length).toBeGreaterThan(0)
   })
 })
