@@ -1,9 +1,23 @@
 <script setup lang="ts">
-import { MOULD_SOURCE, MOULDS, RISER_SOURCE, SECTION_SOURCE, USUAL_GATING } from '#core/casting'
+import {
+  MOULD_SOURCE,
+  MOULDS,
+  RISER_SOURCE,
+  riserFreezesFirst,
+  SECTION_SOURCE,
+  USUAL_GATING,
+} from '#core/casting'
 
 /** What the metal does in the mould. */
 const props = defineProps<{ bench: ReturnType<typeof useMetalNeed> }>()
 const facts = useCastingFacts()
+/** The riser written down, held against the section it feeds. */
+const ownRiser = computed(() => {
+  const gating = facts.need.value.gating
+  if (!gating || gating.risers < 1 || !facts.ruling.value) return null
+  const sizes = { diameterMm: gating.riserDiameterMm, heightMm: gating.riserHeightMm }
+  return { ...sizes, ...riserFreezesFirst(sizes, facts.ruling.value) }
+})
 const { shrinkage, constant, measured, thinMm, thickMm, riser, checks, coolDown, window, mould } = facts
 const { mm, degrees, patternMm: showPattern } = useUnits()
 function time(seconds: number): string {
@@ -119,6 +133,11 @@ function takeRiser(): void {
             }}. {{ RISER_SOURCE }}.</span
           >
           <button type="button" class="btn btn-quiet min-h-6 underline" @click="takeRiser">Use it</button>
+          <p v-if="ownRiser?.short" class="mt-1 font-semibold text-oxide" data-testid="riser-short">
+            Yours, {{ mm(ownRiser.diameterMm) }} across and {{ mm(ownRiser.heightMm) }} high, freezes
+            {{ ownRiser.ratio < 1 ? 'before the casting' : 'hardly after the casting' }}: it feeds nothing and
+            may pull metal out of it.
+          </p>
         </dd>
       </template>
       <dt>Head</dt>

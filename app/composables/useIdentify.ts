@@ -63,11 +63,13 @@ export function useIdentify() {
   /** What was found out, as the beginning of a lot. */
   const asLot = computed<Partial<Lot>>(() => {
     const form = found.value.suspects[0]?.source.form
+    const on = found.value.suspects[0]?.source.on ?? []
     const kept = Object.entries(found.value.composition).filter(([, pct]) => pct >= 0.01)
     return {
       name: best.value?.name ?? '',
       kind: 'scrap',
       ...(airG.value ? { massG: airG.value } : {}),
+      ...(on.length > 0 ? { coatings: [...on] } : {}),
       ...(form ? { form: form as Lot['form'] } : {}),
       composition: Object.fromEntries(kept),
       sd: Object.fromEntries(

@@ -24,6 +24,7 @@ function begin(entry: ScrapSource): void {
     name: entry.name,
     kind: 'scrap',
     form: entry.form as Lot['form'],
+    ...(entry.on.length > 0 ? { coatings: [...entry.on] } : {}),
     composition,
     sd,
     knowledge: entry.likely.length === 1 && only?.grade ? 'grade' : 'guess',

@@ -2,7 +2,7 @@ import type { Composition, Spread } from '#core/composition'
 import type { Alloy } from './schema'
 
 /**
- * What metal of a known grade most likely is: the middle of each two-sided limit, a third of each maximum, the
+ * What metal of a known grade most likely is: what is told to be usual, else the middle of each two-sided limit, a third of each maximum, the
  * base as the rest; spread as if every value within the limits were equally likely.
  * @returns composition and one standard deviation, wt%
  * @source uniform distribution sd = width/√12; "a third of the maximum" is an engineering estimate
@@ -12,7 +12,7 @@ export function gradeComposition(alloy: Alloy): { composition: Composition; sd: 
   const sd: Spread = {}
   for (const [symbol, { min, max }] of Object.entries(alloy.limits)) {
     if (symbol === alloy.base) continue
-    const aim = alloy.nominal?.[symbol]
+    const aim = alloy.typical?.[symbol] ?? alloy.nominal?.[symbol]
     const high = max ?? 100
     const value = aim ?? (min !== undefined && max !== undefined ? (min + max) / 2 : high / 3)
     if (max === undefined) continue

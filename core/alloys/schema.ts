@@ -47,6 +47,8 @@ export const alloySchema = z.strictObject({
   base: elementSchema,
   limits: limitsSchema,
   nominal: z.record(elementSchema, pct).optional(),
+  /** what metal of this grade usually holds, where that is not what the limits lead to expect */
+  typical: z.record(elementSchema, pct).optional(),
   othersEachMax: pct.optional(),
   othersTotalMax: pct.optional(),
   othersSource: z.string().optional(),

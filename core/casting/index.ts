@@ -19,7 +19,7 @@ export {
 export { patternLength } from './pattern-size'
 export { pourOrder } from './pour-order'
 export { POUR_CHECKLIST, POUR_CHECKLIST_SOURCE, type PourCheck } from './pour-checklist'
-export { RISER_SOURCE, riserFor, type Riser, type RiserAsk } from './riser'
+export { RISER_SOURCE, riserFor, riserFreezesFirst, type Riser, type RiserAsk } from './riser'
 export { SAND_MIXES, sandBatch, type SandBatch, type SandMix } from './sand'
 export { metalNeedSchema, type MetalNeed } from './schema'
 export { checkSections, SECTION_SOURCE, type SectionCheck } from './section-checks'

@@ -52,4 +52,20 @@ export function riserFor({ modulusMm, volumeCm3, heightOverDiameter, onTop, base
     ruledBy: byModulus >= byVolume ? 'freezes last' : 'feeds enough',
   }
 }
+/**
+ * Whether a riser of such sizes freezes before what it feeds.
+ * @param modulusMm of the section it feeds
+ * @returns its modulus over the section's, and whether that is under what foundry textbooks ask
+ * @source data/risers.json: modulus at least 1.2 times the section's
+ * @example riserFreezesFirst({ diameterMm: 20, heightMm: 30 }, 8).short // true
+ */
+export function riserFreezesFirst(
+  { diameterMm, heightMm }: { diameterMm: number; heightMm: number },
+  modulusMm: number,
+): { ratio: number; short: boolean } {
+  if (!(diameterMm > 0) || !(heightMm > 0) || !(modulusMm > 0)) return { ratio: 0, short: true }
+  const ratio = (diameterMm * cylinderModulus(heightMm / diameterMm, false)) / modulusMm
+  return { ratio, short: ratio < table.modulusFactor }
+}
+
 export const RISER_SOURCE = table.source

@@ -2,6 +2,7 @@ import { findAlloy, gradeComposition } from '#core/alloys'
 import type { Composition, Spread } from '#core/composition'
 import table from '#data/scrap-book.json'
 import { mainMetal } from './bins'
+import type { Coating } from './schema'
 
 /** What a piece of scrap is like in the hand. */
 export interface ScrapTraits {
@@ -35,8 +36,10 @@ export interface ScrapSource {
   traits: ScrapTraits
   /** how to know it */
   look: string
-  /** what is usually on it */
+  /** what is usually on it, in words */
   coating: string
+  /** the same, as a lot has it ticked */
+  on: Coating[]
   /** what to refuse, and why; empty where there is nothing */
   refuse: string
   source: string
@@ -48,6 +51,7 @@ type Likely = { grade?: string; composition?: Composition; spreadPct?: number; o
 /** The scrap book; figures are estimates of common practice, and each entry names its source. */
 export const SCRAP_BOOK: readonly ScrapSource[] = table.entries.map((entry: Entry) => ({
   ...entry,
+  on: entry.on as Coating[],
   likely: (entry.likely as Likely[]).map(likelyMetal),
 }))
 
