@@ -202,7 +202,7 @@ function sentence(check: PlanCheck, tools: Tools): Omit<CheckWords, 'hurts' | 'l
         text:
           check.massG === null
             ? `The crucible last held ${check.alloy} (${heatStamp(check.heat)}), and nothing says how much of it stayed`
-            : `About ${tools.grams(check.massG)} of ${check.alloy} (${heatStamp(check.heat)}) stayed in the crucible: with it ${listed(
+            : `Of ${check.alloy} (${heatStamp(check.heat)}) up to ${tools.grams(check.massG)} may have stayed in the crucible: with it ${listed(
                 check.breaks.map(
                   ({ element, pct, max }) =>
                     `${elementName(element)} comes to about ${percent(pct)} %, limit ${percent(max)}`,

@@ -48,6 +48,9 @@ export const PURITY_SHARE = 0.005
 const TOLERANCES = [0.25, 0.5]
 /** Steps by which the end of a band is drawn in. */
 const DRAWN_IN = 2
+/** Places inside a band that are looked at for holes, as shares of it, and how often it is drawn in for them. */
+const INSIDE = [0.5, 0.25, 0.75]
+const MOST_LOOKS = 6
 /** Choices of lots looked at for each of the many weights that a band asks about. */
 const BAND_NODES = 1
 /** Harm, and tap, that are the same to the caster: shares. */
@@ -333,9 +336,17 @@ export function weightBand(
     while (at !== inside && !answered(at))
     return at
   }
+  let [from, to] = [end(kept.from, 0), end(kept.to, most)]
+  // Other lots may save a weight farther out and not one before it: the band ends where the first is lost.
+  for (let look = 0; look < MOST_LOOKS; look++) {
+    const lostAt = INSIDE.map((share) => Math.round(from + share * (to - from))).find((at) => !answered(at))
+    if (lostAt === undefined) break
+    if (lostAt < planned) from = lastInside(kept.from, lostAt, answered)
+    else to = lastInside(kept.to, lostAt, answered)
+  }
   return {
-    fromG: grams(end(kept.from, 0)),
-    toG: grams(end(kept.to, most)),
+    fromG: grams(from),
+    toG: grams(to),
     asPlanned: { fromG: grams(kept.from), toG: grams(kept.to) },
   }
 }

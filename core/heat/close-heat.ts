@@ -104,13 +104,16 @@ function knownComposition(heat: Heat): {
   return { composition: roundShares(composition, 6), sd, measured: measured.length > 0 }
 }
 
+/** No lot is dearer than this, for a kilogram. */
+const DEAREST = 1e6
+
 /** What the charge cost, spread over the metal that came out of it: what was lost was paid for too. */
 function chargePricePerKg(heat: Heat): number {
   const { ingots, castingsG, returnsG, spillG, skullG, heelG } = heat.pour
   const out = [castingsG, returnsG, spillG, skullG, heelG].reduce<number>((sum, part) => sum + (part ?? 0), 0)
   const mass = ingots.reduce((sum, { massG }) => sum + massG, out)
   const cost = heat.weighed.reduce((sum, line) => sum + line.massG * line.pricePerKg, 0)
-  return mass > 0 ? Number((cost / mass).toFixed(2)) : 0
+  return mass > 0 ? Math.min(DEAREST, Number((cost / mass).toFixed(2))) : 0
 }
 
 const round = (grams: number) => Number(grams.toFixed(3))

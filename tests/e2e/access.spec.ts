@@ -93,6 +93,8 @@ test('the whole path by keyboard alone', async ({ page }) => {
   await tabTo(/^I have read (it|them)$/)
   await page.keyboard.press('Enter')
   await tabTo(/^Done$/)
+  // Buttons rest a moment after each press.
+  await expect(page.getByTestId('step-on')).toBeEnabled()
   await page.keyboard.press('Enter')
   await expect(page.getByTestId('now')).not.toHaveText('Get ready')
   await page.keyboard.press('Alt+5')

@@ -87,7 +87,7 @@ const print = () => window.print()
             {{ windowWords(heatWindow(heat), units) }}.
           </p>
           <h2 class="chalk mt-3 mb-1">Mind</h2>
-          <ul class="list-disc pl-5 text-sm">
+          <ul class="list-disc pl-5 text-xs leading-snug">
             <li v-for="one in reminders" :key="one.causeId" class="font-bold">{{ reminderWords(one) }}.</li>
             <li v-for="check in checks" :key="check.text" :class="{ 'font-bold': check.hurts }">
               {{ check.text }}.
