@@ -217,7 +217,7 @@ test('alloys: own target from nominal figures, side by side, to a file and back'
 test('the charge sheet fits one page', async ({ page }) => {
   await openDemo(page)
   await page.goto('/heat/13/sheet')
-  await expect(page.getByRole('heading', { name: 'In the crucible' })).toBeVisible()
+  await expect(page.getByRole('cell', { name: 'In the crucible', exact: true })).toBeVisible()
   const pdf = await page.pdf({ format: 'A4' })
   expect(pdf.toString('latin1').match(/\/Type\s*\/Page[^s]/g)?.length).toBe(1)
 })
