@@ -160,7 +160,8 @@ function done(): void {
       </template>
       <div
         v-if="!heat.loggedAt && (current.kind !== 'first-fire' || unread.length)"
-        class="sticky bottom-0 -mx-4 mt-6 flex flex-wrap gap-3 bg-page px-4 py-3 sm:mx-0 sm:px-0"
+        class="-mx-4 mt-6 flex flex-wrap gap-3 bg-page px-4 py-3 sm:mx-0 sm:px-0"
+        :class="unread.length ? '' : 'sticky bottom-0'"
       >
         <button
           v-if="unread.length"

@@ -24,6 +24,7 @@ export interface ExpectedLoss {
  * @param recovery fraction by element
  * @param measured wt% of what was poured, where it was measured
  * @param metalG metal found again, dross aside; 0 while nothing was weighed
+ * @param loggedZincG zinc that the furnace log speaks for having gone up, where it was not measured
  * @source arithmetic; the doubts are engineering estimates
  */
 export function expectedLoss(
@@ -31,6 +32,7 @@ export function expectedLoss(
   recovery: Record<string, number>,
   measured: Readonly<Record<string, { pct: number; below?: number | undefined }>> = {},
   metalG = 0,
+  loggedZincG: number | null = null,
 ): ExpectedLoss {
   const yieldG = lines.reduce((sum, { massG, lot }) => sum + massG * (1 - (lot.metallicYield ?? 1)), 0)
   const whole = predictMelt(lines, {})
@@ -46,7 +48,8 @@ export function expectedLoss(
     }
     const seen = measured[symbol]
     const known = seen && seen.below === undefined && metalG > 0
-    const goneG = known ? Math.max(0, broughtG - (seen.pct * metalG) / 100) : expectedG
+    const logged = symbol === 'Zn' ? Math.min(broughtG, loggedZincG ?? 0) : 0
+    const goneG = known ? Math.max(0, broughtG - (seen.pct * metalG) / 100) : Math.max(expectedG, logged)
     fumeG += goneG
     variance += ((known ? DOUBT.measuredFume : DOUBT.fume) * goneG) ** 2
   }

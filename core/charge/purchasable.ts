@@ -11,6 +11,10 @@ export interface Purchasable {
   bases: string[]
   /** wt% */
   composition: Composition
+  /** only for targets that want at least so much of their main metal, wt% */
+  fromPct?: number
+  /** only for those that want no more than so much of it */
+  notAbovePct?: number
 }
 
 /** What can be bought to mend a charge; the file names its source. */
@@ -39,7 +43,12 @@ function mainMetal({ base, limits }: Omit<ChargeTarget, 'tapMassG'>): string | u
 
 /** The purchases that suit a target. */
 export function wantedPurchases(target: Omit<ChargeTarget, 'tapMassG'>): Purchasable[] {
-  return purchasesFor(mainMetal(target)).filter((metal) => isWantedPurchase(target, metal))
+  const main = mainMetal(target)
+  const least = (main === undefined ? 0 : target.limits[main]?.min) ?? 0
+  return purchasesFor(main).filter(
+    (metal) =>
+      isWantedPurchase(target, metal) && least >= (metal.fromPct ?? 0) && least <= (metal.notAbovePct ?? 100),
+  )
 }
 
 /**

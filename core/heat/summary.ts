@@ -2,6 +2,7 @@ import { combineReadings, judge, type Measured, type Verdict } from '#core/assay
 import { expectedLoss, massBalance, type MassBalance } from '#core/balance'
 import { predictMelt, type MeltPrediction } from '#core/charge'
 import { weighedCharge } from './charge-problem'
+import { loggedZincG } from './logged-zinc'
 import { heatRecovery } from './losses'
 import type { Heat } from './schema'
 
@@ -32,7 +33,7 @@ export function heatSummary(heat: Heat): HeatSummary {
         ? massBalance(
             predicted.chargeMassG,
             { ...weights, ingotsG: ingots.map(({ massG }) => massG) },
-            expectedLoss(lines, recovery, measured, metalFound(heat.pour)),
+            expectedLoss(lines, recovery, measured, metalFound(heat.pour), loggedZincG(heat)),
           )
         : null,
     cost: heat.weighed.reduce((sum, line) => sum + (line.massG * line.pricePerKg) / 1000, 0),

@@ -43,6 +43,13 @@ describe('nothing is called missing that the plan itself took off', () => {
     expect(loss.fumeG).toBeCloseTo(60 - 0.019 * 1975, 6)
     expect(massBalance(2000, pour(1975), loss).state).toBe('closes')
   })
+  it('without an assay the furnace log is heard: zinc that its temperatures speak for is not missing', () => {
+    const lines = [line({ Cu: 70, Zn: 30 }, 2000, 1)]
+    const told = expectedLoss(lines, { Zn: 0.95 }, {}, 0, 80)
+    expect(told.fumeG).toBe(80)
+    expect(expectedLoss(lines, { Zn: 0.95 }, {}, 0, 10).fumeG).toBeCloseTo(30, 9)
+    expect(massBalance(2000, pour(1920), told).state).toBe('closes')
+  })
   it('an ingot left in its mould is still missing', () => {
     const loss = expectedLoss([line({ Cu: 88, Sn: 10, Zn: 2 }, 2000, 0.99)], { Zn: 0.97 })
     const balance = massBalance(2000, pour(1650), loss)

@@ -4,6 +4,7 @@ import { ALLOYS, nominalOf } from '#core/alloys'
 import {
   applyRemedy,
   createChargeSolver,
+  wantedPurchases,
   type ChargeLot,
   type ChargeProblem,
   type ChargeSolver,
@@ -111,5 +112,15 @@ describe('ways out that a founder would name', () => {
     })
     const bought = proven(problem).filter(({ kind }) => kind === 'obtain' || kind === 'obtainTogether')
     expect(bought.length).toBeGreaterThan(0)
+  })
+  it('copper that is to conduct is bought as cathode; other copper alloys never are', () => {
+    const names = (id: string) => {
+      const { limits, base } = ALLOYS.find((one) => one.id === id)!
+      return wantedPurchases({ limits, base }).map((metal) => metal.id)
+    }
+    expect(names('C11000')).toContain('Cu-cathode')
+    expect(names('C11000')).not.toContain('Cu')
+    expect(names('C90500')).toContain('Cu')
+    expect(names('C90500')).not.toContain('Cu-cathode')
   })
 })
