@@ -50,7 +50,12 @@ const stock = computed(() => {
   )
   return { massG: lots.reduce((sum, lot) => sum + lot.massG, 0), base: metal }
 })
-const BASE_WORDS: Record<string, string> = { Cu: 'copper-based', Al: 'aluminium-based' }
+const BASE_WORDS: Record<string, string> = {
+  Cu: 'copper-based',
+  Al: 'aluminium-based',
+  Zn: 'zinc-based',
+  Sn: 'tin-based',
+}
 const figure = (value: number) => (value < 10 ? value.toFixed(2) : value.toFixed(0))
 const banded = ({ low, high }: Banded, show: (value: number) => string) => `${show(low)} to ${show(high)}`
 const working = computed(() => {

@@ -9,7 +9,7 @@ import {
   concessionWords,
   conflictWords,
   harmWords,
-  limitingWords,
+  limitingSentences,
   OUT_OF_TIME,
   planHeadline,
 } from '~/words/charge'
@@ -286,9 +286,7 @@ export function useChargeBoard() {
       plan.value && !infeasible.value ? planHeadline(plan.value, heat.value?.tapMassG ?? 0, tools.value) : '',
     ),
     limiting: computed(() =>
-      (plan.value?.limiting ?? [])
-        .slice(0, 2)
-        .map((entry) => limitingWords(entry, heat.value?.objective ?? 'cost', tools.value)),
+      limitingSentences(plan.value?.limiting ?? [], heat.value?.objective ?? 'cost', tools.value),
     ),
     concession: computed(() =>
       infeasible.value

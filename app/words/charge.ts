@@ -51,6 +51,29 @@ export function limitingWords(entry: Limiting, objective: string, tools: ChargeT
   return `${state}; ${percent(step)} % ${entry.bound === 'max' ? 'more' : 'less'} ${name} allowed would save ${price(saving)}.`
 }
 
+/** How many sentences of what holds a plan are told. */
+const MOST_TOLD = 2
+
+/** What holds a plan where it is. An element held from both sides is in more doubt than its limits are wide. */
+export function limitingSentences(
+  limiting: readonly Limiting[],
+  objective: string,
+  tools: ChargeTools,
+): string[] {
+  const sides = (entry: Limiting) =>
+    entry.kind === 'element'
+      ? limiting.filter((one) => one.kind === 'element' && one.element === entry.element)
+      : [entry]
+  return limiting
+    .filter((entry) => sides(entry)[0] === entry)
+    .slice(0, MOST_TOLD)
+    .map((entry) =>
+      entry.kind === 'element' && sides(entry).length > 1
+        ? `${capital(elementName(entry.element))} has no room either way: how well the lots are known is as wide as its limits. Surer figures of them save money.`
+        : limitingWords(entry, objective, tools),
+    )
+}
+
 /** A tenth of the limit, in one figure: a change small enough to be meant. */
 function shadowStep(limit: number): number {
   return limit > 0 ? Number((limit / 10).toPrecision(1)) : 0.01

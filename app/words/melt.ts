@@ -236,6 +236,10 @@ function preheatWords({ preheat }: RunStep, degrees: Tools['degrees']): string {
     parts.push(
       `Never on the lid, where it would melt, burn or fume; warmed dry beside the furnace, too hot to hold and no more: ${names(preheat.warm)}.`,
     )
+  if (preheat?.proved.length)
+    parts.push(
+      `Nowhere near heat until every piece is proved empty by you: ${names(preheat.proved)}; then on the lid.`,
+    )
   return parts.join(' ') || 'Every tool on the furnace lid until a drop of water jumps off.'
 }
 

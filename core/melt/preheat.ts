@@ -1,4 +1,5 @@
 import type { ChargedLot } from './classify'
+import { mayHoldRounds } from './hazards'
 
 /** Metals that melt, burn or fume on a furnace lid. */
 const SOFT = ['Sn', 'Pb', 'Zn', 'Bi', 'Cd', 'Mg', 'Sb', 'P'] as const
@@ -12,6 +13,8 @@ export interface Preheat {
   hot: ChargedLot[]
   /** tin, lead, zinc, magnesium and their like: warmed dry beside the furnace, never on the lid */
   warm: ChargedLot[]
+  /** what may hold live rounds: never near heat before each piece is proved empty */
+  proved: ChargedLot[]
 }
 
 /**
@@ -22,5 +25,10 @@ export function preheated(lots: readonly ChargedLot[]): Preheat {
   const soft = ({ composition }: ChargedLot) =>
     SOFT.reduce((sum, symbol) => sum + (composition[symbol] ?? 0), 0) > MOSTLY ||
     (composition.P ?? 0) > PHOSPHOR
-  return { hot: lots.filter((lot) => !soft(lot)), warm: lots.filter(soft) }
+  const plain = lots.filter((lot) => !mayHoldRounds(lot))
+  return {
+    hot: plain.filter((lot) => !soft(lot)),
+    warm: plain.filter(soft),
+    proved: lots.filter(mayHoldRounds),
+  }
 }

@@ -2,7 +2,14 @@ import { describe, expect, it } from 'vitest'
 import { judge, type Verdict } from '#core/assay'
 import { massBalance } from '#core/balance'
 import { predictMelt } from '#core/charge'
-import { concessionWords, conflictWords, limitingWords, planHeadline, remedyWords } from '~/words/charge'
+import {
+  concessionWords,
+  conflictWords,
+  limitingSentences,
+  limitingWords,
+  planHeadline,
+  remedyWords,
+} from '~/words/charge'
 import { limitWords, listed, percent } from '~/words/figures'
 import { wearWords } from '~/words/gear'
 import { withSpread } from '~/words/learning'
@@ -171,6 +178,22 @@ describe('run sheet and figures typed', () => {
     expect(planHeadline(plan as never, 2000, tools)).toBe(
       'Charge 2053 g from one lot: 1996 g to tap, 4 g under what you asked.',
     )
+  })
+})
+
+describe('what holds a plan', () => {
+  it('an element held from both sides is told once, as in doubt', () => {
+    const side = (bound: 'min' | 'max') => ({
+      kind: 'element' as const,
+      element: 'Cu',
+      bound,
+      shadowPrice: 1,
+    })
+    const stock = { kind: 'stock' as const, lot: 'tin', shadowPrice: 0.01 }
+    const told = limitingSentences([side('min'), side('max'), stock], 'cost', tools)
+    expect(told).toHaveLength(2)
+    expect(told[0]).toMatch(/^Copper has no room either way/)
+    expect(limitingSentences([side('min')], 'cost', tools)[0]).toContain('at its minimum')
   })
 })
 

@@ -51,6 +51,9 @@ describe('live rounds', () => {
     const ready = sheet('C26000', [COPPER, cases])[0]!
     expect(ready.kind).toBe('ready')
     expect(ready.cautions[0]).toBe('live-rounds')
+    const preheat = sheet('C26000', [COPPER, cases]).find(({ kind }) => kind === 'preheat')!.preheat!
+    expect(preheat.hot.map((one) => one.name)).toEqual(['pipe'])
+    expect(preheat.proved.map((one) => one.name)).toEqual([name])
   })
   it.each([
     ['Zinc', { Zn: 99.9 }, 'bar'],
