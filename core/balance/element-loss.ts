@@ -1,7 +1,5 @@
-import { predictMelt, type ChargedLine } from '#core/charge'
-
-/** Elements that leave as vapour rather than into the dross. */
-const VOLATILE = ['Zn', 'Mg', 'Cd'] as const
+import type { ChargedLine } from '#core/charge'
+import { expectedLoss } from './expected-loss'
 
 /**
  * Mass expected to leave as fume: what of the volatile metals is not recovered.
@@ -9,10 +7,5 @@ const VOLATILE = ['Zn', 'Mg', 'Cd'] as const
  * @param recovery fraction by element
  * @returns g
  */
-export function expectedFumeG(lines: readonly ChargedLine[], recovery: Record<string, number>): number {
-  const allKept = predictMelt(lines, {})
-  return VOLATILE.reduce((sum, symbol) => {
-    const grams = (allKept.composition[symbol] ?? 0) * (allKept.tapMassG / 100)
-    return sum + grams * (1 - (recovery[symbol] ?? 1))
-  }, 0)
-}
+export const expectedFumeG = (lines: readonly ChargedLine[], recovery: Record<string, number>): number =>
+  expectedLoss(lines, recovery).fumeG

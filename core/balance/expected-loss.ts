@@ -1,7 +1,7 @@
 import { predictMelt, type ChargedLine } from '#core/charge'
 
 /** Elements that leave as vapour rather than into the dross. */
-const VOLATILE: readonly string[] = ['Zn', 'Mg', 'Cd']
+export const VOLATILE: readonly string[] = ['Zn', 'Mg', 'Cd']
 /** Doubt of each part of the loss, as a share of it. Engineering estimates. */
 const DOUBT = { yield: 0.5, solid: 0.5, fume: 0.5, measuredFume: 0.25 }
 

@@ -1,5 +1,6 @@
 import type { Composition, Spread } from '#core/composition'
 import { chanceOf } from './chi-square'
+import { VOLATILE } from './expected-loss'
 import { reconcile, type Constraints, type Estimate } from './reconcile'
 
 /** One lot as it was weighed in. */
@@ -74,8 +75,6 @@ const DOUBT = {
   /** not weighed: may be anything up to a good part of the charge */
   unknownShare: 0.2,
 }
-/** Elements that leave as vapour rather than into the dross. */
-const VOLATILE: readonly string[] = ['Zn', 'Mg', 'Cd']
 const WEIGHED_IN_DOUBT = 1e4
 const UNLIKELY = 0.05
 

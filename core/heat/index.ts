@@ -12,6 +12,7 @@ export {
 export { heatFormYields, heatRecovery, heatYield } from './losses'
 export { heatLiquidus, heatWindow } from './liquidus'
 export { POT_LOT, potLot, residueFor, sharingPot, type Residue } from './residue'
+export { loggedZincG } from './logged-zinc'
 export { planKey } from './plan-key'
 export { weighedShortfalls } from './weighed-shortfalls'
 export { heatStamp, newHeat } from './new-heat'

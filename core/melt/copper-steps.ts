@@ -1,7 +1,7 @@
 import type { Liquidus } from '#core/alloys'
 import { classifyForCopper, COPPER_ORDER, type AdditionClass, type ChargedLot } from './classify'
 import { doseOfCharge } from './doses'
-import { isFineMetal } from './hazards'
+import { fumeCautions, isFineMetal } from './hazards'
 import { group, inForce, practised, type Making } from './making'
 import { meltWhile, Pot, PORTION, zincBoilsAt, type MeltC, type Portion } from './pot'
 import { practiceInForce } from './practice'
@@ -91,11 +91,7 @@ function addTo(
 }
 
 function copperCautions(addition: AdditionClass, lots: readonly ChargedLot[]): string[] {
-  const cautions = ['damp']
-  const has = (symbol: string, above: number) =>
-    lots.some(({ composition }) => (composition[symbol] ?? 0) > above)
-  if (has('Zn', 3)) cautions.push('zinc-fume')
-  if (has('Pb', 0.5)) cautions.push('lead')
+  const cautions = ['damp', ...fumeCautions(lots)]
   if (addition === 'silicon') cautions.push('silicon')
   if (addition === 'aluminium') cautions.push('aluminium-in-copper')
   if (lots.some(isFineMetal)) cautions.push('fine-metal')

@@ -32,3 +32,10 @@ export const isFineMetal = ({ form, composition }: Pick<ChargedLot, 'form' | 'co
 
 /** A full crucible heavier than this is no lift for one with tongs, g. Engineering judgement. */
 export const LIFT_G = 15_000
+
+/** Fume of zinc and lead comes off wherever such metal goes in or lies open: the cautions it wants. */
+export function fumeCautions(lots: readonly Pick<ChargedLot, 'composition'>[]): string[] {
+  const has = (symbol: string, above: number) =>
+    lots.some(({ composition }) => (composition[symbol] ?? 0) > above)
+  return [...(has('Zn', 3) ? ['zinc-fume'] : []), ...(has('Pb', 0.5) ? ['lead'] : [])]
+}

@@ -3,7 +3,7 @@ import { familyOf, pourWindow, type FamilyMetal } from '#core/families'
 import { aluminiumSteps } from './aluminium-steps'
 import type { ChargedLot } from './classify'
 import { copperSteps } from './copper-steps'
-import { LIFT_G, mayHoldRounds } from './hazards'
+import { fumeCautions, LIFT_G, mayHoldRounds } from './hazards'
 import { tinSteps, zincSteps } from './low-melting-steps'
 import { inForce, type Making } from './making'
 import type { AlloyKind } from './practice'
@@ -60,13 +60,6 @@ function readyCautions({ lots, metal, fuel }: Making): string[] {
   ]
 }
 
-/** Fume of zinc and lead comes off wherever the melt lies open. */
-function fumeCautions({ lots }: Making): string[] {
-  const has = (symbol: string, above: number) =>
-    lots.some(({ composition }) => (composition[symbol] ?? 0) > above)
-  return [...(has('Zn', 3) ? ['zinc-fume'] : []), ...(has('Pb', 0.5) ? ['lead'] : [])]
-}
-
 function early(making: Making): RunStep[] {
   const ramp = inForce(making, 'ramp').practice
   return [
@@ -87,7 +80,7 @@ function early(making: Making): RunStep[] {
 
 function late(making: Making): RunStep[] {
   const { alloy, metal, liquidus, chargeG, crucibleG = 0, pourOrder = [] } = making
-  const fume = fumeCautions(making)
+  const fume = fumeCautions(making.lots)
   const window = pourWindow(alloy, liquidus)
   return [
     { id: 'skim', kind: 'skim', cautions: ['damp', ...fume] },
