@@ -45,7 +45,7 @@ const headline = computed(() => {
       ? 'No addition does it, bought metal included.'
       : 'No addition from the bins does it; try with bought metal.'
   const off = found.pourOffG > 0.5 ? `Take out ${grams(found.pourOffG)} first, then add ` : 'Add '
-  return `${off}${listed(found.lines.map(({ lot, massG: each }) => `${grams(each, 0.1)} of ${lotName(lot)}`))}.`
+  return `${off}${listed(found.lines.map((line) => `${grams(line.massG, 0.1)} of ${lotName(line)}`))}.`
 })
 const changes = computed(() => {
   const found = answer.value

@@ -3,7 +3,7 @@ import { computed, ref, shallowRef, watch, type ComputedRef } from 'vue'
 import { useDebounceFn } from '@vueuse/core'
 import { wholeComposition } from '#core/assay'
 import { nominalOf } from '#core/alloys'
-import { purchaseOf, type Correction, type CorrectionAsk } from '#core/charge'
+import { type AddedLine, type Correction, type CorrectionAsk } from '#core/charge'
 import { freeLots, heatRecovery, heatYield, heatStamp, weighLine, type Heat } from '#core/heat'
 import { toChargeLot } from '#core/stock'
 import { purchaseName } from '~/words/charge'
@@ -84,9 +84,8 @@ export function useCorrection(
     },
     { immediate: true },
   )
-  const lotName = (id: string): string => {
-    const bought = purchaseOf(id)
-    if (bought) return `${purchaseName(bought)} (to buy)`
+  const lotName = ({ lot: id, metal }: AddedLine): string => {
+    if (metal !== undefined) return `${purchaseName(metal)} (to buy)`
     return isolated((yard.records.lots[id] as { name?: string } | undefined)?.name ?? id)
   }
   /** The heat's own ingots in the bins, once it is logged. */
@@ -97,8 +96,8 @@ export function useCorrection(
     ),
   )
   const additions = computed(() =>
-    (answer.value?.lines ?? []).flatMap(({ lot: id, massG: addedG }) => {
-      const lot = yard.lots.find((entry) => entry.id === id)
+    (answer.value?.lines ?? []).flatMap(({ lot: id, massG: addedG, metal }) => {
+      const lot = metal === undefined && yard.lots.find((entry) => entry.id === id)
       return lot ? [{ lot, addedG: Number(addedG.toFixed(1)) }] : []
     }),
   )

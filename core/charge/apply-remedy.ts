@@ -42,7 +42,9 @@ function relaxed(problem: ChargeProblem, changes: readonly LimitChange[]): Charg
 }
 
 function supplied(problem: ChargeProblem, purchases: readonly Purchase[]): ChargeProblem {
-  return { ...problem, lots: [...problem.lots, ...purchases.map((one) => boughtLot(one.metal, one.massG))] }
+  const lots = [...problem.lots]
+  for (const one of purchases) lots.push(boughtLot(one.metal, one.massG, lots))
+  return { ...problem, lots }
 }
 
 /** The problem without one of its rules of weighing. */

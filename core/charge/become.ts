@@ -5,7 +5,7 @@ import { meltCoefficients, type MeltCoefficients } from './melt-coefficients'
 import { predictMelt, probabilityInLimits } from './predict'
 import type { PlanLine, Purchase } from './plan'
 import type { ChargeLot, ChargeProblem, ChargeTarget } from './problem'
-import { boughtLot, purchaseOf, purchasesFor, wantedPurchases } from './purchasable'
+import { offeredLots, purchasesFor, wantedPurchases } from './purchasable'
 
 const INF = Number.POSITIVE_INFINITY
 
@@ -78,10 +78,10 @@ export class Pile {
         1,
         stock.reduce((sum, lot) => sum + lot.availableG, 0),
       ) / 100
-    const offered = purchasesFor(base).map(({ id }) => boughtLot(id, 0))
-    this.lots = [...stock, ...offered].map((lot) => ({
+    const offered = offeredLots(purchasesFor(base), 0, stock)
+    this.lots = [...stock, ...offered.lots].map((lot) => ({
       lot,
-      metal: purchaseOf(lot.id),
+      metal: offered.metalOf.get(lot.id) ?? null,
       coefficients: meltCoefficients(lot, recovery),
       column: programme.column(0, 0, lot.availableG / this.unitG),
     }))

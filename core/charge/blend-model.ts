@@ -250,7 +250,8 @@ function tightenMost(
       for (const { bound, limit, symbols } of terms) {
         if (bound !== 'max') continue
         const content = symbols.reduce((sum, symbol) => sum + (contents.get(symbol)?.[at] ?? 0), 0)
-        if (content > 0) most = Math.min(most, (limit * meltPct) / content)
+        // A limit of nothing stays one, of however much melt.
+        if (content > 0) most = Math.min(most, limit > 0 ? (limit * meltPct) / content : 0)
       }
     entry.most = Math.max(most, entry.leastG / entry.unitG, 1e-9)
   })

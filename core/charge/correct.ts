@@ -13,7 +13,7 @@ import { NO_SOLUTION } from './linear-programme'
 import { predictMelt, probabilityInLimits, type MeltPrediction } from './predict'
 import type { PlanLine } from './plan'
 import type { ChargeLot, ChargeProblem, ChargeTarget } from './problem'
-import { boughtLot, purchaseOf, wantedPurchases } from './purchasable'
+import { freeId, offeredLots, wantedPurchases } from './purchasable'
 import { isWanted } from './wanted'
 
 /** Metal that is there and was measured: a melt in the crucible, or ingots to be melted again. */
@@ -44,10 +44,16 @@ export interface CorrectionAsk {
   buying?: boolean
 }
 
+/** So much of a lot, or of a metal that would have to be bought. */
+export interface AddedLine extends PlanLine {
+  /** the purchase, by its id in the table of what can be bought; none for a lot of the stock */
+  metal?: string
+}
+
 export interface Correction {
   status: 'inside' | 'additions' | 'impossible'
   /** what to add; of the metal itself nothing */
-  lines: PlanLine[]
+  lines: AddedLine[]
   addedG: number
   /** melt before and after the additions */
   before: MeltPrediction
@@ -62,8 +68,6 @@ export interface Correction {
 /** Bought metal counts as so many times the yard's usual price. Engineering judgement. */
 const BOUGHT = 2
 
-/** The measured metal among the lots of a correction. */
-const METAL = '\u0000metal'
 /** Nominal is met when each figure is within this share of its limit's width, or of itself. */
 const NEAR = 0.1
 
@@ -74,14 +78,13 @@ const NEAR = 0.1
  * @returns impossible when no addition of what is offered does it
  */
 export function correctMelt(highs: Highs, ask: CorrectionAsk): Correction {
-  const metal = asLot(ask.metal, ask.recovery)
-  const offered = ask.buying
-    ? wantedPurchases(ask.target).map(({ id }) => boughtLot(id, 20 * ask.metal.massG))
-    : []
+  const metal = asLot(ask.metal, ask.recovery, freeId('metal', ask.lots))
+  const metals = ask.buying ? wantedPurchases(ask.target) : []
+  const offered = offeredLots(metals, 20 * ask.metal.massG, [metal, ...ask.lots])
   // What is only tolerated is no ballast: a lot comes in for what the target wants.
   const lots = [
     ...ask.lots.filter((lot) => lot.availableG > 0 && isWanted(ask.target, mostOf(lot))),
-    ...offered,
+    ...offered.lots,
   ]
   const usualPrice = meanPrice(ask.lots)
   const limits = ask.aim === 'nominal' ? nominalLimits(ask.target) : ask.target.limits
@@ -92,7 +95,10 @@ export function correctMelt(highs: Highs, ask: CorrectionAsk): Correction {
     const after = predictMelt([{ massG: keptG, lot: metal }, ...charged], ask.recovery)
     return {
       status,
-      lines,
+      lines: lines.map((line) => {
+        const bought = offered.metalOf.get(line.lot)
+        return bought === undefined ? line : { ...line, metal: bought }
+      }),
       addedG: lines.reduce((sum, { massG }) => sum + massG, 0),
       before,
       after,
@@ -101,7 +107,8 @@ export function correctMelt(highs: Highs, ask: CorrectionAsk): Correction {
       within: ask.aim === 'nominal' ? nearness(ask.target) : {},
     }
   }
-  const whole = leastAdded(highs, ask, limits, metal, lots, usualPrice)
+  const worth = (lot: ChargeLot) => (offered.metalOf.has(lot.id) ? BOUGHT : lot.pricePerKg / usualPrice)
+  const whole = leastAdded(highs, ask, limits, metal, lots, worth)
   if (!whole) return done([], metal.fixedG!, 'impossible')
   if (whole.lines.length === 0) return done([], metal.fixedG!, 'inside')
   const fits = done(whole.lines, metal.fixedG!, 'additions')
@@ -112,7 +119,7 @@ export function correctMelt(highs: Highs, ask: CorrectionAsk): Correction {
     limits,
     { ...metal, availableG: metal.fixedG! },
     lots,
-    usualPrice,
+    worth,
     ask.capacityG,
   )
   return part ? done(part.lines, part.keptG, 'additions') : done([], metal.fixedG!, 'impossible')
@@ -138,7 +145,7 @@ function leastAdded(
   limits: Limits,
   metal: ChargeLot,
   lots: readonly ChargeLot[],
-  usualPrice: number,
+  worth: (lot: ChargeLot) => number,
   capacityG?: number,
 ): { lines: PlanLine[]; keptG: number } | null {
   const held = { ...metal }
@@ -156,12 +163,7 @@ function leastAdded(
     freeTap: capacityG === undefined,
     // Each gram added counts, and what it costs beside the yard's usual price; with a capacity, metal poured off is what
     // costs.
-    costPerG: (lot) =>
-      lot.id === METAL
-        ? capacityG === undefined
-          ? 0
-          : -1000
-        : 1 + (purchaseOf(lot.id) === null ? lot.pricePerKg / usualPrice : BOUGHT),
+    costPerG: (lot) => (lot.id === metal.id ? (capacityG === undefined ? 0 : -1000) : 1 + worth(lot)),
   })
   const open = model.programme.open(highs)
   try {
@@ -171,7 +173,7 @@ function leastAdded(
       const [light] = model.lots
         .filter(({ lot, column, unitG }) => {
           const massG = solution.values[column]! * unitG
-          return lot.id !== METAL && massG > 1e-6 && massG < leastG * (1 - 1e-9)
+          return lot.id !== metal.id && massG > 1e-6 && massG < leastG * (1 - 1e-9)
         })
         .sort((a, b) => solution.values[a.column]! - solution.values[b.column]!)
       if (!light) break
@@ -189,7 +191,7 @@ function leastAdded(
     const lines: PlanLine[] = []
     for (const { lot, column, unitG } of model.lots) {
       const massG = solution.values[column]! * unitG
-      if (lot.id === METAL) keptG = massG
+      if (lot.id === metal.id) keptG = massG
       else if (massG > 1e-4) lines.push({ lot: lot.id, massG })
     }
     return { lines: lines.sort((a, b) => b.massG - a.massG), keptG }
@@ -205,6 +207,7 @@ function leastAdded(
 function asLot(
   { massG, composition, sd, molten }: MeasuredMetal,
   recovery: NonNullable<ChargeProblem['recovery']>,
+  id: string,
 ): ChargeLot {
   const keeps = (symbol: string) => (molten ? Math.max(recovery[symbol] ?? 1, 0.01) : 1)
   const whole: Composition = { ...composition }
@@ -218,7 +221,7 @@ function asLot(
     )
   const chargedG = (massG * total) / 100
   return {
-    id: METAL,
+    id,
     availableG: chargedG,
     pricePerKg: 0,
     composition: scaled(whole),

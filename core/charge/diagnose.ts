@@ -6,7 +6,7 @@ import { findLimitConflict, fixedConflict, metalConflict, type LimitConflict } f
 import { NO_SOLUTION, type LinearSolution } from './linear-programme'
 import type { ChargePlan, Conflict, LimitChange, Purchase, Remedy } from './plan'
 import type { ChargeLot, ChargeProblem } from './problem'
-import { purchaseOf, withPurchases } from './purchasable'
+import { withPurchases } from './purchasable'
 
 type Diagnosis = Pick<ChargePlan, 'conflict' | 'remedies'>
 
@@ -192,11 +192,11 @@ const enough = (massG: number) => Math.ceil(massG * 1.0001 + 0.001)
 function purchases(highs: Highs, problem: ChargeProblem): Purchase[] {
   const offer = withPurchases(problem)
   const model = buildBlendModel(offer.problem, {
-    costPerG: (lot) => (purchaseOf(lot.id) === null ? 0 : 1),
+    costPerG: (lot) => (offer.metalOf.has(lot.id) ? 1 : 0),
   })
   const open = model.programme.open(highs)
   try {
-    const offered = model.lots.filter(({ lot }) => purchaseOf(lot.id) !== null)
+    const offered = model.lots.filter(({ lot }) => offer.metalOf.has(lot.id))
     for (const { column } of offered) open.bound(column, 0, 0)
     const found: Purchase[] = []
     for (const { column, lot, unitG } of offered) {
@@ -204,7 +204,7 @@ function purchases(highs: Highs, problem: ChargeProblem): Purchase[] {
       const solution = minimiseWithCones(open, model)
       open.bound(column, 0, 0)
       if (solution.feasible)
-        found.push({ metal: purchaseOf(lot.id)!, massG: enough(solution.values[column]! * unitG) })
+        found.push({ metal: offer.metalOf.get(lot.id)!, massG: enough(solution.values[column]! * unitG) })
     }
     return found.sort((a, b) => a.massG - b.massG).slice(0, MOST_PURCHASES)
   } finally {
@@ -216,14 +216,14 @@ function purchases(highs: Highs, problem: ChargeProblem): Purchase[] {
 function boughtTogether(highs: Highs, problem: ChargeProblem): Remedy[] {
   const offer = withPurchases(problem)
   const model = buildBlendModel(offer.problem, {
-    costPerG: (lot) => (purchaseOf(lot.id) === null ? 1e-6 : 1),
+    costPerG: (lot) => (offer.metalOf.has(lot.id) ? 1 : 1e-6),
   })
   const solution = relaxation(highs, model)
   if (!solution.feasible) return []
   const list = model.lots.flatMap(({ lot, column, unitG }) => {
-    const metal = purchaseOf(lot.id)
+    const metal = offer.metalOf.get(lot.id)
     const massG = solution.values[column]! * unitG
-    return metal !== null && massG > 0.01 ? [{ metal, massG: enough(massG) }] : []
+    return metal !== undefined && massG > 0.01 ? [{ metal, massG: enough(massG) }] : []
   })
   return list.length > 0 ? [{ kind: 'obtainTogether', purchases: list }] : []
 }

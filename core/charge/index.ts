@@ -18,14 +18,7 @@ export {
   type Shortfall,
   type WeighingRule,
 } from './plan'
-export {
-  boughtLot,
-  PURCHASABLE,
-  purchaseOf,
-  purchasesFor,
-  wantedPurchases,
-  type Purchasable,
-} from './purchasable'
+export { boughtLot, PURCHASABLE, purchasesFor, wantedPurchases, type Purchasable } from './purchasable'
 export {
   predictMelt,
   probabilityInLimits,
@@ -53,7 +46,13 @@ export {
   type Way,
 } from './alternatives'
 export { Pile, rankBecomings, type Becoming, type PileTarget } from './become'
-export { correctMelt, type Correction, type CorrectionAsk, type MeasuredMetal } from './correct'
+export {
+  correctMelt,
+  type AddedLine,
+  type Correction,
+  type CorrectionAsk,
+  type MeasuredMetal,
+} from './correct'
 export { costInTurn, planTogether, type JointPlan } from './together'
 export {
   afterWeighing,
@@ -67,6 +66,6 @@ export {
   type WeighingAsk,
   type WeightBand,
 } from './weighing'
-export { createChargeSolver, type ChargeSolver } from './solve'
+export { createChargeSolver, unknownPlan, type ChargeSolver } from './solve'
 export { letInWays, type LetIn } from './let-in'
 export { oddsInside } from './odds'

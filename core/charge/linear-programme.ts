@@ -33,6 +33,13 @@ export interface LinearSolution {
 /** Puts one entry into the row being written; columns in rising order. */
 export type Put = (column: number, value: number) => void
 
+/** The solver ended in a state that is no answer: by whatever way it was asked. Nothing is known of the question then. */
+export class SolverStopped extends Error {
+  constructor(state: number | null) {
+    super(`the solver stopped without an answer (state ${state})`)
+  }
+}
+
 /** A linear programme being written down; columns and rows are referred to by the number they were given. */
 export class LinearProgramme {
   readonly cost: number[] = []
@@ -215,7 +222,7 @@ export class OpenProgramme {
     }
   }
 
-  /** @throws Error when the solver ends in a state that is no answer (never for mere infeasibility) */
+  /** @throws SolverStopped when the solver ends in a state that is no answer (never for mere infeasibility) */
   minimise(): LinearSolution {
     const states = this.highs.constants.modelStatus
     const none: (number | null)[] = [states.infeasible, states.unboundedOrInfeasible, states.objectiveBound]
@@ -232,7 +239,7 @@ export class OpenProgramme {
       this.model.options.set(USUAL_WAY)
     }
     if (none.includes(status)) return NO_SOLUTION
-    if (status !== states.optimal) throw new Error(`the solver stopped without an answer (state ${status})`)
+    if (status !== states.optimal) throw new SolverStopped(status)
     const { colValue, rowValue, colDual, rowDual } = this.model.getSolution()
     this.last = {
       feasible: true,

@@ -20,8 +20,6 @@ export interface Purchasable {
 /** What can be bought to mend a charge; the file names its source. */
 export const PURCHASABLE = table.metals as unknown as readonly Purchasable[]
 
-const BOUGHT = 'bought '
-
 /** The purchases that suit a base, or all where the target has none. */
 export function purchasesFor(base: string | undefined): Purchasable[] {
   return PURCHASABLE.filter(({ bases }) => base === undefined || bases.includes(base))
@@ -54,13 +52,14 @@ export function wantedPurchases(target: Omit<ChargeTarget, 'tapMassG'>): Purchas
 /**
  * A purchase as a lot of a charge.
  * @param massG how much of it there is, g
+ * @param among lots it is to stand beside: its id is none of theirs, whatever they are called
  * @throws RangeError for an id the table does not have
  */
-export function boughtLot(id: string, massG: number): ChargeLot {
+export function boughtLot(id: string, massG: number, among: readonly { id: string }[] = []): ChargeLot {
   const metal = PURCHASABLE.find((entry) => entry.id === id)
   if (!metal) throw new RangeError(`nothing to buy is called "${id}"`)
   return {
-    id: BOUGHT + id,
+    id: freeId(`bought ${id}`, among),
     availableG: massG,
     pricePerKg: 0,
     composition: metal.composition,
@@ -68,14 +67,32 @@ export function boughtLot(id: string, massG: number): ChargeLot {
   }
 }
 
-/** Which purchase a lot of a plan is; null for a lot of the stock. */
-export function purchaseOf(lotId: string): string | null {
-  return lotId.startsWith(BOUGHT) ? lotId.slice(BOUGHT.length) : null
+/** An id that none of the lots has: what the person calls a lot is theirs. */
+export function freeId(wanted: string, among: readonly { id: string }[]): string {
+  const taken = new Set(among.map(({ id }) => id))
+  let id = wanted
+  while (taken.has(id)) id += '′'
+  return id
 }
 
-/** The problem with every suitable purchase offered, as much as could be wanted. */
-export function withPurchases(problem: ChargeProblem): { problem: ChargeProblem; ids: string[] } {
-  const ids = wantedPurchases(problem.target).map(({ id }) => id)
-  const offered = ids.map((id) => boughtLot(id, 20 * problem.target.tapMassG))
-  return { problem: { ...problem, lots: [...problem.lots, ...offered] }, ids }
+/** Purchases as lots that stand beside those given, and which purchase each of them is, by its id. */
+export function offeredLots(
+  metals: readonly Purchasable[],
+  massG: number,
+  among: readonly { id: string }[],
+): { lots: ChargeLot[]; metalOf: ReadonlyMap<string, string> } {
+  const pairs = metals.map(({ id }) => ({ metal: id, lot: boughtLot(id, massG, among) }))
+  return {
+    lots: pairs.map(({ lot }) => lot),
+    metalOf: new Map(pairs.map(({ metal, lot }) => [lot.id, metal])),
+  }
+}
+
+/** The problem with every suitable purchase offered, as much as could be wanted, and which lots those are. */
+export function withPurchases(problem: ChargeProblem): {
+  problem: ChargeProblem
+  metalOf: ReadonlyMap<string, string>
+} {
+  const offered = offeredLots(wantedPurchases(problem.target), 20 * problem.target.tapMassG, problem.lots)
+  return { problem: { ...problem, lots: [...problem.lots, ...offered.lots] }, metalOf: offered.metalOf }
 }

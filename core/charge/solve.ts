@@ -2,11 +2,12 @@ import type { Highs } from 'highs'
 import { buildBlendModel, excessMaxG, type BlendModel, type BlendOptions } from './blend-model'
 import { ConeMemory, minimiseWithCones, recallCones, rememberCones } from './cones'
 import { diagnose } from './diagnose'
-import { NO_SOLUTION, type LinearSolution, type OpenProgramme } from './linear-programme'
+import { NO_SOLUTION, SolverStopped, type OpenProgramme } from './linear-programme'
 import { describePlan, emptyPlan, readLines, roundedToSteps } from './describe'
 import { holds } from './holds'
 import { leastHarm } from './least-harm'
-import type { ChargePlan, Limiting, PlanLine } from './plan'
+import { readLimiting } from './limiting'
+import type { ChargePlan, PlanLine } from './plan'
 import type { ChargeProblem } from './problem'
 import { shareRisk } from './risk'
 import { search, settled, type SearchResult } from './search'
@@ -334,27 +335,35 @@ export function createChargeSolver(
     return planFrom(problem, attempt(problem, seconds, nodes, options))
   }
 
+  function answer(problem: ChargeProblem): ChargePlan {
+    const seconds = problem.timeLimitS ?? DEFAULT_TIME_LIMIT_S
+    const start = clockMs()
+    const stepped = isStepped(problem)
+    const plan = stepped
+      ? steppedPlan(problem, seconds, Infinity)
+      : problem.incrementG === undefined
+        ? planFrom(problem, attempt(problem, seconds))
+        : roundedPlan(problem, seconds)
+    if (plan) return stepped ? withGap(problem, plan, seconds / 2) : plan
+    const timeIsUp = clockMs() - start > seconds * 900
+    if (timeIsUp) return unknownPlan(problem)
+    const works = (changed: ChargeProblem) => best(changed, seconds / 4, Infinity) !== null
+    const diagnosed = clockMs() + seconds * 1000
+    const told = diagnose(highs, problem, works, () => clockMs() > diagnosed)
+    const end = clockMs() + seconds * 1000
+    const lines = problem.leastHarm ? leastHarm(highs, problem, () => clockMs() > end) : null
+    if (lines) return { ...describePlan(problem, lines), ...told, status: 'least-harm' }
+    return { ...emptyPlan(problem), ...told }
+  }
+
   return {
     solve(problem) {
-      const seconds = problem.timeLimitS ?? DEFAULT_TIME_LIMIT_S
-      const start = clockMs()
-      const stepped = isStepped(problem)
-      const plan = stepped
-        ? steppedPlan(problem, seconds, Infinity)
-        : problem.incrementG === undefined
-          ? planFrom(problem, attempt(problem, seconds))
-          : roundedPlan(problem, seconds)
-      if (plan) return stepped ? withGap(problem, plan, seconds / 2) : plan
-      const timeIsUp = clockMs() - start > seconds * 900
-      // Time that ran out proves nothing. The first version has no word for that: it names no conflict then.
-      if (timeIsUp) return { ...emptyPlan(problem), ...(problem.version === 2 ? { status: 'unknown' } : {}) }
-      const works = (changed: ChargeProblem) => best(changed, seconds / 4, Infinity) !== null
-      const diagnosed = clockMs() + seconds * 1000
-      const told = diagnose(highs, problem, works, () => clockMs() > diagnosed)
-      const end = clockMs() + seconds * 1000
-      const lines = problem.leastHarm ? leastHarm(highs, problem, () => clockMs() > end) : null
-      if (lines) return { ...describePlan(problem, lines), ...told, status: 'least-harm' }
-      return { ...emptyPlan(problem), ...told }
+      try {
+        return answer(problem)
+      } catch (error) {
+        if (error instanceof SolverStopped) return unknownPlan(problem)
+        throw error
+      }
     },
     quickPlan: (problem, nodes, purityCost = 0) =>
       best(problem, problem.timeLimitS ?? DEFAULT_TIME_LIMIT_S, nodes, purityCost > 0 ? { purityCost } : {}),
@@ -364,6 +373,14 @@ export function createChargeSolver(
       return solution.feasible ? solution.objective : null
     },
   }
+}
+
+/**
+ * Time that ran out proves nothing, nor does a solver that gave up. The first version has no word for that: it names
+ * no conflict then.
+ */
+export function unknownPlan(problem: ChargeProblem): ChargePlan {
+  return { ...emptyPlan(problem), ...(problem.version === 2 ? { status: 'unknown' } : {}) }
 }
 
 /** @throws Error where the shape has changed: nothing but figures may */
@@ -410,33 +427,4 @@ function objectiveOf(problem: ChargeProblem, plan: ChargePlan): number {
     const awayPct = Math.abs((plan.composition[element] ?? 0) - nominal)
     return sum + (awayPct * plan.tapMassG) / (target.tapMassG * width)
   }, 0)
-}
-
-/**
- * Marginal values of the bounds that hold the plan, in objective units per wt% or gram, dearest first. Which lots
- * are used stays as it is; a plan in whole pieces moves in jumps and has no marginal values.
- */
-function readLimiting(
-  problem: ChargeProblem,
-  { rows, lots }: BlendModel,
-  { rowDuals, columnDuals, values }: LinearSolution,
-): Limiting[] {
-  if (lots.some(({ lot, stepG }) => stepG !== undefined && lot.fixedG === undefined)) return []
-  const limiting: Limiting[] = []
-  for (const { row, twin, kind, element, bound, scale } of rows) {
-    const dual = rowDuals[row]! + (twin === undefined ? 0 : rowDuals[twin]!)
-    const shadowPrice = (-dual * 100) / scale
-    if (shadowPrice < 1e-7) continue
-    if (kind === 'others') limiting.push({ kind, bound: 'max', shadowPrice })
-    else limiting.push({ kind, element, bound, shadowPrice })
-  }
-  for (const { lot, column, upperG, unitG } of lots) {
-    const atItsMost = upperG > 0 && values[column]! * unitG > upperG * (1 - 1e-9)
-    if (lot.fixedG !== undefined || !atItsMost) continue
-    const shadowPrice = -columnDuals[column]! / unitG
-    if (shadowPrice > 1e-9) limiting.push({ kind: 'stock', lot: lot.id, shadowPrice })
-  }
-  const weight = (entry: Limiting) =>
-    entry.kind === 'stock' ? entry.shadowPrice * problem.target.tapMassG * 0.05 : entry.shadowPrice
-  return limiting.sort((a, b) => weight(b) - weight(a))
 }
