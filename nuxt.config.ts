@@ -1,4 +1,19 @@
+import { createRequire } from 'node:module'
 import tailwindcss from '@tailwindcss/vite'
+import { pagePatterns } from './scripts/build/page-patterns'
+import { writeSolveWorker } from './scripts/build/solve-worker'
+
+/** The linter's part is for those who work on the app; a machine that only builds and serves it need not have it. */
+function lintModule(): string[] {
+  try {
+    createRequire(import.meta.url).resolve('@nuxt/eslint')
+    return ['@nuxt/eslint']
+  } catch {
+    return []
+  }
+}
+
+let pages: string[] = []
 
 export default defineNuxtConfig({
   compatibilityDate: '2026-11-01',
@@ -11,7 +26,7 @@ export default defineNuxtConfig({
     viteEnvironmentApi: true,
     defaults: { nuxtLink: { prefetch: false } },
   },
-  modules: ['@pinia/nuxt', '@nuxt/eslint', 'nuxt-security', '@vite-pwa/nuxt'],
+  modules: ['@pinia/nuxt', ...lintModule(), 'nuxt-security', '@vite-pwa/nuxt'],
   css: ['~/assets/main.css'],
   components: [{ path: '~/components', pathPrefix: false }],
   imports: { dirs: ['stores', 'words'] },
@@ -51,13 +66,18 @@ export default defineNuxtConfig({
   nitro: {
     prerender: { routes: ['/'], crawlLinks: false },
     compressPublicAssets: { gzip: true, brotli: true },
+    errorHandler: '~~/server/error.ts',
+    virtual: { '#app-pages': () => `export const PAGES = ${JSON.stringify(pages)}` },
   },
-  // Nobody needs the engine or a pretended instrument hundreds of times a minute.
+  // The page and what brings a new one are asked for anew each time; what has its content in its name is kept.
   routeRules: {
-    '/api/**': {
-      headers: { 'cross-origin-resource-policy': 'same-origin' },
-      security: { rateLimiter: { tokensPerInterval: 600, interval: 60_000, throwError: true } },
-    },
+    '/api/**': { headers: { 'cross-origin-resource-policy': 'same-origin' } },
+    ...Object.fromEntries(
+      ['/', '/sw.js', '/manifest.webmanifest'].map((path) => [
+        path,
+        { headers: { 'cache-control': 'no-cache' } },
+      ]),
+    ),
   },
   security: {
     strict: false,
@@ -66,6 +86,7 @@ export default defineNuxtConfig({
     xssValidator: false,
     headers: {
       strictTransportSecurity: false,
+      // Sent with every answer by the server's own plugin.
       crossOriginEmbedderPolicy: false,
       contentSecurityPolicy: {
         'default-src': ["'self'"],
@@ -77,6 +98,7 @@ export default defineNuxtConfig({
         'object-src': ["'none'"],
         'script-src': ["'self'", "'wasm-unsafe-eval'", "'nonce-{{nonce}}'"],
         'script-src-attr': ["'none'"],
+        // Charts and the moved parts of dialogs set styles on elements; no script can be run by one.
         'style-src': ["'self'", "'unsafe-inline'"],
         'worker-src': ["'self'", 'blob:'],
         'connect-src': ["'self'"],
@@ -87,6 +109,12 @@ export default defineNuxtConfig({
     ssg: { meta: true, hashScripts: true, hashStyles: false },
   },
   hooks: {
+    'nitro:init'(nitro) {
+      nitro.hooks.hook('compiled', () => writeSolveWorker(nitro.options.output.serverDir))
+    },
+    'pages:resolved'(resolved) {
+      pages = pagePatterns(resolved)
+    },
     // Nothing is fetched on a guess: charts and solver come when a screen asks (the offline store fetches them later).
     'build:manifest'(manifest) {
       for (const entry of Object.values(manifest)) {
@@ -110,6 +138,7 @@ export default defineNuxtConfig({
     workbox: {
       globPatterns: ['**/*.{js,css,html,svg,woff2,wasm,webmanifest}'],
       maximumFileSizeToCacheInBytes: 8 * 1024 * 1024,
+      sourcemap: false,
       navigateFallback: '/',
       navigateFallbackDenylist: [/^\/api\//],
     },

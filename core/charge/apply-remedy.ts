@@ -77,3 +77,24 @@ export function rulesOf(problem: ChargeProblem): WeighingRule[] {
 function without<T extends object, K extends keyof T>(record: T, key: K): T {
   return Object.fromEntries(Object.entries(record).filter(([name]) => name !== key)) as T
 }
+
+/** The problem without anything but its limits, its tap and what there is. */
+export function plainly(given: ChargeProblem): ChargeProblem {
+  const problem = { ...given }
+  delete problem.confidence
+  delete problem.lineCost
+  delete problem.maxLots
+  delete problem.minLineG
+  delete problem.incrementG
+  return {
+    ...problem,
+    lots: given.lots.map((lot) => {
+      const plain = { ...lot }
+      delete plain.pieceG
+      delete plain.stepG
+      delete plain.weighErrorG
+      delete plain.minG
+      return plain
+    }),
+  }
+}

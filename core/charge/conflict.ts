@@ -1,7 +1,7 @@
 import type { Highs } from 'highs'
 import { buildBlendModel, excessMaxG, type BlendModel, type LimitRow } from './blend-model'
 import { minimiseWithCones, spreadOf } from './cones'
-import type { LinearSolution, OpenProgramme } from './linear-programme'
+import { NO_SOLUTION, unlessOutOfTime, type LinearSolution, type OpenProgramme } from './linear-programme'
 import { meltCoefficients } from './melt-coefficients'
 import type { Conflict, LimitChange, WeighingRule } from './plan'
 import { withoutRule } from './apply-remedy'
@@ -87,7 +87,7 @@ class ConflictSketch {
 
   read(): LimitConflict {
     const { rows } = this.model
-    const elastic = this.solve()
+    const elastic = minimiseWithCones(this.open, this.model)
     if (!elastic.feasible) return { solvable: false, conflict: [], together: [], alone: [] }
     const given = rows.filter(({ slack }) => elastic.values[slack!]! > MET)
     if (given.length === 0) return { solvable: true, conflict: [], together: [], alone: [] }
@@ -115,14 +115,16 @@ class ConflictSketch {
     }
   }
 
+  /** Nothing where the time is up meanwhile: what is known by then is told. */
   private solve(): LinearSolution {
-    return minimiseWithCones(this.open, this.model)
+    return unlessOutOfTime(() => minimiseWithCones(this.open, this.model), NO_SOLUTION)
   }
 
   private clash(members: readonly LimitRow[]): boolean {
     this.trials++
     this.enforceOnly(members)
-    return !this.solve().feasible
+    // What could not be looked at in time is not said to clash.
+    return unlessOutOfTime(() => !minimiseWithCones(this.open, this.model).feasible, false)
   }
 
   /** Any set that cannot hold together has a limit that gave way; smaller sets are tried before larger ones. */

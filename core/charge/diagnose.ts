@@ -3,12 +3,14 @@ import { applyRemedy, rulesOf } from './apply-remedy'
 import { buildBlendModel, type BlendModel } from './blend-model'
 import { minimiseWithCones } from './cones'
 import { findLimitConflict, fixedConflict, metalConflict, type LimitConflict } from './conflict'
-import { NO_SOLUTION, type LinearSolution } from './linear-programme'
+import { NO_SOLUTION, unlessOutOfTime, type LinearSolution } from './linear-programme'
 import type { ChargePlan, Conflict, LimitChange, Purchase, Remedy } from './plan'
 import type { ChargeLot, ChargeProblem } from './problem'
 import { withPurchases } from './purchasable'
 
 type Diagnosis = Pick<ChargePlan, 'conflict' | 'remedies'>
+
+const NOTHING_KNOWN: LimitConflict = { solvable: false, conflict: [], together: [], alone: [] }
 
 /** Purchases told of, the lightest first. */
 const MOST_PURCHASES = 3
@@ -24,26 +26,29 @@ export function diagnose(
   works: (changed: ChargeProblem) => boolean,
   outOfTime: () => boolean = () => false,
 ): Diagnosis {
-  const found = findLimitConflict(highs, problem, outOfTime)
+  const found = unlessOutOfTime(() => findLimitConflict(highs, problem, outOfTime), NOTHING_KNOWN)
   const conflict =
     metalConflict(problem) ??
     fixedConflict(problem) ??
     (found.solvable ? ruleConflict(problem, works) : found.conflict)
   const proven = (remedy: Remedy) => !outOfTime() && works(applyRemedy(problem, remedy))
+  /** A way out that is not found in time is none. */
+  const inTime = (find: () => Remedy[]) => (outOfTime() ? [] : unlessOutOfTime(find, []))
   const relaxing = relaxations(problem, found).flatMap((one) => provenRelaxing(problem, one, proven))
-  const buying = (outOfTime() ? [] : purchases(highs, problem)).flatMap((one) => provenPurchase(one, proven))
+  const buying = inTime(() => purchases(highs, problem).flatMap((one) => provenPurchase(one, proven)))
+  const second = problem.version === 2
   return {
     conflict,
     remedies: [
       ...(relaxing.length > 0
         ? relaxing
         : relaxedTogether(problem, found).flatMap((one) => provenRelaxing(problem, one, proven))),
-      ...(buying.length > 0 || outOfTime() ? buying : boughtTogether(highs, problem).filter(proven)),
-      ...(outOfTime() ? [] : leavingOut(highs, problem, proven)),
+      ...(buying.length > 0 ? buying : inTime(() => boughtTogether(highs, problem).filter(proven))),
+      ...inTime(() => leavingOut(highs, problem, proven)),
       ...looserRules(problem, found.solvable).filter(proven),
-      ...(outOfTime() ? [] : firstProven(lessTap(highs, problem), proven)),
-      ...(outOfTime() || problem.version === 1 ? [] : firstProven(moreTap(highs, problem), proven)),
-      ...(problem.version === 1 ? [] : relaxedOthers(problem, conflict).filter(proven)),
+      ...inTime(() => firstProven(lessTap(highs, problem), proven)),
+      ...(second ? inTime(() => firstProven(moreTap(highs, problem), proven)) : []),
+      ...(second ? relaxedOthers(problem, conflict).filter(proven) : []),
     ],
   }
 }

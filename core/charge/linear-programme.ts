@@ -40,6 +40,40 @@ export class SolverStopped extends Error {
   }
 }
 
+/** The time for a question is up, in the middle of it. */
+export class OutOfTime extends SolverStopped {
+  constructor() {
+    super(null)
+  }
+}
+
+const clocks = new WeakMap<Highs, () => boolean>()
+
+/**
+ * Does some work of which no programme of this runtime is solved any more once the time is up.
+ * @throws OutOfTime where that cuts the work short
+ */
+export function within<T>(highs: Highs, outOfTime: () => boolean, work: () => T): T {
+  const outer = clocks.get(highs)
+  clocks.set(highs, outer ? () => outer() || outOfTime() : outOfTime)
+  try {
+    return work()
+  } finally {
+    if (outer) clocks.set(highs, outer)
+    else clocks.delete(highs)
+  }
+}
+
+/** What some work comes to, or something else where the time is up before it is done. */
+export function unlessOutOfTime<T>(work: () => T, otherwise: T): T {
+  try {
+    return work()
+  } catch (error) {
+    if (error instanceof OutOfTime) return otherwise
+    throw error
+  }
+}
+
 /** A linear programme being written down; columns and rows are referred to by the number they were given. */
 export class LinearProgramme {
   readonly cost: number[] = []
@@ -224,6 +258,7 @@ export class OpenProgramme {
 
   /** @throws SolverStopped when the solver ends in a state that is no answer (never for mere infeasibility) */
   minimise(): LinearSolution {
+    if (clocks.get(this.highs)?.()) throw new OutOfTime()
     const states = this.highs.constants.modelStatus
     const none: (number | null)[] = [states.infeasible, states.unboundedOrInfeasible, states.objectiveBound]
     const answers = [states.optimal, ...none]

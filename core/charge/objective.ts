@@ -2,6 +2,7 @@ import { UNIDENTIFIED } from '#core/composition'
 import type { BlendLot } from './blend-model'
 import type { LinearProgramme } from './linear-programme'
 import type { MeltCoefficients } from './melt-coefficients'
+import type { ChargePlan } from './plan'
 import type { ChargeLot, ChargeProblem } from './problem'
 import { isWanted } from './wanted'
 
@@ -65,4 +66,18 @@ export function addNominal(programme: LinearProgramme, problem: ChargeProblem, l
       put(under, 1)
     })
   }
+}
+
+/** What a plan comes to, in units of its problem's objective. */
+export function objectiveOf(problem: ChargeProblem, plan: ChargePlan): number {
+  const { objective, target } = problem
+  if (objective === 'cost') return plan.cost + (plan.lineCost ?? 0)
+  if (objective === 'virgin') return plan.virginMassG
+  return Object.entries(target.nominal ?? {}).reduce((sum, [element, nominal]) => {
+    if (element === target.base) return sum
+    const { min, max } = target.limits[element] ?? {}
+    const width = min !== undefined && max !== undefined && max > min ? max - min : 1
+    const awayPct = Math.abs((plan.composition[element] ?? 0) - nominal)
+    return sum + (awayPct * plan.tapMassG) / (target.tapMassG * width)
+  }, 0)
 }

@@ -2,7 +2,7 @@ import type { BlendLot, BlendModel } from './blend-model'
 import type { UseSum } from './uses'
 import { minimiseWithCones, ROUGHLY } from './cones'
 import { Heap } from './heap'
-import { NO_SOLUTION, type LinearSolution, type OpenProgramme } from './linear-programme'
+import { NO_SOLUTION, OutOfTime, type LinearSolution, type OpenProgramme } from './linear-programme'
 
 /** Bounds put on a lot's column on the way to a node, in solver units; "used" once it must be in the charge. */
 interface Decision {
@@ -71,15 +71,18 @@ export function search(
   let best = NO_SOLUTION
   let pops = 0
   let dive: Node | undefined = { decisions: [], floor: -Infinity }
+  let node = dive
+  /** What there is, and how much better something not looked at could be. */
+  const cutShort = (): SearchResult => {
+    const floor = Math.min(node.floor, waiting.least)
+    const gap = (best.objective - floor) / Math.max(1e-12, Math.abs(best.objective))
+    return { solution: best, proven: best.feasible && gap <= WORTH, gap: Math.max(0, gap) }
+  }
   try {
     while (dive ?? waiting.size > 0) {
-      const node: Node = dive ?? (best.feasible || ++pops % CHANGE === 0 ? waiting.pop()! : waiting.latest()!)
+      node = dive ?? (best.feasible || ++pops % CHANGE === 0 ? waiting.pop()! : waiting.latest()!)
       dive = undefined
-      if ((best.feasible && --left < 0) || outOfTime()) {
-        const floor = Math.min(node.floor, waiting.least)
-        const gap = (best.objective - floor) / Math.max(1e-12, Math.abs(best.objective))
-        return { solution: best, proven: best.feasible && gap <= WORTH, gap: Math.max(0, gap) }
-      }
+      if ((best.feasible && --left < 0) || outOfTime()) return cutShort()
       const target = best.objective - WORTH * Math.abs(best.objective)
       if (node.floor >= target) continue
       let solution = bench.solve(node.decisions)
@@ -123,6 +126,10 @@ export function search(
       }
     }
     return { solution: best, proven: true, gap: 0 }
+  } catch (error) {
+    // Time that is up in the middle of a node loses the node, not the best plan.
+    if (error instanceof OutOfTime) return cutShort()
+    throw error
   } finally {
     bench.clear()
   }

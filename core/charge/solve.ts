@@ -1,12 +1,14 @@
 import type { Highs } from 'highs'
+import { plainly } from './apply-remedy'
 import { buildBlendModel, excessMaxG, type BlendModel, type BlendOptions } from './blend-model'
 import { ConeMemory, minimiseWithCones, recallCones, rememberCones } from './cones'
 import { diagnose } from './diagnose'
-import { NO_SOLUTION, SolverStopped, type OpenProgramme } from './linear-programme'
+import { NO_SOLUTION, SolverStopped, unlessOutOfTime, within, type OpenProgramme } from './linear-programme'
 import { describePlan, emptyPlan, readLines, roundedToSteps } from './describe'
 import { holds } from './holds'
 import { leastHarm } from './least-harm'
 import { readLimiting } from './limiting'
+import { objectiveOf } from './objective'
 import type { ChargePlan, PlanLine } from './plan'
 import type { ChargeProblem } from './problem'
 import { shareRisk } from './risk'
@@ -15,6 +17,9 @@ import { ProgrammeShelf } from './shelf'
 
 /** Seconds a solve may take when the problem does not say. */
 const DEFAULT_TIME_LIMIT_S = 5
+
+/** A search that is not done in so many times its seconds is cut off in the middle of a step. */
+const OVERDUE = 2
 
 /** Roundings tried once one that holds is at hand. */
 const ROUNDING_NODES = 300
@@ -90,8 +95,25 @@ export function createChargeSolver(
   const kept = new ConeMemory()
   const shelf = new ProgrammeShelf(highs, keep ? undefined : 0)
 
-  /** @param mostNodes after so many the search ends, with a plan or without */
-  function attempt(
+  /**
+   * @param seconds after which the search ends; a step of it that is not done in as long again is given up
+   * @param mostNodes after so many the search ends, with a plan or without
+   */
+  function attempt(...asked: Parameters<typeof tried>): Attempt {
+    const [problem, seconds, , options] = asked
+    const end = clockMs() + OVERDUE * seconds * 1000
+    return unlessOutOfTime(
+      () =>
+        within(
+          highs,
+          () => clockMs() > end,
+          () => tried(...asked),
+        ),
+      { found: TIME_IS_UP, model: buildBlendModel(problem, options) },
+    )
+  }
+
+  function tried(
     problem: ChargeProblem,
     seconds: number,
     nodes = Infinity,
@@ -317,6 +339,7 @@ export function createChargeSolver(
   /** A plan in steps with how far it may be from the best, by the best without steps; a nearer one where that is far. */
   function withGap(problem: ChargeProblem, plan: ChargePlan, seconds: number): ChargePlan {
     const smooth = attempt(problem, seconds / 2)
+    if (!smooth.found.solution.feasible) return { ...plan, status: 'feasible', gap: 1 }
     const floor = smooth.found.solution.objective * (1 - smooth.found.gap)
     const gapOf = (one: ChargePlan) => {
       const objective = objectiveOf(problem, one)
@@ -349,9 +372,19 @@ export function createChargeSolver(
     if (timeIsUp) return unknownPlan(problem)
     const works = (changed: ChargeProblem) => best(changed, seconds / 4, Infinity) !== null
     const diagnosed = clockMs() + seconds * 1000
-    const told = diagnose(highs, problem, works, () => clockMs() > diagnosed)
+    const told = within(
+      highs,
+      () => clockMs() > diagnosed + (OVERDUE - 1) * seconds * 1000,
+      () => diagnose(highs, problem, works, () => clockMs() > diagnosed),
+    )
     const end = clockMs() + seconds * 1000
-    const lines = problem.leastHarm ? leastHarm(highs, problem, () => clockMs() > end) : null
+    const overdue = () => clockMs() > end + (OVERDUE - 1) * seconds * 1000
+    const lines = problem.leastHarm
+      ? unlessOutOfTime(
+          () => within(highs, overdue, () => leastHarm(highs, problem, () => clockMs() > end)),
+          null,
+        )
+      : null
     if (lines) return { ...describePlan(problem, lines), ...told, status: 'least-harm' }
     return { ...emptyPlan(problem), ...told }
   }
@@ -389,42 +422,8 @@ function rewrite(open: OpenProgramme, { programme }: BlendModel): void {
 }
 
 const NOTHING_FOUND: SearchResult = { solution: NO_SOLUTION, proven: true, gap: 0 }
+const TIME_IS_UP: SearchResult = { ...NOTHING_FOUND, proven: false }
 
 const sharesRisk = ({ confidence, confidenceOf }: ChargeProblem) =>
   confidence !== undefined && confidenceOf === 'all'
 const isStepped = ({ lots }: ChargeProblem) => lots.some(({ stepG }) => stepG !== undefined)
-
-/** The problem without anything but its limits, its tap and what there is. */
-function plainly(given: ChargeProblem): ChargeProblem {
-  const problem = { ...given }
-  delete problem.confidence
-  delete problem.lineCost
-  delete problem.maxLots
-  delete problem.minLineG
-  delete problem.incrementG
-  return {
-    ...problem,
-    lots: given.lots.map((lot) => {
-      const plain = { ...lot }
-      delete plain.pieceG
-      delete plain.stepG
-      delete plain.weighErrorG
-      delete plain.minG
-      return plain
-    }),
-  }
-}
-
-/** What a plan comes to, in units of its problem's objective. */
-function objectiveOf(problem: ChargeProblem, plan: ChargePlan): number {
-  const { objective, target } = problem
-  if (objective === 'cost') return plan.cost + (plan.lineCost ?? 0)
-  if (objective === 'virgin') return plan.virginMassG
-  return Object.entries(target.nominal ?? {}).reduce((sum, [element, nominal]) => {
-    if (element === target.base) return sum
-    const { min, max } = target.limits[element] ?? {}
-    const width = min !== undefined && max !== undefined && max > min ? max - min : 1
-    const awayPct = Math.abs((plan.composition[element] ?? 0) - nominal)
-    return sum + (awayPct * plan.tapMassG) / (target.tapMassG * width)
-  }, 0)
-}

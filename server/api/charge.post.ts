@@ -1,12 +1,12 @@
 import type { H3Event } from 'h3'
-import loadHighs from 'highs'
-import { createChargeSolver, parseChargeProblem } from '#core/charge'
+import { parseChargeProblem } from '#core/charge'
+import { clientOf } from '../limits/client-of'
 import { limitedBody } from '../limits/limited-body'
+import { solving } from '../solving/shared'
 
 const MOST_BYTES = 1024 * 1024
 /** A problem of a mebibyte over a slow line takes less. */
 const MOST_MS = 10_000
-const solver = loadHighs().then((highs) => createChargeSolver(highs, () => performance.now()))
 
 /** The charge engine over HTTP: takes a charge problem, gives a charge plan. */
 export default defineEventHandler(async (event) => {
@@ -22,16 +22,29 @@ export default defineEventHandler(async (event) => {
     return refuse(event, 400, 'the body is not JSON')
   }
   const parsed = parseChargeProblem(value)
-  if (parsed.ok) return (await solver).solve(parsed.problem)
-  setResponseStatus(event, 400)
-  return { error: 'invalid', issues: parsed.issues }
+  if (!parsed.ok) {
+    setResponseStatus(event, 400)
+    return { error: 'invalid', issues: parsed.issues }
+  }
+  const gone = new AbortController()
+  event.node.res.once('close', () => gone.abort())
+  try {
+    const solved = await solving().solve(parsed.problem, clientOf(event), gone.signal)
+    if ('plan' in solved) return solved.plan
+    setResponseHeader(event, 'retry-after', solved.busyForS)
+    return refuse(event, 503, `all engines are at work; try again in ${solved.busyForS} s`)
+  } catch (error) {
+    // Nobody hears it.
+    if (gone.signal.aborted) return ''
+    throw error
+  }
 })
 
-const ERRORS = { 400: 'invalid', 403: 'not-for-you', 408: 'too-slow', 413: 'too-large' } as const
+const ERRORS = { 400: 'invalid', 403: 'not-for-you', 408: 'too-slow', 413: 'too-large', 503: 'busy' } as const
 
 function refuse(event: H3Event, status: keyof typeof ERRORS, message: string) {
   setResponseStatus(event, status)
   // What is still to come of the body is not waited for.
-  if (status !== 400) setResponseHeader(event, 'connection', 'close')
+  if (status !== 400 && status !== 503) setResponseHeader(event, 'connection', 'close')
   return { error: ERRORS[status], issues: [{ path: [], message }] }
 }

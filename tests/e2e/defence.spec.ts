@@ -1,7 +1,8 @@
 import { spawn, type ChildProcess } from 'node:child_process'
-import { readFile } from 'node:fs/promises'
+import { readdir, readFile } from 'node:fs/promises'
 import { request, type RequestOptions } from 'node:http'
 import { connect } from 'node:net'
+import { join } from 'node:path'
 import { gzipSync } from 'node:zlib'
 import { expect, test } from '@playwright/test'
 
@@ -166,6 +167,9 @@ test('every answer says how a browser is to guard it', async () => {
     expect(headers['cross-origin-resource-policy'], path).toBe('same-origin')
     expect(headers['access-control-allow-origin'], path).toBeUndefined()
     expect(headers['x-powered-by'], path).toBeUndefined()
+    expect(headers['cross-origin-embedder-policy'], path).toBe('require-corp')
+    // Only over TLS.
+    expect(headers['strict-transport-security'], path).toBeUndefined()
     // The rest is for pages only.
     if (path === '/api/charge') continue
     expect(headers['cross-origin-opener-policy'], path).toBe('same-origin')
@@ -179,12 +183,12 @@ test('every answer says how a browser is to guard it', async () => {
   }
 })
 
-test('of 700 requests at once 600 are answered, the rest is asked to wait, and the page is still served', async () => {
+test('of 700 calls 600 are answered, the rest is asked to wait, and the page is still served', async () => {
   const text = await example()
   const seen = new Map<number, number>()
   await Promise.all(
-    Array.from({ length: 70 }, async () => {
-      for (let turn = 0; turn < 10; turn++) {
+    Array.from({ length: 10 }, async () => {
+      for (let turn = 0; turn < 70; turn++) {
         const { status } = await post(text)
         seen.set(status, (seen.get(status) ?? 0) + 1)
       }
@@ -194,6 +198,49 @@ test('of 700 requests at once 600 are answered, the rest is asked to wait, and t
   expect(seen.get(200)! + seen.get(429)!).toBe(700)
   expect(seen.get(429)!).toBeGreaterThanOrEqual(100)
   expect((await ask('/')).status).toBe(200)
+})
+
+test('an address that is none is told so, and no cache keeps that; files are kept, the page is asked for anew', async () => {
+  const html = { accept: 'text/html' }
+  for (const path of ['/', '/ledger', '/heat/14/charge', '/ingot/x', '/handbook/faults']) {
+    const { status, headers } = await ask(path, { headers: html })
+    expect([status, headers['cache-control']], path).toEqual([200, 'no-cache'])
+  }
+  for (const path of ['/sw.js', '/manifest.webmanifest'])
+    expect((await ask(path)).headers['cache-control'], path).toBe('no-cache')
+  const opened = await ask('/nope', { headers: html })
+  expect([opened.status, opened.headers['cache-control']]).toEqual([404, 'no-store'])
+  expect(opened.body, 'a person gets the app, which says so').toContain('<!DOCTYPE html>')
+  for (const path of [
+    '/nope',
+    '/_nuxt/nope.js',
+    '/_nuxt/',
+    '/nope.js',
+    '/.env',
+    '/package.json',
+    '/sw.js.map',
+  ]) {
+    const { status, headers, body } = await ask(`${path}?secret=1`)
+    expect([status, headers['cache-control']], path).toEqual([404, 'no-store'])
+    expect(body, path).not.toMatch(/secret|html/)
+  }
+  for (const method of ['POST', 'PUT', 'DELETE', 'PATCH', 'OPTIONS'])
+    for (const path of ['/', '/ledger', '/nope']) {
+      const { status, headers } = await ask(path, { method })
+      expect([status, headers.allow], path).toEqual([405, 'GET, HEAD'])
+      expect(headers['cache-control'], path).toMatch(/^no-(store|cache)$/)
+    }
+})
+
+test('what is served names no place of the machine it was built on, and has no source maps', async () => {
+  const found = await readdir('.output/public', { recursive: true, withFileTypes: true })
+  for (const entry of found) {
+    if (!entry.isFile() || !/\.(js|css|html|json|webmanifest|map)$/.test(entry.name)) continue
+    expect(entry.name).not.toMatch(/\.map$/)
+    const text = await readFile(join(entry.parentPath, entry.name), 'utf8')
+    expect(text.includes(process.cwd()), entry.name).toBe(false)
+    expect(text, entry.name).not.toContain('sourceMappingURL=')
+  }
 })
 
 test('what gets into the page cannot run: scripts put in, handlers, evaluated text, other addresses', async ({

@@ -14,7 +14,8 @@ export function breaches(given: ChargeProblem, plan: ChargePlan): string[] {
     }
   }
   const faults: string[] = []
-  if (total < (given.target.tapMassG - (given.target.tapToleranceG ?? 0)) * (1 - 1e-6)) faults.push(`tap ${total}`)
+  if (total < (given.target.tapMassG - (given.target.tapToleranceG ?? 0)) * (1 - 1e-6))
+    faults.push(`tap ${total}`)
   // A limit of nothing is kept to the exactness of the arithmetic.
   const hair = 1e-8
   for (const [symbol, { min, max }] of Object.entries(given.target.limits)) {

@@ -1,10 +1,15 @@
-import { createEventStream, getQuery, setResponseStatus } from 'h3'
+import { createEventStream, getQuery, setResponseHeader, setResponseStatus } from 'h3'
 import { deviceQuerySchema, simulatedLine } from '#core/devices'
+import { clientOf } from '../../limits/client-of'
+import { heldPerClient } from '../../limits/per-client'
 
 const EVERY_MS = 500
 /** An analyser is pulled once; the others go on. */
 const ONCE_MS = 1500
 const MOST_STREAMS = 32
+/** A yard has a scale, a thermocouple and an analyser, open in a window or two. */
+const MOST_OF_ONE = 8
+const held = heldPerClient(MOST_OF_ONE)
 const LONGEST_MS = 6 * 3600 * 1000
 let open = 0
 
@@ -18,7 +23,9 @@ export default defineEventHandler(async (event) => {
       issues: asked.error.issues.map(({ path, message }) => ({ path, message })),
     }
   }
-  if (open >= MOST_STREAMS) {
+  const client = clientOf(event)
+  if (open >= MOST_STREAMS || !held.take(client)) {
+    setResponseHeader(event, 'retry-after', 10)
     setResponseStatus(event, 503)
     return { error: 'busy', issues: [{ path: [], message: 'too many instruments are running' }] }
   }
@@ -36,6 +43,7 @@ export default defineEventHandler(async (event) => {
   stream.onClosed(async () => {
     clearInterval(timer)
     open--
+    held.give(client)
     await stream.close()
   })
   return stream.send()

@@ -13,6 +13,7 @@ import {
 } from '#core/charge'
 import { breaches } from '../../support/breaches'
 import { extremeProblem, extremeProblems } from '../../support/extreme-problem'
+import { heavyProblem } from '../../support/heavy-problem'
 
 let highs: Awaited<ReturnType<typeof loadHighs>>
 let solver: ChargeSolver
@@ -21,8 +22,7 @@ beforeAll(async () => {
   solver = createChargeSolver(highs, () => performance.now())
 })
 
-const example = (name: string) =>
-  JSON.parse(readFileSync(`examples/${name}.json`, 'utf8')) as ChargeProblem
+const example = (name: string) => JSON.parse(readFileSync(`examples/${name}.json`, 'utf8')) as ChargeProblem
 
 describe('what a person calls a lot is theirs', () => {
   it('the wheel with few lots, one of them called like a purchase, is answered', () => {
@@ -73,8 +73,8 @@ describe('what a person calls a lot is theirs', () => {
 })
 
 describe('valid problems that nobody would pose', () => {
-  it('of 700 each is answered in figures, and within its limits where it holds', () => {
-    for (const { seed, problem } of extremeProblems(700)) {
+  it('of 300 each is answered in figures, and within its limits where it holds', () => {
+    for (const { seed, problem } of extremeProblems(300)) {
       const plan = solver.solve(problem)
       for (const value of [plan.cost, plan.tapMassG, plan.chargeMassG, plan.probabilityInLimits])
         expect(Number.isFinite(value), `seed ${seed}`).toBe(true)
@@ -85,5 +85,23 @@ describe('valid problems that nobody would pose', () => {
 
   it('where the solver gives up, that is the answer', () => {
     expect(solver.solve(extremeProblem(5289)).status).toMatch(/unknown|optimal|feasible/)
+  })
+})
+
+describe('time', () => {
+  // A clock that goes on by a millisecond each time it is read: no machine's speed comes into it.
+  const counted = async () => {
+    let ms = 0
+    return { clock: () => ms++, read: () => ms, engine: createChargeSolver(await loadHighs(), () => ms++) }
+  }
+
+  it('hundreds of lots all in doubt end with an answer soon after their time', async () => {
+    for (const changes of [{}, { version: 2 as const, confidenceOf: 'all' as const }]) {
+      const { engine, read } = await counted()
+      const plan = engine.solve(heavyProblem(300, { ...changes, timeLimitS: 0.1 }))
+      expect(['unknown', 'infeasible', 'feasible']).toContain(plan.status)
+      // Planning, what stands in the way and the ways out may each take their time and as long again.
+      expect(read()).toBeLessThan(700)
+    }
   })
 })

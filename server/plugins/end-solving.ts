@@ -1,0 +1,5 @@
+import { endSolving } from '../solving/shared'
+
+export default defineNitroPlugin((nitro) => {
+  nitro.hooks.hook('close', endSolving)
+})
