@@ -1,7 +1,7 @@
 import * as z from 'zod'
 import { chargePlan2Schema, chargePlanSchema, chargeProblem2Schema, chargeProblemSchema } from '#core/charge'
-import { workspaceSchema } from '#core/workspace'
 import { alloysFileSchema } from './alloys-json'
+import { workspaceFileSchema } from './workspace-json'
 
 /**
  * The open shapes as JSON Schema, for other people's scripts. Rules that JSON Schema cannot say (shares that add up
@@ -16,6 +16,6 @@ export function jsonSchemas(): Record<string, object> {
     'charge-problem-2': { title: 'hephaestal/charge-problem, version 2', ...schemaOf(chargeProblem2Schema) },
     'charge-plan-2': { title: 'hephaestal/charge-plan, version 2', ...schemaOf(chargePlan2Schema) },
     'alloys-1': { title: 'hephaestal/alloys, version 1', ...schemaOf(alloysFileSchema) },
-    'workspace-1': { title: 'hephaestal/workspace, version 1', ...schemaOf(workspaceSchema) },
+    'workspace-1': { title: 'hephaestal/workspace, version 1', ...schemaOf(workspaceFileSchema) },
   }
 }

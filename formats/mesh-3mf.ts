@@ -17,6 +17,10 @@ const MODEL_MOST = 600 * 2 ** 20
 const COORDINATES_MOST = 9 * 2e7
 /** Parts of parts of parts: deeper than this is a ring. */
 const DEEPEST = 16
+/** Tags within tags: the format needs eight, what others add to it a few more. */
+const DEEPEST_TAG = 32
+/** Tags of one file; a model of as many triangles as are read has about a tenth more. */
+const TAGS_MOST = 4e7
 
 /** Rows of a 3MF transform: x', y', z' by columns, the shift last. */
 type Transform = readonly number[]
@@ -90,9 +94,16 @@ function parseModel(content: Uint8Array, path: string): Model {
   let id = ''
   let points: number[] = []
   let list = new TriangleList()
+  let depth = 0
+  let tags = 0
   const parser = new SaxesParser({ xmlns: true })
   parser.on('error', () => {
     throw new Broken('cut-off')
+  })
+  parser.on('opentagstart', () => {
+    // The reader looks a name up in all tags around it: nested without end, a few bytes would take minutes.
+    if (++depth > DEEPEST_TAG) throw new Broken('not-a-mesh')
+    if (++tags > TAGS_MOST) throw new Broken('too-large')
   })
   parser.on('opentag', ({ local, attributes }) => {
     const read = (name: string) => {
@@ -120,10 +131,15 @@ function parseModel(content: Uint8Array, path: string): Model {
         transform: readTransform(read('transform')),
       }
       if (local === 'item') model.build.push(part)
-      else model.parts.set(id, [...(model.parts.get(id) ?? []), part])
+      else {
+        const inner = model.parts.get(id)
+        if (inner) inner.push(part)
+        else model.parts.set(id, [part])
+      }
     }
   })
   parser.on('closetag', ({ local }) => {
+    depth--
     if (local === 'mesh') model.meshes.set(id, list.done())
   })
   const words = new TextDecoder()
@@ -157,7 +173,8 @@ function sizeOf(
   const mesh = models.get(path)?.meshes.get(id)
   const parts = models.get(path)?.parts.get(id)
   if (!mesh && !parts) throw new Broken('bad-index')
-  let size = mesh?.length ?? 0
+  // A part counts though it is empty: rings of empty ones are put in their places without end, too.
+  let size = Math.max(1, mesh?.length ?? 0)
   for (const inner of parts ?? []) size += sizeOf(models, inner, depth + 1, known)
   known.set(key, size)
   return size

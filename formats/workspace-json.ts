@@ -1,3 +1,4 @@
+import * as z from 'zod'
 import {
   knownWorkspace,
   migrateWorkspace,
@@ -7,13 +8,18 @@ import {
   type Newer,
   type Workspace,
 } from '#core/workspace'
+import { recordChecks, salvageText, salvageValue, type Salvage } from './salvage'
+import { sealed, sealingOf } from './seal'
 
 export type WorkspaceFault =
   | { kind: 'not-json'; detail: string }
   | { kind: 'not-a-workspace' }
   | { kind: 'newer'; known: Newer }
   | { kind: 'too-large' }
-  | { kind: 'invalid'; issues: { path: PropertyKey[]; message: string }[] }
+  | { kind: 'too-deep' }
+  /** not as it was saved: what of it is whole, and what can be read */
+  | { kind: 'damaged'; salvage: Salvage }
+  | { kind: 'invalid'; count: number; issues: { path: PropertyKey[]; message: string }[] }
 
 /**
  * A workspace as a file: keys in alphabetical order under the format line, so that the same yard always gives
@@ -22,6 +28,30 @@ export type WorkspaceFault =
 export function writeWorkspace({ format, version, revision, ...collections }: Workspace): string {
   return JSON.stringify({ format, version, revision, ...(sortKeys(collections) as object) }, null, 1) + '\n'
 }
+
+/**
+ * A workspace as a file that vouches for itself: the same, then a checksum of every record, then a hash of all before
+ * it. A file of which a single bit is not as it was saved does not pass.
+ */
+export function sealWorkspace({ format, version, revision, ...collections }: Workspace): string {
+  const sorted = sortKeys(collections) as typeof collections
+  return sealed({ format, version, revision, ...sorted, checks: recordChecks(sorted) })
+}
+
+/** What a file of a workspace may hold beside it. */
+export const workspaceFileSchema = workspaceSchema.safeExtend({
+  checks: z
+    .record(z.string(), z.number().int().min(0))
+    .optional()
+    .describe('CRC-32 of each record as compact JSON'),
+  sha256: z.string().optional().describe('SHA-256 of all before it, as UTF-8; always the last key'),
+})
+
+/** Faults told of a file; the rest is counted. */
+const MOST_ISSUES = 20
+
+/** Deeper than this no yard's file is nested. */
+const DEEPEST = 40
 
 /** Longest text of a yard that is read, UTF-16 units: some 30 000 heats. */
 export const YARD_TEXT_MOST = 150 * 2 ** 20
@@ -39,23 +69,44 @@ export function readWorkspace(
   try {
     value = JSON.parse(text)
   } catch (error) {
+    const salvage = salvageText(text)
+    if (salvage) return { ok: false, fault: { kind: 'damaged', salvage } }
     return { ok: false, fault: { kind: 'not-json', detail: String((error as Error).message) } }
   }
+  if (deeperThan(value, DEEPEST)) return { ok: false, fault: { kind: 'too-deep' } }
   const head = value as { format?: unknown; version?: unknown } | null
   if (typeof head !== 'object' || head === null || head.format !== 'hephaestal/workspace')
     return { ok: false, fault: { kind: 'not-a-workspace' } }
+  const sealing = sealingOf(text, value)
+  // Checksums without a seal: it is the seal that was lost.
+  if (sealing === 'changed' || (sealing === 'unsealed' && 'checks' in head))
+    return { ok: false, fault: { kind: 'damaged', salvage: salvageValue(value as Record<string, unknown>) } }
   if ((typeof head.version === 'number' && head.version > 1) || revisionOf(head) > REVISION)
     return { ok: false, fault: { kind: 'newer', known: knownWorkspace(value as Record<string, unknown>) } }
-  const parsed = workspaceSchema.safeParse(migrateWorkspace(value))
+  const { checks: _checks, sha256: _seal, ...plain } = value as Record<string, unknown>
+  const parsed = workspaceSchema.safeParse(migrateWorkspace(sealing === 'whole' ? plain : value))
   if (!parsed.success)
     return {
       ok: false,
       fault: {
         kind: 'invalid',
-        issues: parsed.error.issues.map(({ path, message }) => ({ path, message })),
+        count: parsed.error.issues.length,
+        issues: parsed.error.issues.slice(0, MOST_ISSUES).map(({ path, message }) => ({ path, message })),
       },
     }
   return { ok: true, workspace: parsed.data }
+}
+
+/** Whether a value is nested deeper than so many levels; looked at level by level, whatever its depth. */
+function deeperThan(value: unknown, most: number): boolean {
+  let level = [value]
+  for (let depth = 0; depth <= most; depth++) {
+    level = level.flatMap((one) =>
+      typeof one === 'object' && one !== null ? Object.values(one as object) : [],
+    )
+    if (level.length === 0) return false
+  }
+  return true
 }
 
 function sortKeys(value: unknown): unknown {

@@ -1,13 +1,17 @@
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate'
 import type { Workspace } from '#core/workspace'
 import { writeStock } from './stock-csv'
-import { readWorkspace, writeWorkspace, YARD_TEXT_MOST, type WorkspaceFault } from './workspace-json'
+import { readWorkspace, sealWorkspace, YARD_TEXT_MOST, type WorkspaceFault } from './workspace-json'
+import { crcOf, sealZip, toldCrcs, zipSealing } from './zip-seal'
 
 /** Pictures by id, as the bytes of JPEG files. */
 export type Photos = Record<string, Uint8Array>
 
-export type ZipFault = WorkspaceFault | { kind: 'bad-zip' }
-export type ZipRead = { ok: true; workspace: Workspace; photos: Photos } | { ok: false; fault: ZipFault }
+export type ZipFault =
+  WorkspaceFault | { kind: 'bad-zip' } | { kind: 'photos-damaged'; workspace: Workspace; lost: number }
+/** With a fault, `photos` are the pictures that are whole. */
+export type ZipRead =
+  { ok: true; workspace: Workspace; photos: Photos } | { ok: false; fault: ZipFault; photos: Photos }
 
 const YARD = 'yard.json'
 const PHOTO = /^photos\/([0-9a-f-]{36})\.jpg$/
@@ -23,18 +27,23 @@ export function writeYardZip(workspace: Workspace, photos: Photos): Uint8Array {
       [bytes, { level: 0 as const }] as const,
     ]),
   )
-  return zipSync({
-    [YARD]: strToU8(writeWorkspace(workspace)),
+  const zip = zipSync({
+    [YARD]: strToU8(sealWorkspace(workspace)),
     'stock.csv': strToU8(writeStock(workspace.lots)),
     ...(pictures as unknown as Record<string, [Uint8Array, { level: 0 }]>),
   })
+  return sealZip(zip)
 }
 
-/** A yard from a package; files it does not know are left aside. */
+/**
+ * A yard from a package; files it does not know are left aside. One that is not as it was saved is not taken as good:
+ * what of it is whole, is told.
+ */
 export function readYardZip(bytes: Uint8Array): ZipRead {
   let total = 0
+  let files: Record<string, Uint8Array>
   try {
-    const files = unzipSync(bytes, {
+    files = unzipSync(bytes, {
       filter: ({ name, originalSize }) => {
         if (name !== YARD && !PHOTO.test(name)) return false
         total += originalSize
@@ -43,19 +52,24 @@ export function readYardZip(bytes: Uint8Array): ZipRead {
         return true
       },
     })
-    const yard = files[YARD]
-    if (!yard) return { ok: false, fault: { kind: 'not-a-workspace' } }
-    const read = readWorkspace(strFromU8(yard))
-    if (!read.ok) return read
-    const photos: Photos = {}
-    for (const [name, content] of Object.entries(files)) {
-      const [, id] = PHOTO.exec(name) ?? []
-      if (id) photos[id] = content
-    }
-    return { ok: true, workspace: read.workspace, photos }
   } catch (error) {
-    return { ok: false, fault: { kind: error instanceof RangeError ? 'too-large' : 'bad-zip' } }
+    const kind = error instanceof RangeError ? 'too-large' : 'bad-zip'
+    return { ok: false, fault: { kind }, photos: {} }
   }
+  const yard = files[YARD]
+  if (!yard) return { ok: false, fault: { kind: 'not-a-workspace' }, photos: {} }
+  const crcs = toldCrcs(bytes)
+  const isWhole = (name: string) => crcs.get(name) === crcOf(files[name]!)
+  const names = Object.keys(files).filter((name) => PHOTO.test(name))
+  const photos: Photos = Object.fromEntries(
+    names.filter(isWhole).map((name) => [PHOTO.exec(name)![1]!, files[name]!]),
+  )
+  const read = readWorkspace(strFromU8(yard))
+  if (!read.ok) return { ...read, photos }
+  const lost = names.length - Object.keys(photos).length
+  if (lost > 0 || !isWhole(YARD) || zipSealing(bytes) === 'changed')
+    return { ok: false, fault: { kind: 'photos-damaged', workspace: read.workspace, lost }, photos }
+  return { ok: true, workspace: read.workspace, photos }
 }
 
 /** Begins as a zip package does. */

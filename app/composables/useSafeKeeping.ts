@@ -43,14 +43,14 @@ export function useSafeKeeping() {
   async function snapshot(why: string): Promise<void> {
     if (yard.isEmpty || yard.looking) return
     const { keepSnapshot } = await import('~/storage/snapshots')
-    const { writeWorkspace } = await import('#formats/workspace-json')
+    const { sealWorkspace } = await import('#formats/workspace-json')
     const { heats, lots } = yard
     await keepSnapshot({
       at: now(),
       why,
       heats: heats.length,
       lots: lots.length,
-      text: writeWorkspace(yard.workspace),
+      text: sealWorkspace(yard.workspace),
     })
   }
   async function intoFolder(): Promise<void> {

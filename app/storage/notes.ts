@@ -42,7 +42,8 @@ export function mergeIntents(first: Intent | null, second: Intent): Intent {
  * The notes of what is to be written, so that neither a tab nor a browser ended at any moment leaves a step half done.
  * Each is kept twice: in the browser's synchronous store, where a page closed the next moment cannot lose it, and,
  * before the write begins, beside the records, in the order of the disk. What was done is numbered, so that a note
- * the browser forgot to forget does not bring old values back.
+ * the browser forgot to forget does not bring old values back. Numbers are counted on from those on the disk and from
+ * the other windows': no clock is asked, for clocks are set.
  * @param journal the store beside the records
  */
 export function openNotes(name: string, journal: LocalForage) {
@@ -52,6 +53,22 @@ export function openNotes(name: string, journal: LocalForage) {
   const largeKey = `${key}/large`
   let largeNoted = false
   let last = 0
+
+  /** The last number any window of this browser has given, as far as the quick store remembers. */
+  function lastOfAll(): number {
+    try {
+      return Number(localStorage.getItem(`${name}/count`)) || 0
+    } catch {
+      return 0
+    }
+  }
+  function remember(number: number): void {
+    try {
+      localStorage.setItem(`${name}/count`, String(number))
+    } catch {
+      // Without it windows count for themselves; what is on the disk still orders them.
+    }
+  }
 
   const doneNumbers = async () => (await journal.getItem<Record<string, number>>('done')) ?? {}
 
@@ -64,7 +81,8 @@ export function openNotes(name: string, journal: LocalForage) {
   return {
     /** The intent with its place in the order. */
     number(intent: Intent): Noted {
-      last = Math.max(last + 1, Date.now())
+      last = Math.max(last, lastOfAll()) + 1
+      remember(last)
       return { ...intent, window: self, number: last }
     },
 
@@ -95,7 +113,7 @@ export function openNotes(name: string, journal: LocalForage) {
       await journal.removeItem(key)
     },
 
-    /** Finishes what earlier pages had noted and not done, in the order in which they noted it. */
+    /** Finishes what earlier pages had noted and not done, in the order in which they noted it, and counts on from there. */
     async finish(apply: (intent: Intent) => Promise<void>): Promise<void> {
       const found: { from: LocalForage; key: string; noted: Noted | null }[] = []
       for (const from of [journal, quick]) {
@@ -104,6 +122,8 @@ export function openNotes(name: string, journal: LocalForage) {
           if (entry.startsWith('intent'))
             found.push({ from, key: entry, noted: await from.getItem<Noted>(entry) })
       }
+      const numbers = [...Object.values(await doneNumbers()), ...found.map(({ noted }) => noted?.number ?? 0)]
+      last = numbers.reduce((most, number) => Math.max(most, number || 0), last)
       found.sort((a, b) => (a.noted?.number ?? 0) - (b.noted?.number ?? 0))
       for (const { from, key: entry, noted } of found) {
         if (noted && !(noted.number <= ((await doneNumbers())[noted.window] ?? 0))) {

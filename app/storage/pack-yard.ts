@@ -15,8 +15,8 @@ export async function packYard(workspace: Workspace, date: string): Promise<Pack
   const name = `hephaestal-${date}`
   const ids = workspacePhotos(workspace)
   if (ids.length === 0) {
-    const { writeWorkspace } = await import('#formats/workspace-json')
-    const blob = new Blob([writeWorkspace(workspace)], { type: 'application/json' })
+    const { sealWorkspace } = await import('#formats/workspace-json')
+    const blob = new Blob([sealWorkspace(workspace)], { type: 'application/json' })
     return { name: `${name}.json`, blob, lost: 0 }
   }
   const { writeYardZip } = await import('#formats/workspace-zip')

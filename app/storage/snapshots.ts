@@ -3,6 +3,8 @@ import localforage from 'localforage'
 /** A yard as it stood, kept apart from the yard itself. */
 export interface Snapshot {
   at: string
+  /** counted on from the last: the order they were taken in, whatever the clock said; those of before have none */
+  number?: number
   why: string
   heats: number
   lots: number
@@ -24,7 +26,7 @@ export async function listSnapshots(): Promise<(Omit<Snapshot, 'text'> & { key: 
     found.push({ ...rest, key })
     return undefined
   })
-  return found.sort((a, b) => (a.at < b.at ? 1 : -1))
+  return found.sort((a, b) => (b.number ?? 0) - (a.number ?? 0) || (a.at < b.at ? 1 : -1))
 }
 
 export async function readSnapshot(key: string): Promise<string | null> {
@@ -33,6 +35,7 @@ export async function readSnapshot(key: string): Promise<string | null> {
 
 /** Keeps one more, and lets the oldest go. */
 export async function keepSnapshot(snapshot: Snapshot): Promise<void> {
-  await store.setItem(`${snapshot.at} ${crypto.randomUUID().slice(0, 8)}`, snapshot)
+  const last = (await listSnapshots()).reduce((most, { number = 0 }) => Math.max(most, number), 0)
+  await store.setItem(`${snapshot.at} ${crypto.randomUUID().slice(0, 8)}`, { ...snapshot, number: last + 1 })
   for (const { key } of (await listSnapshots()).slice(KEPT)) await store.removeItem(key)
 }

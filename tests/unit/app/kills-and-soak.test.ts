@@ -65,12 +65,20 @@ beforeEach(() => {
 describe('kills', () => {
   // A browser ended outright forgets the last of what it put into its quick store, which reaches the disk late.
   it.each([
-    ['tabs', 0],
-    ['browsers', 1],
+    ['tabs', 0, 0],
+    ['browsers', 1, 0],
+    // A phone with a flat battery comes back with a clock that is years off; one that is set later puts it right.
+    ['browsers, the clock five years ahead at first,', 1, 1],
+    ['browsers, the clock at 1970 now and again,', 1, -1],
   ])(
     `${KILLS} %s killed at random moments: every acknowledged change is there, no record is torn, none set aside`,
-    async (_, forgets) => {
+    async (_, forgets, clock) => {
       const random = seeded(77 + forgets)
+      const trueNow = Date.now
+      vi.spyOn(Date, 'now').mockImplementation(() => {
+        if (clock > 0 && kills < 45) return trueNow() + 5 * 365.25 * 24 * 3600 * 1000
+        return clock < 0 && kills % 3 === 1 ? kills : trueNow()
+      })
       let kills = 0
       let records = fromWorkspace(
         workspaceSchema.parse({ ...demo, lots: [], heats: [], gear: [], alloys: [], settings: [] }),
@@ -78,6 +86,7 @@ describe('kills', () => {
       let journal = emptyJournal()
       while (kills < KILLS) {
         const repository = openRepository('test', 0)
+        await repository.load()
         disk.writesLeft = Math.floor(random() * 60)
         /** states that may be found: the last acknowledged one, and those not yet acknowledged after it */
         const open: { records: Records; journal: Journal }[] = [{ records, journal }]
@@ -118,6 +127,7 @@ describe('kills', () => {
         records = loaded.records
         journal = loaded.journal
       }
+      vi.restoreAllMocks()
     },
   )
 })

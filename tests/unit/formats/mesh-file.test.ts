@@ -99,6 +99,17 @@ describe('mesh files', () => {
     const more = [2, 3, 4, 5, 6].map((id) => level(id, id - 1)).join('')
     expect(fault(threeMf(lump(5, 3), { build: '<item objectid="6"/>', more }))).toBe('too-large')
   })
+  it('so is one that repeats a part of nothing', () => {
+    const level = (id: number, of: number) =>
+      `<object id="${id}"><components>${`<component objectid="${of}"/>`.repeat(60)}</components></object>`
+    const nothing = '<object id="2"><mesh><vertices/><triangles/></mesh></object>'
+    const more = nothing + [3, 4, 5, 6, 7, 8, 9, 10].map((id) => level(id, id - 1)).join('')
+    expect(fault(threeMf(lump(5, 3), { build: '<item objectid="10"/>', more }))).toBe('too-large')
+  })
+  it('tags within tags without end are refused at once', () => {
+    const model = `<model>${'<a>'.repeat(2e5)}`
+    expect(fault(zipSync({ '3D/a.model': strToU8(model) }))).toBe('not-a-mesh')
+  })
   it('mutated files are read or refused, never thrown', () => {
     const files = [binaryStl(thing), textStl(thing), obj(thing), threeMf(thing)]
     fc.assert(
