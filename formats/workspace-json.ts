@@ -63,7 +63,7 @@ export const YARD_TEXT_MOST = 150 * 2 ** 20
  */
 export function readWorkspace(
   text: string,
-): { ok: true; workspace: Workspace } | { ok: false; fault: WorkspaceFault } {
+): { ok: true; workspace: Workspace; sealed: boolean } | { ok: false; fault: WorkspaceFault } {
   if (text.length > YARD_TEXT_MOST) return { ok: false, fault: { kind: 'too-large' } }
   let value: unknown
   try {
@@ -94,7 +94,7 @@ export function readWorkspace(
         issues: parsed.error.issues.slice(0, MOST_ISSUES).map(({ path, message }) => ({ path, message })),
       },
     }
-  return { ok: true, workspace: parsed.data }
+  return { ok: true, workspace: parsed.data, sealed: sealing === 'whole' }
 }
 
 /** Whether a value is nested deeper than so many levels; looked at level by level, whatever its depth. */

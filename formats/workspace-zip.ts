@@ -8,7 +8,9 @@ import { crcOf, sealZip, toldCrcs, zipSealing } from './zip-seal'
 export type Photos = Record<string, Uint8Array>
 
 export type ZipFault =
-  WorkspaceFault | { kind: 'bad-zip' } | { kind: 'photos-damaged'; workspace: Workspace; lost: number }
+  | WorkspaceFault
+  | { kind: 'bad-zip' }
+  | { kind: 'package-damaged'; workspace: Workspace; vouched: boolean; lost: number }
 /** With a fault, `photos` are the pictures that are whole. */
 export type ZipRead =
   { ok: true; workspace: Workspace; photos: Photos } | { ok: false; fault: ZipFault; photos: Photos }
@@ -67,8 +69,15 @@ export function readYardZip(bytes: Uint8Array): ZipRead {
   const read = readWorkspace(strFromU8(yard))
   if (!read.ok) return { ...read, photos }
   const lost = names.length - Object.keys(photos).length
-  if (lost > 0 || !isWhole(YARD) || zipSealing(bytes) === 'changed')
-    return { ok: false, fault: { kind: 'photos-damaged', workspace: read.workspace, lost }, photos }
+  if (lost > 0 || !isWhole(YARD) || zipSealing(bytes) === 'changed') {
+    // The yard's own text vouches for itself, where it was sealed.
+    const vouched = read.sealed || isWhole(YARD)
+    return {
+      ok: false,
+      fault: { kind: 'package-damaged', workspace: read.workspace, vouched, lost },
+      photos,
+    }
+  }
   return { ok: true, workspace: read.workspace, photos }
 }
 

@@ -1,27 +1,9 @@
 <script setup lang="ts">
-import type { RecordOf, Collection } from '#core/workspace'
-import { now } from '~/stores/yard'
-
 /** Two windows changed the same thing otherwise: the later one stands until the person says. */
 const yard = useYard()
+const { recordName, partName, said } = useParts()
 const clash = computed(() => yard.clashes[0]!)
 const record = computed(() => yard.records[clash.value.collection][clash.value.id])
-const nameOf = computed(() => {
-  const one = record.value as { name?: string; number?: number; title?: string } | undefined
-  return one?.name ?? (one?.number ? `heat ${one.number}` : 'the settings')
-})
-const shown = (value: unknown) => {
-  const text = typeof value === 'string' ? value : (JSON.stringify(value) ?? 'nothing')
-  return text.length > 80 ? `${text.slice(0, 80)}…` : text || 'nothing'
-}
-function keep(value: unknown): void {
-  const { collection, id, field } = clash.value
-  if (record.value) {
-    const after = { ...record.value, [field]: value, updatedAt: now() } as RecordOf<Collection>
-    yard.commit('Settle what two windows changed', [{ collection, id, after }])
-  }
-  yard.settle()
-}
 </script>
 
 <template>
@@ -31,9 +13,27 @@ function keep(value: unknown): void {
     data-testid="clash"
   >
     <span class="flex-1 basis-72"
-      >Two windows changed “{{ clash.field }}” of <b>{{ nameOf }}</b>. Which one holds?</span
+      >Two windows changed {{ partName(clash.collection, clash.path) }} of <b>{{ recordName(record) }}</b>.
+      Which one holds?</span
     >
-    <button class="btn" @click="keep(clash.mine)">This window’s: {{ shown(clash.mine) }}</button>
-    <button class="btn" @click="keep(clash.theirs)">The other’s: {{ shown(clash.theirs) }}</button>
+    <button class="btn max-w-full text-left" @click="yard.settle(clash.mine)">
+      This window’s: <span class="clash-text">{{ said(clash.path, clash.mine) }}</span>
+    </button>
+    <button class="btn max-w-full text-left" @click="yard.settle(clash.theirs)">
+      The other’s: <span class="clash-text">{{ said(clash.path, clash.theirs) }}</span>
+    </button>
   </div>
 </template>
+
+<style scoped>
+/* The whole of a long remark can be read, in a box that does not push the page away. */
+.clash-text {
+  display: inline-block;
+  max-width: 60ch;
+  max-height: 6lh;
+  overflow: auto;
+  white-space: pre-wrap;
+  overflow-wrap: anywhere;
+  vertical-align: top;
+}
+</style>

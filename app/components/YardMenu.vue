@@ -66,11 +66,6 @@ const items = computed(() => [
       {{ importFault }}
       <button class="btn btn-quiet" @click="importFault = ''">Close</button>
     </p>
-    <LazyImportPreview
-      v-if="preview"
-      :workspace="preview.workspace"
-      :name="preview.name"
-      @close="preview = null"
-    />
+    <LazyImportPreview v-if="preview" :file="preview" @close="preview = null" />
   </Menu>
 </template>

@@ -7,13 +7,18 @@ import { STAGES } from '~/words/stages'
 export function useUndo() {
   const yard = useYard()
   const { announce } = useNotices()
+  /** What another window worked on since is not taken away, and not brought back. */
+  const leftAlone = () =>
+    yard.leftAlone === 0
+      ? ''
+      : `. ${counted(yard.leftAlone, 'record')} another window has changed since stayed as ${yard.leftAlone === 1 ? 'it is' : 'they are'}.`
   function undo(): void {
     const step = yard.undo()
-    announce(step ? `Undone: ${step.label}` : 'Nothing to undo')
+    announce(step ? `Undone: ${step.label}${leftAlone()}` : 'Nothing to undo')
   }
   function redo(): void {
     const step = yard.redo()
-    announce(step ? `Done again: ${step.label}` : 'Nothing to do again')
+    announce(step ? `Done again: ${step.label}${leftAlone()}` : 'Nothing to do again')
   }
   return { undo, redo }
 }

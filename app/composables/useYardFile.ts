@@ -1,7 +1,25 @@
 import { ref, shallowRef } from 'vue'
 import type { ZipFault, ZipRead } from '#formats/workspace-zip'
-import type { Workspace } from '#core/workspace'
+import type { Fits, Workspace } from '#core/workspace'
 import { useYard } from '~/stores/yard'
+
+/** A yard from a file, to be looked at before it changes anything. */
+export interface YardOfFile {
+  workspace: Workspace
+  name: string
+  photos: Record<string, Uint8Array>
+  fits: Fits
+  /** what is wrong with the file; empty where nothing is */
+  damage: string
+  /** the same with what can be read and nothing vouches for */
+  more: { workspace: Workspace; count: number } | null
+}
+
+/** Whether a record is one that can be kept. */
+export async function recordFits(): Promise<Fits> {
+  const { recordSchemas } = await import('~/storage/guard')
+  return (collection, record) => recordSchemas[collection].safeParse(record).success
+}
 
 /** Writes the yard to a file and reads one back in its place (undo brings the old one back). */
 export function useYardFile() {
@@ -10,7 +28,7 @@ export function useYardFile() {
   const fileInput = ref<HTMLInputElement>()
   const importFault = ref('')
   /** a file to be looked at before it changes a yard that is there */
-  const preview = shallowRef<{ workspace: Workspace; name: string } | null>(null)
+  const preview = shallowRef<YardOfFile | null>(null)
   const { backedUp } = useSafeKeeping()
 
   async function exportYard(): Promise<void> {
@@ -44,21 +62,25 @@ export function useYardFile() {
       await navigateTo('/')
       return
     }
-    if (!read.ok) {
-      importFault.value = `${faultWords(read.fault)} Your yard is as it was.`
+    const found = foundIn(read)
+    if (typeof found === 'string') {
+      importFault.value = `${found} Your yard is as it was.`
+      return
+    }
+    // Nothing is written, pictures neither, before the person has said yes.
+    preview.value = null
+    const ofFile = { ...found, name: file.name, photos: read.photos, fits: await recordFits() }
+    if (!yard.isEmpty || found.damage !== '') {
+      preview.value = ofFile
       return
     }
     try {
-      await keepPhotos(read.photos)
+      const { bringPhotos } = await import('~/storage/bring-photos')
+      yard.replaceAll('Open a yard from a file', await bringPhotos(ofFile.workspace, ofFile.photos))
     } catch (error) {
-      importFault.value = `The pictures in ${file.name} could not be kept (${(error as Error).message}). Your yard is as it was.`
+      importFault.value = photosNotKept(file.name, error)
       return
     }
-    if (!yard.isEmpty) {
-      preview.value = { workspace: read.workspace, name: file.name }
-      return
-    }
-    yard.replaceAll('Open a yard from a file', read.workspace)
     announce(`Opened ${file.name}. Undo brings the former yard back.`)
     await navigateTo('/')
   }
@@ -66,10 +88,36 @@ export function useYardFile() {
   return { exportYard, importYard, fileInput, importFault, preview }
 }
 
-async function keepPhotos(photos: Record<string, Uint8Array>): Promise<void> {
-  const { putPhoto } = await import('~/storage/photos')
-  for (const [id, bytes] of Object.entries(photos))
-    await putPhoto(id, new Blob([bytes as Uint8Array<ArrayBuffer>], { type: 'image/jpeg' }))
+export const photosNotKept = (name: string, error: unknown): string =>
+  `The pictures in ${name} could not be kept (${(error as Error).message}). Your yard is as it was.`
+
+/** What of a file can be opened, and what is wrong with it; words only, where nothing can. */
+export function foundIn(read: ZipRead): Pick<YardOfFile, 'workspace' | 'damage' | 'more'> | string {
+  if (read.ok) return { workspace: read.workspace, damage: '', more: null }
+  const { fault } = read
+  if (fault.kind === 'package-damaged') {
+    const pictures =
+      fault.lost === 0 ? '' : ` ${counted(fault.lost, 'picture')} of it are broken and left out.`
+    const damage = fault.vouched
+      ? `This package is not as it was saved: it was changed or damaged since. The yard in it is whole.${pictures}`
+      : `This package is not as it was saved, and nothing vouches for the yard in it: look at it before you take it.${pictures}`
+    return { workspace: fault.workspace, damage, more: null }
+  }
+  if (fault.kind !== 'damaged' || fault.salvage.counts.whole + fault.salvage.counts.doubtful === 0)
+    return faultWords(fault)
+  const { whole, readable, counts } = fault.salvage
+  const lost = counts.lost === 0 ? '' : ` ${counted(counts.lost, 'record')} cannot be read any more.`
+  if (counts.whole === 0)
+    return {
+      workspace: readable,
+      damage: `This file is damaged or cut off. ${counted(counts.doubtful, 'record')} can be read, and nothing vouches for them: look at them before you take them.${lost}`,
+      more: null,
+    }
+  return {
+    workspace: whole,
+    damage: `This file is not as it was saved: it was changed or damaged since. ${counted(counts.whole, 'record')} are whole.${lost}`,
+    more: counts.doubtful > 0 ? { workspace: readable, count: counts.doubtful } : null,
+  }
 }
 
 /** A yard from a file, plain or with pictures; which of the two, its content says. */
@@ -78,15 +126,19 @@ async function readYard(bytes: Uint8Array): Promise<ZipRead> {
   if (isZip(bytes)) return readYardZip(bytes)
   const { readWorkspace } = await import('#formats/workspace-json')
   const read = readWorkspace(new TextDecoder().decode(bytes))
-  return read.ok ? { ...read, photos: {} } : read
+  return { ...read, photos: {} }
 }
 
 function faultWords(fault: ZipFault): string {
   switch (fault.kind) {
     case 'bad-zip':
-      return 'This package is damaged or cut off.'
+    case 'package-damaged':
+    case 'damaged':
+      return 'This file is damaged or cut off, and nothing of it can be read.'
     case 'too-large':
       return 'This file holds more than a yard can be.'
+    case 'too-deep':
+      return 'This file is nested deeper than any yard: it was not saved by Hephaestal.'
     case 'not-json':
       return 'This file is not JSON, or is cut off.'
     case 'not-a-workspace':
@@ -95,7 +147,7 @@ function faultWords(fault: ZipFault): string {
       return 'This yard was saved by a newer Hephaestal.'
     case 'invalid': {
       const [first] = fault.issues
-      return `This yard has a fault at ${first?.path.map(String).join(' › ') || 'the top'}: ${first?.message}. ${fault.issues.length > 1 ? `(${fault.issues.length} faults in all.)` : ''}`
+      return `This yard has a fault at ${first?.path.map(String).join(' › ') || 'the top'}: ${first?.message}. ${fault.count > 1 ? `(${fault.count} faults in all.)` : ''}`
     }
   }
 }

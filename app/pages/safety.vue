@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { format } from 'date-fns'
-import type { Workspace } from '#core/workspace'
+import { foundIn, recordFits, type YardOfFile } from '~/composables/useYardFile'
 import licences from '#data/licences.json'
 
 /** Backups, snapshots, the room on the disk, and what the program is made of. */
@@ -11,7 +11,7 @@ const { announce } = useNotices()
 const yard = useYard()
 type Listed = Awaited<ReturnType<typeof import('~/storage/snapshots').listSnapshots>>
 const snapshots = ref<Listed>([])
-const opened = shallowRef<{ workspace: Workspace; name: string } | null>(null)
+const opened = shallowRef<YardOfFile | null>(null)
 const fault = ref('')
 /** why none can be listed or kept here; empty where they can */
 const noSnapshots = ref('')
@@ -46,8 +46,13 @@ async function open(key: string, at: string): Promise<void> {
   const { readSnapshot } = await import('~/storage/snapshots')
   const { readWorkspace } = await import('#formats/workspace-json')
   const read = readWorkspace((await readSnapshot(key).catch(() => null)) ?? '')
-  fault.value = read.ok ? '' : 'This snapshot cannot be read any more. Your yard is as it was.'
-  if (read.ok) opened.value = { workspace: read.workspace, name: `the snapshot of ${when(at)}` }
+  const found = foundIn({ ...read, photos: {} })
+  if (typeof found === 'string') {
+    fault.value = 'This snapshot cannot be read any more. Your yard is as it was.'
+    return
+  }
+  fault.value = ''
+  opened.value = { ...found, name: `the snapshot of ${when(at)}`, photos: {}, fits: await recordFits() }
 }
 async function take(): Promise<void> {
   fault.value = ''
@@ -150,11 +155,6 @@ const when = (iso: string) => format(new Date(iso), 'd MMM yyyy, HH:mm')
         </details>
       </section>
     </div>
-    <LazyImportPreview
-      v-if="opened"
-      :workspace="opened.workspace"
-      :name="opened.name"
-      @close="opened = null"
-    />
+    <LazyImportPreview v-if="opened" :file="opened" @close="opened = null" />
   </section>
 </template>

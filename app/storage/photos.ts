@@ -44,7 +44,8 @@ export async function keepPhoto(file: Blob): Promise<string> {
   picture.close()
   const blob = await new Promise<Blob | null>((resolve) => canvas.toBlob(resolve, 'image/jpeg', QUALITY))
   if (!blob) throw new Error('no picture came of it')
-  const id = crypto.randomUUID()
+  const { contentId } = await import('./bring-photos')
+  const id = contentId(new Uint8Array(await blob.arrayBuffer()))
   await putPhoto(id, blob)
   return id
 }

@@ -1,7 +1,7 @@
 import localforage from 'localforage'
 import { REVISION, type Journal, type Step } from '#core/workspace'
 import { dropRecord, putRecord, stepKey, type Disk } from './disk'
-import { mergeIntents, openNotes, type Intent, type Noted } from './notes'
+import { mergeIntents, openNotes, type Head, type Intent, type Noted } from './notes'
 import { readNewerYard, readYard, type Loaded } from './read-yard'
 
 /** Long enough to gather what is typed in one breath; the note keeps it safe meanwhile. */
@@ -11,6 +11,20 @@ const PAUSE_MS = 120
 async function alone<T>(name: string, work: () => Promise<T>): Promise<T> {
   const locks = globalThis.navigator?.locks
   return locks ? ((await locks.request(`${name}-disk`, work)) as T) : work()
+}
+
+/**
+ * Whether this is the yard's only window, as far as the browser can tell. The mark it goes by is held until the window
+ * is closed.
+ */
+async function onlyWindow(name: string): Promise<boolean> {
+  const locks = globalThis.navigator?.locks
+  if (!locks) return true
+  const mark = `${name}-open`
+  const { held = [] } = await locks.query()
+  const alone = !held.some((one) => one.name === mark)
+  void locks.request(mark, { mode: 'shared' }, () => new Promise<never>(() => {}))
+  return alone
 }
 
 /**
@@ -77,7 +91,21 @@ export function openRepository(name = 'hephaestal', pauseMs = PAUSE_MS) {
     return coming
   }
 
+  /** Steps that no list names any more: two windows write one list, and each leaves out the other's. */
+  async function dropOrphans(): Promise<void> {
+    const { ids } = (await journal.getItem<Head>('head')) ?? { ids: [] }
+    const named = new Set(ids.map(stepKey))
+    for (const key of await journal.keys())
+      if (key.startsWith(stepKey('')) && !named.has(key)) await journal.removeItem(key)
+  }
+
   return {
+    /** Whether a record's latest word here is not on the disk yet. */
+    unwritten(collection: string, id: string): boolean {
+      const key = `${collection}/${id}`
+      return [waiting, underWay].some((intent) => intent?.changes.some((change) => change.key === key))
+    },
+
     /** Tries again to write what a full or failing disk refused. */
     flush: nextPass,
 
@@ -85,8 +113,13 @@ export function openRepository(name = 'hephaestal', pauseMs = PAUSE_MS) {
     async load(): Promise<Loaded> {
       const revision = await journal.getItem<number>('revision')
       if (revision !== null && revision > REVISION) return readNewerYard(disk)
-      await alone(name, () => notes.finish(apply))
-      return readYard(disk, revision)
+      // Under the lock: another window is not to write while this one reads.
+      return alone(name, async () => {
+        await notes.finish(apply)
+        const loaded = await readYard(disk, revision)
+        if (await onlyWindow(name)) await dropOrphans()
+        return loaded
+      })
     },
 
     /** Damaged records that were set aside, as they lie there, by where they belonged. */

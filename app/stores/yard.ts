@@ -7,13 +7,18 @@ import {
   fromWorkspace,
   hearChanges,
   noRecords,
+  numberingChanges,
+  partOf,
   plainRecord,
   pushStep,
   rebaseStep,
+  sameRecord,
   sealJournal,
   toWorkspace,
+  withPart,
   type Change,
   type Collection,
+  type Fits,
   type Journal,
   type OpenClash,
   type RecordOf,
@@ -69,9 +74,16 @@ export const useYard = defineStore('yard', () => {
   let unfitPart: (typeof import('~/storage/guard'))['unfitPart'] = () => (wakeGuard(), null)
   const repository = openRepository()
   const clashes = shallowRef<OpenClash[]>([])
+  /** records that the last undo or redo left alone, another window having changed them since */
+  const leftAlone = ref(0)
   const listeners: (() => void)[] = []
   let queue: Promise<void> = Promise.resolve()
-  const windows = openWindows('hephaestal', ({ changes }) => hear(changes))
+  /** what other windows told while this one was still reading the yard */
+  const early: Change[] = []
+  const windows = openWindows('hephaestal', ({ changes, settled }) => {
+    hear(changes)
+    if (settled) forgetClash(settled)
+  })
 
   async function load(): Promise<void> {
     if (ready.value) return
@@ -91,6 +103,10 @@ export const useYard = defineStore('yard', () => {
     }
     ready.value = true
     if (!isEmpty.value) wakeGuard()
+    // What was read may be from before or after what was told meanwhile; and two heats of one number get one each.
+    const numbers = looking.value ? [] : numberingChanges(records.value)
+    if (early.length > 0) hear(early.splice(0))
+    else if (numbers.length > 0) hear(numbers)
   }
 
   /** The guard of what is written comes with the first record: an empty yard opens without it. */
@@ -151,15 +167,56 @@ export const useYard = defineStore('yard', () => {
     follow(repository.flush())
   }
 
+  const fits: Fits = (collection, after) =>
+    unfitPart([{ collection, id: after.id, before: null, after }]) === null
+
+  /** A record as it was when it was taken away here. */
+  function takenAway(collection: Collection, id: string): Change['before'] {
+    const changed = journal.value.steps.flatMap(({ changes }) => changes)
+    const last = changed.findLast((one) => one.collection === collection && one.id === id && !one.after)
+    return last?.before ?? null
+  }
+
+  /** A question stands as long as one of the two that were told is what the record says. */
+  function isOpen({ collection, id, path, mine, theirs }: OpenClash): boolean {
+    const record = records.value[collection][id]
+    const said = record && partOf(record, path)
+    return !!record && (sameRecord(said, mine) || sameRecord(said, theirs))
+  }
+
+  function forgetClash(one: Pick<OpenClash, 'collection' | 'id' | 'path'>): void {
+    const isThat = ({ collection, id, path }: OpenClash) =>
+      collection === one.collection && id === one.id && path.join('/') === one.path.join('/')
+    clashes.value = clashes.value.filter((clash) => !isThat(clash))
+  }
+
+  /** Answers the first open question: the record keeps what was chosen, and no window asks again. */
+  function settle(value: unknown): void {
+    const [clash] = clashes.value
+    if (!clash) return
+    const { collection, id, path } = clash
+    const record = records.value[collection][id]
+    if (record && isOpen(clash) && !sameRecord(partOf(record, path), value)) {
+      const after = { ...withPart(record, path, value), updatedAt: now() } as RecordOf<Collection>
+      if (!commit('Settle what two windows changed', [{ collection, id, after }])) return
+    }
+    forgetClash(clash)
+    windows.tell([], { collection, id, path })
+  }
+
   /** Another window changed the yard: its changes are taken over. */
   function hear(changes: readonly Change[]): void {
+    if (!ready.value) return void early.push(...changes)
     // What is only looked at stays as it is; the yard itself is read again afterwards.
-    if (!ready.value || looking.value) return
-    const heard = hearChanges(records.value, changes)
+    if (looking.value || changes.length === 0) return
+    const heard = hearChanges(records.value, changes, fits, repository.unwritten, takenAway)
     records.value = heard.records
+    // A question that was answered by what came is none any more.
+    clashes.value = clashes.value.filter(isOpen)
     // What is typed from here on is undone apart from what was typed before the other window spoke.
     seal()
     if (heard.clashes.length > 0) clashes.value = [...clashes.value, ...heard.clashes]
+    if (heard.numbered.length > 0) windows.tell(heard.numbered)
     if (heard.drawn.length === 0) return
     const now_ = journal.value
     queue = repository
@@ -202,7 +259,8 @@ export const useYard = defineStore('yard', () => {
   function undo(): Step | null {
     const step = journal.value.steps[journal.value.cursor - 1]
     if (!step) return null
-    const back = rebaseStep(records.value, step, 'undo')
+    const { step: back, leftOut } = rebaseStep(records.value, step, 'undo')
+    leftAlone.value = leftOut.length
     records.value = applyStep(records.value, back, 'undo')
     const before = journal.value
     journal.value = { ...before, cursor: before.cursor - 1 }
@@ -213,7 +271,8 @@ export const useYard = defineStore('yard', () => {
   function redo(): Step | null {
     const step = journal.value.steps[journal.value.cursor]
     if (!step) return null
-    const forth = rebaseStep(records.value, step, 'do')
+    const { step: forth, leftOut } = rebaseStep(records.value, step, 'do')
+    leftAlone.value = leftOut.length
     records.value = applyStep(records.value, forth, 'do')
     const before = journal.value
     journal.value = { ...before, cursor: before.cursor + 1 }
@@ -272,11 +331,12 @@ export const useYard = defineStore('yard', () => {
     shutBecause,
     looking,
     refused,
+    leftAlone,
     notKept,
     look,
     stopLooking,
     clashes,
-    settle: () => (clashes.value = clashes.value.slice(1)),
+    settle,
     /** Called at every change made here. */
     onChange: (listener: () => void) => void listeners.push(listener),
     lots,

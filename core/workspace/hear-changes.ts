@@ -1,10 +1,11 @@
 import type { Collection } from './collections'
-import type { Change, Records } from './history'
-import { mergeRecords, type Clash } from './merge'
+import { numberingChanges } from './free-numbers'
+import { applyStep, type Change, type Records } from './history'
+import { mergeRecords, type Clash, type Fits } from './merge'
 import { sameRecord } from './same-record'
 import type { AnyRecord } from './schema'
 
-/** A field two windows changed, each to something else, and on which record. */
+/** Something two windows changed, each to something else, and on which record. */
 export interface OpenClash extends Clash {
   collection: Collection
   id: string
@@ -13,25 +14,76 @@ export interface OpenClash extends Clash {
 /** A yard after another window's changes were taken over. */
 export interface Heard {
   records: Records
-  /** records both windows had changed, drawn together field by field: they are still to be written */
+  /** what neither window has written as it now stands, and is still to be written */
   drawn: Change[]
+  /** heats given a number of their own: the other windows are to be told, for they may have given another */
+  numbered: Change[]
   clashes: OpenClash[]
 }
 
-/** Takes another window's changes over; what this window has changed of the same record meanwhile is kept beside. */
-export function hearChanges(records: Records, changes: readonly Change[]): Heard {
-  const heard: Heard = { records: { ...records }, drawn: [], clashes: [] }
+/**
+ * Takes another window's changes over. What this window has changed of the same record meanwhile is kept beside, and a
+ * record that one took away while the other worked on it stays: in both windows, and both write it.
+ * @param unwritten whether this window still has an older word on a record to write: then the new one is to be written
+ *   after it, or the older one would be the last on the disk
+ * @param gone a record as it was when this window took it away
+ */
+export function hearChanges(
+  records: Records,
+  changes: readonly Change[],
+  fits: Fits,
+  unwritten: (collection: Collection, id: string) => boolean = () => false,
+  gone: (collection: Collection, id: string) => AnyRecord | null = () => null,
+): Heard {
+  let heard = records
+  const drawn: Change[] = []
+  const clashes: OpenClash[] = []
   for (const { collection, id, before, after } of changes) {
-    const mine = records[collection][id] ?? null
+    const mine = heard[collection][id] ?? null
+    if (sameRecord(mine, after) && !unwritten(collection, id)) continue
+    // A number is nothing to choose: whatever comes of it, each heat has its own.
+    const ask = (found: readonly Clash[]) =>
+      clashes.push(
+        ...found
+          .filter(({ path }) => path.join() !== 'number')
+          .map((clash) => ({ ...clash, collection, id })),
+      )
     let value: AnyRecord | null = after
-    if (mine && !sameRecord(mine, before) && !sameRecord(mine, after)) {
-      const merged = after ? mergeRecords(before, mine, after) : { merged: mine, clashes: [] }
-      value = merged.merged
-      heard.clashes.push(...merged.clashes.map((clash) => ({ ...clash, collection, id })))
-      heard.drawn.push({ collection, id, before: mine, after: value } as Change)
+    const was = mine || !before || !after ? null : gone(collection, id)
+    if (was) {
+      // What the other window did and this one had not seen brings it back; where that comes to nothing new, not.
+      const joined = joinedRecords(collection, before, was, after!, fits)
+      value = sameRecord(joined.merged, was) ? null : joined.merged
+      if (value) ask(joined.clashes)
     }
-    const others = Object.entries(heard.records[collection]).filter(([key]) => key !== id)
-    heard.records[collection] = Object.fromEntries(value ? [...others, [id, value]] : others)
+    if (mine && !sameRecord(mine, before)) {
+      const joined = after
+        ? joinedRecords(collection, before, mine, after, fits)
+        : { merged: mine, clashes: [] }
+      value = joined.merged
+      ask(joined.clashes)
+    }
+    // Taken away here while the other window worked on it: what this window writes last must not be that it is gone.
+    const takenAway = !mine && before !== null && after !== null
+    if (takenAway || unwritten(collection, id) || !sameRecord(value, after))
+      drawn.push({ collection, id, before: mine, after: value } as Change)
+    heard = applyStep(heard, { changes: [{ collection, id, before: mine, after: value }] }, 'do')
   }
-  return heard
+  const numbers = numberingChanges(heard)
+  if (numbers.length > 0) heard = applyStep(heard, { changes: numbers }, 'do')
+  return { records: heard, drawn: [...drawn, ...numbers], numbered: numbers, clashes }
+}
+
+/** Drawn together; where the two would not make a record, this window's stays and the whole is asked about. */
+function joinedRecords(
+  collection: Collection,
+  before: AnyRecord | null,
+  mine: AnyRecord,
+  theirs: AnyRecord,
+  fits: Fits,
+) {
+  const joined = mergeRecords(before, mine, theirs)
+  if (fits(collection, joined.merged)) return joined
+  const later = theirs.updatedAt > mine.updatedAt ? theirs : mine
+  return { merged: later, clashes: [{ path: [], mine, theirs }] }
 }

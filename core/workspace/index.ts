@@ -5,9 +5,20 @@ export { rebaseStep } from './rebase-step'
 export { sameRecord } from './same-record'
 export { applyStep, noRecords, type Change, type Records, type Step } from './history'
 export { emptyJournal, JOURNAL_LENGTH, lastKnown, pushStep, sealJournal, type Journal } from './journal'
-export { photosOf, workspacePhotos } from './photos'
+export { photosOf, renamePhotos, workspacePhotos } from './photos'
 export { checksum } from './checksum'
-export { compareWorkspaces, mergeRecords, type Clash, type Comparison } from './merge'
+export {
+  compareWorkspaces,
+  mergeRecords,
+  partOf,
+  withPart,
+  type Changed,
+  type Clash,
+  type Comparison,
+  type Fits,
+} from './merge'
+export { clashKey, drawIn, type DrawnIn } from './draw-in'
+export { freeNumbers, numberingChanges } from './free-numbers'
 export { knownPart, knownWorkspace, type Newer } from './newer'
 export { migrateRecord, migrateWorkspace, REVISION, revisionOf } from './revisions'
 export { COLLECTIONS, type Collection } from './collections'

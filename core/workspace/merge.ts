@@ -1,10 +1,11 @@
-import type { AnyRecord, Workspace } from './schema'
-import { sameRecord as same } from './same-record'
 import { COLLECTIONS, type Collection } from './collections'
+import { sameRecord as same } from './same-record'
+import type { AnyRecord, Workspace } from './schema'
 
-/** A field both sides changed, each to something else. */
+/** A part of a record that both sides changed, each to something else. */
 export interface Clash {
-  field: string
+  /** where in the record: names of fields, and ids of what lists hold */
+  path: string[]
   mine: unknown
   theirs: unknown
 }
@@ -12,45 +13,179 @@ export interface Clash {
 type Fields = Record<string, unknown>
 
 /**
- * Two changes of one record drawn together field by field. Where both changed the same field otherwise, the later
- * record's stands, and the clash is told. Both sides come to the same result, whoever reckons it.
- * @param base as both knew it; null where there was none
+ * Fields whose own fields can be drawn together one by one. All others are of one piece: half of one composition and
+ * half of another make no alloy.
+ */
+const OPEN = new Set([
+  'pour',
+  'choices',
+  'done',
+  'burnt',
+  'reserved',
+  'clocks',
+  'practices',
+  'acknowledged',
+  'seen',
+  'lookedAt',
+  'yieldOverrides',
+  'recoveryOverrides',
+  'overruledYield',
+  'overruledRecovery',
+])
+
+/** What the things of a list are told apart by; null for a list that is of one piece. */
+function keyOf(lists: readonly unknown[][]): ((one: unknown) => string) | null {
+  const all = lists.flat()
+  if (all.length === 0) return null
+  if (all.every((one) => typeof one === 'string')) return String
+  for (const key of ['id', 'lotId'])
+    if (all.every((one) => isFields(one) && typeof one[key] === 'string'))
+      return (one) => String((one as Fields)[key])
+  return null
+}
+
+const isFields = (value: unknown): value is Fields =>
+  typeof value === 'object' && value !== null && !Array.isArray(value)
+/** Nothing was said here: what the other side says is no change of it. */
+const isNothing = (value: unknown): boolean =>
+  value === undefined ||
+  value === null ||
+  value === '' ||
+  (Array.isArray(value) && value.length === 0) ||
+  (isFields(value) && Object.keys(value).length === 0)
+
+/** Where, at the most, each side may be told apart without a common past. */
+class Drawing {
+  readonly clashes: Clash[] = []
+  constructor(
+    /** both sides come from one record; without one, a side that says nothing leaves the word to the other */
+    private readonly based: boolean,
+    private readonly mineIsLater: boolean,
+  ) {}
+
+  value(path: string[], before: unknown, mine: unknown, theirs: unknown): unknown {
+    if (same(mine, theirs)) return mine
+    if (this.based ? same(theirs, before) : isNothing(theirs)) return mine
+    if (this.based ? same(mine, before) : isNothing(mine)) return theirs
+    if (Array.isArray(mine) && Array.isArray(theirs)) {
+      const past = Array.isArray(before) ? (before as unknown[]) : []
+      const key = keyOf([past, mine, theirs])
+      if (key) return this.list(path, key, past, mine, theirs)
+    } else if (isFields(mine) && isFields(theirs) && (path.length !== 1 || OPEN.has(path[0]!)))
+      return this.fields(path, isFields(before) ? before : {}, mine, theirs)
+    if (path.at(-1) !== 'updatedAt') this.clashes.push({ path, mine, theirs })
+    return this.mineIsLater ? mine : theirs
+  }
+
+  fields(path: string[], before: Fields, mine: Fields, theirs: Fields): Fields {
+    const drawn: Fields = {}
+    for (const field of new Set([...Object.keys(theirs), ...Object.keys(mine)])) {
+      const value = this.value([...path, field], before[field], mine[field], theirs[field])
+      if (value !== undefined) drawn[field] = value
+    }
+    return drawn
+  }
+
+  /** What either side put in is in; what one side took out and the other left alone is out. */
+  private list(
+    path: string[],
+    key: (one: unknown) => string,
+    before: readonly unknown[],
+    mine: readonly unknown[],
+    theirs: readonly unknown[],
+  ): unknown[] {
+    const [past, here, there] = [before, mine, theirs].map(
+      (list) => new Map(list.map((one) => [key(one), one])),
+    )
+    const first = this.mineIsLater ? mine : theirs
+    const second = this.mineIsLater ? theirs : mine
+    return [...new Set([...first, ...second].map(key))].flatMap((id) => {
+      const [was, one, other] = [past!.get(id), here!.get(id), there!.get(id)]
+      if (one === undefined) return this.based && was !== undefined && same(other, was) ? [] : [other]
+      if (other === undefined) return this.based && was !== undefined && same(one, was) ? [] : [one]
+      return [
+        isFields(one) && isFields(other)
+          ? this.fields([...path, id], isFields(was) ? was : {}, one, other)
+          : one,
+      ]
+    })
+  }
+}
+
+/**
+ * Two changes of one record drawn together: field by field, and the things of lists one by one. Where both changed the
+ * same to something else, the later record's stands, and the clash is told. Both sides come to the same result,
+ * whoever reckons it.
+ * @param base as both knew it; null where there was none: then what only one side says is taken
  */
 export function mergeRecords<T extends AnyRecord>(
   base: T | null,
   mine: T,
   theirs: T,
 ): { merged: T; clashes: Clash[] } {
-  const [b, m, t] = [(base ?? {}) as Fields, mine as unknown as Fields, theirs as unknown as Fields]
-  const order =
+  const mineIsLater =
     [mine.updatedAt, JSON.stringify(mine)].join() > [theirs.updatedAt, JSON.stringify(theirs)].join()
-  const merged: Fields = {}
-  const clashes: Clash[] = []
-  for (const field of new Set([...Object.keys(t), ...Object.keys(m)])) {
-    const [before, here, there] = [b[field], m[field], t[field]]
-    const value =
-      same(here, there) || same(there, before) ? here : same(here, before) ? there : order ? here : there
-    if (field !== 'updatedAt' && !same(here, there) && !same(here, before) && !same(there, before))
-      clashes.push({ field, mine: here, theirs: there })
-    if (value !== undefined) merged[field] = value
-  }
+  const drawing = new Drawing(base !== null, mineIsLater)
+  const merged = drawing.fields(
+    [],
+    (base ?? {}) as Fields,
+    mine as unknown as Fields,
+    theirs as unknown as Fields,
+  )
   merged.updatedAt = mine.updatedAt > theirs.updatedAt ? mine.updatedAt : theirs.updatedAt
-  return { merged: merged as unknown as T, clashes }
+  return { merged: merged as unknown as T, clashes: drawing.clashes }
+}
+
+/** A record with what stands at a place in it; as it was where there is no such place. */
+export function withPart<T extends AnyRecord>(record: T, path: readonly string[], value: unknown): T {
+  return replaced(record, path, value) as T
+}
+
+function replaced(whole: unknown, [first, ...rest]: readonly string[], value: unknown): unknown {
+  if (first === undefined) return value
+  if (Array.isArray(whole)) {
+    const key = keyOf([whole])
+    return key ? whole.map((one: unknown) => (key(one) === first ? replaced(one, rest, value) : one)) : whole
+  }
+  return isFields(whole) ? { ...whole, [first]: replaced(whole[first], rest, value) } : whole
+}
+
+/** What stands at a place in a record; undefined where there is no such place. */
+export function partOf(record: AnyRecord, path: readonly string[]): unknown {
+  return path.reduce<unknown>((whole, name) => {
+    if (Array.isArray(whole)) {
+      const key = keyOf([whole])
+      return key ? whole.find((one) => key(one) === name) : undefined
+    }
+    return isFields(whole) ? whole[name] : undefined
+  }, record)
+}
+
+/** A record both have, otherwise. */
+export interface Changed {
+  mine: AnyRecord
+  theirs: AnyRecord
+  later: 'mine' | 'theirs'
+  /** drawn together, the later one's word standing where they clash */
+  merged: AnyRecord
+  clashes: Clash[]
 }
 
 /** What opening a file would do, record by record. */
 export interface Comparison {
   collection: Collection
   added: AnyRecord[]
-  /** both have it, otherwise; the later one is taken when they are merged */
-  changed: { mine: AnyRecord; theirs: AnyRecord; later: 'mine' | 'theirs' }[]
+  changed: Changed[]
   same: number
   /** only in the yard as it is */
   onlyHere: AnyRecord[]
 }
 
+/** Whether a record is one that can be kept: what two sides come to together has to be. */
+export type Fits = (collection: Collection, record: AnyRecord) => boolean
+
 /** A yard against a file of one, by the ids of their records. */
-export function compareWorkspaces(mine: Workspace, theirs: Workspace): Comparison[] {
+export function compareWorkspaces(mine: Workspace, theirs: Workspace, fits: Fits): Comparison[] {
   return COLLECTIONS.map((collection) => {
     const here = new Map<string, AnyRecord>(mine[collection].map((record) => [record.id, record]))
     const there = new Set(theirs[collection].map(({ id }) => id))
@@ -59,14 +194,23 @@ export function compareWorkspaces(mine: Workspace, theirs: Workspace): Compariso
       const known = here.get(record.id)
       if (!known) result.added.push(record)
       else if (same(known, record)) result.same++
-      else
-        result.changed.push({
-          mine: known,
-          theirs: record,
-          later: record.updatedAt > known.updatedAt ? 'theirs' : 'mine',
-        })
+      else result.changed.push(changedOf(collection, known, record, fits))
     }
     result.onlyHere = [...here.values()].filter(({ id }) => !there.has(id))
     return result
   })
+}
+
+function changedOf(collection: Collection, mine: AnyRecord, theirs: AnyRecord, fits: Fits): Changed {
+  const later = theirs.updatedAt > mine.updatedAt ? 'theirs' : 'mine'
+  const { merged, clashes } = mergeRecords(null, mine, theirs)
+  // Two that fit by themselves may not fit together: then the later one stands whole, and the other is shown whole.
+  if (fits(collection, merged)) return { mine, theirs, later, merged, clashes }
+  return {
+    mine,
+    theirs,
+    later,
+    merged: later === 'mine' ? mine : theirs,
+    clashes: [{ path: [], mine, theirs }],
+  }
 }
