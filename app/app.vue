@@ -13,6 +13,8 @@ const keeping = useSafeKeeping()
 yard.onChange(keeping.changed)
 useEventListener(document, 'visibilitychange', () => {
   if (document.visibilityState === 'hidden') keeping.left()
+  // Site data are cleared in another tab of the browser.
+  else void yard.checkDisk()
 })
 onMounted(() => {
   void yard.load().then(() => {
@@ -38,7 +40,7 @@ onMounted(() => {
     <LazyNotSaved v-if="yard.saveError" />
     <LazyFaultNote v-if="fault" />
     <LazyNotKept v-if="yard.notKept" />
-    <LazyYardStanding v-if="yard.looking || yard.keeping === 'nowhere'" />
+    <LazyYardStanding v-if="yard.looking || yard.writtenAgain || yard.keeping === 'nowhere'" />
     <LazyUpdateOffer v-if="yard.ready && !yard.isEmpty" />
     <LazyClashQuestion v-if="yard.clashes.length" />
     <p

@@ -6,10 +6,14 @@ export const FORMULA = /^[=+\-@\t\r]/
 /** A cell that a spreadsheet would run gets a quote before it; numbers stay numbers. */
 const safe = (cell: string | number) => (typeof cell === 'string' && FORMULA.test(cell) ? `'${cell}` : cell)
 
+/** Spreadsheets split at other marks than the comma, too: what has one in it stands in quotes, and stays one cell. */
+const splits = (cell: unknown) => typeof cell === 'string' && /[;\t|]/.test(cell)
+
 /**
  * A table for a spreadsheet, its cells safe to open.
  * @returns RFC 4180, with a header row and decimal points
  */
 export function writeTable(header: string[], rows: readonly (string | number)[][]): string {
-  return `${Papa.unparse({ fields: header, data: rows.map((row) => row.map(safe)) }, { newline: '\r\n' })}\r\n`
+  const data = rows.map((row) => row.map(safe))
+  return `${Papa.unparse({ fields: header, data }, { newline: '\r\n', quotes: splits })}\r\n`
 }

@@ -22,6 +22,20 @@ const reload = () => location.reload()
 
 <template>
   <div
+    v-if="yard.writtenAgain"
+    role="alert"
+    class="no-print flex flex-wrap items-center gap-3 border-y-2 border-amber bg-amber-wash px-4 py-2"
+    data-testid="written-again"
+  >
+    <p class="flex-1 basis-72">
+      <b>This site’s data were cleared while the yard was open.</b> All of it was still here and has been
+      written again; pictures and snapshots could not be: they come back from a backup package, if there is
+      one.
+    </p>
+    <button class="btn btn-next" @click="exportYard">Save the yard to a file</button>
+    <button class="btn" @click="yard.writtenAgain = false">Understood</button>
+  </div>
+  <div
     v-if="yard.looking"
     role="status"
     class="no-print flex flex-wrap items-center gap-3 border-y-2 border-amber bg-amber-wash px-4 py-2"

@@ -1,5 +1,4 @@
 import { ref } from 'vue'
-import { useLocalStorage } from '@vueuse/core'
 import type { FolderState } from '~/storage/folder'
 import { now, useYard } from '~/stores/yard'
 
@@ -12,7 +11,7 @@ let writing = false
 export function useBackupFolder() {
   const yard = useYard()
   const { announce } = useNotices()
-  const lastWritten = useLocalStorage('hephaestal-folder-written', '')
+  const lastWritten = useRemembered<string>('hephaestal-folder-written', '')
   const offered = typeof window !== 'undefined' && 'showDirectoryPicker' in window
 
   async function look(): Promise<void> {

@@ -1,5 +1,4 @@
 import { computed, onBeforeUnmount, ref } from 'vue'
-import { useSessionStorage } from '@vueuse/core'
 import { readScale, type ScaleReading, type ScaleTraits } from '#core/gear'
 
 /** What every scale gives the page, real or pretended. */
@@ -18,8 +17,8 @@ const QUIET_TICKS = 3
 
 /** A pretended scale to practise on: metal is put on and taken off with buttons; it flutters before it settles. */
 export function usePracticeScale() {
-  const loadG = useSessionStorage('practice-scale-load', 0)
-  const tareG = useSessionStorage('practice-scale-tare', 0)
+  const loadG = useRememberedHere('practice-scale-load', 0)
+  const tareG = useRememberedHere('practice-scale-tare', 0)
   const reading = ref<ScaleReading | null>(null)
   const overload = ref(false)
   let quiet = 0

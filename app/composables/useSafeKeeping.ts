@@ -1,5 +1,4 @@
 import { computed, ref } from 'vue'
-import { useLocalStorage } from '@vueuse/core'
 import { now, useYard } from '~/stores/yard'
 
 /** So many changes without a backup, and it is time for one. */
@@ -13,10 +12,10 @@ const FOLDER_EVERY = 20
 /** How well the yard is kept: changes since the last backup, snapshots, whether the browser may throw it away. */
 export function useSafeKeeping() {
   const yard = useYard()
-  const since = useLocalStorage('hephaestal-changes-since-backup', 0)
-  const changes = useLocalStorage('hephaestal-changes', 0)
+  const since = useRemembered('hephaestal-changes-since-backup', 0)
+  const changes = useRemembered('hephaestal-changes', 0)
   const folder = useBackupFolder()
-  const lastBackup = useLocalStorage('hephaestal-last-backup', '')
+  const lastBackup = useRemembered('hephaestal-last-backup', '')
   const lasting = ref<boolean | null>(null)
   const usedMb = ref<number | null>(null)
   const roomMb = ref<number | null>(null)

@@ -1,5 +1,5 @@
 import { computed, ref, shallowRef, watch } from 'vue'
-import { useSessionStorage, watchDebounced } from '@vueuse/core'
+import { watchDebounced } from '@vueuse/core'
 import type { Weighing, WeighingAsk, WeightBand } from '#core/charge'
 import { scaleFor } from '#core/gear'
 import { outcomeWords } from '~/words/charge'
@@ -22,13 +22,13 @@ export function useScale(board: ChargeBoard) {
   )
   /** as typed or as the simulated scale shows it, with the container on */
   const shown = ref<number | null>(null)
-  const containerG = useSessionStorage<number | null>('scale-container', null, {
+  const containerG = useRememberedHere<number | null>('scale-container', null, {
     serializer: {
       read: (text) => (text === '' ? null : Number(text)),
       write: (value) => String(value ?? ''),
     },
   })
-  const practice = useSessionStorage('scale-practice', false)
+  const practice = useRememberedHere('scale-practice', false)
   const reading = computed(() => {
     if (shown.value === null) return null
     return practice.value ? shown.value : shown.value - (containerG.value ?? 0)

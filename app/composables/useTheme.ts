@@ -1,8 +1,8 @@
-import { useLocalStorage, usePreferredDark } from '@vueuse/core'
+import { usePreferredDark } from '@vueuse/core'
 import { computed, watchEffect } from 'vue'
 
 export type ThemeChoice = 'auto' | 'light' | 'dark'
-const choice = useLocalStorage<ThemeChoice>('hephaestal-theme', 'auto')
+const choice = useRemembered<ThemeChoice>('hephaestal-theme', 'auto')
 
 /** Light sand or dark soot; by itself it follows the machine. */
 export function useTheme() {

@@ -1,5 +1,5 @@
 import localforage from 'localforage'
-import { REVISION, type Journal, type Step } from '#core/workspace'
+import { REVISION, type Journal, type Records, type Step } from '#core/workspace'
 import { dropRecord, putRecord, stepKey, type Disk } from './disk'
 import { mergeIntents, openNotes, type Head, type Intent, type Noted } from './notes'
 import { readNewerYard, readYard, type Loaded } from './read-yard'
@@ -13,6 +13,13 @@ async function alone<T>(name: string, work: () => Promise<T>): Promise<T> {
   return locks ? ((await locks.request(`${name}-disk`, work)) as T) : work()
 }
 
+/** The yard as it is in memory, for a store that was emptied under it. */
+export interface FromMemory {
+  whole?: () => { records: Records; journal: Journal }
+  /** told when all was written again */
+  restored?: () => void
+}
+
 /**
  * Whether this is the yard's only window, as far as the browser can tell. The mark it goes by is held until the window
  * is closed.
@@ -21,18 +28,28 @@ async function onlyWindow(name: string): Promise<boolean> {
   const locks = globalThis.navigator?.locks
   if (!locks) return true
   const mark = `${name}-open`
-  const { held = [] } = await locks.query()
-  const alone = !held.some((one) => one.name === mark)
-  void locks.request(mark, { mode: 'shared' }, () => new Promise<never>(() => {}))
-  return alone
+  try {
+    const { held = [] } = await locks.query()
+    const alone = !held.some((one) => one.name === mark)
+    locks.request(mark, { mode: 'shared' }, () => new Promise<never>(() => {})).catch(() => {})
+    return alone
+  } catch {
+    // Not told: what only the last window may do is left.
+    return false
+  }
 }
 
 /**
  * The yard on the disk: one entry a record, and the journal of steps. Every write is noted before it is done, and the
  * next start finishes what was noted. Writes that come close together are done together.
  * @param pauseMs how long a write waits for others like it
+ * @param memory what to write again where the store was emptied while the yard was open
  */
-export function openRepository(name = 'hephaestal', pauseMs = PAUSE_MS) {
+export function openRepository(
+  name = 'hephaestal',
+  pauseMs = PAUSE_MS,
+  { whole, restored = () => {} }: FromMemory = {},
+) {
   const driver = localforage.INDEXEDDB
   const open = (storeName: string) => localforage.createInstance({ name, storeName, driver })
   const disk: Disk = {
@@ -58,6 +75,23 @@ export function openRepository(name = 'hephaestal', pauseMs = PAUSE_MS) {
     await journal.setItem('head', intent.head)
   }
 
+  let opened = false
+
+  /** Site data cleared, or the database deleted, while the yard is open: all of it is written again. */
+  async function writtenAgain(): Promise<boolean> {
+    if (!opened || !whole || (await journal.getItem<number>('revision')) !== null) return false
+    const { records, journal: steps } = whole()
+    const changes = Object.entries(records).flatMap(([collection, list]) =>
+      Object.values(list).map((value) => ({ key: `${collection}/${value.id}`, value })),
+    )
+    const head = { ids: steps.steps.map(({ id }) => id), cursor: steps.cursor }
+    await apply({ changes, put: steps.steps, drop: [], head })
+    // Last: until it is there, the store counts as emptied.
+    await journal.setItem('revision', REVISION)
+    restored()
+    return true
+  }
+
   /** Writes what waits. What could not be written waits for the next try. */
   async function pass(): Promise<void> {
     if (!waiting) return
@@ -65,7 +99,10 @@ export function openRepository(name = 'hephaestal', pauseMs = PAUSE_MS) {
     underWay = intent
     waiting = null
     try {
-      await alone(name, () => notes.carryOut(intent, apply))
+      await alone(name, async () => {
+        // What is in memory has this step in it already.
+        if (!(await writtenAgain())) await notes.carryOut(intent, apply)
+      })
     } catch (error) {
       const later = waiting as Noted | null
       waiting = later ? { ...later, ...mergeIntents(intent, later) } : intent
@@ -106,6 +143,9 @@ export function openRepository(name = 'hephaestal', pauseMs = PAUSE_MS) {
       return [waiting, underWay].some((intent) => intent?.changes.some((change) => change.key === key))
     },
 
+    /** Looks whether the store was emptied meanwhile, and writes all of it again. */
+    check: () => alone(name, writtenAgain),
+
     /** Tries again to write what a full or failing disk refused. */
     flush: nextPass,
 
@@ -117,6 +157,7 @@ export function openRepository(name = 'hephaestal', pauseMs = PAUSE_MS) {
       return alone(name, async () => {
         await notes.finish(apply)
         const loaded = await readYard(disk, revision)
+        opened = true
         if (await onlyWindow(name)) await dropOrphans()
         return loaded
       })

@@ -72,7 +72,12 @@ export const useYard = defineStore('yard', () => {
   /** the last step that would not be read again, and was not done */
   const notKept = shallowRef<{ label: string; why: Unfit } | null>(null)
   let unfitPart: (typeof import('~/storage/guard'))['unfitPart'] = () => (wakeGuard(), null)
-  const repository = openRepository()
+  /** the store was emptied while the yard was open, and all of it was written again */
+  const writtenAgain = ref(false)
+  const repository = openRepository(undefined, undefined, {
+    whole: () => ({ records: records.value, journal: journal.value }),
+    restored: () => (writtenAgain.value = true),
+  })
   const clashes = shallowRef<OpenClash[]>([])
   /** records that the last undo or redo left alone, another window having changed them since */
   const leftAlone = ref(0)
@@ -159,6 +164,13 @@ export const useYard = defineStore('yard', () => {
       .finally(() => {
         saving.value--
       })
+  }
+
+  /** Looks whether what is on the disk is still there; where it is not, writes it again. */
+  async function checkDisk(): Promise<void> {
+    if (!ready.value || looking.value || keeping.value !== 'disk' || isEmpty.value) return
+    await queue
+    await repository.check().catch(() => {})
   }
 
   /** Tries again to write what the disk refused. */
@@ -332,6 +344,8 @@ export const useYard = defineStore('yard', () => {
     looking,
     refused,
     leftAlone,
+    writtenAgain,
+    checkDisk,
     notKept,
     look,
     stopLooking,

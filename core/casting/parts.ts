@@ -5,6 +5,9 @@ import { bodyFigures, SHAPES, type ShapeId } from './shapes'
 const mm = z.number().min(0).max(1e5)
 const grams = z.number().min(0).max(1e8)
 
+/** A length of a part, in the unit of its file. */
+const side = z.number().min(0).max(1e9)
+
 export const MM_PER = { micron: 0.001, mm: 1, cm: 10, m: 1000, in: 25.4, ft: 304.8 } as const
 export const MESH_UNITS = Object.keys(MM_PER) as (keyof typeof MM_PER)[]
 
@@ -21,18 +24,18 @@ export const partSourceSchema = z.discriminatedUnion('from', [
     unit: z.enum(['micron', 'mm', 'cm', 'm', 'in', 'ft']),
     scalePct: z.number().positive().max(100_000),
     /** as the file has it, in its unit (cubed, squared) */
-    volume: z.number().min(0),
-    area: z.number().min(0),
-    size: z.tuple([z.number(), z.number(), z.number()]),
-    thin: z.number().min(0).nullable(),
-    thick: z.number().min(0).nullable(),
-    triangles: z.number().int().min(0),
+    volume: z.number().min(0).max(1e18),
+    area: z.number().min(0).max(1e15),
+    size: z.tuple([side, side, side]),
+    thin: side.nullable(),
+    thick: side.nullable(),
+    triangles: z.number().int().min(0).max(1e9),
     closed: z.boolean(),
-    holes: z.number().int().min(0),
-    crowdedEdges: z.number().int().min(0),
-    turnedTriangles: z.number().int().min(0),
+    holes: z.number().int().min(0).max(1e9),
+    crowdedEdges: z.number().int().min(0).max(1e9),
+    turnedTriangles: z.number().int().min(0).max(1e9),
     insideOut: z.boolean(),
-    shells: z.number().int().min(0),
+    shells: z.number().int().min(0).max(1e9),
   }),
   z.strictObject({
     from: z.literal('shape'),

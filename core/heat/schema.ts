@@ -37,7 +37,7 @@ export const weighedLineSchema = z.strictObject({
   form: z.enum(FORM_IDS),
   plannedG: grams,
   massG: grams,
-  pricePerKg: z.number().min(0),
+  pricePerKg: z.number().min(0).max(1e6),
   metallicYield: z.number().positive().max(1),
   composition: compositionSchema,
   sd: spreadSchema,

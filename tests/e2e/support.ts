@@ -19,6 +19,13 @@ export const test = base.extend<{ page: Page }>({
 
 export { expect }
 
+/** What a saved yard says, without what vouches for it. */
+export function yardOf(text: string): unknown {
+  const { checks, sha256, ...yard } = JSON.parse(text) as Record<string, unknown>
+  expect([typeof checks, typeof sha256]).toEqual(['object', 'string'])
+  return yard
+}
+
 /** Every screen of the demo yard. */
 export const SCREENS = [
   '/',

@@ -1,6 +1,6 @@
 import { readFile } from 'node:fs/promises'
 import demo from '../../data/demo-yard.json' with { type: 'json' }
-import { expect, openDemo, saved, test } from './support'
+import { expect, openDemo, saved, test, yardOf } from './support'
 
 test('the yard saved to a file and opened again is the same yard, and undo brings the former one back', async ({
   page,
@@ -10,7 +10,7 @@ test('the yard saved to a file and opened again is the same yard, and undo bring
   const download = page.waitForEvent('download')
   await page.getByRole('menuitem', { name: 'Save the yard to a file' }).click()
   const text = await readFile((await (await download).path())!, 'utf8')
-  expect(JSON.parse(text)).toEqual(demo)
+  expect(yardOf(text)).toEqual(demo)
 
   const changed = { ...demo, lots: demo.lots.slice(0, 3) }
   await page.getByLabel('Yard file').setInputFiles({
@@ -144,7 +144,7 @@ test('two windows: a change appears in the other, different fields are both kept
       ],
     })
   })
-  await expect(page.getByTestId('clash')).toContainText('heat 13')
+  await expect(page.getByTestId('clash')).toContainText('Two windows changed title of H-013')
   await page
     .getByTestId('clash')
     .getByRole('button', { name: /The other’s/ })

@@ -1,6 +1,4 @@
 <script setup lang="ts">
-import { useSessionStorage } from '@vueuse/core'
-
 const { heat, edit } = useHeat()
 const yard = useYard()
 const board = useChargeBoard()
@@ -11,7 +9,7 @@ const { save, open, fault } = useProblemFile()
 const { crucibles, chooseCrucible } = useMeltEffort()
 const file = ref<{ open: () => void }>()
 /** Where each element comes from, under its gate. */
-const origins = useSessionStorage('charge-origins', false)
+const origins = useRememberedHere('charge-origins', false)
 </script>
 
 <template>

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { useSessionStorage } from '@vueuse/core'
 import { heatStamp } from '#core/heat'
 
 const { heat, summary, edit } = useHeat()
@@ -25,7 +24,7 @@ const newIngot = ref<number | null>(null)
 const entry = ref(0)
 /** Weighed in its mould while too hot to touch: the mould's own weight comes off. */
 const { ingotMoulds } = useGear()
-const mouldId = useSessionStorage('pour-mould', '')
+const mouldId = useRememberedHere('pour-mould', '')
 const mould = computed(() => ingotMoulds.value.find(({ id }) => id === mouldId.value) ?? null)
 const netG = computed(() => (newIngot.value === null ? null : newIngot.value - (mould.value?.tareG ?? 0)))
 function addIngot(): void {

@@ -1,0 +1,175 @@
+import { mkdir, mkdtemp, readFile, rm, writeFile } from 'node:fs/promises'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { strToU8, unzipSync, zipSync } from 'fflate'
+import { chromium, test as anyConsole, type Page } from '@playwright/test'
+import demo from '../../data/demo-yard.json' with { type: 'json' }
+import { CHROMIUM_LAUNCH } from '../../scripts/chromium'
+import { expect, openDemo, saved, test, visit } from './support'
+
+const file = (name: string, content: string | Uint8Array) => ({
+  name,
+  mimeType: 'application/octet-stream',
+  buffer: Buffer.from(content),
+})
+const put = (page: Page, name: string, content: string | Uint8Array) =>
+  page.getByLabel('Yard file').setInputFiles(file(name, content))
+
+async function savedYard(page: Page): Promise<Buffer> {
+  await page.getByRole('button', { name: 'Menu' }).click()
+  const download = page.waitForEvent('download')
+  await page.getByRole('menuitem', { name: 'Save the yard to a file' }).click()
+  return readFile((await (await download).path())!)
+}
+
+test('of a backup that was changed what is whole is offered, and the rest only when asked for', async ({
+  page,
+}) => {
+  await openDemo(page)
+  const value = JSON.parse((await savedYard(page)).toString()) as typeof demo
+  value.lots[0]!.massG += 100
+  value.lots = value.lots.filter((_, at) => at !== 3)
+  await put(page, 'changed.json', `${JSON.stringify(value, null, 1)}\n`)
+  const damage = page.getByTestId('file-damage')
+  await expect(damage).toContainText('not as it was saved')
+  await expect(damage).toContainText('1 record cannot be read any more')
+  await expect(page.getByTestId('import-counts')).toContainText('0 later than yours')
+  await damage.getByRole('checkbox').check()
+  await page.getByRole('button', { name: 'Merge it in' }).click()
+  await expect(page.getByRole('status').filter({ hasText: 'Merged changed.json' })).toBeVisible()
+})
+
+test('looking at a package changes nothing: the kept picture stays, and one with its id gets another', async ({
+  page,
+}) => {
+  await openDemo(page)
+  await visit(page, '/stock')
+  await page.getByRole('button', { name: /^Edit ?Tin bar/ }).click()
+  const shot = await page.screenshot()
+  await page
+    .getByLabel('Picture files')
+    .setInputFiles({ name: 'bar.png', mimeType: 'image/png', buffer: shot })
+  await expect(page.getByRole('img', { name: 'The lot, picture 1' })).toBeVisible()
+  await page.getByRole('button', { name: 'Keep the changes' }).click()
+  await saved(page)
+  const kept = () =>
+    page.evaluate(async () => {
+      const db = await new Promise<IDBDatabase>((resolve) => {
+        const asked = indexedDB.open('hephaestal')
+        asked.onsuccess = () => resolve(asked.result)
+      })
+      const store = db.transaction('photos').objectStore('photos')
+      const get = <T>(asked: IDBRequest<T>) =>
+        new Promise<T>((resolve) => (asked.onsuccess = () => resolve(asked.result)))
+      const [keys, values] = await Promise.all([get(store.getAllKeys()), get(store.getAll())])
+      db.close()
+      return keys.map((key, at) => [String(key), (values[at] as { photo: Blob }).photo.size] as const)
+    })
+  const before = await kept()
+  expect(before).toHaveLength(1)
+  const [[id, size]] = before as [readonly [string, number]]
+  // The same id with another picture, in a package without a seal, as an older or another program writes it.
+  const entries = unzipSync(await savedYard(page))
+  const {
+    checks: _,
+    sha256: __,
+    ...yard
+  } = JSON.parse(new TextDecoder().decode(entries['yard.json'])) as Record<string, unknown>
+  const other = zipSync({
+    'yard.json': strToU8(JSON.stringify(yard)),
+    [`photos/${id}.jpg`]: strToU8('another picture'),
+  })
+  await put(page, 'other.zip', other)
+  await expect(page.getByTestId('import-counts')).toBeVisible()
+  await page.getByRole('button', { name: 'Leave all as it is' }).click()
+  expect(await kept()).toEqual(before)
+  await put(page, 'other.zip', other)
+  await page.getByRole('button', { name: 'Put it in place of my yard' }).click()
+  await expect(page.getByRole('heading', { name: 'Demo yard' })).toBeVisible()
+  await saved(page)
+  const after = await kept()
+  expect(after).toHaveLength(2)
+  expect(after).toContainEqual([id, size])
+})
+
+test('merged, what each side typed is there; what both changed is asked; a number that is taken gets the next', async ({
+  page,
+}) => {
+  await openDemo(page)
+  const heat = demo.heats.find(({ number }) => number === 13)!
+  await visit(page, '/heat/13/assay')
+  await page.getByRole('textbox', { name: 'Name of the heat' }).fill('Named here')
+  await saved(page)
+  const phone = {
+    ...demo,
+    heats: [
+      ...demo.heats.map((one) =>
+        one === heat
+          ? {
+              ...one,
+              title: 'Named on the phone',
+              remarks: 'Flared at 1 060',
+              updatedAt: '2026-03-02T00:00:00.000Z',
+            }
+          : one,
+      ),
+      { ...heat, id: 'f0000000-0000-4000-8000-000000000001', title: 'Started on the phone' },
+    ],
+  }
+  await put(page, 'phone.json', JSON.stringify(phone))
+  await expect(page.getByTestId('renamed')).toHaveCount(0)
+  await expect(page.getByTestId('renumbered')).toContainText('Your yard has another H-013')
+  const clash = page.getByTestId('merge-clash')
+  await expect(clash).toHaveCount(1)
+  await expect(clash).toContainText('title')
+  await expect(clash.getByLabel(/yours: “Named here”/)).toBeChecked()
+  await clash.getByLabel(/the file’s: “Named on the phone”/).check()
+  await page.getByRole('button', { name: 'Merge it in' }).click()
+  await saved(page)
+  const merged = JSON.parse((await savedYard(page)).toString()) as typeof demo
+  expect(merged.heats.find(({ id }) => id === heat.id)).toMatchObject({
+    number: 13,
+    title: 'Named on the phone',
+    remarks: 'Flared at 1 060',
+  })
+  const numbers = merged.heats.map(({ number }) => number)
+  expect(new Set(numbers).size).toBe(numbers.length)
+})
+
+test('site data cleared while the yard is open: told, and all of it written again', async ({ page }) => {
+  await openDemo(page)
+  await visit(page, '/heat/13/assay')
+  const client = await page.context().newCDPSession(page)
+  await client.send('Storage.clearDataForOrigin', { origin: new URL(page.url()).origin, storageTypes: 'all' })
+  await page.getByRole('textbox', { name: 'Name of the heat' }).fill('After the clearing')
+  await expect(page.getByTestId('written-again')).toContainText('written again')
+  await saved(page)
+  await page.reload()
+  await expect(page.getByRole('textbox', { name: 'Name of the heat' })).toHaveValue('After the clearing')
+  const yard = JSON.parse((await savedYard(page)).toString()) as typeof demo
+  expect(yard.lots).toEqual(demo.lots)
+  expect(yard.heats).toHaveLength(demo.heats.length)
+})
+
+anyConsole('where the browser blocks all site data the app says so, and works', async ({ baseURL }) => {
+  const directory = await mkdtemp(join(tmpdir(), 'blocked-'))
+  await mkdir(join(directory, 'Default'))
+  await writeFile(
+    join(directory, 'Default', 'Preferences'),
+    JSON.stringify({ profile: { default_content_setting_values: { cookies: 2 } } }),
+  )
+  const context = await chromium.launchPersistentContext(directory, CHROMIUM_LAUNCH)
+  try {
+    const page = await context.newPage()
+    const faults: string[] = []
+    page.on('pageerror', (error) => faults.push(error.message))
+    await page.goto(`${baseURL}/?yard=demo`)
+    await expect(page.getByTestId('kept-nowhere')).toContainText('This browser keeps nothing')
+    await page.getByRole('link', { name: /Stock/ }).first().click()
+    await expect(page.getByRole('heading', { name: 'Plumbing offcuts' })).toBeVisible()
+    expect(faults).toEqual([])
+  } finally {
+    await context.close()
+    await rm(directory, { recursive: true, force: true })
+  }
+})
