@@ -1,6 +1,7 @@
 import Papa from 'papaparse'
 import { METHODS, type Assay, type ElementReading } from '#core/assay'
 import { SYMBOLS } from '#core/composition'
+import { splits } from './write-table'
 
 /** One reading of an analyser's table, not yet a record. */
 export type ReadAssay = Omit<Assay, 'id'>
@@ -103,5 +104,5 @@ export function writeAssays(assays: readonly Assay[]): string {
     'specimen',
     ...elements.flatMap((element) => [element, `${element} ±`]),
   ]
-  return Papa.unparse([head, ...rows], { escapeFormulae: true, newline: '\n' })
+  return Papa.unparse([head, ...rows], { escapeFormulae: true, newline: '\n', quotes: splits })
 }

@@ -11,7 +11,7 @@ import {
   type Coating,
   type Lot,
 } from '#core/stock'
-import { parseDecimal, parseMass } from '#core/units'
+import { decimalMarkOf, parseDecimal, parseMass, parseShare, type DecimalMark } from '#core/units'
 import { FORMULA, writeTable } from './write-table'
 
 /** What a column of a table can mean. */
@@ -36,6 +36,8 @@ export interface StockTable {
   rows: string[][]
   /** a first guess at what each column means, in the order of the header */
   fields: StockField[]
+  /** the decimal mark its figures agree on, where they do */
+  decimal?: DecimalMark | undefined
 }
 
 /** A row of the table: what it would add, or what is wrong with it and in which column. */
@@ -75,10 +77,21 @@ export function writeStock(lots: readonly Lot[]): string {
  * @returns header, rows and a guess at the columns; null where there is no table in the text
  */
 export function readTable(text: string): StockTable | null {
-  const { data } = Papa.parse<string[]>(text.replace(/^\ufeff/, ''), { skipEmptyLines: 'greedy' })
+  const { data, meta } = Papa.parse<string[]>(text.replace(/^\ufeff/, ''), { skipEmptyLines: 'greedy' })
   const [header, ...rows] = data.map((row) => row.map((cell) => cell.trim()))
   if (!header || header.length < 2 || rows.length === 0 || rows.length > MOST_ROWS) return null
-  return { header, rows, fields: header.map(guessField) }
+  return { header, rows, fields: header.map(guessField), decimal: tableMark(rows, meta.delimiter) }
+}
+
+/**
+ * The decimal mark of a table: the one its figures agree on. A table parted by commas has the point, unless a cell of
+ * it says otherwise.
+ */
+export function tableMark(rows: readonly (readonly string[])[], delimiter: string): DecimalMark | undefined {
+  const cells = rows.flat()
+  const told = decimalMarkOf(cells)
+  if (told) return told
+  return delimiter === ',' && !cells.some((cell) => cell.includes(',')) ? '.' : undefined
 }
 
 const NAMES: readonly (readonly [StockField, RegExp])[] = [
@@ -103,8 +116,11 @@ function guessField(column: string): StockField {
 }
 
 /** Every row as a lot, or with what is wrong in it; `fields` as matched by the person. */
-export function lotsOfTable({ header, rows }: StockTable, fields: readonly StockField[]): StockRow[] {
-  return rows.map((cells, index) => lotOfRow(cells, index + 2, header, fields))
+export function lotsOfTable(
+  { header, rows, decimal }: StockTable,
+  fields: readonly StockField[],
+): StockRow[] {
+  return rows.map((cells, index) => lotOfRow(cells, index + 2, header, fields, decimal))
 }
 
 function lotOfRow(
@@ -112,6 +128,7 @@ function lotOfRow(
   line: number,
   header: readonly string[],
   fields: readonly StockField[],
+  decimal: DecimalMark | undefined,
 ): StockRow {
   const faults: { column: string; message: string }[] = []
   const composition: Composition = {}
@@ -131,7 +148,7 @@ function lotOfRow(
     const fault = (message: string) => faults.push({ column: header[at]!, message })
     if (field === null || cell === '') return
     if (typeof field === 'object') {
-      const parsed = parseDecimal(cell.replace(/%$/, ''))
+      const parsed = parseShare(cell.replace(/%$/, ''))
       if (!parsed.ok || parsed.value < 0 || parsed.value > 100)
         return fault(`“${cell}” is no share between 0 and 100 %`)
       if ('element' in field) composition[field.element] = parsed.value
@@ -139,11 +156,13 @@ function lotOfRow(
       return
     }
     if (field === 'mass') {
-      const parsed = parseMass(cell, unitOf(header[at]!))
+      const parsed = parseMass(cell, unitOf(header[at]!), decimal)
+      if (!parsed.ok && parsed.problem === 'two-readings') return fault(twoReadings(cell))
       if (!parsed.ok) return fault(`“${cell}” is no mass; write 250, 2 kg or 5 lb`)
       lot.massG = parsed.value
     } else if (field === 'price') {
-      const parsed = parseDecimal(cell)
+      const parsed = parseDecimal(cell, decimal)
+      if (!parsed.ok && parsed.problem === 'two-readings') return fault(twoReadings(cell))
       if (!parsed.ok || parsed.value < 0) return fault(`“${cell}” is no price`)
       lot.pricePerKg = parsed.value
     } else if (field === 'coatings') {
@@ -155,7 +174,8 @@ function lotOfRow(
       if (strange) return fault(`“${strange}” is none of ${COATINGS.join(', ')}`)
       extras.coatings = [...new Set(named)] as Coating[]
     } else if (field === 'pieces') {
-      const parsed = parsePieces(cell, unitOf(header[at]!))
+      const parsed = parsePieces(cell, unitOf(header[at]!), decimal)
+      if (!parsed.ok && parsed.problem === 'two-readings') return fault(twoReadings(parsed.part))
       if (!parsed.ok) return fault(`“${parsed.part}” is no mass of a piece; write 118; 3 x 240`)
       extras.pieces = parsed.pieces
     } else if (field === 'gotOn') {
@@ -192,6 +212,9 @@ function lotOfRow(
     },
   }
 }
+
+const twoReadings = (cell: string) =>
+  `“${cell}” can be read in two ways; write it without a mark between thousands, or with two or four digits behind the decimal mark`
 
 /** The unit a mass column names in its heading; grams where it names none. */
 function unitOf(heading: string): 'g' | 'kg' | 'oz' | 'lb' {

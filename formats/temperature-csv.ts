@@ -1,5 +1,6 @@
 import Papa from 'papaparse'
-import { parseDecimal } from '#core/units'
+import { parseDecimal, type DecimalMark } from '#core/units'
+import { tableMark } from './stock-csv'
 
 /** One reading of a temperature log. */
 export interface LoggedTemperature {
@@ -7,7 +8,7 @@ export interface LoggedTemperature {
   celsius: number
 }
 
-export type TemperatureLogFault = 'empty' | 'no-columns' | 'no-readings' | 'too-long'
+export type TemperatureLogFault = 'empty' | 'no-columns' | 'no-readings' | 'too-long' | 'two-readings'
 /** What the figures of the time column count. */
 export type TimeUnit = 's' | 'min' | 'h' | 'hh:mm'
 export type TemperatureLogRead =
@@ -29,7 +30,7 @@ const SURELY_SECONDS = 1000
  * @returns readings in order of time, and `unsure` where bare figures could as well be minutes; thinned out where there are very many; rows that are none are counted
  */
 export function readTemperatureLog(text: string, startedAt: string, told?: TimeUnit): TemperatureLogRead {
-  const { data } = Papa.parse<string[]>(text.replace(/^\ufeff/, ''), { skipEmptyLines: 'greedy' })
+  const { data, meta } = Papa.parse<string[]>(text.replace(/^\ufeff/, ''), { skipEmptyLines: 'greedy' })
   const [header, ...rows] = data.map((row) => row.map((cell) => cell.trim()))
   if (!header) return { ok: false, fault: 'empty' }
   if (rows.length > ROWS_MOST) return { ok: false, fault: 'too-long' }
@@ -47,14 +48,21 @@ export function readTemperatureLog(text: string, startedAt: string, told?: TimeU
   let skipped = 0
   let last = 0
   let bare = false
+  const decimal = tableMark(
+    rows.map((row) => [row[timeAt] ?? '', row[heatAt] ?? '']),
+    meta.delimiter,
+  )
   for (const row of rows) {
-    const at = momentOf(row[timeAt] ?? '', startedAt, unit)
-    const figure = parseDecimal(row[timeAt] ?? '')
+    const at = momentOf(row[timeAt] ?? '', startedAt, unit, decimal)
+    const figure = parseDecimal(row[timeAt] ?? '', decimal)
     if (figure.ok) {
       bare = true
       last = Math.max(last, figure.value)
     }
-    const shown = parseDecimal(row[heatAt] ?? '')
+    const shown = parseDecimal(row[heatAt] ?? '', decimal)
+    // 1,085 may be a melt or hardly above freezing: nobody is to guess.
+    for (const one of [figure, shown])
+      if (!one.ok && one.problem === 'two-readings') return { ok: false, fault: 'two-readings' }
     const celsius = shown.ok ? (fahrenheit ? (shown.value - 32) / 1.8 : shown.value) : NaN
     if (at === null || !(celsius >= -50 && celsius <= HOTTEST_C)) skipped++
     else readings.push({ at, celsius: Number(celsius.toFixed(2)) })
@@ -77,9 +85,14 @@ function unitOf(heading: string): TimeUnit | null {
 
 const SECONDS_IN = { s: 1, min: 60, h: 3600, 'hh:mm': 3600 } as const
 
-function momentOf(cell: string, startedAt: string, unit: TimeUnit): string | null {
+function momentOf(
+  cell: string,
+  startedAt: string,
+  unit: TimeUnit,
+  decimal: DecimalMark | undefined,
+): string | null {
   const start = Date.parse(startedAt)
-  const figure = parseDecimal(cell)
+  const figure = parseDecimal(cell, decimal)
   if (figure.ok)
     return figure.value < 0 ? null : new Date(start + 1000 * SECONDS_IN[unit] * figure.value).toISOString()
   const clock = /^(\d{1,2}):([0-5]\d)(?::([0-5]\d))?$/.exec(cell)

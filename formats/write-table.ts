@@ -7,7 +7,7 @@ export const FORMULA = /^[=+\-@\t\r]/
 const safe = (cell: string | number) => (typeof cell === 'string' && FORMULA.test(cell) ? `'${cell}` : cell)
 
 /** Spreadsheets split at other marks than the comma, too: what has one in it stands in quotes, and stays one cell. */
-const splits = (cell: unknown) => typeof cell === 'string' && /[;\t|]/.test(cell)
+export const splits = (cell: unknown) => typeof cell === 'string' && /[;\t|]/.test(cell)
 
 /**
  * A table for a spreadsheet, its cells safe to open.

@@ -7,6 +7,7 @@ import {
   parseLength,
   parseMass,
   parseTemperature,
+  type DecimalMark,
   type Parsed,
 } from '#core/units'
 import { MOST, quantityWords, type QuantityKind } from '~/words/quantities'
@@ -28,6 +29,8 @@ const props = withDefaults(
     size?: 'normal' | 'huge'
     unitWords?: string
     hint?: string
+    /** less than this is asked about before it is taken, in the unit the field keeps */
+    doubtBelow?: number
     /** take the keyboard when it appears */
     eager?: boolean
   }>(),
@@ -35,6 +38,7 @@ const props = withDefaults(
 )
 const emit = defineEmits<{ 'update:modelValue': [value: number | null]; sealed: []; enter: [] }>()
 const { mass, temperature, length } = useUnits()
+const decimalMark = decimalMarkHere()
 const id = useId()
 const input = ref<HTMLInputElement>()
 onMounted(() => {
@@ -43,6 +47,8 @@ onMounted(() => {
 const focused = ref(false)
 const text = ref('')
 const error = ref('')
+/** readings of what was typed, to choose from: what it could be, and what that is called */
+const choices = ref<{ value: number; words: string }[]>([])
 
 const suffix = computed(() => {
   if (props.unitWords) return props.unitWords
@@ -82,11 +88,11 @@ watch(
   { immediate: true },
 )
 
-function parse(): Parsed<number> {
-  if (props.kind === 'mass') return parseMass(text.value, mass.value)
-  if (props.kind === 'temperature') return parseTemperature(text.value, temperature.value)
-  if (props.kind === 'length') return parseLength(text.value, length.value)
-  const parsed = parseDecimal(text.value.replace(/%$/, ''))
+function parse(decimal?: DecimalMark): Parsed<number> {
+  if (props.kind === 'mass') return parseMass(text.value, mass.value, decimal)
+  if (props.kind === 'temperature') return parseTemperature(text.value, temperature.value, decimal)
+  if (props.kind === 'length') return parseLength(text.value, length.value, decimal)
+  const parsed = parseDecimal(text.value.replace(/%$/, ''), decimal)
   if (parsed.ok && parsed.value < 0) return { ok: false, problem: 'negative' }
   if (parsed.ok && props.kind === 'percent' && parsed.value > 100 && props.max === undefined)
     return { ok: false, problem: 'too-large' }
@@ -94,8 +100,67 @@ function parse(): Parsed<number> {
   return parsed
 }
 
-function read(leaving: boolean): void {
+const isPossible = (value: number): boolean =>
+  value >= Math.max(0, props.min ?? -Infinity) &&
+  value <= Math.min(props.max ?? Infinity, MOST[props.kind] ?? Infinity)
+
+/** What was typed; where it can be read in two ways and both are possible, it is asked which was meant. */
+function parseOrAsk(): Parsed<number> {
+  choices.value = []
   const parsed = parse()
+  if (parsed.ok || parsed.problem !== 'two-readings') return parsed
+  // What stood there already is what it was.
+  if (props.modelValue !== null && text.value === show(props.modelValue))
+    return { ok: true, value: props.modelValue }
+  const readings = (['.', ','] as const).flatMap((decimal) => {
+    const one = parse(decimal)
+    return one.ok ? [{ decimal, value: one.value }] : []
+  })
+  const possible = readings.filter(({ value }) => isPossible(value))
+  if (possible.length === 1) return { ok: true, value: possible[0]!.value }
+  // Thousandths of a kilogram or a pound are weighed, of a gram or a degree hardly: there the person's own decimal mark says too little.
+  const own = possible.find(({ decimal }) => decimal === decimalMark && text.value.includes(decimal))
+  if (own && finely()) return { ok: true, value: own.value }
+  choices.value = possible.map(({ value }) => ({ value, words: inFull(value) }))
+  return parsed
+}
+
+/** Figures of this field have thousandths. */
+const finely = (): boolean =>
+  props.kind === 'mass'
+    ? /[a-z]/i.test(text.value)
+      ? /kg|oz|lb/i.test(text.value)
+      : mass.value !== 'g'
+    : props.kind !== 'temperature'
+
+/** A reading with nothing left to guess: "1 234 g", "1.234 g". */
+function inFull(value: number): string {
+  if (props.kind === 'mass' && mass.value === 'lb') return `${Number((value / 453.59237).toPrecision(7))} lb`
+  const perUnit = props.kind === 'mass' ? { g: 1, kg: 1000, oz: 28.349523125, lb: 453.59237 }[mass.value] : 1
+  const shown =
+    props.kind === 'temperature'
+      ? fromCelsius(value, temperature.value)
+      : props.kind === 'length'
+        ? value / MM_IN[length.value]
+        : props.kind === 'volume'
+          ? value / cm3PerUnit()
+          : value / perUnit
+  return `${Number(shown.toPrecision(7)).toLocaleString('en', { maximumFractionDigits: 6 }).replaceAll(',', '\u202f')} ${suffix.value}`.trim()
+}
+
+function choose(value: number): void {
+  choices.value = []
+  error.value = ''
+  text.value = show(value)
+  doubted = value
+  accept(value)
+  input.value?.focus()
+}
+/** a doubtful figure the person has said yes to */
+let doubted: number | null = null
+
+function read(leaving: boolean): void {
+  const parsed = parseOrAsk()
   if (!parsed.ok) {
     if (parsed.problem === 'empty' && props.nullable) {
       error.value = ''
@@ -103,14 +168,20 @@ function read(leaving: boolean): void {
     } else if (parsed.problem !== 'empty' || leaving) error.value = quantityWords(parsed.problem, props.kind)
     return
   }
-  const { value } = parsed
+  accept(parsed.value)
+}
+
+function accept(value: number): void {
   if (props.positive && value <= 0) error.value = quantityWords('zero', props.kind)
   else if (props.min !== undefined && value < props.min)
     error.value = `At least ${show(props.min)} ${suffix.value}.`
   else if (props.max !== undefined && value > props.max + 1e-9)
     error.value = props.maxWords ?? `At most ${show(props.max)} ${suffix.value}.`
   else if (value > (MOST[props.kind] ?? Infinity)) error.value = quantityWords('too-large', props.kind)
-  else {
+  else if (props.doubtBelow !== undefined && value < props.doubtBelow && value !== doubted) {
+    error.value = `${inFull(value)} is very little here. Type it anew, or`
+    choices.value = [{ value, words: `yes, ${inFull(value)}` }]
+  } else {
     error.value = ''
     if (value !== props.modelValue) emit('update:modelValue', value)
   }
@@ -168,6 +239,13 @@ function leave(): void {
     </div>
     <p v-if="error" :id="`${id}-error`" role="alert" class="mt-1 text-sm font-semibold text-oxide">
       {{ error }}
+      <span v-if="choices.length > 1">Did you mean </span>
+      <template v-for="(choice, at) in choices" :key="choice.value">
+        <span v-if="at > 0"> or </span
+        ><button type="button" class="btn min-h-8 px-2 py-0.5" @click="choose(choice.value)">
+          {{ choice.words }}
+        </button>
+      </template>
     </p>
     <p v-else-if="hint" :id="`${id}-hint`" class="mt-1 text-xs text-soft">{{ hint }}</p>
   </div>

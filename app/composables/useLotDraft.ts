@@ -53,6 +53,8 @@ export function useLotDraft(lot: Lot | null, done: () => void, begun: Partial<Lo
     rows.value.push({ symbol: '', pct: null, sd: null })
   }
 
+  /** Pieces of kilograms, ounces or pounds have thousandths; of grams, 1,234 is asked about. */
+  const pieceMark = () => (yard.settings.mass === 'g' ? undefined : decimalMarkHere())
   function check(): boolean {
     faults.name = draft.name.trim() ? '' : 'Give it a name you will know it by.'
     const unknown = rows.value.find(({ symbol, pct }) => pct !== null && !SYMBOLS.includes(symbol))
@@ -65,8 +67,12 @@ export function useLotDraft(lot: Lot | null, done: () => void, begun: Partial<Lo
     else if (total.value === 0)
       faults.composition = 'Say what it is made of, if only a guess: at least one element.'
     else faults.composition = ''
-    const pieces = parsePieces(extras.piecesText, yard.settings.mass)
-    faults.pieces = pieces.ok ? '' : `“${pieces.part}” is no mass. Write them as 118; 3 x 240; 95.`
+    const pieces = parsePieces(extras.piecesText, yard.settings.mass, pieceMark())
+    faults.pieces = pieces.ok
+      ? ''
+      : pieces.problem === 'two-readings'
+        ? `“${pieces.part}” can be read in two ways. Write it without a mark between thousands.`
+        : `“${pieces.part}” is no mass. Write them as 118; 3 x 240; 95.`
     return (
       !faults.name &&
       !faults.composition &&
@@ -86,7 +92,7 @@ export function useLotDraft(lot: Lot | null, done: () => void, begun: Partial<Lo
         if (spread) sd[symbol] = spread
       }
     const time = now()
-    const pieces = parsePieces(extras.piecesText, yard.settings.mass)
+    const pieces = parsePieces(extras.piecesText, yard.settings.mass, pieceMark())
     const after = lotSchema.parse({
       metallicYield: null,
       originHeatId: null,

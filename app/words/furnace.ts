@@ -64,6 +64,8 @@ export const GAS_WORDS: Readonly<Record<GasReason, string>> = {
 export const TRACE_FAULTS: Readonly<Record<TemperatureLogFault, string>> = {
   empty: 'is empty.',
   'no-columns': 'has no columns named time and temperature in its first row.',
+  'two-readings':
+    'Its figures can be read in two ways (1,085: over a thousand, or a little over one). Write them without a mark between thousands. Nothing was changed.',
   'no-readings':
     'holds no readings: the time as 2026-11-23T10:05:00Z or in seconds, the temperature as a figure.',
   'too-long': 'is too long. Save a reading a second, or only this heat.',

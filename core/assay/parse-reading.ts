@@ -1,4 +1,4 @@
-import { parseDecimal, type Parsed } from '#core/units'
+import { parseShare, type Parsed } from '#core/units'
 import type { ElementReading } from './reading'
 
 /**
@@ -21,7 +21,7 @@ export function parseReading(text: string): Parsed<ElementReading> {
 }
 
 function share(text: string): Parsed<number> {
-  const parsed = parseDecimal(text)
+  const parsed = parseShare(text)
   if (!parsed.ok) return parsed
   if (parsed.value < 0) return { ok: false, problem: 'negative' }
   return parsed.value > 100 ? { ok: false, problem: 'too-large' } : parsed

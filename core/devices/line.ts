@@ -35,7 +35,7 @@ export function parseLine(kind: DeviceKind, line: string): DeviceReading | LineF
 function temperature(text: string): DeviceReading | LineFault {
   if (text === 'T open') return 'open'
   const [, figure] = TEMPERATURE.exec(text) ?? []
-  const read = figure ? parseTemperature(figure, 'C') : null
+  const read = figure ? parseTemperature(figure, 'C', '.') : null
   return read?.ok ? { kind: 'thermocouple', celsius: read.value } : 'unreadable'
 }
 

@@ -1,4 +1,4 @@
-import { formatMass, parseMass, type MassUnit } from '#core/units'
+import { formatMass, parseMass, type DecimalMark, type MassUnit, type QuantityProblem } from '#core/units'
 
 /** Most pieces that are kept one by one. */
 export const PIECES_MOST = 500
@@ -12,17 +12,18 @@ export const PIECES_MOST = 500
 export function parsePieces(
   text: string,
   defaultUnit: MassUnit,
-): { ok: true; pieces: number[] } | { ok: false; part: string } {
+  decimal?: DecimalMark,
+): { ok: true; pieces: number[] } | { ok: false; part: string; problem: QuantityProblem } {
   const pieces: number[] = []
   // A comma between digits is a decimal comma only where nothing else parts the list.
   const parts =
     text.includes(';') || text.includes('\n') ? text.split(/[;\n]/) : text.split(/,\s+|,(?!\d)|\s*,\s*(?=\d)/)
   for (const part of parts.map((one) => one.trim()).filter(Boolean)) {
     const [, times = '1', mass = ''] = /^(?:(\d+)\s*[x×*]\s*)?(.+)$/i.exec(part) ?? []
-    const parsed = parseMass(mass, defaultUnit)
+    const parsed = parseMass(mass, defaultUnit, decimal)
     const count = Number(times)
     if (!parsed.ok || parsed.value <= 0 || count < 1 || pieces.length + count > PIECES_MOST)
-      return { ok: false, part }
+      return { ok: false, part, problem: parsed.ok ? 'too-large' : parsed.problem }
     for (let piece = 0; piece < count; piece++) pieces.push(Number(parsed.value.toFixed(3)))
   }
   return { ok: true, pieces }

@@ -1,8 +1,16 @@
 export { GRAMS_PER } from './mass-units'
 export { formatMass, type FormattedMass } from './format-mass'
 export { formatLength, MM_IN, parseLength } from './length'
-export { parseDecimal } from './parse-decimal'
+export { decimalMarkOf, parseDecimal, parseShare } from './parse-decimal'
 export { parseMass } from './parse-mass'
 export { weighingStep } from './weighing-step'
 export { formatTemperature, fromCelsius, parseTemperature } from './temperature'
-export type { LengthUnit, MassUnit, Parsed, QuantityProblem, TemperatureUnit, UnitChoice } from './types'
+export type {
+  DecimalMark,
+  LengthUnit,
+  MassUnit,
+  Parsed,
+  QuantityProblem,
+  TemperatureUnit,
+  UnitChoice,
+} from './types'

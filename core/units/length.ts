@@ -1,5 +1,5 @@
 import { parseDecimal } from './parse-decimal'
-import type { LengthUnit, Parsed } from './types'
+import type { DecimalMark, LengthUnit, Parsed } from './types'
 
 /** Millimetres in each unit of length. */
 export const MM_IN: Readonly<Record<LengthUnit, number>> = { mm: 1, in: 25.4 }
@@ -20,17 +20,18 @@ const WORDS: Readonly<Record<string, number>> = {
  * @returns mm, zero or more, or why it could not be read
  * @example parseLength('1 1/2 in', 'mm') // { ok: true, value: 38.1 }
  */
-export function parseLength(text: string, defaultUnit: LengthUnit): Parsed<number> {
+export function parseLength(text: string, defaultUnit: LengthUnit, decimal?: DecimalMark): Parsed<number> {
   const trimmed = text.trim().toLowerCase()
   if (trimmed === '') return { ok: false, problem: 'empty' }
-  const [, figure = '', word = ''] = /^([-−+\d.,/\s\u00a0\u202f]*?)\s*([a-z"″]*)$/.exec(trimmed) ?? []
+  const [, figure = '', word = ''] =
+    /^([-−+\d.,'’٠-٩۰-۹٫٬/\s\u00a0\u202f]*?)\s*([a-z"″]*)$/.exec(trimmed) ?? []
   if (!figure) return { ok: false, problem: 'not-a-number' }
   const perUnit = word === '' ? MM_IN[defaultUnit] : WORDS[word]
   if (perUnit === undefined) return { ok: false, problem: 'unknown-unit' }
   const fraction = /^(?:(\d+)\s+)?(\d+)\s*\/\s*(\d+)$/.exec(figure.trim())
   const parsed: Parsed<number> = fraction
     ? { ok: true, value: Number(fraction[1] ?? 0) + Number(fraction[2]) / Number(fraction[3]) }
-    : parseDecimal(figure)
+    : parseDecimal(figure, decimal)
   if (!parsed.ok) return parsed
   if (!Number.isFinite(parsed.value)) return { ok: false, problem: 'not-a-number' }
   if (parsed.value < 0) return { ok: false, problem: 'negative' }

@@ -1,5 +1,5 @@
 import { parseDecimal } from './parse-decimal'
-import type { Parsed, TemperatureUnit } from './types'
+import type { DecimalMark, Parsed, TemperatureUnit } from './types'
 
 /**
  * Celsius to the chosen temperature unit.
@@ -25,10 +25,14 @@ export function formatTemperature(celsius: number, unit: TemperatureUnit, digits
  * Reads a temperature as typed: "1180", "2150 F", "1180 °C".
  * @returns °C, above −90 and below 3500, or why it could not be read
  */
-export function parseTemperature(text: string, defaultUnit: TemperatureUnit): Parsed<number> {
+export function parseTemperature(
+  text: string,
+  defaultUnit: TemperatureUnit,
+  decimal?: DecimalMark,
+): Parsed<number> {
   const match = /^(.*?)\s*°?\s*([cf])?$/i.exec(text.trim())
   const unit = (match?.[2]?.toUpperCase() as TemperatureUnit | undefined) ?? defaultUnit
-  const figure = parseDecimal(match?.[1] ?? text)
+  const figure = parseDecimal(match?.[1] ?? text, decimal)
   if (!figure.ok) return figure
   const celsius = unit === 'F' ? (figure.value - 32) / 1.8 : figure.value
   if (celsius < -90) return { ok: false, problem: 'negative' }

@@ -27,7 +27,7 @@ describe('single pieces', () => {
         fc.array(fc.integer({ min: 1, max: 9999 }), { maxLength: 40 }),
         fc.constantFrom('g' as const, 'kg' as const, 'oz' as const, 'lb' as const),
         (pieces, unit) => {
-          const read = parsePieces(formatPieces(pieces, unit), unit)
+          const read = parsePieces(formatPieces(pieces, unit), unit, '.')
           expect(read.ok && read.pieces.length).toBe(pieces.length)
           const sum = (list: number[]) => list.reduce((a, b) => a + b, 0)
           // Ounces are written to a tenth.

@@ -66,7 +66,7 @@ describe('masses', () => {
         fc.constantFrom('g', 'kg', 'oz', 'lb' as const),
         (grams, unit) => {
           const { figure, unit: written } = formatMass(grams, unit as 'g', 1)
-          const parsed = parseMass(`${figure} ${written}`, 'g')
+          const parsed = parseMass(`${figure} ${written}`, 'g', '.')
           return parsed.ok && Math.abs(parsed.value - grams) <= 1.5
         },
       ),

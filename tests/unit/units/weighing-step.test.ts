@@ -37,7 +37,7 @@ describe('weights as they are shown', () => {
           const stepG = weighingStep(scaleG, unit)
           expect(stepG).toBeGreaterThanOrEqual(scaleG * (1 - 1e-9))
           const { figure, unit: written } = formatMass(steps * stepG, unit, stepG)
-          const read = parseMass(`${figure} ${written}`, unit)
+          const read = parseMass(`${figure} ${written}`, unit, '.')
           expect(read.ok && Math.abs(read.value - steps * stepG) < 1e-3 * stepG).toBe(true)
         },
       ),
