@@ -11,7 +11,7 @@ async function carryOut(): Promise<void> {
   refused.value = ''
   try {
     const { rescueYard } = await import('~/storage/rescue')
-    const { name, blob } = await rescueYard(new Date().toISOString().slice(0, 10))
+    const { name, blob } = await rescueYard(today())
     downloadBlob(blob, name)
     done.value = `${name} is in your downloads.`
   } catch (error) {

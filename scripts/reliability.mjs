@@ -8,12 +8,20 @@ ensureChromium()
 if (!existsSync(join(ROOT, '.output/server/index.mjs')) && run('npx', ['nuxt', 'build']) !== 0)
   process.exit(1)
 const env = { ...process.env, RELIABILITY: 'full' }
-const unit = ['app/kills-and-soak', 'formats/fuzz', 'workspace/migrations'].map(
-  (name) => `tests/unit/${name}.test.ts`,
-)
-const browser = ['endurance', 'defence', 'keeping', 'names', 'update']
+const unit = [
+  'app/kills-and-soak',
+  'formats/fuzz',
+  'formats/seal',
+  'charge/extreme',
+  'server/solving',
+  'workspace/migrations',
+  'workspace/windows',
+].map((name) => `tests/unit/${name}.test.ts`)
+const browser = ['carrying', 'endurance', 'defence', 'keeping', 'names', 'solving', 'update']
 const failed = [
   run('npx', ['vitest', 'run', ...unit], { env }),
   run('npx', ['playwright', 'test', ...browser], { env }),
 ].filter((code) => code !== 0)
+// How long the page waits beside a thousand heavy posts is a figure to be read, not a test.
+run('npx', ['tsx', 'scripts/heavy-posts.ts'])
 process.exit(failed.length > 0 ? 1 : 0)

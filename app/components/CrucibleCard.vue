@@ -53,7 +53,7 @@ const takes = computed(() =>
         <h3 class="text-lg leading-tight font-bold break-words">{{ crucible.name }}</h3>
         <p class="text-sm text-soft">
           No. {{ crucible.number }}, {{ family ? `for ${FAMILY_WORDS[family] ?? family}` : 'no family yet'
-          }}<template v-if="crucible.retiredAt">, retired {{ crucible.retiredAt.slice(0, 10) }}</template>
+          }}<template v-if="crucible.retiredAt">, retired {{ dayOf(crucible.retiredAt) }}</template>
         </p>
       </div>
       <p class="text-right">
@@ -64,7 +64,7 @@ const takes = computed(() =>
     </div>
     <p>Takes {{ takes }}, a fifth of the height left free.</p>
     <p v-if="newest" class="text-sm text-soft">
-      Looked at {{ newest.at.slice(0, 10) }}: {{ SOUND_WORDS[newest.sound]
+      Looked at {{ dayOf(newest.at) }}: {{ SOUND_WORDS[newest.sound]
       }}<template v-if="newest.wallMm">, wall {{ mm(newest.wallMm) }}</template
       ><template v-if="newest.massG">, {{ grams(newest.massG) }}</template
       >.

@@ -94,6 +94,7 @@ const clock = (iso: string) => format(new Date(iso), 'HH:mm')
           v-model="celsius"
           :label="probe ? `Temperature by the ${probe.name}` : 'Temperature'"
           kind="temperature"
+          :doubt-below="MELT_FLOOR_C"
           size="huge"
           nullable
           :hint="

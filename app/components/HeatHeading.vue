@@ -4,6 +4,11 @@ defineProps<{ question: string }>()
 const { heat, edit } = useHeat()
 const yard = useYard()
 const { grams } = useUnits()
+
+/** A day that was emptied or half typed leaves the one that stands. */
+function dateTo(date: string): void {
+  if (/^\d{4}-\d\d-\d\d$/.test(date)) edit('Change the day of the heat', { date, zone: zoneHere() })
+}
 </script>
 
 <template>
@@ -22,7 +27,17 @@ const { grams } = useUnits()
       <p class="text-sm text-soft">
         <template v-if="heat.alloy">{{ heat.alloy.name }}</template>
         <template v-if="heat.alloy && heat.tapMassG !== null">, {{ grams(heat.tapMassG) }} to tap</template>
-        <template v-if="heat.loggedAt">, logged {{ heat.date }}</template>
+        <template v-if="heat.alloy">, </template
+        ><label
+          >{{ heat.loggedAt ? 'logged' : 'day' }}
+          <input
+            :value="heat.date"
+            type="date"
+            class="border-b border-transparent bg-transparent hover:border-line focus:border-line"
+            :title="heat.zone ? `As in ${heat.zone.replaceAll('_', ' ')}` : undefined"
+            aria-label="Day of the heat"
+            @change="dateTo(($event.target as HTMLInputElement).value)"
+        /></label>
       </p>
     </div>
     <slot />

@@ -129,7 +129,7 @@ function save(): void {
           :key="move.at + move.changeG"
           class="flex gap-3 border-t border-line py-1"
         >
-          <span class="w-24 text-soft">{{ move.at.slice(0, 10) }}</span>
+          <span class="w-24 text-soft">{{ dayOf(move.at) }}</span>
           <span class="flex-1">{{ move.why }}</span>
           <b>{{ move.changeG > 0 ? '+' : '−' }} {{ grams(Math.abs(move.changeG)) }}</b>
         </li>

@@ -46,7 +46,7 @@ function write(): void {
     <ul v-if="known.length" class="text-sm" data-testid="offsets">
       <li v-for="one in known" :key="one.point">
         <b>{{ off(one.addC) }}</b> at {{ degrees(one.readC) }},
-        <span class="text-soft">{{ one.point }}, {{ one.at.slice(0, 10) }}</span>
+        <span class="text-soft">{{ one.point }}, {{ dayOf(one.at) }}</span>
       </li>
     </ul>
     <p v-else class="font-semibold text-amber">Never checked: every reading is on trust.</p>

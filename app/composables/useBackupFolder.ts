@@ -29,7 +29,7 @@ export function useBackupFolder() {
     try {
       const { packYard } = await import('~/storage/pack-yard')
       const { writeIntoFolder } = await import('~/storage/folder')
-      const file = await packYard(yard.workspace, now().slice(0, 10))
+      const file = await packYard(yard.workspace, today())
       await writeIntoFolder(file.name, file.blob)
       lastWritten.value = now()
       fault.value = ''

@@ -29,7 +29,7 @@ export function useHeat() {
 export async function startHeat(change: Partial<Heat> = {}): Promise<void> {
   const yard = useYard()
   const heat = {
-    ...newHeat({ id: crypto.randomUUID(), now: now() }, yard.heats),
+    ...newHeat({ id: crypto.randomUUID(), now: now(), zone: zoneHere() }, yard.heats),
     ...change,
   }
   // A yard that is only looked at takes none.

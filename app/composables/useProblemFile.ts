@@ -38,7 +38,11 @@ export function useProblemFile() {
     }
     fault.value = ''
     const ids = Array.from({ length: parsed.problem.lots.length + 1 }, () => crypto.randomUUID() as string)
-    const opened = heatFromProblem(parsed.problem, yard.lots, yard.heats, { ids, now: now() })
+    const opened = heatFromProblem(parsed.problem, yard.lots, yard.heats, {
+      ids,
+      now: now(),
+      zone: zoneHere(),
+    })
     const edits: Edit[] = [
       { collection: 'heats', id: opened.heat.id, after: opened.heat },
       ...opened.lots.map((lot): Edit => ({ collection: 'lots', id: lot.id, after: lot })),

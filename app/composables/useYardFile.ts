@@ -37,7 +37,7 @@ export function useYardFile() {
       return
     }
     const { packYard } = await import('~/storage/pack-yard')
-    const { name, blob, lost } = await packYard(yard.workspace, new Date().toISOString().slice(0, 10))
+    const { name, blob, lost } = await packYard(yard.workspace, today())
     downloadBlob(blob, name)
     backedUp()
     const left = lost === 1 ? 'One picture' : `${lost} pictures`

@@ -1,14 +1,15 @@
 import { checksum, type AnyRecord } from '#core/workspace'
+import type { Store } from './store'
 
 /** The stores a yard lies in. */
 export interface Disk {
-  records: LocalForage
+  records: Store
   /** the steps, their order, and notes of writes under way */
-  journal: LocalForage
+  journal: Store
   /** checksum of each record */
-  sums: LocalForage
+  sums: Store
   /** damaged records */
-  aside: LocalForage
+  aside: Store
 }
 
 /** Where a step lies in the journal. */

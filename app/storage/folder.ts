@@ -1,12 +1,8 @@
-import localforage from 'localforage'
+import { openStore } from './store'
 
 /* A folder of the person's own that backups are written into by themselves, where the browser can do that. */
 
-const store = localforage.createInstance({
-  name: 'hephaestal-folder',
-  storeName: 'folder',
-  driver: localforage.INDEXEDDB,
-})
+const store = openStore('hephaestal-folder', 'folder')
 const HOW = { mode: 'readwrite' } as const
 
 /** none chosen, chosen but the browser wants to be asked again, or ready to be written into */

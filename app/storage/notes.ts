@@ -1,5 +1,5 @@
-import localforage from 'localforage'
 import type { AnyRecord, Step } from '#core/workspace'
+import { openStore, type Store } from './store'
 
 /** The order of the steps kept, and how many of them are done. */
 export interface Head {
@@ -46,8 +46,8 @@ export function mergeIntents(first: Intent | null, second: Intent): Intent {
  * the other windows': no clock is asked, for clocks are set.
  * @param journal the store beside the records
  */
-export function openNotes(name: string, journal: LocalForage) {
-  const quick = localforage.createInstance({ name, storeName: 'notes', driver: localforage.LOCALSTORAGE })
+export function openNotes(name: string, journal: Store) {
+  const quick = openStore(name, 'notes', 'quick')
   const self = crypto.randomUUID()
   const key = `intent/${self}`
   const largeKey = `${key}/large`
@@ -115,7 +115,7 @@ export function openNotes(name: string, journal: LocalForage) {
 
     /** Finishes what earlier pages had noted and not done, in the order in which they noted it, and counts on from there. */
     async finish(apply: (intent: Intent) => Promise<void>): Promise<void> {
-      const found: { from: LocalForage; key: string; noted: Noted | null }[] = []
+      const found: { from: Store; key: string; noted: Noted | null }[] = []
       for (const from of [journal, quick]) {
         const keys = await from.keys().catch(() => [])
         for (const entry of keys)

@@ -1,10 +1,6 @@
-import localforage from 'localforage'
+import { openStore } from './store'
 
-const photos = localforage.createInstance({
-  name: 'hephaestal',
-  storeName: 'photos',
-  driver: localforage.INDEXEDDB,
-})
+const photos = openStore('hephaestal', 'photos')
 /** Pictures in a browser that keeps nothing: they last as long as the page. */
 const loose = new Map<string, Kept>()
 

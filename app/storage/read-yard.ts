@@ -13,6 +13,7 @@ import {
 } from '#core/workspace'
 import { dropRecord, putRecord, stepKey, sumOf, type Disk } from './disk'
 import type { Head } from './notes'
+import type { Store } from './store'
 
 /** What a start of the app finds on the disk. */
 export interface Loaded {
@@ -57,7 +58,7 @@ async function readJournal({ journal }: Disk, revision: number): Promise<Journal
 }
 
 /** All a store holds, in one go; where one entry cannot be read, one by one, and that one as undefined. */
-async function everything<T>(store: LocalForage): Promise<Map<string, T | undefined>> {
+async function everything<T>(store: Store): Promise<Map<string, T | undefined>> {
   const all = new Map<string, T | undefined>()
   try {
     await store.iterate<T, undefined>((value, key) => {

@@ -1,8 +1,8 @@
-import localforage from 'localforage'
 import { REVISION, type Journal, type Records, type Step } from '#core/workspace'
 import { dropRecord, putRecord, stepKey, type Disk } from './disk'
 import { mergeIntents, openNotes, type Head, type Intent, type Noted } from './notes'
 import { readNewerYard, readYard, type Loaded } from './read-yard'
+import { openStore } from './store'
 
 /** Long enough to gather what is typed in one breath; the note keeps it safe meanwhile. */
 const PAUSE_MS = 120
@@ -50,8 +50,7 @@ export function openRepository(
   pauseMs = PAUSE_MS,
   { whole, restored = () => {} }: FromMemory = {},
 ) {
-  const driver = localforage.INDEXEDDB
-  const open = (storeName: string) => localforage.createInstance({ name, storeName, driver })
+  const open = (storeName: string) => openStore(name, storeName)
   const disk: Disk = {
     records: open('records'),
     journal: open('journal'),

@@ -1,4 +1,4 @@
-import localforage from 'localforage'
+import { openStore } from './store'
 
 /** A yard as it stood, kept apart from the yard itself. */
 export interface Snapshot {
@@ -13,11 +13,7 @@ export interface Snapshot {
 }
 
 const KEPT = 10
-const store = localforage.createInstance({
-  name: 'hephaestal-snapshots',
-  storeName: 'snapshots',
-  driver: localforage.INDEXEDDB,
-})
+const store = openStore('hephaestal-snapshots', 'snapshots')
 
 /** The snapshots kept, newest first, without their text. */
 export async function listSnapshots(): Promise<(Omit<Snapshot, 'text'> & { key: string })[]> {

@@ -1,5 +1,6 @@
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
+import { localDate } from '#core/records'
 import {
   applyStep,
   COLLECTIONS,
@@ -373,6 +374,16 @@ export const useYard = defineStore('yard', () => {
     saved: () => queue,
   }
 })
+
+/** The time zone this machine is set to: asked each time, for a phone travels. */
+export function zoneHere(): string {
+  return new Intl.DateTimeFormat().resolvedOptions().timeZone
+}
+
+/** Today, where the person is: YYYY-MM-DD. */
+export function today(): string {
+  return localDate(now(), zoneHere())
+}
 
 /** The present moment as records keep it. */
 export function now(): string {

@@ -1,3 +1,9 @@
+import { localDate } from '#core/records'
+import { zoneHere } from '~/stores/yard'
+
+/** The day of a moment, where the person is: 2026-03-14. */
+export const dayOf = (iso: string): string => localDate(iso, zoneHere())
+
 /** A mass percent with the digits that mean something: 88.0, 0.30, 0.005. */
 export function percent(value: number): string {
   if (value === 0) return '0'

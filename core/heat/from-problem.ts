@@ -23,7 +23,7 @@ export function heatFromProblem(
   problem: ChargeProblem,
   stock: readonly Lot[],
   heats: readonly Pick<Heat, 'number'>[],
-  stamp: { ids: readonly string[]; now: string },
+  stamp: { ids: readonly string[]; now: string; zone?: string },
 ): OpenedProblem {
   const [heatId, ...ids] = stamp.ids
   const byName = new Map(stock.map((lot) => [lot.name, lot]))
@@ -44,7 +44,7 @@ export function heatFromProblem(
   })
   const { target } = problem
   const alloy = alloyOf(problem)
-  const blank = newHeat({ id: heatId!, now: stamp.now }, heats)
+  const blank = newHeat({ id: heatId!, now: stamp.now, ...(stamp.zone ? { zone: stamp.zone } : {}) }, heats)
   return {
     lots,
     heat: {

@@ -1,3 +1,4 @@
+import { localDate } from '#core/records'
 import type { Heat } from './schema'
 
 /** Nine charges in ten keep each limit: margin enough for a kitchen scale. Engineering judgement. */
@@ -5,17 +6,21 @@ const DEFAULT_CONFIDENCE = 0.9
 
 /**
  * An empty heat with the next number.
- * @param stamp id and time are handed in, so that the result can be repeated
+ * @param stamp id, time and time zone are handed in, so that the result can be repeated; the day is that of the zone
  * @param heats the heats there are; the new one gets the highest number + 1
  */
-export function newHeat(stamp: { id: string; now: string }, heats: readonly Pick<Heat, 'number'>[]): Heat {
+export function newHeat(
+  stamp: { id: string; now: string; zone?: string },
+  heats: readonly Pick<Heat, 'number'>[],
+): Heat {
   return {
     id: stamp.id,
     createdAt: stamp.now,
     updatedAt: stamp.now,
     number: heats.reduce((highest, { number }) => Math.max(highest, number), 0) + 1,
     title: '',
-    date: stamp.now.slice(0, 10),
+    date: localDate(stamp.now, stamp.zone ?? 'UTC'),
+    ...(stamp.zone ? { zone: stamp.zone } : {}),
     loggedAt: null,
     alloy: null,
     need: null,

@@ -118,6 +118,8 @@ export const heatSchema = z.strictObject({
   number: z.number().int().min(1).max(999999),
   title: z.string().max(120),
   date: z.iso.date(),
+  /** the time zone its day is told in, as the IANA database calls it */
+  zone: z.string().max(60).optional(),
   loggedAt: z.iso.datetime().nullable(),
   alloy: alloySchema.nullable(),
   need: metalNeedSchema.nullable(),

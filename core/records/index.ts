@@ -1,1 +1,2 @@
+export { localDate } from './local-date'
 export { recordFields } from './record'

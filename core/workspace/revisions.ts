@@ -1,7 +1,7 @@
 import { COLLECTIONS, type Collection } from './collections'
 
 /** How far the shape of a yard has grown. Files and stored yards say theirs; a greater one is newer than this app. */
-export const REVISION = 7
+export const REVISION = 8
 
 type Raw = Record<string, unknown>
 
@@ -34,6 +34,8 @@ const GROWTH: readonly Growth[] = [
   },
   // Zinc and tin as base metals, what a heat freezes at, what a crucible last held: nothing to be filled in.
   { to: 7 },
+  // The time zone of a heat's day; files that vouch for themselves.
+  { to: 8 },
 ]
 
 const isObject = (value: unknown): value is Raw =>

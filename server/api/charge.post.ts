@@ -1,6 +1,7 @@
 import type { H3Event } from 'h3'
 import { parseChargeProblem } from '#core/charge'
 import { clientOf } from '../limits/client-of'
+import { inTurn } from '../limits/in-turn'
 import { limitedBody } from '../limits/limited-body'
 import { solving } from '../solving/shared'
 
@@ -15,13 +16,8 @@ export default defineEventHandler(async (event) => {
     return refuse(event, 403, 'this is not for pages of other sites')
   const body = await limitedBody(event.node.req, MOST_BYTES, MOST_MS)
   if (!body.ok) return refuse(event, body.status, body.message)
-  let value: unknown
-  try {
-    value = JSON.parse(body.text)
-  } catch {
-    return refuse(event, 400, 'the body is not JSON')
-  }
-  const parsed = parseChargeProblem(value)
+  const parsed = await inTurn(() => readProblem(body.text))
+  if (parsed === null) return refuse(event, 400, 'the body is not JSON')
   if (!parsed.ok) {
     setResponseStatus(event, 400)
     return { error: 'invalid', issues: parsed.issues }
@@ -39,6 +35,17 @@ export default defineEventHandler(async (event) => {
     throw error
   }
 })
+
+/** The problem in a body, or what is wrong with it; null where it is no JSON. */
+function readProblem(text: string): ReturnType<typeof parseChargeProblem> | null {
+  let value: unknown
+  try {
+    value = JSON.parse(text)
+  } catch {
+    return null
+  }
+  return parseChargeProblem(value)
+}
 
 const ERRORS = { 400: 'invalid', 403: 'not-for-you', 408: 'too-slow', 413: 'too-large', 503: 'busy' } as const
 

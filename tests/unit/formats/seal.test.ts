@@ -106,7 +106,7 @@ describe('a backup vouches for itself', () => {
     const lots = Array.from({ length: 100_000 }, () => '{"id":1}').join()
     for (const version of [1, 9]) {
       const broken = readWorkspace(
-        `{"format":"hephaestal/workspace","version":${version},"revision":7,"settings":[],"lots":[${lots}],"alloys":[],"heats":[],"gear":[],"practices":[]}`,
+        `{"format":"hephaestal/workspace","version":${version},"revision":8,"settings":[],"lots":[${lots}],"alloys":[],"heats":[],"gear":[],"practices":[]}`,
       )
       if (broken.ok) throw new Error('taken')
       expect(broken.fault).toMatchObject(

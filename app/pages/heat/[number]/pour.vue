@@ -138,6 +138,7 @@ function removeIngot(id: string): void {
               :model-value="heat.pour.pourTemperatureC"
               label="Poured at"
               kind="temperature"
+              :doubt-below="MELT_FLOOR_C"
               nullable
               @update:model-value="change({ pourTemperatureC: $event }, 'temperature')"
               @sealed="yard.seal()"
