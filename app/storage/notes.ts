@@ -21,6 +21,9 @@ export interface Noted extends Intent {
   number: number
 }
 
+/** So many records at once are too many for the quick store, whatever is in them. */
+const QUICK_MOST = 400
+
 /** So many windows' last numbers are remembered: a note may come back that was done long ago. */
 const WINDOWS_REMEMBERED = 40
 
@@ -89,6 +92,7 @@ export function openNotes(name: string, journal: Store) {
     /** Writes down all that is not on the disk yet: small notes at once, those too large for it beside the journal. */
     async write(noted: Noted): Promise<void> {
       try {
+        if (noted.changes.length > QUICK_MOST) throw new RangeError('too many')
         await quick.setItem(key, noted)
       } catch {
         largeNoted = true

@@ -7,6 +7,9 @@ export interface Told {
   settled?: Pick<OpenClash, 'collection' | 'id' | 'path'>
 }
 
+/** Changes told in one message. */
+const AT_ONCE = 400
+
 /** A line to the other windows of this yard; silent where the browser has none. */
 export function openWindows(name: string, hear: (told: Told) => void) {
   const self = crypto.randomUUID()
@@ -15,8 +18,22 @@ export function openWindows(name: string, hear: (told: Told) => void) {
     channel.onmessage = ({ data }: MessageEvent<Told>) => {
       if (data.from !== self) hear(data)
     }
+  const waiting: Told[] = []
+  /** Message by message, the window breathing in between: a whole yard is copied for the other windows. */
+  function send(): void {
+    const next = waiting.shift()
+    if (!next) return
+    channel?.postMessage(next)
+    if (waiting.length > 0) setTimeout(send)
+  }
   return {
-    tell: (changes: Change[], settled?: Told['settled']) =>
-      channel?.postMessage({ from: self, changes, ...(settled ? { settled } : {}) }),
+    tell(changes: Change[], settled?: Told['settled']): void {
+      const idle = waiting.length === 0
+      for (let from = 0; from === 0 || from < changes.length; from += AT_ONCE) {
+        const part = changes.slice(from, from + AT_ONCE)
+        waiting.push({ from: self, changes: part, ...(settled ? { settled } : {}) })
+      }
+      if (idle) send()
+    },
   }
 }

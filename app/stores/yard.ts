@@ -16,6 +16,7 @@ import {
   sameRecord,
   sealJournal,
   toWorkspace,
+  withoutMarks,
   withPart,
   type Change,
   type Collection,
@@ -251,7 +252,8 @@ export const useYard = defineStore('yard', () => {
       collection,
       id,
       before: records.value[collection][id] ?? null,
-      after: plainRecord(after),
+      // So many come from a file, and are in no form's wrapping.
+      after: edits.length < LOOKED_THROUGH ? plainRecord(after) : withoutMarks(after),
     }))
     const why = changes.length < LOOKED_THROUGH ? unfitPart(changes) : null
     notKept.value = why && { label, why }

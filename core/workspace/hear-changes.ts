@@ -35,7 +35,8 @@ export function hearChanges(
   unwritten: (collection: Collection, id: string) => boolean = () => false,
   gone: (collection: Collection, id: string) => AnyRecord | null = () => null,
 ): Heard {
-  let heard = records
+  let heard: Records = { ...records }
+  const copies: Partial<Records> = {}
   const drawn: Change[] = []
   const clashes: OpenClash[] = []
   for (const { collection, id, before, after } of changes) {
@@ -67,7 +68,10 @@ export function hearChanges(
     const takenAway = !mine && before !== null && after !== null
     if (takenAway || unwritten(collection, id) || !sameRecord(value, after))
       drawn.push({ collection, id, before: mine, after: value } as Change)
-    heard = applyStep(heard, { changes: [{ collection, id, before: mine, after: value }] }, 'do')
+    // Copied once, however many of a collection's records were changed.
+    const copy = (copies[collection] ??= heard[collection] = { ...heard[collection] })
+    Reflect.deleteProperty(copy, id)
+    if (value) copy[id] = value
   }
   const numbers = numberingChanges(heard)
   if (numbers.length > 0) heard = applyStep(heard, { changes: numbers }, 'do')

@@ -29,11 +29,13 @@ export type Records = { [C in Collection]: Record<string, AnyRecord> }
 export function applyStep(records: Records, step: Pick<Step, 'changes'>, direction: 'do' | 'undo'): Records {
   const next = { ...records }
   const changes = direction === 'do' ? step.changes : [...step.changes].reverse()
-  for (const change of changes) {
-    const value = direction === 'do' ? change.after : change.before
-    const kept = Object.entries(next[change.collection]).filter(([id]) => id !== change.id)
-    if (value !== null) kept.push([change.id, value])
-    next[change.collection] = Object.fromEntries(kept)
+  // Each collection is copied once, however many of its records change: a whole yard may be put in place of another.
+  const copies: Partial<Records> = {}
+  for (const { collection, id, before, after } of changes) {
+    const copy = (copies[collection] ??= next[collection] = { ...next[collection] })
+    const value = direction === 'do' ? after : before
+    Reflect.deleteProperty(copy, id)
+    if (value !== null) copy[id] = value
   }
   return next
 }

@@ -1,6 +1,6 @@
 export { fromWorkspace, toWorkspace } from './convert'
 export { hearChanges, type Heard, type OpenClash } from './hear-changes'
-export { plainRecord } from './plain-record'
+export { plainRecord, withoutMarks } from './plain-record'
 export { rebaseStep } from './rebase-step'
 export { sameRecord } from './same-record'
 export { applyStep, noRecords, type Change, type Records, type Step } from './history'

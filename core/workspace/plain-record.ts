@@ -19,5 +19,10 @@ export function plainRecord<T>(record: T): T {
   } catch {
     copy = JSON.parse(JSON.stringify(record)) as T
   }
-  return JSON.stringify(copy)?.search(TURNING) >= 0 ? (withoutTurning(copy) as T) : copy
+  return withoutMarks(copy)
+}
+
+/** A record that is in no wrapping, without the marks that turn what follows. */
+export function withoutMarks<T>(record: T): T {
+  return JSON.stringify(record)?.search(TURNING) >= 0 ? (withoutTurning(record) as T) : record
 }
