@@ -357,7 +357,7 @@ test.describe('files that are too much', () => {
     const download = page.waitForEvent('download')
     await page.getByRole('button', { name: 'Menu' }).click()
     await page.getByRole('menuitem', { name: 'Save the yard to a file' }).click()
-    expect(JSON.parse(await readFile((await (await download).path())!, 'utf8'))).toEqual(demo)
+    expect(yardOf(await readFile((await (await download).path())!, 'utf8'))).toEqual(demo)
   })
 })
 
