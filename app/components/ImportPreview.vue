@@ -71,8 +71,10 @@ const fault = ref('')
 async function take(change: (workspace: Workspace) => boolean, words: string): Promise<void> {
   fault.value = ''
   try {
-    const { bringPhotos } = await import('~/storage/bring-photos')
-    if (!change(await bringPhotos(theirs.value, props.file.photos))) return
+    // Without pictures there is nothing to wait for.
+    const pictures = Object.keys(props.file.photos).length > 0
+    const bring = pictures ? (await import('~/storage/bring-photos')).bringPhotos : null
+    if (!change(bring ? await bring(theirs.value, props.file.photos) : theirs.value)) return
   } catch (error) {
     fault.value = photosNotKept(props.file.name, error)
     return

@@ -58,7 +58,7 @@ function weighThrough(
     const { stepG } = last.problem.lots.find(({ id }) => id === next.lot)!
     // What the screen shows, typed back as text.
     const { figure, unit } = formatMass(next.massG, bench.unit, stepG!)
-    const read = parseMass(`${figure} ${unit}`, bench.unit)
+    const read = parseMass(`${figure} ${unit}`, bench.unit, '.')
     expect(read.ok).toBe(true)
     const shownG = read.ok ? read.value : 0
     expect(Math.abs(shownG - next.massG), `${figure} ${unit} is ${next.massG} g`).toBeLessThan(1e-3 * stepG!)
