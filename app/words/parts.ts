@@ -2,6 +2,7 @@ import type { Collection } from '#core/workspace'
 
 /** Parts of a record in a person's words, where the name of the field is not one. */
 const NAMES: Record<string, string> = {
+  title: 'name',
   massG: 'weight',
   pricePerKg: 'price',
   metallicYield: 'metal in it',
@@ -45,13 +46,14 @@ const KINDS: Record<Collection, string> = {
 }
 const isId = (name: string) => /^[0-9a-f-]{36}$/.test(name)
 
-/** "pour: dross", "the whole lot". */
+/** "the pour: dross", "the whole lot". */
 export function partName(collection: Collection, path: readonly string[]): string {
   if (path.length === 0) return `the whole ${KINDS[collection]}`
-  return path
+  const named = path
     .filter((name) => !isId(name))
     .map((name) => NAMES[name] ?? name.replaceAll(/([A-Z])/g, ' $1').toLowerCase())
     .join(': ')
+  return `the ${named}`
 }
 
 interface Tools {
@@ -67,7 +69,7 @@ export function partValue(path: readonly string[], value: unknown, tools: Tools)
   if (value === undefined || value === null || value === '') return 'nothing'
   if (typeof value === 'boolean') return value ? 'yes' : 'no'
   if (typeof value === 'number') {
-    if (name.endsWith('G')) return tools.grams(value, 0.1)
+    if (name.endsWith('G')) return tools.grams(value, Math.abs(value) < 100 ? 0.1 : 1)
     return name.endsWith('C') ? tools.degrees(value) : String(Number(value.toPrecision(6)))
   }
   if (typeof value === 'string') {

@@ -30,7 +30,7 @@ export function quantityWords(problem: QuantityProblem, kind: QuantityKind): str
     case 'not-a-number':
       return `That is not a figure. Type digits, such as ${example}.`
     case 'two-readings':
-      return 'That can be read in two ways. Write it without a mark between thousands.'
+      return 'That can be read in two ways.'
     case 'unknown-unit':
       return kind === 'length' ? 'Unknown unit. Use mm, cm, m or in.' : 'Unknown unit. Use g, kg, oz or lb.'
     case 'negative':

@@ -121,7 +121,7 @@ test('merged, what each side typed is there; what both changed is asked; a numbe
   await expect(page.getByTestId('renumbered')).toContainText('Your yard has another H-013')
   const clash = page.getByTestId('merge-clash')
   await expect(clash).toHaveCount(1)
-  await expect(clash).toContainText('title')
+  await expect(clash).toContainText('the name')
   await expect(clash.getByLabel(/yours: “Named here”/)).toBeChecked()
   await clash.getByLabel(/the file’s: “Named on the phone”/).check()
   await page.getByRole('button', { name: 'Merge it in' }).click()

@@ -144,7 +144,7 @@ test('two windows: a change appears in the other, different fields are both kept
       ],
     })
   })
-  await expect(page.getByTestId('clash')).toContainText('Two windows changed title of H-013')
+  await expect(page.getByTestId('clash')).toContainText('Two windows changed the name of H-013')
   await page
     .getByTestId('clash')
     .getByRole('button', { name: /The other’s/ })
