@@ -2,6 +2,7 @@
 import {
   formatMass,
   fromCelsius,
+  GRAMS_PER,
   MM_IN,
   parseDecimal,
   parseLength,
@@ -72,7 +73,7 @@ function show(value: number | null): string {
     const { figure, unit } = formatMass(value, 'lb')
     return `${figure} ${unit}`
   }
-  const perUnit = { g: 1, kg: 1000, oz: 28.349523125 }[mass.value]
+  const perUnit = GRAMS_PER[mass.value]
   const shown = value / perUnit
   const digits = mass.value === 'g' ? 1 : 3
   // The step of a fine scale is less than the last digit of a bin.
@@ -135,8 +136,9 @@ const finely = (): boolean =>
 
 /** A reading with nothing left to guess: "1 234 g", "1.234 g". */
 function inFull(value: number): string {
-  if (props.kind === 'mass' && mass.value === 'lb') return `${Number((value / 453.59237).toPrecision(7))} lb`
-  const perUnit = props.kind === 'mass' ? { g: 1, kg: 1000, oz: 28.349523125, lb: 453.59237 }[mass.value] : 1
+  if (props.kind === 'mass' && mass.value === 'lb')
+    return `${Number((value / GRAMS_PER.lb).toPrecision(7))} lb`
+  const perUnit = props.kind === 'mass' ? GRAMS_PER[mass.value] : 1
   const shown =
     props.kind === 'temperature'
       ? fromCelsius(value, temperature.value)
