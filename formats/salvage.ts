@@ -1,6 +1,7 @@
 import {
   checksum,
   COLLECTIONS,
+  isObject,
   migrateRecord,
   noRecords,
   recordSchemas,
@@ -27,9 +28,6 @@ interface Found {
   collection: Collection
   record: Raw
 }
-
-const isObject = (value: unknown): value is Raw =>
-  typeof value === 'object' && value !== null && !Array.isArray(value)
 
 /** Where a record's own checksum stands in a file. */
 export const checkKey = (collection: Collection, id: string): string => `${collection}/${id}`

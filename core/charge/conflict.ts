@@ -87,7 +87,7 @@ class ConflictSketch {
 
   read(): LimitConflict {
     const { rows } = this.model
-    const elastic = minimiseWithCones(this.open, this.model)
+    const elastic = this.look()
     if (!elastic.feasible) return { solvable: false, conflict: [], together: [], alone: [] }
     const given = rows.filter(({ slack }) => elastic.values[slack!]! > MET)
     if (given.length === 0) return { solvable: true, conflict: [], together: [], alone: [] }
@@ -117,14 +117,19 @@ class ConflictSketch {
 
   /** Nothing where the time is up meanwhile: what is known by then is told. */
   private solve(): LinearSolution {
-    return unlessOutOfTime(() => minimiseWithCones(this.open, this.model), NO_SOLUTION)
+    return unlessOutOfTime(() => this.look(), NO_SOLUTION)
+  }
+
+  /** @throws OutOfTime */
+  private look(): LinearSolution {
+    return minimiseWithCones(this.open, this.model)
   }
 
   private clash(members: readonly LimitRow[]): boolean {
     this.trials++
     this.enforceOnly(members)
     // What could not be looked at in time is not said to clash.
-    return unlessOutOfTime(() => !minimiseWithCones(this.open, this.model).feasible, false)
+    return unlessOutOfTime(() => !this.look().feasible, false)
   }
 
   /** Any set that cannot hold together has a limit that gave way; smaller sets are tried before larger ones. */

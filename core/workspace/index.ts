@@ -20,7 +20,7 @@ export {
 export { clashKey, drawIn, type DrawnIn } from './draw-in'
 export { freeNumbers, numberingChanges } from './free-numbers'
 export { knownPart, knownWorkspace, type Newer } from './newer'
-export { migrateRecord, migrateWorkspace, REVISION, revisionOf } from './revisions'
+export { isObject, migrateRecord, migrateWorkspace, REVISION, revisionOf } from './revisions'
 export { COLLECTIONS, type Collection } from './collections'
 export {
   ownAlloySchema,

@@ -1,4 +1,5 @@
 import { COLLECTIONS, type Collection } from './collections'
+import { isObject } from './revisions'
 import { sameRecord as same } from './same-record'
 import type { AnyRecord, Workspace } from './schema'
 
@@ -39,20 +40,18 @@ function keyOf(lists: readonly unknown[][]): ((one: unknown) => string) | null {
   if (all.length === 0) return null
   if (all.every((one) => typeof one === 'string')) return String
   for (const key of ['id', 'lotId'])
-    if (all.every((one) => isFields(one) && typeof one[key] === 'string'))
+    if (all.every((one) => isObject(one) && typeof one[key] === 'string'))
       return (one) => String((one as Fields)[key])
   return null
 }
 
-const isFields = (value: unknown): value is Fields =>
-  typeof value === 'object' && value !== null && !Array.isArray(value)
 /** Nothing was said here: what the other side says is no change of it. */
 const isNothing = (value: unknown): boolean =>
   value === undefined ||
   value === null ||
   value === '' ||
   (Array.isArray(value) && value.length === 0) ||
-  (isFields(value) && Object.keys(value).length === 0)
+  (isObject(value) && Object.keys(value).length === 0)
 
 /** Where, at the most, each side may be told apart without a common past. */
 class Drawing {
@@ -71,8 +70,8 @@ class Drawing {
       const past = Array.isArray(before) ? (before as unknown[]) : []
       const key = keyOf([past, mine, theirs])
       if (key) return this.list(path, key, past, mine, theirs)
-    } else if (isFields(mine) && isFields(theirs) && (path.length !== 1 || OPEN.has(path[0]!)))
-      return this.fields(path, isFields(before) ? before : {}, mine, theirs)
+    } else if (isObject(mine) && isObject(theirs) && (path.length !== 1 || OPEN.has(path[0]!)))
+      return this.fields(path, isObject(before) ? before : {}, mine, theirs)
     if (path.at(-1) !== 'updatedAt') this.clashes.push({ path, mine, theirs })
     return this.mineIsLater ? mine : theirs
   }
@@ -104,8 +103,8 @@ class Drawing {
       if (one === undefined) return this.based && was !== undefined && same(other, was) ? [] : [other]
       if (other === undefined) return this.based && was !== undefined && same(one, was) ? [] : [one]
       return [
-        isFields(one) && isFields(other)
-          ? this.fields([...path, id], isFields(was) ? was : {}, one, other)
+        isObject(one) && isObject(other)
+          ? this.fields([...path, id], isObject(was) ? was : {}, one, other)
           : one,
       ]
     })
@@ -147,7 +146,7 @@ function replaced(whole: unknown, [first, ...rest]: readonly string[], value: un
     const key = keyOf([whole])
     return key ? whole.map((one: unknown) => (key(one) === first ? replaced(one, rest, value) : one)) : whole
   }
-  return isFields(whole) ? { ...whole, [first]: replaced(whole[first], rest, value) } : whole
+  return isObject(whole) ? { ...whole, [first]: replaced(whole[first], rest, value) } : whole
 }
 
 /** What stands at a place in a record; undefined where there is no such place. */
@@ -157,7 +156,7 @@ export function partOf(record: AnyRecord, path: readonly string[]): unknown {
       const key = keyOf([whole])
       return key ? whole.find((one) => key(one) === name) : undefined
     }
-    return isFields(whole) ? whole[name] : undefined
+    return isObject(whole) ? whole[name] : undefined
   }, record)
 }
 

@@ -38,7 +38,8 @@ const GROWTH: readonly Growth[] = [
   { to: 8 },
 ]
 
-const isObject = (value: unknown): value is Raw =>
+/** A value with fields of its own: neither a list nor a plain word. */
+export const isObject = (value: unknown): value is Raw =>
   typeof value === 'object' && value !== null && !Array.isArray(value)
 
 function weighedLots({ weighed }: Raw): unknown[] {
