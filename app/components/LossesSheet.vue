@@ -6,6 +6,7 @@ import { LOSS_WORDS } from '~/words/losses'
 const emit = defineEmits<{ close: [] }>()
 const losses = useLosses()
 const { heat, way, yardsWay, elements, forms } = losses
+onMounted(losses.look)
 const tables = computed(() => [
   {
     id: 'recovery',

@@ -1,61 +1,66 @@
 import { computed } from 'vue'
-import { heatTrace, type Heat } from '#core/heat'
+import type { Heat } from '#core/heat'
 import type { Settings } from '#core/workspace'
 import {
-  learnFormYields,
   learnOffset,
-  learnRecovery,
   learnZincRate,
   planLosses,
   recoveryKey,
   sharpenedLot,
-  sharpenLots,
-  zincHeat,
   type LearnedRecovery,
   type SharperShare,
+  type YardLearning,
 } from '#core/learn'
+import { useTaught } from '~/stores/taught'
 import { now, useYard, type Edit } from '~/stores/yard'
+
+/** Before any heat. */
+const STARTING_RATE = learnZincRate([])
 
 /** What the yard's own heats teach, and whether plans use it. */
 export function useLearning() {
   const yard = useYard()
-  const { crucibles, thermocouples } = useGear()
-  const logged = computed(() => yard.heats.filter(({ loggedAt }) => loggedAt))
-  const recoveries = computed(() => learnRecovery(logged.value))
-  const yields = computed(() => learnFormYields(logged.value))
-  const sharper = computed(() => sharpenLots(yard.lots, logged.value))
-  const zincRate = computed(() =>
-    learnZincRate(
-      logged.value.flatMap((heat) => {
-        const crucible = crucibles.value.find(({ id }) => id === heat.crucibleId)
-        return zincHeat(heat, crucible?.brimCm3 ?? null, traceOf(heat)) ?? []
-      }),
-    ),
-  )
+  const taught = useTaught()
+  const { announce } = useNotices()
+  const { thermocouples } = useGear()
+  /** As last worked out; nothing until it was asked for. */
+  const recoveries = computed(() => taught.found?.learning.recoveries ?? [])
+  const yields = computed(() => taught.found?.learning.yields ?? [])
+  /** The starting rate until the heats have been asked. */
+  const zincRate = computed(() => taught.found?.learning.zincRate ?? STARTING_RATE)
   const probes = computed(() =>
     thermocouples.value.map((one) => ({ ...one, learned: learnOffset(one.checks) })),
   )
 
-  function traceOf({ log = [], thermocoupleId }: Heat) {
-    const checks = thermocouples.value.find(({ id }) => id === thermocoupleId)?.checks ?? []
-    return heatTrace(log, checks)
-  }
-
   const using = computed(() => !!yard.settings.useLearned)
   const overruled = computed(() => yard.settings.overruledRecovery ?? {})
-  /** What an alloy is planned with, as things are decided now. */
-  const planned = (alloy: Heat['alloy']) => withLosses(alloy, yard.settings)
-  /** A heat that went its own way follows the yard's again. */
-  const withLosses = (alloy: Heat['alloy'], settings: Settings) => ({
-    losses: undefined,
-    ...planLosses(alloy, recoveries.value, yields.value, settings),
-  })
+  /** How alloys are planned, as things are decided now; waits for what the heats teach where plans go by it. */
+  async function planner(settings: Settings = yard.settings) {
+    const learning = await taughtFor(settings)
+    return (alloy: Heat['alloy']) => ({
+      // A heat that went its own way follows the yard's again.
+      losses: undefined,
+      ...planLosses(alloy, learning?.recoveries ?? [], learning?.yields ?? [], settings),
+    })
+  }
+  async function taughtFor({ useLearned, losses }: Settings): Promise<YardLearning | null> {
+    if (!useLearned || losses === 'none') return null
+    try {
+      return await taught.learned()
+    } catch (error) {
+      announce(
+        `What your heats taught could not be worked out (${(error as Error).message}): planned with the usual losses.`,
+      )
+      return null
+    }
+  }
 
   /** Changes the decision, and the plans of the heats that are still open with it, as one step. */
-  function decide(
+  async function decide(
     label: string,
     change: Partial<Pick<Settings, 'useLearned' | 'losses' | 'overruledRecovery' | 'overruledYield'>>,
-  ) {
+  ): Promise<void> {
+    const losses = await planner({ ...yard.settings, ...change })
     const time = now()
     const settings: Settings = {
       ...yard.settings,
@@ -65,13 +70,13 @@ export function useLearning() {
     }
     // A heat with losses of its own keeps them.
     const heats = yard.heats.filter(
-      ({ loggedAt, alloy, losses }) =>
-        !loggedAt && alloy && (losses === undefined || losses === yard.settings.losses),
+      ({ loggedAt, alloy, losses: own }) =>
+        !loggedAt && alloy && (own === undefined || own === yard.settings.losses),
     )
     const edits: Edit[] = [
       { collection: 'settings', id: settings.id, after: settings },
       ...heats.map((heat): Edit => {
-        const after = { ...heat, ...withLosses(heat.alloy, settings), updatedAt: time }
+        const after = { ...heat, ...losses(heat.alloy), updatedAt: time }
         return { collection: 'heats', id: heat.id, after }
       }),
     ]
@@ -104,12 +109,11 @@ export function useLearning() {
   return {
     recoveries,
     yields,
-    sharper,
     zincRate,
     probes,
     using,
     overruled,
-    planned,
+    planner,
     decide,
     setUsing,
     overrule,

@@ -1,4 +1,4 @@
-import { computed } from 'vue'
+import { computed, onMounted } from 'vue'
 import { baseMetal } from '#core/alloys'
 import { predictMelt } from '#core/charge'
 import { heatWindow, weighedCharge } from '#core/heat'
@@ -16,6 +16,7 @@ import {
 } from '#core/melt'
 import type { CoverId } from '#core/melt'
 import type { Lot } from '#core/stock'
+import { useTaught } from '~/stores/taught'
 import { useYard } from '~/stores/yard'
 import { useLiar } from './useLiar'
 import type { MeltLog } from './useMeltLog'
@@ -35,6 +36,9 @@ export function useLiveMelt(
   const yard = useYard()
   const { crucibles } = useGear()
   const { zincRate } = useLearning()
+  const taught = useTaught()
+  // Until the heats have told, and where they cannot, the starting rate.
+  onMounted(() => void taught.learned().catch(() => {}))
   const { heat, trace, nowMin, minutesAt, entries } = log
   const latest = computed(() => trace.value.at(-1) ?? null)
   const { liar } = useLiar(log, liquidus)

@@ -3,6 +3,7 @@ import { alloyRecovery, FORMS, metallicYieldOf, type LossWay } from '#core/losse
 import { heatRecovery, heatYield, type Heat } from '#core/heat'
 import { lossFamily, learnedYields, recoveryFor, recoveryKey } from '#core/learn'
 import type { Lot } from '#core/stock'
+import { useTaught } from '~/stores/taught'
 import { useYard } from '~/stores/yard'
 
 export interface LossRow {
@@ -20,6 +21,8 @@ export function useLosses() {
   const yard = useYard()
   const { heat, edit } = useHeat()
   const { recoveries, yields, decide } = useLearning()
+  const { announce } = useNotices()
+  const taught = useTaught()
   const yardsWay = computed<LossWay>(() =>
     yard.settings.losses === 'none' ? 'none' : yard.settings.useLearned ? 'learned' : 'usual',
   )
@@ -27,6 +30,16 @@ export function useLosses() {
   const learnedRecovery = computed(() =>
     heat.value?.alloy ? recoveryFor(heat.value.alloy, recoveries.value) : {},
   )
+  /** Works out what the heats taught. */
+  async function look(): Promise<boolean> {
+    try {
+      await taught.learned()
+      return true
+    } catch (error) {
+      announce(`What your heats taught could not be worked out: ${(error as Error).message}.`)
+      return false
+    }
+  }
   const learnedForms = computed(() => learnedYields(yields.value))
 
   /** Elements that the alloy or the bins bring, and that are lost in part. */
@@ -73,7 +86,8 @@ export function useLosses() {
     edit(label, { ...change, weighed })
   }
 
-  function setWay(next: LossWay): void {
+  async function setWay(next: LossWay): Promise<void> {
+    if (next === 'learned' && !(await look())) return
     const current = heat.value
     if (!current) return
     const told = {
@@ -115,7 +129,7 @@ export function useLosses() {
     if (!current) return
     const family = lossFamily(current.alloy)
     const own = way.value === 'own'
-    decide('Change the yard’s losses', {
+    void decide('Change the yard’s losses', {
       useLearned: way.value === 'learned',
       losses: way.value === 'none' ? 'none' : undefined,
       ...(own && family
@@ -135,5 +149,5 @@ export function useLosses() {
     })
   }
 
-  return { heat, way, yardsWay, elements, forms, setWay, setRecovery, setYield, makeYards }
+  return { heat, way, yardsWay, elements, forms, look, setWay, setRecovery, setYield, makeYards }
 }

@@ -29,9 +29,13 @@ export function useMetalNeed() {
   function change(what: Partial<MetalNeed>, label = 'Add up the metal needed', mergeKey?: string): void {
     edit(label, weighed({ ...need.value, ...what }, density.value?.gcm3), mergeKey)
   }
-  const { planned } = useLearning()
+  const { planner } = useLearning()
   /** Another alloy: the same castings weigh something else in it. */
-  function choose(alloy: Alloy): void {
+  async function choose(alloy: Alloy): Promise<void> {
+    const of = heat.value?.id
+    const planned = await planner()
+    // Gone on to another heat meanwhile.
+    if (heat.value?.id !== of) return
     const again = heat.value?.need ? weighed(heat.value.need, solidDensity(alloy).gcm3) : {}
     edit(`Choose ${alloy.name}`, { alloy, ...planned(alloy), ...again })
   }

@@ -21,8 +21,7 @@ export function usePile() {
   const yard = useYard()
   const study = useStudy()
   /** The yard's own way with losses, as its heats are planned with it. */
-  const { planned } = useLearning()
-  const recoveryOf = (alloy: Alloy) => heatRecovery({ alloy, ...planned(alloy) })
+  const { planner } = useLearning()
   const found = shallowRef<Becoming[]>([])
   const done = ref(0)
   const total = ref(0)
@@ -41,6 +40,9 @@ export function usePile() {
     fault.value = ''
     done.value = 0
     triedFor.value = wantedG
+    const planned = await planner()
+    if (mine !== looks) return
+    const recoveryOf = (alloy: Alloy) => heatRecovery({ alloy, ...planned(alloy) })
     const lots = freeLots(yard.lots, yard.heats)
       .filter(({ massG }) => massG > 0)
       .map((lot) => toChargeLot(lot, {}, heatYield(planned(null), lot)))

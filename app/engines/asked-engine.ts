@@ -7,7 +7,12 @@ export interface AskedEngine<E> {
    * @throws what the engine threw, or that it gives no answer
    */
   ask<T>(question: (engine: Remote<E>) => Promise<T>): Promise<T>
+  /** Ends it in the midst of its work: who waits is told that it was stopped, and the next question begins a new one. */
+  stop(): void
 }
+
+/** Why there is no answer, where the person wanted none. */
+export class Stopped extends Error {}
 
 interface Begun<E> {
   engine: Remote<E>
@@ -61,9 +66,11 @@ export function askedEngine<E>(begin: () => Worker, patienceMs: number): AskedEn
     async ask(question) {
       try {
         return await once(question, patienceMs)
-      } catch {
+      } catch (error) {
+        if (error instanceof Stopped) throw error
         return once(question, 2 * patienceMs)
       }
     },
+    stop: () => begun?.lose(new Stopped('it was stopped')),
   }
 }

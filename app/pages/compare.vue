@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { shortName } from '#core/alloys'
-import { heatStamp, type Heat } from '#core/heat'
+import type { Heat } from '#core/heat'
 import { ledgerRow } from '#core/ledger'
 import { heatFacts } from '#core/troubles'
 
@@ -67,16 +67,12 @@ const points = computed(() => {
           <tr>
             <th scope="col" class="w-48"><span class="sr-only">Point</span></th>
             <th v-for="(side, at) in ['a', 'b'] as const" :key="side" scope="col" class="p-1">
-              <select
-                class="field font-bold"
-                :aria-label="at ? 'Second heat' : 'First heat'"
-                :value="pair[at]?.number"
-                @change="choose(side, ($event.target as HTMLSelectElement).value)"
-              >
-                <option v-for="heat in heats" :key="heat.id" :value="heat.number">
-                  {{ heatStamp(heat.number) }} {{ heat.title }}
-                </option>
-              </select>
+              <HeatPick
+                :heats="heats"
+                :number="pair[at]?.number"
+                :label="at ? 'Second heat' : 'First heat'"
+                @pick="choose(side, $event)"
+              />
             </th>
           </tr>
         </thead>

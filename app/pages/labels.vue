@@ -38,20 +38,21 @@ const print = () => window.print()
     <LedgerTabs />
     <div class="no-print mb-4 flex flex-wrap items-end gap-3">
       <h1 class="flex-1 basis-60 text-2xl font-bold">Labels and stamps</h1>
-      <label
-        ><span class="label">For</span>
-        <select
-          class="field"
-          :value="chosen"
-          @change="navigateTo({ query: { heat: ($event.target as HTMLSelectElement).value } })"
+      <div>
+        <span class="label" aria-hidden="true">For</span>
+        <HeatPick
+          :heats="heats"
+          :number="heat?.number"
+          label="For"
+          @pick="navigateTo({ query: { heat: $event } })"
         >
-          <option v-for="one in heats" :key="one.id" :value="one.number">
+          <template #default="{ heat: one }">
             {{ heatStamp(one.number) }} {{ isolated(one.title) }},
             {{ one.pour.ingots.length === 1 ? '1 ingot' : `${one.pour.ingots.length} ingots` }}
-          </option>
-          <option value="bins">the bins</option>
-        </select></label
-      >
+          </template>
+          <template #others><option value="bins">the bins</option></template>
+        </HeatPick>
+      </div>
       <button class="btn btn-next" @click="print">Print</button>
     </div>
     <p v-if="chosen !== 'bins' && !ingots.length" class="slab max-w-xl p-5">

@@ -1,25 +1,49 @@
 <script setup lang="ts">
 import { heatStamp } from '#core/heat'
-import { learnRecovery, recoveryKey } from '#core/learn'
+import { recoveryKey, type LearnedRecovery } from '#core/learn'
 import { ALLOYS } from '#core/alloys'
 import { practicesOf } from '#core/melt'
 import { FORMS } from '#core/losses'
 
 /** What the yard's heats teach: each figure with where it started, its spread and the heats behind it. */
 const learning = useLearning()
-const { recoveries, yields, sharper, zincRate, probes, using, overruled } = learning
+const taught = useTaught()
+const { recoveries, yields, zincRate, probes, using, overruled } = learning
+const { sharper, progress, stopped, fault } = storeToRefs(taught)
 const { temperature } = useUnits()
 const yard = useYard()
+watch(
+  () => [taught.logged, taught.gear, yard.lots],
+  () => void taught.look(),
+  { immediate: true },
+)
+onBeforeUnmount(() => {
+  if (progress.value !== null) taught.stop()
+})
 /** Looked at by practice: only the heats under one cover. Plans go by all of them. */
 const cover = ref('')
 const covers = practicesOf(
   ALLOYS.find(({ practice }) => practice === 'tin-bronze')!,
   'cover',
 )
-const shown = computed(() => (cover.value ? learnRecovery(yard.heats, cover.value) : recoveries.value))
+const underCover = shallowRef<LearnedRecovery[]>([])
+watch([cover, recoveries], async () => {
+  const wanted = cover.value
+  if (!wanted) return
+  const found = await taught.under(wanted).catch(() => [])
+  if (wanted === cover.value) underCover.value = found
+})
+const shown = computed(() => (cover.value ? underCover.value : recoveries.value))
+/** Heats named one by one. */
+const MOST_HEATS = 40
+const lotsShown = computed(() => sharper.value.map((one) => ({ ...one, id: `${one.lotId}-${one.element}` })))
+const opened = reactive(new Set<string>())
 const formName = (id: string) => FORMS.find((form) => form.id === id)?.name ?? id
-const stamps = (heats: readonly { number: number }[]) =>
-  heats.map(({ number }) => heatStamp(number)).join(', ')
+/** The latest of them, and how many more there are. */
+function told<T>(heats: readonly T[], words: (heat: T) => string, between: string): string {
+  const more = heats.length - MOST_HEATS
+  return `${heats.slice(-MOST_HEATS).map(words).join(between)}${more > 0 ? `${between}and ${more} before them` : ''}`
+}
 const degreesBy = (celsius: number) => celsius * (temperature.value === 'F' ? 1.8 : 1)
 </script>
 
@@ -41,7 +65,21 @@ const degreesBy = (celsius: number) => celsius * (temperature.value === 'F' ? 1.
       />
       Plan my heats with it
     </label>
-    <p v-if="!recoveries.length" class="slab max-w-xl p-5">
+    <p v-if="fault" role="alert" class="slab mb-4 max-w-xl border-l-8 border-oxide p-4">
+      What your heats taught could not be worked out: {{ fault }}.
+      <button type="button" class="btn" @click="taught.look()">Try again</button>
+    </p>
+    <p v-else-if="stopped" class="slab mb-4 max-w-xl p-4">
+      Stopped. What is shown is what was known before.
+      <button type="button" class="btn" @click="taught.look()">Go on from the start</button>
+    </p>
+    <!-- A few heats take a blink: nothing flickers for them. -->
+    <div v-if="progress !== null" class="late mb-4 flex max-w-xl items-center gap-3">
+      <progress :value="progress" max="1" class="bar flex-1" aria-label="Learning from the heats" />
+      <span class="text-sm">{{ counted(taught.logged.length, 'heat') }}</span>
+      <button type="button" class="btn" @click="taught.stop()">Stop</button>
+    </div>
+    <p v-if="!recoveries.length && progress === null && !stopped && !fault" class="slab max-w-xl p-5">
       Nothing yet. Log heats with their ingots, returns and an assay, and recoveries appear here.
     </p>
     <div class="grid items-start gap-6 lg:grid-cols-2">
@@ -73,17 +111,20 @@ const degreesBy = (celsius: number) => celsius * (temperature.value === 'F' ? 1.
               >
             </p>
             <p v-if="one.setAside.length" class="text-sm text-amber">
-              Set aside as no ordinary heat: {{ stamps(one.setAside) }} ({{
-                one.setAside.map(({ value }) => value.toFixed(2)).join(', ')
+              Set aside as no ordinary heat:
+              {{ told(one.setAside, ({ number }) => heatStamp(number), ', ') }} ({{
+                told(one.setAside, ({ value }) => value.toFixed(2), ', ')
               }}).
             </p>
-            <details class="text-sm">
+            <details class="text-sm" @toggle="opened.add(recoveryKey(one.family, one.element))">
               <summary>The heats behind it</summary>
-              <p>
+              <p v-if="opened.has(recoveryKey(one.family, one.element))">
                 {{
-                  one.seen
-                    .map(({ number, value, sd }) => `${heatStamp(number)}: ${withSpread(value, sd)}`)
-                    .join('; ')
+                  told(
+                    one.seen,
+                    ({ number, value, sd }) => `${heatStamp(number)}: ${withSpread(value, sd)}`,
+                    '; ',
+                  )
                 }}
               </p>
               <div class="mt-2 flex flex-wrap items-start gap-2">
@@ -132,20 +173,18 @@ const degreesBy = (celsius: number) => celsius * (temperature.value === 'F' ? 1.
         <section v-if="sharper.length" aria-label="Lots" class="slab p-4" data-testid="sharper">
           <h2 class="chalk mb-2">Lots, known better by now</h2>
           <ul>
-            <li
-              v-for="one in sharper"
-              :key="`${one.lotId}-${one.element}`"
-              class="flex flex-wrap items-center gap-x-3 border-t border-line py-1.5"
-            >
-              <span class="flex-1 basis-56"
-                ><b>{{ one.name }}</b
-                >: {{ one.element }} {{ withSpread(one.after.value, one.after.sd) }} %, was
-                {{ withSpread(one.before.value, one.before.sd) }} %, by {{ one.heats }} heats</span
-              >
-              <button type="button" class="btn" @click="learning.sharpen(one)">
-                Write it on the lot<span class="sr-only">: {{ one.name }} {{ one.element }}</span>
-              </button>
-            </li>
+            <GrowingList v-slot="{ item: one }" :items="lotsShown">
+              <li class="flex flex-wrap items-center gap-x-3 border-t border-line py-1.5">
+                <span class="flex-1 basis-56"
+                  ><b>{{ one.name }}</b
+                  >: {{ one.element }} {{ withSpread(one.after.value, one.after.sd) }} %, was
+                  {{ withSpread(one.before.value, one.before.sd) }} %, by {{ one.heats }} heats</span
+                >
+                <button type="button" class="btn" @click="learning.sharpen(one)">
+                  Write it on the lot<span class="sr-only">: {{ one.name }} {{ one.element }}</span>
+                </button>
+              </li>
+            </GrowingList>
           </ul>
         </section>
         <section aria-label="Furnace and probe" class="slab p-4">
@@ -176,3 +215,14 @@ const degreesBy = (celsius: number) => celsius * (temperature.value === 'F' ? 1.
     </div>
   </section>
 </template>
+
+<style scoped>
+.late {
+  animation: come 0.2s 0.4s both;
+}
+@keyframes come {
+  from {
+    opacity: 0;
+  }
+}
+</style>

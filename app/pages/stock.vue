@@ -107,17 +107,17 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
         </button>
       </div>
       <ul class="grid" :class="asList ? '' : 'gap-3 md:grid-cols-2 xl:grid-cols-3'">
-        <LotCard
-          v-for="lot in bin.lots"
-          :key="lot.id"
-          :lot="lot"
-          :line="asList"
-          :picked="picked.has(lot.id)"
-          :held="view.heldWords(lot, grams)"
-          @pick="pick(lot.id)"
-          @edit="editing = lot"
-          @move="moving = lot"
-        />
+        <GrowingList v-slot="{ item: lot }" :items="bin.lots">
+          <LotCard
+            :lot="lot"
+            :line="asList"
+            :picked="picked.has(lot.id)"
+            :held="view.heldWords(lot, grams)"
+            @pick="pick(lot.id)"
+            @edit="editing = lot"
+            @move="moving = lot"
+          />
+        </GrowingList>
       </ul>
     </section>
     <div

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { shortName } from '#core/alloys'
 import { heatStamp } from '#core/heat'
-import { controlChart, trampByGeneration } from '#core/learn'
+import { controlChart } from '#core/learn'
 import { ledgerRow } from '#core/ledger'
 
 /** How the yard runs: one element or the yield, heat by heat, with limits; tramp elements; losses; cost. */
@@ -18,7 +18,13 @@ const alloys = computed(() => {
   return [...counted.values()].sort((a, b) => b.count - a.count)
 })
 const alloy = ref('')
-const chosen = computed(() => rows.value.filter(({ heat }) => !alloy.value || heat.alloy?.id === alloy.value))
+const ofAlloy = computed(() =>
+  rows.value.filter(({ heat }) => !alloy.value || heat.alloy?.id === alloy.value),
+)
+/** A chart of some hundred heats can be read; all of many years only shows that they are many. */
+const SPANS = [200, 1000] as const
+const span = ref<number>(SPANS[0])
+const chosen = computed(() => (span.value ? ofAlloy.value.slice(-span.value) : ofAlloy.value))
 const elements = computed(() =>
   [...new Set(chosen.value.flatMap(({ measured }) => Object.keys(measured)))].sort(),
 )
@@ -70,12 +76,19 @@ const charted = computed(() => {
     { title: `Cost of a kilogram tapped`, unit: yard.settings.currency, ...of(({ costPerKg }) => costPerKg) },
   ]
 })
-const tramps = computed(() =>
-  (['Cu', 'Al'] as const).flatMap((base) => {
-    const generations = trampByGeneration(base, yard.lots, yard.heats)
-    return generations.length > 0 ? [{ base, generations }] : []
-  }),
+const taught = useTaught()
+const tramps = shallowRef<Awaited<ReturnType<typeof taught.tramps>>>([])
+watch(
+  () => [taught.logged, yard.lots],
+  () =>
+    void taught.tramps().then(
+      (found) => (tramps.value = found),
+      () => {},
+    ),
+  { immediate: true },
 )
+/** Heats named one by one. */
+const MOST_NAMED = 12
 const meanCost = computed(() => {
   const known = chosen.value.flatMap(({ costPerKg }) => costPerKg ?? [])
   return known.length ? known.reduce((sum, cost) => sum + cost, 0) / known.length : null
@@ -105,6 +118,13 @@ const meanCost = computed(() => {
         <select v-model="element" class="field">
           <option value="">none</option>
           <option v-for="one in elements" :key="one" :value="one">{{ one }}</option>
+        </select></label
+      >
+      <label v-if="ofAlloy.length > SPANS[0]" class="max-w-xs flex-1"
+        ><span class="label">Heats</span>
+        <select v-model.number="span" class="field">
+          <option v-for="most in SPANS" :key="most" :value="most">the last {{ most }}</option>
+          <option :value="0">all {{ ofAlloy.length }}</option>
         </select></label
       >
     </div>
@@ -152,7 +172,10 @@ const meanCost = computed(() => {
                 {{ one.meanPct[symbol] === undefined ? '–' : `${percent(one.meanPct[symbol])} %` }}
               </td>
               <td class="pl-4 text-sm text-soft">
-                {{ one.heats.map(({ number }) => heatStamp(number)).join(', ') }}
+                {{ one.numbers.slice(0, MOST_NAMED).map(heatStamp).join(', ')
+                }}<template v-if="one.numbers.length > MOST_NAMED"
+                  >, and {{ one.numbers.length - MOST_NAMED }} more</template
+                >
               </td>
             </tr>
           </tbody>

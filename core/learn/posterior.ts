@@ -48,19 +48,26 @@ export function ordinary<T extends Belief>(
   seen: readonly T[],
   heatToHeat: number,
 ): { kept: T[]; setAside: T[] } {
-  let kept = [...seen]
+  let kept = seen.map((one) => ({ one, weight: 1 / (one.sd ** 2 + heatToHeat ** 2) }))
   const setAside: T[] = []
+  const start = 1 / prior.sd ** 2
   // The worst first: one accident must not make the next look ordinary.
   for (;;) {
-    const scored = kept.map((one) => {
-      const others = kept.filter((other) => other !== one)
-      const expected = others.length > 1 ? learn(prior, others, heatToHeat) : prior
-      return { one, off: Math.abs(one.value - expected.value) / Math.hypot(one.sd, heatToHeat, expected.sd) }
-    })
-    const worst = scored.sort((a, b) => b.off - a.off)[0]
-    if (!worst || worst.off <= ACCIDENT) return { kept, setAside }
-    setAside.push(worst.one)
-    kept = kept.filter((one) => one !== worst.one)
+    const total = kept.reduce((sum, { weight }) => sum + weight, start)
+    const sum = kept.reduce((all, { one, weight }) => all + one.value * weight, prior.value * start)
+    let worst = { at: -1, off: ACCIDENT }
+    for (const [at, { one, weight }] of kept.entries()) {
+      // All but this one, taken off the sums: a round costs by the heats, not by their square.
+      const expected =
+        kept.length > LEAST_HEATS
+          ? { value: (sum - one.value * weight) / (total - weight), sd: 1 / Math.sqrt(total - weight) }
+          : prior
+      const off = Math.abs(one.value - expected.value) / Math.hypot(one.sd, heatToHeat, expected.sd)
+      if (off > worst.off) worst = { at, off }
+    }
+    if (worst.at < 0) return { kept: kept.map(({ one }) => one), setAside }
+    setAside.push(kept[worst.at]!.one)
+    kept = kept.filter((_, at) => at !== worst.at)
   }
 }
 

@@ -2,7 +2,8 @@ import { combineReadings } from '#core/assay'
 import { heatRecovery, weighedCharge, type Heat } from '#core/heat'
 import type { Lot } from '#core/stock'
 import { predictMelt } from '#core/charge'
-import { observeSum, type Belief, type JointBelief } from './posterior'
+import type { Belief } from './posterior'
+import { sparseBelief } from './sparse-belief'
 
 /** What the heats a lot went into say of one of its elements. */
 export interface SharperShare {
@@ -24,70 +25,83 @@ const LEAST_PCT = 0.05
 /** An assay so many standard deviations from what the lots can make is of no ordinary heat. */
 const ACCIDENT = 4
 
+/** What one heat says of its lots, whatever the element. */
+interface Told {
+  measured: ReturnType<typeof combineReadings>
+  recovery: Record<string, number>
+  lines: { lotId: string; composition: Lot['composition']; perMelt: number }[]
+}
+
 /**
  * Compositions of lots sharpened by the heats they went into: each assay is an observation of the sum of what its lots
  * brought.
  * @param lots of the yard; those known exactly are left alone
+ * @param told hears how far it is, 0 to 1
  * @returns proposals; nothing is changed by itself, and nothing comes from one heat alone
  * @source Kalman's update (Kalman 1960; from memory)
  */
-export function sharpenLots(lots: readonly Lot[], heats: readonly Heat[]): SharperShare[] {
-  const usable = heats.filter(({ loggedAt, weighed, assays }) => loggedAt && weighed.length && assays.length)
-  const elements = new Set(
-    usable.flatMap(({ assays }) => assays.flatMap(({ readings }) => Object.keys(readings))),
-  )
-  return [...elements].flatMap((element) => sharpenElement(element, lots, usable))
-}
-
-function sharpenElement(element: string, lots: readonly Lot[], heats: readonly Heat[]): SharperShare[] {
-  const doubtful = lots.filter(({ sd }) => (sd[element] ?? 0) > 0)
-  if (doubtful.length === 0) return []
-  const at = new Map(doubtful.map(({ id }, index) => [id, index]))
-  let belief: JointBelief = {
-    mean: doubtful.map(({ composition }) => composition[element] ?? 0),
-    covariance: doubtful.map((lot, i) => doubtful.map((_, j) => (i === j ? (lot.sd[element] ?? 0) ** 2 : 0))),
-  }
-  const counts = doubtful.map(() => 0)
-  for (const heat of heats) {
-    const measured = combineReadings(heat.assays)[element]
-    if (!measured || measured.below !== undefined) continue
-    const recovery = heatRecovery(heat)
-    const lines = weighedCharge(heat.weighed)
-    const meltG = predictMelt(lines, recovery).tapMassG
-    const weights = doubtful.map(() => 0)
-    let knownPct = 0
-    for (const { lot, massG } of lines) {
-      const weight = (massG * (lot.metallicYield ?? 1) * (recovery[element] ?? 1)) / meltG
-      const index = at.get(lot.id)
-      if (index === undefined) knownPct += weight * (lot.composition[element] ?? 0)
-      else weights[index]! += weight
-    }
-    if (weights.every((weight) => weight === 0)) continue
-    const sd = Math.hypot(measured.sd, (VOLATILE_DOUBT[element] ?? RECOVERY_DOUBT) * measured.pct)
-    const seen = { value: measured.pct - knownPct, sd }
-    if (surprise(belief, weights, seen) > ACCIDENT) continue
-    belief = observeSum(belief, weights, seen)
-    for (const [index, weight] of weights.entries()) if (weight > 0) counts[index]!++
-  }
-  return doubtful.flatMap((lot, index) => {
-    const before = { value: lot.composition[element] ?? 0, sd: lot.sd[element]! }
-    const after = {
-      value: Math.max(0, belief.mean[index]!),
-      sd: Math.sqrt(belief.covariance[index]![index]!),
-    }
-    const tells = after.sd < SHRINKS * before.sd || Math.abs(after.value - before.value) > before.sd / 2
-    if (counts[index]! < 2 || !tells || before.value < LEAST_PCT) return []
-    return [{ lotId: lot.id, name: lot.name, element, before, after, heats: counts[index]! }]
+export function sharpenLots(
+  lots: readonly Lot[],
+  heats: readonly Heat[],
+  told: (done: number) => void = () => {},
+): SharperShare[] {
+  const usable = heats
+    .filter(({ loggedAt, weighed, assays }) => loggedAt && weighed.length && assays.length)
+    .map(toldBy)
+  const elements = [...new Set(usable.flatMap(({ measured }) => Object.keys(measured)))]
+  return elements.flatMap((element, at) => {
+    told(at / elements.length)
+    return sharpenElement(element, lots, usable)
   })
 }
 
-/** How far an observation lies from what is believed, in standard deviations of both together. */
-function surprise({ mean, covariance }: JointBelief, weights: readonly number[], seen: Belief): number {
-  const expected = weights.reduce((sum, weight, at) => sum + weight * mean[at]!, 0)
-  const variance = weights.reduce(
-    (sum, weight, i) =>
-      sum + weight * weights.reduce((part, other, j) => part + other * covariance[i]![j]!, 0),
-    seen.sd ** 2,
-  )
-  return Math.abs(seen.value - expected) / Math.sqrt(variance)
+function toldBy(heat: Heat): Told {
+  const recovery = heatRecovery(heat)
+  const charge = weighedCharge(heat.weighed)
+  const meltG = predictMelt(charge, recovery).tapMassG
+  return {
+    measured: combineReadings(heat.assays),
+    recovery,
+    lines: charge.map(({ massG, lot }) => ({
+      lotId: lot.id,
+      composition: lot.composition,
+      perMelt: (massG * (lot.metallicYield ?? 1)) / meltG,
+    })),
+  }
+}
+
+function sharpenElement(element: string, lots: readonly Lot[], heats: readonly Told[]): SharperShare[] {
+  const doubtful = lots.filter(({ sd }) => (sd[element] ?? 0) > 0)
+  if (doubtful.length === 0) return []
+  const at = new Map(doubtful.map(({ id }, index) => [id, index]))
+  const before = doubtful.map((lot) => ({ value: lot.composition[element] ?? 0, sd: lot.sd[element]! }))
+  const belief = sparseBelief(before)
+  const counts = doubtful.map(() => 0)
+  for (const { measured: all, recovery, lines } of heats) {
+    const measured = all[element]
+    if (!measured || measured.below !== undefined) continue
+    const weights = new Map<number, number>()
+    let knownPct = 0
+    for (const { lotId, composition, perMelt } of lines) {
+      const weight = perMelt * (recovery[element] ?? 1)
+      const index = at.get(lotId)
+      if (index === undefined) knownPct += weight * (composition[element] ?? 0)
+      else if (weight > 0) weights.set(index, (weights.get(index) ?? 0) + weight)
+    }
+    if (weights.size === 0) continue
+    const sum = [...weights]
+    const sd = Math.hypot(measured.sd, (VOLATILE_DOUBT[element] ?? RECOVERY_DOUBT) * measured.pct)
+    const seen = { value: measured.pct - knownPct, sd }
+    if (belief.surprise(sum, seen) > ACCIDENT) continue
+    belief.observe(sum, seen)
+    for (const index of weights.keys()) counts[index]!++
+  }
+  return doubtful.flatMap((lot, index) => {
+    const now = belief.believed(index)
+    const was = before[index]!
+    const after = { ...now, value: Math.max(0, now.value) }
+    const tells = after.sd < SHRINKS * was.sd || Math.abs(after.value - was.value) > was.sd / 2
+    if (counts[index]! < 2 || !tells || was.value < LEAST_PCT) return []
+    return [{ lotId: lot.id, name: lot.name, element, before: was, after, heats: counts[index]! }]
+  })
 }

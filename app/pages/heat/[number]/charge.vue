@@ -71,7 +71,9 @@ const origins = useRememberedHere('charge-origins', false)
             <template v-if="rows.idle.length">
               <h3 class="label mt-4 mb-1">In the bins, not in this charge</h3>
               <ul>
-                <ChargeRow v-for="row in rows.idle" :key="row.id" :row="row" :board="board" />
+                <GrowingList v-slot="{ item: row }" :items="rows.idle" :first="40">
+                  <ChargeRow :row="row" :board="board" />
+                </GrowingList>
               </ul>
             </template>
           </div>

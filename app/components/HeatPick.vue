@@ -1,0 +1,52 @@
+<script setup lang="ts">
+import { heatStamp, type Heat } from '#core/heat'
+
+/** One heat out of many: the latest to choose from, an older one by its number. */
+const { heats, number, label } = defineProps<{
+  /** latest first */
+  heats: readonly Heat[]
+  number: number | undefined
+  label: string
+}>()
+const emit = defineEmits<{ pick: [number: string] }>()
+/** So many a list can still be looked through. */
+const MOST = 100
+const fault = ref('')
+const offered = computed(() => {
+  const latest = heats.slice(0, MOST)
+  const chosen = heats.find((heat) => heat.number === number)
+  return chosen && !latest.includes(chosen) ? [...latest, chosen] : latest
+})
+function older(event: Event): void {
+  const field = event.target as HTMLInputElement
+  const told = Number(field.value.replace(/^\s*h-?\s*/i, ''))
+  if (field.value.trim() === '') return void (fault.value = '')
+  const found = heats.find((heat) => heat.number === told)
+  fault.value = found
+    ? ''
+    : `There is no such heat here; they go from ${heatStamp(heats.at(-1)!.number)} to ${heatStamp(heats[0]!.number)}.`
+  if (!found) return
+  field.value = ''
+  emit('pick', String(told))
+}
+</script>
+
+<template>
+  <div>
+    <select
+      class="field font-bold"
+      :aria-label="label"
+      :value="number ?? ''"
+      @change="emit('pick', ($event.target as HTMLSelectElement).value)"
+    >
+      <option v-for="heat in offered" :key="heat.id" :value="heat.number">
+        <slot :heat="heat">{{ heatStamp(heat.number) }} {{ isolated(heat.title) }}</slot>
+      </option>
+      <slot name="others" />
+    </select>
+    <label v-if="heats.length > MOST" class="mt-1 flex items-center gap-2 text-sm font-normal"
+      >or an older one, H-<input class="field max-w-24" inputmode="numeric" @change="older"
+    /></label>
+    <p v-if="fault" role="alert" class="text-sm text-oxide">{{ fault }}</p>
+  </div>
+</template>
