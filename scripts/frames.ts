@@ -1,6 +1,8 @@
 /* How long the page stands still, screen by screen, in a yard of 2 000 lots and 5 000 heats. Run with: npx tsx scripts/frames.ts (a build is needed) */
 import { spawn } from 'node:child_process'
-import { readFileSync } from 'node:fs'
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
 import { workspaceSchema } from '#core/workspace'
 import { chromium, type Page } from '@playwright/test'
 import { largeYard, type GrowingYard } from '../tests/support/large-yard'
@@ -73,10 +75,11 @@ const savedAll = () =>
     .waitFor({ timeout: LONGEST_MS })
 
 const first = yard.heats.length
-const choose = () =>
-  page
-    .getByLabel('Yard file')
-    .setInputFiles({ name: 'large.json', mimeType: 'application/json', buffer: Buffer.from(text) })
+const folder = mkdtempSync(join(tmpdir(), 'frames-'))
+const path = join(folder, 'large.json')
+writeFileSync(path, text)
+// By its path: given as bytes, it is the page that takes them apart.
+const choose = () => page.getByLabel('Yard file').setInputFiles(path)
 await watch(
   'open in an empty yard',
   async () => {
@@ -104,17 +107,29 @@ if (only.length === 0) {
   await watch('search the ledger', () =>
     page.getByRole('searchbox').first().pressSequentially('sundial Sn>4 date>2023'),
   )
-  await watch('undo', () => page.keyboard.press('Control+z'), savedAll)
-  await watch('redo', () => page.keyboard.press('Control+Shift+z'), savedAll)
   await watch('look at the file', async () => {
     await choose()
     await page.getByTestId('import-counts').waitFor({ timeout: LONGEST_MS })
   })
   await watch('put in place', () => page.getByRole('button', { name: /^Put it in place/ }).click(), savedAll)
+  await watch('undo', () => page.keyboard.press('Control+z'), savedAll)
+  await watch('redo', () => page.keyboard.press('Control+Shift+z'), savedAll)
+  await visit('/safety')()
+  await watch('take a snapshot', async () => {
+    await page.getByRole('button', { name: 'Take one now' }).click()
+    await page.getByRole('status').filter({ hasText: 'A snapshot is kept' }).waitFor()
+  })
+  await watch('save to a file', async () => {
+    const download = page.waitForEvent('download')
+    await page.getByRole('button', { name: 'Menu' }).click()
+    await page.getByRole('menuitem', { name: 'Save the yard to a file' }).click()
+    await download
+  })
   await watch('read again', async () => {
     await page.reload()
     await savedAll()
   })
 }
 await browser.close()
+rmSync(folder, { recursive: true })
 process.exit()

@@ -12,6 +12,7 @@ const floor = computed(() =>
 const signalAt = computed(() => new Map(props.chart.signals.map(({ index, rules }) => [index, rules])))
 const { failed } = useChart(frame, [() => props.chart], (token) => {
   const { chart } = props
+  const [usual, off] = [token('ember'), token('oxide')]
   const line = (y: number, dash: string) => ({
     type: 'line',
     xref: 'paper',
@@ -30,7 +31,7 @@ const { failed } = useChart(frame, [() => props.chart], (token) => {
         y: chart.values,
         line: { color: token('soft'), width: 1.5 },
         marker: {
-          color: chart.values.map((_, at) => token(signalAt.value.has(at) ? 'oxide' : 'ember')),
+          color: chart.values.map((_, at) => (signalAt.value.has(at) ? off : usual)),
           symbol: chart.values.map((_, at) => (signalAt.value.has(at) ? 'x' : 'circle')),
           size: chart.values.map((_, at) => (signalAt.value.has(at) ? 12 : 8)),
         },

@@ -2,7 +2,7 @@
 import { useIntersectionObserver } from '@vueuse/core'
 
 /** The items of a long list, drawn as far as it was scrolled: two thousand open as fast as sixty. */
-const { items, first = 60 } = defineProps<{ items: readonly T[]; first?: number }>()
+const { items, first = 30 } = defineProps<{ items: readonly T[]; first?: number }>()
 defineSlots<{ default(props: { item: T }): unknown }>()
 const most = ref(first)
 const drawn = computed(() => items.slice(0, most.value))

@@ -2,11 +2,13 @@
 import { heatStamp, type Heat } from '#core/heat'
 
 /** One heat out of many: the latest to choose from, an older one by its number. */
-const { heats, number, label } = defineProps<{
+const { heats, number, label, prompt } = defineProps<{
   /** latest first */
   heats: readonly Heat[]
-  number: number | undefined
+  number?: number | undefined
   label: string
+  /** what stands in the field where a pick does something and leaves nothing chosen */
+  prompt?: string
 }>()
 const emit = defineEmits<{ pick: [number: string] }>()
 /** So many a list can still be looked through. */
@@ -17,6 +19,12 @@ const offered = computed(() => {
   const chosen = heats.find((heat) => heat.number === number)
   return chosen && !latest.includes(chosen) ? [...latest, chosen] : latest
 })
+function choose(event: Event): void {
+  const select = event.target as HTMLSelectElement
+  const { value } = select
+  if (prompt) select.value = ''
+  if (value) emit('pick', value)
+}
 function older(event: Event): void {
   const field = event.target as HTMLInputElement
   const told = Number(field.value.replace(/^\s*h-?\s*/i, ''))
@@ -33,12 +41,8 @@ function older(event: Event): void {
 
 <template>
   <div>
-    <select
-      class="field font-bold"
-      :aria-label="label"
-      :value="number ?? ''"
-      @change="emit('pick', ($event.target as HTMLSelectElement).value)"
-    >
+    <select class="field" :aria-label="label" :value="number ?? ''" @change="choose">
+      <option v-if="prompt" value="">{{ prompt }}</option>
       <option v-for="heat in offered" :key="heat.id" :value="heat.number">
         <slot :heat="heat">{{ heatStamp(heat.number) }} {{ isolated(heat.title) }}</slot>
       </option>

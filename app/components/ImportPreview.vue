@@ -1,7 +1,15 @@
 <script setup lang="ts">
 import { heatStamp } from '#core/heat'
-import { clashKey, compareWorkspaces, drawIn, type Collection, type Workspace } from '#core/workspace'
+import {
+  clashKey,
+  comparing,
+  drawIn,
+  type Collection,
+  type Comparison,
+  type Workspace,
+} from '#core/workspace'
 import { photosNotKept, type YardOfFile } from '~/composables/useYardFile'
+import { breather } from '~/storage/breathe'
 import type { Edit } from '~/stores/yard'
 
 /** What a file would change, before it does: merge it in, or put it in place of the yard. One step either way. */
@@ -14,7 +22,29 @@ const { recordName, partName, said } = useParts()
 /** Take also what can be read and nothing vouches for. */
 const withDoubtful = ref(false)
 const theirs = computed(() => (withDoubtful.value && props.file.more?.workspace) || props.file.workspace)
-const compared = computed(() => compareWorkspaces(yard.workspace, theirs.value, props.file.fits))
+const compared = shallowRef<Comparison[]>([])
+/** Thousands of records are compared a few at a time. */
+const comparingNow = ref(true)
+async function compare(file: Workspace): Promise<Comparison[]> {
+  const course = comparing(yard.workspace, file, props.file.fits)
+  const breathe = breather()
+  for (;;) {
+    const step = course.next()
+    if (step.done) return step.value
+    await breathe()
+  }
+}
+watch(
+  [() => yard.workspace, theirs],
+  async ([, file]) => {
+    comparingNow.value = true
+    const found = await compare(file)
+    if (file !== theirs.value) return
+    compared.value = found
+    comparingNow.value = false
+  },
+  { immediate: true },
+)
 const counts = computed(() => {
   const sum = (of: (one: (typeof compared.value)[number]) => number) =>
     compared.value.reduce((total, one) => total + of(one), 0)
@@ -68,13 +98,16 @@ const drawn = computed(() => drawIn(yard.workspace, compared.value, answers))
 const fault = ref('')
 
 /** The pictures are kept, then the yard is changed; where they cannot be, nothing is. */
-async function take(change: (workspace: Workspace) => boolean, words: string): Promise<void> {
+async function take(
+  change: (workspace: Workspace) => boolean | Promise<boolean>,
+  words: string,
+): Promise<void> {
   fault.value = ''
   try {
     // Without pictures there is nothing to wait for.
     const pictures = Object.keys(props.file.photos).length > 0
     const bring = pictures ? (await import('~/storage/bring-photos')).bringPhotos : null
-    if (!change(bring ? await bring(theirs.value, props.file.photos) : theirs.value)) return
+    if (!(await change(bring ? await bring(theirs.value, props.file.photos) : theirs.value))) return
   } catch (error) {
     fault.value = photosNotKept(props.file.name, error)
     return
@@ -85,13 +118,11 @@ async function take(change: (workspace: Workspace) => boolean, words: string): P
 }
 const merge = () =>
   take(
-    (workspace) => {
-      const { edits } = drawIn(
-        yard.workspace,
-        compareWorkspaces(yard.workspace, workspace, props.file.fits),
-        answers,
-      )
-      return yard.commit(`Merge ${props.file.name}`, edits as Edit<Collection>[])
+    async (workspace) => {
+      // With pictures it names them otherwise.
+      const again = workspace === theirs.value ? compared.value : await compare(workspace)
+      const { edits } = drawIn(yard.workspace, again, answers)
+      return yard.commit(`Merge ${props.file.name}`, edits as Edit<Collection>[], undefined, true)
     },
     `Merged ${props.file.name}: ${counted(drawn.value.edits.length, 'record')}. Undo takes them out again.`,
   )
@@ -116,7 +147,8 @@ const replace = () =>
         take also {{ counted(file.more.count, 'record') }} that can be read and nothing vouches for
       </label>
     </div>
-    <p class="mb-3 text-lg" data-testid="import-counts">
+    <p v-if="comparingNow" class="late mb-3" role="status">Comparing it with your yard…</p>
+    <p v-else class="mb-3 text-lg" data-testid="import-counts">
       {{ counts.added }} new, {{ counts.newer }} later than yours, {{ counts.older }} older than yours,
       {{ counts.same }} the same, {{ counts.onlyHere }} only in your yard.
     </p>
@@ -172,7 +204,7 @@ const replace = () =>
     </section>
     <p v-if="fault" role="alert" class="mt-3 font-semibold text-oxide">{{ fault }}</p>
     <div class="mt-4 flex flex-wrap gap-3">
-      <button class="btn btn-next" @click="merge">Merge it in</button>
+      <button class="btn btn-next" :disabled="comparingNow" @click="merge">Merge it in</button>
       <button class="btn" @click="replace">Put it in place of my yard</button>
       <button class="btn btn-quiet" @click="emit('close')">Leave all as it is</button>
     </div>

@@ -5,7 +5,7 @@ import { Menu as MenuIcon } from '@lucide/vue'
 const emit = defineEmits<{ shortcuts: [] }>()
 const yard = useYard()
 const { choice } = useTheme()
-const { exportYard, importYard, fileInput, importFault, preview } = useYardFile()
+const { exportYard, importYard, fileInput, importFault, reading, preview } = useYardFile()
 const themes = { auto: 'as the machine', light: 'light', dark: 'dark' } as const
 const nextTheme = { auto: 'light', light: 'dark', dark: 'auto' } as const
 const masses = { g: 'grams', kg: 'kilograms', oz: 'ounces', lb: 'pounds' } as const
@@ -66,6 +66,17 @@ const items = computed(() => [
       {{ importFault }}
       <button class="btn btn-quiet" @click="importFault = ''">Close</button>
     </p>
+    <div
+      v-if="reading"
+      role="status"
+      class="late absolute right-0 z-50 mt-1 w-80 border-2 border-ink bg-panel p-3 text-sm"
+    >
+      <p class="mb-2 break-words">Reading {{ isolated(reading.name) }}…</p>
+      <div class="flex items-center gap-3">
+        <progress class="bar flex-1" :value="reading.done ?? undefined" max="1" aria-label="Read so far" />
+        <button class="btn" @click="reading.stop()">Stop</button>
+      </div>
+    </div>
     <LazyImportPreview v-if="preview" :file="preview" @close="preview = null" />
   </Menu>
 </template>

@@ -42,15 +42,10 @@ export function useSafeKeeping() {
   async function snapshot(why: string): Promise<void> {
     if (yard.isEmpty || yard.looking) return
     const { keepSnapshot } = await import('~/storage/snapshots')
-    const { sealWorkspace } = await import('#formats/workspace-json')
+    const { sealYard } = await import('~/engines/packing')
     const { heats, lots } = yard
-    await keepSnapshot({
-      at: now(),
-      why,
-      heats: heats.length,
-      lots: lots.length,
-      text: sealWorkspace(yard.workspace),
-    })
+    const taken = { at: now(), why, heats: heats.length, lots: lots.length }
+    await keepSnapshot(taken, await sealYard(yard.workspace))
   }
   async function intoFolder(): Promise<void> {
     if (await folder.write()) backedUp()

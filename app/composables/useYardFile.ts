@@ -1,6 +1,7 @@
 import { ref, shallowRef } from 'vue'
 import type { ZipFault, ZipRead } from '#formats/workspace-zip'
 import type { Fits, Workspace } from '#core/workspace'
+import { Stopped } from '~/engines/asked-engine'
 import { useYard } from '~/stores/yard'
 
 /** A yard from a file, to be looked at before it changes anything. */
@@ -27,6 +28,8 @@ export function useYardFile() {
   const { announce } = useNotices()
   const fileInput = ref<HTMLInputElement>()
   const importFault = ref('')
+  /** a file being read: how much of it is here, null while that cannot be told, and how to leave it */
+  const reading = shallowRef<{ name: string; done: number | null; stop: () => void } | null>(null)
   /** a file to be looked at before it changes a yard that is there */
   const preview = shallowRef<YardOfFile | null>(null)
   const { backedUp } = useSafeKeeping()
@@ -44,6 +47,24 @@ export function useYardFile() {
     announce(`The yard is in your downloads.${lost ? ` ${left} could not be read and stayed out.` : ''}`)
   }
 
+  async function readFile(file: File): Promise<ZipRead | null> {
+    const stopper = new AbortController()
+    const mine = { name: file.name, done: null, stop: () => stopper.abort(new Stopped('it was stopped')) }
+    reading.value?.stop()
+    reading.value = mine
+    try {
+      const { readYardFile } = await import('~/engines/packing')
+      const bytes = new Uint8Array(await file.arrayBuffer())
+      return await readYardFile(bytes, (done) => (reading.value = { ...mine, done }), stopper.signal)
+    } catch (error) {
+      if (!(error instanceof Stopped))
+        importFault.value = `${file.name} could not be read (${(error as Error).message}): it may be too large for this machine, or was moved. Your yard is as it was.`
+      return null
+    } finally {
+      if (reading.value?.stop === mine.stop) reading.value = null
+    }
+  }
+
   async function importYard(event: Event): Promise<void> {
     const chosen = pickedFile(event, 'yard')
     if (!chosen) return
@@ -55,7 +76,8 @@ export function useYardFile() {
       return
     }
     if (yard.looking && !yard.looking.own) await yard.stopLooking()
-    const read = await readYard(new Uint8Array(await file.arrayBuffer()))
+    const read = await readFile(file)
+    if (!read) return
     if (!read.ok && read.fault.kind === 'newer') {
       const { workspace, leftOut } = read.fault.known
       yard.look(workspace, { name: file.name, own: false, leftOut })
@@ -85,7 +107,7 @@ export function useYardFile() {
     await navigateTo('/')
   }
 
-  return { exportYard, importYard, fileInput, importFault, preview }
+  return { exportYard, importYard, fileInput, importFault, reading, preview }
 }
 
 export const photosNotKept = (name: string, error: unknown): string =>
@@ -118,15 +140,6 @@ export function foundIn(read: ZipRead): Pick<YardOfFile, 'workspace' | 'damage' 
     damage: `This file is not as it was saved: it was changed or damaged since. ${counted(counts.whole, 'record')} are whole.${lost}`,
     more: counts.doubtful > 0 ? { workspace: readable, count: counts.doubtful } : null,
   }
-}
-
-/** A yard from a file, plain or with pictures; which of the two, its content says. */
-async function readYard(bytes: Uint8Array): Promise<ZipRead> {
-  const { isZip, readYardZip } = await import('#formats/workspace-zip')
-  if (isZip(bytes)) return readYardZip(bytes)
-  const { readWorkspace } = await import('#formats/workspace-json')
-  const read = readWorkspace(new TextDecoder().decode(bytes))
-  return { ...read, photos: {} }
 }
 
 function faultWords(fault: ZipFault): string {

@@ -48,14 +48,12 @@ const duplicate = (alloy: Alloy) => edit(null, { ...alloy, name: `${alloy.name.s
 
 /** Heats with a reading, whose metal can become a target. */
 const measuredHeats = computed(() =>
-  yard.heats.filter(
-    ({ assays, alloy }) => alloy && assays.some(({ readings }) => Object.keys(readings).length),
-  ),
+  yard.heats
+    .filter(({ assays, alloy }) => alloy && assays.some(({ readings }) => Object.keys(readings).length))
+    .reverse(),
 )
-function fromAssay(event: Event): void {
-  const select = event.target as HTMLSelectElement
-  const heat = measuredHeats.value.find(({ id }) => id === select.value)
-  select.value = ''
+function fromAssay(picked: string): void {
+  const heat = measuredHeats.value.find(({ number }) => String(number) === picked)
   if (!heat?.alloy) return
   const composition = measuredComposition(combineReadings(heat.assays), heat.alloy.base)
   const { group: family, practice, base } = heat.alloy
@@ -91,15 +89,13 @@ function fromAssay(event: Event): void {
     </div>
     <div class="mb-4 flex flex-wrap items-center gap-2">
       <button class="btn" @click="edit(null, {})">A target of your own</button>
-      <label v-if="measuredHeats.length"
-        ><span class="sr-only">A target from an assay</span>
-        <select class="field w-auto" @change="fromAssay">
-          <option value="">From an assay…</option>
-          <option v-for="heat in measuredHeats" :key="heat.id" :value="heat.id">
-            {{ heatStamp(heat.number) }} {{ heat.title }}
-          </option>
-        </select></label
-      >
+      <HeatPick
+        v-if="measuredHeats.length"
+        :heats="measuredHeats"
+        label="A target from an assay"
+        prompt="From an assay…"
+        @pick="fromAssay"
+      />
       <button class="btn btn-quiet" @click="file?.open()">Read from a file…</button>
       <button v-if="yard.ownAlloys.length" class="btn btn-quiet" @click="save">Save my own…</button>
       <FilePicker ref="file" label="Alloys file" accept=".json,application/json" @change="open" />

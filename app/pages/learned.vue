@@ -215,14 +215,3 @@ const degreesBy = (celsius: number) => celsius * (temperature.value === 'F' ? 1.
     </div>
   </section>
 </template>
-
-<style scoped>
-.late {
-  animation: come 0.2s 0.4s both;
-}
-@keyframes come {
-  from {
-    opacity: 0;
-  }
-}
-</style>

@@ -44,10 +44,11 @@ async function refresh(): Promise<void> {
 onMounted(() => void refresh())
 async function open(key: string, at: string): Promise<void> {
   const { readSnapshot } = await import('~/storage/snapshots')
-  const { readWorkspace } = await import('#formats/workspace-json')
-  const read = readWorkspace((await readSnapshot(key).catch(() => null)) ?? '')
-  const found = foundIn({ ...read, photos: {} })
-  if (typeof found === 'string') {
+  const { readYardFile } = await import('~/engines/packing')
+  const bytes = await readSnapshot(key).catch(() => null)
+  const read = bytes && (await readYardFile(bytes).catch(() => null))
+  const found = read && foundIn(read)
+  if (!found || typeof found === 'string') {
     fault.value = 'This snapshot cannot be read any more. Your yard is as it was.'
     return
   }

@@ -1,4 +1,4 @@
-import { checksum, type AnyRecord } from '#core/workspace'
+import { checksum, type AnyRecord, type Change, type Step } from '#core/workspace'
 import type { Store } from './store'
 
 /** The stores a yard lies in. */
@@ -26,4 +26,45 @@ export async function putRecord({ records, sums }: Disk, key: string, value: Any
 export async function dropRecord({ records, sums }: Disk, key: string): Promise<void> {
   await records.removeItem(key)
   await sums.removeItem(key)
+}
+
+/** Changes of a step in one entry: so few are copied in a few milliseconds. */
+const PART = 50
+
+/** A step as it lies in the journal: its changes in it, or, where they are many, in so many entries beside it. */
+type LyingStep = Step & { parts?: number }
+const partKey = (id: string, part: number) => `${stepKey(id)}/${part}`
+
+/** The step a key of the journal belongs to; null for what is no step. */
+export function stepOf(key: string): string | null {
+  return /^step\/([^/]+)/.exec(key)?.[1] ?? null
+}
+
+/** Last of all comes the step itself: without it its parts are none. */
+export async function putStep(journal: Store, { changes, ...step }: Step): Promise<void> {
+  if (changes.length <= PART) return void (await journal.setItem(stepKey(step.id), { ...step, changes }))
+  const parts = Math.ceil(changes.length / PART)
+  for (let part = 0; part < parts; part++)
+    await journal.setItem(partKey(step.id, part), changes.slice(part * PART, (part + 1) * PART))
+  await journal.setItem(stepKey(step.id), { ...step, changes: [], parts } satisfies LyingStep)
+}
+
+/** @returns null where it, or a part of it, is not there */
+export async function getStep(journal: Store, id: string): Promise<Step | null> {
+  const lying = await journal.getItem<LyingStep>(stepKey(id))
+  if (!lying?.parts) return lying
+  const { parts, ...step } = lying
+  const changes: Change[] = []
+  for (let part = 0; part < parts; part++) {
+    const some = await journal.getItem<Change[]>(partKey(id, part))
+    if (!some) return null
+    changes.push(...some)
+  }
+  return { ...step, changes }
+}
+
+export async function dropStep(journal: Store, id: string): Promise<void> {
+  const parts = (await journal.getItem<LyingStep>(stepKey(id)))?.parts ?? 0
+  await journal.removeItem(stepKey(id))
+  for (let part = 0; part < parts; part++) await journal.removeItem(partKey(id, part))
 }

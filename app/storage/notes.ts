@@ -24,6 +24,60 @@ export interface Noted extends Intent {
 /** So many records at once are too many for the quick store, whatever is in them. */
 const QUICK_MOST = 400
 
+/** Entries of a note in one piece: so few are copied in a few milliseconds. */
+const PART = 50
+const PARTS = '/part/'
+
+/** A note as it lies on the disk: whole, or, where it is long, in so many pieces beside it. */
+type LyingNote = Noted & { parts?: number }
+/** A piece: entries of one of the note's lists of changes, its own (-1) or that of one of its steps. */
+interface Piece {
+  of: number
+  changes: unknown[]
+}
+
+/** Last of all comes the note itself: without it its pieces are none. */
+async function putNote(store: Store, key: string, noted: Noted): Promise<void> {
+  const lists: [number, readonly unknown[]][] = [
+    [-1, noted.changes],
+    ...noted.put.map(({ changes }, of) => [of, changes] as [number, readonly unknown[]]),
+  ]
+  if (lists.every(([, changes]) => changes.length <= PART)) return void (await store.setItem(key, noted))
+  let parts = 0
+  for (const [of, changes] of lists)
+    for (let from = 0; from < changes.length; from += PART) {
+      const piece: Piece = { of, changes: changes.slice(from, from + PART) }
+      await store.setItem(`${key}${PARTS}${parts++}`, piece)
+    }
+  const head: LyingNote = {
+    ...noted,
+    changes: [],
+    put: noted.put.map((step) => ({ ...step, changes: [] })),
+    parts,
+  }
+  await store.setItem(key, head)
+}
+
+/** @returns null where it, or a piece of it, is not there: it was never begun to be done */
+async function getNote(store: Store, key: string): Promise<Noted | null> {
+  const lying = await store.getItem<LyingNote>(key)
+  if (!lying?.parts) return lying
+  const { parts, ...noted } = lying
+  for (let part = 0; part < parts; part++) {
+    const piece = await store.getItem<Piece>(`${key}${PARTS}${part}`)
+    if (!piece) return null
+    const list: unknown[] = piece.of < 0 ? noted.changes : noted.put[piece.of]!.changes
+    list.push(...piece.changes)
+  }
+  return noted
+}
+
+async function dropNote(store: Store, key: string): Promise<void> {
+  const parts = (await store.getItem<LyingNote>(key))?.parts ?? 0
+  await store.removeItem(key)
+  for (let part = 0; part < parts; part++) await store.removeItem(`${key}${PARTS}${part}`)
+}
+
 /** So many windows' last numbers are remembered: a note may come back that was done long ago. */
 const WINDOWS_REMEMBERED = 40
 
@@ -96,14 +150,14 @@ export function openNotes(name: string, journal: Store) {
         await quick.setItem(key, noted)
       } catch {
         largeNoted = true
-        await journal.setItem(largeKey, noted)
+        await putNote(journal, largeKey, noted)
         await quick.removeItem(key).catch(() => {})
       }
     },
 
     /** All that was noted is on the disk. */
     async forget(): Promise<void> {
-      const large = largeNoted ? journal.removeItem(largeKey) : null
+      const large = largeNoted ? dropNote(journal, largeKey) : null
       largeNoted = false
       // Both at once: what is noted from here on is not torn up with them.
       await Promise.all([large, quick.removeItem(key).catch(() => {})])
@@ -111,20 +165,20 @@ export function openNotes(name: string, journal: Store) {
 
     /** Does what an intent says, noted on the disk while it is under way. */
     async carryOut(noted: Noted, apply: (intent: Intent) => Promise<void>): Promise<void> {
-      await journal.setItem(key, noted)
+      await putNote(journal, key, noted)
       await apply(noted)
       await markDone(noted)
-      await journal.removeItem(key)
+      await dropNote(journal, key)
     },
 
     /** Finishes what earlier pages had noted and not done, in the order in which they noted it, and counts on from there. */
     async finish(apply: (intent: Intent) => Promise<void>): Promise<void> {
       const found: { from: Store; key: string; noted: Noted | null }[] = []
       for (const from of [journal, quick]) {
-        const keys = await from.keys().catch(() => [])
+        const keys = (await from.keys().catch(() => [])).filter((entry) => entry.startsWith('intent'))
         for (const entry of keys)
-          if (entry.startsWith('intent'))
-            found.push({ from, key: entry, noted: await from.getItem<Noted>(entry) })
+          if (!entry.includes(PARTS)) found.push({ from, key: entry, noted: await getNote(from, entry) })
+          else if (!keys.includes(entry.slice(0, entry.indexOf(PARTS)))) await from.removeItem(entry)
       }
       const numbers = [...Object.values(await doneNumbers()), ...found.map(({ noted }) => noted?.number ?? 0)]
       last = numbers.reduce((most, number) => Math.max(most, number || 0), last)
@@ -135,7 +189,7 @@ export function openNotes(name: string, journal: Store) {
           // Those of the first revisions have no number.
           if (noted.window) await markDone(noted)
         }
-        await from.removeItem(entry)
+        await dropNote(from, entry)
       }
     },
   }

@@ -1,4 +1,5 @@
 import { workspacePhotos, type Workspace } from '#core/workspace'
+import { sealYard, zipYard } from '~/engines/packing'
 
 /** A yard as a file, and how many of its pictures could not be read into it. */
 export interface PackedYard {
@@ -15,13 +16,11 @@ export async function packYard(workspace: Workspace, date: string): Promise<Pack
   const name = `hephaestal-${date}`
   const ids = workspacePhotos(workspace)
   if (ids.length === 0) {
-    const { sealWorkspace } = await import('#formats/workspace-json')
-    const blob = new Blob([sealWorkspace(workspace)], { type: 'application/json' })
+    const blob = new Blob([await sealYard(workspace)], { type: 'application/json' })
     return { name: `${name}.json`, blob, lost: 0 }
   }
-  const { writeYardZip } = await import('#formats/workspace-zip')
   const photos = await photoBytes(ids)
-  const bytes = writeYardZip(workspace, photos) as Uint8Array<ArrayBuffer>
+  const bytes = await zipYard(workspace, photos)
   const lost = ids.length - Object.keys(photos).length
   return { name: `${name}.zip`, blob: new Blob([bytes], { type: 'application/zip' }), lost }
 }

@@ -11,7 +11,8 @@ import {
   type Records,
   type Step,
 } from '#core/workspace'
-import { dropRecord, putRecord, stepKey, sumOf, type Disk } from './disk'
+import { dropRecord, getStep, putRecord, putStep, sumOf, type Disk } from './disk'
+import { breather } from './breathe'
 import type { Head } from './notes'
 import type { Store } from './store'
 
@@ -47,7 +48,7 @@ function grownStep(step: Step, from: number): Step {
 async function readJournal({ journal }: Disk, revision: number): Promise<Journal> {
   const head = await journal.getItem<Head>('head')
   if (!head) return emptyJournal()
-  const steps = await Promise.all(head.ids.map((id) => journal.getItem<Step>(stepKey(id))))
+  const steps = await Promise.all(head.ids.map((id) => getStep(journal, id)))
   const from = steps.lastIndexOf(null) + 1
   if (from > head.cursor) return emptyJournal()
   const kept = steps.slice(from) as Step[]
@@ -121,7 +122,9 @@ export async function readYard(disk: Disk, stored: number | null): Promise<Loade
   loaded.journal = await readJournal(disk, revision)
   // The guard comes with the first record: an empty yard opens without it.
   const guard = records.size > 0 ? (await import('./guard')).recordSchemas : null
+  const breathe = breather()
   for (const [key, value] of records) {
+    await breathe()
     const found = readRecord(key, value, sums.get(key), guard!)
     const repaired = found ? null : fromJournal(key, sums.get(key), loaded.journal)
     const record = found?.record ?? repaired
@@ -133,8 +136,7 @@ export async function readYard(disk: Disk, stored: number | null): Promise<Loade
     loaded.damaged.push(key)
   }
   if (stored !== REVISION) {
-    for (const step of revision < REVISION ? loaded.journal.steps : [])
-      await disk.journal.setItem(stepKey(step.id), step)
+    for (const step of revision < REVISION ? loaded.journal.steps : []) await putStep(disk.journal, step)
     await disk.journal.setItem('revision', REVISION)
   }
   return loaded

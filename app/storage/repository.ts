@@ -1,5 +1,5 @@
 import { REVISION, type Journal, type Records, type Step } from '#core/workspace'
-import { dropRecord, putRecord, stepKey, type Disk } from './disk'
+import { dropRecord, dropStep, putRecord, putStep, stepOf, type Disk } from './disk'
 import { mergeIntents, openNotes, type Head, type Intent, type Noted } from './notes'
 import { readNewerYard, readYard, type Loaded } from './read-yard'
 import { openStore } from './store'
@@ -69,8 +69,8 @@ export function openRepository(
   async function apply(intent: Intent): Promise<void> {
     for (const { key, value } of intent.changes)
       await (value ? putRecord(disk, key, value) : dropRecord(disk, key))
-    for (const step of intent.put) await journal.setItem(stepKey(step.id), step)
-    for (const id of intent.drop) await journal.removeItem(stepKey(id))
+    for (const step of intent.put) await putStep(journal, step)
+    for (const id of intent.drop) await dropStep(journal, id)
     await journal.setItem('head', intent.head)
   }
 
@@ -130,9 +130,8 @@ export function openRepository(
   /** Steps that no list names any more: two windows write one list, and each leaves out the other's. */
   async function dropOrphans(): Promise<void> {
     const { ids } = (await journal.getItem<Head>('head')) ?? { ids: [] }
-    const named = new Set(ids.map(stepKey))
-    for (const key of await journal.keys())
-      if (key.startsWith(stepKey('')) && !named.has(key)) await journal.removeItem(key)
+    const named = new Set<string | null>([null, ...ids])
+    for (const key of await journal.keys()) if (!named.has(stepOf(key))) await journal.removeItem(key)
   }
 
   return {

@@ -8,30 +8,45 @@ export interface Snapshot {
   why: string
   heats: number
   lots: number
-  /** the yard's file */
-  text: string
 }
+
+/** The yard's file, UTF-8. */
+type Bytes = Uint8Array<ArrayBuffer>
+/** As the first ones lie, with their text in them. */
+type Lying = Snapshot & { text?: string }
 
 const KEPT = 10
 const store = openStore('hephaestal-snapshots', 'snapshots')
+/** Apart from the list, which is looked through often. */
+const files = openStore('hephaestal-snapshot-files', 'files')
 
-/** The snapshots kept, newest first, without their text. */
-export async function listSnapshots(): Promise<(Omit<Snapshot, 'text'> & { key: string })[]> {
-  const found: (Omit<Snapshot, 'text'> & { key: string })[] = []
-  await store.iterate<Snapshot, undefined>(({ text: _, ...rest }, key) => {
+/** The snapshots kept, newest first. */
+export async function listSnapshots(): Promise<(Snapshot & { key: string })[]> {
+  const found: (Snapshot & { key: string })[] = []
+  await store.iterate<Lying, undefined>(({ text: _, ...rest }, key) => {
     found.push({ ...rest, key })
     return undefined
   })
   return found.sort((a, b) => (b.number ?? 0) - (a.number ?? 0) || (a.at < b.at ? 1 : -1))
 }
 
-export async function readSnapshot(key: string): Promise<string | null> {
-  return (await store.getItem<Snapshot>(key))?.text ?? null
+/** The yard's file as it was kept, UTF-8; null where it is not there. */
+export async function readSnapshot(key: string): Promise<Bytes | null> {
+  const bytes = await files.getItem<Bytes>(key)
+  if (bytes) return bytes
+  const text = (await store.getItem<Lying>(key))?.text
+  return text === undefined ? null : new TextEncoder().encode(text)
 }
 
 /** Keeps one more, and lets the oldest go. */
-export async function keepSnapshot(snapshot: Snapshot): Promise<void> {
+export async function keepSnapshot(snapshot: Snapshot, file: Bytes): Promise<void> {
   const last = (await listSnapshots()).reduce((most, { number = 0 }) => Math.max(most, number), 0)
-  await store.setItem(`${snapshot.at} ${crypto.randomUUID().slice(0, 8)}`, { ...snapshot, number: last + 1 })
-  for (const { key } of (await listSnapshots()).slice(KEPT)) await store.removeItem(key)
+  const key = `${snapshot.at} ${crypto.randomUUID().slice(0, 8)}`
+  // The file first: a snapshot in the list is one that is there.
+  await files.setItem(key, file)
+  await store.setItem(key, { ...snapshot, number: last + 1 })
+  for (const { key: old } of (await listSnapshots()).slice(KEPT)) {
+    await store.removeItem(old)
+    await files.removeItem(old)
+  }
 }

@@ -8,7 +8,7 @@ export interface Told {
 }
 
 /** Changes told in one message. */
-const AT_ONCE = 400
+const AT_ONCE = 100
 
 /** A line to the other windows of this yard; silent where the browser has none. */
 export function openWindows(name: string, hear: (told: Told) => void) {

@@ -16,7 +16,6 @@ import {
   sameRecord,
   sealJournal,
   toWorkspace,
-  withoutMarks,
   withPart,
   type Change,
   type Collection,
@@ -240,9 +239,10 @@ export const useYard = defineStore('yard', () => {
 
   /**
    * Does one thing, named for the undo list. Edits with the same merge key in a row become one step.
+   * @param asRead the records are as a file was read, and in no form's wrapping
    * @returns whether it was done: a form stays open, and nothing is announced, where it was not
    */
-  function commit(label: string, edits: Edit[], mergeKey?: string): boolean {
+  function commit(label: string, edits: Edit[], mergeKey?: string, asRead = false): boolean {
     // Where the disk will not open, what is done would be done to an empty yard that is not there.
     if (looking.value || keeping.value === 'shut') {
       refused.value++
@@ -252,8 +252,7 @@ export const useYard = defineStore('yard', () => {
       collection,
       id,
       before: records.value[collection][id] ?? null,
-      // So many come from a file, and are in no form's wrapping.
-      after: edits.length < LOOKED_THROUGH ? plainRecord(after) : withoutMarks(after),
+      after: asRead ? after : plainRecord(after),
     }))
     const why = changes.length < LOOKED_THROUGH ? unfitPart(changes) : null
     notKept.value = why && { label, why }
@@ -304,7 +303,7 @@ export const useYard = defineStore('yard', () => {
         if (!next[collection][id]) edits.push({ collection, id, after: null })
       for (const [id, after] of Object.entries(next[collection])) edits.push({ collection, id, after })
     }
-    return commit(label, edits)
+    return commit(label, edits, undefined, true)
   }
 
   function list<C extends Collection>(collection: C): RecordOf<C>[] {

@@ -9,6 +9,7 @@ export { photosOf, renamePhotos, workspacePhotos } from './photos'
 export { checksum } from './checksum'
 export {
   compareWorkspaces,
+  comparing,
   mergeRecords,
   partOf,
   withPart,

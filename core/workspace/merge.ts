@@ -185,19 +185,31 @@ export type Fits = (collection: Collection, record: AnyRecord) => boolean
 
 /** A yard against a file of one, by the ids of their records. */
 export function compareWorkspaces(mine: Workspace, theirs: Workspace, fits: Fits): Comparison[] {
-  return COLLECTIONS.map((collection) => {
+  const course = comparing(mine, theirs, fits)
+  for (;;) {
+    const step = course.next()
+    if (step.done) return step.value
+  }
+}
+
+/** The same, record by record: between two of them its caller may do something else. */
+export function* comparing(mine: Workspace, theirs: Workspace, fits: Fits): Generator<void, Comparison[]> {
+  const results: Comparison[] = []
+  for (const collection of COLLECTIONS) {
     const here = new Map<string, AnyRecord>(mine[collection].map((record) => [record.id, record]))
     const there = new Set(theirs[collection].map(({ id }) => id))
     const result: Comparison = { collection, added: [], changed: [], same: 0, onlyHere: [] }
     for (const record of theirs[collection] as AnyRecord[]) {
+      yield
       const known = here.get(record.id)
       if (!known) result.added.push(record)
       else if (same(known, record)) result.same++
       else result.changed.push(changedOf(collection, known, record, fits))
     }
     result.onlyHere = [...here.values()].filter(({ id }) => !there.has(id))
-    return result
-  })
+    results.push(result)
+  }
+  return results
 }
 
 function changedOf(collection: Collection, mine: AnyRecord, theirs: AnyRecord, fits: Fits): Changed {

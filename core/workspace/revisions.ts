@@ -1,7 +1,7 @@
 import { COLLECTIONS, type Collection } from './collections'
 
 /** How far the shape of a yard has grown. Files and stored yards say theirs; a greater one is newer than this app. */
-export const REVISION = 8
+export const REVISION = 9
 
 type Raw = Record<string, unknown>
 
@@ -36,6 +36,8 @@ const GROWTH: readonly Growth[] = [
   { to: 7 },
   // The time zone of a heat's day; files that vouch for themselves.
   { to: 8 },
+  // Large steps lie on the disk in parts.
+  { to: 9 },
 ]
 
 /** A value with fields of its own: neither a list nor a plain word. */

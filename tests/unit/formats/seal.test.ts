@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs'
 import { createHash } from 'node:crypto'
 import { unzipSync } from 'fflate'
 import { describe, expect, it } from 'vitest'
+import { REVISION } from '#core/workspace'
 import { readWorkspace, sealWorkspace, writeWorkspace } from '#formats/workspace-json'
 import { readYardZip, writeYardZip } from '#formats/workspace-zip'
 import { seeded } from '../../support/random-problem'
@@ -106,7 +107,7 @@ describe('a backup vouches for itself', () => {
     const lots = Array.from({ length: 100_000 }, () => '{"id":1}').join()
     for (const version of [1, 9]) {
       const broken = readWorkspace(
-        `{"format":"hephaestal/workspace","version":${version},"revision":8,"settings":[],"lots":[${lots}],"alloys":[],"heats":[],"gear":[],"practices":[]}`,
+        `{"format":"hephaestal/workspace","version":${version},"revision":${REVISION},"settings":[],"lots":[${lots}],"alloys":[],"heats":[],"gear":[],"practices":[]}`,
       )
       if (broken.ok) throw new Error('taken')
       expect(broken.fault).toMatchObject(

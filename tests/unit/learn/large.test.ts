@@ -58,6 +58,7 @@ describe('heats by the thousand', () => {
     const random = seeded(42)
     const count = 60
     const priors = Array.from({ length: count }, () => ({ value: 10 * random(), sd: 0.1 + 2 * random() }))
+    const truth = priors.map(({ value, sd }) => value + sd * (2 * random() - 1))
     const sparse = sparseBelief(priors)
     let dense: JointBelief = {
       mean: priors.map(({ value }) => value),
@@ -68,7 +69,9 @@ describe('heats by the thousand', () => {
       const middle = Math.floor((count - 6) * random())
       const weights = priors.map(() => 0)
       for (let lot = 0; lot < 3; lot++) weights[middle + Math.floor(6 * random())]! += random()
-      const seen = { value: 10 * random(), sd: 0.05 + random() }
+      const sum = weights.reduce((all, weight, i) => all + weight * truth[i]!, 0)
+      const sd = 0.05 + 0.3 * random()
+      const seen = { value: sum + sd * (2 * random() - 1), sd }
       const few = [...weights.entries()].filter(([, weight]) => weight > 0)
       const variance = dense.covariance.reduce(
         (sum, row, i) => sum + weights[i]! * row.reduce((part, value, j) => part + value * weights[j]!, 0),
