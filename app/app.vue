@@ -27,7 +27,7 @@ onMounted(() => {
         `Set aside (menu, “Safe keeping”): ${counted(yard.damaged.length, 'damaged record')}; the rest is as you left it.`,
       )
     // What could not be swept now is swept at a later start.
-    if (yard.keeping === 'disk' && !yard.looking && !yard.damaged.length)
+    if (yard.keeping === 'disk' && !yard.looking && !yard.gone && !yard.damaged.length)
       void sweepLostPhotos().catch(() => {})
   })
 })
@@ -40,7 +40,7 @@ onMounted(() => {
     <LazyNotSaved v-if="yard.saveError" />
     <LazyFaultNote v-if="fault" />
     <LazyNotKept v-if="yard.notKept" />
-    <LazyYardStanding v-if="yard.looking || yard.writtenAgain || yard.keeping === 'nowhere'" />
+    <LazyYardStanding v-if="yard.looking || yard.writtenAgain || yard.gone || yard.keeping === 'nowhere'" />
     <LazyUpdateOffer v-if="yard.ready && !yard.isEmpty" />
     <LazyClashQuestion v-if="yard.clashes.length" />
     <p

@@ -5,6 +5,10 @@ import { CHART, type ControlChart } from '#core/learn'
 /** Individuals heat by heat, with their limits; what is out of control stands out by shape as well as colour. */
 const props = defineProps<{ chart: ControlChart; stamps: string[]; title: string; unit: string }>()
 const frame = ref<HTMLElement>()
+/** Points out of control named one by one. */
+const MOST_TOLD = 12
+/** From so many heats on not every one has its stamp under it. */
+const STAMPS_MOST = 14
 /** What cannot be below nothing has its lower limit there. */
 const floor = computed(() =>
   props.chart.values.every((value) => value >= 0) ? Math.max(0, props.chart.lower) : props.chart.lower,
@@ -46,7 +50,11 @@ const { failed } = useChart(frame, [() => props.chart], (token) => {
       plot_bgcolor: 'transparent',
       font: { family: 'Sofia Sans Variable, sans-serif', color: token('ink'), size: 13 },
       shapes: [line(chart.mean, 'solid'), line(chart.upper, 'dash'), line(floor.value, 'dash')],
-      xaxis: { fixedrange: true, type: 'category' },
+      xaxis: {
+        fixedrange: true,
+        type: 'category',
+        ...(chart.values.length > STAMPS_MOST ? { nticks: 6, tickangle: 0 } : {}),
+      },
       yaxis: { fixedrange: true, gridcolor: token('line') },
     },
   }
@@ -67,9 +75,12 @@ const spoken = computed(
       Out of control:
       {{
         chart.signals
+          .slice(-MOST_TOLD)
           .map(({ index, rules }) => `${stamps[index]} (${rules.map((rule) => RULE_WORDS[rule]).join(', ')})`)
           .join('; ')
-      }}.
+      }}<template v-if="chart.signals.length > MOST_TOLD"
+        >; and {{ chart.signals.length - MOST_TOLD }} before them</template
+      >.
     </p>
     <p v-else class="text-sm text-soft">
       In control: {{ chart.mean.toPrecision(3) }} {{ unit }}, between {{ floor.toPrecision(3) }} and

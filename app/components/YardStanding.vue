@@ -17,6 +17,8 @@ async function home(): Promise<void> {
 useEventListener('beforeunload', (event: BeforeUnloadEvent) => {
   if (yard.keeping === 'nowhere' && !yard.isEmpty) event.preventDefault()
 })
+/** The field for it is the menu's. */
+const openFile = () => document.querySelector<HTMLInputElement>('input[aria-label="Yard file"]')?.click()
 const reload = () => location.reload()
 </script>
 
@@ -34,6 +36,21 @@ const reload = () => location.reload()
     </p>
     <button class="btn btn-next" @click="exportYard">Save the yard to a file</button>
     <button class="btn" @click="yard.writtenAgain = false">Understood</button>
+  </div>
+  <div
+    v-if="yard.gone && yard.isEmpty"
+    role="alert"
+    class="no-print flex flex-wrap items-center gap-3 border-y-2 border-oxide bg-oxide-wash px-4 py-2"
+    data-testid="yard-gone"
+  >
+    <p class="flex-1 basis-72">
+      <b class="text-oxide">A yard was kept in this browser, and the browser has nothing of it any more.</b>
+      Site data were cleared, or the browser found its own store broken and threw it away. Open your latest
+      backup; snapshots, where they are still there, are under Safe keeping.
+    </p>
+    <button class="btn btn-next" @click="openFile">Open a backup</button>
+    <NuxtLink to="/safety" class="btn">Safe keeping</NuxtLink>
+    <button class="btn" @click="yard.startAnew">It is not missed</button>
   </div>
   <div
     v-if="yard.looking"

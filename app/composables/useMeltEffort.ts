@@ -44,9 +44,10 @@ export function useMeltEffort() {
     const { value: known } = furnace
     if (!known) return null
     const burnt = yard.heats.flatMap((one) => {
-      const heatTaken =
-        one.loggedAt && one.furnaceId === known.id && one.id !== heat.value?.id ? heatOf(one) : null
-      if (!heatTaken || !one.burnt?.amount) return []
+      if (!one.burnt?.amount || !one.loggedAt || one.furnaceId !== known.id || one.id === heat.value?.id)
+        return []
+      const heatTaken = heatOf(one)
+      if (!heatTaken) return []
       return [
         {
           heatKJ: heatTaken.metalKJ + heatTaken.crucibleKJ,

@@ -36,14 +36,10 @@ watch([cover, recoveries], async () => {
 const shown = computed(() => (cover.value ? underCover.value : recoveries.value))
 /** Heats named one by one. */
 const MOST_HEATS = 40
+const MOST_ASIDE = 8
 const lotsShown = computed(() => sharper.value.map((one) => ({ ...one, id: `${one.lotId}-${one.element}` })))
 const opened = reactive(new Set<string>())
 const formName = (id: string) => FORMS.find((form) => form.id === id)?.name ?? id
-/** The latest of them, and how many more there are. */
-function told<T>(heats: readonly T[], words: (heat: T) => string, between: string): string {
-  const more = heats.length - MOST_HEATS
-  return `${heats.slice(-MOST_HEATS).map(words).join(between)}${more > 0 ? `${between}and ${more} before them` : ''}`
-}
 const degreesBy = (celsius: number) => celsius * (temperature.value === 'F' ? 1.8 : 1)
 </script>
 
@@ -112,20 +108,26 @@ const degreesBy = (celsius: number) => celsius * (temperature.value === 'F' ? 1.
             </p>
             <p v-if="one.setAside.length" class="text-sm text-amber">
               Set aside as no ordinary heat:
-              {{ told(one.setAside, ({ number }) => heatStamp(number), ', ') }} ({{
-                told(one.setAside, ({ value }) => value.toFixed(2), ', ')
-              }}).
+              {{
+                one.setAside
+                  .slice(0, MOST_ASIDE)
+                  .map(({ number, value }) => `${heatStamp(number)} (${value.toFixed(2)})`)
+                  .join(', ')
+              }}<template v-if="one.setAside.length > MOST_ASIDE"
+                >, and {{ one.setAside.length - MOST_ASIDE }} nearer to the rest</template
+              >.
             </p>
             <details class="text-sm" @toggle="opened.add(recoveryKey(one.family, one.element))">
               <summary>The heats behind it</summary>
               <p v-if="opened.has(recoveryKey(one.family, one.element))">
                 {{
-                  told(
-                    one.seen,
-                    ({ number, value, sd }) => `${heatStamp(number)}: ${withSpread(value, sd)}`,
-                    '; ',
-                  )
-                }}
+                  one.seen
+                    .slice(-MOST_HEATS)
+                    .map(({ number, value, sd }) => `${heatStamp(number)}: ${withSpread(value, sd)}`)
+                    .join('; ')
+                }}<template v-if="one.seen.length > MOST_HEATS"
+                  >; and {{ one.seen.length - MOST_HEATS }} before them</template
+                >
               </p>
               <div class="mt-2 flex flex-wrap items-start gap-2">
                 <QuantityField
@@ -189,7 +191,7 @@ const degreesBy = (celsius: number) => celsius * (temperature.value === 'F' ? 1.
         </section>
         <section aria-label="Furnace and probe" class="slab p-4">
           <h2 class="chalk mb-2">Zinc, probe, furnace</h2>
-          <p>
+          <p v-if="taught.found">
             Zinc leaves at <b>{{ (zincRate.value / zincRate.prior.value).toFixed(2) }}</b> times the starting
             rate<template v-if="zincRate.heats >= 2">, by {{ zincRate.heats }} heats</template
             ><template v-else

@@ -20,3 +20,13 @@ export function wasKept(): boolean {
     return false
   }
 }
+
+/** The person says that nothing is missing: a database without a yard is one that never had any. */
+export function forgetKept(): void {
+  told = false
+  try {
+    localStorage.removeItem(MARK)
+  } catch {
+    // As it is.
+  }
+}

@@ -26,6 +26,8 @@ export interface Loaded {
   repaired: string[]
   /** a newer app wrote it: so much of it is not understood, and nothing of it may be touched */
   newer: { leftOut: number } | null
+  /** a disk on which no yard was ever written, or from which all was taken */
+  blank: boolean
 }
 
 type Guard = (typeof import('./guard'))['recordSchemas']
@@ -115,10 +117,12 @@ export async function readYard(disk: Disk, stored: number | null): Promise<Loade
     damaged: [],
     repaired: [],
     newer: null,
+    blank: false,
   }
   const records = await everything<AnyRecord>(disk.records)
   const sums = await everything<number>(disk.sums)
   const revision = stored ?? (records.size > 0 ? 1 : REVISION)
+  loaded.blank = stored === null && records.size === 0
   loaded.journal = await readJournal(disk, revision)
   // The guard comes with the first record: an empty yard opens without it.
   const guard = records.size > 0 ? (await import('./guard')).recordSchemas : null
@@ -154,5 +158,5 @@ export async function readNewerYard(disk: Disk): Promise<Loaded> {
     if (known) records[collection][known.record.id] = known.record
     else leftOut++
   }
-  return { records, journal: emptyJournal(), damaged: [], repaired: [], newer: { leftOut } }
+  return { records, journal: emptyJournal(), damaged: [], repaired: [], newer: { leftOut }, blank: false }
 }

@@ -2,6 +2,7 @@ import { REVISION, type Journal, type Records, type Step } from '#core/workspace
 import { dropRecord, dropStep, putRecord, putStep, stepOf, type Disk } from './disk'
 import { mergeIntents, openNotes, type Head, type Intent, type Noted } from './notes'
 import { readNewerYard, readYard, type Loaded } from './read-yard'
+import { settleDatabase } from './settle'
 import { openStore } from './store'
 
 /** Long enough to gather what is typed in one breath; the note keeps it safe meanwhile. */
@@ -75,6 +76,8 @@ export function openRepository(
   }
 
   let opened = false
+  /** a write broke off: the next that goes well does not yet mean that it will be found again */
+  let shaken = false
 
   /** Site data cleared, or the database deleted, while the yard is open: all of it is written again. */
   async function writtenAgain(): Promise<boolean> {
@@ -101,8 +104,11 @@ export function openRepository(
       await alone(name, async () => {
         // What is in memory has this step in it already.
         if (!(await writtenAgain())) await notes.carryOut(intent, apply)
+        if (shaken) await settleDatabase()
+        shaken = false
       })
     } catch (error) {
+      shaken = true
       const later = waiting as Noted | null
       waiting = later ? { ...later, ...mergeIntents(intent, later) } : intent
       throw error

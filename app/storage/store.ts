@@ -14,3 +14,6 @@ export function openStore(name: string, storeName: string, where: 'database' | '
   const driver = where === 'quick' ? localforage.LOCALSTORAGE : localforage.INDEXEDDB
   return localforage.createInstance({ name, storeName, driver })
 }
+
+/** Takes a database away, with all its stores. */
+export const dropDatabase = (name: string): Promise<void> => localforage.dropInstance({ name })

@@ -29,7 +29,7 @@ import {
   type Workspace,
 } from '#core/workspace'
 import type { Unfit } from '~/storage/guard'
-import { rememberKept, wasKept } from '~/storage/kept-mark'
+import { forgetKept, rememberKept, wasKept } from '~/storage/kept-mark'
 import { openRepository } from '~/storage/repository'
 import { openWindows } from '~/storage/windows'
 
@@ -79,6 +79,8 @@ export const useYard = defineStore('yard', () => {
     whole: () => ({ records: records.value, journal: journal.value }),
     restored: () => (writtenAgain.value = true),
   })
+  /** a yard was kept here, and at the start the browser had nothing of it any more */
+  const gone = ref(false)
   const clashes = shallowRef<OpenClash[]>([])
   /** records that the last undo or redo left alone, another window having changed them since */
   const leftAlone = ref(0)
@@ -101,6 +103,7 @@ export const useYard = defineStore('yard', () => {
       repaired.value = loaded.repaired
       looking.value = loaded.newer && { name: 'this browser’s yard', own: true, ...loaded.newer }
       keeping.value = 'disk'
+      gone.value = loaded.blank && wasKept()
       if (!isEmpty.value) rememberKept()
     } catch (error) {
       // A yard that is there and will not open must never look like no yard.
@@ -165,6 +168,12 @@ export const useYard = defineStore('yard', () => {
       .finally(() => {
         saving.value--
       })
+  }
+
+  /** The yard that was kept here is not missed. */
+  function startAnew(): void {
+    gone.value = false
+    forgetKept()
   }
 
   /** Looks whether what is on the disk is still there; where it is not, writes it again. */
@@ -347,6 +356,8 @@ export const useYard = defineStore('yard', () => {
     refused,
     leftAlone,
     writtenAgain,
+    gone,
+    startAnew,
     checkDisk,
     notKept,
     look,

@@ -25,12 +25,19 @@ export function conclusionsOf({ tests = [] }: Pick<Heat, 'tests'>): string[] {
  */
 export function remindersFor(heat: Heat, heats: readonly Heat[]): Reminder[] {
   const found = new Map<string, Reminder>()
-  const metal = (one: Heat) => (one.alloy && familyOf(one.alloy)?.metal) ?? null
+  const metalOf = (one: Heat) => (one.alloy && familyOf(one.alloy)?.metal) ?? null
+  const metal = metalOf(heat)
+  if (metal === null) return []
+  // What a heat taught is asked first: most taught nothing, and their metal need not be worked out.
   const earlier = heats
-    .filter((one) => one.number < heat.number && metal(one) !== null && metal(one) === metal(heat))
-    .sort((a, b) => b.number - a.number)
-  for (const one of earlier) {
-    const taught = new Set([...(one.lessons ?? []).map(({ causeId }) => causeId), ...conclusionsOf(one)])
+    .filter((one) => one.number < heat.number)
+    .map((one) => ({
+      one,
+      taught: new Set([...(one.lessons ?? []).map(({ causeId }) => causeId), ...conclusionsOf(one)]),
+    }))
+    .filter(({ one, taught }) => taught.size > 0 && metalOf(one) === metal)
+    .sort((a, b) => b.one.number - a.one.number)
+  for (const { one, taught } of earlier) {
     for (const causeId of taught) {
       const cause = (table.causes as Cause[]).find(({ id }) => id === causeId)
       if (!cause) continue

@@ -151,6 +151,41 @@ test('site data cleared while the yard is open: told, and all of it written agai
   expect(yard.heats).toHaveLength(demo.heats.length)
 })
 
+test('a yard the browser threw away between two starts is said to be gone, not drawn as one that never was', async ({
+  page,
+}) => {
+  await openDemo(page)
+  const kept = await savedYard(page)
+  const { origin } = new URL(page.url())
+  const client = await page.context().newCDPSession(page)
+  await page.goto('about:blank')
+  await client.send('Storage.clearDataForOrigin', {
+    origin,
+    storageTypes: 'indexeddb',
+  })
+  await page.goto('/')
+  const gone = page.getByTestId('yard-gone')
+  await expect(gone).toContainText('the browser has nothing of it any more')
+  const chooser = page.waitForEvent('filechooser')
+  await gone.getByRole('button', { name: 'Open a backup' }).click()
+  await (await chooser).setFiles(file('kept.json', kept))
+  await expect(page.getByRole('status').filter({ hasText: 'Opened kept.json' })).toBeVisible()
+  await expect(gone).toHaveCount(0)
+  // The same once more, and not missed this time.
+  await saved(page)
+  await page.goto('about:blank')
+  await client.send('Storage.clearDataForOrigin', {
+    origin,
+    storageTypes: 'indexeddb',
+  })
+  await page.goto('/')
+  await gone.getByRole('button', { name: 'It is not missed' }).click()
+  await expect(gone).toHaveCount(0)
+  await page.reload()
+  await expect(page.getByRole('heading', { level: 1 }).first()).toBeVisible()
+  await expect(gone).toHaveCount(0)
+})
+
 anyConsole('where the browser blocks all site data the app says so, and works', async ({ baseURL }) => {
   const directory = await mkdtemp(join(tmpdir(), 'blocked-'))
   await mkdir(join(directory, 'Default'))

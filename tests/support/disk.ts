@@ -4,6 +4,8 @@ export const disk = {
   writesLeft: Infinity,
   writes: 0,
   slow: false,
+  /** databases that were taken away */
+  dropped: [] as string[],
 }
 
 /** Stands in for the store of the browser. */
@@ -27,5 +29,10 @@ export function mockForage() {
       removeItem: (key: string) => write(() => entries.delete(key)),
     }
   }
-  return { default: { createInstance: ({ storeName }: { storeName: string }) => store(storeName) } }
+  return {
+    default: {
+      createInstance: ({ storeName }: { storeName: string }) => store(storeName),
+      dropInstance: async ({ name }: { name: string }) => void disk.dropped.push(name),
+    },
+  }
 }

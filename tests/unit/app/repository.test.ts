@@ -70,7 +70,10 @@ describe('the yard on the disk', () => {
       damaged: [],
       repaired: [],
       newer: null,
+      blank: true,
     })
+    await kept('first')
+    expect((await openRepository().load()).blank).toBe(false)
   })
 
   it('what was written is there at the next start, undo list and all', async () => {
@@ -156,9 +159,15 @@ describe('the yard on the disk', () => {
     await expect(
       repository.write(first.step, 'do', { before: emptyJournal(), after: first.journal }),
     ).rejects.toThrow()
+    // Room for the step, and none for what makes the database begin a new log: not yet kept for sure.
+    disk.dropped.length = 0
+    disk.writesLeft = 12
+    await expect(repository.flush()).rejects.toThrow()
+    expect(disk.dropped).toEqual([])
     disk.writesLeft = Infinity
     const second = twoLots(first.records, first.journal, 'second')
     await repository.write(second.step, 'do', { before: first.journal, after: second.journal })
+    expect(disk.dropped).toEqual(['hephaestal-padding'])
     expect(await openRepository().load()).toMatchObject({ records: second.records, journal: second.journal })
     expect([...disk.stores.get('notes')!.keys()]).toEqual([])
   })
