@@ -17,9 +17,7 @@ watch(
   () => void taught.look(),
   { immediate: true },
 )
-onBeforeUnmount(() => {
-  if (progress.value !== null) taught.stop()
-})
+onBeforeUnmount(taught.leave)
 /** Looked at by practice: only the heats under one cover. Plans go by all of them. */
 const cover = ref('')
 const covers = practicesOf(

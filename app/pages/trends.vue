@@ -78,13 +78,17 @@ const charted = computed(() => {
 })
 const taught = useTaught()
 const tramps = shallowRef<Awaited<ReturnType<typeof taught.tramps>>>([])
+const trampsFault = ref('')
 watch(
   () => [taught.logged, yard.lots],
-  () =>
-    void taught.tramps().then(
-      (found) => (tramps.value = found),
-      () => {},
-    ),
+  async () => {
+    try {
+      tramps.value = await taught.tramps()
+      trampsFault.value = ''
+    } catch (error) {
+      trampsFault.value = (error as Error).message
+    }
+  },
   { immediate: true },
 )
 /** Heats named one by one. */
@@ -140,6 +144,9 @@ const meanCost = computed(() => {
         <p v-else class="slab p-4 text-soft">{{ one.title }}: fewer than three heats tell it.</p>
       </template>
     </div>
+    <p v-if="trampsFault" role="alert" class="slab mt-4 p-4">
+      What builds up in metal that goes round could not be worked out: {{ trampsFault }}. Open the page again.
+    </p>
     <section
       v-for="{ base, generations } in tramps"
       :key="base"

@@ -87,6 +87,12 @@ export const useTaught = defineStore('taught', () => {
     if (mine === looks) progress.value = null
   }
 
+  /** The page is left: what is still worked out is not waited for, and the engine goes on for whoever asks next. */
+  function leave(): void {
+    looks++
+    progress.value = null
+  }
+
   return {
     logged,
     gear,
@@ -100,6 +106,7 @@ export const useTaught = defineStore('taught', () => {
     under,
     tramps,
     look,
+    leave,
     stop: engine.stop,
   }
 })
