@@ -2,10 +2,11 @@
 import { heatStamp, type Heat } from '#core/heat'
 
 /** One heat out of many: the latest to choose from, an older one by its number. */
-const { heats, number, label, prompt } = defineProps<{
+const { heats, chosen, label, prompt } = defineProps<{
   /** latest first */
   heats: readonly Heat[]
-  number?: number | undefined
+  /** number of the one chosen, or what else is offered */
+  chosen?: string | undefined
   label: string
   /** what stands in the field where a pick does something and leaves nothing chosen */
   prompt?: string
@@ -16,8 +17,8 @@ const MOST = 100
 const fault = ref('')
 const offered = computed(() => {
   const latest = heats.slice(0, MOST)
-  const chosen = heats.find((heat) => heat.number === number)
-  return chosen && !latest.includes(chosen) ? [...latest, chosen] : latest
+  const one = heats.find(({ number }) => String(number) === chosen)
+  return one && !latest.includes(one) ? [...latest, one] : latest
 })
 function choose(event: Event): void {
   const select = event.target as HTMLSelectElement
@@ -41,7 +42,7 @@ function older(event: Event): void {
 
 <template>
   <div>
-    <select class="field" :aria-label="label" :value="number ?? ''" @change="choose">
+    <select class="field" :aria-label="label" :value="chosen ?? ''" @change="choose">
       <option v-if="prompt" value="">{{ prompt }}</option>
       <option v-for="heat in offered" :key="heat.id" :value="heat.number">
         <slot :heat="heat">{{ heatStamp(heat.number) }} {{ isolated(heat.title) }}</slot>

@@ -69,7 +69,7 @@ const points = computed(() => {
             <th v-for="(side, at) in ['a', 'b'] as const" :key="side" scope="col" class="p-1">
               <HeatPick
                 :heats="heats"
-                :number="pair[at]?.number"
+                :chosen="pair[at] ? String(pair[at].number) : undefined"
                 :label="at ? 'Second heat' : 'First heat'"
                 @pick="choose(side, $event)"
               />

@@ -40,12 +40,7 @@ const print = () => window.print()
       <h1 class="flex-1 basis-60 text-2xl font-bold">Labels and stamps</h1>
       <div>
         <span class="label" aria-hidden="true">For</span>
-        <HeatPick
-          :heats="heats"
-          :number="heat?.number"
-          label="For"
-          @pick="navigateTo({ query: { heat: $event } })"
-        >
+        <HeatPick :heats="heats" :chosen="chosen" label="For" @pick="navigateTo({ query: { heat: $event } })">
           <template #default="{ heat: one }">
             {{ heatStamp(one.number) }} {{ isolated(one.title) }},
             {{ one.pour.ingots.length === 1 ? '1 ingot' : `${one.pour.ingots.length} ingots` }}

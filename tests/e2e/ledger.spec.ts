@@ -109,6 +109,7 @@ test('a heat’s story names what its metal came from; two heats side by side; l
   await page.getByLabel('Second heat').selectOption('4')
   await expect(page.getByRole('row', { name: /^Verdict/ })).toContainText('Outside')
   await visit(page, '/labels?heat=bins')
+  await expect(page.getByRole('combobox', { name: 'For' })).toHaveValue('bins')
   await expect(page.getByTestId('labels')).toContainText('Plumbing offcuts')
 })
 
