@@ -10,6 +10,7 @@ if (!existsSync(join(ROOT, '.output/server/index.mjs')) && run('npx', ['nuxt', '
 const env = { ...process.env, RELIABILITY: 'full' }
 const unit = [
   'app/kills-and-soak',
+  'app/large-steps',
   'formats/fuzz',
   'formats/seal',
   'charge/extreme',
@@ -17,11 +18,11 @@ const unit = [
   'workspace/migrations',
   'workspace/windows',
 ].map((name) => `tests/unit/${name}.test.ts`)
-const browser = ['carrying', 'endurance', 'defence', 'keeping', 'names', 'solving', 'update']
+const browser = ['carrying', 'endurance', 'defence', 'keeping', 'names', 'small-disk', 'solving', 'update']
 const failed = [
   run('npx', ['vitest', 'run', ...unit], { env }),
   run('npx', ['playwright', 'test', ...browser], { env }),
 ].filter((code) => code !== 0)
-// How long the page waits beside a thousand heavy posts is a figure to be read, not a test.
-run('npx', ['tsx', 'scripts/heavy-posts.ts'])
+// How long the page waits beside a thousand heavy posts, and stands still in a large yard, are figures to be read, not tests.
+for (const figures of ['heavy-posts', 'frames']) run('npx', ['tsx', `scripts/${figures}.ts`])
 process.exit(failed.length > 0 ? 1 : 0)

@@ -6,7 +6,7 @@ import { chromium, type BrowserContext, type Page } from '@playwright/test'
 import { CHROMIUM_LAUNCH } from '../../scripts/chromium'
 import { expect, openDemo, saved, test, visit } from './support'
 
-/* A browser's profile on a file system that is truly full. It takes leave to mount one; `npm run reliability` has it where the machine does. */
+/* A browser's profile on a file system that is truly full. It takes leave to mount one; where the machine gives none, it is skipped. */
 const SIZE_MB = 120
 const BASE = `http://127.0.0.1:${process.env.E2E_PORT ?? 4311}`
 
