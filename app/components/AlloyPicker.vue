@@ -8,7 +8,7 @@ import {
   ComboboxOptions,
 } from '@headlessui/vue'
 import { ChevronsUpDown } from '@lucide/vue'
-import { ALLOYS, type Alloy } from '#core/alloys'
+import { ALLOYS, searchAlloys, type Alloy } from '#core/alloys'
 
 /** Finds an alloy by name, number, group or use. */
 const props = defineProps<{ modelValue: Alloy | null }>()
@@ -16,13 +16,7 @@ const emit = defineEmits<{ 'update:modelValue': [alloy: Alloy] }>()
 const yard = useYard()
 const query = ref('')
 const all = computed(() => [...yard.ownAlloys.map(({ alloy }) => alloy), ...ALLOYS])
-const found = computed(() => {
-  const words = query.value.toLowerCase().split(/\s+/).filter(Boolean)
-  return all.value.filter((alloy) => {
-    const text = `${alloy.id} ${alloy.name} ${alloy.group} ${alloy.practice} ${alloy.use ?? ''}`.toLowerCase()
-    return words.every((word) => text.includes(word))
-  })
-})
+const found = computed(() => searchAlloys(all.value, query.value))
 const chosen = computed(() => all.value.find(({ id }) => id === props.modelValue?.id) ?? props.modelValue)
 const nameOf = (alloy: unknown) => (alloy as Alloy | null)?.name ?? ''
 </script>

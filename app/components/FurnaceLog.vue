@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { format } from 'date-fns'
 import { densityIndex } from '#core/melt'
-import type { LogKind } from '#core/heat'
+import { sensibleReadings, type LogKind } from '#core/heat'
 import type { TimeUnit } from '#formats/temperature-csv'
 import type { MeltLog } from '~/composables/useMeltLog'
 
@@ -31,6 +31,8 @@ async function take(name: string, text: string, unit?: TimeUnit): Promise<void> 
   announce(`${read.readings.length} readings${read.skipped ? `; ${read.skipped} rows were none` : ''}.`)
 }
 const { grams, degrees } = useUnits()
+const { heat } = useHeat()
+const sensible = computed(() => sensibleReadings(heat.value ?? { alloy: null }))
 const celsius = ref<number | null>(null)
 const entry = ref(0)
 const more = ref<LogKind | null>(null)
@@ -48,8 +50,8 @@ const QUICK: readonly LogKind[] = ['skim', 'molten', 'smoke', 'flare', 'spatter'
 const TOLD: readonly LogKind[] = ['addition', 'flux', 'degas', 'pressure-test', 'photo', 'note']
 /** When it was read, where that was not now: hours and minutes of today. */
 const readAt = ref('')
-function logTemperature(): void {
-  if (celsius.value === null) return
+function logTemperature({ currentTarget }: Event): void {
+  if (celsius.value === null) return (currentTarget as HTMLFormElement).querySelector('input')!.focus()
   const at = earlierToday(readAt.value)
   add('temperature', { celsius: celsius.value, ...(at ? { at } : {}) }, `Read ${degrees(celsius.value)}`)
   readAt.value = ''
@@ -94,7 +96,7 @@ const clock = (iso: string) => format(new Date(iso), 'HH:mm')
           v-model="celsius"
           :label="probe ? `Temperature by the ${probe.name}` : 'Temperature'"
           kind="temperature"
-          :doubt-below="MELT_FLOOR_C"
+          :sensible="sensible"
           size="huge"
           nullable
           :hint="
@@ -105,9 +107,7 @@ const clock = (iso: string) => format(new Date(iso), 'HH:mm')
               : 'No thermocouple is written down under Gear'
           "
         />
-        <button class="btn btn-next mt-[1.2rem] min-h-20 px-6 text-xl" :disabled="celsius === null">
-          Log it
-        </button>
+        <button class="btn btn-next mt-[1.2rem] min-h-20 px-6 text-xl">Log it</button>
         <label class="col-span-2 flex items-center gap-2 text-sm"
           >Read at, if not now <input v-model="readAt" type="time" class="field w-auto"
         /></label>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import {
   formatMass,
+  formatTemperature,
   fromCelsius,
   GRAMS_PER,
   MM_IN,
@@ -8,6 +9,7 @@ import {
   parseLength,
   parseMass,
   parseTemperature,
+  toCelsius,
   type DecimalMark,
   type Parsed,
 } from '#core/units'
@@ -30,8 +32,8 @@ const props = withDefaults(
     size?: 'normal' | 'huge'
     unitWords?: string
     hint?: string
-    /** less than this is asked about before it is taken, in the unit the field keeps */
-    doubtBelow?: number
+    /** what lies outside is asked about before it is taken, in the unit the field keeps */
+    sensible?: { from: number; to: number }
     /** take the keyboard when it appears */
     eager?: boolean
   }>(),
@@ -170,7 +172,30 @@ function read(leaving: boolean): void {
     } else if (parsed.problem !== 'empty' || leaving) error.value = quantityWords(parsed.problem, props.kind)
     return
   }
-  accept(parsed.value)
+  if (!doubts(parsed.value)) accept(parsed.value)
+  else if (leaving) ask(parsed.value)
+  else error.value = ''
+}
+
+const inside = (value: number) =>
+  !props.sensible || (value >= props.sensible.from && value <= props.sensible.to)
+/** Nothing so odd is taken unasked; what was there before, or was said yes to, is not asked again. */
+const doubts = (value: number) => !inside(value) && value !== doubted && value !== props.modelValue
+
+/** Whether that was meant, or the other scale of temperature. */
+function ask(value: number): void {
+  const size = value < props.sensible!.from ? 'very little' : 'very much'
+  error.value = `${inFull(value)} is ${size} here. Type it anew, or`
+  choices.value = [{ value, words: `yes, ${inFull(value)}` }]
+  if (props.kind !== 'temperature') return
+  const shown = fromCelsius(value, temperature.value)
+  const otherScale = temperature.value === 'C' ? 'F' : 'C'
+  const meant = toCelsius(shown, otherScale)
+  if (inside(meant))
+    choices.value.unshift({
+      value: meant,
+      words: `it was °${otherScale}: ${formatTemperature(meant, temperature.value)}`,
+    })
 }
 
 function accept(value: number): void {
@@ -180,10 +205,7 @@ function accept(value: number): void {
   else if (props.max !== undefined && value > props.max + 1e-9)
     error.value = props.maxWords ?? `At most ${show(props.max)} ${suffix.value}.`
   else if (value > (MOST[props.kind] ?? Infinity)) error.value = quantityWords('too-large', props.kind)
-  else if (props.doubtBelow !== undefined && value < props.doubtBelow && value !== doubted) {
-    error.value = `${inFull(value)} is very little here. Type it anew, or`
-    choices.value = [{ value, words: `yes, ${inFull(value)}` }]
-  } else {
+  else {
     error.value = ''
     if (value !== props.modelValue) emit('update:modelValue', value)
   }
@@ -241,7 +263,7 @@ function leave(): void {
     </div>
     <p v-if="error" :id="`${id}-error`" role="alert" class="mt-1 text-sm font-semibold text-oxide">
       {{ error }}
-      <span v-if="choices.length > 1">Did you mean </span>
+      <span v-if="choices.length > 1 && !error.endsWith('or')">Did you mean </span>
       <template v-for="(choice, at) in choices" :key="choice.value">
         <span v-if="at > 0"> or </span
         ><button type="button" class="btn min-h-8 px-2 py-0.5" @click="choose(choice.value)">

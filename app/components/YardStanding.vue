@@ -58,7 +58,16 @@ const reload = () => location.reload()
     class="no-print flex flex-wrap items-center gap-3 border-y-2 border-amber bg-amber-wash px-4 py-2"
     data-testid="looking"
   >
-    <p class="flex-1 basis-72">
+    <p v-if="yard.looking.overtaken" class="flex-1 basis-72">
+      <b>Only to look at.</b>
+      A newer Hephaestal is at work on this yard in another window. Changing it here could undo what is done
+      there, so nothing can be changed.
+      <b v-if="yard.looking.overtaken.unsaved" class="text-oxide"
+        >What was changed here last could not be kept: look at it before you reload, and do it again there.</b
+      >
+      Reload to get the newer app here too.
+    </p>
+    <p v-else class="flex-1 basis-72">
       <b>Only to look at.</b>
       A newer Hephaestal wrote <bdi>{{ yard.looking.name }}</bdi> and knows more than this one<template
         v-if="yard.looking.leftOut"

@@ -1,5 +1,13 @@
 <script setup lang="ts">
-import { ALLOYS, GROUPS, liquidusOf, nominalWhole, targetFromAssay, type Alloy } from '#core/alloys'
+import {
+  ALLOYS,
+  GROUPS,
+  liquidusOf,
+  nominalWhole,
+  searchAlloys,
+  targetFromAssay,
+  type Alloy,
+} from '#core/alloys'
 import { combineReadings, measuredComposition } from '#core/assay'
 import { pourWindow } from '#core/families'
 import { heatStamp } from '#core/heat'
@@ -17,18 +25,9 @@ const compared = ref<string[]>([])
 const editing = ref<{ own: OwnAlloy | null; from: Partial<Alloy> } | null>(null)
 const all = computed(() => [...yard.ownAlloys.map(({ alloy }) => alloy), ...ALLOYS])
 const found = computed(() => {
-  const words = search.value.toLowerCase().split(/\s+/).filter(Boolean)
-  return all.value.filter((alloy) => {
-    if (
-      group.value === 'own'
-        ? alloy.designation !== 'Own'
-        : group.value !== 'all' && alloy.group !== group.value
-    )
-      return false
-    const text =
-      `${alloy.id} ${alloy.name} ${alloy.designation} ${alloy.practice} ${alloy.use ?? ''}`.toLowerCase()
-    return words.every((word) => text.includes(word))
-  })
+  const inGroup = ({ designation, group: of }: Alloy) =>
+    group.value === 'all' || (group.value === 'own' ? designation === 'Own' : of === group.value)
+  return searchAlloys(all.value.filter(inGroup), search.value)
 })
 const sideBySide = computed(() =>
   compared.value.flatMap((id) => all.value.find((alloy) => alloy.id === id) ?? []),

@@ -8,6 +8,8 @@ import { openStore } from './store'
 /** Long enough to gather what is typed in one breath; the note keeps it safe meanwhile. */
 const PAUSE_MS = 120
 
+const breath = (ms: number) => new Promise<void>((resolve) => setTimeout(resolve, ms))
+
 /** One window at a time writes to a yard, where the browser can see to that. */
 async function alone<T>(name: string, work: () => Promise<T>): Promise<T> {
   const locks = globalThis.navigator?.locks
@@ -19,7 +21,12 @@ export interface FromMemory {
   whole?: () => { records: Records; journal: Journal }
   /** told when all was written again */
   restored?: () => void
+  /** told when a newer app has written the yard meanwhile, and what was to be written was not */
+  overtaken?: () => void
 }
+
+/** A newer app has written the yard: its records are not to be written over in an older shape. */
+class Overtaken extends Error {}
 
 /**
  * Whether this is the yard's only window, as far as the browser can tell. The mark it goes by is held until the window
@@ -49,7 +56,7 @@ async function onlyWindow(name: string): Promise<boolean> {
 export function openRepository(
   name = 'hephaestal',
   pauseMs = PAUSE_MS,
-  { whole, restored = () => {} }: FromMemory = {},
+  { whole, restored = () => {}, overtaken = () => {} }: FromMemory = {},
 ) {
   const open = (storeName: string) => openStore(name, storeName)
   const disk: Disk = {
@@ -81,7 +88,9 @@ export function openRepository(
 
   /** Site data cleared, or the database deleted, while the yard is open: all of it is written again. */
   async function writtenAgain(): Promise<boolean> {
-    if (!opened || !whole || (await journal.getItem<number>('revision')) !== null) return false
+    const revision = await journal.getItem<number>('revision')
+    if ((revision ?? 0) > REVISION) throw new Overtaken()
+    if (!opened || !whole || revision !== null) return false
     const { records, journal: steps } = whole()
     const changes = Object.entries(records).flatMap(([collection, list]) =>
       Object.values(list).map((value) => ({ key: `${collection}/${value.id}`, value })),
@@ -108,6 +117,7 @@ export function openRepository(
         shaken = false
       })
     } catch (error) {
+      if (error instanceof Overtaken) return await giveUp()
       shaken = true
       const later = waiting as Noted | null
       waiting = later ? { ...later, ...mergeIntents(intent, later) } : intent
@@ -119,13 +129,20 @@ export function openRepository(
     if (!waiting) await notes.forget()
   }
 
+  /** What waits is forgotten, its notes too: the newer app is not to find records of an older shape in them. */
+  async function giveUp(): Promise<void> {
+    waiting = null
+    await notes.forget()
+    overtaken()
+  }
+
   /** The pass that will take what waits now: one after another, each after a breath. */
   function nextPass(): Promise<void> {
     if (coming) return coming
     const before = latest
     coming = (async () => {
       await before.catch(() => {})
-      if (pauseMs > 0) await new Promise((resolve) => setTimeout(resolve, pauseMs))
+      if (pauseMs > 0) await breath(pauseMs)
       coming = null
       await pass()
     })()
@@ -148,7 +165,12 @@ export function openRepository(
     },
 
     /** Looks whether the store was emptied meanwhile, and writes all of it again. */
-    check: () => alone(name, writtenAgain),
+    async check(): Promise<void> {
+      await alone(name, writtenAgain).catch((error: unknown) => {
+        if (!(error instanceof Overtaken)) throw error
+        return giveUp()
+      })
+    },
 
     /** Tries again to write what a full or failing disk refused. */
     flush: nextPass,
@@ -157,12 +179,15 @@ export function openRepository(
     async load(): Promise<Loaded> {
       const revision = await journal.getItem<number>('revision')
       if (revision !== null && revision > REVISION) return readNewerYard(disk)
+      const only = await onlyWindow(name)
+      // Windows of the older app have heard of this one; what was typed in them a moment ago is written first.
+      if (revision !== null && revision < REVISION && !only) await breath(2 * PAUSE_MS)
       // Under the lock: another window is not to write while this one reads.
       return alone(name, async () => {
         await notes.finish(apply)
         const loaded = await readYard(disk, revision)
         opened = true
-        if (await onlyWindow(name)) await dropOrphans()
+        if (only) await dropOrphans()
         return loaded
       })
     },

@@ -1,8 +1,10 @@
-import type { Change, OpenClash } from '#core/workspace'
+import { REVISION, type Change, type OpenClash } from '#core/workspace'
 
 /** What one window tells the others: how it has changed the yard, or what of the open questions was answered in it. */
 export interface Told {
   from: string
+  /** of the app that tells it; the first apps did not say */
+  revision?: number
   changes: Change[]
   settled?: Pick<OpenClash, 'collection' | 'id' | 'path'>
 }
@@ -10,13 +12,18 @@ export interface Told {
 /** Changes told in one message. */
 const AT_ONCE = 100
 
-/** A line to the other windows of this yard; silent where the browser has none. */
-export function openWindows(name: string, hear: (told: Told) => void) {
+/**
+ * A line to the other windows of this yard; silent where the browser has none.
+ * @param overtaken told when a newer app than this one is at the yard in another window: what it tells is not heard
+ */
+export function openWindows(name: string, hear: (told: Told) => void, overtaken: () => void) {
   const self = crypto.randomUUID()
   const channel = typeof BroadcastChannel === 'undefined' ? null : new BroadcastChannel(`${name}-changes`)
   if (channel)
     channel.onmessage = ({ data }: MessageEvent<Told>) => {
-      if (data.from !== self) hear(data)
+      if (data.from === self) return
+      if ((data.revision ?? 0) > REVISION) overtaken()
+      else hear(data)
     }
   const waiting: Told[] = []
   /** Message by message, the window breathing in between: a whole yard is copied for the other windows. */
@@ -31,7 +38,7 @@ export function openWindows(name: string, hear: (told: Told) => void) {
       const idle = waiting.length === 0
       for (let from = 0; from === 0 || from < changes.length; from += AT_ONCE) {
         const part = changes.slice(from, from + AT_ONCE)
-        waiting.push({ from: self, changes: part, ...(settled ? { settled } : {}) })
+        waiting.push({ from: self, revision: REVISION, changes: part, ...(settled ? { settled } : {}) })
       }
       if (idle) send()
     },

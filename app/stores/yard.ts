@@ -47,6 +47,8 @@ export interface Looking {
   own: boolean
   /** records this app makes nothing of */
   leftOut: number
+  /** a newer app began on it in another window, while this one was at work */
+  overtaken?: { unsaved: boolean }
 }
 
 /** So many records at once come from a file, and were looked through when it was read. */
@@ -78,6 +80,7 @@ export const useYard = defineStore('yard', () => {
   const repository = openRepository(undefined, undefined, {
     whole: () => ({ records: records.value, journal: journal.value }),
     restored: () => (writtenAgain.value = true),
+    overtaken: () => overtaken(true),
   })
   /** a yard was kept here, and at the start the browser had nothing of it any more */
   const gone = ref(false)
@@ -88,13 +91,31 @@ export const useYard = defineStore('yard', () => {
   let queue: Promise<void> = Promise.resolve()
   /** what other windows told while this one was still reading the yard */
   const early: Change[] = []
-  const windows = openWindows('hephaestal', ({ changes, settled }) => {
-    hear(changes)
-    if (settled) forgetClash(settled)
-  })
+  const windows = openWindows(
+    'hephaestal',
+    ({ changes, settled }) => {
+      hear(changes)
+      if (settled) forgetClash(settled)
+    },
+    () => overtaken(false),
+  )
+
+  /** A newer app is at this yard in another window: here it is only looked at from now on. */
+  function overtaken(unsaved: boolean): void {
+    if (!ready.value || (looking.value && !looking.value.overtaken)) return
+    const before = looking.value?.overtaken?.unsaved ?? false
+    looking.value = {
+      name: 'this browser’s yard',
+      own: true,
+      leftOut: 0,
+      overtaken: { unsaved: unsaved || before },
+    }
+  }
 
   async function load(): Promise<void> {
     if (ready.value) return
+    // Whoever is at it with an older app is to stop before this one writes.
+    windows.tell([])
     try {
       const loaded = await repository.load()
       records.value = loaded.records

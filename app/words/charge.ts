@@ -225,7 +225,7 @@ export function concessionWords(concessions: readonly Concession[], confidence: 
     parts.push('After what was weighed, the lots first planned no longer do; others were drawn in.')
   if (concessions.includes('no-margin'))
     parts.push(
-      `No blend is inside all its limits ${Math.round((confidence ?? 0.9) * 100)} times in 100; this one is inside by the predicted figures, without a margin.`,
+      `No blend ${concessions.includes('no-room') ? '' : 'with room for an error of the scale '}is inside all its limits ${Math.round((confidence ?? 0.9) * 100)} times in 100; this one is inside by the predicted figures, without a margin.`,
     )
   if (concessions.includes('no-room'))
     parts.push('There is no room for an error of the scale: weigh as closely as it can.')

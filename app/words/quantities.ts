@@ -41,6 +41,3 @@ export function quantityWords(problem: QuantityProblem, kind: QuantityKind): str
       return kind === 'percent' ? 'A share cannot be over 100 %.' : 'That is too large to be real.'
   }
 }
-
-/** No melt of this yard is colder: pewter is poured at twice this. A reading below is asked about, °C. */
-export const MELT_FLOOR_C = 100

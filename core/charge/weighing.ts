@@ -209,12 +209,15 @@ function withinAsked(
       return widest
     }
   }
+  // Without room for errors of the scale there may still be the certainty that was asked.
   const others: Concession[] = weighingOn ? ['other-lots'] : []
-  return attempt({ tolerance: 1, wide: ask.begun, certain: false, room: false }, [
-    ...others,
-    ...(asked ? (['no-margin'] as const) : []),
-    'no-room',
-  ])
+  const roomless = (certain: boolean) =>
+    attempt({ tolerance: 1, wide: ask.begun, certain, room: false }, [
+      ...others,
+      ...(asked && !certain ? (['no-margin'] as const) : []),
+      'no-room',
+    ])
+  return (asked ? roomless(true) : null) ?? roomless(false)
 }
 
 /**

@@ -10,7 +10,7 @@ export {
   type WeighingBench,
 } from './charge-problem'
 export { heatFormYields, heatRecovery, heatYield } from './losses'
-export { heatLiquidus, heatWindow } from './liquidus'
+export { heatLiquidus, heatWindow, sensiblePour, sensibleReadings } from './liquidus'
 export { POT_LOT, potLot, residueFor, sharingPot, type Residue } from './residue'
 export { loggedZincG } from './logged-zinc'
 export { planKey } from './plan-key'

@@ -16,3 +16,27 @@ export function heatLiquidus({ alloy, liquidusC }: Pick<Heat, 'alloy' | 'liquidu
 export function heatWindow(heat: Pick<Heat, 'alloy' | 'liquidusC'>): PourWindow | null {
   return heat.alloy ? pourWindow(heat.alloy, heatLiquidus(heat)) : null
 }
+
+/** Below this nothing of a yard is molten: pewter is poured at twice as much, °C. */
+const MELT_FLOOR_C = 100
+/** No metal a yard melts is read hotter than this, where its liquidus is not known, °C. */
+const MELT_CEILING_C = 1500
+/** A melt is not taken further over its liquidus than this, nor poured so far under it, K. Estimates, for asking only. */
+const OVER_K = 400
+const UNDER_K = 100
+
+/**
+ * Readings of a melt that need no second look, °C: one in the other scale of temperature lies outside more often than
+ * not. For asking, never for refusing.
+ */
+export function sensibleReadings(heat: Pick<Heat, 'alloy' | 'liquidusC'>): { from: number; to: number } {
+  const liquidus = heatLiquidus(heat)
+  return { from: MELT_FLOOR_C, to: liquidus ? liquidus.liquidusC + OVER_K : MELT_CEILING_C }
+}
+
+/** The same for what a melt was poured at: it was liquid. */
+export function sensiblePour(heat: Pick<Heat, 'alloy' | 'liquidusC'>): { from: number; to: number } {
+  const liquidus = heatLiquidus(heat)
+  const { from, to } = sensibleReadings(heat)
+  return { from: liquidus ? Math.max(from, liquidus.liquidusC - UNDER_K) : from, to }
+}

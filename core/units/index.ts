@@ -4,7 +4,7 @@ export { formatLength, MM_IN, parseLength } from './length'
 export { decimalMarkOf, parseDecimal, parseShare } from './parse-decimal'
 export { parseMass } from './parse-mass'
 export { weighingStep } from './weighing-step'
-export { formatTemperature, fromCelsius, parseTemperature } from './temperature'
+export { formatTemperature, fromCelsius, parseTemperature, toCelsius } from './temperature'
 export type {
   DecimalMark,
   LengthUnit,

@@ -10,6 +10,11 @@ export function fromCelsius(celsius: number, unit: TemperatureUnit): number {
   return unit === 'F' ? celsius * 1.8 + 32 : celsius
 }
 
+/** A figure of the chosen scale of temperature, °C: the way back from fromCelsius. */
+export function toCelsius(figure: number, unit: TemperatureUnit): number {
+  return unit === 'F' ? (figure - 32) / 1.8 : figure
+}
+
 /**
  * A temperature with its unit, in whole degrees.
  * @param digits after the point, where a tenth of a degree means something
@@ -34,7 +39,7 @@ export function parseTemperature(
   const unit = (match?.[2]?.toUpperCase() as TemperatureUnit | undefined) ?? defaultUnit
   const figure = parseDecimal(match?.[1] ?? text, decimal)
   if (!figure.ok) return figure
-  const celsius = unit === 'F' ? (figure.value - 32) / 1.8 : figure.value
+  const celsius = toCelsius(figure.value, unit)
   if (celsius < -90) return { ok: false, problem: 'negative' }
   if (celsius > 3500) return { ok: false, problem: 'too-large' }
   return { ok: true, value: celsius }

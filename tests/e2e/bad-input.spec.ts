@@ -112,3 +112,27 @@ test('a heat that does not exist, and a file that is no yard', async ({ page }) 
     await expect(page.getByRole('alert')).toContainText(/damaged or cut off|not JSON/)
   }
 })
+
+test('a reading in the other scale is asked about, not while it is typed, and not taken unasked', async ({
+  page,
+}) => {
+  await openDemo(page)
+  await page.goto('/heat/13/melt')
+  const reading = page.getByRole('textbox', { name: /^Temperature/ })
+  const alert = page.getByRole('alert')
+  const logged = page.getByRole('button', { name: /^Strike/ })
+  await reading.pressSequentially('2150')
+  await expect(alert).toHaveCount(0)
+  await reading.press('Enter')
+  await expect(alert).toContainText('very much here')
+  await expect(logged).toHaveCount(0)
+  await alert.getByRole('button', { name: 'it was °F: 1177 °C' }).click()
+  await expect(reading).toHaveValue('1177')
+  await reading.press('Enter')
+  await expect(logged).toHaveCount(1)
+  await reading.fill('1600')
+  await page.getByRole('button', { name: 'Log it' }).click()
+  await alert.getByRole('button', { name: /yes, 1.600 °C/ }).click()
+  await page.getByRole('button', { name: 'Log it' }).click()
+  await expect(logged).toHaveCount(2)
+})

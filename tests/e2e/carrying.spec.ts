@@ -5,7 +5,7 @@ import { strToU8, unzipSync, zipSync } from 'fflate'
 import { chromium, test as anyConsole, type Page } from '@playwright/test'
 import demo from '../../data/demo-yard.json' with { type: 'json' }
 import { CHROMIUM_LAUNCH } from '../../scripts/chromium'
-import { expect, openDemo, saved, test, visit } from './support'
+import { expect, openDemo, saved, test, visit, yardOf } from './support'
 
 const file = (name: string, content: string | Uint8Array) => ({
   name,
@@ -134,6 +134,60 @@ test('merged, what each side typed is there; what both changed is asked; a numbe
   })
   const numbers = merged.heats.map(({ number }) => number)
   expect(new Set(numbers).size).toBe(numbers.length)
+})
+
+test('a snapshot put back, then a newer backup: told which is later, each step undone in turn, whole after a reload', async ({
+  page,
+}) => {
+  const name = page.getByRole('textbox', { name: 'Name of the heat' })
+  const counts = page.getByTestId('import-counts')
+  const called = async (text: string) => {
+    await visit(page, '/heat/13/assay')
+    await expect(name).toHaveValue(text)
+  }
+  await openDemo(page)
+  await visit(page, '/safety')
+  await page.getByRole('button', { name: 'Take one now' }).click()
+  await expect(page.getByTestId('snapshots').getByRole('listitem')).toHaveCount(1)
+  await visit(page, '/heat/13/assay')
+  await name.fill('In the backup')
+  await saved(page)
+  const backup = await savedYard(page)
+  await name.fill('After the backup')
+  await saved(page)
+
+  // Back to the snapshot, although a backup and a later word are both newer than it.
+  await visit(page, '/safety')
+  await page.getByRole('button', { name: /^Look at it/ }).click()
+  await expect(counts).toContainText('1 older than yours')
+  await page.getByRole('button', { name: 'Put it in place of my yard' }).click()
+  await expect(page.getByText(/^Opened the snapshot/)).toBeVisible()
+  await saved(page)
+  await called('Skiff fairleads in gunmetal')
+  await page.reload()
+  await called('Skiff fairleads in gunmetal')
+
+  // The backup beside it is newer, and says so; merging takes its word.
+  await put(page, 'newer.json', backup)
+  await expect(counts).toContainText('1 later than yours')
+  await page.getByRole('button', { name: 'Merge it in' }).click()
+  await expect(page.getByRole('status').filter({ hasText: 'Merged newer.json' })).toBeVisible()
+  await saved(page)
+  await called('In the backup')
+  expect(yardOf((await savedYard(page)).toString())).toEqual(yardOf(backup.toString()))
+
+  // Merging and restoring are steps as any other: undone one after the other, over a reload too.
+  await page.reload()
+  await called('In the backup')
+  const undo = async (then: string) => {
+    await page.getByRole('button', { name: /^Undo/ }).click()
+    await saved(page)
+    await called(then)
+  }
+  await undo('Skiff fairleads in gunmetal')
+  await undo('After the backup')
+  await page.reload()
+  await called('After the backup')
 })
 
 test('site data cleared while the yard is open: told, and all of it written again', async ({ page }) => {

@@ -240,68 +240,6 @@ test('a yard whose database will not open is never shown as an empty one', async
   await saved(page)
 })
 
-test('a newer app’s file is only to be looked at, and the yard is as it was afterwards', async ({ page }) => {
-  await openDemo(page)
-  const newer = {
-    ...demo,
-    revision: demo.revision + 1,
-    settings: [{ ...demo.settings[0], yardName: 'Yard of tomorrow' }],
-    heats: demo.heats.map((heat) => ({ ...heat, vibratedMin: 3 })),
-    moulds: [{ id: 'x' }],
-  }
-  await page.getByLabel('Yard file').setInputFiles(yardFile('tomorrow.json', JSON.stringify(newer)))
-  const banner = page.getByTestId('looking')
-  await expect(banner).toContainText('tomorrow.json and knows more than this one: 1 of its records')
-  await expect(page.getByRole('heading', { name: 'Yard of tomorrow' })).toBeVisible()
-  await visit(page, '/heat/13/assay')
-  await page.getByRole('textbox', title).fill('Not to be')
-  await expect(page.getByText('Nothing was changed: this yard')).toBeVisible()
-  await expect(page.getByTestId('save-state')).toHaveText('to look at')
-  await page.getByRole('button', { name: 'Menu' }).click()
-  await page.getByRole('menuitem', { name: 'Save the yard to a file' }).click()
-  await expect(page.getByText('saved from here it would lack')).toBeVisible()
-  await banner.getByRole('button', { name: 'Back to my yard' }).click()
-  await expect(page.getByRole('heading', { name: 'Demo yard' })).toBeVisible()
-  await visit(page, '/heat/13/assay')
-  await expect(page.getByRole('textbox', title)).toHaveValue('Skiff fairleads in gunmetal')
-  await page.getByRole('textbox', title).fill('Mine again')
-  await saved(page)
-})
-
-test('a yard a newer app left in this browser is shown, and not one byte of it is touched', async ({
-  page,
-}) => {
-  await openDemo(page)
-  const onDisk = (revision?: number) =>
-    page.evaluate(
-      (to) =>
-        new Promise<string>((resolve, reject) => {
-          const opening = indexedDB.open('hephaestal')
-          opening.onerror = () => reject(opening.error as Error)
-          opening.onsuccess = () => {
-            const stores = ['journal', 'records']
-            const work = opening.result.transaction(stores, 'readwrite')
-            if (to) work.objectStore('journal').put(to, 'revision')
-            const reads = stores.map((name) => work.objectStore(name).getAll())
-            work.oncomplete = () => {
-              opening.result.close()
-              resolve(JSON.stringify(reads.map(({ result }) => result)))
-            }
-          }
-        }),
-      revision,
-    )
-  const before = await onDisk(99)
-  await page.reload()
-  await expect(page.getByTestId('looking')).toContainText('Reload with the network on')
-  await expect(page.getByRole('heading', { name: 'Demo yard' })).toBeVisible()
-  await visit(page, '/heat/13/assay')
-  await page.getByRole('textbox', title).fill('Not to be')
-  await page.keyboard.press('Control+z')
-  await expect(page.getByText('Nothing was changed: this yard')).toBeVisible()
-  expect(await onDisk()).toBe(before)
-})
-
 test.describe('files that are too much', () => {
   let folder = ''
   const big = () => join(folder, 'big.bin')

@@ -7,6 +7,7 @@ import {
   gradeComposition,
   nominalOf,
   orderedLimits,
+  searchAlloys,
 } from '#core/alloys'
 import { sumPct } from '#core/composition'
 
@@ -119,4 +120,17 @@ describe('temperatures', () => {
       expect(Math.abs(liquidusC - alloy.liquidusC!)).toBeLessThanOrEqual(spreadC + 1)
     },
   )
+})
+
+describe('finding an alloy by words', () => {
+  const first = (asked: string) => searchAlloys(ALLOYS, asked)[0]?.name
+  it('names before uses, and numbers', () => {
+    expect(first('gear bronze')).toBe('Gear bronze, 89-11')
+    expect(first('BEARING  bronze')).toBe('Bearing bronze, 83-7-7-3')
+    expect(first('c905')).toBe('Gunmetal, 88-10-0-2')
+    expect(searchAlloys(ALLOYS, 'window').map(({ id }) => id)).toContain('6063')
+    expect(searchAlloys(ALLOYS, 'gears').length).toBeGreaterThan(0)
+    expect(searchAlloys(ALLOYS, 'gear unobtainium')).toEqual([])
+    expect(searchAlloys(ALLOYS, ' ')).toEqual([...ALLOYS])
+  })
 })

@@ -252,6 +252,26 @@ describe('the yard on the disk', () => {
     expect(disk.stores).toEqual(before)
   })
 
+  it('a newer app that took the yard over meanwhile is not written over, and what was to be written is told as not kept', async () => {
+    let told = 0
+    const repository = openWithPause('test', 0, { overtaken: () => told++ })
+    const first = twoLots(noRecords(), emptyJournal(), 'first')
+    await repository.write(first.step, 'do', { before: emptyJournal(), after: first.journal })
+    await repository.load()
+    await repository.check()
+    expect(told).toBe(0)
+    disk.stores.get('journal')!.set('revision', REVISION + 1)
+    const before = structuredClone(disk.stores)
+    const second = twoLots(first.records, first.journal, 'second')
+    await repository.write(second.step, 'do', { before: first.journal, after: second.journal })
+    expect(told).toBe(1)
+    // Not in a note either: the newer app would finish it.
+    expect(disk.stores).toEqual(before)
+    await repository.check()
+    expect(told).toBe(2)
+    expect(disk.stores).toEqual(before)
+  })
+
   it('a note the browser brought back, long done, does not bring old values back', async () => {
     const repository = openRepository()
     const first = twoLots(noRecords(), emptyJournal(), 'first')

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { heatStamp } from '#core/heat'
+import { heatStamp, sensiblePour } from '#core/heat'
 
 const { heat, summary, edit } = useHeat()
 const yard = useYard()
@@ -138,7 +138,7 @@ function removeIngot(id: string): void {
               :model-value="heat.pour.pourTemperatureC"
               label="Poured at"
               kind="temperature"
-              :doubt-below="MELT_FLOOR_C"
+              :sensible="sensiblePour(heat)"
               nullable
               @update:model-value="change({ pourTemperatureC: $event }, 'temperature')"
               @sealed="yard.seal()"

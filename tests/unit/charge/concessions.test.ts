@@ -1,0 +1,66 @@
+import loadHighs from 'highs'
+import { beforeAll, describe, expect, it } from 'vitest'
+import {
+  createChargeSolver,
+  planWeighing,
+  type ChargeProblem,
+  type ChargeSolver,
+  type WeighingAsk,
+} from '#core/charge'
+
+let solver: ChargeSolver
+beforeAll(async () => {
+  solver = createChargeSolver(await loadHighs(), () => performance.now(), { keep: true })
+})
+
+/** A tin bronze whose tin is just enough: its least is 90 g of a kilogram, and so much of it is there. */
+function ask(tinG: number, scaleG: number, doubtPct: number): WeighingAsk {
+  const lot = { weighErrorG: scaleG, metallicYield: 1 }
+  const problem: ChargeProblem = {
+    target: { base: 'Cu', tapMassG: 1000, limits: { Sn: { min: 9, max: 12 } } },
+    lots: [
+      { ...lot, id: 'cathode', composition: { Cu: 100 }, availableG: 5000, pricePerKg: 9 },
+      {
+        ...lot,
+        id: 'tin',
+        composition: { Sn: 99, Cu: 1 },
+        sd: { Sn: doubtPct },
+        availableG: tinG,
+        pricePerKg: 30,
+      },
+    ],
+    objective: 'cost',
+    confidence: 0.9,
+    excessMaxG: 15,
+  }
+  return {
+    problem,
+    begun: false,
+    planned: null,
+    plannedWithout: [],
+    plannedLots: [],
+    mostTapG: 1000,
+    lineShare: 0,
+  }
+}
+
+describe('what is given up for there to be a charge', () => {
+  it('room for the scale’s error alone, where without it the charge is as certain as was asked', () => {
+    const { plan, concessions } = planWeighing(solver, ask(92.5, 3, 0.3), 4)
+    expect(plan.probabilityInLimits).toBeGreaterThanOrEqual(0.9)
+    expect(concessions).toEqual(['no-room'])
+  })
+  it('the certainty too, where no charge has that', () => {
+    const { plan, concessions } = planWeighing(solver, ask(92.5, 3, 15), 4)
+    expect(plan.probabilityInLimits).toBeLessThan(0.9)
+    expect(concessions).toEqual(['no-margin', 'no-room'])
+  })
+  it('the certainty alone, where there is room', () => {
+    const { plan, concessions } = planWeighing(solver, ask(92.5, 0.1, 15), 4)
+    expect(plan.probabilityInLimits).toBeLessThan(0.9)
+    expect(concessions).toEqual(['no-margin'])
+  })
+  it('nothing, where both are there', () => {
+    expect(planWeighing(solver, ask(120, 1, 0.3), 4).concessions).toEqual([])
+  })
+})
