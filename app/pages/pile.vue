@@ -27,7 +27,7 @@ const headline = computed(() => {
   const best = ready.value[0]
   if (busy.value && !best) return 'Trying one alloy after another…'
   if (!best) return `None of them gives ${grams(wantedG.value ?? 0)} from this pile alone.`
-  return `${ready.value.length} alloys can be tapped now; the most is ${grams(best.mostG)} of ${best.alloy.name}.`
+  return `${counted(ready.value.length, 'alloy')} can be tapped now; the most is ${grams(best.mostG)} of ${best.alloy.name}.`
 })
 function heldWords({ heldBy, runsOut }: PileRow): string {
   const first = runsOut[0] ? `First to run out: ${isolated(lotName(runsOut[0]))}` : ''
@@ -36,8 +36,10 @@ function heldWords({ heldBy, runsOut }: PileRow): string {
     : ''
   return [first, limit].filter(Boolean).join('; ')
 }
+/** Nothing that is to be bought is written as none of it. */
+const amount = (massG: number) => (/^0(\.0+)?\u00a0/.test(grams(massG)) ? 'a pinch' : grams(massG))
 const bought = ({ unlock }: PileRow) =>
-  (unlock ?? []).map(({ metal, massG }) => `${grams(massG)} of ${purchaseName(metal)}`).join(', ')
+  (unlock ?? []).map(({ metal, massG }) => `${amount(massG)} of ${purchaseName(metal)}`).join(', ')
 const share = ({ mostG }: PileRow) => `${Math.min(100, (100 * mostG) / Math.max(stockG.value, 1))}%`
 const begin = ({ alloy, mostG }: PileRow) =>
   startHeat({ alloy, tapMassG: Math.floor(Math.min(wantedG.value ?? mostG, mostG > 0 ? mostG : Infinity)) })

@@ -1,5 +1,6 @@
 import { REVISION, type Journal, type Records, type Step } from '#core/workspace'
 import { dropRecord, dropStep, putRecord, putStep, stepOf, type Disk } from './disk'
+import { joinHeads } from './join-heads'
 import { mergeIntents, openNotes, type Head, type Intent, type Noted } from './notes'
 import { readNewerYard, readYard, type Loaded } from './read-yard'
 import { settleDatabase } from './settle'
@@ -74,12 +75,20 @@ export function openRepository(
   let coming: Promise<void> | null = null
   let latest: Promise<void> = Promise.resolve()
 
+  /** steps that are, or were, in this window's list */
+  const known = new Set<string>()
+
   async function apply(intent: Intent): Promise<void> {
     for (const { key, value } of intent.changes)
       await (value ? putRecord(disk, key, value) : dropRecord(disk, key))
     for (const step of intent.put) await putStep(journal, step)
     for (const id of intent.drop) await dropStep(journal, id)
-    await journal.setItem('head', intent.head)
+    for (const id of [...intent.head.ids, ...intent.drop]) known.add(id)
+    const lying = await journal.getItem<Head>('head')
+    await journal.setItem(
+      'head',
+      joinHeads(lying, intent.head, (id) => known.has(id)),
+    )
   }
 
   let opened = false
@@ -187,6 +196,7 @@ export function openRepository(
         await notes.finish(apply)
         const loaded = await readYard(disk, revision)
         opened = true
+        for (const { id } of loaded.journal.steps) known.add(id)
         if (only) await dropOrphans()
         return loaded
       })

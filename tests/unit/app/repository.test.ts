@@ -298,6 +298,34 @@ describe('the yard on the disk', () => {
     expect(loaded.journal).toEqual({ steps: [second.step], cursor: 1 })
   })
 
+  it('two windows’ steps are all there at the next start, in the order they were done, undone ones as such', async () => {
+    const [one, other] = [openRepository(), openRepository()]
+    await one.load()
+    await other.load()
+    const empty = emptyJournal()
+    const mine = twoLots(noRecords(), empty, 'mine')
+    await one.write(mine.step, 'do', { before: empty, after: mine.journal })
+    const theirs = twoLots(mine.records, empty, 'theirs')
+    await other.write(theirs.step, 'do', { before: empty, after: theirs.journal })
+    const again = twoLots(theirs.records, mine.journal, 'mine again')
+    await one.write(again.step, 'do', { before: mine.journal, after: again.journal })
+    const lying = async () => {
+      const { steps, cursor } = (await openRepository().load()).journal
+      return { steps: steps.map(({ label }) => label), cursor }
+    }
+    const all = ['mine', 'theirs', 'mine again']
+    expect(await lying()).toEqual({ steps: all, cursor: 3 })
+    const undone = { ...again.journal, cursor: 1 }
+    await one.write(again.step, 'undo', { before: again.journal, after: undone })
+    expect(await lying()).toEqual({ steps: all, cursor: 2 })
+    // What one drops of its own is gone; the other, which never had it, does not bring it back.
+    const instead = twoLots(theirs.records, undone, 'instead')
+    await one.write(instead.step, 'do', { before: undone, after: instead.journal })
+    const more = twoLots(instead.records, theirs.journal, 'theirs again')
+    await other.write(more.step, 'do', { before: theirs.journal, after: more.journal })
+    expect(await lying()).toEqual({ steps: ['mine', 'theirs', 'instead', 'theirs again'], cursor: 4 })
+  })
+
   it('typing into one field keeps one step on the disk', async () => {
     const repository = openRepository()
     let records = noRecords()

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import demo from '#data/demo-yard.json'
-import { ALLOYS } from '#core/alloys'
+import { ALLOYS, baseMetal } from '#core/alloys'
 import { outliers, type Assay, type Measured } from '#core/assay'
 import { heatSummary, tensileMPa } from '#core/heat'
 import { ledgerRow, ledgerTotals, looseEnds, matches, nearestAlloys, parseSearch, usesOf } from '#core/ledger'
@@ -87,6 +87,20 @@ describe('what it is, and what it must not be used for', () => {
   })
   it('70 Cu 30 Zn is cartridge brass, not a casting brass with lead', () => {
     expect(nearestAlloys(sharp({ Cu: 70, Zn: 30, Pb: 0.02 }), ALLOYS)[0]!.alloy.id).toBe('C26000')
+  })
+  it('copper with some aluminium in it is near no aluminium alloy, read with its copper or without', () => {
+    const rest = sharp({ Al: 4.6, Zn: 4.3, Sn: 0.74 })
+    for (const near of [
+      nearestAlloys(rest, ALLOYS, 'Cu'),
+      nearestAlloys({ ...rest, ...sharp({ Cu: 90.36 }) }, ALLOYS),
+    ]) {
+      expect(near.map(({ alloy }) => baseMetal(alloy))).toEqual(['Cu', 'Cu', 'Cu', 'Cu'])
+      expect(near[0]!.alloy.name).toContain('Golden coin')
+      // Only that one has a place for all three.
+      expect(near.filter(({ broken }) => broken === 0)).toHaveLength(1)
+    }
+    expect(nearestAlloys(sharp({ Ag: 92.5, Cu: 7.5 }), ALLOYS, 'Cu')).toEqual([])
+    expect(nearestAlloys({}, ALLOYS)).toEqual([])
   })
   it('lead is kept from food, and 30 % zinc from the sea; clean metal is free of warnings', () => {
     const red = ALLOYS.find(({ id }) => id === 'C83600')!

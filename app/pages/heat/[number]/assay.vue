@@ -46,7 +46,11 @@ const apart = computed(() => outliers(heat.value?.assays ?? []))
 const uses = computed(() => (alloy.value ? usesOf(alloy.value, summary.value?.measured ?? {}) : []))
 const near = computed(() =>
   hasMeasured.value
-    ? nearestAlloys(summary.value!.measured, [...ALLOYS, ...yard.ownAlloys.map((own) => own.alloy)])
+    ? nearestAlloys(
+        summary.value!.measured,
+        [...ALLOYS, ...yard.ownAlloys.map((own) => own.alloy)],
+        alloy.value?.base,
+      )
     : [],
 )
 const predicted = computed(() =>
@@ -89,6 +93,7 @@ const pouredG = computed(
           </template>
           <template v-if="hasMeasured">
             <h3 class="chalk mt-5 mb-1">Nearest alloys</h3>
+            <p v-if="!near.length">The library has no alloy of this metal.</p>
             <ul data-testid="near">
               <li v-for="one in near" :key="one.alloy.id" class="flex gap-3 border-t border-line py-1">
                 <span class="flex-1"
