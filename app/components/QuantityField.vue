@@ -184,7 +184,8 @@ const doubts = (value: number) => !inside(value) && value !== doubted && value !
 
 /** Whether that was meant, or the other scale of temperature. */
 function ask(value: number): void {
-  const size = value < props.sensible!.from ? 'very little' : 'very much'
+  const [little, much] = props.kind === 'temperature' ? ['cold', 'hot'] : ['little', 'much']
+  const size = value < props.sensible!.from ? `very ${little}` : `very ${much}`
   error.value = `${inFull(value)} is ${size} here. Type it anew, or`
   choices.value = [{ value, words: `yes, ${inFull(value)}` }]
   if (props.kind !== 'temperature') return

@@ -124,7 +124,7 @@ test('a reading in the other scale is asked about, not while it is typed, and no
   await reading.pressSequentially('2150')
   await expect(alert).toHaveCount(0)
   await reading.press('Enter')
-  await expect(alert).toContainText('very much here')
+  await expect(alert).toContainText('very hot here')
   await expect(logged).toHaveCount(0)
   await alert.getByRole('button', { name: 'it was °F: 1177 °C' }).click()
   await expect(reading).toHaveValue('1177')
