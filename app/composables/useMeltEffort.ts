@@ -3,11 +3,13 @@ import { nominalWhole } from '#core/alloys'
 import { heatWindow } from '#core/heat'
 import { CRUCIBLE_HEAT, fuelOf, meltEffort, priorEfficiency, type Furnace } from '#core/gear'
 import type { Heat } from '#core/heat'
-import { learnFurnace } from '#core/learn'
+import { learnFurnace, type BurntHeat } from '#core/learn'
 import { meltHeat } from '#core/melt'
 import { now, useYard } from '~/stores/yard'
 
 const ROOM_C = 25
+/** So many of its heats tell what a furnace takes; linings wear and burners age. */
+const NEWEST = 300
 
 /** Fuel, cost and minutes to the pour, learned from the heats whose fuel was written down. */
 export function useMeltEffort() {
@@ -39,22 +41,22 @@ export function useMeltEffort() {
     }
   }
   const taken = computed(() => (heat.value ? heatOf(heat.value) : null))
-  /** What the furnace takes, learned from its other heats. */
+  /** What the furnace takes, learned from its newest other heats. */
   const learned = computed(() => {
     const { value: known } = furnace
     if (!known) return null
-    const burnt = yard.heats.flatMap((one) => {
+    const burnt: BurntHeat[] = []
+    for (const one of yard.heats.toReversed()) {
+      if (burnt.length === NEWEST) break
       if (!one.burnt?.amount || !one.loggedAt || one.furnaceId !== known.id || one.id === heat.value?.id)
-        return []
+        continue
       const heatTaken = heatOf(one)
-      if (!heatTaken) return []
-      return [
-        {
-          heatKJ: heatTaken.metalKJ + heatTaken.crucibleKJ,
-          putInKJ: one.burnt.amount * fuelOf(known.fuel).mjPerUnit * 1000,
-        },
-      ]
-    })
+      if (!heatTaken) continue
+      burnt.push({
+        heatKJ: heatTaken.metalKJ + heatTaken.crucibleKJ,
+        putInKJ: one.burnt.amount * fuelOf(known.fuel).mjPerUnit * 1000,
+      })
+    }
     return learnFurnace(priorEfficiency(known), known.powerKw, burnt)
   })
   const effort = computed(() => {
