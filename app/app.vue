@@ -1,5 +1,17 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core'
+import { onMounted, ref } from 'vue'
+import { useFaults } from '~/composables/useFaults'
+import { useNotices } from '~/composables/useNotices'
+import { sweepLostPhotos } from '~/composables/usePhotoSweep'
+import { useSafeKeeping } from '~/composables/useSafeKeeping'
+import { useShortcuts } from '~/composables/useShortcuts'
+import { useStopping } from '~/composables/useStopping'
+import { useTheme } from '~/composables/useTheme'
+import { useYard } from '~/stores/yard'
+import { counted } from '~/words/figures'
+import OpeningYard from '~/components/OpeningYard.vue'
+import YardHeader from '~/components/YardHeader.vue'
 
 const yard = useYard()
 const { announce, message } = useNotices()

@@ -2,6 +2,10 @@
 import { liquidusOf, nominalWhole, shrinkageOf, type Alloy } from '#core/alloys'
 import { pourWindow } from '#core/families'
 import { elementName } from '~/words/elements'
+import { computed } from 'vue'
+import { useUnits } from '~/composables/useUnits'
+import { PRACTICE_WORDS } from '~/words/alloys'
+import { limitWords } from '~/words/figures'
 
 /** Up to four alloys side by side: properties, then limit by limit; what differs is set in bold. */
 const props = defineProps<{ alloys: Alloy[] }>()

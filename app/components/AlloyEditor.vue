@@ -2,6 +2,12 @@
 import { GROUPS, type Alloy, type AlloyGroup } from '#core/alloys'
 import type { OwnAlloy } from '#core/workspace'
 import { elementName } from '~/words/elements'
+import { computed } from 'vue'
+import { useAlloyDraft } from '~/composables/useAlloyDraft'
+import { GROUP_PRACTICES, PRACTICE_WORDS } from '~/words/alloys'
+import ElementAdder from '~/components/ElementAdder.vue'
+import QuantityField from '~/components/QuantityField.vue'
+import SheetDialog from '~/components/SheetDialog.vue'
 
 /** An own target: nominal figures with a tolerance, or limits typed in. */
 const props = defineProps<{ own: OwnAlloy | null; from: Partial<Alloy> }>()

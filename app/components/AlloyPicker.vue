@@ -9,6 +9,8 @@ import {
 } from '@headlessui/vue'
 import { ChevronsUpDown } from '@lucide/vue'
 import { ALLOYS, searchAlloys, type Alloy } from '#core/alloys'
+import { computed, ref } from 'vue'
+import { useYard } from '~/stores/yard'
 
 /** Finds an alloy by name, number, group or use. */
 const props = defineProps<{ modelValue: Alloy | null }>()

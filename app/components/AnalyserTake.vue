@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import type { Assay } from '#core/assay'
 import { now } from '~/stores/yard'
+import { computed } from 'vue'
+import { useDevices } from '~/stores/devices'
 
 /** The connected analyser's reading, taken over with one press. */
 const emit = defineEmits<{ take: [reading: Omit<Assay, 'id'>] }>()

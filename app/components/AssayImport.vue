@@ -1,5 +1,10 @@
 <script setup lang="ts">
 import type { ReadAssay } from '#formats/assay-csv'
+import { ref } from 'vue'
+import { useNotices } from '~/composables/useNotices'
+import { pickedFile } from '~/composables/usePickedFile'
+import { assayFaultWords } from '~/words/results'
+import FilePicker from '~/components/FilePicker.vue'
 
 /** Readings of an analyser from a table. */
 const emit = defineEmits<{ read: [readings: readonly ReadAssay[], from: string] }>()

@@ -1,5 +1,12 @@
 <script setup lang="ts">
 import { METHODS, type Assay, type Outlier } from '#core/assay'
+import { computed } from 'vue'
+import { useYard } from '~/stores/yard'
+import { withSpread } from '~/words/learning'
+import { PLACE_WORDS } from '~/words/tests'
+import ElementAdder from '~/components/ElementAdder.vue'
+import PhotoRow from '~/components/PhotoRow.vue'
+import ReadingField from '~/components/ReadingField.vue'
 
 /** One reading of the metal: method, specimen, element by element. */
 const props = defineProps<{

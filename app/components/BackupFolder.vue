@@ -1,5 +1,7 @@
 <script setup lang="ts">
 import { format } from 'date-fns'
+import { onMounted } from 'vue'
+import { useBackupFolder } from '~/composables/useBackupFolder'
 
 /** A folder that backups write themselves into: chosen, asleep, or at work. */
 const emit = defineEmits<{ written: [] }>()

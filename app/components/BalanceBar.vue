@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import type { MassBalance } from '#core/balance'
 import type { Pour } from '#core/heat'
+import { computed } from 'vue'
+import { useUnits } from '~/composables/useUnits'
 
 /** Where the charge went, to scale: what was found, part by part, and what was not. */
 const props = defineProps<{ balance: MassBalance; pour: Pour }>()

@@ -1,5 +1,12 @@
 <script setup lang="ts">
 import { binsTogether } from '#core/stock'
+import { computed } from 'vue'
+import { useUnits } from '~/composables/useUnits'
+import { useYard } from '~/stores/yard'
+import { elementName } from '~/words/elements'
+import { capital, counted } from '~/words/figures'
+import { METAL_BINS } from '~/words/stock'
+import CompositionBar from '~/components/CompositionBar.vue'
 
 /** All the metal of the yard in a line, and how much of each there is. */
 const yard = useYard()

@@ -1,7 +1,13 @@
 <script setup lang="ts">
 import { FORMS } from '#core/losses'
 import { COATINGS, KNOWLEDGE, LOT_KINDS, type Lot } from '#core/stock'
-import { now, type Edit } from '~/stores/yard'
+import { ref } from 'vue'
+import { useNotices } from '~/composables/useNotices'
+import { now, type Edit, useYard } from '~/stores/yard'
+import { counted } from '~/words/figures'
+import { COATING_NAMES, KIND_WORDS, KNOWLEDGE_WORDS } from '~/words/stock'
+import QuantityField from '~/components/QuantityField.vue'
+import SheetDialog from '~/components/SheetDialog.vue'
 
 /** One change to several lots at once; what is left alone stays as it is in each. */
 const props = defineProps<{ lots: Lot[] }>()

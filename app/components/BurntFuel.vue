@@ -1,5 +1,11 @@
 <script setup lang="ts">
 import { fuelOf } from '#core/gear'
+import { computed } from 'vue'
+import { useHeat } from '~/composables/useHeat'
+import { useMeltEffort } from '~/composables/useMeltEffort'
+import { useYard } from '~/stores/yard'
+import GearPick from '~/components/GearPick.vue'
+import QuantityField from '~/components/QuantityField.vue'
 
 /** What the heat burnt: two of these, and the furnace's efficiency is its own. */
 const { heat, edit } = useHeat()

@@ -1,6 +1,9 @@
 <script setup lang="ts">
 import { metallicYieldOf } from '#core/losses'
 import { blendOfGuesses, countThinWare, SCRAP_BOOK, THIN_WARE, type Lot } from '#core/stock'
+import { computed, ref, watch } from 'vue'
+import { useUnits } from '~/composables/useUnits'
+import QuantityField from '~/components/QuantityField.vue'
 
 /** Cans and foil: how many, what they weigh, what metal they give; from any one of the three. */
 const emit = defineEmits<{ lot: [begun: Partial<Lot>] }>()

@@ -7,6 +7,13 @@ import {
   SECTION_SOURCE,
   USUAL_GATING,
 } from '#core/casting'
+import { computed } from 'vue'
+import { useCastingFacts } from '~/composables/useCastingFacts'
+import type { useMetalNeed } from '~/composables/useMetalNeed'
+import { useUnits } from '~/composables/useUnits'
+import { sectionWords } from '~/words/casting'
+import QuantityField from '~/components/QuantityField.vue'
+import WorkingOpener from '~/components/WorkingOpener.vue'
 
 /** What the metal does in the mould. */
 const props = defineProps<{ bench: ReturnType<typeof useMetalNeed> }>()

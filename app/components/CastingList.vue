@@ -1,5 +1,10 @@
 <script setup lang="ts">
 import { gatingMass, partFigures, USUAL_GATING, type Gating, type Part, type PartSource } from '#core/casting'
+import { computed, ref } from 'vue'
+import type { useMetalNeed } from '~/composables/useMetalNeed'
+import { useUnits } from '~/composables/useUnits'
+import { SOURCE_WORDS } from '~/words/casting'
+import QuantityField from '~/components/QuantityField.vue'
 
 /** What is to be cast, and the metal that goes with it. */
 const props = defineProps<{ bench: ReturnType<typeof useMetalNeed>; locked: boolean }>()

@@ -1,5 +1,8 @@
 <script setup lang="ts">
 import { CERTAINTY_STEPS, type Certainty } from '#core/charge'
+import { computed, ref } from 'vue'
+import { useChart } from '~/composables/useChart'
+import { useUnits } from '~/composables/useUnits'
 
 /** What certainty costs: the cheapest charge for one certainty after another. */
 const props = defineProps<{ points: Certainty[]; now: { confidence: number | null; cost: number } }>()

@@ -1,6 +1,10 @@
 <script setup lang="ts">
 import { restoreLimits } from '#core/heat'
 import type { ChargeBoard } from '~/composables/useChargeBoard'
+import { useHeat } from '~/composables/useHeat'
+import { useUnits } from '~/composables/useUnits'
+import { counted } from '~/words/figures'
+import WaysOut from '~/components/WaysOut.vue'
 
 /** The sentence that matters: what to charge and what limits it, or why nothing fits and what would help. */
 defineProps<{ board: ChargeBoard }>()

@@ -2,6 +2,11 @@
 import { TAP_TOLERANCE_PCT } from '#core/heat'
 import type { ChargeBoard } from '~/composables/useChargeBoard'
 import { LOSS_WORDS } from '~/words/losses'
+import { computed, ref } from 'vue'
+import { useHeat } from '~/composables/useHeat'
+import { useLosses } from '~/composables/useLosses'
+import { useYard } from '~/stores/yard'
+import QuantityField from '~/components/QuantityField.vue'
 
 /** How the charge is to be chosen: what it aims at, how sure it is to be, from how many lots, with whose losses. */
 defineProps<{ board: ChargeBoard }>()

@@ -1,6 +1,11 @@
 <script setup lang="ts">
 import type { Lot } from '#core/stock'
 import type { ChargeBoard, ChargeRowState } from '~/composables/useChargeBoard'
+import { computed } from 'vue'
+import { useUnits } from '~/composables/useUnits'
+import { useYard } from '~/stores/yard'
+import CompositionBar from '~/components/CompositionBar.vue'
+import QuantityField from '~/components/QuantityField.vue'
 
 /** One lot of the charge, edited in place: use it or not, at most, exactly, weighed. */
 const props = defineProps<{ row: ChargeRowState; board: ChargeBoard }>()

@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import { computed } from 'vue'
+import { useParts } from '~/composables/useParts'
+import { useYard } from '~/stores/yard'
 /** Two windows changed the same thing otherwise: the later one stands until the person says. */
 const yard = useYard()
 const { recordName, partName, said } = useParts()

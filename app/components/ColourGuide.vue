@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { INCANDESCENCE, INCANDESCENCE_SOURCE } from '#core/melt'
+import { useUnits } from '~/composables/useUnits'
 
 /** What the glow says where no instrument is at hand. */
 defineProps<{ aluminium: boolean }>()

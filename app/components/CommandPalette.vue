@@ -10,6 +10,13 @@ import {
 } from '@headlessui/vue'
 import { heatStamp } from '#core/heat'
 import { STAGES } from '~/words/stages'
+import { navigateTo } from '#imports'
+import { computed, ref } from 'vue'
+import { startHeat, useHeat } from '~/composables/useHeat'
+import { useUndo } from '~/composables/useShortcuts'
+import { useStopping } from '~/composables/useStopping'
+import { useYard } from '~/stores/yard'
+import { isolated } from '~/words/isolated'
 
 /** One line to go anywhere or do anything. */
 const emit = defineEmits<{ close: [] }>()

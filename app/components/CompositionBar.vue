@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { unidentifiedPct } from '#core/composition'
 import { elementName } from '~/words/elements'
+import { computed } from 'vue'
+import { percent } from '~/words/figures'
 
 /**
  * What a metal is, majors and traces both legible: a bar, to scale, for everything from 1 %, and hallmarks

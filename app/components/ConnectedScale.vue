@@ -1,4 +1,8 @@
 <script setup lang="ts">
+import { computed } from 'vue'
+import { useUnits } from '~/composables/useUnits'
+import { useDevices } from '~/stores/devices'
+import { LINE_FAULTS } from '~/words/furnace'
 /** A scale on a line: its steady reading is one press away from the field. */
 const emit = defineEmits<{ reading: [massG: number] }>()
 const { devices } = useDevices()

@@ -1,6 +1,9 @@
 <script setup lang="ts">
 import { chartText } from '~/charts/chart-text'
 import { CHART, type ControlChart } from '#core/learn'
+import { computed, ref } from 'vue'
+import { useChart } from '~/composables/useChart'
+import { RULE_WORDS } from '~/words/learning'
 
 /** Individuals heat by heat, with their limits; what is out of control stands out by shape as well as colour. */
 const props = defineProps<{ chart: ControlChart; stamps: string[]; title: string; unit: string }>()

@@ -1,6 +1,13 @@
 <script setup lang="ts">
 import { crucibleWear, RETIRE_SOURCE, wantsFirstFire, type Crucible, type CrucibleCheck } from '#core/gear'
 import { now } from '~/stores/yard'
+import { computed, ref } from 'vue'
+import { useGear } from '~/composables/useGear'
+import { useUnits } from '~/composables/useUnits'
+import { dayOf } from '~/words/figures'
+import { FAMILY_WORDS, SOUND_WORDS, wearWords } from '~/words/gear'
+import FirstFire from '~/components/FirstFire.vue'
+import QuantityField from '~/components/QuantityField.vue'
 
 /** A crucible: what it takes, its heats, its wear. */
 const props = defineProps<{ crucible: Crucible }>()

@@ -1,5 +1,7 @@
 <script setup lang="ts">
 import { WORN } from '~/words/gear'
+import { computed } from 'vue'
+import { useCrucibleStanding } from '~/composables/useCrucibleStanding'
 
 /** A crucible that must not take metal, told alike wherever the heat is worked on. */
 const { heat, crucible, refused, unfired } = useCrucibleStanding()

@@ -2,6 +2,11 @@
 import { FAULTS, type DeviceKind } from '#core/devices'
 import { canSerial } from '~/devices/serial-lines'
 import type { SourceId, useDevices } from '~/stores/devices'
+import { computed, useId } from 'vue'
+import { useUnits } from '~/composables/useUnits'
+import { percent } from '~/words/figures'
+import { DEVICE_WORDS, FAULT_WORDS, LINE_FAULTS, LINE_SOURCE_WORDS, TROUBLE_WORDS } from '~/words/furnace'
+import QuantityField from '~/components/QuantityField.vue'
 
 /** One instrument: what it reads, where its lines come from, what is wrong with it. */
 const props = defineProps<{ kind: DeviceKind; store: ReturnType<typeof useDevices> }>()

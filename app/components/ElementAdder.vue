@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { SYMBOLS } from '#core/composition'
+import { ref } from 'vue'
 
 const props = defineProps<{ known: string[] }>()
 const emit = defineEmits<{ add: [symbol: string] }>()

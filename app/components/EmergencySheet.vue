@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { Dialog, DialogPanel, DialogTitle } from '@headlessui/vue'
 import { EMERGENCIES, EMERGENCY_FIRST, EMERGENCY_SOURCE } from '#core/melt'
+import { computed, nextTick, ref } from 'vue'
 
 /** Something goes wrong: what to do, at once, at the top of the screen, without a question asked. */
 const emit = defineEmits<{ close: [] }>()

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { useFaults } from '~/composables/useFaults'
+import { useYardFile } from '~/composables/useYardFile'
 /** Something in the app gave way: what it was, and what to do so that nothing is lost. */
 const { fault } = useFaults()
 const { exportYard } = useYardFile()

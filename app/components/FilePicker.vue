@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { ref } from 'vue'
 /** The browser's own picker, out of sight; a button beside it opens it. */
 defineProps<{ label: string }>()
 const input = ref<HTMLInputElement>()

@@ -2,6 +2,9 @@
 import { useIntervalFn } from '@vueuse/core'
 import { FIRST_FIRE, FIRST_FIRE_SOURCE, firingLeftMin, type Crucible } from '#core/gear'
 import { now } from '~/stores/yard'
+import { computed, ref } from 'vue'
+import { useGear } from '~/composables/useGear'
+import { useUnits } from '~/composables/useUnits'
 
 /** The first firing of a crucible, step by step, with a clock that survives a reload. */
 const props = defineProps<{ crucible: Crucible }>()

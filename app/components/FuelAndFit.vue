@@ -2,6 +2,13 @@
 import { baseMetal, solidDensity } from '#core/alloys'
 import { CRUCIBLE_HEAT, crucibleRefused, fuelOf, type Banded } from '#core/gear'
 import { freeLots, heatStamp, residueFor } from '#core/heat'
+import { computed } from 'vue'
+import { useGear } from '~/composables/useGear'
+import { useMeltEffort } from '~/composables/useMeltEffort'
+import { useUnits } from '~/composables/useUnits'
+import { useYard } from '~/stores/yard'
+import GearPick from '~/components/GearPick.vue'
+import WorkingOpener from '~/components/WorkingOpener.vue'
 
 /** Does it fit the crucible, is there metal enough, what does it burn and how long does it take. */
 const bench = useMeltEffort()

@@ -4,6 +4,18 @@ import { densityIndex } from '#core/melt'
 import { sensibleReadings, type LogKind } from '#core/heat'
 import type { TimeUnit } from '#formats/temperature-csv'
 import type { MeltLog } from '~/composables/useMeltLog'
+import { computed, ref } from 'vue'
+import { useHeat } from '~/composables/useHeat'
+import { useNotices } from '~/composables/useNotices'
+import { pickedFile } from '~/composables/usePickedFile'
+import { useUnits } from '~/composables/useUnits'
+import { LOG_WORDS, TRACE_FAULTS, logWords } from '~/words/furnace'
+import ColourGuide from '~/components/ColourGuide.vue'
+import FilePicker from '~/components/FilePicker.vue'
+import KeptPhoto from '~/components/KeptPhoto.vue'
+import LiveProbe from '~/components/LiveProbe.vue'
+import LogForm from '~/components/LogForm.vue'
+import QuantityField from '~/components/QuantityField.vue'
 
 /** What happened, written down with one press; the newest first. */
 const props = defineProps<{ log: MeltLog; locked: boolean }>()

@@ -1,5 +1,11 @@
 <script setup lang="ts">
 import { fuelOf, FUELS, type FuelId, type Gear, type GearType } from '#core/gear'
+import { computed } from 'vue'
+import { useGearDraft } from '~/composables/useGearDraft'
+import { percent } from '~/words/figures'
+import { FAMILY_WORDS, GEAR_WORDS, aWord } from '~/words/gear'
+import QuantityField from '~/components/QuantityField.vue'
+import SheetDialog from '~/components/SheetDialog.vue'
 
 /** A piece of gear, written down or changed. */
 const props = defineProps<{ type: GearType; gear: Gear | null }>()

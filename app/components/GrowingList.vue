@@ -1,5 +1,6 @@
 <script setup lang="ts" generic="T extends { id: string }">
 import { useIntersectionObserver } from '@vueuse/core'
+import { computed, ref, watch } from 'vue'
 
 /** The items of a long list, drawn as far as it was scrolled: two thousand open as fast as sixty. */
 const { items, first = 30 } = defineProps<{ items: readonly T[]; first?: number }>()

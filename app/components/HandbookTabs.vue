@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import PageTabs from '~/components/PageTabs.vue'
 /** The handbook's pages. */
 const PAGES = [
   { to: '/handbook', name: 'Cautions' },

@@ -1,5 +1,8 @@
 <script setup lang="ts">
 import type { Heat } from '#core/heat'
+import { computed } from 'vue'
+import { useUnits } from '~/composables/useUnits'
+import HeatStamp from '~/components/HeatStamp.vue'
 
 /** An open heat on the yard's front page: its stamp, what it is for, and the one thing to do next. */
 const props = defineProps<{ heat: Heat }>()

@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import { useHeat } from '~/composables/useHeat'
+import { useUnits } from '~/composables/useUnits'
+import { useYard, zoneHere } from '~/stores/yard'
 /** The heat's stamp and name, the name edited in place, above every stage of a heat. */
 defineProps<{ question: string }>()
 const { heat, edit } = useHeat()

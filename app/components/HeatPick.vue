@@ -1,5 +1,7 @@
 <script setup lang="ts">
 import { heatStamp, type Heat } from '#core/heat'
+import { computed, ref } from 'vue'
+import { isolated } from '~/words/isolated'
 
 /** One heat out of many: the latest to choose from, an older one by its number. */
 const { heats, chosen, label, prompt } = defineProps<{

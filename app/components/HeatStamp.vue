@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { heatStamp } from '#core/heat'
+import { computed } from 'vue'
 
 /** A heat's number as if punched into metal, one punch a character. */
 const props = defineProps<{ number: number; size?: 'small' | 'large' }>()

@@ -10,7 +10,14 @@ import {
 } from '#core/workspace'
 import { photosNotKept, type YardOfFile } from '~/composables/useYardFile'
 import { breather } from '~/storage/breathe'
-import type { Edit } from '~/stores/yard'
+import { navigateTo } from '#imports'
+import { computed, reactive, ref, shallowRef, watch } from 'vue'
+import { useNotices } from '~/composables/useNotices'
+import { useParts } from '~/composables/useParts'
+import { type Edit, useYard } from '~/stores/yard'
+import { counted } from '~/words/figures'
+import { isolated } from '~/words/isolated'
+import SheetDialog from '~/components/SheetDialog.vue'
 
 /** What a file would change, before it does: merge it in, or put it in place of the yard. One step either way. */
 const props = defineProps<{ file: YardOfFile }>()

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { usePhoto } from '~/composables/usePhoto'
 /** A picture kept in the browser. */
 const props = defineProps<{ id: string; alt: string }>()
 const { src, missing } = usePhoto(() => props.id)

@@ -3,6 +3,8 @@ import { useResizeObserver } from '@vueuse/core'
 import { useWindowVirtualizer } from '@tanstack/vue-virtual'
 import type { Heat } from '#core/heat'
 import { ledgerRow } from '#core/ledger'
+import { computed, ref } from 'vue'
+import LedgerRow from '~/components/LedgerRow.vue'
 
 /** Rows of the ledger. Only those in sight are drawn: ten thousand heats scroll like twelve. */
 const props = defineProps<{ heats: readonly Heat[] }>()

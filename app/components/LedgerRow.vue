@@ -1,6 +1,11 @@
 <script setup lang="ts">
 import type { LedgerRow } from '#core/ledger'
 import { conclusionsOf } from '#core/troubles'
+import { useUnits } from '~/composables/useUnits'
+import { isolated } from '~/words/isolated'
+import { BARS_WORDS } from '~/words/troubles'
+import CompositionBar from '~/components/CompositionBar.vue'
+import VerdictMark from '~/components/VerdictMark.vue'
 
 /** A heat in the ledger, in a line. */
 defineProps<{ row: LedgerRow }>()

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import PageTabs from '~/components/PageTabs.vue'
 /** The ledger's own pages. */
 const PAGES = [
   { to: '/ledger', name: 'Heats' },

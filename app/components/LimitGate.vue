@@ -1,5 +1,7 @@
 <script setup lang="ts">
 import { elementName } from '~/words/elements'
+import { computed } from 'vue'
+import { limitWords, percent } from '~/words/figures'
 
 /**
  * One limit as a gate in a runner: posts at the least and the most, each limit drawn equally wide so that

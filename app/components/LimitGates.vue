@@ -2,6 +2,8 @@
 import type { LimitVerdict, Measured } from '#core/assay'
 import { orderedLimits, type Limits } from '#core/alloys'
 import type { Overruled } from '#core/heat'
+import { computed } from 'vue'
+import LimitGate from '~/components/LimitGate.vue'
 
 const props = defineProps<{
   limits: Limits

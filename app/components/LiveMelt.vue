@@ -3,6 +3,10 @@ import { baseMetal } from '#core/alloys'
 import { COVERS, HYDROGEN_GUESS_SOURCE, MAGNESIUM_SOURCE, ZINC_LOSS_SOURCE } from '#core/melt'
 import type { MeltLog } from '~/composables/useMeltLog'
 import type { LiveMelt } from '~/composables/useLiveMelt'
+import { computed } from 'vue'
+import { useUnits } from '~/composables/useUnits'
+import { percent } from '~/words/figures'
+import { GAS_WORDS } from '~/words/furnace'
 
 /** What is likely in the crucible now: estimates from the log. */
 const props = defineProps<{ log: MeltLog; live: LiveMelt }>()

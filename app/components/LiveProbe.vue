@@ -1,5 +1,9 @@
 <script setup lang="ts">
 import type { MeltLog } from '~/composables/useMeltLog'
+import { computed } from 'vue'
+import { useUnits } from '~/composables/useUnits'
+import { useDevices } from '~/stores/devices'
+import { LINE_SOURCE_WORDS, TROUBLE_WORDS } from '~/words/furnace'
 
 /** The connected thermocouple as it reads now; it writes the log by itself while it can be believed. */
 const props = defineProps<{ log: MeltLog }>()

@@ -2,6 +2,10 @@
 import { densityIndex } from '#core/melt'
 import type { LogEntry, LogKind } from '#core/heat'
 import type { MeltLog } from '~/composables/useMeltLog'
+import { computed, reactive, ref } from 'vue'
+import { GAS_USED, LOG_WORDS } from '~/words/furnace'
+import PhotoRow from '~/components/PhotoRow.vue'
+import QuantityField from '~/components/QuantityField.vue'
 
 /** What an entry of the log tells besides its time. */
 const props = defineProps<{ kind: LogKind; log: MeltLog }>()

@@ -1,5 +1,9 @@
 <script setup lang="ts">
 import { looseEnds } from '#core/ledger'
+import { computed } from 'vue'
+import { useUnits } from '~/composables/useUnits'
+import { useYard } from '~/stores/yard'
+import { looseEndWords } from '~/words/loose-ends'
 
 /** What the yard left undone, and the way to do it; nothing where all is done. */
 const yard = useYard()

@@ -1,6 +1,11 @@
 <script setup lang="ts">
 import { LOSS_WAYS } from '#core/losses'
 import { LOSS_WORDS } from '~/words/losses'
+import { computed, onMounted } from 'vue'
+import { useLosses } from '~/composables/useLosses'
+import { capital } from '~/words/figures'
+import QuantityField from '~/components/QuantityField.vue'
+import SheetDialog from '~/components/SheetDialog.vue'
 
 /** Losses in one place: whose figures the plan, the scale, the balance and the story reckon with, each to be changed. */
 const emit = defineEmits<{ close: [] }>()

@@ -1,6 +1,11 @@
 <script setup lang="ts">
 import { blendDensity } from '#core/composition'
 import type { Lot } from '#core/stock'
+import { computed } from 'vue'
+import { useUnits } from '~/composables/useUnits'
+import { COATING_NAMES, KIND_WORDS, KNOWLEDGE_WORDS } from '~/words/stock'
+import CompositionBar from '~/components/CompositionBar.vue'
+import KeptPhoto from '~/components/KeptPhoto.vue'
 
 /** A lot as it lies in its bin: drawn with its composition, or as one line of a list. */
 const props = defineProps<{ lot: Lot; picked: boolean; held: string[]; line?: boolean }>()

@@ -3,6 +3,13 @@ import { ALLOYS, gradeComposition } from '#core/alloys'
 import { SYMBOLS } from '#core/composition'
 import { FORMS, FORM_SOURCE } from '#core/losses'
 import { KNOWLEDGE, LOT_KINDS, type Lot } from '#core/stock'
+import { ref, useId, watch } from 'vue'
+import { useLotDraft } from '~/composables/useLotDraft'
+import { percent } from '~/words/figures'
+import { KIND_WORDS, KNOWLEDGE_WORDS } from '~/words/stock'
+import LotExtras from '~/components/LotExtras.vue'
+import QuantityField from '~/components/QuantityField.vue'
+import SheetDialog from '~/components/SheetDialog.vue'
 
 const props = defineProps<{ lot: Lot | null; begun?: Partial<Lot> }>()
 const emit = defineEmits<{ close: [] }>()

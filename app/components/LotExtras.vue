@@ -1,5 +1,7 @@
 <script setup lang="ts">
 import { COATINGS, type Coating } from '#core/stock'
+import { COATING_NAMES } from '~/words/stock'
+import PhotoRow from '~/components/PhotoRow.vue'
 
 /** What lies on a lot, its pieces, where it came from and how it looks. */
 const draft = defineModel<{

@@ -1,6 +1,11 @@
 <script setup lang="ts">
 import { moveMetal, piecesLeft, splitLot, type Lot } from '#core/stock'
-import { now } from '~/stores/yard'
+import { computed, reactive, ref, watch } from 'vue'
+import { useUnits } from '~/composables/useUnits'
+import { now, useYard } from '~/stores/yard'
+import { dayOf } from '~/words/figures'
+import QuantityField from '~/components/QuantityField.vue'
+import SheetDialog from '~/components/SheetDialog.vue'
 
 /** Metal weighed into a bin, out of it, or split off as a bin of its own; and what went before. */
 const props = defineProps<{ lot: Lot }>()

@@ -2,6 +2,9 @@
 import type { MassBalance } from '#core/balance'
 import type { Heat } from '#core/heat'
 import { chartText } from '~/charts/chart-text'
+import { computed, ref } from 'vue'
+import { useChart } from '~/composables/useChart'
+import { useUnits } from '~/composables/useUnits'
 
 /** Where the metal went, drawn as a stream: lots in, what came out, what is missing and what that probably is. */
 const props = defineProps<{ balance: MassBalance; heat: Heat }>()

@@ -1,6 +1,9 @@
 <script setup lang="ts">
 import type { PourWindow } from '#core/families'
 import { findPlateau } from '#core/melt'
+import { computed, ref } from 'vue'
+import { useChart } from '~/composables/useChart'
+import { useUnits } from '~/composables/useUnits'
 
 /** The temperature of the melt over time, with its liquidus and the window to pour in. */
 const props = defineProps<{

@@ -1,6 +1,10 @@
 <script setup lang="ts">
 import type { MeltLog } from '~/composables/useMeltLog'
 import type { RunSheet } from '~/composables/useRunSheet'
+import { computed } from 'vue'
+import { useMeltWarnings } from '~/composables/useMeltWarnings'
+import { useUnits } from '~/composables/useUnits'
+import { limitWords, percent } from '~/words/figures'
 
 /** What does not go as planned, and what to do about it. */
 const props = defineProps<{ log: MeltLog; sheet: RunSheet }>()

@@ -1,6 +1,12 @@
 <script setup lang="ts">
 import { MESH_UNITS, MM_PER, type PartSource } from '#core/casting'
 import type { usePartDraft } from '~/composables/usePartDraft'
+import { computed, ref } from 'vue'
+import { useUnits } from '~/composables/useUnits'
+import { isolated } from '~/words/isolated'
+import FilePicker from '~/components/FilePicker.vue'
+import MeshPreview from '~/components/MeshPreview.vue'
+import QuantityField from '~/components/QuantityField.vue'
 
 /** A mesh file opened, its unit and scale, and what it measures. */
 const props = defineProps<{ draft: ReturnType<typeof usePartDraft>; name: string }>()

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { MeshView } from '~/charts/mesh-view'
+import { onBeforeUnmount, onMounted, ref, watch } from 'vue'
 
 /** A mesh turned by the pointer or the arrow keys. */
 const props = defineProps<{ triangles: Float32Array; label: string }>()

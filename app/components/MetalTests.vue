@@ -2,6 +2,13 @@
 import { SPECIMEN_PLACES, TEST_KINDS, tensileMPa, type MetalTest } from '#core/heat'
 import { conclusionsOf } from '#core/troubles'
 import { now } from '~/stores/yard'
+import { computed, reactive, ref } from 'vue'
+import { useHeat } from '~/composables/useHeat'
+import { BROKE_WORDS, PLACE_WORDS, TEST_WORDS, testWords } from '~/words/tests'
+import { BARS_WORDS } from '~/words/troubles'
+import KeptPhoto from '~/components/KeptPhoto.vue'
+import PhotoRow from '~/components/PhotoRow.vue'
+import QuantityField from '~/components/QuantityField.vue'
 
 /** Tests of the metal that are no analysis: density, hardness, strength, how it rings and breaks. */
 defineProps<{ frozen: boolean }>()

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { useYard } from '~/stores/yard'
+import { unfitWords } from '~/words/unfit'
 /** A change that would not be read again was not made: which, why, and that the rest is as it was. */
 const yard = useYard()
 </script>

@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import { computed } from 'vue'
+import { useYardFile } from '~/composables/useYardFile'
+import { useYard } from '~/stores/yard'
 /** The disk refused the last changes: what it said, and what keeps them all the same. */
 const yard = useYard()
 const { exportYard } = useYardFile()

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { onBeforeUnmount, onMounted, ref } from 'vue'
 /** The yard is being read; where that takes too long, what may be in its way. */
 const LONG_MS = 8000
 const long = ref(false)

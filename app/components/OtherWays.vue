@@ -1,5 +1,9 @@
 <script setup lang="ts">
 import type { ChargeBoard } from '~/composables/useChargeBoard'
+import { useHeat } from '~/composables/useHeat'
+import { useOtherWays } from '~/composables/useOtherWays'
+import { useUnits } from '~/composables/useUnits'
+import CertaintyChart from '~/components/CertaintyChart.vue'
 
 /** The same melt charged five ways, side by side with what differs, and what certainty costs. */
 const props = defineProps<{ board: ChargeBoard }>()

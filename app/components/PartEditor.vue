@@ -1,6 +1,13 @@
 <script setup lang="ts">
 import { ALLOYS } from '#core/alloys'
 import { PATTERN_MATERIALS, SHAPES, type Part, type PartSource } from '#core/casting'
+import { computed } from 'vue'
+import { usePartDraft } from '~/composables/usePartDraft'
+import { useUnits } from '~/composables/useUnits'
+import { SHAPE_WORDS, SIZE_WORDS, SOURCE_WORDS } from '~/words/casting'
+import MeshPicker from '~/components/MeshPicker.vue'
+import QuantityField from '~/components/QuantityField.vue'
+import SheetDialog from '~/components/SheetDialog.vue'
 
 /** One thing to be cast: where its size is known from, and how many. */
 const props = defineProps<{ part: Part | null; from: PartSource['from']; gcm3: number | null }>()

@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import { ref } from 'vue'
+import FilePicker from '~/components/FilePicker.vue'
+import KeptPhoto from '~/components/KeptPhoto.vue'
 /** Pictures of a thing: taken with the camera or from files, made small and kept in the browser. */
 const props = defineProps<{ photos: string[]; name: string }>()
 const emit = defineEmits<{ 'update:photos': [ids: string[]] }>()

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { Info, OctagonX, TriangleAlert } from '@lucide/vue'
 import type { CheckWords } from '~/words/plan-checks'
+import { computed } from 'vue'
 
 /**
  * What a founder would say of the plan before it is weighed: what can hurt someone, or the rest. One line each; the

@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { POUR_CHECKLIST, POUR_CHECKLIST_SOURCE } from '#core/casting'
 import { now } from '~/stores/yard'
+import { computed } from 'vue'
+import { useHeat } from '~/composables/useHeat'
 
 /** What is looked at before the metal is poured; kept with the heat. */
 const { heat, edit } = useHeat()

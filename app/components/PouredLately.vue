@@ -1,5 +1,10 @@
 <script setup lang="ts">
 import { ledgerRow } from '#core/ledger'
+import { computed } from 'vue'
+import { useYard } from '~/stores/yard'
+import { isolated } from '~/words/isolated'
+import CompositionBar from '~/components/CompositionBar.vue'
+import VerdictMark from '~/components/VerdictMark.vue'
 
 /** The last heats: what they were meant to be, what they came out as. */
 const MOST = 6

@@ -1,6 +1,9 @@
 <script setup lang="ts">
 import { ownPracticeSchema, type OwnPractice, type PracticeArea } from '#core/melt'
-import { now } from '~/stores/yard'
+import { reactive, ref } from 'vue'
+import { now, useYard } from '~/stores/yard'
+import QuantityField from '~/components/QuantityField.vue'
+import SheetDialog from '~/components/SheetDialog.vue'
 
 /** A practice of one's own, written down or changed. */
 const props = defineProps<{ area: PracticeArea; base: OwnPractice['base']; practice: OwnPractice | null }>()

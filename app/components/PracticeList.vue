@@ -8,6 +8,10 @@ import {
   type PracticeArea,
 } from '#core/melt'
 import type { RunSheet } from '~/composables/useRunSheet'
+import { computed, ref } from 'vue'
+import { useYard } from '~/stores/yard'
+import { DOSE_WORDS } from '~/words/melt'
+import QuantityField from '~/components/QuantityField.vue'
 
 /** How this heat is done: in each area the schools with their reasons, one of them in force. */
 const props = defineProps<{ sheet: RunSheet }>()

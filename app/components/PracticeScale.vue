@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import { watch } from 'vue'
+import { usePracticeScale } from '~/composables/usePracticeScale'
+import { useUnits } from '~/composables/useUnits'
 /** The pretended scale: a figure as it stands, and metal by the handful. */
 const props = defineProps<{ targetG: number }>()
 const emit = defineEmits<{ reading: [massG: number | null] }>()

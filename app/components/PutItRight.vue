@@ -1,5 +1,11 @@
 <script setup lang="ts">
 import type { Measured } from '#core/assay'
+import { computed } from 'vue'
+import { useCorrection } from '~/composables/useCorrection'
+import { useHeat } from '~/composables/useHeat'
+import { useUnits } from '~/composables/useUnits'
+import { limitWords, listed, percent } from '~/words/figures'
+import QuantityField from '~/components/QuantityField.vue'
 
 /** The smallest additions that bring a measured melt, or its ingots, inside the limits; or on to nominal. */
 const props = defineProps<{

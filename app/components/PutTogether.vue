@@ -1,5 +1,11 @@
 <script setup lang="ts">
 import type { AdjustedFigure } from '#core/balance'
+import { computed } from 'vue'
+import { useHeat } from '~/composables/useHeat'
+import { useReconciliation } from '~/composables/useReconciliation'
+import { useUnits } from '~/composables/useUnits'
+import { elementName } from '~/words/elements'
+import { percent } from '~/words/figures'
 
 /** All weights and measurements of the heat adjusted together, and the figure that is likeliest wrong. */
 const { heat } = useHeat()

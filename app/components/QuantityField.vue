@@ -14,6 +14,9 @@ import {
   type Parsed,
 } from '#core/units'
 import { MOST, quantityWords, type QuantityKind } from '~/words/quantities'
+import { computed, onMounted, ref, useId, watch } from 'vue'
+import { useUnits } from '~/composables/useUnits'
+import { decimalMarkHere } from '~/words/decimal-mark'
 
 const props = withDefaults(
   defineProps<{

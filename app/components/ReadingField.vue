@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { formatReading, parseReading, type ElementReading } from '#core/assay'
 import { elementName } from '~/words/elements'
+import { ref, useId, watch } from 'vue'
+import { quantityWords } from '~/words/quantities'
 
 /** One element of a reading: a value, a value with its spread, or "below". */
 const props = defineProps<{

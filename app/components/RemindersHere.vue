@@ -1,5 +1,9 @@
 <script setup lang="ts">
 import { remindersFor, type Cause } from '#core/troubles'
+import { computed } from 'vue'
+import { useHeat } from '~/composables/useHeat'
+import { useYard } from '~/stores/yard'
+import { reminderWords } from '~/words/troubles'
 
 /** What earlier heats taught that is minded at this stage. */
 const props = defineProps<{ stage: NonNullable<Cause['stage']> | 'all' }>()

@@ -1,5 +1,8 @@
 <script setup lang="ts">
 import { SAND_MIXES, sandBatch } from '#core/casting'
+import { computed, ref } from 'vue'
+import { useUnits } from '~/composables/useUnits'
+import QuantityField from '~/components/QuantityField.vue'
 
 /** Sand, clay and water from any one of them. */
 const { grams } = useUnits()

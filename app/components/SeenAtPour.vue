@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { SEEN, type Seen } from '#core/heat'
 import { now } from '~/stores/yard'
+import { useHeat } from '~/composables/useHeat'
+import { SEEN_WORDS } from '~/words/troubles'
 
 /** What was seen at the pour, told with one press: it counts when a cause is looked for. */
 const { heat, edit } = useHeat()

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import SheetDialog from '~/components/SheetDialog.vue'
 const emit = defineEmits<{ close: [] }>()
 const keys = [
   ['F9', 'Stop: something is wrong'],

@@ -1,6 +1,10 @@
 <script setup lang="ts">
 import { patternLength } from '#core/casting'
 import { shrinkageOf, PRACTICES, type Practice } from '#core/alloys'
+import { computed, ref, watch } from 'vue'
+import { useHeat } from '~/composables/useHeat'
+import { useUnits } from '~/composables/useUnits'
+import QuantityField from '~/components/QuantityField.vue'
 
 /** Pattern length for a length wanted, in the metal of the heat or any other. */
 const { heat } = useHeat()

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useYard } from '~/stores/yard'
 /** There is a yard in this browser, and it would not open: nothing is drawn as if it were empty. */
 const yard = useYard()
 const tryAgain = () => location.reload()

@@ -1,4 +1,8 @@
 <script setup lang="ts">
+import { useRoute } from '#imports'
+import { computed, nextTick, ref, watch } from 'vue'
+import { useStageLine } from '~/composables/useStageLine'
+import HeatStamp from '~/components/HeatStamp.vue'
 /** The seven stages as a runner that fills with metal as far as the heat has come; each stage says its answer. */
 const { stages, heat } = useStageLine()
 const route = useRoute()

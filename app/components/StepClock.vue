@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { RunStep } from '#core/melt'
 import type { MeltLog } from '~/composables/useMeltLog'
+import { computed, watch } from 'vue'
 
 /** The clock of a step: runs down to its least time, then says how long it has gone on. */
 const props = defineProps<{ step: RunStep; log: MeltLog }>()

@@ -2,9 +2,14 @@
 import { useTimeoutFn } from '@vueuse/core'
 import { findCaution, holdOf } from '#core/melt'
 import { weighLine } from '#core/heat'
-import { now } from '~/stores/yard'
 import type { MeltLog } from '~/composables/useMeltLog'
 import type { RunSheet } from '~/composables/useRunSheet'
+import { computed, ref } from 'vue'
+import { now, useYard } from '~/stores/yard'
+import { holdWords, portionWords } from '~/words/melt'
+import { reminderWords } from '~/words/troubles'
+import CautionNote from '~/components/CautionNote.vue'
+import StepClock from '~/components/StepClock.vue'
 
 /** The one thing to do now, giant; what must be so before it is left; what comes next. */
 const props = defineProps<{ sheet: RunSheet; log: MeltLog; celsius: number | null }>()

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { COATINGS, KNOWLEDGE, LOT_KINDS } from '#core/stock'
 import type { StockView } from '~/composables/useStockView'
+import { COATING_NAMES, KIND_WORDS, KNOWLEDGE_WORDS } from '~/words/stock'
 
 /** Which lots are shown, in which order, as cards or as a list. */
 const props = defineProps<{ view: StockView }>()

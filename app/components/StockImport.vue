@@ -1,7 +1,12 @@
 <script setup lang="ts">
 import type { StockField, StockTable } from '#formats/stock-csv'
 import { lotsOfTable } from '#formats/stock-csv'
-import { now, type Edit } from '~/stores/yard'
+import { computed, ref } from 'vue'
+import { useNotices } from '~/composables/useNotices'
+import { useUnits } from '~/composables/useUnits'
+import { now, type Edit, useYard } from '~/stores/yard'
+import { counted } from '~/words/figures'
+import SheetDialog from '~/components/SheetDialog.vue'
 
 /** A table of lots: its columns matched, its rows looked at before any of them goes into the bins. */
 const props = defineProps<{ table: StockTable; fileName: string }>()

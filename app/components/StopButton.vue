@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useStopping } from '~/composables/useStopping'
 /** Something is wrong: always in reach while metal is hot, whatever is scrolled. */
 defineProps<{ beside?: boolean }>()
 const stopping = useStopping()

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { SYMPTOMS } from '#core/troubles'
+import TroubleDrawing from '~/components/TroubleDrawing.vue'
 
 /** What is seen on a casting, to be pointed at. */
 const symptom = defineModel<string | null>({ required: true })

@@ -1,6 +1,11 @@
 <script setup lang="ts">
 import { FIXED_POINT_SOURCE, FIXED_POINTS, offsets, type Thermocouple } from '#core/gear'
 import { now } from '~/stores/yard'
+import { computed, ref } from 'vue'
+import { useGear } from '~/composables/useGear'
+import { useUnits } from '~/composables/useUnits'
+import { dayOf } from '~/words/figures'
+import QuantityField from '~/components/QuantityField.vue'
 
 /** A thermocouple and how far it is off, by the metals it was held in while they froze. */
 const props = defineProps<{ thermocouple: Thermocouple }>()

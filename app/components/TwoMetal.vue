@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { spreadFor, twoMetalShare, type Lot } from '#core/stock'
 import { elementName } from '~/words/elements'
+import { computed, ref } from 'vue'
+import { capital, percent } from '~/words/figures'
 
 /** What a density says where it is known that only two metals are in it. */
 const props = defineProps<{

@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import { useNuxtApp } from '#imports'
+import { computed, ref } from 'vue'
+import { useYard } from '~/stores/yard'
 /** A newer version, offered and never forced: it waits while a heat is running. */
 const yard = useYard()
 const { $pwa } = useNuxtApp()

@@ -1,5 +1,7 @@
 <script setup lang="ts">
 import type { Verdict } from '#core/assay'
+import { computed } from 'vue'
+import { verdictShort } from '~/words/results'
 
 /** A verdict in a word, its sign before it. */
 const props = defineProps<{ verdict: Verdict | null }>()

@@ -1,6 +1,9 @@
 <script setup lang="ts">
 import { weighedShortfalls, type Heat } from '#core/heat'
 import { harmWords } from '~/words/charge'
+import { computed } from 'vue'
+import { useUnits } from '~/composables/useUnits'
+import { useYard } from '~/stores/yard'
 
 /** What the weighed charge does not keep of its target: said from the scale on to the ledger. */
 const props = defineProps<{ heat: Heat }>()

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { computed, ref } from 'vue'
+import { useChart } from '~/composables/useChart'
 /** Where each charge went, heat by heat. The chart library is fetched only here. */
 export interface HeatShares {
   stamp: string

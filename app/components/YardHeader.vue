@@ -1,5 +1,11 @@
 <script setup lang="ts">
 import { Command, Redo2, Undo2 } from '@lucide/vue'
+import { computed } from 'vue'
+import { useHeat } from '~/composables/useHeat'
+import { useUndo } from '~/composables/useShortcuts'
+import { useYard } from '~/stores/yard'
+import StageLine from '~/components/StageLine.vue'
+import YardMenu from '~/components/YardMenu.vue'
 
 const emit = defineEmits<{ palette: []; shortcuts: [] }>()
 const yard = useYard()

@@ -1,6 +1,12 @@
 <script setup lang="ts">
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue'
 import { Menu as MenuIcon } from '@lucide/vue'
+import { navigateTo } from '#imports'
+import { computed } from 'vue'
+import { useTheme } from '~/composables/useTheme'
+import { useYardFile } from '~/composables/useYardFile'
+import { useYard } from '~/stores/yard'
+import { isolated } from '~/words/isolated'
 
 const emit = defineEmits<{ shortcuts: [] }>()
 const yard = useYard()

@@ -1,5 +1,10 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core'
+import { navigateTo } from '#imports'
+import { watch } from 'vue'
+import { useNotices } from '~/composables/useNotices'
+import { useYardFile } from '~/composables/useYardFile'
+import { useYard } from '~/stores/yard'
 
 /** Says so where the yard is only looked at, or where the browser keeps nothing. */
 const yard = useYard()

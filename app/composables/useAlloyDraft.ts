@@ -12,6 +12,7 @@ import {
 import type { OwnAlloy } from '#core/workspace'
 import { now, useYard } from '~/stores/yard'
 import { alloyFaultWords, GROUP_PRACTICES } from '~/words/alloys'
+import { useNotices } from '~/composables/useNotices'
 
 export interface AlloyRow {
   symbol: string

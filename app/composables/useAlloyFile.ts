@@ -2,6 +2,9 @@ import { ref } from 'vue'
 import { findAlloy } from '#core/alloys'
 import type { OwnAlloy } from '#core/workspace'
 import { now, useYard, type Edit } from '~/stores/yard'
+import { downloadText } from '~/composables/useDownload'
+import { useNotices } from '~/composables/useNotices'
+import { pickedFile } from '~/composables/usePickedFile'
 
 /** Writes own targets to a file, and reads targets from one. */
 export function useAlloyFile() {

@@ -1,6 +1,8 @@
 import { ref } from 'vue'
 import type { FolderState } from '~/storage/folder'
-import { now, useYard } from '~/stores/yard'
+import { useNotices } from '~/composables/useNotices'
+import { useRemembered } from '~/composables/useRemembered'
+import { now, today, useYard } from '~/stores/yard'
 
 const state = ref<FolderState>('none')
 const name = ref('')

@@ -14,6 +14,7 @@ import {
   type MouldId,
 } from '#core/casting'
 import { freezingHeat } from '#core/melt'
+import { useMetalNeed } from '~/composables/useMetalNeed'
 
 /** Taller than wide: stands clear of the casting and feeds longer. */
 const RISER_TALL = 1.5

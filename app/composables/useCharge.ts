@@ -18,6 +18,7 @@ import { crucibleHolds } from '#core/melt'
 import { useChargeEngine } from '~/stores/charge'
 import { useYard } from '~/stores/yard'
 import type { Ref } from 'vue'
+import { useGear } from '~/composables/useGear'
 
 /** The charge of a heat, solved again in the worker whenever anything it depends on changes. */
 export function useCharge(heat: Ref<Heat | null>) {

@@ -14,6 +14,12 @@ import {
   planHeadline,
 } from '~/words/charge'
 import { costWorking, elementWorking, tapWorking } from '~/words/workings'
+import { useCharge } from '~/composables/useCharge'
+import { useHeat } from '~/composables/useHeat'
+import { useLosses } from '~/composables/useLosses'
+import { useUnits } from '~/composables/useUnits'
+import { useWaysOut } from '~/composables/useWaysOut'
+import { timesWords } from '~/words/figures'
 
 export interface ChargeRowState {
   id: string

@@ -1,4 +1,6 @@
 import { nextTick, onBeforeUnmount, onMounted, ref, watch, type Ref, type WatchSource } from 'vue'
+import { useIdle } from '~/composables/useIdle'
+import { useTheme } from '~/composables/useTheme'
 
 /** What a chart is drawn from; colours and letters come as tokens of the theme. */
 export interface Drawing {

@@ -8,6 +8,8 @@ import { freeLots, heatRecovery, heatYield, heatStamp, weighLine, type Heat } fr
 import { toChargeLot } from '#core/stock'
 import { purchaseName } from '~/words/charge'
 import { now, useYard } from '~/stores/yard'
+import { startHeat } from '~/composables/useHeat'
+import { useStudy } from '~/composables/useStudy'
 
 /** What to add to a measured melt, or to its ingots, to put it right or bring it on to nominal. */
 export function useCorrection(

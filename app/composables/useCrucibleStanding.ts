@@ -1,5 +1,7 @@
 import { computed } from 'vue'
 import { crucibleRefused, wantsFirstFire } from '#core/gear'
+import { useGear } from '~/composables/useGear'
+import { useHeat } from '~/composables/useHeat'
 
 /** Whether the crucible of the heat in hand may take metal. */
 export function useCrucibleStanding() {

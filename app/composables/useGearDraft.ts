@@ -2,6 +2,7 @@ import { reactive, ref } from 'vue'
 import { gearSchema, type Gear, type GearType } from '#core/gear'
 import { brimOfNumber } from '#core/melt'
 import { now } from '~/stores/yard'
+import { useGear } from '~/composables/useGear'
 
 /** What a new piece of gear of each kind begins as; null is still to be told. */
 const BEGINNINGS: Readonly<Record<GearType, Record<string, unknown>>> = {

@@ -1,6 +1,7 @@
 import { computed } from 'vue'
 import { heatSummary, newHeat, type Heat } from '#core/heat'
-import { now, useYard } from '~/stores/yard'
+import { navigateTo, useRoute } from '#imports'
+import { now, useYard, zoneHere } from '~/stores/yard'
 
 /** The heat of the page (its number in the address), else the newest open one, else the newest. */
 export function useHeat() {

@@ -1,6 +1,8 @@
 import { computed, reactive, ref } from 'vue'
 import { scaleFor } from '#core/gear'
 import { identify, weighInWater, type Findings, type Lot } from '#core/stock'
+import { useGear } from '~/composables/useGear'
+import { useHeat } from '~/composables/useHeat'
 
 const CERTAIN = 0.9
 /** Odds below this are told together. */

@@ -13,6 +13,8 @@ import {
 } from '#core/learn'
 import { useTaught } from '~/stores/taught'
 import { now, useYard, type Edit } from '~/stores/yard'
+import { useGear } from '~/composables/useGear'
+import { useNotices } from '~/composables/useNotices'
 
 /** Before any heat. */
 const STARTING_RATE = learnZincRate([])

@@ -3,6 +3,10 @@ import type { Heat } from '#core/heat'
 import { ledgerRow, ledgerTotals, matches, parseSearch } from '#core/ledger'
 import { useYard } from '~/stores/yard'
 import { counted } from '~/words/figures'
+import { downloadText } from '~/composables/useDownload'
+import { useGear } from '~/composables/useGear'
+import { useIdle } from '~/composables/useIdle'
+import { useNotices } from '~/composables/useNotices'
 
 /** The chart shows the newest ones; more bars than this are a blur. */
 const MOST_BARS = 60

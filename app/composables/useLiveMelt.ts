@@ -21,6 +21,8 @@ import { useYard } from '~/stores/yard'
 import { useLiar } from './useLiar'
 import type { MeltLog } from './useMeltLog'
 import type { RunSheet } from './useRunSheet'
+import { useGear } from '~/composables/useGear'
+import { useLearning } from '~/composables/useLearning'
 
 /** A crucible to reckon with where none was told. */
 const USUAL_CRUCIBLE_NO = 4

@@ -2,6 +2,8 @@ import { closeHeat, heatStamp, type Heat } from '#core/heat'
 import { planLosses } from '#core/learn'
 import { useTaught } from '~/stores/taught'
 import { now, useYard, type Edit } from '~/stores/yard'
+import { navigateTo } from '#imports'
+import { useNotices } from '~/composables/useNotices'
 
 /** Puts a heat into the ledger and moves the stock, as one step. */
 export function useLogHeat() {

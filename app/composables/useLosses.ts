@@ -5,6 +5,10 @@ import { lossFamily, learnedYields, recoveryFor, recoveryKey } from '#core/learn
 import type { Lot } from '#core/stock'
 import { useTaught } from '~/stores/taught'
 import { useYard } from '~/stores/yard'
+import { useHeat } from '~/composables/useHeat'
+import { useLearning } from '~/composables/useLearning'
+import { useNotices } from '~/composables/useNotices'
+import { elementName } from '~/words/elements'
 
 export interface LossRow {
   id: string

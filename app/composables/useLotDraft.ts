@@ -2,6 +2,8 @@ import { computed, reactive, ref } from 'vue'
 import { SYMBOLS, sumPct, type Composition, type Spread } from '#core/composition'
 import { formatPieces, lotSchema, parsePieces, spreadFor, type Coating, type Lot } from '#core/stock'
 import { now, useYard } from '~/stores/yard'
+import { useNotices } from '~/composables/useNotices'
+import { decimalMarkHere } from '~/words/decimal-mark'
 
 interface Row {
   symbol: string

@@ -6,6 +6,8 @@ import type { Heat } from '#core/heat'
 import { learnFurnace, type BurntHeat } from '#core/learn'
 import { meltHeat } from '#core/melt'
 import { now, useYard } from '~/stores/yard'
+import { useGear } from '~/composables/useGear'
+import { useHeat } from '~/composables/useHeat'
 
 const ROOM_C = 25
 /** So many of its heats tell what a furnace takes; linings wear and burners age. */

@@ -3,6 +3,8 @@ import { useIntervalFn } from '@vueuse/core'
 import { correctReading, type Thermocouple } from '#core/gear'
 import { blankEntry, heatTrace, MOST_LOGGED, type LogEntry, type LogKind } from '#core/heat'
 import { now } from '~/stores/yard'
+import { useGear } from '~/composables/useGear'
+import { useHeat } from '~/composables/useHeat'
 
 const MINUTE_MS = 60_000
 

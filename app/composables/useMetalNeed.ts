@@ -2,6 +2,8 @@ import { computed } from 'vue'
 import { solidDensity, type Alloy } from '#core/alloys'
 import { metalNeeded, weighNeed, type MetalNeed, type Part } from '#core/casting'
 import { useYard } from '~/stores/yard'
+import { useHeat } from '~/composables/useHeat'
+import { useLearning } from '~/composables/useLearning'
 
 const NO_NEED: MetalNeed = { castingsG: 0, gatingPct: 60, allowancePct: 10, heelG: 0 }
 

@@ -3,6 +3,8 @@ import { computed, ref, shallowRef, watch, type ComputedRef } from 'vue'
 import { useDebounceFn } from '@vueuse/core'
 import type { Alternative, Certainty, ChargePlan, ChargeProblem, Way } from '#core/charge'
 import { WAY_WORDS } from '~/words/ways'
+import { useHeat } from '~/composables/useHeat'
+import { useStudy } from '~/composables/useStudy'
 
 export interface WayRow {
   way: Way

@@ -10,6 +10,8 @@ import {
   type PartSource,
   type ShapeId,
 } from '#core/casting'
+import { useMeshFile } from '~/composables/useMeshFile'
+import { SOURCE_WORDS } from '~/words/casting'
 
 type From = PartSource['from']
 

@@ -2,6 +2,8 @@ import { heatStamp } from '#core/heat'
 import type { AnyRecord, Collection } from '#core/workspace'
 import { useYard } from '~/stores/yard'
 import { partName, partValue } from '~/words/parts'
+import { useUnits } from '~/composables/useUnits'
+import { isolated } from '~/words/isolated'
 
 /** Names of records and what their parts say, for where two versions of one stand beside each other. */
 export function useParts() {

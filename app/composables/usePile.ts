@@ -7,6 +7,8 @@ import { zincWanted } from '#core/losses'
 import { toChargeLot } from '#core/stock'
 import type { PileFamily } from '../../workers/study.worker'
 import { useYard } from '~/stores/yard'
+import { useLearning } from '~/composables/useLearning'
+import { useStudy } from '~/composables/useStudy'
 
 export interface PileRow extends Becoming {
   alloy: Alloy

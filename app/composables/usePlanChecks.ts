@@ -6,6 +6,8 @@ import { checkPlan } from '#core/melt'
 import type { Lot } from '#core/stock'
 import { useYard } from '~/stores/yard'
 import { checkWords, type CheckWords } from '~/words/plan-checks'
+import { useGear } from '~/composables/useGear'
+import { useUnits } from '~/composables/useUnits'
 
 const RANK = { stop: 0, mind: 1, note: 2 } as const
 

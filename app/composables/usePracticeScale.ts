@@ -1,5 +1,6 @@
 import { computed, onBeforeUnmount, ref } from 'vue'
 import { readScale, type ScaleReading, type ScaleTraits } from '#core/gear'
+import { useRememberedHere } from '~/composables/useRemembered'
 
 /** What every scale gives the page, real or pretended. */
 export interface ScaleSource {

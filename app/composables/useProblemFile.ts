@@ -2,7 +2,12 @@ import { counted } from '~/words/figures'
 import { ref } from 'vue'
 import { parseChargeProblem, type ChargeProblem } from '#core/charge'
 import { heatFromProblem, heatStamp, namedProblem } from '#core/heat'
-import { now, useYard, type Edit } from '~/stores/yard'
+import { navigateTo } from '#imports'
+import { downloadText } from '~/composables/useDownload'
+import { useHeat } from '~/composables/useHeat'
+import { useNotices } from '~/composables/useNotices'
+import { pickedFile } from '~/composables/usePickedFile'
+import { now, type Edit, useYard, zoneHere } from '~/stores/yard'
 
 /** Saves the charge as an open problem file, and opens one as a new heat. */
 export function useProblemFile() {

@@ -2,6 +2,7 @@ import { computed } from 'vue'
 import { combineReadings } from '#core/assay'
 import { reconcileHeat, type HeatReconciliation } from '#core/balance'
 import { heatRecovery } from '#core/heat'
+import { useHeat } from '~/composables/useHeat'
 
 /** The heat in hand with all its figures adjusted together; a word where that cannot be done yet. */
 export function useReconciliation() {

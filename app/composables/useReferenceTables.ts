@@ -7,6 +7,7 @@ import { FORM_SOURCE, FORMS, RECOVERY_SOURCE, recoveryPriors, ZINC_STEPS } from 
 import { INCANDESCENCE, INCANDESCENCE_SOURCE } from '#core/melt'
 import { elementName } from '~/words/elements'
 import { capital } from '~/words/figures'
+import { useUnits } from '~/composables/useUnits'
 
 export interface ReferenceRow {
   name: string

@@ -7,6 +7,10 @@ import { heatLiquidus, POT_LOT, type Heat } from '#core/heat'
 import { remindersFor } from '#core/troubles'
 import { now, useYard } from '~/stores/yard'
 import { stepWords } from '~/words/melt'
+import { useCharge } from '~/composables/useCharge'
+import { useGear } from '~/composables/useGear'
+import { useHeat } from '~/composables/useHeat'
+import { useUnits } from '~/composables/useUnits'
 
 /**
  * The run sheet of the heat in hand, and how far it has come.

@@ -1,5 +1,7 @@
 import { computed, ref } from 'vue'
 import { now, useYard } from '~/stores/yard'
+import { useBackupFolder } from '~/composables/useBackupFolder'
+import { useRemembered } from '~/composables/useRemembered'
 
 /** So many changes without a backup, and it is time for one. */
 const REMIND_AFTER = 60

@@ -4,6 +4,9 @@ import type { Weighing, WeighingAsk, WeightBand } from '#core/charge'
 import { scaleFor } from '#core/gear'
 import { outcomeWords } from '~/words/charge'
 import type { ChargeBoard } from './useChargeBoard'
+import { useGear } from '~/composables/useGear'
+import { useRememberedHere } from '~/composables/useRemembered'
+import { useStudy } from '~/composables/useStudy'
 
 /** A reading may stand still for so long before it is asked what comes of it, ms. */
 const SETTLE_MS = 180

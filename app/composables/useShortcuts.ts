@@ -2,6 +2,11 @@ import { useEventListener } from '@vueuse/core'
 import type { Ref } from 'vue'
 import { useYard } from '~/stores/yard'
 import { STAGES } from '~/words/stages'
+import { navigateTo } from '#imports'
+import { useHeat } from '~/composables/useHeat'
+import { useNotices } from '~/composables/useNotices'
+import { useStopping } from '~/composables/useStopping'
+import { counted } from '~/words/figures'
 
 /** Undo and redo in words, from the keyboard or a button. */
 export function useUndo() {

@@ -5,6 +5,8 @@ import { shortName, type Alloy } from '#core/alloys'
 import { useYard } from '~/stores/yard'
 import { STAGES, type StageId } from '~/words/stages'
 import { verdictShort } from '~/words/results'
+import { useHeat } from '~/composables/useHeat'
+import { useUnits } from '~/composables/useUnits'
 
 /** A standard's number as it is; a name of someone's own is kept from turning what follows around. */
 const nameOf = (alloy: Alloy) => (shortName(alloy) === alloy.id ? alloy.id : isolated(alloy.name))

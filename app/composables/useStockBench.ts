@@ -3,6 +3,9 @@ import { computed, reactive, ref, shallowRef } from 'vue'
 import { mergeLots, PIECES_MOST, type Lot } from '#core/stock'
 import type { StockTable } from '#formats/stock-csv'
 import { now, useYard, type Edit } from '~/stores/yard'
+import { downloadText } from '~/composables/useDownload'
+import { useNotices } from '~/composables/useNotices'
+import { pickedFile } from '~/composables/usePickedFile'
 
 /** What can be done with several lots at once, and tables of them in and out. */
 export function useStockBench() {

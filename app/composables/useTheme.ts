@@ -1,5 +1,6 @@
 import { usePreferredDark } from '@vueuse/core'
 import { computed, watchEffect } from 'vue'
+import { useRemembered } from '~/composables/useRemembered'
 
 export type ThemeChoice = 'auto' | 'light' | 'dark'
 const choice = useRemembered<ThemeChoice>('hephaestal-theme', 'auto')

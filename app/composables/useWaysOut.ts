@@ -4,6 +4,7 @@ import { heatStamp, overruleLimits, POT_LOT, type Heat } from '#core/heat'
 import type { Lot } from '#core/stock'
 import { now, useYard, type Edit } from '~/stores/yard'
 import { letInWords, purchaseName, remedyWords, type ChargeTools } from '~/words/charge'
+import { useHeat } from '~/composables/useHeat'
 
 export interface WayOut {
   words: string

@@ -2,7 +2,13 @@ import { ref, shallowRef } from 'vue'
 import type { ZipFault, ZipRead } from '#formats/workspace-zip'
 import type { Fits, Workspace } from '#core/workspace'
 import { Stopped } from '~/engines/asked-engine'
-import { useYard } from '~/stores/yard'
+import { navigateTo } from '#imports'
+import { downloadBlob } from '~/composables/useDownload'
+import { useNotices } from '~/composables/useNotices'
+import { pickedFile } from '~/composables/usePickedFile'
+import { useSafeKeeping } from '~/composables/useSafeKeeping'
+import { today, useYard } from '~/stores/yard'
+import { counted } from '~/words/figures'
 
 /** A yard from a file, to be looked at before it changes anything. */
 export interface YardOfFile {

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useRoute } from '#imports'
 const route = useRoute()
 </script>
 

@@ -3,6 +3,14 @@ import { shortName } from '#core/alloys'
 import type { Heat } from '#core/heat'
 import { ledgerRow } from '#core/ledger'
 import { heatFacts } from '#core/troubles'
+import { navigateTo, useRoute } from '#imports'
+import { computed } from 'vue'
+import { useUnits } from '~/composables/useUnits'
+import { useYard } from '~/stores/yard'
+import { percent } from '~/words/figures'
+import { verdictShort } from '~/words/results'
+import HeatPick from '~/components/HeatPick.vue'
+import LedgerTabs from '~/components/LedgerTabs.vue'
 
 /** Two heats point by point; where they differ is marked. */
 const yard = useYard()

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { useDevices } from '~/stores/devices'
+import DeviceCard from '~/components/DeviceCard.vue'
 /** Instruments: pretended ones to practise on, real ones on a serial line. */
 const store = useDevices()
 </script>

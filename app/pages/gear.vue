@@ -1,5 +1,14 @@
 <script setup lang="ts">
 import { fuelOf, type Gear, type GearType } from '#core/gear'
+import { computed, ref } from 'vue'
+import { useGear } from '~/composables/useGear'
+import { useUnits } from '~/composables/useUnits'
+import { useYard } from '~/stores/yard'
+import { counted } from '~/words/figures'
+import { GEAR_WORDS, aWord } from '~/words/gear'
+import CrucibleCard from '~/components/CrucibleCard.vue'
+import GearCard from '~/components/GearCard.vue'
+import ThermocoupleCard from '~/components/ThermocoupleCard.vue'
 
 const gear = useGear()
 const { crucibles, furnaces, thermocouples, scales, ingotMoulds } = gear

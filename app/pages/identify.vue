@@ -1,5 +1,11 @@
 <script setup lang="ts">
 import { CLUE_SOURCE, CLUES, type Lot } from '#core/stock'
+import { computed, ref } from 'vue'
+import { useIdentify } from '~/composables/useIdentify'
+import { percent } from '~/words/figures'
+import CompositionBar from '~/components/CompositionBar.vue'
+import QuantityField from '~/components/QuantityField.vue'
+import TwoMetal from '~/components/TwoMetal.vue'
 
 /** What is this? Clues shift the odds over the scrap book. */
 const bench = useIdentify()

@@ -1,4 +1,10 @@
 <script setup lang="ts">
+import { useRoute } from '#imports'
+import { computed, onMounted } from 'vue'
+import { useFirstRun } from '~/composables/useFirstRun'
+import { startHeat } from '~/composables/useHeat'
+import { useYard } from '~/stores/yard'
+import HeatCard from '~/components/HeatCard.vue'
 const yard = useYard()
 const route = useRoute()
 const { loadDemo, startBlank, loading, failed } = useFirstRun()

@@ -3,6 +3,15 @@ import { shortName } from '#core/alloys'
 import { measuredComposition } from '#core/assay'
 import { heatStamp, heatSummary } from '#core/heat'
 import { labelAddress } from '#formats/label'
+import { navigateTo, useRoute } from '#imports'
+import { computed } from 'vue'
+import { useUnits } from '~/composables/useUnits'
+import { useYard } from '~/stores/yard'
+import { percent } from '~/words/figures'
+import { isolated } from '~/words/isolated'
+import HeatPick from '~/components/HeatPick.vue'
+import LedgerTabs from '~/components/LedgerTabs.vue'
+import QrCode from '~/components/QrCode.vue'
 
 /** Stamp list and labels to print: of a heat's ingots, or of the bins. */
 const yard = useYard()

@@ -4,6 +4,18 @@ import { recoveryKey, type LearnedRecovery } from '#core/learn'
 import { ALLOYS } from '#core/alloys'
 import { practicesOf } from '#core/melt'
 import { FORMS } from '#core/losses'
+import { storeToRefs } from '#imports'
+import { computed, onBeforeUnmount, reactive, ref, shallowRef, watch } from 'vue'
+import { useLearning } from '~/composables/useLearning'
+import { useUnits } from '~/composables/useUnits'
+import { useTaught } from '~/stores/taught'
+import { useYard } from '~/stores/yard'
+import { elementName } from '~/words/elements'
+import { capital, counted } from '~/words/figures'
+import { FAMILY_NAMES, withSpread } from '~/words/learning'
+import GrowingList from '~/components/GrowingList.vue'
+import LedgerTabs from '~/components/LedgerTabs.vue'
+import QuantityField from '~/components/QuantityField.vue'
 
 /** What the yard's heats teach: each figure with where it started, its spread and the heats behind it. */
 const learning = useLearning()

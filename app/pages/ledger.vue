@@ -1,4 +1,9 @@
 <script setup lang="ts">
+import { useLedger } from '~/composables/useLedger'
+import { useUnits } from '~/composables/useUnits'
+import { counted } from '~/words/figures'
+import LedgerList from '~/components/LedgerList.vue'
+import LedgerTabs from '~/components/LedgerTabs.vue'
 const { grams } = useUnits()
 const { search, heats, asked, found, totals, shares, saveTable } = useLedger()
 </script>

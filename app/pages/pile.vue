@@ -2,7 +2,14 @@
 import { GROUPS } from '#core/alloys'
 import { purchaseName } from '~/words/charge'
 import { elementName } from '~/words/elements'
-import type { PileRow } from '~/composables/usePile'
+import { computed, onMounted, ref } from 'vue'
+import { startHeat } from '~/composables/useHeat'
+import { type PileRow, usePile } from '~/composables/usePile'
+import { useUnits } from '~/composables/useUnits'
+import { useYard } from '~/stores/yard'
+import { counted } from '~/words/figures'
+import { isolated } from '~/words/isolated'
+import QuantityField from '~/components/QuantityField.vue'
 
 /** What can this pile become? Every target of the library and every own one, tried on the present stock. */
 const yard = useYard()

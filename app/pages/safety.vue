@@ -1,7 +1,14 @@
 <script setup lang="ts">
 import { format } from 'date-fns'
-import { foundIn, recordFits, type YardOfFile } from '~/composables/useYardFile'
 import licences from '#data/licences.json'
+import { onMounted, ref, shallowRef } from 'vue'
+import { downloadText } from '~/composables/useDownload'
+import { useNotices } from '~/composables/useNotices'
+import { useSafeKeeping } from '~/composables/useSafeKeeping'
+import { foundIn, recordFits, type YardOfFile, useYardFile } from '~/composables/useYardFile'
+import { useYard } from '~/stores/yard'
+import { counted } from '~/words/figures'
+import BackupFolder from '~/components/BackupFolder.vue'
 
 /** Backups, snapshots, the room on the disk, and what the program is made of. */
 const keeping = useSafeKeeping()

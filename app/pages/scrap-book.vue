@@ -1,5 +1,8 @@
 <script setup lang="ts">
 import { blendOfGuesses, SCRAP_BOOK, type Lot, type ScrapSource } from '#core/stock'
+import { computed, ref } from 'vue'
+import CansAndFoil from '~/components/CansAndFoil.vue'
+import CompositionBar from '~/components/CompositionBar.vue'
 
 /** What everyday scrap usually is. */
 const search = ref('')

@@ -1,6 +1,16 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core'
 import type { Lot } from '#core/stock'
+import { computed, ref } from 'vue'
+import { useStockBench } from '~/composables/useStockBench'
+import { useStockView } from '~/composables/useStockView'
+import { useUnits } from '~/composables/useUnits'
+import { useYard } from '~/stores/yard'
+import FilePicker from '~/components/FilePicker.vue'
+import GrowingList from '~/components/GrowingList.vue'
+import LotCard from '~/components/LotCard.vue'
+import LotMove from '~/components/LotMove.vue'
+import StockFilters from '~/components/StockFilters.vue'
 
 const yard = useYard()
 const { grams, money } = useUnits()

@@ -1,7 +1,13 @@
 <script setup lang="ts">
 import type { ChargeProblem, JointPlan } from '#core/charge'
 import { freeLots, heatChargeProblem, heatStamp, shareStock, type Heat } from '#core/heat'
-import { now, type Edit } from '~/stores/yard'
+import { computed, reactive, ref, shallowRef, watch } from 'vue'
+import { startHeat } from '~/composables/useHeat'
+import { useNotices } from '~/composables/useNotices'
+import { useStudy } from '~/composables/useStudy'
+import { useUnits } from '~/composables/useUnits'
+import { now, type Edit, useYard } from '~/stores/yard'
+import { isolated } from '~/words/isolated'
 
 /** Two or more heats from one pile, planned together so that no lot is promised twice. */
 const yard = useYard()

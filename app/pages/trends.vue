@@ -3,6 +3,14 @@ import { shortName } from '#core/alloys'
 import { heatStamp } from '#core/heat'
 import { controlChart } from '#core/learn'
 import { ledgerRow } from '#core/ledger'
+import { computed, ref, shallowRef, watch } from 'vue'
+import { useUnits } from '~/composables/useUnits'
+import { useTaught } from '~/stores/taught'
+import { useYard } from '~/stores/yard'
+import { elementName } from '~/words/elements'
+import { capital, counted, percent } from '~/words/figures'
+import { FAMILY_WORDS } from '~/words/gear'
+import LedgerTabs from '~/components/LedgerTabs.vue'
 
 /** How the yard runs: one element or the yield, heat by heat, with limits; tramp elements; losses; cost. */
 const yard = useYard()

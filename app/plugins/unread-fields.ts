@@ -1,3 +1,4 @@
+import { defineNuxtPlugin } from '#imports'
 /**
  * A form is not taken while a figure in it cannot be read: what was typed would be dropped without a word for the last
  * good value. The field says what is wrong and gets the keyboard.

@@ -15,6 +15,7 @@ import { browserLines } from '~/devices/browser-lines'
 import type { LineSource } from '~/devices/line-source'
 import { serialLines } from '~/devices/serial-lines'
 import { serverLines } from '~/devices/server-lines'
+import { useProbeRecorder } from '~/composables/useProbeRecorder'
 
 const SOURCES: Readonly<Record<SourceId, LineSource>> = {
   server: serverLines,

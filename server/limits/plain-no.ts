@@ -1,4 +1,5 @@
-import type { H3Event } from 'h3'
+import { setResponseHeader, type H3Event } from 'h3'
+import { setResponseStatus } from '#imports'
 
 /**
  * What is asked of another address, or in another way, gets a plain no and not the app's page.

@@ -1,5 +1,7 @@
+import { defineEventHandler, setResponseHeader } from 'h3'
 import { RateLimiterMemory, RateLimiterRes } from 'rate-limiter-flexible'
 import { clientOf } from '../limits/client-of'
+import { setResponseStatus } from '#imports'
 
 /** Nobody needs the engine or a pretended instrument hundreds of times a minute. */
 const calls = new RateLimiterMemory({ points: 600, duration: 60 })

@@ -1,3 +1,5 @@
+import { setResponseHeader } from 'h3'
+import { defineNitroPlugin } from 'nitropack/runtime'
 import { overTls } from '../limits/client-of'
 
 /** Over TLS a browser is to come back over TLS for half a year. */

@@ -1,3 +1,4 @@
+import { defineNitroPlugin } from 'nitropack/runtime'
 import { endSolving } from '../solving/shared'
 
 export default defineNitroPlugin((nitro) => {

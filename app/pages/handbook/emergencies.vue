@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { EMERGENCIES, EMERGENCY_FIRST, EMERGENCY_SOURCE } from '#core/melt'
+import HandbookTabs from '~/components/HandbookTabs.vue'
 </script>
 
 <template>

@@ -1,6 +1,10 @@
 <script setup lang="ts">
 import { heatStamp } from '#core/heat'
 import { causesOf, TROUBLE_SOURCE } from '#core/troubles'
+import { computed, ref } from 'vue'
+import { useYard } from '~/stores/yard'
+import HandbookTabs from '~/components/HandbookTabs.vue'
+import SymptomPicker from '~/components/SymptomPicker.vue'
 
 /** What is seen and what it comes from, without a heat's log to go by. */
 const yard = useYard()

@@ -1,5 +1,7 @@
 <script setup lang="ts">
 import { CAUTIONS, CAUTION_SOURCE } from '#core/melt'
+import CautionNote from '~/components/CautionNote.vue'
+import HandbookTabs from '~/components/HandbookTabs.vue'
 </script>
 
 <template>

@@ -2,6 +2,13 @@
 import { findAlloy } from '#core/alloys'
 import { heatStamp } from '#core/heat'
 import { PRACTICE_HEATS, PRACTICE_HEATS_SOURCE, shownBy, type PracticeHeat } from '#core/practice-heats'
+import { computed } from 'vue'
+import { startHeat } from '~/composables/useHeat'
+import { useUnits } from '~/composables/useUnits'
+import { useYard } from '~/stores/yard'
+import { listed } from '~/words/figures'
+import { isolated } from '~/words/isolated'
+import HandbookTabs from '~/components/HandbookTabs.vue'
 
 /** Heats to learn by, from the easiest to the whole art, and which of them the yard's records show. */
 const yard = useYard()

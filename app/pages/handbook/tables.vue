@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import { useReferenceTables } from '~/composables/useReferenceTables'
+import HandbookTabs from '~/components/HandbookTabs.vue'
+import ReferenceTable from '~/components/ReferenceTable.vue'
 /** What the trade looks up, in this yard's units, each with its source. */
 const tables = useReferenceTables()
 </script>

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { useRoute } from '#imports'
+import { useHeat } from '~/composables/useHeat'
 const { heat } = useHeat()
 const route = useRoute()
 </script>

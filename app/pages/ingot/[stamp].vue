@@ -1,5 +1,10 @@
 <script setup lang="ts">
 import { readLabel } from '#formats/label'
+import { useRoute } from '#imports'
+import { computed } from 'vue'
+import { useUnits } from '~/composables/useUnits'
+import { useYard } from '~/stores/yard'
+import CompositionBar from '~/components/CompositionBar.vue'
 
 /** What a label was scanned for: the ingot as this yard knows it, else as its label says. */
 const route = useRoute()

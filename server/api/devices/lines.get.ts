@@ -1,4 +1,4 @@
-import { createEventStream, getQuery, setResponseHeader, setResponseStatus } from 'h3'
+import { createEventStream, defineEventHandler, getQuery, setResponseHeader, setResponseStatus } from 'h3'
 import { deviceQuerySchema, simulatedLine } from '#core/devices'
 import { clientOf } from '../../limits/client-of'
 import { heldPerClient } from '../../limits/per-client'

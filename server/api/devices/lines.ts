@@ -1,3 +1,4 @@
+import { defineEventHandler } from 'h3'
 import { plainNo } from '../../limits/plain-no'
 
 export default defineEventHandler((event) => plainNo(event, 'GET'))

@@ -2,7 +2,20 @@
 import { ALLOYS, orderedLimits } from '#core/alloys'
 import { measuredComposition, outliers, type Assay } from '#core/assay'
 import { nearestAlloys, USES_UNSURE, usesOf } from '#core/ledger'
-import { now } from '~/stores/yard'
+import { computed } from 'vue'
+import { useHeat } from '~/composables/useHeat'
+import { useLogHeat } from '~/composables/useLogHeat'
+import { now, useYard } from '~/stores/yard'
+import { verdictWords } from '~/words/results'
+import AnalyserTake from '~/components/AnalyserTake.vue'
+import AssayImport from '~/components/AssayImport.vue'
+import AssaySheet from '~/components/AssaySheet.vue'
+import CompositionBar from '~/components/CompositionBar.vue'
+import HeatHeading from '~/components/HeatHeading.vue'
+import LimitGates from '~/components/LimitGates.vue'
+import MetalTests from '~/components/MetalTests.vue'
+import PutItRight from '~/components/PutItRight.vue'
+import ToneSentence from '~/components/ToneSentence.vue'
 
 const { heat, summary, edit } = useHeat()
 const { logHeat } = useLogHeat()

@@ -1,4 +1,27 @@
 <script setup lang="ts">
+import { ref } from 'vue'
+import { useChargeBoard } from '~/composables/useChargeBoard'
+import { useHeat } from '~/composables/useHeat'
+import { useMeltEffort } from '~/composables/useMeltEffort'
+import { usePlanChecks } from '~/composables/usePlanChecks'
+import { useProblemFile } from '~/composables/useProblemFile'
+import { useRememberedHere } from '~/composables/useRemembered'
+import { useUnits } from '~/composables/useUnits'
+import { useYard } from '~/stores/yard'
+import ChargeAnswer from '~/components/ChargeAnswer.vue'
+import ChargeChoices from '~/components/ChargeChoices.vue'
+import ChargeRow from '~/components/ChargeRow.vue'
+import CompositionBar from '~/components/CompositionBar.vue'
+import CrucibleRefused from '~/components/CrucibleRefused.vue'
+import FilePicker from '~/components/FilePicker.vue'
+import GearPick from '~/components/GearPick.vue'
+import GrowingList from '~/components/GrowingList.vue'
+import HeatHeading from '~/components/HeatHeading.vue'
+import LimitGates from '~/components/LimitGates.vue'
+import OtherWays from '~/components/OtherWays.vue'
+import PlanChecks from '~/components/PlanChecks.vue'
+import QuantityField from '~/components/QuantityField.vue'
+import WorkingOpener from '~/components/WorkingOpener.vue'
 const { heat, edit } = useHeat()
 const yard = useYard()
 const board = useChargeBoard()

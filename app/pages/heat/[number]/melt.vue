@@ -1,6 +1,25 @@
 <script setup lang="ts">
 import { useWakeLock } from '@vueuse/core'
 import { baseMetal } from '#core/alloys'
+import { computed, onBeforeUnmount, ref, watch } from 'vue'
+import { useCrucibleStanding } from '~/composables/useCrucibleStanding'
+import { useLiveMelt } from '~/composables/useLiveMelt'
+import { useMeltLog } from '~/composables/useMeltLog'
+import { useRunSheet } from '~/composables/useRunSheet'
+import { useUnits } from '~/composables/useUnits'
+import { liquidusWords } from '~/words/alloys'
+import { elementName } from '~/words/elements'
+import { capital } from '~/words/figures'
+import CrucibleRefused from '~/components/CrucibleRefused.vue'
+import FurnaceLog from '~/components/FurnaceLog.vue'
+import HeatHeading from '~/components/HeatHeading.vue'
+import LiveMelt from '~/components/LiveMelt.vue'
+import MeltWarnings from '~/components/MeltWarnings.vue'
+import PracticeList from '~/components/PracticeList.vue'
+import StepList from '~/components/StepList.vue'
+import StepNow from '~/components/StepNow.vue'
+import StopButton from '~/components/StopButton.vue'
+import WeighedRemark from '~/components/WeighedRemark.vue'
 
 // The sheet asks the estimate for zinc to put back, the estimate asks the sheet what is in.
 const topUpZincG = ref(0)

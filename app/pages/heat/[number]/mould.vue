@@ -1,5 +1,14 @@
 <script setup lang="ts">
 import { COOL_DOWN_SOURCE, SECTION_SOURCE } from '#core/casting'
+import { computed } from 'vue'
+import { useCastingFacts } from '~/composables/useCastingFacts'
+import { useHeat } from '~/composables/useHeat'
+import { useUnits } from '~/composables/useUnits'
+import HeatHeading from '~/components/HeatHeading.vue'
+import PourChecklist from '~/components/PourChecklist.vue'
+import RemindersHere from '~/components/RemindersHere.vue'
+import SandMixer from '~/components/SandMixer.vue'
+import ShrinkRule from '~/components/ShrinkRule.vue'
 
 /** Sand and mould, kept small; and the check before the pour. */
 const { heat } = useHeat()

@@ -1,5 +1,19 @@
 <script setup lang="ts">
 import { heatStamp, sensiblePour } from '#core/heat'
+import { computed, ref } from 'vue'
+import { useGear } from '~/composables/useGear'
+import { useHeat } from '~/composables/useHeat'
+import { useRememberedHere } from '~/composables/useRemembered'
+import { useUnits } from '~/composables/useUnits'
+import { useYard } from '~/stores/yard'
+import { balanceWords } from '~/words/results'
+import BalanceBar from '~/components/BalanceBar.vue'
+import BurntFuel from '~/components/BurntFuel.vue'
+import HeatHeading from '~/components/HeatHeading.vue'
+import PutTogether from '~/components/PutTogether.vue'
+import QuantityField from '~/components/QuantityField.vue'
+import SeenAtPour from '~/components/SeenAtPour.vue'
+import ToneSentence from '~/components/ToneSentence.vue'
 
 const { heat, summary, edit } = useHeat()
 const yard = useYard()

@@ -1,4 +1,16 @@
 <script setup lang="ts">
+import { computed } from 'vue'
+import { useChargeBoard } from '~/composables/useChargeBoard'
+import { useHeat } from '~/composables/useHeat'
+import { usePlanChecks } from '~/composables/usePlanChecks'
+import { useScale } from '~/composables/useScale'
+import { useUnits } from '~/composables/useUnits'
+import ConnectedScale from '~/components/ConnectedScale.vue'
+import HeatHeading from '~/components/HeatHeading.vue'
+import PlanChecks from '~/components/PlanChecks.vue'
+import PracticeScale from '~/components/PracticeScale.vue'
+import QuantityField from '~/components/QuantityField.vue'
+import WaysOut from '~/components/WaysOut.vue'
 /** The scale posture: one lot at a time, readable at arm's length. */
 const { heat } = useHeat()
 const board = useChargeBoard()

@@ -2,6 +2,15 @@
 import { orderedLimits } from '#core/alloys'
 import { heatLiquidus, heatStamp, heatWindow } from '#core/heat'
 import { remindersFor } from '#core/troubles'
+import { computed } from 'vue'
+import { useChargeBoard } from '~/composables/useChargeBoard'
+import { useHeat } from '~/composables/useHeat'
+import { usePlanChecks } from '~/composables/usePlanChecks'
+import { useUnits } from '~/composables/useUnits'
+import { useYard } from '~/stores/yard'
+import { liquidusWords, windowWords } from '~/words/alloys'
+import { capital, limitWords, percent } from '~/words/figures'
+import { reminderWords } from '~/words/troubles'
 
 /** One page to print: what to weigh, what it will be, what to mind. */
 const { heat } = useHeat()

@@ -2,6 +2,21 @@
 import { baseMetal } from '#core/alloys'
 import { familyOf } from '#core/families'
 import { heatLiquidus, heatWindow } from '#core/heat'
+import { computed, ref } from 'vue'
+import { useMetalNeed } from '~/composables/useMetalNeed'
+import { useUnits } from '~/composables/useUnits'
+import { PRACTICE_WORDS, liquidusWords, windowWords } from '~/words/alloys'
+import { elementName } from '~/words/elements'
+import { capital } from '~/words/figures'
+import AlloyPicker from '~/components/AlloyPicker.vue'
+import CastingFacts from '~/components/CastingFacts.vue'
+import CastingList from '~/components/CastingList.vue'
+import CrucibleRefused from '~/components/CrucibleRefused.vue'
+import FuelAndFit from '~/components/FuelAndFit.vue'
+import HeatHeading from '~/components/HeatHeading.vue'
+import LimitGates from '~/components/LimitGates.vue'
+import QuantityField from '~/components/QuantityField.vue'
+import RemindersHere from '~/components/RemindersHere.vue'
 
 const bench = useMetalNeed()
 const { heat, edit, need, differs, density } = bench

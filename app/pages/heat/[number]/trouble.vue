@@ -1,7 +1,12 @@
 <script setup lang="ts">
 import { heatStamp } from '#core/heat'
 import { heatFacts, rankCauses, TROUBLE_SOURCE } from '#core/troubles'
-import { now } from '~/stores/yard'
+import { computed, ref } from 'vue'
+import { useHeat } from '~/composables/useHeat'
+import { now, useYard } from '~/stores/yard'
+import { evidenceWords } from '~/words/troubles'
+import HeatHeading from '~/components/HeatHeading.vue'
+import SymptomPicker from '~/components/SymptomPicker.vue'
 
 /** What went wrong: a symptom, its causes as this heat's log supports them, what to do otherwise. */
 const { heat, edit } = useHeat()
