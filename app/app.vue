@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core'
-import { onMounted, ref } from 'vue'
+import { defineAsyncComponent, onMounted, ref } from 'vue'
 import { useFaults } from '~/composables/useFaults'
 import { useNotices } from '~/composables/useNotices'
 import { sweepLostPhotos } from '~/composables/usePhotoSweep'
@@ -12,6 +12,17 @@ import { useYard } from '~/stores/yard'
 import { counted } from '~/words/figures'
 import OpeningYard from '~/components/OpeningYard.vue'
 import YardHeader from '~/components/YardHeader.vue'
+
+const ClashQuestion = defineAsyncComponent(() => import('~/components/ClashQuestion.vue'))
+const CommandPalette = defineAsyncComponent(() => import('~/components/CommandPalette.vue'))
+const EmergencySheet = defineAsyncComponent(() => import('~/components/EmergencySheet.vue'))
+const FaultNote = defineAsyncComponent(() => import('~/components/FaultNote.vue'))
+const NotKept = defineAsyncComponent(() => import('~/components/NotKept.vue'))
+const NotSaved = defineAsyncComponent(() => import('~/components/NotSaved.vue'))
+const ShortcutSheet = defineAsyncComponent(() => import('~/components/ShortcutSheet.vue'))
+const ShutYard = defineAsyncComponent(() => import('~/components/ShutYard.vue'))
+const UpdateOffer = defineAsyncComponent(() => import('~/components/UpdateOffer.vue'))
+const YardStanding = defineAsyncComponent(() => import('~/components/YardStanding.vue'))
 
 const yard = useYard()
 const { announce, message } = useNotices()
@@ -49,12 +60,12 @@ onMounted(() => {
   <div class="flex min-h-dvh flex-col">
     <a href="#main" class="btn sr-only focus:not-sr-only focus:absolute focus:z-50">To the content</a>
     <YardHeader @palette="palette = true" @shortcuts="shortcuts = true" />
-    <LazyNotSaved v-if="yard.saveError" />
-    <LazyFaultNote v-if="fault" />
-    <LazyNotKept v-if="yard.notKept" />
-    <LazyYardStanding v-if="yard.looking || yard.writtenAgain || yard.gone || yard.keeping === 'nowhere'" />
-    <LazyUpdateOffer v-if="yard.ready && !yard.isEmpty" />
-    <LazyClashQuestion v-if="yard.clashes.length" />
+    <NotSaved v-if="yard.saveError" />
+    <FaultNote v-if="fault" />
+    <NotKept v-if="yard.notKept" />
+    <YardStanding v-if="yard.looking || yard.writtenAgain || yard.gone || yard.keeping === 'nowhere'" />
+    <UpdateOffer v-if="yard.ready && !yard.isEmpty" />
+    <ClashQuestion v-if="yard.clashes.length" />
     <p
       v-if="keeping.due.value"
       role="status"
@@ -74,16 +85,16 @@ onMounted(() => {
       <NuxtLink to="/safety" class="btn btn-quiet underline">Safe keeping</NuxtLink>
     </p>
     <main id="main" class="mx-auto w-full max-w-[90rem] flex-1 px-3 pt-4 pb-16 sm:px-5" tabindex="-1">
-      <LazyShutYard v-if="yard.keeping === 'shut'" />
+      <ShutYard v-if="yard.keeping === 'shut'" />
       <NuxtPage v-else-if="yard.ready" />
       <OpeningYard v-else />
     </main>
     <p class="notice" role="status" aria-live="polite">
       <span v-if="message" class="inline-block bg-ink px-4 py-2 text-page">{{ message }}</span>
     </p>
-    <LazyEmergencySheet v-if="stopping" @close="stopping = false" />
-    <LazyCommandPalette v-if="palette" @close="palette = false" />
-    <LazyShortcutSheet v-if="shortcuts" @close="shortcuts = false" />
+    <EmergencySheet v-if="stopping" @close="stopping = false" />
+    <CommandPalette v-if="palette" @close="palette = false" />
+    <ShortcutSheet v-if="shortcuts" @close="shortcuts = false" />
   </div>
 </template>
 

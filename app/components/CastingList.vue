@@ -1,10 +1,12 @@
 <script setup lang="ts">
 import { gatingMass, partFigures, USUAL_GATING, type Gating, type Part, type PartSource } from '#core/casting'
-import { computed, ref } from 'vue'
+import { computed, defineAsyncComponent, ref } from 'vue'
 import type { useMetalNeed } from '~/composables/useMetalNeed'
 import { useUnits } from '~/composables/useUnits'
 import { SOURCE_WORDS } from '~/words/casting'
 import QuantityField from '~/components/QuantityField.vue'
+
+const PartEditor = defineAsyncComponent(() => import('~/components/PartEditor.vue'))
 
 /** What is to be cast, and the metal that goes with it. */
 const props = defineProps<{ bench: ReturnType<typeof useMetalNeed>; locked: boolean }>()
@@ -174,7 +176,7 @@ const setGating = (sizes: Partial<Gating>) =>
       {{ (1 + need.allowancePct / 100).toFixed(2) }} + {{ grams(need.heelG) }} = <b>{{ grams(neededG) }}</b>
       <span v-if="density && !density.published" class="text-soft"> by an estimated density</span>
     </p>
-    <LazyPartEditor
+    <PartEditor
       v-if="editing"
       :part="editing.part"
       :from="editing.from"

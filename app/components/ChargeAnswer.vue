@@ -1,10 +1,13 @@
 <script setup lang="ts">
+import { defineAsyncComponent } from 'vue'
 import { restoreLimits } from '#core/heat'
 import type { ChargeBoard } from '~/composables/useChargeBoard'
 import { useHeat } from '~/composables/useHeat'
 import { useUnits } from '~/composables/useUnits'
 import { counted } from '~/words/figures'
 import WaysOut from '~/components/WaysOut.vue'
+
+const NoAnswer = defineAsyncComponent(() => import('~/components/NoAnswer.vue'))
 
 /** The sentence that matters: what to charge and what limits it, or why nothing fits and what would help. */
 defineProps<{ board: ChargeBoard }>()
@@ -14,7 +17,7 @@ const { grams } = useUnits()
 
 <template>
   <div v-if="heat" class="mb-2" aria-live="polite" data-testid="answer">
-    <LazyNoAnswer v-if="board.engine.error" />
+    <NoAnswer v-if="board.engine.error" />
     <template v-else-if="board.infeasible.value">
       <p class="max-w-4xl border-l-8 border-oxide bg-oxide-wash px-4 py-3 text-lg font-bold">
         {{ board.conflict.value }}

@@ -2,11 +2,13 @@
 import { TAP_TOLERANCE_PCT } from '#core/heat'
 import type { ChargeBoard } from '~/composables/useChargeBoard'
 import { LOSS_WORDS } from '~/words/losses'
-import { computed, ref } from 'vue'
+import { computed, defineAsyncComponent, ref } from 'vue'
 import { useHeat } from '~/composables/useHeat'
 import { useLosses } from '~/composables/useLosses'
 import { useYard } from '~/stores/yard'
 import QuantityField from '~/components/QuantityField.vue'
+
+const LossesSheet = defineAsyncComponent(() => import('~/components/LossesSheet.vue'))
 
 /** How the charge is to be chosen: what it aims at, how sure it is to be, from how many lots, with whose losses. */
 defineProps<{ board: ChargeBoard }>()
@@ -93,7 +95,7 @@ const figure = (event: Event) => Number((event.target as HTMLSelectElement).valu
         {{ LOSS_WORDS[way].name }}
       </button>
     </div>
-    <LazyLossesSheet v-if="losses" @close="losses = false" />
+    <LossesSheet v-if="losses" @close="losses = false" />
   </div>
 </template>
 

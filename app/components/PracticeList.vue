@@ -8,10 +8,12 @@ import {
   type PracticeArea,
 } from '#core/melt'
 import type { RunSheet } from '~/composables/useRunSheet'
-import { computed, ref } from 'vue'
+import { computed, defineAsyncComponent, ref } from 'vue'
 import { useYard } from '~/stores/yard'
 import { DOSE_WORDS } from '~/words/melt'
 import QuantityField from '~/components/QuantityField.vue'
+
+const PracticeEditor = defineAsyncComponent(() => import('~/components/PracticeEditor.vue'))
 
 /** How this heat is done: in each area the schools with their reasons, one of them in force. */
 const props = defineProps<{ sheet: RunSheet }>()
@@ -120,7 +122,7 @@ const own = (id: string) => yard.practices.find((one) => one.id === id)
       </fieldset>
     </details>
     <p class="mt-2 text-xs text-soft">{{ PRACTICES_SOURCE }}.</p>
-    <LazyPracticeEditor
+    <PracticeEditor
       v-if="writing || changing"
       :area="writing ?? own(changing!)!.area"
       :practice="changing ? own(changing)! : null"

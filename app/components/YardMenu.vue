@@ -2,11 +2,13 @@
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue'
 import { Menu as MenuIcon } from '@lucide/vue'
 import { navigateTo } from '#imports'
-import { computed } from 'vue'
+import { computed, defineAsyncComponent } from 'vue'
 import { useTheme } from '~/composables/useTheme'
 import { useYardFile } from '~/composables/useYardFile'
 import { useYard } from '~/stores/yard'
 import { isolated } from '~/words/isolated'
+
+const ImportPreview = defineAsyncComponent(() => import('~/components/ImportPreview.vue'))
 
 const emit = defineEmits<{ shortcuts: [] }>()
 const yard = useYard()
@@ -83,6 +85,6 @@ const items = computed(() => [
         <button class="btn" @click="reading.stop()">Stop</button>
       </div>
     </div>
-    <LazyImportPreview v-if="preview" :file="preview" @close="preview = null" />
+    <ImportPreview v-if="preview" :file="preview" @close="preview = null" />
   </Menu>
 </template>

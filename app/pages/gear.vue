@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { fuelOf, type Gear, type GearType } from '#core/gear'
-import { computed, ref } from 'vue'
+import { computed, defineAsyncComponent, ref } from 'vue'
 import { useGear } from '~/composables/useGear'
 import { useUnits } from '~/composables/useUnits'
 import { useYard } from '~/stores/yard'
@@ -9,6 +9,8 @@ import { GEAR_WORDS, aWord } from '~/words/gear'
 import CrucibleCard from '~/components/CrucibleCard.vue'
 import GearCard from '~/components/GearCard.vue'
 import ThermocoupleCard from '~/components/ThermocoupleCard.vue'
+
+const GearEditor = defineAsyncComponent(() => import('~/components/GearEditor.vue'))
 
 const gear = useGear()
 const { crucibles, furnaces, thermocouples, scales, ingotMoulds } = gear
@@ -103,6 +105,6 @@ const burnt = (id: string) => yard.heats.filter((heat) => heat.furnaceId === id 
         </template>
       </ul>
     </section>
-    <LazyGearEditor v-if="editing" :type="editing.type" :gear="editing.gear" @close="editing = null" />
+    <GearEditor v-if="editing" :type="editing.type" :gear="editing.gear" @close="editing = null" />
   </section>
 </template>

@@ -1,11 +1,13 @@
 <script setup lang="ts">
 import { CLUE_SOURCE, CLUES, type Lot } from '#core/stock'
-import { computed, ref } from 'vue'
+import { computed, defineAsyncComponent, ref } from 'vue'
 import { useIdentify } from '~/composables/useIdentify'
 import { percent } from '~/words/figures'
 import CompositionBar from '~/components/CompositionBar.vue'
 import QuantityField from '~/components/QuantityField.vue'
 import TwoMetal from '~/components/TwoMetal.vue'
+
+const LotEditor = defineAsyncComponent(() => import('~/components/LotEditor.vue'))
 
 /** What is this? Clues shift the odds over the scrap book. */
 const bench = useIdentify()
@@ -171,7 +173,7 @@ const reset = () => {
         </template>
       </div>
     </div>
-    <LazyLotEditor v-if="twoMetal" :lot="null" :begun="twoMetal" @close="twoMetal = null" />
-    <LazyLotEditor v-if="adding" :lot="null" :begun="bench.asLot.value" @close="adding = false" />
+    <LotEditor v-if="twoMetal" :lot="null" :begun="twoMetal" @close="twoMetal = null" />
+    <LotEditor v-if="adding" :lot="null" :begun="bench.asLot.value" @close="adding = false" />
   </section>
 </template>

@@ -1,10 +1,14 @@
 <script setup lang="ts">
 import { useRoute } from '#imports'
-import { computed, onMounted } from 'vue'
+import { computed, defineAsyncComponent, onMounted } from 'vue'
 import { useFirstRun } from '~/composables/useFirstRun'
 import { startHeat } from '~/composables/useHeat'
 import { useYard } from '~/stores/yard'
 import HeatCard from '~/components/HeatCard.vue'
+
+const BinsTogether = defineAsyncComponent(() => import('~/components/BinsTogether.vue'))
+const LooseEnds = defineAsyncComponent(() => import('~/components/LooseEnds.vue'))
+const PouredLately = defineAsyncComponent(() => import('~/components/PouredLately.vue'))
 const yard = useYard()
 const route = useRoute()
 const { loadDemo, startBlank, loading, failed } = useFirstRun()
@@ -57,10 +61,10 @@ const open = computed(() => yard.heats.filter(({ loggedAt }) => !loggedAt).rever
         </p>
       </div>
       <div class="beside grid grid-cols-1 gap-6">
-        <LazyLooseEnds />
-        <LazyBinsTogether />
+        <LooseEnds />
+        <BinsTogether />
       </div>
-      <LazyPouredLately />
+      <PouredLately />
     </div>
   </section>
 </template>

@@ -1,9 +1,12 @@
 <script setup lang="ts">
+import { defineAsyncComponent } from 'vue'
 import { useLedger } from '~/composables/useLedger'
 import { useUnits } from '~/composables/useUnits'
 import { counted } from '~/words/figures'
 import LedgerList from '~/components/LedgerList.vue'
 import LedgerTabs from '~/components/LedgerTabs.vue'
+
+const WhereItWentChart = defineAsyncComponent(() => import('~/components/WhereItWentChart.vue'))
 const { grams } = useUnits()
 const { search, heats, asked, found, totals, shares, saveTable } = useLedger()
 </script>
@@ -34,7 +37,7 @@ const { search, heats, asked, found, totals, shares, saveTable } = useLedger()
       No heat is in the ledger yet. A heat comes here when you log it at its Assay stage.
     </p>
     <template v-else>
-      <LazyWhereItWentChart v-if="shares.length > 1" class="mb-6" :points="shares" />
+      <WhereItWentChart v-if="shares.length > 1" class="mb-6" :points="shares" />
       <div class="mb-2 flex flex-wrap items-center justify-between gap-x-5">
         <p id="search-help" class="text-sm text-soft">
           Words, or <b>Sn&gt;9</b>, <b>date&gt;2026-05</b>, <b>alloy:</b>, <b>lot:</b>, <b>crucible:</b>,

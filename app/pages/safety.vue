@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { format } from 'date-fns'
 import licences from '#data/licences.json'
-import { onMounted, ref, shallowRef } from 'vue'
+import { defineAsyncComponent, onMounted, ref, shallowRef } from 'vue'
 import { downloadText } from '~/composables/useDownload'
 import { useNotices } from '~/composables/useNotices'
 import { useSafeKeeping } from '~/composables/useSafeKeeping'
@@ -9,6 +9,8 @@ import { foundIn, recordFits, type YardOfFile, useYardFile } from '~/composables
 import { useYard } from '~/stores/yard'
 import { counted } from '~/words/figures'
 import BackupFolder from '~/components/BackupFolder.vue'
+
+const ImportPreview = defineAsyncComponent(() => import('~/components/ImportPreview.vue'))
 
 /** Backups, snapshots, the room on the disk, and what the program is made of. */
 const keeping = useSafeKeeping()
@@ -163,6 +165,6 @@ const when = (iso: string) => format(new Date(iso), 'd MMM yyyy, HH:mm')
         </details>
       </section>
     </div>
-    <LazyImportPreview v-if="opened" :file="opened" @close="opened = null" />
+    <ImportPreview v-if="opened" :file="opened" @close="opened = null" />
   </section>
 </template>

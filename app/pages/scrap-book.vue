@@ -1,8 +1,10 @@
 <script setup lang="ts">
 import { blendOfGuesses, SCRAP_BOOK, type Lot, type ScrapSource } from '#core/stock'
-import { computed, ref } from 'vue'
+import { computed, defineAsyncComponent, ref } from 'vue'
 import CansAndFoil from '~/components/CansAndFoil.vue'
 import CompositionBar from '~/components/CompositionBar.vue'
+
+const LotEditor = defineAsyncComponent(() => import('~/components/LotEditor.vue'))
 
 /** What everyday scrap usually is. */
 const search = ref('')
@@ -86,6 +88,6 @@ function begin(entry: ScrapSource): void {
         <p class="mt-1 text-xs text-soft">{{ entry.source }}; odds and spreads are estimates.</p>
       </li>
     </ul>
-    <LazyLotEditor v-if="adding" :lot="null" :begun="adding" @close="adding = null" />
+    <LotEditor v-if="adding" :lot="null" :begun="adding" @close="adding = null" />
   </section>
 </template>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core'
 import type { Lot } from '#core/stock'
-import { computed, ref } from 'vue'
+import { computed, defineAsyncComponent, ref } from 'vue'
 import { useStockBench } from '~/composables/useStockBench'
 import { useStockView } from '~/composables/useStockView'
 import { useUnits } from '~/composables/useUnits'
@@ -11,6 +11,10 @@ import GrowingList from '~/components/GrowingList.vue'
 import LotCard from '~/components/LotCard.vue'
 import LotMove from '~/components/LotMove.vue'
 import StockFilters from '~/components/StockFilters.vue'
+
+const BulkEdit = defineAsyncComponent(() => import('~/components/BulkEdit.vue'))
+const LotEditor = defineAsyncComponent(() => import('~/components/LotEditor.vue'))
+const StockImport = defineAsyncComponent(() => import('~/components/StockImport.vue'))
 
 const yard = useYard()
 const { grams, money } = useUnits()
@@ -141,8 +145,8 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
       <button class="btn btn-quiet" @click="picked.clear()">None</button>
     </div>
     <LotMove v-if="moving" :lot="moving" @close="moving = null" />
-    <LazyBulkEdit v-if="bulk" :lots="chosen" @close="bulk = false" />
-    <LazyStockImport v-if="table" :table="table" :file-name="fileName" @close="table = null" />
-    <LazyLotEditor v-if="editing" :lot="editing === 'new' ? null : editing" @close="editing = null" />
+    <BulkEdit v-if="bulk" :lots="chosen" @close="bulk = false" />
+    <StockImport v-if="table" :table="table" :file-name="fileName" @close="table = null" />
+    <LotEditor v-if="editing" :lot="editing === 'new' ? null : editing" @close="editing = null" />
   </section>
 </template>

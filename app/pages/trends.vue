@@ -3,7 +3,7 @@ import { shortName } from '#core/alloys'
 import { heatStamp } from '#core/heat'
 import { controlChart } from '#core/learn'
 import { ledgerRow } from '#core/ledger'
-import { computed, ref, shallowRef, watch } from 'vue'
+import { computed, defineAsyncComponent, ref, shallowRef, watch } from 'vue'
 import { useUnits } from '~/composables/useUnits'
 import { useTaught } from '~/stores/taught'
 import { useYard } from '~/stores/yard'
@@ -11,6 +11,8 @@ import { elementName } from '~/words/elements'
 import { capital, counted, percent } from '~/words/figures'
 import { FAMILY_WORDS } from '~/words/gear'
 import LedgerTabs from '~/components/LedgerTabs.vue'
+
+const ControlChart = defineAsyncComponent(() => import('~/components/ControlChart.vue'))
 
 /** How the yard runs: one element or the yield, heat by heat, with limits; tramp elements; losses; cost. */
 const yard = useYard()
@@ -142,7 +144,7 @@ const meanCost = computed(() => {
     </div>
     <div class="grid items-start gap-4 lg:grid-cols-2">
       <template v-for="one in charted" :key="one.title">
-        <LazyControlChart
+        <ControlChart
           v-if="one.chart"
           :chart="one.chart"
           :stamps="one.stamps!"

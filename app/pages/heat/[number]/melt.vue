@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useWakeLock } from '@vueuse/core'
 import { baseMetal } from '#core/alloys'
-import { computed, onBeforeUnmount, ref, watch } from 'vue'
+import { computed, defineAsyncComponent, onBeforeUnmount, ref, watch } from 'vue'
 import { useCrucibleStanding } from '~/composables/useCrucibleStanding'
 import { useLiveMelt } from '~/composables/useLiveMelt'
 import { useMeltLog } from '~/composables/useMeltLog'
@@ -20,6 +20,8 @@ import StepList from '~/components/StepList.vue'
 import StepNow from '~/components/StepNow.vue'
 import StopButton from '~/components/StopButton.vue'
 import WeighedRemark from '~/components/WeighedRemark.vue'
+
+const MeltTrace = defineAsyncComponent(() => import('~/components/MeltTrace.vue'))
 
 // The sheet asks the estimate for zinc to put back, the estimate asks the sheet what is in.
 const topUpZincG = ref(0)
@@ -82,7 +84,7 @@ const unweighed = computed(() => heat.value?.weighed.length === 0)
       <div class="grid grid-cols-1 gap-5">
         <MeltWarnings v-if="!heat.loggedAt" :log="log" :sheet="sheet" />
         <LiveMelt v-if="!heat.loggedAt" :log="log" :live="live" />
-        <LazyMeltTrace
+        <MeltTrace
           v-if="liquidus && log.trace.value.length > 0"
           :trace="log.trace.value"
           :liquidus-c="liquidus.liquidusC"

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { heatStamp, sensiblePour } from '#core/heat'
-import { computed, ref } from 'vue'
+import { computed, defineAsyncComponent, ref } from 'vue'
 import { useGear } from '~/composables/useGear'
 import { useHeat } from '~/composables/useHeat'
 import { useRememberedHere } from '~/composables/useRemembered'
@@ -14,6 +14,8 @@ import PutTogether from '~/components/PutTogether.vue'
 import QuantityField from '~/components/QuantityField.vue'
 import SeenAtPour from '~/components/SeenAtPour.vue'
 import ToneSentence from '~/components/ToneSentence.vue'
+
+const MassFlow = defineAsyncComponent(() => import('~/components/MassFlow.vue'))
 
 const { heat, summary, edit } = useHeat()
 const yard = useYard()
@@ -168,7 +170,7 @@ function removeIngot(id: string): void {
         found again <b>{{ (100 * balance.metalYield).toFixed(1) }} %</b>; accounted for
         <b>{{ ((100 * balance.foundG) / balance.chargeG).toFixed(1) }} %</b>.
       </p>
-      <LazyMassFlow v-if="balance.foundG > 0" class="mt-3" :balance="balance" :heat="heat" />
+      <MassFlow v-if="balance.foundG > 0" class="mt-3" :balance="balance" :heat="heat" />
       <PutTogether class="mt-4" />
     </template>
   </section>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, defineAsyncComponent } from 'vue'
 import { useChargeBoard } from '~/composables/useChargeBoard'
 import { useHeat } from '~/composables/useHeat'
 import { usePlanChecks } from '~/composables/usePlanChecks'
@@ -11,6 +11,8 @@ import PlanChecks from '~/components/PlanChecks.vue'
 import PracticeScale from '~/components/PracticeScale.vue'
 import QuantityField from '~/components/QuantityField.vue'
 import WaysOut from '~/components/WaysOut.vue'
+
+const NoAnswer = defineAsyncComponent(() => import('~/components/NoAnswer.vue'))
 /** The scale posture: one lot at a time, readable at arm's length. */
 const { heat } = useHeat()
 const board = useChargeBoard()
@@ -35,7 +37,7 @@ const begun = computed(() => done.value.length > 0)
 <template>
   <section v-if="heat" class="mx-auto max-w-3xl">
     <HeatHeading question="What do I weigh out?" />
-    <LazyNoAnswer v-if="board.engine.error" />
+    <NoAnswer v-if="board.engine.error" />
     <p v-else-if="!heat.alloy || heat.tapMassG === null" class="text-soft">
       Nothing to weigh yet: the heat needs an alloy and a tap mass.
       <NuxtLink :to="`/heat/${heat.number}/target`" class="underline">Choose them</NuxtLink>

@@ -5,7 +5,7 @@ import { measuredComposition } from '#core/assay'
 import { conclusionsOf } from '#core/troubles'
 import { heatLiquidus, heatStamp, heatWindow, tensileMPa } from '#core/heat'
 import { whatIsIn, whereItWent } from '#core/learn'
-import { computed } from 'vue'
+import { computed, defineAsyncComponent } from 'vue'
 import { useHeat } from '~/composables/useHeat'
 import { useMeltLog } from '~/composables/useMeltLog'
 import { useUnits } from '~/composables/useUnits'
@@ -21,6 +21,8 @@ import CompositionBar from '~/components/CompositionBar.vue'
 import KeptPhoto from '~/components/KeptPhoto.vue'
 import ToneSentence from '~/components/ToneSentence.vue'
 import WeighedRemark from '~/components/WeighedRemark.vue'
+
+const MeltTrace = defineAsyncComponent(() => import('~/components/MeltTrace.vue'))
 
 /** A heat from plan to assay on one page, to read and to print. */
 const { heat, summary } = useHeat()
@@ -186,7 +188,7 @@ const print = () => window.print()
               >, poured at {{ degrees(heat.pour.pourTemperatureC) }}</template
             >.
           </p>
-          <LazyMeltTrace
+          <MeltTrace
             v-if="liquidus && log.trace.value.length > 1"
             :trace="log.trace.value"
             :liquidus-c="liquidus.liquidusC"
