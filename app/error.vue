@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import type { NuxtError } from '#app'
 import { computed, ref } from 'vue'
-import { downloadBlob } from '~/composables/useDownload'
-import { useTheme } from '~/composables/useTheme'
-import { today } from '~/stores/yard'
+import { downloadBlob } from '~/shared/page/useDownload'
+import { useTheme } from '~/shared/page/useTheme'
+import { today } from '~/storage/yard-store'
 
 /** The app could not even start: the yard can still be carried out of it. */
 const props = defineProps<{ error: NuxtError }>()

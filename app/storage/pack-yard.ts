@@ -1,5 +1,5 @@
 import { workspacePhotos, type Workspace } from '#core/workspace'
-import { sealYard, zipYard } from '~/engines/packing'
+import { sealYard, zipYard } from './packing-engine'
 
 /** A yard as a file, and how many of its pictures could not be read into it. */
 export interface PackedYard {
@@ -26,7 +26,7 @@ export async function packYard(workspace: Workspace, date: string): Promise<Pack
 }
 
 async function photoBytes(ids: readonly string[]): Promise<Record<string, Uint8Array>> {
-  const { findPhoto } = await import('~/storage/photos')
+  const { findPhoto } = await import('./photos')
   const photos: Record<string, Uint8Array> = {}
   for (const id of ids) {
     // The figures are worth saving where a picture cannot be read.

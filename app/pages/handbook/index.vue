@@ -1,23 +1,7 @@
 <script setup lang="ts">
-import { CAUTIONS, CAUTION_SOURCE } from '#core/melt'
-import CautionNote from '~/components/CautionNote.vue'
-import HandbookTabs from '~/components/HandbookTabs.vue'
+import HandbookPage from '~/features/handbook/HandbookPage.vue'
 </script>
 
 <template>
-  <section>
-    <HandbookTabs />
-    <h1 class="text-2xl font-bold">Cautions</h1>
-    <p class="mt-1 mb-4 max-w-3xl text-soft">
-      {{ CAUTION_SOURCE }}. Each is shown again in the run sheet at the step that needs it.
-    </p>
-    <div class="gap-x-5 lg:columns-2">
-      <CautionNote
-        v-for="caution in CAUTIONS"
-        :key="caution.id"
-        :caution="caution"
-        class="break-inside-avoid"
-      />
-    </div>
-  </section>
+  <HandbookPage />
 </template>

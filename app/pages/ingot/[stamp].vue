@@ -1,58 +1,7 @@
 <script setup lang="ts">
-import { readLabel } from '#formats/label'
-import { useRoute } from '#imports'
-import { computed } from 'vue'
-import { useUnits } from '~/composables/useUnits'
-import { useYard } from '~/stores/yard'
-import CompositionBar from '~/components/CompositionBar.vue'
-
-/** What a label was scanned for: the ingot as this yard knows it, else as its label says. */
-const route = useRoute()
-const yard = useYard()
-const { grams } = useUnits()
-const stamp = computed(() => String(route.params.stamp))
-const label = computed(() => readLabel(`https://label${route.fullPath}`))
-const heat = computed(() =>
-  yard.heats.find(({ pour }) => pour.ingots.some((ingot) => ingot.stamp === stamp.value)),
-)
-const ingot = computed(() => heat.value?.pour.ingots.find((one) => one.stamp === stamp.value))
-const lot = computed(() =>
-  yard.lots.find(({ originHeatId, kind }) => originHeatId === heat.value?.id && kind === 'ingot'),
-)
+import IngotPage from '~/features/ledger/IngotPage.vue'
 </script>
 
 <template>
-  <section class="max-w-2xl">
-    <h1 class="stamp text-4xl leading-none">{{ stamp }}</h1>
-    <template v-if="heat && ingot">
-      <p class="mt-2 text-xl">
-        {{ grams(ingot.massG, 0.1) }} of {{ heat.alloy?.name ?? 'no named alloy' }}, from
-        {{ heat.title || 'a heat' }}, {{ heat.date }}.
-      </p>
-      <CompositionBar v-if="lot" class="mt-3" :composition="{ ...lot.composition, '?': 0 }" :label="stamp" />
-      <div class="mt-4 flex flex-wrap gap-3">
-        <NuxtLink :to="`/heat/${heat.number}/story`" class="btn btn-next">Its heat</NuxtLink>
-        <NuxtLink to="/stock" class="btn">Its bin</NuxtLink>
-      </div>
-    </template>
-    <template v-else-if="label && label.heat">
-      <p class="mt-2 border-l-8 border-amber bg-amber-wash p-3">
-        This yard does not know the ingot. Its label says:
-      </p>
-      <p class="mt-3 text-xl">
-        {{ label.massG ? grams(label.massG) : '' }} of {{ label.alloy || 'an alloy not told' }}, heat
-        {{ label.heat }}.
-      </p>
-      <CompositionBar
-        v-if="Object.keys(label.assay).length"
-        class="mt-3"
-        :composition="{ ...label.assay, '?': 0 }"
-        :label="stamp"
-      />
-    </template>
-    <p v-else class="mt-2 border-l-8 border-amber bg-amber-wash p-3">
-      No ingot of this yard bears this stamp. Look for it in the
-      <NuxtLink to="/ledger" class="underline">ledger</NuxtLink>.
-    </p>
-  </section>
+  <IngotPage />
 </template>

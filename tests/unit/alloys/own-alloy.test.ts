@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { ALLOYS, alloyFaults, findAlloy, limitsFromNominal, shrinkageOf, targetFromAssay } from '#core/alloys'
 import { readAlloys, writeAlloys } from '#formats/alloys-json'
-import { alloyFaultWords } from '~/words/alloys'
+import { alloyFaultWords } from '~/shared/words/alloys-words'
 
 describe('own targets', () => {
   it('limits from nominal figures and a tolerance; never closer than 0.05 %', () => {

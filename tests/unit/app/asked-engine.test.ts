@@ -1,6 +1,6 @@
 import { afterEach, expect, test, vi } from 'vitest'
 import { expose } from 'comlink'
-import { askedEngine } from '~/engines/asked-engine'
+import { askedEngine } from '~/shared/engines/asked-engine'
 
 interface Sums {
   add(a: number, b: number): Promise<number>

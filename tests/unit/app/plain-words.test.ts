@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { plainRecord } from '#core/workspace'
-import { chartText } from '~/charts/chart-text'
-import { isolated } from '~/words/isolated'
+import { chartText } from '~/shared/charts/chart-text'
+import { isolated } from '~/shared/units/isolated'
 
 describe('names as they are kept and shown', () => {
   it('marks that turn the direction of what follows are left out, deep down too, and nothing else', () => {

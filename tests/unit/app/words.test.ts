@@ -9,14 +9,14 @@ import {
   limitingWords,
   planHeadline,
   remedyWords,
-} from '~/words/charge'
-import { limitWords, listed, percent } from '~/words/figures'
-import { wearWords } from '~/words/gear'
-import { withSpread } from '~/words/learning'
-import { stepWords } from '~/words/melt'
-import { quantityWords } from '~/words/quantities'
-import { balanceWords, verdictShort, verdictWords } from '~/words/results'
-import { costWorking, elementWorking, tapWorking } from '~/words/workings'
+} from '~/shared/words/charge-words'
+import { limitWords, listed, percent } from '~/shared/units/figures'
+import { wearWords } from '~/shared/gear/gear-words'
+import { withSpread } from '~/shared/learning/learning-words'
+import { stepWords } from '~/features/melt/melt-words'
+import { quantityWords } from '~/shared/fields/quantity-words'
+import { balanceWords, verdictShort, verdictWords } from '~/shared/heat/results-words'
+import { costWorking, elementWorking, tapWorking } from '~/shared/words/workings-words'
 
 const tools = {
   lotName: (id: string) => ({ tin: 'Tin bar', valves: 'Valve bodies' })[id] ?? id,

@@ -13,7 +13,7 @@ import {
   type Belief,
   type JointBelief,
 } from '#core/learn'
-import { learningEngine } from '~/engines/learning'
+import { learningEngine } from '~/shared/learning/learning-engine'
 import { largeYard, type GrowingYard } from '../../support/large-yard'
 import { seeded } from '../../support/random-problem'
 

@@ -5,7 +5,7 @@ import { outliers, type Assay, type Measured } from '#core/assay'
 import { heatSummary, tensileMPa } from '#core/heat'
 import { ledgerRow, ledgerTotals, looseEnds, matches, nearestAlloys, parseSearch, usesOf } from '#core/ledger'
 import { workspaceSchema } from '#core/workspace'
-import { looseEndWords } from '~/words/loose-ends'
+import { looseEndWords } from '~/features/home/loose-ends-words'
 
 const yard = workspaceSchema.parse(demo)
 const crucibles = new Map(yard.gear.map(({ id, name }) => [id, name.toLowerCase()]))

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { ALLOYS, findAlloy } from '#core/alloys'
 import { checkPlan, crucibleHolds, type CheckedPlan, type PlanCheck } from '#core/melt'
-import { checkWords } from '~/words/plan-checks'
+import { checkWords } from '~/features/charge/plan-checks-words'
 
 const plan = (id: string, part: Partial<CheckedPlan> = {}): CheckedPlan => ({
   alloy: findAlloy(id)!,

@@ -13,7 +13,7 @@ import {
   type ChargedLot,
   type RunSheetAsk,
 } from '#core/melt'
-import { stepWords } from '~/words/melt'
+import { stepWords } from '~/features/melt/melt-words'
 
 const lot = (name: string, composition: Record<string, number>, massG = 500, form = 'bar'): ChargedLot => ({
   lotId: name,

@@ -16,8 +16,8 @@ import {
   zincPressure,
   type ChargedLot,
 } from '#core/melt'
-import { liquidusWords, windowWords } from '~/words/alloys'
-import { holdWords, stepWords } from '~/words/melt'
+import { liquidusWords, windowWords } from '~/shared/words/alloys-words'
+import { holdWords, stepWords } from '~/features/melt/melt-words'
 
 /* Every number that can be shown of an alloy of the library, over a grid, against what physics allows. */
 

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { expectedLoss, massBalance, reconcileHeat } from '#core/balance'
 import type { ChargedLine } from '#core/charge'
-import { balanceWords } from '~/words/results'
+import { balanceWords } from '~/shared/heat/results-words'
 
 const grams = (value: number) => `${Math.round(value)} g`
 const line = (composition: Record<string, number>, massG: number, metallicYield: number): ChargedLine => ({

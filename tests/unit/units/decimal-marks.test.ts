@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { decimalMarkOf, parseDecimal, parseMass, parseShare, parseTemperature } from '#core/units'
 import { lotsOfTable, readTable } from '#formats/stock-csv'
 import { readTemperatureLog } from '#formats/temperature-csv'
-import { decimalMarkHere } from '~/words/decimal-mark'
+import { decimalMarkHere } from '~/shared/units/decimal-mark'
 
 /** Eight ways to write numbers; the figures are written by the platform itself (ICU, CLDR data). */
 const LOCALES = ['en-US', 'de-DE', 'fr-FR', 'de-CH', 'en-IN', 'es-ES', 'pt-BR', 'ar-EG'] as const

@@ -1,0 +1,130 @@
+<script setup lang="ts">
+import { GROUPS, type Alloy, type AlloyGroup } from '#core/alloys'
+import type { OwnAlloy } from '#core/workspace'
+import { elementName } from '~/shared/units/elements'
+import { computed } from 'vue'
+import { useAlloyDraft } from './useAlloyDraft'
+import { GROUP_PRACTICES, PRACTICE_WORDS } from '~/shared/words/alloys-words'
+import ElementAdder from '~/shared/fields/ElementAdder.vue'
+import QuantityField from '~/shared/fields/QuantityField.vue'
+import SheetDialog from '~/shared/page/SheetDialog.vue'
+
+/** An own target: nominal figures with a tolerance, or limits typed in. */
+const props = defineProps<{ own: OwnAlloy | null; from: Partial<Alloy> }>()
+const emit = defineEmits<{ close: [] }>()
+const { draft, rows, tolerancePct, faults, setGroup, spread, save, remove } = useAlloyDraft(
+  props.own,
+  props.from,
+  () => emit('close'),
+)
+const known = computed(() => rows.value.map(({ symbol }) => symbol))
+</script>
+
+<template>
+  <SheetDialog :title="own ? `Edit ${own.alloy.name}` : 'A target of your own'" wide @close="emit('close')">
+    <form @submit.prevent="save">
+      <div class="grid gap-3 sm:grid-cols-3">
+        <label class="sm:col-span-3"
+          ><span class="label">Name</span>
+          <input v-model="draft.name" class="field" maxlength="120" placeholder="Finial bronze" />
+        </label>
+        <label
+          ><span class="label">Group</span>
+          <select
+            class="field"
+            :value="draft.group"
+            @change="setGroup(($event.target as HTMLSelectElement).value as AlloyGroup)"
+          >
+            <option v-for="group in GROUPS" :key="group" :value="group">{{ group }}</option>
+          </select></label
+        >
+        <label
+          ><span class="label">Handled as</span>
+          <select v-model="draft.practice" class="field">
+            <option v-for="practice in GROUP_PRACTICES[draft.group]" :key="practice" :value="practice">
+              {{ PRACTICE_WORDS[practice] }}
+            </option>
+          </select></label
+        >
+        <p class="self-end pb-2 text-soft">The rest is {{ elementName(draft.base) }}.</p>
+      </div>
+      <div class="relative mt-4 overflow-x-auto" tabindex="0" role="region" aria-label="Limits">
+        <table class="w-full min-w-104 text-left">
+          <thead class="text-xs text-soft">
+            <tr>
+              <th scope="col" class="pr-3">Element</th>
+              <th scope="col">Nominal, %</th>
+              <th scope="col">Least, %</th>
+              <th scope="col">Most, %</th>
+              <th><span class="sr-only">Remove</span></th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="(row, index) in rows" :key="row.symbol" class="border-t border-line">
+              <th scope="row" class="py-1 pr-3 text-left">{{ row.symbol }}</th>
+              <td v-for="key in ['nominal', 'min', 'max'] as const" :key="key" class="py-1 pr-2">
+                <QuantityField
+                  :model-value="row[key]"
+                  :label="`${row.symbol}: ${key === 'min' ? 'least' : key === 'max' ? 'most' : 'nominal'}`"
+                  hide-label
+                  kind="percent"
+                  nullable
+                  @update:model-value="row[key] = $event"
+                />
+              </td>
+              <td class="py-1 text-right">
+                <button type="button" class="btn btn-quiet" @click="rows.splice(index, 1)">
+                  Remove<span class="sr-only"> {{ row.symbol }}</span>
+                </button>
+              </td>
+            </tr>
+          </tbody>
+        </table>
+      </div>
+      <ElementAdder
+        :known="known"
+        @add="rows.push({ symbol: $event, nominal: null, min: null, max: null })"
+      />
+      <div class="mt-3 flex flex-wrap items-end gap-3">
+        <QuantityField
+          v-model="tolerancePct"
+          class="w-36"
+          label="Tolerance, ± of each"
+          kind="percent"
+          positive
+        />
+        <button type="button" class="btn" @click="spread">Set limits from nominal</button>
+      </div>
+      <div class="mt-4 grid gap-3 sm:grid-cols-4">
+        <QuantityField v-model="draft.othersEachMax" label="Others, each at most" kind="percent" nullable />
+        <QuantityField v-model="draft.othersTotalMax" label="Others together" kind="percent" nullable />
+        <QuantityField
+          v-model="draft.liquidusC"
+          label="Liquidus, if known"
+          kind="temperature"
+          nullable
+          hint="estimated when empty"
+        />
+        <QuantityField
+          v-model="draft.densityGcm3"
+          label="Density, if known"
+          kind="number"
+          unit-words="g/cm³"
+          nullable
+          positive
+        />
+        <label class="sm:col-span-4"
+          ><span class="label">What it is for</span>
+          <input v-model="draft.use" class="field" maxlength="300" />
+        </label>
+      </div>
+      <ul v-if="faults.length" role="alert" class="mt-3 font-semibold text-oxide">
+        <li v-for="fault in faults" :key="fault">{{ fault }}</li>
+      </ul>
+      <div class="mt-4 flex flex-wrap gap-3">
+        <button class="btn btn-next">Keep this target</button>
+        <button v-if="own" type="button" class="btn ml-auto" @click="remove">Remove it</button>
+      </div>
+    </form>
+  </SheetDialog>
+</template>

@@ -1,0 +1,164 @@
+<script setup lang="ts">
+import {
+  ALLOYS,
+  GROUPS,
+  liquidusOf,
+  nominalWhole,
+  searchAlloys,
+  targetFromAssay,
+  type Alloy,
+} from '#core/alloys'
+import { combineReadings, measuredComposition } from '#core/assay'
+import { pourWindow } from '#core/families'
+import { heatStamp } from '#core/heat'
+import type { OwnAlloy } from '#core/workspace'
+import { computed, ref } from 'vue'
+import { useAlloyFile } from './useAlloyFile'
+import { startHeat } from '~/shared/heat/useHeat'
+import { useUnits } from '~/shared/units/useUnits'
+import { useYard } from '~/storage/yard-store'
+import { liquidusWords, windowWords } from '~/shared/words/alloys-words'
+import { capital } from '~/shared/units/figures'
+import AlloyCompare from './AlloyCompare.vue'
+import AlloyEditor from './AlloyEditor.vue'
+import FilePicker from '~/shared/fields/FilePicker.vue'
+import HeatPick from '~/shared/fields/HeatPick.vue'
+import LimitGates from '~/shared/composition/LimitGates.vue'
+import SheetDialog from '~/shared/page/SheetDialog.vue'
+
+const MOST_COMPARED = 4
+const yard = useYard()
+const units = useUnits()
+const { save, open, fault } = useAlloyFile()
+const file = ref<{ open: () => void }>()
+const group = ref<string>('all')
+const search = ref('')
+const chosen = ref<Alloy | null>(null)
+const compared = ref<string[]>([])
+const editing = ref<{ own: OwnAlloy | null; from: Partial<Alloy> } | null>(null)
+const all = computed(() => [...yard.ownAlloys.map(({ alloy }) => alloy), ...ALLOYS])
+const found = computed(() => {
+  const inGroup = ({ designation, group: of }: Alloy) =>
+    group.value === 'all' || (group.value === 'own' ? designation === 'Own' : of === group.value)
+  return searchAlloys(all.value.filter(inGroup), search.value)
+})
+const sideBySide = computed(() =>
+  compared.value.flatMap((id) => all.value.find((alloy) => alloy.id === id) ?? []),
+)
+function compare(alloy: Alloy): void {
+  compared.value = compared.value.includes(alloy.id)
+    ? compared.value.filter((id) => id !== alloy.id)
+    : [...compared.value, alloy.id].slice(0, MOST_COMPARED)
+}
+const liquidus = (alloy: Alloy) => liquidusOf(alloy, nominalWhole(alloy))
+const ownOf = (alloy: Alloy) => yard.ownAlloys.find((own) => own.alloy.id === alloy.id) ?? null
+function edit(own: OwnAlloy | null, from: Partial<Alloy>): void {
+  chosen.value = null
+  editing.value = { own, from }
+}
+const duplicate = (alloy: Alloy) => edit(null, { ...alloy, name: `${alloy.name.slice(0, 110)}, own` })
+
+/** Heats with a reading, whose metal can become a target. */
+const measuredHeats = computed(() =>
+  yard.heats
+    .filter(({ assays, alloy }) => alloy && assays.some(({ readings }) => Object.keys(readings).length))
+    .reverse(),
+)
+function fromAssay(picked: string): void {
+  const heat = measuredHeats.value.find(({ number }) => String(number) === picked)
+  if (!heat?.alloy) return
+  const composition = measuredComposition(combineReadings(heat.assays), heat.alloy.base)
+  const { group: family, practice, base } = heat.alloy
+  edit(null, {
+    name: `As ${heatStamp(heat.number)}${heat.title ? `, ${heat.title.toLowerCase()}` : ''}`.slice(0, 120),
+    group: family,
+    practice,
+    base,
+    ...targetFromAssay(composition, base),
+  })
+}
+</script>
+
+<template>
+  <section>
+    <div class="mb-3 flex flex-wrap items-end gap-3">
+      <h1 class="flex-1 basis-56 text-2xl font-bold">{{ found.length }} alloys</h1>
+      <label
+        ><span class="sr-only">Group</span>
+        <select v-model="group" class="field">
+          <option value="all">all groups</option>
+          <option value="own">my own</option>
+          <option v-for="name in GROUPS" :key="name" :value="name">{{ name }}</option>
+        </select></label
+      >
+      <input
+        v-model="search"
+        type="search"
+        class="field max-w-64"
+        placeholder="Name, number or use"
+        aria-label="Search the alloys"
+      />
+    </div>
+    <div class="mb-4 flex flex-wrap items-center gap-2">
+      <button class="btn" @click="edit(null, {})">A target of your own</button>
+      <HeatPick
+        v-if="measuredHeats.length"
+        :heats="measuredHeats"
+        label="A target from an assay"
+        prompt="From an assay…"
+        @pick="fromAssay"
+      />
+      <button class="btn btn-quiet" @click="file?.open()">Read from a file…</button>
+      <button v-if="yard.ownAlloys.length" class="btn btn-quiet" @click="save">Save my own…</button>
+      <FilePicker ref="file" label="Alloys file" accept=".json,application/json" @change="open" />
+    </div>
+    <p v-if="fault" role="alert" class="mb-3 font-semibold text-oxide">{{ fault }}</p>
+    <AlloyCompare v-if="sideBySide.length > 1" id="compare" :alloys="sideBySide" @drop="compare" />
+    <ul class="grid gap-x-5 lg:grid-cols-2">
+      <li v-for="alloy in found" :key="alloy.id" class="flex items-center gap-2 border-t border-line">
+        <input
+          type="checkbox"
+          class="size-5 shrink-0 accent-(--ember)"
+          :checked="compared.includes(alloy.id)"
+          :disabled="!compared.includes(alloy.id) && compared.length >= MOST_COMPARED"
+          :aria-label="`Compare ${alloy.name} ${alloy.designation}`"
+          @change="compare(alloy)"
+        />
+        <button class="w-full px-1 py-2 text-left hover:bg-well" @click="chosen = alloy">
+          <span class="flex flex-wrap justify-between gap-x-4">
+            <span class="font-bold">{{ alloy.name }}</span>
+            <span class="text-soft"
+              >{{ alloy.designation }}, {{ liquidusWords(liquidus(alloy), units) }}</span
+            >
+          </span>
+          <span class="block text-sm text-soft">{{ alloy.use }}</span>
+        </button>
+      </li>
+    </ul>
+    <div
+      v-if="compared.length"
+      class="sticky bottom-0 mt-3 flex flex-wrap items-center gap-3 border-2 border-ink bg-panel px-4 py-2"
+    >
+      <span class="flex-1">{{ sideBySide.map(({ name }) => name).join(', ') }}</span>
+      <span v-if="compared.length < 2" class="text-soft">Tick another to compare, up to four.</span>
+      <a v-else href="#compare" class="btn btn-next">See them side by side</a>
+      <button class="btn btn-quiet" @click="compared = []">Clear</button>
+    </div>
+    <SheetDialog v-if="chosen" :title="`${chosen.designation} ${chosen.name}`" @close="chosen = null">
+      <p v-if="chosen.use" class="mb-2">{{ chosen.use }}.</p>
+      <p class="mb-3">
+        {{ capital(liquidusWords(liquidus(chosen), units)) }},
+        {{ windowWords(pourWindow(chosen, liquidus(chosen)), units) }}.
+      </p>
+      <LimitGates :limits="chosen.limits" />
+      <p v-if="chosen.note" class="mt-3 text-sm">{{ chosen.note }}</p>
+      <p class="mt-3 mb-3 text-xs text-soft">Source: {{ chosen.source }}.</p>
+      <div class="flex flex-wrap gap-3">
+        <button class="btn btn-next" @click="startHeat({ alloy: chosen })">Start a heat of it</button>
+        <button v-if="ownOf(chosen)" class="btn" @click="edit(ownOf(chosen), chosen)">Edit</button>
+        <button class="btn" @click="duplicate(chosen)">Copy to my own</button>
+      </div>
+    </SheetDialog>
+    <AlloyEditor v-if="editing" v-bind="editing" @close="editing = null" />
+  </section>
+</template>

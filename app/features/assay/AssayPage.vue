@@ -1,0 +1,175 @@
+<script setup lang="ts">
+import { ALLOYS, orderedLimits } from '#core/alloys'
+import { measuredComposition, outliers, type Assay } from '#core/assay'
+import { nearestAlloys, USES_UNSURE, usesOf } from '#core/ledger'
+import { computed } from 'vue'
+import { useHeat } from '~/shared/heat/useHeat'
+import { useLogHeat } from './useLogHeat'
+import { now, useYard } from '~/storage/yard-store'
+import { verdictWords } from '~/shared/heat/results-words'
+import AnalyserTake from './AnalyserTake.vue'
+import AssayImport from './AssayImport.vue'
+import AssaySheet from './AssaySheet.vue'
+import CompositionBar from '~/shared/composition/CompositionBar.vue'
+import HeatHeading from '~/shared/heat/HeatHeading.vue'
+import LimitGates from '~/shared/composition/LimitGates.vue'
+import MetalTests from './MetalTests.vue'
+import PutItRight from './PutItRight.vue'
+import ToneSentence from '~/shared/page/ToneSentence.vue'
+
+const { heat, summary, edit } = useHeat()
+const { logHeat } = useLogHeat()
+const yard = useYard()
+const frozen = computed(() => !!heat.value?.loggedAt)
+const alloy = computed(() => heat.value?.alloy ?? null)
+const verdict = computed(() =>
+  alloy.value && summary.value?.verdict ? verdictWords(summary.value.verdict, alloy.value.name) : null,
+)
+/** The readings on paper; before the first figure is typed, one blank one. */
+const blank: Assay = { id: crypto.randomUUID(), at: now(), method: 'xrf', specimen: '', readings: {} }
+const sheets = computed(() => (heat.value?.assays.length ? heat.value.assays : [blank]))
+function change(sheet: Assay, part: Partial<Assay>, key: string): void {
+  if (!heat.value) return
+  const next = { ...sheet, ...part }
+  const others = heat.value.assays.filter(({ id }) => id !== sheet.id)
+  const at = heat.value.assays.findIndex(({ id }) => id === sheet.id)
+  const assays =
+    at < 0 ? [...others, next] : heat.value.assays.map((entry) => (entry.id === sheet.id ? next : entry))
+  edit('Write down a reading', { assays }, `assay-${sheet.id}-${key}`)
+}
+function addSheet(): void {
+  if (heat.value)
+    edit('Add a reading', {
+      assays: [...heat.value.assays, { ...blank, id: crypto.randomUUID(), at: now() }],
+    })
+}
+function removeSheet(sheet: Assay): void {
+  if (heat.value) edit('Remove a reading', { assays: heat.value.assays.filter(({ id }) => id !== sheet.id) })
+}
+const measured = computed(() => measuredComposition(summary.value?.measured ?? {}, alloy.value?.base))
+const hasMeasured = computed(() => Object.keys(measured.value).length > 0)
+function addReadings(read: readonly Omit<Assay, 'id'>[], from: string): void {
+  if (!heat.value) return
+  const assays = [...heat.value.assays, ...read.map((one) => ({ ...one, id: crypto.randomUUID() }))].slice(
+    -200,
+  )
+  edit(`Readings from ${from}`, { assays })
+}
+const apart = computed(() => outliers(heat.value?.assays ?? []))
+const uses = computed(() => (alloy.value ? usesOf(alloy.value, summary.value?.measured ?? {}) : []))
+const near = computed(() =>
+  hasMeasured.value
+    ? nearestAlloys(
+        summary.value!.measured,
+        [...ALLOYS, ...yard.ownAlloys.map((own) => own.alloy)],
+        alloy.value?.base,
+      )
+    : [],
+)
+const predicted = computed(() =>
+  summary.value && summary.value.predicted.tapMassG > 0 ? summary.value.predicted : null,
+)
+const pouredG = computed(
+  () => heat.value?.pour.ingots.reduce((sum, { massG }) => sum + massG, heat.value.pour.castingsG ?? 0) ?? 0,
+)
+</script>
+
+<template>
+  <section v-if="heat">
+    <HeatHeading question="What did I make?">
+      <button v-if="!frozen && heat.weighed.length" class="btn btn-next" @click="logHeat(heat)">
+        Log the heat
+      </button>
+    </HeatHeading>
+    <div v-if="!alloy" class="slab max-w-xl p-5">
+      <p class="mb-3">A verdict needs an alloy to judge against.</p>
+      <NuxtLink :to="`/heat/${heat.number}/target`" class="btn btn-next">Choose it</NuxtLink>
+    </div>
+    <template v-else>
+      <ToneSentence v-if="verdict" :sentence="verdict" class="text-xl" data-testid="verdict" />
+      <div class="grid items-start gap-5 lg:grid-cols-2">
+        <div class="slab p-4">
+          <h2 class="chalk mb-3">Limit by limit</h2>
+          <LimitGates
+            :limits="alloy.limits"
+            :predicted="predicted"
+            :measured="summary?.measured ?? {}"
+            :verdicts="summary?.verdict?.limits ?? []"
+          />
+          <template v-if="hasMeasured">
+            <h3 class="label mt-4 mb-1">Measured</h3>
+            <CompositionBar :composition="{ ...measured, '?': 0 }" label="Measured" />
+          </template>
+          <template v-if="predicted">
+            <h3 class="label mt-3 mb-1">Predicted from the charge</h3>
+            <CompositionBar :composition="predicted.composition" label="Predicted" />
+          </template>
+          <template v-if="hasMeasured">
+            <h3 class="chalk mt-5 mb-1">Nearest alloys</h3>
+            <p v-if="!near.length">The library has no alloy of this metal.</p>
+            <ul data-testid="near">
+              <li v-for="one in near" :key="one.alloy.id" class="flex gap-3 border-t border-line py-1">
+                <span class="flex-1"
+                  ><b>{{ one.alloy.name }}</b> {{ one.alloy.designation }}</span
+                >
+                <span :class="one.broken ? 'text-soft' : 'font-bold text-patina'">{{
+                  one.broken ? `outside in ${one.broken}` : '✓ fits'
+                }}</span>
+              </li>
+            </ul>
+            <h3 class="chalk mt-5 mb-1">What it is for</h3>
+            <p v-if="alloy.use">Meant for {{ alloy.use.charAt(0).toLowerCase() + alloy.use.slice(1) }}.</p>
+            <ul data-testid="uses">
+              <li v-for="one in uses" :key="one.mustNot" class="mt-1 border-l-8 border-oxide pl-3">
+                <b>Not for {{ one.mustNot }}</b
+                >: {{ one.why }}.
+              </li>
+            </ul>
+            <p class="mt-1 text-sm text-soft">{{ USES_UNSURE }}</p>
+          </template>
+        </div>
+        <div>
+          <AssaySheet
+            v-for="(sheet, index) in sheets"
+            :key="sheet.id"
+            :sheet="sheet"
+            :title="`Reading ${sheets.length > 1 ? index + 1 : ''}`"
+            :known="orderedLimits(alloy.limits).map(([element]) => element)"
+            :frozen="frozen"
+            :removable="heat.assays.length > 1"
+            :apart="apart.filter(({ assayId }) => assayId === sheet.id)"
+            @change="change(sheet, $event.part, $event.key)"
+            @remove="removeSheet(sheet)"
+          />
+          <div v-if="!frozen" class="mb-4 flex flex-wrap gap-2">
+            <button v-if="heat.assays.length" class="btn" @click="addSheet">Add another reading</button>
+            <AssayImport @read="addReadings" />
+            <AnalyserTake @take="addReadings([$event], 'the analyser')" />
+          </div>
+          <MetalTests :frozen="frozen" />
+          <PutItRight
+            v-if="hasMeasured && summary"
+            :measured="summary.measured"
+            :predicted="summary.predicted.composition"
+            :poured-g="pouredG"
+          />
+          <label class="slab block p-4"
+            ><span class="chalk">Remarks</span>
+            <textarea
+              class="field mt-2"
+              rows="3"
+              maxlength="4000"
+              :value="heat.remarks"
+              :disabled="frozen"
+              placeholder="How it flowed, what the fracture looked like, what to change next time"
+              @input="
+                edit('Write remarks', { remarks: ($event.target as HTMLTextAreaElement).value }, 'remarks')
+              "
+              @blur="yard.seal()"
+            />
+          </label>
+        </div>
+      </div>
+    </template>
+  </section>
+</template>

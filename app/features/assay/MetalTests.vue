@@ -1,0 +1,164 @@
+<script setup lang="ts">
+import { SPECIMEN_PLACES, TEST_KINDS, tensileMPa, type MetalTest } from '#core/heat'
+import { conclusionsOf } from '#core/troubles'
+import { now } from '~/storage/yard-store'
+import { computed, reactive, ref } from 'vue'
+import { useHeat } from '~/shared/heat/useHeat'
+import { BROKE_WORDS, PLACE_WORDS, TEST_WORDS, testWords } from '~/shared/words/tests-words'
+import { BARS_WORDS } from '~/shared/words/troubles-words'
+import KeptPhoto from '~/shared/fields/KeptPhoto.vue'
+import PhotoRow from '~/shared/fields/PhotoRow.vue'
+import QuantityField from '~/shared/fields/QuantityField.vue'
+
+/** Tests of the metal that are no analysis: density, hardness, strength, how it rings and breaks. */
+defineProps<{ frozen: boolean }>()
+const { heat, edit } = useHeat()
+const blank = (): Omit<MetalTest, 'id' | 'at'> => ({
+  kind: 'density',
+  place: 'not-told',
+  value: null,
+  scale: 'HB',
+  loadN: null,
+  sectionMm2: null,
+  brokeAt: 'not-told',
+  barFault: false,
+  text: '',
+  photos: [],
+})
+const draft = reactive(blank())
+const fault = ref('')
+const MEASURED: Readonly<Record<string, string>> = {
+  density: 'Density, g/cm³',
+  hardness: 'Hardness',
+  bend: 'Bent to, °',
+}
+const barsAtFault = computed(() => !!heat.value && conclusionsOf(heat.value).includes('sharp-corner'))
+const strength = computed(() => tensileMPa(draft))
+function add(): void {
+  const empty =
+    draft.kind === 'tensile'
+      ? strength.value === null
+      : MEASURED[draft.kind]
+        ? draft.value === null
+        : !draft.text.trim() && draft.photos.length === 0
+  fault.value = empty ? 'Write down what it gave, then add it.' : ''
+  if (empty) return
+  const test: MetalTest = {
+    ...draft,
+    photos: [...draft.photos],
+    text: draft.text.trim(),
+    id: crypto.randomUUID(),
+    at: now(),
+  }
+  edit(`Add a ${TEST_WORDS[test.kind].toLowerCase()} test`, { tests: [...(heat.value?.tests ?? []), test] })
+  Object.assign(draft, blank(), { kind: draft.kind })
+}
+function remove(id: string): void {
+  edit('Remove a test', { tests: (heat.value?.tests ?? []).filter((test) => test.id !== id) })
+}
+</script>
+
+<template>
+  <section v-if="!frozen || heat?.tests?.length" class="slab mb-4 p-4" aria-label="Other tests">
+    <h2 class="chalk mb-2">Other tests</h2>
+    <ul v-if="heat?.tests?.length" class="mb-2">
+      <li
+        v-for="test in heat.tests"
+        :key="test.id"
+        class="flex flex-wrap items-center gap-x-3 border-t border-line py-1"
+      >
+        <span class="flex-1" :class="test.barFault ? 'text-soft' : ''">{{
+          testWords(test, tensileMPa(test))
+        }}</span>
+        <KeptPhoto
+          v-for="id in test.photos"
+          :id="id"
+          :key="id"
+          alt="Picture of the test"
+          class="block size-14"
+        />
+        <button v-if="!frozen" class="btn btn-quiet underline" @click="remove(test.id)">
+          Remove<span class="sr-only"> {{ TEST_WORDS[test.kind] }}</span>
+        </button>
+      </li>
+    </ul>
+    <p
+      v-if="barsAtFault"
+      class="mb-2 border-l-8 border-amber bg-amber-wash px-3 py-2"
+      role="status"
+      data-testid="bars"
+    >
+      <b>{{ BARS_WORDS }}</b> It is on the next run sheet.
+    </p>
+    <details v-if="!frozen">
+      <summary>Density, hardness, strength, bend, ring, colour, fracture…</summary>
+      <form class="mt-2 grid grid-cols-2 items-start gap-3" @submit.prevent="add">
+        <label
+          ><span class="label">Test</span>
+          <select v-model="draft.kind" class="field">
+            <option v-for="kind in TEST_KINDS" :key="kind" :value="kind">{{ TEST_WORDS[kind] }}</option>
+          </select></label
+        >
+        <label
+          ><span class="label">Specimen from</span>
+          <select v-model="draft.place" class="field">
+            <option v-for="place in SPECIMEN_PLACES" :key="place" :value="place">
+              {{ PLACE_WORDS[place] }}
+            </option>
+          </select></label
+        >
+        <QuantityField
+          v-if="MEASURED[draft.kind]"
+          :key="draft.kind"
+          v-model="draft.value"
+          :label="MEASURED[draft.kind]!"
+          kind="number"
+          nullable
+          positive
+          :max="100000"
+        />
+        <label v-if="draft.kind === 'hardness'"
+          ><span class="label">Scale</span><input v-model="draft.scale" class="field" maxlength="20"
+        /></label>
+        <template v-if="draft.kind === 'tensile'">
+          <QuantityField
+            v-model="draft.loadN"
+            label="Broke at, N"
+            kind="number"
+            nullable
+            positive
+            :max="1e8"
+          />
+          <QuantityField
+            v-model="draft.sectionMm2"
+            label="Section, mm²"
+            kind="number"
+            nullable
+            positive
+            :max="1e6"
+          />
+          <label
+            ><span class="label">Where it broke</span>
+            <select v-model="draft.brokeAt" class="field">
+              <option v-for="(name, id) in BROKE_WORDS" :key="id" :value="id">{{ name }}</option>
+            </select></label
+          >
+          <label class="mt-6 flex items-center gap-2"
+            ><input v-model="draft.barFault" type="checkbox" class="size-5 accent-(--ember)" /> the bar itself
+            was at fault (pore, fold, sharp corner)</label
+          >
+          <p v-if="strength !== null" class="col-span-2 font-bold">{{ strength.toFixed(0) }} N/mm²</p>
+          <p v-if="draft.brokeAt === 'fillet' || draft.brokeAt === 'grip'" class="col-span-2 text-amber">
+            A bar that breaks {{ BROKE_WORDS[draft.brokeAt] }} says more of its corner than of the alloy.
+          </p>
+        </template>
+        <label class="col-span-2"
+          ><span class="label">What was seen</span><input v-model="draft.text" class="field" maxlength="500"
+        /></label>
+        <PhotoRow v-model:photos="draft.photos" name="The test" class="col-span-2" />
+        <p v-if="fault" role="alert" class="col-span-2 font-semibold text-oxide">{{ fault }}</p>
+        <button class="btn col-span-2">Add the test</button>
+      </form>
+    </details>
+  </section>
+</template>

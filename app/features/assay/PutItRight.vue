@@ -1,0 +1,150 @@
+<script setup lang="ts">
+import type { Measured } from '#core/assay'
+import { computed } from 'vue'
+import { useCorrection } from './useCorrection'
+import { useHeat } from '~/shared/heat/useHeat'
+import { useUnits } from '~/shared/units/useUnits'
+import { limitWords, listed, percent } from '~/shared/units/figures'
+import QuantityField from '~/shared/fields/QuantityField.vue'
+
+/** The smallest additions that bring a measured melt, or its ingots, inside the limits; or on to nominal. */
+const props = defineProps<{
+  measured: Record<string, Measured>
+  predicted: Record<string, number>
+  pouredG: number
+}>()
+const { heat, edit } = useHeat()
+const { grams } = useUnits()
+const {
+  aim,
+  molten,
+  buying,
+  margin,
+  massG,
+  metalG,
+  capacityG,
+  answer,
+  fault,
+  busy,
+  lotName,
+  ingots,
+  inTheBins,
+  startCorrection,
+  noteAdditions,
+} = useCorrection(
+  heat,
+  computed(() => props.measured),
+  computed(() => props.predicted),
+  computed(() => props.pouredG),
+)
+const headline = computed(() => {
+  const found = answer.value
+  if (!found) return ''
+  if (found.status === 'inside')
+    return aim.value === 'limits'
+      ? margin.value
+        ? 'Nothing to add: every limit holds, 9 times in 10 each.'
+        : 'Nothing to add: every limit holds.'
+      : 'Nothing to add: it is at its nominal figures already.'
+  if (found.status === 'impossible')
+    return buying.value
+      ? 'No addition does it, bought metal included.'
+      : 'No addition from the bins does it; try with bought metal.'
+  const off = found.pourOffG > 0.5 ? `Take out ${grams(found.pourOffG)} first, then add ` : 'Add '
+  return `${off}${listed(found.lines.map((line) => `${grams(line.massG, 0.1)} of ${lotName(line)}`))}.`
+})
+const changes = computed(() => {
+  const found = answer.value
+  if (!found || found.status !== 'additions') return []
+  return Object.entries(heat.value?.alloy?.limits ?? {}).flatMap(([element, { min, max }]) => {
+    const before = found.before.composition[element] ?? 0
+    const after = found.after.composition[element] ?? 0
+    const out = before < (min ?? 0) - 1e-9 || before > (max ?? 100) + 1e-9
+    if (!out && Math.abs(after - before) < 0.005) return []
+    const limit = limitWords({ min, max })
+    return [{ element, before, after, out, limit }]
+  })
+})
+</script>
+
+<template>
+  <section class="slab mb-4 p-4" aria-label="Put it right" data-testid="put-right">
+    <h2 class="chalk mb-2">{{ aim === 'limits' ? 'Put it right' : 'Sweeten it' }}</h2>
+    <p v-if="headline" class="mb-3 text-lg leading-snug font-bold" aria-live="polite">{{ headline }}</p>
+    <p v-else-if="busy" class="mb-3 text-soft">Working it out…</p>
+    <p v-if="fault" role="alert" class="mb-3 text-oxide">It could not be worked out: {{ fault }}</p>
+    <table v-if="changes.length" class="mb-3 w-full max-w-md text-left text-sm">
+      <thead class="text-soft">
+        <tr>
+          <th scope="col">Element</th>
+          <th scope="col" class="text-right">{{ molten ? 'Measured' : 'Melted again' }}</th>
+          <th scope="col" class="text-right">After</th>
+          <th scope="col" class="text-right">Limit</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="row in changes" :key="row.element" class="border-t border-line">
+          <th scope="row">{{ row.element }}</th>
+          <td class="text-right" :class="{ 'font-bold text-oxide': row.out }">{{ percent(row.before) }}</td>
+          <td class="text-right font-bold">{{ percent(row.after) }}</td>
+          <td class="text-right text-soft">{{ row.limit }}</td>
+        </tr>
+      </tbody>
+    </table>
+    <p v-if="answer?.status === 'additions'" class="mb-3 text-sm text-soft">
+      It makes {{ grams(answer.after.tapMassG) }} of melt; all limits together hold about
+      {{ Math.round(100 * answer.probabilityInLimits) }} times in 100. Additions go in dry and hot, pushed
+      under, zinc last; stir, then measure again.
+    </p>
+    <p v-if="inTheBins" class="mb-3">
+      <button v-if="molten && !heat?.loggedAt" class="btn btn-next" @click="noteAdditions(edit)">
+        Added: write it into the charge
+      </button>
+      <button v-else-if="!molten && ingots" class="btn btn-next" @click="startCorrection">
+        Start the heat that does it
+      </button>
+      <span v-else-if="!molten" class="text-sm text-soft"
+        >Log the heat, and its ingots can be melted again from here.</span
+      >
+    </p>
+    <div class="grid gap-3 sm:grid-cols-2">
+      <label
+        ><span class="label">Aim, with the least added</span>
+        <select v-model="aim" class="field">
+          <option value="limits">inside the limits</option>
+          <option value="nominal">on to nominal</option>
+        </select></label
+      >
+      <label
+        ><span class="label">The metal is</span>
+        <select v-model="molten" class="field">
+          <option :value="false">cast, to be melted again</option>
+          <option :value="true">still molten in the crucible</option>
+        </select></label
+      >
+      <QuantityField
+        :model-value="massG ?? metalG"
+        label="How much there is"
+        kind="mass"
+        positive
+        @update:model-value="massG = $event"
+      />
+      <QuantityField
+        :model-value="capacityG"
+        label="The crucible takes at most"
+        kind="mass"
+        nullable
+        positive
+        @update:model-value="capacityG = $event"
+      />
+      <label class="flex items-center gap-2"
+        ><input v-model="margin" type="checkbox" class="size-5 accent-(--ember)" /> each limit kept 9 times in
+        10</label
+      >
+      <label class="flex items-center gap-2"
+        ><input v-model="buying" type="checkbox" class="size-5 accent-(--ember)" /> with bought metal
+        too</label
+      >
+    </div>
+  </section>
+</template>

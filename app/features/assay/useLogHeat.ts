@@ -1,0 +1,70 @@
+import { closeHeat, heatStamp, type Heat } from '#core/heat'
+import { planLosses } from '#core/learn'
+import { useTaught } from '~/shared/learning/taught-store'
+import { now, useYard, type Edit } from '~/storage/yard-store'
+import { navigateTo } from '#imports'
+import { useNotices } from '~/shared/page/useNotices'
+
+/** Puts a heat into the ledger and moves the stock, as one step. */
+export function useLogHeat() {
+  const yard = useYard()
+  const taught = useTaught()
+  const { announce } = useNotices()
+  /** the heat being put there: pressed twice, it goes there once */
+  let under = ''
+
+  async function logHeat(heat: Heat): Promise<void> {
+    if (under === heat.id) return
+    under = heat.id
+    try {
+      const time = now()
+      const logged = { ...heat, loggedAt: time, updatedAt: time }
+      const replanned = await whatItTeaches(logged)
+      const { taken, made } = closeHeat(heat, yard.lots, {
+        ids: [crypto.randomUUID(), crypto.randomUUID()],
+        now: time,
+      })
+      const edits: Edit[] = [...taken, ...made].map((lot) => ({
+        collection: 'lots',
+        id: lot.id,
+        after: lot,
+      }))
+      edits.push({ collection: 'heats', id: heat.id, after: logged })
+      edits.push(...replanned)
+      if (!yard.commit(`Log ${heatStamp(heat.number)}`, edits)) return
+      const bins = made.length === 1 ? '1 new bin' : `${made.length} new bins`
+      announce(`${heatStamp(heat.number)} is in the ledger; the charge left its bins, ${bins} came in.`)
+      await navigateTo('/ledger')
+    } finally {
+      under = ''
+    }
+  }
+
+  const follows = ({ id, loggedAt, alloy, losses }: Heat, logged: Heat) =>
+    id !== logged.id && !loggedAt && !!alloy && !losses
+  /** Open heats planned with what was learned take what this one taught. */
+  async function whatItTeaches(logged: Heat): Promise<Edit[]> {
+    if (!yard.settings.useLearned || !yard.heats.some((one) => follows(one, logged))) return []
+    try {
+      const others = taught.logged.filter(({ id }) => id !== logged.id)
+      const { recoveries, yields } = await taught.learnedWith([...others, logged])
+      return yard.heats
+        .filter((one) => follows(one, logged))
+        .map((open): Edit => {
+          const planned = planLosses(open.alloy, recoveries, yields, yard.settings)
+          return {
+            collection: 'heats',
+            id: open.id,
+            after: { ...open, ...planned, updatedAt: logged.updatedAt },
+          }
+        })
+    } catch (error) {
+      announce(
+        `What this heat teaches could not be worked out (${(error as Error).message}): open heats keep their plans.`,
+      )
+      return []
+    }
+  }
+
+  return { logHeat }
+}

@@ -1,0 +1,77 @@
+<script setup lang="ts">
+import { CERTAINTY_STEPS, type Certainty } from '#core/charge'
+import { computed, ref } from 'vue'
+import { useChart } from '~/shared/charts/useChart'
+import { useUnits } from '~/shared/units/useUnits'
+
+/** What certainty costs: the cheapest charge for one certainty after another. */
+const props = defineProps<{ points: Certainty[]; now: { confidence: number | null; cost: number } }>()
+const frame = ref<HTMLElement>()
+const { money } = useUnits()
+
+/** Each certainty takes the same step, so that the last nines are seen. */
+const labelOf = (confidence: number | null) =>
+  confidence === null ? 'book' : String(Number((100 * confidence).toFixed(2)))
+const nowAt = computed(() => props.points.findIndex(({ confidence }) => confidence === props.now.confidence))
+
+const { failed } = useChart(frame, [() => props.points, () => props.now], (token) => {
+  const x = props.points.map(({ confidence }) => labelOf(confidence))
+  const y = props.points.map(({ cost }) => cost)
+  const line = {
+    type: 'scatter',
+    mode: 'lines+markers',
+    x,
+    y,
+    line: { color: token('ember'), width: 3, shape: 'linear' },
+    marker: { color: token('ember'), size: 8, symbol: 'diamond' },
+    hovertemplate: '%{x} in 100: %{y:.2f}<extra></extra>',
+  }
+  const here = {
+    type: 'scatter',
+    mode: 'markers+text',
+    x: [x[nowAt.value]],
+    y: [props.now.cost],
+    text: ['now'],
+    textposition: 'top center',
+    marker: { symbol: 'line-ns-open', size: 26, color: token('ink'), line: { width: 3 } },
+    hoverinfo: 'skip',
+  }
+  return {
+    data: nowAt.value >= 0 ? [line, here] : [line],
+    layout: {
+      height: 250,
+      showlegend: false,
+      margin: { l: 62, r: 12, t: 14, b: 46 },
+      paper_bgcolor: 'transparent',
+      plot_bgcolor: 'transparent',
+      font: { family: 'Sofia Sans Variable, sans-serif', color: token('ink'), size: 13 },
+      yaxis: { title: { text: 'cost' }, gridcolor: token('line'), fixedrange: true, tickformat: '.2f' },
+      xaxis: {
+        title: { text: 'each limit kept, times in 100' },
+        fixedrange: true,
+        type: 'category',
+        tickangle: 0,
+      },
+    },
+  }
+})
+const ends = computed(() => [props.points[0]!, props.points.at(-1)!] as const)
+const spoken = computed(
+  () =>
+    `Cost of the cheapest charge by certainty: ${props.points.map(({ confidence, cost }) => `${labelOf(confidence)}: ${money(cost)}`).join(', ')}`,
+)
+</script>
+
+<template>
+  <figure class="slab p-3">
+    <figcaption class="mb-1">
+      <span class="label block">What certainty costs</span>
+      From <b>{{ money(ends[0].cost) }}</b> by the book figures to <b>{{ money(ends[1].cost) }}</b> for
+      {{ labelOf(ends[1].confidence) }} times in 100<template v-if="points.length < CERTAINTY_STEPS.length"
+        >; no blend of this pile is surer</template
+      >.
+    </figcaption>
+    <div ref="frame" class="min-h-[250px]" role="img" :aria-label="spoken" data-testid="certainty-chart" />
+    <p v-if="failed" role="alert" class="text-oxide">{{ failed }}</p>
+  </figure>
+</template>

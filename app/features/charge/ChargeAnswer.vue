@@ -1,0 +1,75 @@
+<script setup lang="ts">
+import { defineAsyncComponent } from 'vue'
+import { restoreLimits } from '#core/heat'
+import type { ChargeBoard } from './useChargeBoard'
+import { useHeat } from '~/shared/heat/useHeat'
+import { useUnits } from '~/shared/units/useUnits'
+import { counted } from '~/shared/units/figures'
+import WaysOut from './WaysOut.vue'
+
+const NoAnswer = defineAsyncComponent(() => import('./NoAnswer.vue'))
+
+/** The sentence that matters: what to charge and what limits it, or why nothing fits and what would help. */
+defineProps<{ board: ChargeBoard }>()
+const { heat, edit } = useHeat()
+const { grams } = useUnits()
+</script>
+
+<template>
+  <div v-if="heat" class="mb-2" aria-live="polite" data-testid="answer">
+    <NoAnswer v-if="board.engine.error" />
+    <template v-else-if="board.infeasible.value">
+      <p class="max-w-4xl border-l-8 border-oxide bg-oxide-wash px-4 py-3 text-lg font-bold">
+        {{ board.conflict.value }}
+      </p>
+      <WaysOut :ways="board.waysOut.value" heading="Ways out; each was tried and works by itself" />
+    </template>
+    <template v-else-if="board.headline.value">
+      <p class="text-xl leading-snug font-bold sm:text-2xl">{{ board.headline.value }}</p>
+      <div v-if="board.harmed.value" class="my-2 max-w-4xl border-l-8 border-oxide bg-oxide-wash px-3 py-2">
+        <p class="font-bold">{{ board.harm.value }}</p>
+        <WaysOut :ways="board.waysOut.value" heading="Ways to mend it; each was tried and works by itself" />
+      </div>
+      <p
+        v-else-if="board.concession.value"
+        class="my-2 max-w-4xl border-l-8 border-amber bg-amber-wash px-3 py-2"
+      >
+        {{ board.concession.value }}
+      </p>
+      <ul class="limiting text-soft">
+        <li v-for="sentence in board.limiting.value" :key="sentence">{{ sentence }}</li>
+        <li v-if="board.room.value">{{ board.room.value }}</li>
+      </ul>
+    </template>
+    <p v-else-if="!heat.loggedAt" class="text-soft">Working it out…</p>
+    <p v-else class="text-xl font-bold">
+      {{ grams(board.prediction.value?.chargeMassG ?? 0) }} went in,
+      {{ counted(heat.weighed.length, 'lot') }}.
+    </p>
+    <p v-if="heat.overruled?.length" class="mt-2 flex max-w-4xl flex-wrap items-center gap-3 text-amber">
+      <span class="font-semibold">Limits of this heat were moved; they stay marked below.</span>
+      <button
+        v-if="!heat.loggedAt"
+        class="btn btn-quiet underline"
+        @click="edit('Put the limits back', restoreLimits(heat))"
+      >
+        Put them back
+      </button>
+    </p>
+  </div>
+</template>
+
+<style scoped>
+/* Said in one breath at the desk; on a phone only what matters most. */
+.limiting {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 1rem;
+  line-height: 1.35;
+}
+@media (width < 40rem) {
+  .limiting li + li {
+    display: none;
+  }
+}
+</style>

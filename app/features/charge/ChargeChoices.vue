@@ -1,0 +1,114 @@
+<script setup lang="ts">
+import { TAP_TOLERANCE_PCT } from '#core/heat'
+import type { ChargeBoard } from './useChargeBoard'
+import { LOSS_WORDS } from '~/shared/words/losses-words'
+import { computed, defineAsyncComponent, ref } from 'vue'
+import { useHeat } from '~/shared/heat/useHeat'
+import { useLosses } from './useLosses'
+import { useYard } from '~/storage/yard-store'
+import QuantityField from '~/shared/fields/QuantityField.vue'
+
+const LossesSheet = defineAsyncComponent(() => import('./LossesSheet.vue'))
+
+/** How the charge is to be chosen: what it aims at, how sure it is to be, from how many lots, with whose losses. */
+defineProps<{ board: ChargeBoard }>()
+const { heat } = useHeat()
+const yard = useYard()
+const { way } = useLosses()
+const losses = ref(false)
+const AIMS = [
+  { id: 'cost', name: 'cheapest' },
+  { id: 'virgin', name: 'least virgin metal' },
+  { id: 'nominal', name: 'closest to nominal' },
+] as const
+const CERTAINTIES = [
+  { value: '', name: 'no safety margin' },
+  { value: 0.8, name: '8 times in 10' },
+  { value: 0.9, name: '9 times in 10' },
+  { value: 0.95, name: '19 times in 20' },
+  { value: 0.99, name: '99 times in 100' },
+]
+/** The certainty at hand, named even where it is none of the usual ones. */
+const certainties = computed(() => {
+  const value = heat.value?.confidence
+  if (!value || CERTAINTIES.some((option) => option.value === value)) return CERTAINTIES
+  return [...CERTAINTIES, { value, name: `${(100 * value).toFixed(value > 0.99 ? 2 : 0)} times in 100` }]
+})
+const figure = (event: Event) => Number((event.target as HTMLSelectElement).value) || null
+</script>
+
+<template>
+  <div v-if="heat" class="choices">
+    <label class="block">
+      <span class="label">Aim</span>
+      <select
+        class="field"
+        :value="heat.objective"
+        @change="board.setObjective(($event.target as HTMLSelectElement).value)"
+      >
+        <option v-for="option in AIMS" :key="option.id" :value="option.id">{{ option.name }}</option>
+      </select>
+    </label>
+    <label class="block">
+      <span class="label">{{
+        heat.confidenceOf === 'each' ? 'Each limit inside' : 'The whole melt inside'
+      }}</span>
+      <select class="field" :value="heat.confidence ?? ''" @change="board.setConfidence(figure($event))">
+        <option v-for="option in certainties" :key="option.name" :value="option.value">
+          {{ option.name }}
+        </option>
+      </select>
+    </label>
+    <label class="block">
+      <span class="label">Lots</span>
+      <select class="field" :value="heat.maxLots ?? ''" @change="board.setMaxLots(figure($event))">
+        <option value="">any number</option>
+        <option v-for="count in 12" :key="count" :value="count">at most {{ count }}</option>
+      </select>
+    </label>
+    <label class="block">
+      <span class="label">A walk to one more bin</span>
+      <select
+        class="field"
+        :value="heat.lineShare === 0 ? 'cent' : 'walk'"
+        @change="board.setWalks(($event.target as HTMLSelectElement).value === 'walk')"
+      >
+        <option value="walk">must save 1 %</option>
+        <option value="cent">is free: cheapest to the cent</option>
+      </select>
+    </label>
+    <QuantityField
+      :model-value="heat.tapTolerancePct ?? TAP_TOLERANCE_PCT"
+      label="Tap may fall short by"
+      kind="percent"
+      :max="50"
+      @update:model-value="board.setTolerance($event)"
+      @sealed="yard.seal()"
+    />
+    <div>
+      <span class="label" aria-hidden="true">Losses</span>
+      <button
+        class="btn w-full font-normal"
+        :aria-label="`Losses: ${LOSS_WORDS[way].name}`"
+        @click="losses = true"
+      >
+        {{ LOSS_WORDS[way].name }}
+      </button>
+    </div>
+    <LossesSheet v-if="losses" @close="losses = false" />
+  </div>
+</template>
+
+<style scoped>
+.choices {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(9.5rem, 1fr));
+  gap: 0.25rem 0.75rem;
+  align-items: end;
+}
+.choices :deep(.field),
+.choices :deep(.btn) {
+  min-height: 2.1rem;
+  padding-block: 0.1rem;
+}
+</style>

@@ -1,0 +1,195 @@
+<script setup lang="ts">
+import { ref } from 'vue'
+import { useChargeBoard } from './useChargeBoard'
+import { useHeat } from '~/shared/heat/useHeat'
+import { useMeltEffort } from '~/shared/gear/useMeltEffort'
+import { usePlanChecks } from './usePlanChecks'
+import { useProblemFile } from './useProblemFile'
+import { useRememberedHere } from '~/shared/page/useRemembered'
+import { useUnits } from '~/shared/units/useUnits'
+import { useYard } from '~/storage/yard-store'
+import ChargeAnswer from './ChargeAnswer.vue'
+import ChargeChoices from './ChargeChoices.vue'
+import ChargeRow from './ChargeRow.vue'
+import CompositionBar from '~/shared/composition/CompositionBar.vue'
+import CrucibleRefused from '~/shared/gear/CrucibleRefused.vue'
+import FilePicker from '~/shared/fields/FilePicker.vue'
+import GearPick from '~/shared/fields/GearPick.vue'
+import GrowingList from '~/shared/page/GrowingList.vue'
+import HeatHeading from '~/shared/heat/HeatHeading.vue'
+import LimitGates from '~/shared/composition/LimitGates.vue'
+import OtherWays from './OtherWays.vue'
+import PlanChecks from './PlanChecks.vue'
+import QuantityField from '~/shared/fields/QuantityField.vue'
+import WorkingOpener from '~/shared/page/WorkingOpener.vue'
+const { heat, edit } = useHeat()
+const yard = useYard()
+const board = useChargeBoard()
+const { prediction, rows, infeasible, weighedAll, lines, lotName } = board
+const { checks } = usePlanChecks(heat, lines, prediction, lotName)
+const { grams, money } = useUnits()
+const { save, open, fault } = useProblemFile()
+const { crucibles, chooseCrucible } = useMeltEffort()
+const file = ref<{ open: () => void }>()
+/** Where each element comes from, under its gate. */
+const origins = useRememberedHere('charge-origins', false)
+</script>
+
+<template>
+  <section v-if="heat">
+    <HeatHeading question="What do I weigh out?">
+      <FilePicker ref="file" label="Problem file" accept=".json,application/json" @change="open" />
+      <button class="btn btn-quiet max-sm:min-h-8 max-sm:text-sm" @click="file?.open()">
+        Import charge…
+      </button>
+      <button
+        v-if="board.problem.value && !heat.loggedAt"
+        class="btn btn-quiet max-sm:min-h-8 max-sm:text-sm"
+        @click="save(board.problem.value, lotName)"
+      >
+        Export charge…
+      </button>
+      <button
+        v-if="rows.planned.length && !infeasible && !heat.loggedAt"
+        class="btn btn-quiet max-sm:min-h-8 max-sm:text-sm"
+        :aria-pressed="board.reserved.value"
+        @click="board.reserve()"
+      >
+        {{ board.reserved.value ? 'Release the metal' : 'Reserve the metal' }}
+      </button>
+      <NuxtLink v-if="rows.planned.length" :to="`/heat/${heat.number}/sheet`" class="btn">
+        Sheet to print
+      </NuxtLink>
+      <NuxtLink
+        v-if="rows.planned.length && !infeasible && !heat.loggedAt"
+        :to="`/heat/${heat.number}/${weighedAll ? 'melt' : 'scale'}`"
+        class="btn btn-next max-sm:-order-1"
+      >
+        {{ weighedAll ? 'Run the melt' : 'To the scale' }}
+      </NuxtLink>
+    </HeatHeading>
+    <CrucibleRefused />
+    <p v-if="fault" role="alert" class="mb-3 font-semibold text-oxide">{{ fault }}</p>
+
+    <div v-if="!heat.alloy || heat.tapMassG === null" class="slab max-w-xl p-5">
+      <p class="mb-3">A charge needs an alloy and a tap mass first.</p>
+      <NuxtLink :to="`/heat/${heat.number}/target`" class="btn btn-next">Choose them</NuxtLink>
+    </div>
+
+    <template v-else>
+      <div class="bench">
+        <ChargeAnswer :board="board" />
+        <PlanChecks v-if="!heat.loggedAt" hurting :checks="checks" class="mb-2" />
+        <ChargeChoices v-if="!heat.loggedAt" :board="board" class="choices mb-2" />
+        <div class="columns grid grid-cols-1 items-start gap-4 xl:grid-cols-[minmax(0,1.35fr)_minmax(0,1fr)]">
+          <div class="slab p-3">
+            <h2 class="chalk mb-1">The charge</h2>
+            <p v-if="board.pot.value" class="mb-1 text-sm" data-testid="pot">
+              In the crucible already, and counted in: about <b>{{ grams(board.pot.value.fixedG ?? 0) }}</b>,
+              half of it either way.
+            </p>
+            <ul>
+              <ChargeRow v-for="row in rows.planned" :key="row.id" :row="row" :board="board" />
+            </ul>
+            <template v-if="rows.idle.length">
+              <h3 class="label mt-4 mb-1">In the bins, not in this charge</h3>
+              <ul>
+                <GrowingList v-slot="{ item: row }" :items="rows.idle" :first="40">
+                  <ChargeRow :row="row" :board="board" />
+                </GrowingList>
+              </ul>
+            </template>
+          </div>
+
+          <div class="grid grid-cols-1 gap-5">
+            <div class="slab p-3">
+              <h2 class="sr-only">What it will be</h2>
+              <template v-if="prediction && prediction.tapMassG > 0">
+                <p class="mb-1 flex flex-wrap items-baseline gap-x-4 gap-y-1">
+                  <WorkingOpener :working="board.tapSum.value!"
+                    ><b>{{ grams(prediction.tapMassG) }}</b> to tap</WorkingOpener
+                  >
+                  <WorkingOpener :working="board.costSum.value!"
+                    ><b>{{ money(board.cost.value) }}</b></WorkingOpener
+                  >
+                  <button
+                    class="btn btn-quiet -my-1 ml-auto min-h-8 text-sm underline"
+                    :aria-pressed="origins"
+                    @click="origins = !origins"
+                  >
+                    {{ origins ? 'hide where from' : 'where from' }}
+                  </button>
+                </p>
+                <CompositionBar :composition="prediction.composition" label="Predicted melt" />
+                <div class="mt-1">
+                  <LimitGates
+                    :dense="!origins"
+                    :limits="heat.alloy.limits"
+                    :predicted="prediction"
+                    :sources="board.sources.value"
+                    :overruled="heat.overruled ?? []"
+                  />
+                </div>
+                <p v-if="board.chance.value !== null" class="mt-3 border-t border-line pt-2 text-sm">
+                  Going by how well each lot is known, such a melt is inside all its limits about
+                  <b>{{ board.chance.value }}</b>.
+                </p>
+                <div class="mt-2 flex flex-wrap gap-x-4 gap-y-1 text-sm">
+                  <span class="text-soft">The sums:</span>
+                  <WorkingOpener v-for="sum in board.elementSums.value" :key="sum.title" :working="sum"
+                    >{{ sum.symbol }} {{ sum.value }}</WorkingOpener
+                  >
+                </div>
+              </template>
+              <template v-else>
+                <p class="mb-3 text-soft">
+                  {{ board.infeasible.value ? 'Nothing fits yet; these' : 'These' }} are the limits to keep.
+                </p>
+                <LimitGates dense :limits="heat.alloy.limits" :overruled="heat.overruled ?? []" />
+              </template>
+            </div>
+            <PlanChecks :checks="checks" />
+            <div v-if="!heat.loggedAt" class="grid max-w-md gap-3 sm:grid-cols-2">
+              <GearPick
+                v-if="crucibles.length"
+                label="Crucible"
+                :gear="crucibles"
+                :chosen="heat.crucibleId"
+                @choose="chooseCrucible($event)"
+              />
+              <QuantityField
+                v-if="!heat.crucibleId"
+                :model-value="heat.crucibleNo ?? null"
+                label="Crucible number, to check that it fits"
+                kind="number"
+                nullable
+                positive
+                hint="Pounds of aluminium it holds brim-full"
+                @update:model-value="edit('Note the crucible', { crucibleNo: $event }, 'crucible')"
+                @sealed="yard.seal()"
+              />
+            </div>
+          </div>
+        </div>
+      </div>
+      <OtherWays v-if="!heat.loggedAt && !infeasible" :board="board" class="mt-6" />
+    </template>
+  </section>
+</template>
+
+<style scoped>
+/* On a phone the weights come first, and how they are chosen after them. */
+@media (width < 40rem) {
+  .bench {
+    display: flex;
+    flex-direction: column;
+  }
+  .choices {
+    order: 2;
+    margin-top: 1rem;
+  }
+  .columns {
+    order: 1;
+  }
+}
+</style>

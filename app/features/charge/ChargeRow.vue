@@ -1,0 +1,155 @@
+<script setup lang="ts">
+import type { Lot } from '#core/stock'
+import type { ChargeBoard, ChargeRowState } from './useChargeBoard'
+import { computed } from 'vue'
+import { useUnits } from '~/shared/units/useUnits'
+import { useYard } from '~/storage/yard-store'
+import CompositionBar from '~/shared/composition/CompositionBar.vue'
+import QuantityField from '~/shared/fields/QuantityField.vue'
+
+/** One lot of the charge, edited in place: use it or not, at most, exactly, weighed. */
+const props = defineProps<{ row: ChargeRowState; board: ChargeBoard }>()
+const { grams } = useUnits()
+const yard = useYard()
+const { opened } = props.board
+if (props.row.choice.capG !== null || props.row.choice.lockG !== null || props.row.choice.pieceG)
+  opened.add(props.row.id)
+const open = computed({
+  get: () => opened.has(props.row.id),
+  set: (value) => (value ? opened.add(props.row.id) : opened.delete(props.row.id)),
+})
+const pieces = computed(() => {
+  const { choice, plannedG, weighedG } = props.row
+  return choice.pieceG && weighedG === null && plannedG > 0 ? Math.round(plannedG / choice.pieceG) : null
+})
+/** The middle one of the pieces written down with the lot. */
+const usualPiece = computed(() => {
+  const all = [...((yard.records.lots[props.row.id] as Lot | undefined)?.pieces ?? [])].sort((a, b) => a - b)
+  return all.length > 0 ? `Its pieces: about ${grams(all[Math.floor(all.length / 2)]!)}` : ''
+})
+const inUse = computed(() => props.row.plannedG > 0 || props.row.weighedG !== null)
+</script>
+
+<template>
+  <li
+    class="lazy-row border-t border-line py-0.5"
+    :class="row.choice.use ? '' : 'opacity-75'"
+    :data-lot="row.name"
+  >
+    <div class="line">
+      <input
+        type="checkbox"
+        class="size-5 accent-(--ember)"
+        :checked="row.choice.use"
+        :disabled="row.weighedG !== null || board.frozen.value"
+        :aria-label="`Use ${row.name}`"
+        @change="board.choose(row.id, { use: ($event.target as HTMLInputElement).checked })"
+      />
+      <p class="name min-w-0 leading-tight">
+        <span class="font-bold">{{ row.name }}</span>
+        <span class="ml-2 text-sm text-soft">
+          <template v-if="row.weighedG !== null">weighed</template>
+          <template v-else>{{ grams(row.availableG) }} in stock</template>
+          <template v-if="row.choice.lockG !== null && row.weighedG === null">, locked</template>
+          <template v-if="pieces !== null"
+            >, {{ pieces }} whole {{ pieces === 1 ? 'piece' : 'pieces' }}</template
+          >
+        </span>
+      </p>
+      <p v-if="inUse" class="mass text-right text-lg whitespace-nowrap">
+        <b :class="row.weighedG !== null ? 'text-patina' : ''">{{
+          grams(row.weighedG ?? row.plannedG, row.stepG)
+        }}</b>
+      </p>
+      <div v-if="inUse && !board.frozen.value" class="weigh">
+        <QuantityField
+          v-if="row.weighedG === null"
+          class="tight w-30"
+          :model-value="null"
+          :label="`Weighed ${row.name}`"
+          hide-label
+          kind="mass"
+          nullable
+          placeholder="weighed"
+          @sealed="board.takePending(row)"
+          @enter="board.takePending(row)"
+          @update:model-value="board.pend(row, $event)"
+        />
+        <button v-else class="btn tight" @click="board.unweigh(row)">
+          Take back<span class="sr-only"> {{ row.name }}</span>
+        </button>
+      </div>
+      <button
+        v-if="(inUse || row.choice.use) && !board.frozen.value"
+        class="btn btn-quiet tight more text-sm"
+        :aria-expanded="open"
+        @click="open = !open"
+      >
+        Min/max<span class="sr-only"> of {{ row.name }}, and what it is made of</span>
+      </button>
+    </div>
+    <div v-if="open" class="mt-1 mb-2 ml-9 max-w-lg">
+      <CompositionBar :composition="row.composition" :label="row.name" />
+    </div>
+    <div
+      v-if="open && row.weighedG === null && !board.frozen.value"
+      class="mt-2 ml-9 grid max-w-lg grid-cols-2 gap-3 sm:grid-cols-3"
+    >
+      <QuantityField
+        :model-value="row.choice.capG"
+        :label="`${row.name}: at most`"
+        kind="mass"
+        nullable
+        @update:model-value="board.choose(row.id, { capG: $event }, 'cap')"
+        @sealed="yard.seal()"
+      />
+      <QuantityField
+        :model-value="row.choice.lockG"
+        :label="`${row.name}: exactly`"
+        kind="mass"
+        nullable
+        :max="row.availableG"
+        :max-words="`Only ${grams(row.availableG)} is there.`"
+        @update:model-value="board.choose(row.id, { lockG: $event }, 'lock')"
+        @sealed="yard.seal()"
+      />
+      <QuantityField
+        :model-value="row.choice.pieceG ?? null"
+        :label="`${row.name}: whole pieces of`"
+        kind="mass"
+        nullable
+        positive
+        :hint="usualPiece"
+        @update:model-value="board.choose(row.id, { pieceG: $event }, 'piece')"
+        @sealed="yard.seal()"
+      />
+    </div>
+  </li>
+</template>
+
+<style scoped>
+.line {
+  display: grid;
+  grid-template-columns: 1.75rem minmax(0, 1fr) auto auto auto;
+  align-items: center;
+  column-gap: 0.5rem;
+}
+.tight,
+.tight :deep(.field) {
+  min-height: 1.95rem;
+  padding-block: 0.05rem;
+}
+/* On a phone the weight stands beside the name, and what can be done under both. */
+@media (width < 40rem) {
+  .line {
+    grid-template-columns: 1.75rem minmax(0, 1fr) auto;
+  }
+  .weigh {
+    grid-column: 2;
+  }
+  .more {
+    grid-column: 3;
+    justify-self: end;
+  }
+}
+</style>

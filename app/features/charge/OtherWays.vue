@@ -1,0 +1,70 @@
+<script setup lang="ts">
+import type { ChargeBoard } from './useChargeBoard'
+import { useHeat } from '~/shared/heat/useHeat'
+import { useOtherWays } from './useOtherWays'
+import { useUnits } from '~/shared/units/useUnits'
+import CertaintyChart from './CertaintyChart.vue'
+
+/** The same melt charged five ways, side by side with what differs, and what certainty costs. */
+const props = defineProps<{ board: ChargeBoard }>()
+const { grams, money } = useUnits()
+const { heat } = useHeat()
+const { rows, certainty, now, busy, fault, take } = useOtherWays(
+  props.board.problem,
+  props.board.plan,
+  props.board.lotName,
+  grams,
+)
+const chance = (value: number) =>
+  value > 0.995 ? 'over 99 in 100' : value < 0.005 ? 'under 1 in 100' : `${Math.round(100 * value)} in 100`
+</script>
+
+<template>
+  <section v-if="rows.length || busy" aria-label="Other ways" data-testid="ways">
+    <h2 class="chalk mb-2">The same melt, other ways</h2>
+    <p v-if="fault" role="alert" class="text-oxide">These could not be worked out: {{ fault }}</p>
+    <div class="grid grid-cols-1 items-start gap-5 xl:grid-cols-[minmax(0,1.9fr)_minmax(0,1fr)]">
+      <div
+        class="slab relative overflow-x-auto p-3"
+        tabindex="0"
+        role="region"
+        aria-label="Ways side by side"
+      >
+        <table class="w-full text-left">
+          <thead class="text-xs text-soft">
+            <tr>
+              <th scope="col" class="pr-3 font-semibold">Way</th>
+              <th scope="col" class="pr-3 text-right font-semibold">Cost</th>
+              <th scope="col" class="pr-3 text-right font-semibold">Virgin</th>
+              <th scope="col" class="pr-3 text-right font-semibold">Lots</th>
+              <th scope="col" class="pr-3 font-semibold">Every limit kept</th>
+              <th scope="col" class="font-semibold max-sm:hidden">Against the plan above</th>
+              <th><span class="sr-only">Take it</span></th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="row in rows" :key="row.way" class="border-t border-line align-top">
+              <th scope="row" class="py-1.5 pr-3 text-left whitespace-nowrap">
+                {{ row.name }}<span class="block text-xs font-normal text-soft">{{ row.why }}</span>
+              </th>
+              <td class="py-1.5 pr-3 text-right whitespace-nowrap">{{ money(row.cost) }}</td>
+              <td class="py-1.5 pr-3 text-right whitespace-nowrap">{{ grams(row.virginMassG) }}</td>
+              <td class="py-1.5 pr-3 text-right">{{ row.lots }}</td>
+              <td class="py-1.5 pr-3 whitespace-nowrap">{{ chance(row.chance) }}</td>
+              <td class="py-1.5 pr-3 text-sm max-sm:hidden">
+                {{ row.same ? 'it is the plan above' : row.differs }}
+              </td>
+              <td class="py-1">
+                <button v-if="!row.same && !heat?.weighed.length" class="btn" @click="take(row.way)">
+                  Take it<span class="sr-only">: {{ row.name }}</span>
+                </button>
+              </td>
+            </tr>
+          </tbody>
+        </table>
+        <p v-if="!rows.length" class="text-soft">Looking for other ways…</p>
+      </div>
+      <CertaintyChart v-if="certainty.length > 1" :points="certainty" :now="now" />
+    </div>
+  </section>
+</template>

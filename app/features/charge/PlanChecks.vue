@@ -1,0 +1,68 @@
+<script setup lang="ts">
+import { Info, OctagonX, TriangleAlert } from '@lucide/vue'
+import type { CheckWords } from './plan-checks-words'
+import { computed } from 'vue'
+
+/**
+ * What a founder would say of the plan before it is weighed: what can hurt someone, or the rest. One line each; the
+ * reason opens, and at the scale it lies open.
+ */
+const props = defineProps<{ checks: CheckWords[]; hurting?: boolean; laidOpen?: boolean }>()
+const shown = computed(() => props.checks.filter(({ hurts }) => hurts === props.hurting))
+const LEVELS = {
+  stop: { word: 'Stop', tone: 'border-oxide bg-oxide-wash', sign: OctagonX },
+  mind: { word: 'Caution', tone: 'border-amber bg-amber-wash', sign: TriangleAlert },
+  note: { word: 'Note', tone: 'border-line bg-well', sign: Info },
+} as const
+</script>
+
+<template>
+  <section
+    v-if="shown.length"
+    :aria-label="hurting ? 'What can hurt you' : 'Checks of practice'"
+    :data-testid="hurting ? 'hurting' : 'checks'"
+  >
+    <h2 v-if="!hurting" class="chalk mb-2">Before you weigh</h2>
+    <ul class="grid items-start gap-1" :class="hurting ? '' : 'lg:grid-cols-2'">
+      <li
+        v-for="check in shown"
+        :key="check.text"
+        class="border-l-8 px-3"
+        :class="[LEVELS[check.level].tone, hurting && !laidOpen ? 'py-1' : 'py-2']"
+      >
+        <details :open="laidOpen">
+          <summary class="check font-semibold">
+            <component :is="LEVELS[check.level].sign" class="size-5 shrink-0" aria-hidden="true" />
+            <span
+              ><b v-if="hurting">{{ LEVELS[check.level].word }}: </b
+              ><span v-else class="sr-only">{{ LEVELS[check.level].word }}: </span>{{ check.text }}.</span
+            >
+          </summary>
+          <p class="mt-1 text-sm">
+            {{ check.why }} <span class="text-soft">({{ check.source }})</span>
+          </p>
+        </details>
+      </li>
+    </ul>
+  </section>
+</template>
+
+<style scoped>
+.check {
+  display: flex;
+  align-items: center;
+  gap: 0.5rem;
+  list-style: none;
+}
+.check::-webkit-details-marker {
+  display: none;
+}
+.check::after {
+  content: '▾';
+  margin-left: auto;
+  color: var(--soft);
+}
+details[open] > .check::after {
+  content: '▴';
+}
+</style>

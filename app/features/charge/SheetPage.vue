@@ -1,0 +1,134 @@
+<script setup lang="ts">
+import { orderedLimits } from '#core/alloys'
+import { heatLiquidus, heatStamp, heatWindow } from '#core/heat'
+import { remindersFor } from '#core/troubles'
+import { computed } from 'vue'
+import { useChargeBoard } from './useChargeBoard'
+import { useHeat } from '~/shared/heat/useHeat'
+import { usePlanChecks } from './usePlanChecks'
+import { useUnits } from '~/shared/units/useUnits'
+import { useYard } from '~/storage/yard-store'
+import { liquidusWords, windowWords } from '~/shared/words/alloys-words'
+import { capital, limitWords, percent } from '~/shared/units/figures'
+import { reminderWords } from '~/shared/words/troubles-words'
+
+/** One page to print: what to weigh, what it will be, what to mind. */
+const { heat } = useHeat()
+const board = useChargeBoard()
+const { prediction, rows, lines, lotName } = board
+const { checks } = usePlanChecks(heat, lines, prediction, lotName)
+const units = useUnits()
+const { grams, money } = units
+const limits = computed(() =>
+  orderedLimits(heat.value?.alloy?.limits ?? {}).map(([element, { min, max }]) => ({
+    element,
+    limit: limitWords({ min, max }),
+    pct: prediction.value?.composition[element] ?? 0,
+  })),
+)
+const yard = useYard()
+const reminders = computed(() => (heat.value ? remindersFor(heat.value, yard.heats) : []))
+const print = () => window.print()
+</script>
+
+<template>
+  <section v-if="heat" class="mx-auto max-w-4xl">
+    <div class="no-print mb-4 flex flex-wrap items-center gap-3">
+      <NuxtLink :to="`/heat/${heat.number}/charge`" class="btn btn-quiet underline"
+        >Back to the charge</NuxtLink
+      >
+      <button class="btn btn-next ml-auto" @click="print">Print the sheet</button>
+    </div>
+    <article v-if="heat.alloy && prediction && rows.planned.length" class="paper">
+      <header class="flex items-end gap-5 border-b-4 border-ink pb-2">
+        <p class="stamp text-4xl leading-none">{{ heatStamp(heat.number) }}</p>
+        <div class="flex-1">
+          <h1 class="text-xl leading-tight font-bold">{{ heat.title || 'Charge sheet' }}</h1>
+          <p>{{ heat.alloy.name }}, {{ heat.alloy.designation }}</p>
+        </div>
+        <p class="text-right">
+          <b class="text-xl">{{ grams(prediction.tapMassG) }}</b> to tap<br />{{ heat.date }}
+        </p>
+      </header>
+      <table class="mt-3 w-full text-left">
+        <thead class="text-sm text-soft">
+          <tr>
+            <th scope="col">Lot</th>
+            <th scope="col" class="text-right">Weigh out</th>
+            <th scope="col" class="w-40 text-right">Weighed</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="row in rows.planned" :key="row.id" class="border-t border-line">
+            <td class="py-1.5 text-lg font-bold">{{ row.name }}</td>
+            <td class="py-1.5 text-right text-xl font-bold whitespace-nowrap">
+              {{ grams(row.weighedG ?? row.plannedG, row.stepG) }}
+            </td>
+            <td class="py-1.5 text-right">
+              <span v-if="row.weighedG !== null">weighed</span>
+              <span v-else class="inline-block w-32 border-b border-ink">&nbsp;</span>
+            </td>
+          </tr>
+          <tr class="border-t-2 border-ink">
+            <td class="py-1.5">In the crucible</td>
+            <td class="py-1.5 text-right font-bold">{{ grams(prediction.chargeMassG) }}</td>
+            <td class="py-1.5 text-right">{{ money(board.cost.value) }}</td>
+          </tr>
+        </tbody>
+      </table>
+      <div class="mt-4 grid grid-cols-2 gap-6">
+        <div>
+          <h2 class="chalk mb-1">What it will be</h2>
+          <table class="w-full text-sm">
+            <tbody>
+              <tr v-for="entry in limits" :key="entry.element" class="border-t border-line">
+                <th scope="row" class="text-left">{{ entry.element }}</th>
+                <td class="text-right font-bold">{{ percent(entry.pct) }} %</td>
+                <td class="text-right text-soft">{{ entry.limit }}</td>
+              </tr>
+            </tbody>
+          </table>
+        </div>
+        <div>
+          <h2 class="chalk mb-1">Heat</h2>
+          <p>
+            {{ capital(liquidusWords(heatLiquidus(heat), units)) }},
+            {{ windowWords(heatWindow(heat), units) }}.
+          </p>
+          <h2 class="chalk mt-3 mb-1">Mind</h2>
+          <ul class="list-disc pl-5 text-xs leading-snug">
+            <li v-for="one in reminders" :key="one.causeId" class="font-bold">{{ reminderWords(one) }}.</li>
+            <li v-for="check in checks" :key="check.text" :class="{ 'font-bold': check.hurts }">
+              {{ check.text }}.
+            </li>
+            <li>
+              Everything that enters the melt is dry and preheated; face shield, leather, boots; never alone.
+            </li>
+            <li>The crucible is sound, of this family, and fits the tongs, checked cold.</li>
+            <li>Local codes and the makers’ sheets come before this one.</li>
+          </ul>
+          <h2 class="chalk mt-3 mb-1">Notes</h2>
+          <p v-for="line in 4" :key="line" class="h-7 border-b border-line" />
+        </div>
+      </div>
+    </article>
+    <h1 v-else class="text-lg text-soft">There is no charge to print yet.</h1>
+  </section>
+</template>
+
+<style scoped>
+.paper {
+  border: 1px solid var(--line);
+  background: var(--panel);
+  padding: 1.25rem;
+}
+@media print {
+  .paper {
+    border: 0;
+    padding: 0;
+    background: #fff;
+    color: #000;
+    break-inside: avoid;
+  }
+}
+</style>

@@ -1,0 +1,72 @@
+import { defineStore } from 'pinia'
+import { ref, shallowRef } from 'vue'
+import type { Weighing, WeighingAsk } from '#core/charge'
+import { askedEngine } from '~/shared/engines/asked-engine'
+import type { ChargeEngine } from '../../../workers/charge.worker'
+
+/** A plan takes a blink, one that has to say what stands against it a few seconds. */
+const PATIENCE_MS = 30_000
+
+/** The charge engine in its worker, and the newest answer. Only the newest question is answered. */
+export const useChargeEngine = defineStore('charge-engine', () => {
+  const answer = shallowRef<Weighing | null>(null)
+  const error = ref<string | null>(null)
+  const busy = ref(false)
+  const engine = askedEngine<ChargeEngine>(
+    () => new Worker(new URL('../../../workers/charge.worker.ts', import.meta.url), { type: 'module' }),
+    PATIENCE_MS,
+  )
+  /** the question the newest answer belongs to */
+  const settledOn = shallowRef<WeighingAsk | null>(null)
+  let waiting: WeighingAsk | null = null
+  /** what was asked last, and is still wanted */
+  let last: WeighingAsk | null = null
+
+  /** Asks for a plan; while one is being worked out, only the latest further question is kept. */
+  async function ask(question: WeighingAsk): Promise<void> {
+    if (busy.value) {
+      waiting = question
+      return
+    }
+    busy.value = true
+    last = question
+    try {
+      const found = await engine.ask((charge) => charge.plan(question))
+      error.value = null
+      // Unless the page has gone on to a heat that asks nothing.
+      if (last === question) {
+        answer.value = found
+        settledOn.value = question
+      }
+    } catch (reason) {
+      // An old plan beside this would pass for the answer.
+      answer.value = settledOn.value = null
+      error.value = last === question ? String((reason as Error).message) : null
+    } finally {
+      busy.value = false
+    }
+    const next = waiting
+    waiting = null
+    if (next) await ask(next)
+  }
+
+  /** Asks anew what got no answer. */
+  function askAgain(): void {
+    error.value = null
+    if (last) void ask(last)
+  }
+
+  function clear(): void {
+    answer.value = settledOn.value = null
+    error.value = null
+    waiting = null
+    last = null
+  }
+
+  /** Questions about the answer at hand; they leave it as it is. */
+  const whatIf = (question: WeighingAsk, lotId: string, massG: number): Promise<Weighing> =>
+    engine.ask((charge) => charge.whatIf(question, lotId, massG))
+  const room = (now: Weighing): Promise<number | null> => engine.ask((charge) => charge.room(now))
+
+  return { answer, settledOn, error, busy, ask, askAgain, clear, whatIf, room }
+})

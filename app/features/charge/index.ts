@@ -1,0 +1,1 @@
+export { useCharge } from './useCharge'

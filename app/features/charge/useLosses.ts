@@ -1,0 +1,157 @@
+import { computed } from 'vue'
+import { alloyRecovery, FORMS, metallicYieldOf, type LossWay } from '#core/losses'
+import { heatRecovery, heatYield, type Heat } from '#core/heat'
+import { lossFamily, learnedYields, recoveryFor, recoveryKey } from '#core/learn'
+import type { Lot } from '#core/stock'
+import { useTaught } from '~/shared/learning/taught-store'
+import { useYard } from '~/storage/yard-store'
+import { useHeat } from '~/shared/heat/useHeat'
+import { useLearning } from '~/shared/learning/useLearning'
+import { useNotices } from '~/shared/page/useNotices'
+import { elementName } from '~/shared/units/elements'
+
+export interface LossRow {
+  id: string
+  name: string
+  /** what the heat is planned with, fraction */
+  value: number
+  usual: number
+  /** what the yard's heats show, where at least two do */
+  learned: number | null
+}
+
+/** Whose losses a heat is planned with, figure by figure: seen, set, and made the yard's own way. */
+export function useLosses() {
+  const yard = useYard()
+  const { heat, edit } = useHeat()
+  const { recoveries, yields, decide } = useLearning()
+  const { announce } = useNotices()
+  const taught = useTaught()
+  const yardsWay = computed<LossWay>(() =>
+    yard.settings.losses === 'none' ? 'none' : yard.settings.useLearned ? 'learned' : 'usual',
+  )
+  const way = computed<LossWay>(() => heat.value?.losses ?? yardsWay.value)
+  const learnedRecovery = computed(() =>
+    heat.value?.alloy ? recoveryFor(heat.value.alloy, recoveries.value) : {},
+  )
+  /** Works out what the heats taught. */
+  async function look(): Promise<boolean> {
+    try {
+      await taught.learned()
+      return true
+    } catch (error) {
+      announce(`What your heats taught could not be worked out: ${(error as Error).message}.`)
+      return false
+    }
+  }
+  const learnedForms = computed(() => learnedYields(yields.value))
+
+  /** Elements that the alloy or the bins bring, and that are lost in part. */
+  const elements = computed<LossRow[]>(() => {
+    const current = heat.value
+    if (!current?.alloy) return []
+    const planned = heatRecovery(current)
+    const usual = alloyRecovery(current.alloy)
+    return Object.keys({ ...usual, ...current.recoveryOverrides })
+      .filter((symbol) => symbol in (current.alloy?.limits ?? {}) || symbol === current.alloy?.base)
+      .map((symbol) => ({
+        id: symbol,
+        name: elementName(symbol),
+        value: planned[symbol] ?? 1,
+        usual: usual[symbol] ?? 1,
+        learned: learnedRecovery.value[symbol] ?? null,
+      }))
+  })
+  /** The forms that lie in the bins or on the scale. */
+  const forms = computed<LossRow[]>(() => {
+    const current = heat.value
+    if (!current) return []
+    const there = new Set([
+      ...yard.lots.filter(({ massG }) => massG > 0).map(({ form }) => form),
+      ...current.weighed.map(({ form }) => form),
+    ])
+    return FORMS.filter(({ id }) => there.has(id)).map(({ id, name }) => ({
+      id,
+      name,
+      value: heatYield(current, { form: id, metallicYield: null }),
+      usual: metallicYieldOf(id),
+      learned: learnedForms.value[id] ?? null,
+    }))
+  })
+
+  /** The change with the lines that are weighed already reckoned anew: one figure, one place. */
+  function apply(label: string, change: Pick<Heat, 'losses' | 'recoveryOverrides' | 'yieldOverrides'>): void {
+    const current = heat.value
+    if (!current) return
+    const weighed = current.weighed.map((line) => {
+      const own = (yard.records.lots[line.lotId] as Lot | undefined)?.metallicYield ?? null
+      return { ...line, metallicYield: heatYield(change, { form: line.form, metallicYield: own }) }
+    })
+    edit(label, { ...change, weighed })
+  }
+
+  async function setWay(next: LossWay): Promise<void> {
+    if (next === 'learned' && !(await look())) return
+    const current = heat.value
+    if (!current) return
+    const told = {
+      usual: { recoveryOverrides: {}, yieldOverrides: {} },
+      learned: { recoveryOverrides: learnedRecovery.value, yieldOverrides: learnedForms.value },
+      none: { recoveryOverrides: {}, yieldOverrides: {} },
+      own: {
+        recoveryOverrides: current.recoveryOverrides,
+        yieldOverrides: current.yieldOverrides ?? {},
+      },
+    }[next]
+    apply('Change whose losses are used', { losses: next, ...told })
+  }
+  function setRecovery(symbol: string, value: number | null): void {
+    const current = heat.value
+    if (!current) return
+    const from = current.losses === 'none' ? heatRecovery(current) : current.recoveryOverrides
+    const rest = Object.fromEntries(Object.entries(from).filter(([one]) => one !== symbol))
+    apply(`Set the recovery of ${elementName(symbol)}`, {
+      losses: 'own',
+      recoveryOverrides: value === null ? rest : { ...rest, [symbol]: value },
+      yieldOverrides: current.yieldOverrides ?? {},
+    })
+  }
+  function setYield(form: string, value: number | null): void {
+    const current = heat.value
+    if (!current) return
+    const from = current.yieldOverrides ?? {}
+    const rest = Object.fromEntries(Object.entries(from).filter(([one]) => one !== form))
+    apply('Set a metallic yield', {
+      losses: 'own',
+      recoveryOverrides: current.recoveryOverrides,
+      yieldOverrides: value === null ? rest : { ...rest, [form]: value },
+    })
+  }
+  /** Makes what this heat reckons with the yard's way, for it and for the heats to come. */
+  function makeYards(): void {
+    const current = heat.value
+    if (!current) return
+    const family = lossFamily(current.alloy)
+    const own = way.value === 'own'
+    void decide('Change the yard’s losses', {
+      useLearned: way.value === 'learned',
+      losses: way.value === 'none' ? 'none' : undefined,
+      ...(own && family
+        ? {
+            overruledRecovery: {
+              ...yard.settings.overruledRecovery,
+              ...Object.fromEntries(
+                Object.entries(current.recoveryOverrides).map(([symbol, value]) => [
+                  recoveryKey(family, symbol),
+                  value,
+                ]),
+              ),
+            },
+            overruledYield: { ...yard.settings.overruledYield, ...current.yieldOverrides },
+          }
+        : {}),
+    })
+  }
+
+  return { heat, way, yardsWay, elements, forms, look, setWay, setRecovery, setYield, makeYards }
+}

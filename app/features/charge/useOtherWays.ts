@@ -1,0 +1,128 @@
+import { isolated } from '~/shared/units/isolated'
+import { computed, ref, shallowRef, watch, type ComputedRef } from 'vue'
+import { useDebounceFn } from '@vueuse/core'
+import type { Alternative, Certainty, ChargePlan, ChargeProblem, Way } from '#core/charge'
+import { WAY_WORDS } from './ways-words'
+import { useHeat } from '~/shared/heat/useHeat'
+import { useStudy } from '~/shared/engines/useStudy'
+
+export interface WayRow {
+  way: Way
+  name: string
+  why: string
+  cost: number
+  virginMassG: number
+  lots: number
+  chance: number
+  /** what is charged more and less of than in the plan at hand */
+  differs: string
+  /** it is the plan at hand */
+  same: boolean
+}
+
+/** Less than this is the same weight on a kitchen scale, g. */
+const SAME_G = 0.5
+
+/** The other ways to charge the same melt, worked out beside the plan whenever it has come to rest. */
+export function useOtherWays(
+  problem: ComputedRef<ChargeProblem | null>,
+  plan: ComputedRef<ChargePlan | null>,
+  lotName: (id: string) => string,
+  grams: (value: number) => string,
+) {
+  const study = useStudy()
+  const { edit } = useHeat()
+  const found = shallowRef<Alternative[]>([])
+  const certainty = shallowRef<Certainty[]>([])
+  /** the plan and problem the ways were looked for beside: the page's own may already be further on */
+  const beside = shallowRef<{ plan: ChargePlan; problem: ChargeProblem } | null>(null)
+  const busy = ref(false)
+  const fault = ref('')
+  let asked = 0
+
+  const look = useDebounceFn(async (of: ChargeProblem) => {
+    const mine = ++asked
+    busy.value = true
+    try {
+      const answer = await study.ask((engine) => engine.ways(of))
+      if (mine !== asked) return
+      if (plan.value) beside.value = { plan: plan.value, problem: of }
+      found.value = answer.ways
+      certainty.value = answer.certainty
+      fault.value = ''
+    } catch (error) {
+      fault.value = String((error as Error).message)
+    } finally {
+      if (mine === asked) busy.value = false
+    }
+  }, 350)
+  watch(
+    problem,
+    (next) => {
+      if (next && plan.value && plan.value.status !== 'infeasible' && plan.value.status !== 'least-harm')
+        void look(next)
+    },
+    { immediate: true },
+  )
+
+  function difference(other: ChargePlan): string {
+    const here = new Map(beside.value?.plan.lines.map(({ lot, massG }) => [lot, massG]))
+    const there = new Map(other.lines.map(({ lot, massG }) => [lot, massG]))
+    const changes = [...new Set([...here.keys(), ...there.keys()])]
+      .map((lot) => ({ lot, by: (there.get(lot) ?? 0) - (here.get(lot) ?? 0) }))
+      .filter(({ by }) => Math.abs(by) > SAME_G)
+      .sort((a, b) => Math.abs(b.by) - Math.abs(a.by))
+    const words = changes.slice(0, 3).map(({ lot, by }) => {
+      const name = isolated(lotName(lot))
+      if (!there.has(lot)) return `no ${name}`
+      return `${grams(Math.abs(by))} ${by > 0 ? 'more' : 'less'} ${name}`
+    })
+    return words.join(', ') + (changes.length > 3 ? ', …' : '')
+  }
+
+  /** The question is the one the plan at hand answers; a longer search may at most have shaved a little off. */
+  function isAsked(other: ChargeProblem): boolean {
+    const here = beside.value?.problem
+    return (
+      here?.objective === other.objective &&
+      here.confidence === other.confidence &&
+      (here.lineCost ?? 0) === (other.lineCost ?? 0) &&
+      here.maxLots === other.maxLots
+    )
+  }
+
+  const rows = computed<WayRow[]>(() =>
+    found.value.map(({ way, plan: other, problem: asked }) => {
+      const differs = isAsked(asked) ? '' : difference(other)
+      return {
+        way,
+        ...WAY_WORDS[way],
+        cost: other.cost,
+        virginMassG: other.virginMassG,
+        lots: other.lines.length,
+        chance: other.probabilityInLimits,
+        differs,
+        same: differs === '',
+      }
+    }),
+  )
+
+  /** Makes one of them the plan of the heat. */
+  function take(way: Way): void {
+    const chosen = found.value.find((entry) => entry.way === way)
+    if (!chosen) return
+    const { objective, confidence, maxLots } = chosen.problem
+    edit(`Take the plan: ${WAY_WORDS[way].name.toLowerCase()}`, {
+      objective,
+      maxLots: maxLots ?? null,
+      ...(way === 'surest' ? { confidence: confidence ?? null } : {}),
+      ...(way === 'cheapest' ? { lineShare: 0 } : {}),
+    })
+  }
+
+  const now = computed(() => ({
+    confidence: beside.value?.problem.confidence ?? null,
+    cost: beside.value?.plan.cost ?? 0,
+  }))
+  return { rows, certainty, now, busy, fault, take }
+}

@@ -1,0 +1,63 @@
+import { computed, type ComputedRef, type Ref } from 'vue'
+import { baseMetal } from '#core/alloys'
+import type { ChargedLine, MeltPrediction } from '#core/charge'
+import { POT_LOT, residueFor, sharingPot, type Heat } from '#core/heat'
+import { checkPlan } from '#core/melt'
+import type { Lot } from '#core/stock'
+import { useYard } from '~/storage/yard-store'
+import { checkWords, type CheckWords } from './plan-checks-words'
+import { useGear } from '~/shared/gear/useGear'
+import { useUnits } from '~/shared/units/useUnits'
+
+const RANK = { stop: 0, mind: 1, note: 2 } as const
+
+/** What a founder would say of the plan before it is weighed: what can hurt someone, then the worst first. */
+export function usePlanChecks(
+  heat: Ref<Heat | null>,
+  lines: ComputedRef<ChargedLine[]>,
+  prediction: ComputedRef<MeltPrediction | null>,
+  lotName: (id: string) => string,
+) {
+  const yard = useYard()
+  const { grams } = useUnits()
+  const { chosenCrucible } = useGear()
+  const checks = computed<CheckWords[]>(() => {
+    const current = heat.value
+    if (!current?.alloy || !prediction.value || lines.value.length === 0) return []
+    // The last that was poured, not the last that was numbered.
+    const before = yard.heats
+      .filter(({ id, loggedAt }) => loggedAt && id !== current.id)
+      .reduce<Heat | null>((last, one) => (last && last.loggedAt! > one.loggedAt! ? last : one), null)
+    const left = residueFor(current, yard.heats)
+    const sharing = sharingPot(current, yard.heats).filter(
+      ({ alloy }) => alloy && alloy.practice !== current.alloy!.practice,
+    )
+    return checkPlan({
+      alloy: current.alloy,
+      tapMassG: prediction.value.tapMassG,
+      composition: prediction.value.composition,
+      lots: lines.value
+        .filter(({ lot }) => lot.id !== POT_LOT)
+        .map(({ lot, massG }) => ({
+          lotId: lot.id,
+          name: lotName(lot.id),
+          form:
+            current.weighed.find(({ lotId }) => lotId === lot.id)?.form ??
+            (yard.records.lots[lot.id] as Lot | undefined)?.form ??
+            'bar',
+          massG,
+          composition: lot.composition,
+          coatings: (yard.records.lots[lot.id] as Lot | undefined)?.coatings ?? [],
+        })),
+      crucibleNo: current.crucibleNo ?? null,
+      ...chosenCrucible(current),
+      lastBase: before?.alloy ? baseMetal(before.alloy) : null,
+      // What is counted in the plan needs no word of its own.
+      residue: current.potClean || left?.stayedG != null ? null : left,
+      sharing: sharing.map(({ number, alloy }) => ({ number, alloy: alloy!.name })),
+    })
+      .map((check) => checkWords(check, { lotName, grams }))
+      .sort((a, b) => Number(b.hurts) - Number(a.hurts) || RANK[a.level] - RANK[b.level])
+  })
+  return { checks }
+}

@@ -1,0 +1,138 @@
+import { computed, type ComputedRef } from 'vue'
+import { PURCHASABLE, type LetIn, type Purchase, type Remedy, type Weighing } from '#core/charge'
+import { heatStamp, overruleLimits, POT_LOT, type Heat } from '#core/heat'
+import type { Lot } from '#core/stock'
+import { now, useYard, type Edit } from '~/storage/yard-store'
+import { letInWords, purchaseName, remedyWords, type ChargeTools } from '~/shared/words/charge-words'
+import { useHeat } from '~/shared/heat/useHeat'
+
+export interface WayOut {
+  words: string
+  doIt: string
+  /** null where only the caster can do it */
+  apply: (() => void) | null
+}
+
+/** The ways out of a charge that cannot be made, each with what carries it out. */
+export function useWaysOut(answer: () => Weighing | null, tools: ComputedRef<ChargeTools>) {
+  const yard = useYard()
+  const { heat, edit } = useHeat()
+
+  function choicesWith(current: Heat, change: (choice: Heat['choices'][string]) => Heat['choices'][string]) {
+    return Object.fromEntries(Object.entries(current.choices).map(([id, choice]) => [id, change(choice)]))
+  }
+
+  function buy(current: Heat, purchases: readonly Purchase[]): void {
+    const edits = purchases.map(({ metal, massG }): Edit => {
+      const lot = boughtRecord(metal, massG, heatStamp(current.number))
+      return { collection: 'lots', id: lot.id, after: lot }
+    })
+    yard.commit('Add what was bought', edits)
+  }
+
+  function action(remedy: Remedy, words: string): (() => void) | null {
+    const current = heat.value
+    if (!current) return null
+    switch (remedy.kind) {
+      case 'relax':
+        return () => edit(words, overruleLimits(current, [remedy]))
+      case 'relaxTogether':
+        return () => edit(words, overruleLimits(current, remedy.changes))
+      case 'lessTap':
+      case 'moreTap':
+        return () => edit(words, { tapMassG: remedy.tapMassG, need: null })
+      case 'relaxOthers':
+        return () =>
+          current.alloy &&
+          edit(words, {
+            alloy: {
+              ...current.alloy,
+              othersTotalMax: remedy.to,
+              othersSource: `Moved for this heat; the alloy says ${current.alloy.othersTotalMax} %`,
+            },
+          })
+      case 'moreLots':
+        return () => edit(words, { maxLots: remedy.maxLots })
+      case 'leaveOut':
+        if (remedy.lot === POT_LOT) return () => edit('The crucible was scraped clean', { potClean: now() })
+        return () =>
+          edit(words, {
+            weighed: current.weighed.filter(({ lotId }) => lotId !== remedy.lot),
+            choices: { ...current.choices, [remedy.lot]: { use: false, capG: null, lockG: null } },
+          })
+      case 'takeOut':
+        // Only the caster can scrape it out so far.
+        if (remedy.lot === POT_LOT) return null
+        return () =>
+          edit(words, {
+            weighed: current.weighed.map((line) =>
+              line.lotId === remedy.lot ? { ...line, massG: remedy.toG } : line,
+            ),
+          })
+      case 'dropRule':
+        if (remedy.rule === 'maxLots') return () => edit(words, { maxLots: null })
+        if (remedy.rule === 'pieces')
+          return () =>
+            edit(words, { choices: choicesWith(current, (choice) => ({ ...choice, pieceG: null })) })
+        return null
+      case 'obtain':
+        return () => buy(current, [remedy])
+      case 'obtainTogether':
+        return () => buy(current, remedy.purchases)
+    }
+  }
+
+  /** What the caster left out, let in: the metal is there, so it comes before anything that has to be bought. */
+  function letIn(one: LetIn): WayOut {
+    const capG = heat.value?.choices[one.lot]?.use ? heat.value.choices[one.lot]!.capG : null
+    const words = letInWords(one, capG, tools.value)
+    const apply = () => {
+      const current = heat.value
+      if (!current) return
+      const choice = { lockG: null, ...current.choices[one.lot], use: true, capG: null }
+      edit(words, { choices: { ...current.choices, [one.lot]: choice } })
+    }
+    return { words, doIt: 'Do it', apply }
+  }
+
+  const waysOut = computed<WayOut[]>(() => [
+    ...(answer()?.letIn ?? []).map(letIn),
+    ...(answer()?.plan.remedies ?? []).map((remedy) => {
+      const words = remedyWords(remedy, tools.value)
+      const bought = remedy.kind === 'obtain' || remedy.kind === 'obtainTogether'
+      return {
+        words,
+        doIt: bought
+          ? 'It is here: add it to the bins'
+          : remedy.kind === 'leaveOut' && remedy.lot === POT_LOT
+            ? 'A wash heat was melted in it, or it was scraped clean'
+            : 'Do it',
+        apply: action(remedy, words),
+      }
+    }),
+  ])
+  return { waysOut }
+}
+
+/** Bought metal as a lot of the stock, its price still to be written down. */
+function boughtRecord(metal: string, massG: number, stamp: string): Lot {
+  const time = now()
+  const name = purchaseName(metal)
+  const { composition } = PURCHASABLE.find(({ id }) => id === metal)!
+  return {
+    id: crypto.randomUUID(),
+    createdAt: time,
+    updatedAt: time,
+    name: `${name.charAt(0).toUpperCase()}${name.slice(1)}, bought`,
+    kind: Object.keys(composition).length > 1 && metal.includes('-') ? 'master' : 'virgin',
+    form: 'bar',
+    massG,
+    pricePerKg: 0,
+    composition: { ...composition },
+    sd: {},
+    knowledge: 'certificate',
+    metallicYield: 1,
+    note: `Bought for ${stamp}. Write down its price, and its certificate’s figures.`,
+    originHeatId: null,
+  }
+}

@@ -1,0 +1,2 @@
+export { LINE_FAULTS, LINE_SOURCE_WORDS, TROUBLE_WORDS } from './device-words'
+export { useDevices } from './devices-store'

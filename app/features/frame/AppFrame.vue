@@ -1,0 +1,111 @@
+<script setup lang="ts">
+import { useEventListener } from '@vueuse/core'
+import { defineAsyncComponent, onMounted, ref } from 'vue'
+import { useFaults } from './useFaults'
+import { useNotices } from '~/shared/page/useNotices'
+import { sweepLostPhotos } from './usePhotoSweep'
+import { useSafeKeeping } from '~/features/keeping'
+import { useShortcuts } from './useShortcuts'
+import { useStopping } from '~/features/melt'
+import { useTheme } from '~/shared/page/useTheme'
+import { useYard } from '~/storage/yard-store'
+import { counted } from '~/shared/units/figures'
+import OpeningYard from './OpeningYard.vue'
+import YardHeader from './YardHeader.vue'
+
+const ClashQuestion = defineAsyncComponent(() => import('./ClashQuestion.vue'))
+const CommandPalette = defineAsyncComponent(() => import('./CommandPalette.vue'))
+const EmergencySheet = defineAsyncComponent(() => import('./EmergencySheet.vue'))
+const FaultNote = defineAsyncComponent(() => import('./FaultNote.vue'))
+const NotKept = defineAsyncComponent(() => import('./NotKept.vue'))
+const NotSaved = defineAsyncComponent(() => import('./NotSaved.vue'))
+const ShortcutSheet = defineAsyncComponent(() => import('./ShortcutSheet.vue'))
+const ShutYard = defineAsyncComponent(() => import('./ShutYard.vue'))
+const UpdateOffer = defineAsyncComponent(() => import('./UpdateOffer.vue'))
+const YardStanding = defineAsyncComponent(() => import('./YardStanding.vue'))
+
+const yard = useYard()
+const { announce, message } = useNotices()
+const { fault } = useFaults()
+const palette = ref(false)
+const shortcuts = ref(false)
+const stopping = useStopping()
+useTheme()
+useShortcuts({ palette, shortcuts })
+const keeping = useSafeKeeping()
+yard.onChange(keeping.changed)
+useEventListener(document, 'visibilitychange', () => {
+  if (document.visibilityState === 'hidden') keeping.left()
+  // Site data are cleared in another tab of the browser.
+  else void yard.checkDisk()
+})
+onMounted(() => {
+  void yard.load().then(() => {
+    void keeping.lookForFolder()
+    void keeping.look()
+    if (yard.repaired.length)
+      announce(`Put right from the undo list: ${counted(yard.repaired.length, 'damaged record')}.`)
+    if (yard.damaged.length)
+      announce(
+        `Set aside (menu, “Safe keeping”): ${counted(yard.damaged.length, 'damaged record')}; the rest is as you left it.`,
+      )
+    // What could not be swept now is swept at a later start.
+    if (yard.keeping === 'disk' && !yard.looking && !yard.gone && !yard.damaged.length)
+      void sweepLostPhotos().catch(() => {})
+  })
+})
+</script>
+
+<template>
+  <div class="flex min-h-dvh flex-col">
+    <a href="#main" class="btn sr-only focus:not-sr-only focus:absolute focus:z-50">To the content</a>
+    <YardHeader @palette="palette = true" @shortcuts="shortcuts = true" />
+    <NotSaved v-if="yard.saveError" />
+    <FaultNote v-if="fault" />
+    <NotKept v-if="yard.notKept" />
+    <YardStanding v-if="yard.looking || yard.writtenAgain || yard.gone || yard.keeping === 'nowhere'" />
+    <UpdateOffer v-if="yard.ready && !yard.isEmpty" />
+    <ClashQuestion v-if="yard.clashes.length" />
+    <p
+      v-if="keeping.due.value"
+      role="status"
+      class="no-print flex flex-wrap items-center gap-x-3 bg-amber-wash px-4 py-1"
+      data-testid="backup-due"
+    >
+      {{ counted(keeping.since.value, 'change') }} since the last backup.
+      <NuxtLink to="/safety" class="btn btn-quiet underline">Save one</NuxtLink>
+    </p>
+    <p
+      v-if="keeping.nearlyFull.value"
+      role="status"
+      class="no-print flex flex-wrap items-center gap-x-3 bg-amber-wash px-4 py-1"
+      data-testid="nearly-full"
+    >
+      The room this browser gives is nearly used up: save a backup, then remove pictures.
+      <NuxtLink to="/safety" class="btn btn-quiet underline">Safe keeping</NuxtLink>
+    </p>
+    <main id="main" class="mx-auto w-full max-w-[90rem] flex-1 px-3 pt-4 pb-16 sm:px-5" tabindex="-1">
+      <ShutYard v-if="yard.keeping === 'shut'" />
+      <NuxtPage v-else-if="yard.ready" />
+      <OpeningYard v-else />
+    </main>
+    <p class="notice" role="status" aria-live="polite">
+      <span v-if="message" class="inline-block bg-ink px-4 py-2 text-page">{{ message }}</span>
+    </p>
+    <EmergencySheet v-if="stopping" @close="stopping = false" />
+    <CommandPalette v-if="palette" @close="palette = false" />
+    <ShortcutSheet v-if="shortcuts" @close="shortcuts = false" />
+  </div>
+</template>
+
+<style scoped>
+.notice {
+  position: fixed;
+  bottom: 1rem;
+  left: 50%;
+  z-index: 60;
+  max-width: 92vw;
+  transform: translateX(-50%);
+  pointer-events: none;
+}
+</style>

@@ -1,0 +1,26 @@
+<script setup lang="ts">
+import { useNuxtApp } from '#imports'
+import { computed, ref } from 'vue'
+import { useYard } from '~/storage/yard-store'
+/** A newer version, offered and never forced: it waits while a heat is running. */
+const yard = useYard()
+const { $pwa } = useNuxtApp()
+const running = computed(() =>
+  yard.heats.some(({ loggedAt, done }) => !loggedAt && Object.keys(done).length > 0 && !done.empty),
+)
+const put = ref(false)
+const shown = computed(() => !!$pwa?.needRefresh && !running.value && !put.value)
+</script>
+
+<template>
+  <div
+    v-if="shown"
+    role="status"
+    class="no-print flex flex-wrap items-center gap-3 bg-patina-wash px-4 py-2"
+    data-testid="update-offer"
+  >
+    <span class="flex-1">A newer version is ready. Nothing is lost by taking it.</span>
+    <button class="btn btn-next" @click="$pwa?.updateServiceWorker()">Take it</button>
+    <button class="btn" @click="put = true">Later</button>
+  </div>
+</template>

@@ -1,0 +1,19 @@
+import { COLLECTIONS, photosOf, type AnyRecord } from '#core/workspace'
+import { useYard } from '~/storage/yard-store'
+
+/** Throws away pictures that no record names and no undo could bring back. */
+export async function sweepLostPhotos(): Promise<void> {
+  const yard = useYard()
+  const named = new Set<string>()
+  const note = (record: AnyRecord | null) => {
+    if (record) for (const id of photosOf(record)) named.add(id)
+  }
+  for (const collection of COLLECTIONS) Object.values(yard.records[collection]).forEach(note)
+  for (const { changes } of yard.journal.steps)
+    for (const { before, after } of changes) {
+      note(before)
+      note(after)
+    }
+  const { sweepPhotos } = await import('~/storage/photos')
+  await sweepPhotos(named)
+}

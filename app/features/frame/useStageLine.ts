@@ -1,0 +1,80 @@
+import { counted } from '~/shared/units/figures'
+import { isolated } from '~/shared/units/isolated'
+import { computed } from 'vue'
+import { shortName, type Alloy } from '#core/alloys'
+import { useYard } from '~/storage/yard-store'
+import { STAGES, type StageId } from './stages-words'
+import { verdictShort } from '~/shared/heat/results-words'
+import { useHeat } from '~/shared/heat/useHeat'
+import { useUnits } from '~/shared/units/useUnits'
+
+/** A standard's number as it is; a name of someone's own is kept from turning what follows around. */
+const nameOf = (alloy: Alloy) => (shortName(alloy) === alloy.id ? alloy.id : isolated(alloy.name))
+
+export interface StageState {
+  id: StageId
+  name: string
+  to: string
+  /** the stage's answer so far, in a few words */
+  answer: string
+  done: boolean
+}
+
+/** The seven stages with what each has to say of the heat in hand. */
+export function useStageLine() {
+  const yard = useYard()
+  const { heat, summary } = useHeat()
+  const { grams } = useUnits()
+
+  function answerOf(id: StageId): { answer: string; done: boolean } {
+    const current = heat.value
+    const total = yard.lots.reduce((sum, lot) => sum + lot.massG, 0)
+    if (id === 'stock')
+      return {
+        answer: `${counted(yard.lots.length, 'lot')}, ${grams(total, 100)}`,
+        done: yard.lots.length > 0,
+      }
+    if (id === 'ledger') {
+      const logged = yard.heats.filter(({ loggedAt }) => loggedAt).length
+      return { answer: counted(logged, 'heat'), done: !!current?.loggedAt }
+    }
+    if (!current) return { answer: '', done: false }
+    const found = summary.value?.balance
+    switch (id) {
+      case 'target':
+        return current.alloy && current.tapMassG
+          ? {
+              answer: `${nameOf(current.alloy)}, ${grams(current.tapMassG)}`,
+              done: true,
+            }
+          : { answer: 'choose', done: false }
+      case 'charge':
+        return current.weighed.length
+          ? {
+              answer: `${grams(current.weighed.reduce((sum, line) => sum + line.massG, 0))} weighed`,
+              done: true,
+            }
+          : { answer: 'to weigh', done: false }
+      case 'melt': {
+        const steps = Object.keys(current.done).length
+        return { answer: steps ? `${steps} steps done` : 'not lit', done: 'pour' in current.done }
+      }
+      case 'pour':
+        return found && found.foundG > 0
+          ? { answer: `${grams(found.foundG)} found`, done: found.state === 'closes' }
+          : { answer: 'to weigh', done: false }
+      case 'assay':
+        return { answer: verdictShort(summary.value?.verdict ?? null), done: current.assays.length > 0 }
+    }
+  }
+
+  const stages = computed<StageState[]>(() =>
+    STAGES.map((stage) => ({
+      id: stage.id,
+      name: stage.name,
+      to: stage.path(heat.value?.number ?? null),
+      ...answerOf(stage.id),
+    })),
+  )
+  return { stages, heat }
+}

@@ -1,0 +1,125 @@
+<script setup lang="ts">
+import { useIntervalFn } from '@vueuse/core'
+import { FIRST_FIRE, FIRST_FIRE_SOURCE, firingLeftMin, type Crucible } from '#core/gear'
+import { now } from '~/storage/yard-store'
+import { computed, ref } from 'vue'
+import { useGear } from '~/shared/gear/useGear'
+import { useUnits } from '~/shared/units/useUnits'
+
+/** The first firing of a crucible, step by step, with a clock that survives a reload. */
+const props = defineProps<{ crucible: Crucible }>()
+const { keep } = useGear()
+const { degrees } = useUnits()
+const at = ref(Date.now())
+useIntervalFn(() => (at.value = Date.now()), 1000)
+const firing = computed(() => props.crucible.firing)
+const step = computed(() => (firing.value ? FIRST_FIRE[firing.value.step] : null))
+const leftS = computed(() => {
+  if (!firing.value || !step.value) return 0
+  return Math.round(step.value.minutes * 60 - (at.value - Date.parse(firing.value.since)) / 1000)
+})
+const clock = computed(() => {
+  const seconds = Math.abs(leftS.value)
+  const hours = Math.floor(seconds / 3600)
+  const rest = `${String(Math.floor((seconds % 3600) / 60)).padStart(2, '0')}:${String(seconds % 60).padStart(2, '0')}`
+  return hours > 0 ? `${hours}:${rest}` : rest
+})
+/** Its time has to run; who goes on before says why, and that is kept. */
+const waiting = computed(() => firingLeftMin(props.crucible, at.value) > 0)
+const cutting = ref(false)
+const why = ref('')
+const fault = ref('')
+function cut(): void {
+  if (!firing.value) return
+  if (!why.value.trim()) {
+    fault.value = 'Say why: it stays written down with the crucible.'
+    return
+  }
+  const entry = {
+    step: firing.value.step,
+    at: now(),
+    leftMin: Math.round(firingLeftMin(props.crucible, Date.now())),
+    why: why.value.trim(),
+  }
+  to(firing.value.step + 1, { firingCut: [...(props.crucible.firingCut ?? []), entry] })
+  cutting.value = false
+  why.value = fault.value = ''
+}
+function to(index: number, more: Partial<Crucible> = {}): void {
+  const { crucible } = props
+  const done = index >= FIRST_FIRE.length
+  keep(
+    {
+      ...crucible,
+      ...more,
+      firing: done ? null : { step: index, since: now() },
+      ...(done ? { firstFiredAt: now() } : {}),
+    },
+    done ? `${crucible.name} is fired` : `First firing of ${crucible.name}: step ${index + 1}`,
+  )
+}
+const stop = () =>
+  keep({ ...props.crucible, firing: null }, `Stop the first firing of ${props.crucible.name}`)
+</script>
+
+<template>
+  <div class="border-l-8 border-amber bg-amber-wash px-3 py-2" data-testid="first-fire">
+    <template v-if="firing && step">
+      <p class="font-bold">{{ firing.step + 1 }} of {{ FIRST_FIRE.length }}: {{ step.what }}</p>
+      <p>{{ step.why }}</p>
+      <p class="stamp my-1 text-3xl" role="timer" aria-live="off">
+        {{ clock
+        }}<span v-if="leftS < 0" class="font-sans text-base normal-case"> over: go on when ready</span>
+      </p>
+      <div class="flex flex-wrap gap-2">
+        <p v-if="waiting" class="basis-full text-sm">
+          Next when its time has run:
+          {{
+            firing.step + 1 < FIRST_FIRE.length
+              ? degrees(FIRST_FIRE[firing.step + 1]!.toC)
+              : 'then it is fired'
+          }}.
+        </p>
+        <button v-else type="button" class="btn btn-next" @click="to(firing.step + 1)">
+          {{
+            firing.step + 1 < FIRST_FIRE.length
+              ? `Next: ${degrees(FIRST_FIRE[firing.step + 1]!.toC)}`
+              : 'It is fired'
+          }}
+        </button>
+        <button type="button" class="btn" @click="stop">Stop</button>
+        <button
+          v-if="waiting"
+          type="button"
+          class="btn btn-quiet underline"
+          :aria-expanded="cutting"
+          @click="cutting = !cutting"
+        >
+          Go on before its time…
+        </button>
+      </div>
+      <form v-if="cutting && waiting" class="mt-2 grid gap-2" @submit.prevent="cut">
+        <label class="block"
+          ><span class="label">Why before its time</span>
+          <input v-model="why" class="field" maxlength="300" :aria-invalid="!!fault" />
+        </label>
+        <p v-if="fault" role="alert" class="font-semibold text-oxide">{{ fault }}</p>
+        <p class="text-sm">Damp that is left in the wall turns to steam and splits it, full of metal.</p>
+        <button type="submit" class="btn justify-self-start">Go on all the same</button>
+      </form>
+    </template>
+    <template v-else>
+      <p class="font-bold">Never fired. Give it its first firing before it takes metal.</p>
+      <ol class="my-1 list-decimal pl-5 text-sm">
+        <li v-for="one in FIRST_FIRE" :key="one.id">{{ one.what }}: about {{ one.minutes }} minutes</li>
+      </ol>
+      <button type="button" class="btn" @click="to(0)">Begin, with a clock</button>
+    </template>
+    <ul v-if="crucible.firingCut?.length" class="mt-1 list-disc pl-5 text-sm">
+      <li v-for="one in crucible.firingCut" :key="one.at">
+        {{ FIRST_FIRE[one.step]?.what }}: left {{ one.leftMin }} minutes early, “{{ one.why }}”
+      </li>
+    </ul>
+    <p class="mt-1 text-xs text-soft">{{ FIRST_FIRE_SOURCE }}.</p>
+  </div>
+</template>

@@ -1,0 +1,110 @@
+<script setup lang="ts">
+import { fuelOf, type Gear, type GearType } from '#core/gear'
+import { computed, defineAsyncComponent, ref } from 'vue'
+import { useGear } from '~/shared/gear/useGear'
+import { useUnits } from '~/shared/units/useUnits'
+import { useYard } from '~/storage/yard-store'
+import { counted } from '~/shared/units/figures'
+import { GEAR_WORDS, aWord } from '~/shared/gear/gear-words'
+import CrucibleCard from './CrucibleCard.vue'
+import GearCard from './GearCard.vue'
+import ThermocoupleCard from './ThermocoupleCard.vue'
+
+const GearEditor = defineAsyncComponent(() => import('./GearEditor.vue'))
+
+const gear = useGear()
+const { crucibles, furnaces, thermocouples, scales, ingotMoulds } = gear
+const { grams, money } = useUnits()
+const yard = useYard()
+const editing = ref<{ type: GearType; gear: Gear | null } | null>(null)
+const kinds = computed(() => [
+  { type: 'crucible' as const, count: crucibles.value.length },
+  { type: 'furnace' as const, count: furnaces.value.length },
+  { type: 'thermocouple' as const, count: thermocouples.value.length },
+  { type: 'scale' as const, count: scales.value.length },
+  { type: 'ingot-mould' as const, count: ingotMoulds.value.length },
+])
+const burnt = (id: string) => yard.heats.filter((heat) => heat.furnaceId === id && heat.burnt?.amount).length
+</script>
+
+<template>
+  <section>
+    <h1 class="text-sm text-soft">Gear</h1>
+    <p class="mb-4 flex flex-wrap items-center gap-4 text-2xl font-bold">
+      What holds, heats and measures
+      <NuxtLink to="/devices" class="btn text-base">Connect an instrument</NuxtLink>
+    </p>
+    <section v-for="{ type, count } in kinds" :key="type" class="mb-7" :aria-label="GEAR_WORDS[type].many">
+      <div class="mb-2 flex flex-wrap items-center gap-4">
+        <h2 class="chalk">{{ GEAR_WORDS[type].many }}</h2>
+        <button class="btn" @click="editing = { type, gear: null }">
+          Add {{ aWord(GEAR_WORDS[type].one).toLowerCase() }}
+        </button>
+      </div>
+      <p v-if="!count" class="max-w-2xl text-soft">{{ GEAR_WORDS[type].empty }}</p>
+      <ul class="grid items-start gap-3 md:grid-cols-2 xl:grid-cols-3">
+        <template v-if="type === 'crucible'">
+          <CrucibleCard
+            v-for="one in crucibles"
+            :key="one.id"
+            :crucible="one"
+            @edit="editing = { type, gear: one }"
+          />
+        </template>
+        <template v-if="type === 'thermocouple'">
+          <ThermocoupleCard
+            v-for="one in thermocouples"
+            :key="one.id"
+            :thermocouple="one"
+            @edit="editing = { type, gear: one }"
+          />
+        </template>
+        <template v-if="type === 'furnace'">
+          <GearCard
+            v-for="one in furnaces"
+            :key="one.id"
+            :name="one.name"
+            :note="one.note"
+            @edit="editing = { type, gear: one }"
+          >
+            <p>
+              {{ fuelOf(one.fuel).name }}, {{ one.powerKw }} kW<template v-if="one.pricePerUnit"
+                >, {{ money(one.pricePerUnit) }} a {{ fuelOf(one.fuel).unit }}</template
+              >
+            </p>
+            <p class="text-sm text-soft">{{ counted(burnt(one.id), 'heat') }} with its fuel written down.</p>
+          </GearCard>
+        </template>
+        <template v-if="type === 'scale'">
+          <GearCard
+            v-for="one in scales"
+            :key="one.id"
+            :name="one.name"
+            :note="one.note"
+            @edit="editing = { type, gear: one }"
+          >
+            <p>
+              Steps of {{ grams(one.stepG, Math.min(1, one.stepG)) }}, bears {{ grams(one.capacityG, 10) }}
+            </p>
+          </GearCard>
+        </template>
+        <template v-if="type === 'ingot-mould'">
+          <GearCard
+            v-for="one in ingotMoulds"
+            :key="one.id"
+            :name="one.name"
+            :note="one.note"
+            @edit="editing = { type, gear: one }"
+          >
+            <p>
+              {{ grams(one.tareG, 0.1) }} empty<template v-if="one.holdsCm3"
+                >, holds {{ one.holdsCm3 }} cm³</template
+              >
+            </p>
+          </GearCard>
+        </template>
+      </ul>
+    </section>
+    <GearEditor v-if="editing" :type="editing.type" :gear="editing.gear" @close="editing = null" />
+  </section>
+</template>

@@ -1,0 +1,71 @@
+import { reactive, ref } from 'vue'
+import { gearSchema, type Gear, type GearType } from '#core/gear'
+import { brimOfNumber } from '#core/melt'
+import { now } from '~/storage/yard-store'
+import { useGear } from '~/shared/gear/useGear'
+
+/** What a new piece of gear of each kind begins as; null is still to be told. */
+const BEGINNINGS: Readonly<Record<GearType, Record<string, unknown>>> = {
+  furnace: { fuel: 'propane', powerKw: null, efficiency: null, pricePerUnit: 0 },
+  crucible: {
+    number: null,
+    brimCm3: null,
+    family: null,
+    heatsBefore: 0,
+    firstFiredAt: null,
+    firing: null,
+    checks: [],
+    retiredAt: null,
+  },
+  thermocouple: { kind: 'K', checks: [] },
+  scale: { stepG: null, capacityG: null, errorG: null },
+  'ingot-mould': { tareG: null, holdsCm3: null },
+}
+const WANTED: Readonly<Record<string, string>> = {
+  name: 'Give it a name you will know it by.',
+  powerKw: 'Say how hard it burns, in kilowatts.',
+  number: 'Say its number: about the pounds of aluminium it holds brim-full.',
+  stepG: 'Say the finest step it shows.',
+  tareG: 'Weigh it empty and cold, and write that down.',
+  capacityG: 'Say the most it bears.',
+}
+
+/** A piece of gear being written down: nothing reaches the yard until it holds together. */
+export function useGearDraft(type: GearType, gear: Gear | null, done: () => void) {
+  const { keep, drop } = useGear()
+  const draft = reactive<Record<string, unknown>>({
+    type,
+    name: '',
+    note: '',
+    ...BEGINNINGS[type],
+    ...gear,
+  })
+  const faults = ref<string[]>([])
+
+  function save(): void {
+    const time = now()
+    // Measured with water its number is no question: pounds of aluminium that fill it to the brim.
+    const number =
+      type === 'crucible' && draft.number === null && typeof draft.brimCm3 === 'number'
+        ? { number: Number((draft.brimCm3 / brimOfNumber(1)).toPrecision(2)) }
+        : {}
+    const parsed = gearSchema.safeParse({
+      ...draft,
+      ...number,
+      id: gear?.id ?? crypto.randomUUID(),
+      createdAt: gear?.createdAt ?? time,
+      updatedAt: time,
+    })
+    if (!parsed.success) {
+      const fields = new Set(parsed.error.issues.map(({ path }) => String(path[0])))
+      faults.value = [...fields].map((field) => WANTED[field] ?? `${field} cannot be so.`)
+      return
+    }
+    if (keep(parsed.data, `${gear ? 'Change' : 'Add'} ${parsed.data.name}`)) done()
+  }
+  function remove(): void {
+    if (gear) drop(gear)
+    done()
+  }
+  return { draft, faults, save, remove }
+}

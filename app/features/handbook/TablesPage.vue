@@ -1,0 +1,26 @@
+<script setup lang="ts">
+import { useReferenceTables } from './useReferenceTables'
+import HandbookTabs from './HandbookTabs.vue'
+import ReferenceTable from './ReferenceTable.vue'
+/** What the trade looks up, in this yard's units, each with its source. */
+const tables = useReferenceTables()
+</script>
+
+<template>
+  <section>
+    <HandbookTabs />
+    <h1 class="text-2xl font-bold">Tables</h1>
+    <p class="mt-1 mb-4 max-w-3xl text-soft">
+      The figures the plans start from. A maker’s sheet for the metal in your hand goes before them.
+    </p>
+    <ReferenceTable :table="tables.alloys" class="mb-5" />
+    <div class="gap-x-5 lg:columns-2">
+      <ReferenceTable
+        v-for="table in tables.others"
+        :key="table.id"
+        :table="table"
+        class="mb-5 break-inside-avoid"
+      />
+    </div>
+  </section>
+</template>

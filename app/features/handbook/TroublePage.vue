@@ -1,0 +1,67 @@
+<script setup lang="ts">
+import { heatStamp } from '#core/heat'
+import { heatFacts, rankCauses, TROUBLE_SOURCE } from '#core/troubles'
+import { computed, ref } from 'vue'
+import { useHeat } from '~/shared/heat/useHeat'
+import { now, useYard } from '~/storage/yard-store'
+import { evidenceWords } from '~/shared/words/troubles-words'
+import HeatHeading from '~/shared/heat/HeatHeading.vue'
+import SymptomPicker from './SymptomPicker.vue'
+
+/** What went wrong: a symptom, its causes as this heat's log supports them, what to do otherwise. */
+const { heat, edit } = useHeat()
+const yard = useYard()
+const symptom = ref<string | null>(null)
+const facts = computed(() => (heat.value ? heatFacts(heat.value, yard.lots, yard.gear) : null))
+const ranked = computed(() => (symptom.value && facts.value ? rankCauses(symptom.value, facts.value) : []))
+const minded = (id: string) => heat.value?.lessons?.some(({ causeId }) => causeId === id) ?? false
+function mind(id: string): void {
+  const lessons = heat.value?.lessons ?? []
+  edit(minded(id) ? 'Forget a lesson' : 'Mind it next time', {
+    lessons: minded(id)
+      ? lessons.filter(({ causeId }) => causeId !== id)
+      : [...lessons, { causeId: id, at: now() }],
+  })
+}
+const TONE = { for: 'border-oxide', against: 'border-line', silent: 'border-amber' } as const
+</script>
+
+<template>
+  <section v-if="heat && facts">
+    <HeatHeading question="What went wrong, and why?">
+      <NuxtLink :to="`/heat/${heat.number}/story`" class="btn">The heat’s story</NuxtLink>
+    </HeatHeading>
+    <div class="grid items-start gap-5 lg:grid-cols-[minmax(0,1fr)_minmax(0,1.2fr)]">
+      <SymptomPicker v-model="symptom" />
+      <div aria-live="polite">
+        <h2 class="chalk mb-2">Likely causes, by the log of {{ heatStamp(heat.number) }}</h2>
+        <p v-if="!symptom" class="text-soft">Choose what you see.</p>
+        <ol class="grid gap-2" data-testid="causes">
+          <li
+            v-for="cause in ranked"
+            :key="cause.id"
+            class="border-l-8 bg-panel px-3 py-2"
+            :class="TONE[cause.says]"
+          >
+            <p class="text-lg font-bold" :class="cause.says === 'against' ? 'text-soft' : ''">
+              {{ cause.name }}
+            </p>
+            <p>{{ evidenceWords(cause.evidence, cause.says, facts) }}</p>
+            <p>
+              <b>Next time:</b> {{ cause.change }}.
+              <button
+                type="button"
+                class="btn btn-quiet underline"
+                :aria-pressed="minded(cause.id)"
+                @click="mind(cause.id)"
+              >
+                {{ minded(cause.id) ? 'On the next run sheet ✓' : 'Put it on the next run sheet' }}
+              </button>
+            </p>
+          </li>
+        </ol>
+        <p v-if="symptom" class="mt-2 text-xs text-soft">{{ TROUBLE_SOURCE }}.</p>
+      </div>
+    </div>
+  </section>
+</template>

@@ -1,0 +1,36 @@
+<script setup lang="ts">
+import type { Heat } from '#core/heat'
+import { computed } from 'vue'
+import { useUnits } from '~/shared/units/useUnits'
+import HeatStamp from '~/shared/heat/HeatStamp.vue'
+
+/** An open heat on the yard's front page: its stamp, what it is for, and the one thing to do next. */
+const props = defineProps<{ heat: Heat }>()
+const { grams } = useUnits()
+const next = computed(() => {
+  const { heat } = props
+  const to = (stage: string) => `/heat/${heat.number}/${stage}`
+  if (!heat.alloy || heat.tapMassG === null) return { words: 'Choose the alloy', to: to('target') }
+  if (heat.weighed.length === 0) return { words: 'Weigh out the charge', to: to('charge') }
+  if (!('pour' in heat.done)) return { words: 'Run the melt', to: to('melt') }
+  if (heat.pour.ingots.length === 0 && heat.pour.castingsG === null)
+    return { words: 'Weigh what came out', to: to('pour') }
+  return { words: 'Measure and log it', to: to('assay') }
+})
+</script>
+
+<template>
+  <article class="slab flex flex-wrap items-center gap-4 p-5">
+    <HeatStamp :number="heat.number" size="large" />
+    <div class="min-w-40 flex-1">
+      <h2 class="text-lg font-bold">{{ heat.title || 'Untitled heat' }}</h2>
+      <p class="text-soft">
+        <template v-if="heat.alloy && heat.tapMassG !== null">
+          {{ grams(heat.tapMassG) }} of {{ heat.alloy.name }}
+        </template>
+        <template v-else>no target yet</template>
+      </p>
+    </div>
+    <NuxtLink :to="next.to" class="btn btn-next">{{ next.words }}</NuxtLink>
+  </article>
+</template>

@@ -1,0 +1,81 @@
+<script setup lang="ts">
+import { useRoute } from '#imports'
+import { computed, defineAsyncComponent, onMounted } from 'vue'
+import { useFirstRun } from './useFirstRun'
+import { startHeat } from '~/shared/heat/useHeat'
+import { useYard } from '~/storage/yard-store'
+import HeatCard from './HeatCard.vue'
+
+const BinsTogether = defineAsyncComponent(() => import('./BinsTogether.vue'))
+const LooseEnds = defineAsyncComponent(() => import('./LooseEnds.vue'))
+const PouredLately = defineAsyncComponent(() => import('./PouredLately.vue'))
+const yard = useYard()
+const route = useRoute()
+const { loadDemo, startBlank, loading, failed } = useFirstRun()
+onMounted(() => {
+  if (!yard.isEmpty) return
+  if (route.query.yard === 'demo') void loadDemo()
+  if (route.query.yard === 'blank') startBlank()
+})
+const open = computed(() => yard.heats.filter(({ loggedAt }) => !loggedAt).reverse())
+</script>
+
+<template>
+  <section v-if="yard.isEmpty" class="mx-auto max-w-3xl py-8">
+    <h1 class="stamp text-3xl leading-none sm:text-4xl">From scrap bins to a stamped ingot</h1>
+    <p class="mt-4 max-w-prose text-lg">
+      Hephaestal works out what to weigh for a named alloy, walks you through the melt, and keeps account of
+      every gram. Everything stays in this browser and in files you save.
+    </p>
+    <div class="mt-8 grid gap-4 sm:grid-cols-2">
+      <div class="slab p-5">
+        <h2 class="chalk">Try the demo yard</h2>
+        <p class="my-3">Sixteen bins of scrap, twelve heats already poured, and one waiting to be weighed.</p>
+        <button class="btn btn-next" :disabled="loading" @click="loadDemo">Open the demo yard</button>
+      </div>
+      <div class="slab p-5">
+        <h2 class="chalk">Start your own</h2>
+        <p class="my-3">An empty yard. Write down your first bin of scrap, then choose an alloy.</p>
+        <button class="btn" @click="startBlank">Start a blank yard</button>
+      </div>
+    </div>
+    <p v-if="failed" role="alert" class="mt-4 font-semibold text-oxide">{{ failed }}</p>
+  </section>
+
+  <section v-else>
+    <div class="flex flex-wrap items-end justify-between gap-3">
+      <h1 class="stamp text-3xl leading-none">{{ yard.settings.yardName }}</h1>
+      <button class="btn btn-next" @click="startHeat()">Start a heat</button>
+    </div>
+
+    <div class="front mt-5 grid grid-cols-1 items-start gap-x-8 gap-y-6">
+      <div v-if="open.length" class="grid gap-4">
+        <HeatCard v-for="heat in open" :key="heat.id" :heat="heat" />
+      </div>
+      <div v-else class="slab p-5">
+        <p v-if="yard.lots.length">No heat is open.</p>
+        <p v-else class="text-lg">
+          First,
+          <NuxtLink to="/stock" class="font-semibold underline">write down what is in your bins</NuxtLink>.
+          Then start a heat.
+        </p>
+      </div>
+      <div class="beside grid grid-cols-1 gap-6">
+        <LooseEnds />
+        <BinsTogether />
+      </div>
+      <PouredLately />
+    </div>
+  </section>
+</template>
+
+<style scoped>
+@media (min-width: 64rem) {
+  .front {
+    grid-template: auto 1fr / minmax(0, 1.7fr) minmax(0, 1fr);
+  }
+  .beside {
+    grid-area: 1 / 2 / 3 / 3;
+  }
+}
+</style>

@@ -1,0 +1,50 @@
+<script setup lang="ts">
+import { ledgerRow } from '#core/ledger'
+import { computed } from 'vue'
+import { useYard } from '~/storage/yard-store'
+import { isolated } from '~/shared/units/isolated'
+import CompositionBar from '~/shared/composition/CompositionBar.vue'
+import VerdictMark from '~/shared/heat/VerdictMark.vue'
+
+/** The last heats: what they were meant to be, what they came out as. */
+const MOST = 6
+const yard = useYard()
+const rows = computed(() =>
+  yard.heats
+    .filter(({ loggedAt }) => loggedAt)
+    .slice(-MOST)
+    .reverse()
+    .map((heat) => ledgerRow(heat)),
+)
+</script>
+
+<template>
+  <section v-if="rows.length" aria-label="Poured lately">
+    <h2 class="chalk mb-2">Poured lately</h2>
+    <ul>
+      <li v-for="row in rows" :key="row.heat.id" class="border-t border-line">
+        <NuxtLink
+          :to="`/heat/${row.heat.number}/assay`"
+          class="grid grid-cols-[4rem_minmax(0,1fr)_auto] items-center gap-x-4 gap-y-1 py-2 hover:bg-well sm:grid-cols-[4rem_minmax(0,1.3fr)_minmax(0,1fr)_8.5rem]"
+        >
+          <span class="stamp">{{ row.stamp }}</span>
+          <span class="min-w-0">
+            <span class="block font-semibold">{{ row.heat.title || 'Untitled' }}</span>
+            <span class="block text-sm text-soft"
+              >{{ isolated(row.heat.alloy?.name ?? 'no target') }}, {{ row.heat.date }}</span
+            >
+          </span>
+          <CompositionBar
+            v-if="Object.keys(row.measured).length"
+            class="max-sm:hidden"
+            :composition="{ ...row.measured, '?': 0 }"
+            :values="false"
+            :label="`${row.stamp} measured`"
+          />
+          <span v-else class="text-sm text-soft max-sm:hidden">not measured</span>
+          <VerdictMark :verdict="row.summary.verdict" />
+        </NuxtLink>
+      </li>
+    </ul>
+  </section>
+</template>

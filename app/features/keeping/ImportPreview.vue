@@ -1,0 +1,223 @@
+<script setup lang="ts">
+import { heatStamp } from '#core/heat'
+import {
+  clashKey,
+  comparing,
+  drawIn,
+  type Collection,
+  type Comparison,
+  type Workspace,
+} from '#core/workspace'
+import { photosNotKept, type YardOfFile } from './useYardFile'
+import { breather } from '~/storage/breathe'
+import { navigateTo } from '#imports'
+import { computed, reactive, ref, shallowRef, watch } from 'vue'
+import { useNotices } from '~/shared/page/useNotices'
+import { useParts } from '~/shared/words/useParts'
+import { type Edit, useYard } from '~/storage/yard-store'
+import { counted } from '~/shared/units/figures'
+import { isolated } from '~/shared/units/isolated'
+import SheetDialog from '~/shared/page/SheetDialog.vue'
+
+/** What a file would change, before it does: merge it in, or put it in place of the yard. One step either way. */
+const props = defineProps<{ file: YardOfFile }>()
+const emit = defineEmits<{ close: [] }>()
+const yard = useYard()
+const { announce } = useNotices()
+const { recordName, partName, said } = useParts()
+
+/** Take also what can be read and nothing vouches for. */
+const withDoubtful = ref(false)
+const theirs = computed(() => (withDoubtful.value && props.file.more?.workspace) || props.file.workspace)
+const compared = shallowRef<Comparison[]>([])
+/** Thousands of records are compared a few at a time. */
+const comparingNow = ref(true)
+async function compare(file: Workspace): Promise<Comparison[]> {
+  const course = comparing(yard.workspace, file, props.file.fits)
+  const breathe = breather()
+  for (;;) {
+    const step = course.next()
+    if (step.done) return step.value
+    await breathe()
+  }
+}
+watch(
+  [() => yard.workspace, theirs],
+  async ([, file]) => {
+    comparingNow.value = true
+    const found = await compare(file)
+    if (file !== theirs.value) return
+    compared.value = found
+    comparingNow.value = false
+  },
+  { immediate: true },
+)
+const counts = computed(() => {
+  const sum = (of: (one: (typeof compared.value)[number]) => number) =>
+    compared.value.reduce((total, one) => total + of(one), 0)
+  return {
+    added: sum(({ added }) => added.length),
+    newer: sum(({ changed }) => changed.filter(({ later }) => later === 'theirs').length),
+    older: sum(({ changed }) => changed.filter(({ later }) => later === 'mine').length),
+    onlyHere: sum(({ onlyHere }) => onlyHere.length),
+    same: sum(({ same }) => same),
+  }
+})
+const lists = computed(() =>
+  [
+    { title: 'New', records: compared.value.flatMap(({ added }) => added) },
+    {
+      title: 'Changed, the file’s is later',
+      records: compared.value.flatMap(({ changed }) =>
+        changed.filter(({ later }) => later === 'theirs').map((one) => one.theirs),
+      ),
+    },
+    {
+      title: 'Changed, yours is later',
+      records: compared.value.flatMap(({ changed }) =>
+        changed.filter(({ later }) => later === 'mine').map(({ mine }) => mine),
+      ),
+    },
+    { title: 'Only in your yard', records: compared.value.flatMap(({ onlyHere }) => onlyHere) },
+  ].filter(({ records }) => records.length > 0),
+)
+const MOST_NAMES = 12
+const MOST_CLASHES = 200
+
+/** What both changed, each to something else; the later one's word stands until the person says. */
+const answers = reactive(new Map<string, 'mine' | 'theirs'>())
+const clashes = computed(() =>
+  compared.value
+    .filter(({ collection }) => collection !== 'settings')
+    .flatMap(({ collection, changed }) =>
+      changed.flatMap(({ mine, later, clashes: own }) =>
+        own.map((clash) => ({
+          ...clash,
+          key: clashKey(collection, mine.id, clash),
+          collection,
+          name: recordName(mine),
+          later,
+        })),
+      ),
+    ),
+)
+const drawn = computed(() => drawIn(yard.workspace, compared.value, answers))
+const fault = ref('')
+
+/** The pictures are kept, then the yard is changed; where they cannot be, nothing is. */
+async function take(
+  change: (workspace: Workspace) => boolean | Promise<boolean>,
+  words: string,
+): Promise<void> {
+  fault.value = ''
+  try {
+    // Without pictures there is nothing to wait for.
+    const pictures = Object.keys(props.file.photos).length > 0
+    const bring = pictures ? (await import('~/storage/bring-photos')).bringPhotos : null
+    if (!(await change(bring ? await bring(theirs.value, props.file.photos) : theirs.value))) return
+  } catch (error) {
+    fault.value = photosNotKept(props.file.name, error)
+    return
+  }
+  announce(words)
+  emit('close')
+  await navigateTo('/')
+}
+const merge = () =>
+  take(
+    async (workspace) => {
+      // With pictures it names them otherwise.
+      const again = workspace === theirs.value ? compared.value : await compare(workspace)
+      const { edits } = drawIn(yard.workspace, again, answers)
+      return yard.commit(`Merge ${props.file.name}`, edits as Edit<Collection>[], undefined, true)
+    },
+    `Merged ${props.file.name}: ${counted(drawn.value.edits.length, 'record')}. Undo takes them out again.`,
+  )
+const replace = () =>
+  take(
+    (workspace) => yard.replaceAll(`Open ${props.file.name}`, workspace),
+    `Opened ${props.file.name}. Undo brings the former yard back.`,
+  )
+</script>
+
+<template>
+  <SheetDialog :title="`Open ${file.name}`" wide @close="emit('close')">
+    <div
+      v-if="file.damage"
+      role="alert"
+      class="mb-3 border-l-4 border-oxide bg-well p-3"
+      data-testid="file-damage"
+    >
+      <p>{{ file.damage }}</p>
+      <label v-if="file.more" class="mt-2 flex items-center gap-2">
+        <input v-model="withDoubtful" type="checkbox" class="size-5 accent-(--ember)" />
+        take also {{ counted(file.more.count, 'record') }} that can be read and nothing vouches for
+      </label>
+    </div>
+    <p v-if="comparingNow" class="late mb-3" role="status">Comparing it with your yard…</p>
+    <p v-else class="mb-3 text-lg" data-testid="import-counts">
+      {{ counts.added }} new, {{ counts.newer }} later than yours, {{ counts.older }} older than yours,
+      {{ counts.same }} the same, {{ counts.onlyHere }} only in your yard.
+    </p>
+    <div v-for="list in lists" :key="list.title" class="mb-2 text-sm">
+      <b>{{ list.title }}:</b>
+      {{
+        list.records
+          .slice(0, MOST_NAMES)
+          .map((one) => recordName(one))
+          .join(', ')
+      }}<template v-if="list.records.length > MOST_NAMES"
+        >, and {{ list.records.length - MOST_NAMES }} more</template
+      >.
+    </div>
+    <p v-for="one in drawn.renumbered" :key="one.to" class="mb-2 text-sm" data-testid="renumbered">
+      Your yard has another {{ heatStamp(one.from) }}: “{{ isolated(one.title) }}” of the file becomes
+      <b>{{ heatStamp(one.to) }}</b>. Marks struck on its ingots stay as they are.
+    </p>
+    <section v-if="clashes.length" class="mt-3" aria-label="Changed on both sides">
+      <h3 class="chalk mb-1">Changed on both sides</h3>
+      <p class="mb-2 text-sm text-soft">
+        Merged, the marked one stands. All else that only one side changed is kept from both.
+      </p>
+      <fieldset
+        v-for="clash in clashes.slice(0, MOST_CLASHES)"
+        :key="clash.key"
+        class="mb-2 border-t border-line pt-2 text-sm"
+        data-testid="merge-clash"
+      >
+        <legend class="float-left w-full font-semibold">
+          {{ clash.name }}: {{ partName(clash.collection, clash.path) }}
+        </legend>
+        <label
+          v-for="side in ['mine', 'theirs'] as const"
+          :key="side"
+          class="clear-both flex items-start gap-2 py-1"
+        >
+          <input
+            type="radio"
+            class="mt-0.5 size-5 shrink-0 accent-(--ember)"
+            :name="clash.key"
+            :checked="(answers.get(clash.key) ?? clash.later) === side"
+            @change="answers.set(clash.key, side)"
+          />
+          <span class="min-w-0 wrap-anywhere whitespace-pre-wrap"
+            >{{ side === 'mine' ? 'yours' : 'the file’s' }}: {{ said(clash.path, clash[side]) }}</span
+          >
+        </label>
+      </fieldset>
+      <p v-if="clashes.length > MOST_CLASHES" class="text-sm">
+        And {{ clashes.length - MOST_CLASHES }} more, where the later one stands.
+      </p>
+    </section>
+    <p v-if="fault" role="alert" class="mt-3 font-semibold text-oxide">{{ fault }}</p>
+    <div class="mt-4 flex flex-wrap gap-3">
+      <button class="btn btn-next" :disabled="comparingNow" @click="merge">Merge it in</button>
+      <button class="btn" @click="replace">Put it in place of my yard</button>
+      <button class="btn btn-quiet" @click="emit('close')">Leave all as it is</button>
+    </div>
+    <p class="mt-3 text-sm text-soft">
+      Merging adds what is new and draws together what both have, field by field; nothing of yours is taken
+      away. Nothing is written before you choose.
+    </p>
+  </SheetDialog>
+</template>

@@ -1,0 +1,3 @@
+export { default as ImportPreview } from './ImportPreview.vue'
+export { useSafeKeeping } from './useSafeKeeping'
+export { useYardFile } from './useYardFile'

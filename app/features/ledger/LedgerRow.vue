@@ -1,0 +1,49 @@
+<script setup lang="ts">
+import type { LedgerRow } from '#core/ledger'
+import { conclusionsOf } from '#core/troubles'
+import { useUnits } from '~/shared/units/useUnits'
+import { isolated } from '~/shared/units/isolated'
+import { BARS_WORDS } from '~/shared/words/troubles-words'
+import CompositionBar from '~/shared/composition/CompositionBar.vue'
+import VerdictMark from '~/shared/heat/VerdictMark.vue'
+
+/** A heat in the ledger, in a line. */
+defineProps<{ row: LedgerRow }>()
+const { grams, money } = useUnits()
+</script>
+
+<template>
+  <NuxtLink
+    :to="`/heat/${row.heat.number}/story`"
+    class="grid grid-cols-[1fr_auto] items-start gap-x-5 gap-y-1 px-1 py-2.5 hover:bg-well md:grid-cols-[5rem_minmax(0,1.2fr)_minmax(0,1.6fr)_8.5rem_7rem]"
+  >
+    <span class="stamp text-xl leading-tight">{{ row.stamp }}</span>
+    <span class="order-1 col-span-2 min-w-0 md:order-none md:col-span-1">
+      <span class="block font-bold">{{ row.heat.title || 'Untitled' }}</span>
+      <span class="block text-sm text-soft"
+        >{{ isolated(row.heat.alloy?.name ?? 'no target') }}, {{ row.heat.date }}</span
+      >
+      <span v-if="conclusionsOf(row.heat).length" class="mt-0.5 block text-sm font-semibold">{{
+        BARS_WORDS
+      }}</span>
+      <span v-if="row.heat.remarks" class="mt-0.5 block text-sm">{{ row.heat.remarks }}</span>
+    </span>
+    <CompositionBar
+      v-if="Object.keys(row.measured).length"
+      class="order-1 col-span-2 md:order-none md:col-span-1"
+      :composition="{ ...row.measured, '?': 0 }"
+      :label="`${row.stamp} measured`"
+    />
+    <span v-else class="order-1 col-span-2 text-sm text-soft md:order-none md:col-span-1">not measured</span>
+    <span class="max-md:text-right">
+      <VerdictMark :verdict="row.summary.verdict" />
+    </span>
+    <span class="order-1 col-span-2 flex gap-x-4 text-sm md:order-none md:col-span-1 md:block md:text-right">
+      <span v-if="row.summary.balance" class="font-bold md:block"
+        >{{ (100 * row.summary.balance.tapYield).toFixed(0) }} % tapped</span
+      >
+      <span class="text-soft md:block">{{ grams(row.summary.predicted.chargeMassG) }} in</span>
+      <span v-if="row.costPerKg !== null" class="text-soft md:block">{{ money(row.costPerKg) }}/kg</span>
+    </span>
+  </NuxtLink>
+</template>

@@ -1,0 +1,233 @@
+<script setup lang="ts">
+import { format } from 'date-fns'
+import { orderedLimits } from '#core/alloys'
+import { measuredComposition } from '#core/assay'
+import { conclusionsOf } from '#core/troubles'
+import { heatLiquidus, heatStamp, heatWindow, tensileMPa } from '#core/heat'
+import { whatIsIn, whereItWent } from '#core/learn'
+import { computed, defineAsyncComponent } from 'vue'
+import { useHeat } from '~/shared/heat/useHeat'
+import { logWords, useMeltLog } from '~/features/melt'
+import { useUnits } from '~/shared/units/useUnits'
+import { useYard } from '~/storage/yard-store'
+import { counted, limitWords, percent } from '~/shared/units/figures'
+import { withSpread } from '~/shared/learning/learning-words'
+import { balanceWords, verdictWords } from '~/shared/heat/results-words'
+import { testWords } from '~/shared/words/tests-words'
+import { BARS_WORDS } from '~/shared/words/troubles-words'
+import BalanceBar from '~/shared/heat/BalanceBar.vue'
+import CompositionBar from '~/shared/composition/CompositionBar.vue'
+import KeptPhoto from '~/shared/fields/KeptPhoto.vue'
+import ToneSentence from '~/shared/page/ToneSentence.vue'
+import WeighedRemark from '~/shared/heat/WeighedRemark.vue'
+
+const MeltTrace = defineAsyncComponent(() => import('~/features/melt').then(({ MeltTrace }) => MeltTrace))
+
+/** A heat from plan to assay on one page, to read and to print. */
+const { heat, summary } = useHeat()
+const yard = useYard()
+const log = useMeltLog()
+const { grams, money, degrees } = useUnits()
+const measured = computed(() => measuredComposition(summary.value?.measured ?? {}, heat.value?.alloy?.base))
+const liquidus = computed(() => (heat.value ? heatLiquidus(heat.value) : null))
+const origins = computed(() => (heat.value ? whatIsIn(heat.value, yard.lots, yard.heats) : []))
+const ticked = computed(() => Object.values(heat.value?.done ?? {}).filter(({ skipped }) => !skipped).length)
+const made = computed(() => yard.lots.filter(({ originHeatId }) => originHeatId === heat.value?.id))
+const after = computed(() => {
+  const seen = new Map<string, ReturnType<typeof whereItWent>[number]>()
+  for (const lot of made.value)
+    for (const step of whereItWent(lot.id, yard.lots, yard.heats)) seen.set(step.heat.id, step)
+  return [...seen.values()]
+})
+const limits = computed(() =>
+  orderedLimits(heat.value?.alloy?.limits ?? {}).map(([element, limit]) => ({
+    element,
+    limit: limitWords(limit),
+    predicted: summary.value?.predicted.composition[element],
+    measured: summary.value?.measured[element],
+    call: summary.value?.verdict?.limits.find((one) => one.element === element)?.call ?? 'not-measured',
+  })),
+)
+const CALLS = {
+  inside: '✓ inside',
+  outside: '✕ outside',
+  unclear: '? cannot tell',
+  'not-measured': '–',
+} as const
+const verdict = computed(() =>
+  heat.value?.alloy && summary.value?.verdict
+    ? verdictWords(summary.value.verdict, heat.value.alloy.name)
+    : null,
+)
+const balance = computed(() => (summary.value?.balance ? balanceWords(summary.value.balance, grams) : null))
+const clock = (iso: string) => format(new Date(iso), 'HH:mm')
+const photos = computed(() => [
+  ...new Set(
+    [...(heat.value?.log ?? []), ...(heat.value?.tests ?? []), ...(heat.value?.assays ?? [])].flatMap(
+      (one) => one.photos ?? [],
+    ),
+  ),
+])
+const print = () => window.print()
+</script>
+
+<template>
+  <section v-if="heat && summary" class="mx-auto max-w-5xl">
+    <div class="no-print mb-3 flex flex-wrap gap-2">
+      <NuxtLink to="/ledger" class="btn btn-quiet underline">The ledger</NuxtLink>
+      <NuxtLink :to="`/heat/${heat.number}/trouble`" class="btn ml-auto">What went wrong?</NuxtLink>
+      <NuxtLink :to="`/compare?a=${heat.number}`" class="btn">Compare</NuxtLink>
+      <NuxtLink :to="`/labels?heat=${heat.number}`" class="btn">Labels</NuxtLink>
+      <button class="btn btn-next" @click="print">Print the batch sheet</button>
+    </div>
+    <article class="grid gap-4">
+      <header class="flex flex-wrap items-end gap-x-5 border-b-4 border-ink pb-2">
+        <p class="stamp text-4xl leading-none">{{ heatStamp(heat.number) }}</p>
+        <div class="flex-1">
+          <h1 class="text-xl leading-tight font-bold">{{ heat.title || 'Untitled heat' }}</h1>
+          <p>{{ heat.alloy ? `${heat.alloy.name}, ${heat.alloy.designation}` : 'no target' }}</p>
+        </div>
+        <p class="text-right">
+          {{ heat.date }}<br /><b v-if="summary.balance?.foundG"
+            >{{ (100 * summary.balance.tapYield).toFixed(0) }} % tapped, {{ money(summary.cost) }}</b
+          >
+        </p>
+      </header>
+      <WeighedRemark :heat="heat" />
+      <ToneSentence v-if="verdict" :sentence="verdict" class="text-lg" />
+      <div class="grid items-start gap-5 md:grid-cols-2">
+        <section aria-label="What it is">
+          <h2 class="chalk mb-1">What it is</h2>
+          <CompositionBar
+            v-if="Object.keys(measured).length"
+            :composition="{ ...measured, '?': 0 }"
+            label="Measured"
+            class="mb-2"
+          />
+          <table class="w-full text-sm">
+            <thead class="text-soft">
+              <tr>
+                <th scope="col" class="text-left">Element</th>
+                <th scope="col" class="text-right">Limit</th>
+                <th scope="col" class="text-right">Predicted</th>
+                <th scope="col" class="text-right">Measured</th>
+                <th scope="col" class="pl-3 text-left">Verdict</th>
+              </tr>
+            </thead>
+            <tbody>
+              <tr v-for="one in limits" :key="one.element" class="border-t border-line">
+                <th scope="row" class="text-left">{{ one.element }}</th>
+                <td class="text-right text-soft">{{ one.limit }}</td>
+                <td class="text-right">{{ one.predicted === undefined ? '–' : percent(one.predicted) }}</td>
+                <td class="text-right font-bold">
+                  {{
+                    !one.measured
+                      ? '–'
+                      : one.measured.below === undefined
+                        ? withSpread(one.measured.pct, one.measured.sd)
+                        : `under ${one.measured.below}`
+                  }}
+                </td>
+                <td class="pl-3">{{ CALLS[one.call] }}</td>
+              </tr>
+            </tbody>
+          </table>
+          <p v-if="conclusionsOf(heat).length" class="mt-2 text-sm font-semibold">{{ BARS_WORDS }}</p>
+          <ul v-if="heat.tests?.length" class="mt-2 text-sm">
+            <li v-for="test in heat.tests" :key="test.id">
+              {{ testWords(test, tensileMPa(test)) }}
+            </li>
+          </ul>
+        </section>
+        <section aria-label="Where the metal went">
+          <h2 class="chalk mb-1">Where the metal went</h2>
+          <ToneSentence v-if="balance" :sentence="balance" />
+          <BalanceBar v-if="summary.balance?.foundG" :balance="summary.balance" :pour="heat.pour" />
+          <p v-if="heat.pour.ingots.length" class="mt-2 text-sm">
+            Ingots: {{ heat.pour.ingots.map(({ stamp, massG }) => `${stamp} ${grams(massG)}`).join(', ') }}.
+          </p>
+        </section>
+        <section aria-label="What went in">
+          <h2 class="chalk mb-1">What went in</h2>
+          <ul class="text-sm">
+            <li
+              v-for="line in heat.weighed"
+              :key="line.lotId"
+              class="flex justify-between border-t border-line py-0.5"
+            >
+              <span>{{ line.name }}</span><b>{{ grams(line.massG, 0.1) }}</b>
+            </li>
+          </ul>
+          <template v-if="origins.some(({ through }) => through.length)">
+            <h3 class="label mt-2">In the end it is</h3>
+            <ul class="text-sm" data-testid="origins">
+              <li v-for="one in origins.slice(0, 8)" :key="[one.lotId, ...one.through].join()">
+                {{ (100 * one.share).toFixed(one.share < 0.1 ? 1 : 0) }} % {{ one.name
+                }}<span v-if="one.through.length" class="text-soft">
+                  by way of {{ one.through.join(', ') }}</span
+                >
+              </li>
+            </ul>
+          </template>
+          <p v-if="after.length" class="mt-2 text-sm">
+            It went on into
+            <template v-for="(step, at) in after" :key="step.heat.id"
+              ><NuxtLink :to="`/heat/${step.heat.number}/story`" class="underline">{{
+                heatStamp(step.heat.number)
+              }}</NuxtLink
+              >{{ at < after.length - 1 ? ', ' : '' }}</template
+            >.
+          </p>
+        </section>
+        <section aria-label="At the furnace">
+          <h2 class="chalk mb-1">At the furnace</h2>
+          <p v-if="liquidus" class="text-sm">
+            Liquidus {{ degrees(liquidus.liquidusC)
+            }}<template v-if="heat.pour.pourTemperatureC !== null"
+              >, poured at {{ degrees(heat.pour.pourTemperatureC) }}</template
+            >.
+          </p>
+          <MeltTrace
+            v-if="liquidus && log.trace.value.length > 1"
+            :trace="log.trace.value"
+            :liquidus-c="liquidus.liquidusC"
+            :window="heatWindow(heat)"
+          />
+          <ul
+            v-if="log.entries.value.length"
+            class="mt-1 max-h-48 overflow-auto text-sm"
+            tabindex="0"
+            aria-label="Log"
+          >
+            <li
+              v-for="entry in log.entries.value.filter(({ kind }) => kind !== 'temperature')"
+              :key="entry.id"
+            >
+              {{ clock(entry.at) }} {{ logWords(entry, { grams, degrees }) }}
+            </li>
+          </ul>
+          <p v-if="!log.entries.value.length" class="text-sm text-soft">
+            {{
+              ticked
+                ? `No readings were written down; ${counted(ticked, 'step')} of the run sheet ${ticked === 1 ? 'was' : 'were'} ticked.`
+                : 'No log was kept.'
+            }}
+          </p>
+          <p v-if="heat.remarks" class="mt-2">“{{ heat.remarks }}”</p>
+        </section>
+      </div>
+      <div v-if="photos.length" class="flex flex-wrap gap-2">
+        <KeptPhoto
+          v-for="(id, at) in photos"
+          :id="id"
+          :key="id"
+          :alt="`Picture ${at + 1}`"
+          class="block size-32"
+        />
+      </div>
+    </article>
+  </section>
+  <section v-else>
+    <h1 class="text-lg text-soft">There is no such heat.</h1>
+  </section>
+</template>

@@ -1,0 +1,41 @@
+<script setup lang="ts">
+import { INCANDESCENCE, INCANDESCENCE_SOURCE } from '#core/melt'
+import { useUnits } from '~/shared/units/useUnits'
+
+/** What the glow says where no instrument is at hand. */
+defineProps<{ aluminium: boolean }>()
+const emit = defineEmits<{ seen: [text: string] }>()
+const { degrees } = useUnits()
+const span = (from: number, to: number) => `${degrees(from)} to ${degrees(to)}`
+</script>
+
+<template>
+  <div class="mt-2" data-testid="colour-guide">
+    <p v-if="aluminium" role="alert" class="border-l-8 border-oxide bg-oxide-wash px-3 py-2 font-bold">
+      Molten aluminium does not glow. This is the colour of the crucible wall; if the metal itself glows, it
+      is far too hot.
+    </p>
+    <p class="my-2 text-soft">Seen in the shade, beside the flame. Press what it looks like.</p>
+    <div class="grid grid-cols-2 gap-2 sm:grid-cols-3">
+      <button
+        v-for="step in INCANDESCENCE"
+        :key="step.id"
+        type="button"
+        class="btn min-h-[4.5rem] justify-start text-left whitespace-normal"
+        @click="emit('seen', `By eye ${step.name}: ${span(step.fromC, step.toC)}`)"
+      >
+        <span
+          class="size-9 shrink-0 border border-line"
+          :style="{ background: step.colour }"
+          aria-hidden="true"
+        />
+        <span
+          >{{ step.name }}<br /><span class="text-sm font-normal">{{
+            span(step.fromC, step.toC)
+          }}</span></span
+        >
+      </button>
+    </div>
+    <p class="mt-1 text-xs text-soft">{{ INCANDESCENCE_SOURCE }}.</p>
+  </div>
+</template>

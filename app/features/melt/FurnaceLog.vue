@@ -1,0 +1,215 @@
+<script setup lang="ts">
+import { format } from 'date-fns'
+import { densityIndex } from '#core/melt'
+import { sensibleReadings, type LogKind } from '#core/heat'
+import type { TimeUnit } from '#formats/temperature-csv'
+import type { MeltLog } from './useMeltLog'
+import { computed, ref } from 'vue'
+import { useHeat } from '~/shared/heat/useHeat'
+import { useNotices } from '~/shared/page/useNotices'
+import { pickedFile } from '~/shared/fields/usePickedFile'
+import { useUnits } from '~/shared/units/useUnits'
+import { LOG_WORDS, TRACE_FAULTS, logWords } from './log-words'
+import ColourGuide from './ColourGuide.vue'
+import FilePicker from '~/shared/fields/FilePicker.vue'
+import KeptPhoto from '~/shared/fields/KeptPhoto.vue'
+import LiveProbe from './LiveProbe.vue'
+import LogForm from './LogForm.vue'
+import QuantityField from '~/shared/fields/QuantityField.vue'
+
+/** What happened, written down with one press; the newest first. */
+const props = defineProps<{ log: MeltLog; locked: boolean }>()
+const { entries, truly, probe, add, addReadings, startMs, strike, struck, putBack } = props.log
+const file = ref<{ open: () => void }>()
+const fault = ref('')
+const { announce } = useNotices()
+async function open(event: Event): Promise<void> {
+  const chosen = pickedFile(event, 'table')
+  if (!chosen) return
+  fault.value = chosen.refused
+  const { file: picked } = chosen
+  if (!picked) return
+  await take(picked.name, await picked.text())
+}
+/** A table whose time could count seconds or minutes, until the caster says. */
+const asked = ref<{ name: string; text: string } | null>(null)
+async function take(name: string, text: string, unit?: TimeUnit): Promise<void> {
+  const { readTemperatureLog } = await import('#formats/temperature-csv')
+  const read = readTemperatureLog(text, new Date(startMs.value).toISOString(), unit)
+  fault.value = read.ok ? '' : `${name} ${TRACE_FAULTS[read.fault]} Nothing was changed.`
+  asked.value = read.ok && read.unsure ? { name, text } : null
+  if (!read.ok || read.unsure) return
+  addReadings(read.readings, name)
+  announce(`${read.readings.length} readings${read.skipped ? `; ${read.skipped} rows were none` : ''}.`)
+}
+const { grams, degrees } = useUnits()
+const { heat } = useHeat()
+const sensible = computed(() => sensibleReadings(heat.value ?? { alloy: null }))
+const celsius = ref<number | null>(null)
+const entry = ref(0)
+const more = ref<LogKind | null>(null)
+const byEye = ref(false)
+function seen(text: string): void {
+  add('note', { text, from: 'eye' }, text)
+  byEye.value = false
+}
+const UNITS = [
+  ['s', 'seconds'],
+  ['min', 'minutes'],
+  ['h', 'hours'],
+] as const
+const QUICK: readonly LogKind[] = ['skim', 'molten', 'smoke', 'flare', 'spatter', 'boil-over']
+const TOLD: readonly LogKind[] = ['addition', 'flux', 'degas', 'pressure-test', 'photo', 'note']
+/** When it was read, where that was not now: hours and minutes of today. */
+const readAt = ref('')
+function logTemperature({ currentTarget }: Event): void {
+  if (celsius.value === null) return (currentTarget as HTMLFormElement).querySelector('input')!.focus()
+  const at = earlierToday(readAt.value)
+  add('temperature', { celsius: celsius.value, ...(at ? { at } : {}) }, `Read ${degrees(celsius.value)}`)
+  readAt.value = ''
+  celsius.value = null
+  entry.value++
+}
+/** The newest moment at which a clock showed so much. */
+function earlierToday(clockTime: string): string | null {
+  const found = /^(\d{2}):(\d{2})/.exec(clockTime)
+  if (!found) return null
+  const at = new Date()
+  at.setHours(Number(found[1]), Number(found[2]), 0, 0)
+  if (at.getTime() > Date.now()) at.setDate(at.getDate() - 1)
+  return at.toISOString()
+}
+const says = {
+  good: 'good',
+  usable: 'usable for ornaments',
+  'degas-again': 'degas again',
+  swapped: 'the two are swapped, no metal is denser from a vacuum',
+} as const
+function index(air: number | null, vacuum: number | null): string {
+  if (!air || !vacuum) return ''
+  const { pct, says: verdict } = densityIndex(air, vacuum)
+  return `density index ${pct.toFixed(1)} %: ${says[verdict]}`
+}
+const corrected = (shown: number) => {
+  const { trueC, checked } = truly(shown)
+  return checked && Math.abs(trueC - shown) >= 0.5 ? `, corrected ${degrees(trueC)}` : ''
+}
+const clock = (iso: string) => format(new Date(iso), 'HH:mm')
+</script>
+
+<template>
+  <section class="furnace bg-page p-4 text-ink sm:p-7" aria-label="Furnace log">
+    <h2 class="chalk mb-2">Log</h2>
+    <template v-if="!locked">
+      <LiveProbe :log="log" />
+      <form class="grid grid-cols-[1fr_auto] items-start gap-2" @submit.prevent="logTemperature">
+        <QuantityField
+          :key="entry"
+          v-model="celsius"
+          :label="probe ? `Temperature by the ${probe.name}` : 'Temperature'"
+          kind="temperature"
+          :sensible="sensible"
+          size="huge"
+          nullable
+          :hint="
+            probe
+              ? truly(700).checked
+                ? 'Put right by its own checks'
+                : 'Never checked: on trust'
+              : 'No thermocouple is written down under Gear'
+          "
+        />
+        <button class="btn btn-next mt-[1.2rem] min-h-20 px-6 text-xl">Log it</button>
+        <label class="col-span-2 flex items-center gap-2 text-sm"
+          >Read at, if not now <input v-model="readAt" type="time" class="field w-auto"
+        /></label>
+      </form>
+      <div class="mt-2 flex flex-wrap gap-2">
+        <button
+          v-for="kind in QUICK"
+          :key="kind"
+          type="button"
+          class="btn min-h-[4.5rem] flex-1 text-lg"
+          @click="add(kind)"
+        >
+          {{ LOG_WORDS[kind] }}
+        </button>
+        <button
+          v-for="kind in TOLD"
+          :key="kind"
+          type="button"
+          class="btn min-h-[4.5rem] flex-1 text-lg"
+          :aria-pressed="more === kind"
+          @click="more = more === kind ? null : kind"
+        >
+          {{ LOG_WORDS[kind] }}…
+        </button>
+      </div>
+      <FilePicker ref="file" label="Temperature log file" accept=".csv,.tsv,.txt,text/csv" @change="open" />
+      <div class="mt-2 flex flex-wrap gap-x-4">
+        <button type="button" class="btn btn-quiet underline" @click="file?.open()">
+          Readings of a logger, from a table…
+        </button>
+        <button type="button" class="btn btn-quiet underline" :aria-expanded="byEye" @click="byEye = !byEye">
+          No instrument: by the colour
+        </button>
+      </div>
+      <ColourGuide v-if="byEye" :aluminium="log.heat.value?.alloy?.base === 'Al'" @seen="seen" />
+      <LogForm v-if="more" :key="more" :kind="more" :log="log" @done="more = null" />
+    </template>
+    <div v-if="struck && !locked" class="mt-3 flex flex-wrap items-center gap-3" data-testid="struck">
+      <p class="min-w-0 flex-1 text-soft">
+        Struck: {{ clock(struck.at) }} {{ logWords(struck, { grams, degrees }) }}
+      </p>
+      <button type="button" class="btn min-h-[4.5rem] px-6 text-lg" @click="putBack">Put it back</button>
+    </div>
+    <div
+      v-if="asked"
+      role="alert"
+      class="mt-2 border-l-8 border-amber bg-amber-wash px-3 py-2"
+      data-testid="which-unit"
+    >
+      <p class="font-bold">What does the time in {{ asked.name }} count?</p>
+      <div class="mt-1 flex flex-wrap gap-2">
+        <button
+          v-for="[unit, words] in UNITS"
+          :key="unit"
+          type="button"
+          class="btn min-h-12"
+          @click="take(asked.name, asked.text, unit)"
+        >
+          {{ words }}
+        </button>
+      </div>
+    </div>
+    <p v-if="fault" role="alert" class="mt-2 font-semibold text-oxide">{{ fault }}</p>
+    <ol
+      v-if="entries.length"
+      class="mt-3 max-h-72 overflow-auto"
+      tabindex="0"
+      aria-label="Entries"
+      role="list"
+    >
+      <li v-for="one in [...entries].reverse()" :key="one.id" class="flex gap-3 border-t border-line py-1">
+        <span class="text-soft">{{ clock(one.at) }}</span>
+        <span class="flex-1"
+          >{{ logWords(one, { grams, degrees }) }}{{ one.celsius === null ? '' : corrected(one.celsius)
+          }}<b v-if="index(one.airGcm3, one.vacuumGcm3)"> {{ index(one.airGcm3, one.vacuumGcm3) }}</b>
+          <span v-if="one.photos?.length" class="mt-1 flex gap-2"
+            ><KeptPhoto
+              v-for="(id, at) in one.photos"
+              :id="id"
+              :key="id"
+              :alt="`Picture ${at + 1} of ${clock(one.at)}`"
+              class="block size-24" /></span
+        ></span>
+        <button v-if="!locked" class="btn btn-quiet -my-1 text-sm underline" @click="strike(one.id)">
+          Strike<span class="sr-only"> {{ LOG_WORDS[one.kind] }}</span>
+        </button>
+      </li>
+    </ol>
+    <p v-else class="mt-2 text-sm text-soft">
+      Nothing written yet. One reading a few minutes apart is enough for the trace.
+    </p>
+  </section>
+</template>

@@ -1,0 +1,117 @@
+<script setup lang="ts">
+import { densityIndex } from '#core/melt'
+import type { LogEntry, LogKind } from '#core/heat'
+import type { MeltLog } from './useMeltLog'
+import { computed, reactive, ref } from 'vue'
+import { GAS_USED, LOG_WORDS } from './log-words'
+import PhotoRow from '~/shared/fields/PhotoRow.vue'
+import QuantityField from '~/shared/fields/QuantityField.vue'
+
+/** What an entry of the log tells besides its time. */
+const props = defineProps<{ kind: LogKind; log: MeltLog }>()
+const emit = defineEmits<{ done: [] }>()
+const told = reactive({
+  massG: null as number | null,
+  minutes: null as number | null,
+  airGcm3: null as number | null,
+  vacuumGcm3: null as number | null,
+  flowLMin: null as number | null,
+  drossBeforeG: null as number | null,
+  drossAfterG: null as number | null,
+  text: '',
+})
+const gas = ref<NonNullable<LogEntry['gas']>>('argon')
+const photos = ref<string[]>([])
+const treats = computed(() => props.kind === 'degas' || props.kind === 'flux')
+const fault = ref('')
+function write(): void {
+  const { flowLMin, drossBeforeG, drossAfterG, text, ...figures } = told
+  if (props.kind === 'photo' && photos.value.length === 0) {
+    fault.value = 'Take or choose a picture first.'
+    return
+  }
+  if (props.kind === 'pressure-test' && (figures.airGcm3 === null) !== (figures.vacuumGcm3 === null)) {
+    fault.value = 'The index needs both densities: the sample that froze in air and the one in vacuum.'
+    return
+  }
+  if (
+    figures.airGcm3 &&
+    figures.vacuumGcm3 &&
+    densityIndex(figures.airGcm3, figures.vacuumGcm3).says === 'swapped'
+  ) {
+    fault.value = 'The sample that froze in a vacuum cannot be the denser: are the two swapped?'
+    return
+  }
+  props.log.add(
+    props.kind,
+    {
+      ...figures,
+      text: text.trim(),
+      ...(flowLMin === null ? {} : { flowLMin }),
+      ...(drossBeforeG === null ? {} : { drossBeforeG }),
+      ...(drossAfterG === null ? {} : { drossAfterG }),
+      ...(props.kind === 'degas' ? { gas: gas.value } : {}),
+      ...(photos.value.length ? { photos: photos.value } : {}),
+    },
+    LOG_WORDS[props.kind],
+  )
+  emit('done')
+}
+</script>
+
+<template>
+  <form class="mt-2 grid grid-cols-2 items-start gap-2" @submit.prevent="write">
+    <QuantityField
+      v-if="kind === 'addition' || kind === 'flux'"
+      v-model="told.massG"
+      label="How much"
+      kind="mass"
+      nullable
+    />
+    <template v-if="kind === 'degas'">
+      <label
+        ><span class="label">With</span>
+        <select v-model="gas" class="field">
+          <option v-for="(name, id) in GAS_USED" :key="id" :value="id">{{ name }}</option>
+        </select></label
+      >
+      <QuantityField v-model="told.minutes" label="Minutes" kind="number" nullable :max="1000" />
+      <QuantityField
+        v-if="gas === 'argon' || gas === 'nitrogen'"
+        v-model="told.flowLMin"
+        label="Flow, litres a minute"
+        kind="number"
+        nullable
+        :max="1000"
+      />
+    </template>
+    <template v-if="treats">
+      <QuantityField v-model="told.drossBeforeG" label="Dross drawn before" kind="mass" nullable />
+      <QuantityField v-model="told.drossAfterG" label="Dross drawn after" kind="mass" nullable />
+    </template>
+    <template v-if="kind === 'pressure-test'">
+      <QuantityField
+        v-model="told.airGcm3"
+        label="Froze in air, g/cm³"
+        kind="number"
+        positive
+        nullable
+        :max="25"
+      />
+      <QuantityField
+        v-model="told.vacuumGcm3"
+        label="Froze in vacuum, g/cm³"
+        kind="number"
+        positive
+        nullable
+        :max="25"
+      />
+    </template>
+    <PhotoRow v-if="kind === 'photo'" v-model:photos="photos" name="The melt" class="col-span-2" />
+    <label class="col-span-2"
+      ><span class="label">What</span><input v-model="told.text" class="field" maxlength="500"
+    /></label>
+    <p v-if="fault" role="alert" class="col-span-2 font-semibold text-oxide">{{ fault }}</p>
+    <button class="btn btn-next col-span-2 min-h-[4.5rem] text-lg">Write it down</button>
+  </form>
+</template>

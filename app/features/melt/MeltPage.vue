@@ -1,0 +1,108 @@
+<script setup lang="ts">
+import { useWakeLock } from '@vueuse/core'
+import { baseMetal } from '#core/alloys'
+import { computed, defineAsyncComponent, onBeforeUnmount, ref, watch } from 'vue'
+import { useCrucibleStanding } from '~/shared/gear/useCrucibleStanding'
+import { useLiveMelt } from './useLiveMelt'
+import { useMeltLog } from './useMeltLog'
+import { useRunSheet } from './useRunSheet'
+import { useUnits } from '~/shared/units/useUnits'
+import { liquidusWords } from '~/shared/words/alloys-words'
+import { elementName } from '~/shared/units/elements'
+import { capital } from '~/shared/units/figures'
+import CrucibleRefused from '~/shared/gear/CrucibleRefused.vue'
+import FurnaceLog from './FurnaceLog.vue'
+import HeatHeading from '~/shared/heat/HeatHeading.vue'
+import LiveMelt from './LiveMelt.vue'
+import MeltWarnings from './MeltWarnings.vue'
+import PracticeList from './PracticeList.vue'
+import StepList from './StepList.vue'
+import StepNow from './StepNow.vue'
+import StopButton from './StopButton.vue'
+import WeighedRemark from '~/shared/heat/WeighedRemark.vue'
+
+const MeltTrace = defineAsyncComponent(() => import('./MeltTrace.vue'))
+
+// The sheet asks the estimate for zinc to put back, the estimate asks the sheet what is in.
+const topUpZincG = ref(0)
+const sheet = useRunSheet(() => topUpZincG.value)
+const units = useUnits()
+const { heat, steps, current, doneCount, liquidus, lines, metal } = sheet
+const log = useMeltLog()
+const live = useLiveMelt(log, sheet)
+watch(
+  () => live.zinc.value?.topUpG ?? 0,
+  (massG) => (topUpZincG.value = massG),
+  { immediate: true },
+)
+// The screen stays on while the heat runs, where the browser can do that.
+const wake = useWakeLock()
+watch(
+  () => !!heat.value && !heat.value.loggedAt && doneCount.value > 0,
+  (running) => {
+    if (!wake.isSupported.value) return
+    void (running ? wake.request('screen') : wake.release()).catch(() => {})
+  },
+  { immediate: true },
+)
+onBeforeUnmount(() => void wake.release().catch(() => {}))
+/** No step is offered with a crucible that fails in the tongs; once metal is molten in it, it has to be finished. */
+const { refused } = useCrucibleStanding()
+const blocked = computed(() => !!refused.value && !heat.value?.loggedAt && !heat.value?.done.base)
+const unweighed = computed(() => heat.value?.weighed.length === 0)
+</script>
+
+<template>
+  <section v-if="heat">
+    <HeatHeading question="What do I do now, and next?">
+      <NuxtLink v-if="!current && steps.length" :to="`/heat/${heat.number}/pour`" class="btn btn-next"
+        >Weigh what came out</NuxtLink
+      >
+    </HeatHeading>
+    <StopButton v-if="!heat.loggedAt" :beside="!!current" />
+    <CrucibleRefused />
+    <WeighedRemark v-if="!heat.loggedAt" :heat="heat" />
+    <div v-if="!steps.length" class="slab max-w-xl p-5">
+      <p v-if="heat.alloy && !metal && lines.length" class="mb-3">
+        No practice is known for a metal that is mostly {{ elementName(baseMetal(heat.alloy)) }}, so no run
+        sheet is made. Log what you do below, and weigh what comes out.
+      </p>
+      <p v-else class="mb-3">A run sheet is made from the charge, and there is none yet.</p>
+      <NuxtLink :to="`/heat/${heat.number}/charge`" class="btn btn-next">Work out the charge</NuxtLink>
+    </div>
+    <div v-else class="grid items-start gap-5 lg:grid-cols-[minmax(0,1.2fr)_minmax(0,1fr)]">
+      <div class="grid grid-cols-1 gap-5">
+        <StepNow
+          v-if="!blocked"
+          :sheet="sheet"
+          :log="log"
+          :celsius="live.distrusted.value ? null : (live.latest.value?.celsius ?? null)"
+        />
+        <FurnaceLog :log="log" :locked="!!heat.loggedAt" />
+        <PracticeList :sheet="sheet" />
+      </div>
+      <div class="grid grid-cols-1 gap-5">
+        <MeltWarnings v-if="!heat.loggedAt" :log="log" :sheet="sheet" />
+        <LiveMelt v-if="!heat.loggedAt" :log="log" :live="live" />
+        <MeltTrace
+          v-if="liquidus && log.trace.value.length > 0"
+          :trace="log.trace.value"
+          :liquidus-c="liquidus.liquidusC"
+          :window="live.window.value"
+        />
+        <div>
+          <p class="mb-2 text-soft">
+            {{ capital(liquidusWords(liquidus, units)) }}. {{ doneCount }} of {{ steps.length }} steps done.
+          </p>
+          <p v-if="unweighed && !heat.loggedAt" class="mb-3 border-l-8 border-amber bg-amber-wash p-3">
+            Nothing is weighed yet; the amounts are those of the plan.
+            <NuxtLink :to="`/heat/${heat.number}/scale`" class="font-semibold underline"
+              >To the scale</NuxtLink
+            >
+          </p>
+          <StepList :sheet="sheet" />
+        </div>
+      </div>
+    </div>
+  </section>
+</template>

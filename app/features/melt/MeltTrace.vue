@@ -1,0 +1,115 @@
+<script setup lang="ts">
+import type { PourWindow } from '#core/families'
+import { findPlateau } from '#core/melt'
+import { computed, ref } from 'vue'
+import { useChart } from '~/shared/charts/useChart'
+import { useUnits } from '~/shared/units/useUnits'
+
+/** The temperature of the melt over time, with its liquidus and the window to pour in. */
+const props = defineProps<{
+  trace: { atMin: number; celsius: number }[]
+  liquidusC: number
+  window: PourWindow | null
+}>()
+const frame = ref<HTMLElement>()
+const { temperature, degrees } = useUnits()
+const show = (celsius: number) => (temperature.value === 'F' ? celsius * 1.8 + 32 : celsius)
+/** The time axis shows at least so much, min. */
+const SHORTEST_MIN = 10
+const { failed } = useChart(frame, [() => props.trace, temperature], (token) => {
+  const x = props.trace.map(({ atMin }) => Number(atMin.toFixed(2)))
+  const band = (from: number, to: number, color: string) => ({
+    type: 'rect',
+    xref: 'paper',
+    x0: 0,
+    x1: 1,
+    y0: show(from),
+    y1: show(to),
+    fillcolor: color,
+    line: { width: 0 },
+    layer: 'below',
+  })
+  return {
+    data: [
+      {
+        type: 'scatter',
+        mode: 'lines+markers',
+        x,
+        y: props.trace.map(({ celsius }) => Number(show(celsius).toFixed(1))),
+        line: { color: token('ember'), width: 3 },
+        marker: { color: token('ember'), size: 8 },
+        hovertemplate: `%{x:.0f} min: %{y:.0f} °${temperature.value}<extra></extra>`,
+      },
+    ],
+    layout: {
+      height: 240,
+      showlegend: false,
+      margin: { l: 52, r: 12, t: 12, b: 42 },
+      paper_bgcolor: 'transparent',
+      plot_bgcolor: 'transparent',
+      font: { family: 'Sofia Sans Variable, sans-serif', color: token('ink'), size: 13 },
+      shapes: [
+        ...(props.window ? [band(props.window.fromC, props.window.toC, token('patina-wash'))] : []),
+        {
+          type: 'line',
+          xref: 'paper',
+          x0: 0,
+          x1: 1,
+          y0: show(props.liquidusC),
+          y1: show(props.liquidusC),
+          line: { color: token('ink'), width: 2, dash: 'dot' },
+        },
+      ],
+      annotations: [
+        ...(props.window
+          ? [
+              {
+                xref: 'paper',
+                x: 0.01,
+                y: show(props.window.usualC),
+                text: 'pour',
+                showarrow: false,
+                xanchor: 'left',
+              },
+            ]
+          : []),
+        {
+          xref: 'paper',
+          x: 0.01,
+          y: show(props.liquidusC),
+          text: 'liquidus',
+          showarrow: false,
+          xanchor: 'left',
+          yanchor: 'top',
+        },
+      ],
+      xaxis: {
+        title: { text: 'minutes' },
+        gridcolor: token('line'),
+        fixedrange: true,
+        range: [0, Math.max(SHORTEST_MIN, 1.05 * (x.at(-1) ?? 0))],
+      },
+      yaxis: { title: { text: `°${temperature.value}` }, gridcolor: token('line'), fixedrange: true },
+    },
+  }
+})
+/** Where it stood still while cooling: it froze there, and the probe can be checked by it. */
+const plateau = computed(() => findPlateau(props.trace))
+const spoken = computed(
+  () =>
+    `Temperature by the minute: ${props.trace.map(({ atMin, celsius }) => `${Math.round(atMin)}: ${degrees(celsius)}`).join(', ')}`,
+)
+</script>
+
+<template>
+  <figure class="slab p-3">
+    <figcaption class="label">Temperature, put right by the thermocouple’s checks</figcaption>
+    <div ref="frame" class="min-h-[240px]" role="img" :aria-label="spoken" data-testid="melt-trace" />
+    <p v-if="plateau" data-testid="plateau">
+      Stood still at <b>{{ degrees(plateau.celsius) }}</b> for
+      {{ Math.round(plateau.toMin - plateau.fromMin) }} minutes: it froze there. This alloy begins to freeze
+      at {{ degrees(liquidusC) }}.
+    </p>
+    <p v-if="failed" role="alert" class="text-oxide">{{ failed }}</p>
+  </figure>
+</template>

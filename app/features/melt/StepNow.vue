@@ -1,0 +1,207 @@
+<script setup lang="ts">
+import { useTimeoutFn } from '@vueuse/core'
+import { findCaution, holdOf } from '#core/melt'
+import { weighLine } from '#core/heat'
+import type { MeltLog } from './useMeltLog'
+import type { RunSheet } from './useRunSheet'
+import { computed, ref } from 'vue'
+import { now, useYard } from '~/storage/yard-store'
+import { holdWords, portionWords } from './melt-words'
+import { reminderWords } from '~/shared/words/troubles-words'
+import CautionNote from '~/shared/heat/CautionNote.vue'
+import StepClock from './StepClock.vue'
+
+/** The one thing to do now, giant; what must be so before it is left; what comes next. */
+const props = defineProps<{ sheet: RunSheet; log: MeltLog; celsius: number | null }>()
+const {
+  heat,
+  steps,
+  words,
+  current,
+  next,
+  mark,
+  unmark,
+  acknowledge,
+  grams,
+  degrees,
+  mouldLookedAt,
+  reminders,
+} = props.sheet
+const yard = useYard()
+const hold = computed(() =>
+  current.value
+    ? holdOf(current.value, { celsius: props.celsius, mouldLookedAt: mouldLookedAt.value })
+    : null,
+)
+const held = computed(() =>
+  current.value ? holdWords(current.value, hold.value, props.celsius, degrees) : '',
+)
+const cautions = computed(() => current.value?.cautions.map(findCaution) ?? [])
+const read = (id: string) => !!heat.value?.acknowledged?.[id]
+/** Dangerous ones are read once in a heat before the step is ticked. */
+const unread = computed(() => cautions.value.filter(({ id, danger }) => danger && !read(id)))
+/** The purest zinc of the yard, for what has to be put back. */
+const zincLot = computed(() =>
+  yard.lots
+    .filter(({ composition, massG }) => (composition.Zn ?? 0) > 90 && massG > 0)
+    .sort((a, b) => (b.composition.Zn ?? 0) - (a.composition.Zn ?? 0))
+    .at(0),
+)
+/** The step ticked last, to be taken back at once. */
+const last = computed(() => {
+  const done = steps.value.filter((step) => heat.value?.done[step.id])
+  const at = (id: string) => heat.value!.done[id]!.at
+  return done.reduce<(typeof done)[number] | null>(
+    (newest, step) => (newest === null || at(step.id) >= at(newest.id) ? step : newest),
+    null,
+  )
+})
+/** A press meant for one thing is not taken for the next: after each, the buttons rest a moment. */
+const REST_MS = 700
+const resting = ref(false)
+const rest = useTimeoutFn(() => (resting.value = false), REST_MS, { immediate: false })
+function calmly(act: () => void): void {
+  if (resting.value) return
+  act()
+  resting.value = true
+  rest.start()
+}
+function done(): void {
+  const step = current.value
+  if (!step || !heat.value) return
+  if (step.kind !== 'top-up') {
+    mark(step, false)
+    return
+  }
+  const massG = Math.round(step.dose!.lowG)
+  if (!zincLot.value) {
+    props.log.add('addition', { massG, text: 'zinc put back' })
+    return mark(step, false)
+  }
+  const line = weighLine(zincLot.value, 0, massG, now(), heat.value)
+  const others = heat.value.weighed.filter(({ lotId }) => lotId !== line.lotId)
+  const before = heat.value.weighed.find(({ lotId }) => lotId === line.lotId)
+  const weighed = [...others, before ? { ...before, massG: before.massG + massG } : line]
+  mark(step, false, {
+    weighed,
+    done: { ...heat.value.done, 'add-zinc': { at: now(), skipped: false } },
+  })
+}
+</script>
+
+<template>
+  <div class="furnace bg-page p-4 text-ink sm:p-7">
+    <div
+      v-if="last && heat && !heat.loggedAt"
+      class="mb-3 flex flex-wrap items-center gap-3"
+      data-testid="last-step"
+    >
+      <p class="min-w-0 flex-1 text-soft">
+        {{ heat.done[last.id]!.skipped ? 'Skipped' : '✓' }} {{ words(last).title }}
+      </p>
+      <button
+        class="btn min-h-[4.5rem] px-6 text-lg"
+        :aria-disabled="resting"
+        @click="calmly(() => unmark(last!))"
+      >
+        Undo<span class="sr-only"> {{ words(last).title }}</span>
+      </button>
+    </div>
+    <template v-if="current && heat">
+      <p class="text-soft">Step {{ steps.indexOf(current) + 1 }} of {{ steps.length }}</p>
+      <h2 class="mt-1 text-3xl leading-tight font-bold sm:text-[3.25rem] sm:leading-[1.05]" data-testid="now">
+        {{ words(current).title }}
+      </h2>
+      <ul v-if="current.lots?.length" class="mt-4 text-2xl font-bold text-ember">
+        <li v-for="lot in current.lots" :key="lot.lotId">{{ grams(lot.massG, 0.1) }} {{ lot.name }}</li>
+      </ul>
+      <p v-if="current.kind === 'top-up'" class="mt-2 text-xl">
+        {{ zincLot ? `From ${zincLot.name}.` : 'No zinc is in stock: brass of more zinc will do.' }}
+      </p>
+      <p class="mt-4 text-xl">{{ words(current).how }}</p>
+      <ol
+        v-if="portionWords(current, { grams, degrees }).length"
+        class="mt-2 list-decimal pl-8 text-xl font-bold"
+        data-testid="portions"
+      >
+        <li v-for="(part, at) in portionWords(current, { grams, degrees })" :key="at">{{ part }}</li>
+      </ol>
+      <p
+        v-if="held"
+        class="mt-4 border-l-8 px-3 py-2 text-xl font-bold"
+        :class="
+          hold === 'wait'
+            ? 'border-oxide bg-oxide-wash'
+            : hold === 'met'
+              ? 'border-patina bg-patina-wash'
+              : 'border-amber bg-amber-wash'
+        "
+        data-testid="hold"
+        aria-live="polite"
+      >
+        {{ held }}
+      </p>
+      <div v-if="current.kind === 'ready' && reminders.length" class="mt-4" data-testid="reminders">
+        <p class="text-xl font-bold">Mind this time:</p>
+        <ul class="list-disc pl-6 text-xl">
+          <li v-for="one in reminders" :key="one.causeId">
+            {{ reminderWords(one) }}
+          </li>
+        </ul>
+      </div>
+      <NuxtLink
+        v-if="current.kind === 'mould'"
+        :to="`/heat/${heat.number}/mould`"
+        class="btn mt-4 min-h-[4.5rem] text-xl"
+        >The check before the pour</NuxtLink
+      >
+      <NuxtLink v-if="current.kind === 'first-fire'" to="/gear" class="btn mt-4 min-h-[4.5rem] text-xl"
+        >The clock of the first firing</NuxtLink
+      >
+      <StepClock v-if="!heat.loggedAt" :key="current.id" :step="current" :log="log" />
+      <template v-for="caution in cautions" :key="caution.id">
+        <p v-if="read(caution.id)" class="mt-2 text-soft">✓ {{ caution.title }}</p>
+        <CautionNote v-else :caution="caution" />
+      </template>
+      <div
+        v-if="!heat.loggedAt && (current.kind !== 'first-fire' || unread.length)"
+        class="-mx-4 mt-6 flex flex-wrap gap-3 bg-page px-4 py-3 sm:mx-0 sm:px-0"
+        :class="unread.length ? '' : 'sticky bottom-0'"
+      >
+        <button
+          v-if="unread.length"
+          class="btn btn-next mr-auto min-h-[4.5rem] min-w-[60%] text-2xl aria-disabled:opacity-60"
+          data-testid="step-on"
+          :aria-disabled="resting"
+          @click="calmly(() => acknowledge(unread.map(({ id }) => id)))"
+        >
+          {{ unread.length > 1 ? 'I have read them' : 'I have read it' }}
+        </button>
+        <template v-else>
+          <button
+            class="btn mr-auto min-h-[4.5rem] text-xl"
+            :aria-disabled="resting"
+            @click="calmly(() => mark(current!, true))"
+          >
+            Skip
+          </button>
+          <button
+            class="btn btn-next min-h-[4.5rem] min-w-[60%] text-2xl aria-disabled:opacity-60"
+            data-testid="step-on"
+            :aria-disabled="resting"
+            @click="calmly(done)"
+          >
+            Done
+          </button>
+        </template>
+      </div>
+      <p v-if="next" class="mt-5 text-lg text-soft">Next: {{ words(next).title }}</p>
+    </template>
+    <template v-else>
+      <h2 class="text-3xl font-bold" data-testid="now">The run sheet is done</h2>
+      <p class="mt-3 text-xl">
+        Weigh the ingots, castings, sprues, dross and skull while you know which is which.
+      </p>
+    </template>
+  </div>
+</template>

@@ -1,0 +1,188 @@
+import { computed, onMounted } from 'vue'
+import { baseMetal } from '#core/alloys'
+import { predictMelt } from '#core/charge'
+import { heatWindow, weighedCharge } from '#core/heat'
+import { zincLeast, zincWanted } from '#core/losses'
+import {
+  brimOfNumber,
+  gasReasons,
+  hydrogenGuess,
+  magnesiumLeft,
+  meltSurface,
+  practiceInForce,
+  topUp,
+  ZINC_DOUBT,
+  zincLoss,
+} from '#core/melt'
+import type { CoverId } from '#core/melt'
+import type { Lot } from '#core/stock'
+import { useTaught } from '~/shared/learning/taught-store'
+import { useYard } from '~/storage/yard-store'
+import { useLiar } from './useLiar'
+import type { MeltLog } from './useMeltLog'
+import type { RunSheet } from './useRunSheet'
+import { useGear } from '~/shared/gear/useGear'
+import { useLearning } from '~/shared/learning/useLearning'
+
+/** A crucible to reckon with where none was told. */
+const USUAL_CRUCIBLE_NO = 4
+/** A melt with less zinc than this has none to speak of, wt%. */
+const ZINC_WORTH_PCT = 0.5
+const AHEAD_MIN = 5
+
+/** What is likely in the crucible now, from the log: estimates, never shown as measured. */
+export function useLiveMelt(
+  log: MeltLog,
+  { liquidus, planned, stateOf }: Pick<RunSheet, 'liquidus' | 'planned' | 'stateOf'>,
+) {
+  const yard = useYard()
+  const { crucibles } = useGear()
+  const { zincRate } = useLearning()
+  const taught = useTaught()
+  // Until the heats have told, and where they cannot, the starting rate.
+  onMounted(() => void taught.learned().catch(() => {}))
+  const { heat, trace, nowMin, minutesAt, entries } = log
+  const latest = computed(() => trace.value.at(-1) ?? null)
+  const { liar } = useLiar(log, liquidus)
+  /** The thermocouple was found out: what it shows in this heat is no temperature. */
+  const distrusted = computed(() => liar.value !== null)
+  const superheat = computed(() =>
+    latest.value && liquidus.value && !distrusted.value
+      ? latest.value.celsius - liquidus.value.liquidusC
+      : null,
+  )
+  const window = computed(() => (heat.value ? heatWindow(heat.value) : null))
+  /** Minutes until it has cooled to the foot of the pour window; null while it does not cool. */
+  const windowLeft = computed(() => {
+    const [before, last] = trace.value.slice(-2)
+    if (!before || !last || !window.value || distrusted.value) return null
+    const perMin = (before.celsius - last.celsius) / Math.max(0.1, last.atMin - before.atMin)
+    if (perMin <= 0 || last.celsius > window.value.toC) return null
+    return Math.max(0, (last.celsius - window.value.fromC) / perMin - (nowMin.value - last.atMin))
+  })
+  const surfaceCm2 = computed(() => {
+    const crucible = crucibles.value.find(({ id }) => id === heat.value?.crucibleId)
+    return meltSurface(
+      crucible?.brimCm3 ?? brimOfNumber(crucible?.number ?? heat.value?.crucibleNo ?? USUAL_CRUCIBLE_NO),
+    )
+  })
+  /** What went in, nothing lost yet. */
+  const charged = computed(() => (heat.value ? predictMelt(weighedCharge(heat.value.weighed), {}) : null))
+  /** The first zinc-bearing metal in the melt. */
+  const bearingFrom = (symbol: string, abovePct: number) => {
+    const step = planned.value.find(
+      (one) =>
+        stateOf(one)?.skipped === false &&
+        one.lots?.some(({ composition }) => (composition[symbol] ?? 0) > abovePct),
+    )
+    return step ? minutesAt(stateOf(step)!.at) : null
+  }
+  const zincFrom = computed(() => bearingFrom('Zn', 1))
+  const cover = computed(() => {
+    const alloy = heat.value?.alloy
+    const chosen = heat.value?.practices ?? {}
+    // Heats of earlier versions told their cover apart.
+    if (!chosen.cover && heat.value?.cover) return heat.value.cover
+    return (
+      (alloy && practiceInForce(alloy, 'cover', chosen, yard.practices)?.practice.cover) ??
+      ('glass' as CoverId)
+    )
+  })
+  const zinc = computed(() => {
+    const melt = charged.value
+    const alloy = heat.value?.alloy
+    if (!alloy || baseMetal(alloy) !== 'Cu' || !melt || melt.tapMassG <= 0 || trace.value.length === 0)
+      return null
+    if (distrusted.value) return null
+    if (zincFrom.value === null || (melt.composition.Zn ?? 0) < ZINC_WORTH_PCT) return null
+    const { '?': _, ...composition } = melt.composition
+    const ask = {
+      meltG: melt.tapMassG,
+      composition,
+      surfaceCm2: surfaceCm2.value,
+      cover: cover.value,
+      trace: trace.value,
+      fromMin: zincFrom.value,
+      toMin: Math.max(zincFrom.value, nowMin.value),
+    }
+    const rate = zincRate.value.value
+    const mid = zincLoss({ ...ask, rate })
+    const ahead = zincLoss({ ...ask, rate, toMin: ask.toMin + AHEAD_MIN })
+    return {
+      beganPct: composition.Zn!,
+      leftPct: mid.leftPct,
+      fromPct: zincLoss({ ...ask, rate: rate * ZINC_DOUBT }).leftPct,
+      toPct: zincLoss({ ...ask, rate: rate / ZINC_DOUBT }).leftPct,
+      aheadG: ahead.lostG - mid.lostG,
+      limit: zincLeast(alloy),
+      topUpG: topUpOf(melt.tapMassG, mid.leftPct),
+    }
+  })
+  /** Pure zinc that brings it back to where the plan had it, once it is below its limit by the estimate. */
+  function topUpOf(meltG: number, leftPct: number): number {
+    const alloy = heat.value?.alloy
+    const floor = alloy ? zincLeast(alloy) : null
+    if (!alloy || floor === null || leftPct >= floor) return 0
+    const wanted = Math.min(99, zincWanted(alloy))
+    return topUp(meltG, leftPct, wanted, 100)
+  }
+  const magnesium = computed(() => {
+    const melt = charged.value
+    const began = melt?.composition.Mg ?? 0
+    const from = bearingFrom('Mg', 0.05)
+    if (heat.value?.alloy?.base !== 'Al' || began < 0.02 || from === null || trace.value.length === 0)
+      return null
+    return {
+      beganPct: began,
+      ...magnesiumLeft(began, trace.value, from, Math.max(from, nowMin.value)),
+      limit: heat.value.alloy.limits.Mg?.min ?? null,
+    }
+  })
+  const gas = computed(() => {
+    const current = heat.value
+    if (!current?.alloy || current.weighed.length === 0) return []
+    const lots = current.weighed.map(({ lotId }) => yard.records.lots[lotId] as Lot | undefined)
+    const base = current.done.base
+    return gasReasons({
+      base: current.alloy.base,
+      coatings: lots.flatMap((lot) => lot?.coatings ?? []),
+      forms: current.weighed.map(({ form }) => form),
+      superheatC:
+        trace.value.length > 0 && liquidus.value && !distrusted.value
+          ? Math.max(...trace.value.map(({ celsius }) => celsius)) - liquidus.value.liquidusC
+          : null,
+      heldMin: base && !base.skipped ? nowMin.value - minutesAt(base.at) : 0,
+      degassed:
+        (!!current.done.degas && !current.done.degas.skipped) ||
+        entries.value.some(({ kind }) => kind === 'degas'),
+    })
+  })
+  const degasMin = computed(() =>
+    entries.value.reduce((sum, { kind, minutes, gas: with_ }) => {
+      const bubbled = kind === 'degas' && with_ !== 'none'
+      return bubbled ? sum + (minutes ?? 0) : sum
+    }, 0),
+  )
+  const hydrogen = computed(() => {
+    if (heat.value?.alloy?.base !== 'Al' || trace.value.length === 0 || distrusted.value) return null
+    const hottest = Math.max(...trace.value.map(({ celsius }) => celsius))
+    const reasons = gas.value.filter((reason) => reason !== 'not-degassed').length
+    return hottest > 665 ? hydrogenGuess(hottest, reasons, degasMin.value) : null
+  })
+  return {
+    latest,
+    distrusted,
+    superheat,
+    window,
+    windowLeft,
+    zinc,
+    magnesium,
+    hydrogen,
+    gas,
+    cover,
+    liquidus,
+    aheadMin: AHEAD_MIN,
+  }
+}
+
+export type LiveMelt = ReturnType<typeof useLiveMelt>

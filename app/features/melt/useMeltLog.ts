@@ -1,0 +1,103 @@
+import { computed, ref } from 'vue'
+import { useIntervalFn } from '@vueuse/core'
+import { correctReading, type Thermocouple } from '#core/gear'
+import { blankEntry, heatTrace, MOST_LOGGED, type LogEntry, type LogKind } from '#core/heat'
+import { now } from '~/storage/yard-store'
+import { useGear } from '~/shared/gear/useGear'
+import { useHeat } from '~/shared/heat/useHeat'
+
+const MINUTE_MS = 60_000
+
+/** The furnace log of the heat in hand: what happened, the temperature trace, and the clocks. */
+export function useMeltLog() {
+  const { heat, edit } = useHeat()
+  const { thermocouples } = useGear()
+  const present = ref(Date.now())
+  useIntervalFn(() => (present.value = Date.now()), 1000)
+
+  const entries = computed<LogEntry[]>(() => heat.value?.log ?? [])
+  const probe = computed<Thermocouple | null>(
+    () =>
+      thermocouples.value.find(({ id }) => id === heat.value?.thermocoupleId) ??
+      (heat.value?.thermocoupleId === undefined ? (thermocouples.value[0] ?? null) : null),
+  )
+  /** A reading as its thermocouple's own checks put it right. */
+  const truly = (celsius: number) => correctReading(probe.value?.checks ?? [], celsius)
+  const startMs = computed(() => {
+    const times = [
+      ...Object.values(heat.value?.done ?? {}).map(({ at }) => Date.parse(at)),
+      ...entries.value.map(({ at }) => Date.parse(at)),
+    ]
+    return times.length > 0 ? Math.min(...times) : present.value
+  })
+  const minutesAt = (iso: string) => (Date.parse(iso) - startMs.value) / MINUTE_MS
+  /** Until the heat was poured, or until now. */
+  const nowMin = computed(() => {
+    const poured = heat.value?.done.pour
+    return poured && !poured.skipped ? minutesAt(poured.at) : (present.value - startMs.value) / MINUTE_MS
+  })
+  const trace = computed(() => heatTrace(entries.value, probe.value?.checks ?? [], startMs.value))
+
+  /** `mergeKey` makes what comes in by itself one undo step. */
+  function add(
+    kind: LogKind,
+    what: Partial<LogEntry> = {},
+    label = 'Write in the log',
+    mergeKey?: string,
+  ): void {
+    const entry = { ...blankEntry({ id: crypto.randomUUID(), at: now() }, kind), ...what }
+    const log = [...entries.value, entry].sort((a, b) => (a.at < b.at ? -1 : a.at > b.at ? 1 : 0))
+    edit(label, { log: log.slice(-MOST_LOGGED) }, mergeKey)
+  }
+  /** Readings of a logger, as one entry of the undo list. */
+  function addReadings(readings: readonly { at: string; celsius: number }[], from: string): void {
+    const fresh = readings.map(({ at, celsius }) => ({
+      ...blankEntry({ id: crypto.randomUUID(), at }, 'temperature'),
+      celsius,
+      from: 'table' as const,
+    }))
+    const log = [...entries.value, ...fresh].sort((a, b) => (a.at < b.at ? -1 : 1)).slice(-MOST_LOGGED)
+    edit(`Read ${from}`, { log })
+  }
+  /** What was struck last, to be put back with one press. */
+  const struck = ref<LogEntry | null>(null)
+  function strike(id: string): void {
+    struck.value = entries.value.find((entry) => entry.id === id) ?? null
+    edit('Strike it from the log', { log: entries.value.filter((entry) => entry.id !== id) })
+  }
+  function putBack(): void {
+    if (!struck.value) return
+    const log = [...entries.value, struck.value].sort((a, b) => (a.at < b.at ? -1 : 1)).slice(-MOST_LOGGED)
+    struck.value = null
+    edit('Put it back into the log', { log })
+  }
+
+  const startClock = (step: string) =>
+    edit('Start the clock', { clocks: { ...heat.value?.clocks, [step]: now() } })
+  /** Seconds since a step's clock was started; null where it was not. */
+  function runS(step: string): number | null {
+    const since = heat.value?.clocks?.[step]
+    return since ? Math.max(0, (present.value - Date.parse(since)) / 1000) : null
+  }
+
+  return {
+    heat,
+    edit,
+    entries,
+    probe,
+    truly,
+    trace,
+    nowMin,
+    minutesAt,
+    startMs,
+    add,
+    addReadings,
+    strike,
+    struck,
+    putBack,
+    startClock,
+    runS,
+  }
+}
+
+export type MeltLog = ReturnType<typeof useMeltLog>

@@ -1,0 +1,118 @@
+import { computed } from 'vue'
+import { POUR_CHECKLIST, pourOrder } from '#core/casting'
+import { wantsFirstFire, type Furnace } from '#core/gear'
+import { runSheet, type RunSheetAsk, type RunStep } from '#core/melt'
+import { familyOf } from '#core/families'
+import { heatLiquidus, POT_LOT, type Heat } from '#core/heat'
+import { remindersFor } from '#core/troubles'
+import { now, useYard } from '~/storage/yard-store'
+import { stepWords } from './melt-words'
+import { useCharge } from '~/features/charge'
+import { useGear } from '~/shared/gear/useGear'
+import { useHeat } from '~/shared/heat/useHeat'
+import { useUnits } from '~/shared/units/useUnits'
+
+/**
+ * The run sheet of the heat in hand, and how far it has come.
+ * @param topUpZincG zinc to be put back, as the log has it now, g
+ */
+export function useRunSheet(topUpZincG: () => number = () => 0) {
+  const yard = useYard()
+  const { heat, edit } = useHeat()
+  const { lines, lotName, engine } = useCharge(heat)
+  const { grams, degrees } = useUnits()
+  const { crucibles, heatsIn } = useGear()
+
+  const liquidus = computed(() => (heat.value ? heatLiquidus(heat.value) : null))
+  const metal = computed(() => (heat.value?.alloy ? (familyOf(heat.value.alloy)?.metal ?? null) : null))
+  const ask = computed<RunSheetAsk>(() => {
+    const crucible = crucibles.value.find(({ id }) => id === heat.value?.crucibleId)
+    return {
+      chosen: heat.value?.practices ?? {},
+      own: yard.practices,
+      newCrucible: !!crucible && wantsFirstFire(crucible, heatsIn(crucible.id)),
+      fuel:
+        yard.gear.find((one): one is Furnace => one.type === 'furnace' && one.id === heat.value?.furnaceId)
+          ?.fuel ?? null,
+      crucibleG: crucible?.checks.findLast(({ massG }) => massG !== null)?.massG ?? 0,
+      pourOrder: pourOrder(heat.value?.need?.parts ?? []),
+    }
+  })
+  const charge = computed(() =>
+    lines.value
+      .filter(({ lot }) => lot.id !== POT_LOT)
+      .map(({ massG, lot }) => ({
+        lotId: lot.id,
+        name: lotName(lot.id),
+        form: formOf(heat.value!, lot.id),
+        massG,
+        composition: lot.composition,
+      })),
+  )
+  const stepsWith = (more: RunSheetAsk): RunStep[] => {
+    const alloy = heat.value?.alloy
+    if (!alloy || lines.value.length === 0) return []
+    return runSheet(alloy, charge.value, liquidus.value, { ...ask.value, ...more })
+  }
+  /** As the charge wants it, whatever the log says. */
+  const planned = computed(() => stepsWith({}))
+  const steps = computed(() => stepsWith({ topUpZincG: topUpZincG() }))
+  const formOf = (current: Heat, lotId: string) =>
+    current.weighed.find((line) => line.lotId === lotId)?.form ??
+    yard.lots.find(({ id }) => id === lotId)?.form ??
+    'casting'
+
+  const words = (step: RunStep) => stepWords(step, { grams, degrees, base: metal.value ?? '' })
+  const stateOf = (step: RunStep) => heat.value?.done[step.id] ?? null
+  const current = computed(() => steps.value.find((step) => !stateOf(step)) ?? null)
+  const next = computed(() => {
+    const index = current.value ? steps.value.indexOf(current.value) : -1
+    return index >= 0 ? (steps.value.slice(index + 1).find((step) => !stateOf(step)) ?? null) : null
+  })
+  const doneCount = computed(() => steps.value.filter((step) => stateOf(step)).length)
+  /** What earlier heats left to be minded. */
+  const reminders = computed(() => (heat.value ? remindersFor(heat.value, yard.heats) : []))
+  const mouldLookedAt = computed(() => POUR_CHECKLIST.every(({ id }) => heat.value?.lookedAt?.[id]))
+
+  function mark(step: RunStep, skipped: boolean, more: Partial<Heat> = {}): void {
+    if (!heat.value) return
+    const done = { ...heat.value.done, ...more.done, [step.id]: { at: now(), skipped } }
+    edit(`${skipped ? 'Skip' : 'Done'}: ${words(step).title}`, { ...more, done })
+  }
+  function unmark(step: RunStep): void {
+    if (!heat.value) return
+    const done = Object.fromEntries(Object.entries(heat.value.done).filter(([id]) => id !== step.id))
+    edit(`Not done: ${words(step).title}`, { done })
+  }
+  /** Cautions read once are not in the way again in this heat. */
+  function acknowledge(ids: readonly string[]): void {
+    const acknowledged = { ...heat.value?.acknowledged }
+    for (const id of ids) acknowledged[id] = now()
+    edit('Read the caution', { acknowledged })
+  }
+
+  return {
+    heat,
+    edit,
+    planned,
+    steps,
+    words,
+    stateOf,
+    current,
+    next,
+    doneCount,
+    mouldLookedAt,
+    reminders,
+    mark,
+    unmark,
+    acknowledge,
+    liquidus,
+    metal,
+    lines,
+    engine,
+    grams,
+    degrees,
+  }
+}
+
+export type RunSheet = ReturnType<typeof useRunSheet>

@@ -1,0 +1,83 @@
+<script setup lang="ts">
+import type { MassBalance } from '#core/balance'
+import type { Heat } from '#core/heat'
+import { chartText } from '~/shared/charts/chart-text'
+import { computed, ref } from 'vue'
+import { useChart } from '~/shared/charts/useChart'
+import { useUnits } from '~/shared/units/useUnits'
+
+/** Where the metal went, drawn as a stream: lots in, what came out, what is missing and what that probably is. */
+const props = defineProps<{ balance: MassBalance; heat: Heat }>()
+const { grams } = useUnits()
+const frame = ref<HTMLElement>()
+const MOST_LOTS = 8
+const flows = computed(() => {
+  const { heat, balance } = props
+  const lots = [...heat.weighed].sort((a, b) => b.massG - a.massG)
+  const rest = lots.slice(MOST_LOTS).reduce((sum, { massG }) => sum + massG, 0)
+  const into = [
+    ...lots.slice(0, MOST_LOTS).map(({ name, massG }) => ({ name, massG })),
+    ...(rest > 0 ? [{ name: 'smaller lots', massG: rest }] : []),
+  ]
+  const { pour } = heat
+  const fumeG = Math.min(Math.max(0, balance.missingG), balance.fumeG)
+  const out = [
+    { name: 'ingots', massG: pour.ingots.reduce((sum, { massG }) => sum + massG, 0), tone: '#cf7f4f' },
+    { name: 'castings', massG: pour.castingsG ?? 0, tone: '#e0a274' },
+    { name: 'sprues, risers', massG: pour.returnsG ?? 0, tone: '#dcc59c' },
+    { name: 'heel', massG: pour.heelG ?? 0, tone: '#b99c68' },
+    { name: 'samples', massG: pour.samplesG ?? 0, tone: '#b99c68' },
+    { name: 'skull', massG: pour.skullG ?? 0, tone: '#8d8378' },
+    { name: 'spill', massG: pour.spillG ?? 0, tone: '#a89e92' },
+    { name: 'dross', massG: pour.drossG ?? 0, tone: '#57504a' },
+    { name: 'fume, probably', massG: fumeG, tone: '#9fb4bd' },
+    { name: 'not found', massG: Math.max(0, balance.missingG - fumeG), tone: '#c9463a' },
+  ].filter(({ massG }) => massG > 0)
+  return { into, out }
+})
+const { failed } = useChart(frame, [flows], (token) => {
+  const { into, out } = flows.value
+  const label = ({ name, massG }: { name: string; massG: number }) => `${chartText(name)} ${grams(massG)}`
+  const middle = into.length
+  return {
+    data: [
+      {
+        type: 'sankey',
+        arrangement: 'fixed',
+        node: {
+          label: [...into.map(label), 'crucible', ...out.map(label)],
+          color: [...into.map(() => '#b99c68'), token('ember'), ...out.map(({ tone }) => tone)],
+          pad: 20,
+          thickness: 14,
+          line: { color: token('ink'), width: 0.5 },
+        },
+        link: {
+          source: [...into.map((_, at) => at), ...out.map(() => middle)],
+          target: [...into.map(() => middle), ...out.map((_, at) => middle + 1 + at)],
+          value: [...into, ...out].map(({ massG }) => massG),
+          color: [...into.map(() => 'rgba(185,156,104,0.35)'), ...out.map(({ tone }) => `${tone}66`)],
+        },
+      },
+    ],
+    layout: {
+      height: 340,
+      margin: { l: 4, r: 4, t: 8, b: 8 },
+      paper_bgcolor: 'transparent',
+      font: { family: 'Sofia Sans Variable, sans-serif', color: token('ink'), size: 13 },
+    },
+  }
+})
+const spoken = computed(
+  () =>
+    `In: ${flows.value.into.map(({ name, massG }) => `${name} ${grams(massG)}`).join(', ')}. ` +
+    `Out: ${flows.value.out.map(({ name, massG }) => `${name} ${grams(massG)}`).join(', ')}`,
+)
+</script>
+
+<template>
+  <figure class="slab p-3">
+    <figcaption class="label">From the bins to the bins</figcaption>
+    <div ref="frame" class="min-h-[340px]" role="img" :aria-label="spoken" data-testid="mass-flow" />
+    <p v-if="failed" role="alert" class="text-oxide">{{ failed }}</p>
+  </figure>
+</template>

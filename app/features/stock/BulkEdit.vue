@@ -1,0 +1,113 @@
+<script setup lang="ts">
+import { FORMS } from '#core/losses'
+import { COATINGS, KNOWLEDGE, LOT_KINDS, type Lot } from '#core/stock'
+import { ref } from 'vue'
+import { useNotices } from '~/shared/page/useNotices'
+import { now, type Edit, useYard } from '~/storage/yard-store'
+import { counted } from '~/shared/units/figures'
+import { COATING_NAMES, KIND_WORDS, KNOWLEDGE_WORDS } from './stock-words'
+import QuantityField from '~/shared/fields/QuantityField.vue'
+import SheetDialog from '~/shared/page/SheetDialog.vue'
+
+/** One change to several lots at once; what is left alone stays as it is in each. */
+const props = defineProps<{ lots: Lot[] }>()
+const emit = defineEmits<{ close: [] }>()
+const yard = useYard()
+const { announce } = useNotices()
+const kind = ref('')
+const form = ref('')
+const knowledge = ref('')
+const pricePerKg = ref<number | null>(null)
+const whereFrom = ref('')
+const coating = ref('')
+const taken = ref('')
+const fault = ref('')
+
+function changed(lot: Lot): Lot {
+  const coatings = new Set(lot.coatings ?? [])
+  if (coating.value) coatings.add(coating.value as (typeof COATINGS)[number])
+  if (taken.value === 'all') coatings.clear()
+  else if (taken.value) coatings.delete(taken.value as (typeof COATINGS)[number])
+  const { coatings: _, ...rest } = lot
+  return {
+    ...rest,
+    ...(kind.value ? { kind: kind.value as Lot['kind'] } : {}),
+    ...(form.value ? { form: form.value as Lot['form'] } : {}),
+    ...(knowledge.value ? { knowledge: knowledge.value as Lot['knowledge'] } : {}),
+    ...(pricePerKg.value === null ? {} : { pricePerKg: pricePerKg.value }),
+    ...(whereFrom.value.trim() ? { whereFrom: whereFrom.value.trim() } : {}),
+    ...(coatings.size > 0 ? { coatings: [...coatings] } : {}),
+    updatedAt: now(),
+  }
+}
+function save(): void {
+  const said = [kind.value, form.value, knowledge.value, whereFrom.value.trim(), coating.value, taken.value]
+  if (said.every((one) => !one) && pricePerKg.value === null) {
+    fault.value = 'Nothing is changed yet. Fill in what should be the same in all of them.'
+    return
+  }
+  const edits = props.lots.map((lot): Edit => ({ collection: 'lots', id: lot.id, after: changed(lot) }))
+  if (!yard.commit(`Change ${counted(props.lots.length, 'lot')}`, edits)) return
+  announce(`${counted(props.lots.length, 'lot')} changed. Undo puts it back.`)
+  emit('close')
+}
+</script>
+
+<template>
+  <SheetDialog :title="`Change ${counted(lots.length, 'lot')} at once`" @close="emit('close')">
+    <form class="grid gap-3" @submit.prevent="save">
+      <p class="text-sm text-soft">What is left alone stays as it is in each.</p>
+      <div class="grid grid-cols-2 gap-3">
+        <label
+          ><span class="label">Kind</span>
+          <select v-model="kind" class="field">
+            <option value="">as it is</option>
+            <option v-for="one in LOT_KINDS" :key="one" :value="one">{{ KIND_WORDS[one] }}</option>
+          </select></label
+        >
+        <label
+          ><span class="label">How it lies in the bin</span>
+          <select v-model="form" class="field">
+            <option value="">as it is</option>
+            <option v-for="one in FORMS" :key="one.id" :value="one.id">{{ one.name }}</option>
+          </select></label
+        >
+        <label
+          ><span class="label">Known from</span>
+          <select v-model="knowledge" class="field">
+            <option value="">as it is</option>
+            <option v-for="one in KNOWLEDGE" :key="one" :value="one">{{ KNOWLEDGE_WORDS[one] }}</option>
+          </select></label
+        >
+        <QuantityField
+          v-model="pricePerKg"
+          label="Price per kg"
+          kind="price"
+          nullable
+          placeholder="as it is"
+        />
+        <label
+          ><span class="label">Put down as on it</span>
+          <select v-model="coating" class="field">
+            <option value="">nothing more</option>
+            <option v-for="one in COATINGS" :key="one" :value="one">{{ COATING_NAMES[one] }}</option>
+          </select></label
+        >
+        <label
+          ><span class="label">Cleaned of</span>
+          <select v-model="taken" class="field">
+            <option value="">nothing</option>
+            <option value="all">everything: clean and dry</option>
+            <option v-for="one in COATINGS" :key="one" :value="one">{{ COATING_NAMES[one] }}</option>
+          </select></label
+        >
+        <label class="col-span-2"
+          ><span class="label">Where from</span
+          ><input v-model="whereFrom" class="field" maxlength="120" placeholder="as it is"
+        /></label>
+      </div>
+      <p v-if="fault" role="alert" class="font-semibold text-oxide">{{ fault }}</p>
+      <button class="btn btn-next justify-self-start">Change them</button>
+    </form>
+  </SheetDialog>
+</template>

@@ -1,0 +1,179 @@
+<script setup lang="ts">
+import { CLUE_SOURCE, CLUES, type Lot } from '#core/stock'
+import { computed, defineAsyncComponent, ref } from 'vue'
+import { useIdentify } from './useIdentify'
+import { percent } from '~/shared/units/figures'
+import CompositionBar from '~/shared/composition/CompositionBar.vue'
+import QuantityField from '~/shared/fields/QuantityField.vue'
+import TwoMetal from './TwoMetal.vue'
+
+const LotEditor = defineAsyncComponent(() => import('./LotEditor.vue'))
+
+/** What is this? Clues shift the odds over the scrap book. */
+const bench = useIdentify()
+const { heat, answers, found, given, told, restOdds, best, sure, density } = bench
+const adding = ref(false)
+const twoMetal = ref<Partial<Lot> | null>(null)
+/** Under these odds a name would be a guess. */
+const EARLY = 0.25
+const chances = (odds: number) => (odds > 0.995 ? 'over 99' : Math.round(100 * odds))
+const headline = computed(() => {
+  if (given.value === 0) return 'Give it a first clue.'
+  if (!best.value) return ''
+  if (best.value.odds < EARLY)
+    return `Not told yet; ${lower(best.value.name)} leads with ${chances(best.value.odds)} in 100.`
+  const grades = best.value.grades.slice(0, 3).join(' or ')
+  const of = grades ? `, ${grades}` : ''
+  return `${sure.value ? 'It is' : 'Most likely'} ${lower(best.value.name)}${of}: ${chances(best.value.odds)} in 100.`
+})
+const lower = (text: string) => text.charAt(0).toLowerCase() + text.slice(1)
+/** The elements whose doubt is worth a figure. */
+const figures = computed(() =>
+  Object.entries(found.value.sd)
+    .map(([symbol, sd]) => ({ symbol, sd, pct: found.value.composition[symbol] ?? 0 }))
+    .filter(({ pct, sd }) => pct >= 0.05 || sd >= 0.2)
+    .sort((a, b) => b.pct - a.pct)
+    .slice(0, 10),
+)
+const reset = () => {
+  for (const { id } of CLUES) bench.answer(id, '')
+  bench.airG.value = null
+  bench.waterG.value = null
+}
+</script>
+
+<template>
+  <section>
+    <div class="mb-3 flex flex-wrap items-end gap-3">
+      <div class="flex-1 basis-64">
+        <h1 class="text-sm text-soft">What is this?</h1>
+        <p
+          class="text-xl leading-snug font-bold sm:text-2xl"
+          aria-live="polite"
+          data-testid="identify-answer"
+        >
+          {{ headline }}
+        </p>
+      </div>
+      <button v-if="given" class="btn" @click="reset">Another piece</button>
+      <NuxtLink to="/scrap-book" class="btn">Scrap book</NuxtLink>
+      <button v-if="given" class="btn btn-next" @click="adding = true">Make it a lot</button>
+    </div>
+    <p
+      v-if="best && best.odds >= EARLY && best.refuse"
+      class="mb-4 max-w-4xl border-l-8 border-amber bg-amber-wash px-3 py-2 font-semibold"
+    >
+      {{ best.refuse }}
+    </p>
+    <p class="mb-4 max-w-4xl border-l-8 border-oxide bg-oxide-wash px-3 py-2 text-sm">
+      Clues shift odds; they are no assay. Springy copper-coloured metal and non-sparking tools may be
+      beryllium copper: do not file or heat them. Goggles for every test; unknown plate and paint may be
+      cadmium or lead.
+    </p>
+    <div class="grid grid-cols-1 items-start gap-5 lg:grid-cols-[minmax(0,1.3fr)_minmax(0,1fr)]">
+      <div>
+        <fieldset
+          v-for="clue in CLUES"
+          :key="clue.id"
+          class="mb-3 border-t border-line pt-2"
+          :class="{ 'border-t-4 border-ember': found.next?.clue.id === clue.id && given > 0 }"
+        >
+          <legend class="float-left w-full font-bold">
+            {{ clue.question }}
+            <span v-if="found.next?.clue.id === clue.id" class="ml-2 text-sm font-normal text-ember">
+              worth most next<template v-if="heat?.alloy"> for {{ heat.alloy.name }}</template>
+            </span>
+          </legend>
+          <p class="clear-both mb-1 text-sm text-soft">{{ clue.how }}</p>
+          <div class="flex flex-wrap gap-2">
+            <label
+              v-for="(words, value) in clue.answers"
+              :key="value"
+              class="btn cursor-pointer"
+              :class="answers[clue.id] === value ? 'border-ink bg-ink text-page' : ''"
+            >
+              <input
+                type="radio"
+                class="sr-only"
+                :name="clue.id"
+                :value="value"
+                :checked="answers[clue.id] === value"
+                @change="bench.answer(clue.id, String(value))"
+              />
+              {{ words }}
+            </label>
+            <button
+              v-if="answers[clue.id]"
+              type="button"
+              class="btn btn-quiet"
+              @click="bench.answer(clue.id, '')"
+            >
+              Not sure<span class="sr-only">: {{ clue.question }}</span>
+            </button>
+          </div>
+        </fieldset>
+        <fieldset class="border-t border-line pt-2">
+          <legend class="float-left w-full font-bold">What does it weigh in water?</legend>
+          <p class="clear-both mb-2 text-sm text-soft">
+            Weigh it dry. Put a beaker of water on the scale, set it to zero, hang the piece in it from a
+            thread, touching nothing, no bubbles: the scale shows the water it pushes aside. A thin thread
+            adds nearly nothing. Solid, bare pieces only.
+          </p>
+          <div class="grid grid-cols-2 gap-3 sm:grid-cols-4">
+            <QuantityField v-model="bench.airG.value" label="Dry" kind="mass" nullable positive />
+            <QuantityField v-model="bench.waterG.value" label="In the water" kind="mass" nullable positive />
+            <QuantityField v-model="bench.stepG.value" label="Scale’s step" kind="mass" positive />
+            <QuantityField v-model="bench.waterC.value" label="Water" kind="temperature" />
+          </div>
+          <p v-if="density?.ok" class="mt-2 font-semibold" data-testid="density">
+            {{ density.gcm3.toFixed(density.sd < 0.005 ? 3 : 2) }} ±
+            {{ density.sd.toFixed(density.sd < 0.005 ? 4 : 2) }} g/cm³
+          </p>
+          <TwoMetal
+            v-if="density?.ok"
+            :density="density"
+            :likely="Object.keys(answers).length ? found.composition : {}"
+            @lot="twoMetal = { ...$event, ...(bench.airG.value ? { massG: bench.airG.value } : {}) }"
+          />
+          <p v-if="density && !density.ok" role="alert" class="mt-2 font-semibold text-oxide">
+            These two weights cannot be: it must push aside less than it weighs, and the water be between 0
+            and 40 °C.
+          </p>
+        </fieldset>
+      </div>
+      <div class="slab p-4 lg:sticky lg:top-3" data-testid="suspects">
+        <h2 class="chalk mb-2">The odds</h2>
+        <ul>
+          <li v-for="suspect in told" :key="suspect.name" class="border-t border-line py-1.5">
+            <div class="flex justify-between gap-3">
+              <span class="font-semibold">{{ suspect.name }}</span>
+              <span class="whitespace-nowrap">{{ chances(suspect.odds) }} in 100</span>
+            </div>
+            <div class="mt-0.5 h-1.5 bg-well" aria-hidden="true">
+              <div class="h-full bg-ember" :style="{ width: `${100 * suspect.odds}%` }" />
+            </div>
+            <p class="text-sm text-soft">{{ suspect.look }}</p>
+          </li>
+        </ul>
+        <p v-if="restOdds > 0.01" class="border-t border-line pt-1.5 text-sm text-soft">
+          Something else: {{ chances(restOdds) }} in 100.
+        </p>
+        <template v-if="given">
+          <h2 class="chalk mt-4 mb-2">As a lot</h2>
+          <CompositionBar :composition="bench.asLot.value.composition!" label="What it may be" />
+          <p class="mt-2 flex flex-wrap gap-x-4 text-sm">
+            <span v-for="entry in figures" :key="entry.symbol" class="whitespace-nowrap">
+              {{ entry.symbol }} {{ percent(entry.pct) }} ± {{ percent(entry.sd) }}
+            </span>
+          </p>
+          <p class="mt-1 text-xs text-soft">
+            Mean of all it may be; the spread counts the doubt within each and between them.
+            {{ CLUE_SOURCE }}.
+          </p>
+        </template>
+      </div>
+    </div>
+    <LotEditor v-if="twoMetal" :lot="null" :begun="twoMetal" @close="twoMetal = null" />
+    <LotEditor v-if="adding" :lot="null" :begun="bench.asLot.value" @close="adding = false" />
+  </section>
+</template>

@@ -1,0 +1,93 @@
+<script setup lang="ts">
+import { blendOfGuesses, SCRAP_BOOK, type Lot, type ScrapSource } from '#core/stock'
+import { computed, defineAsyncComponent, ref } from 'vue'
+import CansAndFoil from './CansAndFoil.vue'
+import CompositionBar from '~/shared/composition/CompositionBar.vue'
+
+const LotEditor = defineAsyncComponent(() => import('./LotEditor.vue'))
+
+/** What everyday scrap usually is. */
+const search = ref('')
+const family = ref('all')
+const adding = ref<Partial<Lot> | null>(null)
+const FAMILIES = [...new Set(SCRAP_BOOK.map((entry) => entry.family))]
+const found = computed(() => {
+  const words = search.value.toLowerCase().split(/\s+/).filter(Boolean)
+  return SCRAP_BOOK.filter((entry) => {
+    if (family.value !== 'all' && entry.family !== family.value) return false
+    const text =
+      `${entry.name} ${entry.look} ${entry.traits.place.join(' ')} ${entry.likely.map(({ grade }) => grade).join(' ')}`.toLowerCase()
+    return words.every((word) => text.includes(word))
+  })
+})
+const grades = ({ likely }: ScrapSource) =>
+  likely.map(({ grade, odds }) => `${grade ?? 'no standard grade'} ${Math.round(100 * odds)} %`).join(', ')
+function begin(entry: ScrapSource): void {
+  const { composition, sd } = blendOfGuesses(entry.likely)
+  const [only] = entry.likely
+  adding.value = {
+    name: entry.name,
+    kind: 'scrap',
+    form: entry.form as Lot['form'],
+    ...(entry.on.length > 0 ? { coatings: [...entry.on] } : {}),
+    composition,
+    sd,
+    knowledge: entry.likely.length === 1 && only?.grade ? 'grade' : 'guess',
+    note: [entry.coating, entry.refuse].filter(Boolean).join(' '),
+  }
+}
+</script>
+
+<template>
+  <section>
+    <div class="mb-4 flex flex-wrap items-end gap-3">
+      <div class="flex-1 basis-64">
+        <p class="text-sm text-soft">What scrap usually is</p>
+        <h1 class="text-2xl font-bold">{{ found.length }} everyday sources</h1>
+      </div>
+      <label
+        ><span class="sr-only">Family</span>
+        <select v-model="family" class="field">
+          <option value="all">all families</option>
+          <option v-for="name in FAMILIES" :key="name" :value="name">{{ name }}</option>
+        </select></label
+      >
+      <input
+        v-model="search"
+        type="search"
+        class="field max-w-56"
+        placeholder="Tap, wheel, boat…"
+        aria-label="Search the scrap book"
+      />
+      <NuxtLink to="/identify" class="btn">What is this?</NuxtLink>
+    </div>
+    <CansAndFoil
+      v-if="!search && (family === 'all' || family === 'aluminium')"
+      class="mb-4"
+      @lot="adding = $event"
+    />
+    <ul class="grid gap-x-6 lg:grid-cols-2">
+      <li v-for="entry in found" :key="entry.id" class="border-t border-line py-3">
+        <div class="flex items-start gap-3">
+          <div class="min-w-0 flex-1">
+            <h2 class="text-lg leading-tight font-bold">{{ entry.name }}</h2>
+            <p class="text-sm text-soft">{{ grades(entry) }}</p>
+          </div>
+          <button v-if="entry.family !== 'refuse'" class="btn" @click="begin(entry)">
+            Make it a lot<span class="sr-only">: {{ entry.name }}</span>
+          </button>
+        </div>
+        <div class="my-2">
+          <CompositionBar :composition="blendOfGuesses(entry.likely).composition" :label="entry.name" />
+        </div>
+        <p>{{ entry.look }}</p>
+        <p v-if="entry.coating" class="text-sm">On it: {{ entry.coating }}</p>
+        <p v-if="entry.refuse" class="mt-1 border-l-4 border-oxide pl-2 text-sm font-semibold">
+          {{ entry.refuse }}
+        </p>
+        <p class="mt-1 text-xs text-soft">{{ entry.source }}; odds and spreads are estimates.</p>
+      </li>
+    </ul>
+    <LotEditor v-if="adding" :lot="null" :begun="adding" @close="adding = null" />
+  </section>
+</template>

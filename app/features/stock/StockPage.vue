@@ -1,0 +1,152 @@
+<script setup lang="ts">
+import { useEventListener } from '@vueuse/core'
+import type { Lot } from '#core/stock'
+import { computed, defineAsyncComponent, ref } from 'vue'
+import { useStockBench } from './useStockBench'
+import { useStockView } from './useStockView'
+import { useUnits } from '~/shared/units/useUnits'
+import { useYard } from '~/storage/yard-store'
+import FilePicker from '~/shared/fields/FilePicker.vue'
+import GrowingList from '~/shared/page/GrowingList.vue'
+import LotCard from './LotCard.vue'
+import LotMove from './LotMove.vue'
+import StockFilters from './StockFilters.vue'
+
+const BulkEdit = defineAsyncComponent(() => import('./BulkEdit.vue'))
+const LotEditor = defineAsyncComponent(() => import('./LotEditor.vue'))
+const StockImport = defineAsyncComponent(() => import('./StockImport.vue'))
+
+const yard = useYard()
+const { grams, money } = useUnits()
+const view = useStockView()
+const { search, found, bins, asList, filtered } = view
+const editing = ref<Lot | 'new' | null>(null)
+const moving = ref<Lot | null>(null)
+const bulk = ref(false)
+const bench = useStockBench()
+const { picked, lots: chosen, pick, merge, writeOff, table, fileName, fault, saveTable, openTable } = bench
+const file = ref<{ open: () => void }>()
+const searchField = ref<HTMLInputElement>()
+const total = (lots: readonly Lot[]) => lots.reduce((sum, lot) => sum + lot.massG, 0)
+const worth = computed(() => yard.lots.reduce((sum, lot) => sum + (lot.massG * lot.pricePerKg) / 1000, 0))
+const heldG = computed(() => yard.lots.reduce((sum, lot) => sum + view.heldG(lot), 0))
+
+/** One lot after another by arrow keys; picked, edited and moved by a letter. */
+useEventListener(document, 'keydown', (event: KeyboardEvent) => {
+  if (
+    event.ctrlKey ||
+    event.metaKey ||
+    event.altKey ||
+    editing.value ||
+    moving.value ||
+    bulk.value ||
+    table.value
+  )
+    return
+  const target = event.target as HTMLElement
+  if (target.matches('input:not([type=checkbox]), textarea, select')) return
+  if (event.key === '/') searchField.value?.focus()
+  else {
+    const items = [...document.querySelectorAll<HTMLElement>('[data-lot]')]
+    const here = items.findIndex((item) => item.contains(document.activeElement))
+    if (event.key === 'ArrowDown' || event.key === 'j') items[Math.min(items.length - 1, here + 1)]?.focus()
+    else if (event.key === 'ArrowUp' || event.key === 'k') items[Math.max(0, here - 1)]?.focus()
+    else if (here >= 0) {
+      const lot = yard.lots.find(({ id }) => id === items[here]!.dataset.lot)
+      if (!lot) return
+      if (event.key === 'x') pick(lot.id)
+      else if (event.key === 'e') editing.value = lot
+      else if (event.key === 'm') moving.value = lot
+      else return
+    } else return
+  }
+  event.preventDefault()
+})
+</script>
+
+<template>
+  <section>
+    <div class="mb-3 flex flex-wrap items-end gap-x-6 gap-y-3">
+      <div class="flex-1 basis-64">
+        <p class="text-sm text-soft">What have I got, and what is it?</p>
+        <h1 class="text-2xl font-bold">
+          {{ yard.lots.length }} lots, {{ grams(total(yard.lots), 100) }}, worth {{ money(worth) }}
+        </h1>
+        <p v-if="heldG > 0" class="text-soft" data-testid="held">
+          {{ grams(heldG, 10) }} of it is held for open heats.
+        </p>
+      </div>
+      <input
+        ref="searchField"
+        v-model="search"
+        type="search"
+        class="field max-w-56"
+        placeholder="Search the bins ( / )"
+        aria-label="Search the bins"
+      />
+      <NuxtLink to="/identify" class="btn">What is this?</NuxtLink>
+      <NuxtLink to="/scrap-book" class="btn">Scrap book</NuxtLink>
+      <button class="btn btn-next" @click="editing = 'new'">Add a lot</button>
+    </div>
+
+    <details class="mb-4">
+      <summary class="font-semibold">
+        Order, filters and tables<span v-if="filtered" class="text-ember">, {{ filtered }} set</span>
+      </summary>
+      <div class="mt-2 flex flex-wrap items-end gap-3">
+        <StockFilters :view="view" />
+        <button class="btn btn-quiet" @click="file?.open()">From a table…</button>
+        <button v-if="yard.lots.length" class="btn btn-quiet" @click="saveTable">
+          {{ chosen.length ? `${chosen.length} to a table` : 'To a table' }}
+        </button>
+      </div>
+      <FilePicker ref="file" label="Table of lots" accept=".csv,.tsv,.txt,text/csv" @change="openTable" />
+    </details>
+    <p v-if="fault" role="alert" class="mb-3 font-semibold text-oxide">{{ fault }}</p>
+    <p v-if="!yard.lots.length" class="slab p-5">
+      No metal written down yet. Add a lot: what it is called, how much there is, and what you believe it is
+      made of. A guess is fine; it is drawn as a guess.
+    </p>
+    <p v-else-if="!found.length" class="slab p-5">
+      No lot matches{{ search ? ` “${search}”` : '' }}{{ filtered ? ' with these filters' : '' }}.
+      <button class="btn btn-quiet underline" @click="view.showAll()">Show all</button>
+    </p>
+
+    <section v-for="bin in bins" :key="bin.id" class="mb-7">
+      <div class="mb-2 flex items-center gap-3">
+        <h2 class="chalk">{{ bin.name }}</h2>
+        <span class="text-sm text-soft">{{ grams(total(bin.lots), 100) }}</span>
+        <button class="btn btn-quiet min-h-6 text-sm underline" @click="bench.pickAll(bin.lots)">
+          Pick all<span class="sr-only"> of {{ bin.name }}</span>
+        </button>
+      </div>
+      <ul class="grid" :class="asList ? '' : 'gap-3 md:grid-cols-2 xl:grid-cols-3'">
+        <GrowingList v-slot="{ item: lot }" :items="bin.lots">
+          <LotCard
+            :lot="lot"
+            :line="asList"
+            :picked="picked.has(lot.id)"
+            :held="view.heldWords(lot, grams)"
+            @pick="pick(lot.id)"
+            @edit="editing = lot"
+            @move="moving = lot"
+          />
+        </GrowingList>
+      </ul>
+    </section>
+    <div
+      v-if="chosen.length"
+      class="sticky bottom-0 flex flex-wrap items-center gap-3 border-2 border-ink bg-panel px-4 py-2"
+    >
+      <span class="flex-1 basis-40">{{ chosen.length }} picked, {{ grams(total(chosen)) }}</span>
+      <button class="btn" @click="bulk = true">Change</button>
+      <button class="btn" :disabled="chosen.length < 2" @click="merge">Merge into one</button>
+      <button class="btn" @click="writeOff">Write off</button>
+      <button class="btn btn-quiet" @click="picked.clear()">None</button>
+    </div>
+    <LotMove v-if="moving" :lot="moving" @close="moving = null" />
+    <BulkEdit v-if="bulk" :lots="chosen" @close="bulk = false" />
+    <StockImport v-if="table" :table="table" :file-name="fileName" @close="table = null" />
+    <LotEditor v-if="editing" :lot="editing === 'new' ? null : editing" @close="editing = null" />
+  </section>
+</template>

@@ -1,0 +1,1 @@
+export { METAL_BINS } from './stock-words'

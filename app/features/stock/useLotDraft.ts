@@ -1,0 +1,133 @@
+import { computed, reactive, ref } from 'vue'
+import { SYMBOLS, sumPct, type Composition, type Spread } from '#core/composition'
+import { formatPieces, lotSchema, parsePieces, spreadFor, type Coating, type Lot } from '#core/stock'
+import { now, useYard } from '~/storage/yard-store'
+import { useNotices } from '~/shared/page/useNotices'
+import { decimalMarkHere } from '~/shared/units/decimal-mark'
+
+interface Row {
+  symbol: string
+  pct: number | null
+  sd: number | null
+}
+
+/** A lot being written down: nothing reaches the yard until it holds together. */
+export function useLotDraft(lot: Lot | null, done: () => void, begun: Partial<Lot> = {}) {
+  const known = lot ?? begun
+  const yard = useYard()
+  const { announce } = useNotices()
+  const draft = reactive({
+    name: known.name ?? '',
+    kind: known.kind ?? ('scrap' as Lot['kind']),
+    form: known.form ?? ('casting' as Lot['form']),
+    massG: (known.massG ?? null) as number | null,
+    pricePerKg: (known.pricePerKg ?? 0) as number | null,
+    knowledge: known.knowledge ?? ('guess' as Lot['knowledge']),
+    note: known.note ?? '',
+  })
+  const extras = reactive({
+    coatings: [...(known.coatings ?? [])] as Coating[],
+    piecesText: formatPieces(known.pieces ?? [], yard.settings.mass),
+    whereFrom: known.whereFrom ?? '',
+    gotOn: known.gotOn ?? '',
+    photos: [...(known.photos ?? [])],
+    name: '',
+  })
+  const rows = ref<Row[]>(
+    Object.entries(known.composition ?? {}).map(([symbol, pct]) => ({
+      symbol,
+      pct,
+      sd: known.sd?.[symbol] ?? null,
+    })),
+  )
+  if (rows.value.length === 0) addRow()
+  const faults = reactive({ name: '', composition: '', pieces: '' })
+  const composition = computed<Composition>(() => {
+    const named: Composition = {}
+    for (const { symbol, pct } of rows.value)
+      if (symbol && pct !== null) named[symbol] = (named[symbol] ?? 0) + pct
+    return named
+  })
+  const total = computed(() => sumPct(composition.value))
+  const over = computed(() => total.value > 100 + 1e-6)
+
+  function addRow(): void {
+    rows.value.push({ symbol: '', pct: null, sd: null })
+  }
+
+  /** Pieces of kilograms, ounces or pounds have thousandths; of grams, 1,234 is asked about. */
+  const pieceMark = () => (yard.settings.mass === 'g' ? undefined : decimalMarkHere())
+  function check(): boolean {
+    faults.name = draft.name.trim() ? '' : 'Give it a name you will know it by.'
+    const unknown = rows.value.find(({ symbol, pct }) => pct !== null && !SYMBOLS.includes(symbol))
+    const symbols = rows.value.filter(({ pct }) => pct !== null).map(({ symbol }) => symbol)
+    const twice = symbols.find((symbol, index) => symbols.indexOf(symbol) !== index)
+    if (over.value) faults.composition = 'The elements add up to more than 100 %. Lower one of them.'
+    else if (unknown)
+      faults.composition = `“${unknown.symbol}” is not a chemical symbol. Use Cu, Sn, Zn and so on.`
+    else if (twice) faults.composition = `${twice} stands there twice. Keep one of the two.`
+    else if (total.value === 0)
+      faults.composition = 'Say what it is made of, if only a guess: at least one element.'
+    else faults.composition = ''
+    const pieces = parsePieces(extras.piecesText, yard.settings.mass, pieceMark())
+    faults.pieces = pieces.ok
+      ? ''
+      : pieces.problem === 'two-readings'
+        ? `“${pieces.part}” can be read in two ways. Write it without a mark between thousands.`
+        : `“${pieces.part}” is no mass. Write them as 118; 3 x 240; 95.`
+    return (
+      !faults.name &&
+      !faults.composition &&
+      !faults.pieces &&
+      draft.massG !== null &&
+      draft.pricePerKg !== null
+    )
+  }
+
+  function save(): void {
+    if (!check()) return
+    const guessed = spreadFor(composition.value, draft.knowledge)
+    const sd: Spread = {}
+    for (const { symbol, pct, sd: typed } of rows.value)
+      if (pct !== null) {
+        const spread = typed ?? guessed[symbol]
+        if (spread) sd[symbol] = spread
+      }
+    const time = now()
+    const pieces = parsePieces(extras.piecesText, yard.settings.mass, pieceMark())
+    const after = lotSchema.parse({
+      metallicYield: null,
+      originHeatId: null,
+      ...withoutExtras(lot),
+      ...draft,
+      ...(extras.coatings.length > 0 ? { coatings: extras.coatings } : {}),
+      ...(pieces.ok && pieces.pieces.length > 0 ? { pieces: pieces.pieces } : {}),
+      ...(extras.whereFrom.trim() ? { whereFrom: extras.whereFrom.trim() } : {}),
+      ...(extras.gotOn ? { gotOn: extras.gotOn } : {}),
+      ...(extras.photos.length > 0 ? { photos: extras.photos } : {}),
+      id: lot?.id ?? crypto.randomUUID(),
+      createdAt: lot?.createdAt ?? time,
+      updatedAt: time,
+      composition: composition.value,
+      sd,
+    })
+    const label = lot ? `Edit ${after.name}` : `Add ${after.name}`
+    if (yard.commit(label, [{ collection: 'lots', id: after.id, after }])) done()
+  }
+
+  function remove(): void {
+    if (!lot) return
+    if (!yard.commit(`Write off ${lot.name}`, [{ collection: 'lots', id: lot.id, after: null }])) return
+    announce(`${lot.name} written off. Undo brings it back.`)
+    done()
+  }
+
+  return { draft, extras, rows, total, over, faults, save, remove, addRow }
+}
+
+/** A lot without what may have been taken off it in the editor. */
+function withoutExtras(lot: Lot | null): Partial<Lot> {
+  if (!lot) return {}
+  const { coatings: _1, pieces: _2, whereFrom: _3, gotOn: _4, photos: _5, ...rest } = lot
+  return rest
+}

@@ -1,0 +1,94 @@
+import { computed, reactive, ref, watch } from 'vue'
+import { claims, heatStamp, type Claim } from '#core/heat'
+import { mainMetal, type Coating, type Knowledge, type Lot, type LotKind } from '#core/stock'
+import { useYard } from '~/storage/yard-store'
+import { METAL_BINS } from './stock-words'
+
+const BINS = [
+  { id: 'Cu', name: METAL_BINS.Cu },
+  { id: 'Al', name: METAL_BINS.Al },
+  { id: 'other', name: 'Tin, zinc and additions' },
+] as const
+export type StockOrder = 'bin' | 'name' | 'mass' | 'price' | 'new'
+/** From here on a list serves better than cards. */
+const MANY = 60
+
+const binOf = (lot: Lot): string => {
+  const metal = mainMetal(lot)
+  return metal === 'Cu' || metal === 'Al' ? metal : 'other'
+}
+
+/** The lots as they are looked at: searched, filtered, sorted, and what planned heats hold of each. */
+export function useStockView() {
+  const yard = useYard()
+  const search = ref('')
+  const order = ref<StockOrder>('bin')
+  const filter = reactive({
+    metal: '' as '' | 'Cu' | 'Al' | 'other',
+    kind: '' as '' | LotKind,
+    knowledge: '' as '' | Knowledge,
+    coating: '' as '' | 'clean' | Coating,
+    held: '' as '' | 'free' | 'held' | 'empty',
+  })
+  const asList = ref(false)
+  watch(
+    () => yard.lots.length > MANY,
+    (many) => (asList.value = many),
+    { immediate: true },
+  )
+
+  const held = computed(() => claims(yard.heats))
+  const heldG = (lot: Lot) => (held.value.get(lot.id) ?? []).reduce((sum, { massG }) => sum + massG, 0)
+  /** "1.2 kg kept for H-013" for every heat that holds some. */
+  const heldWords = (lot: Lot, grams: (value: number) => string) =>
+    (held.value.get(lot.id) ?? []).map(
+      ({ heat, massG, weighed }: Claim) =>
+        `${grams(massG)} ${weighed ? 'weighed' : 'kept'} for ${heatStamp(heat)}`,
+    )
+
+  const found = computed(() => {
+    const words = search.value.toLowerCase().split(/\s+/).filter(Boolean)
+    return yard.lots.filter((lot) => {
+      const text =
+        `${lot.name} ${lot.note} ${lot.kind} ${lot.whereFrom ?? ''} ${Object.keys(lot.composition).join(' ')}`.toLowerCase()
+      return words.every((word) => text.includes(word)) && passes(lot)
+    })
+  })
+  function passes(lot: Lot): boolean {
+    const { metal, kind, knowledge, coating, held: holding } = filter
+    const on = lot.coatings ?? []
+    return (
+      (!metal || binOf(lot) === metal) &&
+      (!kind || lot.kind === kind) &&
+      (!knowledge || lot.knowledge === knowledge) &&
+      (!coating || (coating === 'clean' ? on.length === 0 : on.includes(coating))) &&
+      (!holding ||
+        (holding === 'empty' ? lot.massG <= 0 : holding === 'held' ? heldG(lot) > 0 : lot.massG > heldG(lot)))
+    )
+  }
+  const filtered = computed(() => Object.values(filter).filter(Boolean).length)
+  function showAll(): void {
+    Object.assign(filter, { metal: '', kind: '', knowledge: '', coating: '', held: '' })
+    search.value = ''
+  }
+
+  const sorted = computed(() => {
+    const list = [...found.value]
+    if (order.value === 'name') list.sort((a, b) => a.name.localeCompare(b.name))
+    if (order.value === 'mass') list.sort((a, b) => b.massG - a.massG)
+    if (order.value === 'price') list.sort((a, b) => b.pricePerKg - a.pricePerKg)
+    if (order.value === 'new') list.sort((a, b) => b.createdAt.localeCompare(a.createdAt))
+    return list
+  })
+  const bins = computed(() =>
+    order.value !== 'bin'
+      ? [{ id: 'all', name: 'All lots', lots: sorted.value }].filter(({ lots }) => lots.length > 0)
+      : BINS.map((bin) => ({ ...bin, lots: found.value.filter((lot) => binOf(lot) === bin.id) })).filter(
+          ({ lots }) => lots.length > 0,
+        ),
+  )
+
+  return { search, order, filter, filtered, showAll, asList, found, bins, heldG, heldWords }
+}
+
+export type StockView = ReturnType<typeof useStockView>

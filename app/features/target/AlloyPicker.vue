@@ -1,0 +1,61 @@
+<script setup lang="ts">
+import {
+  Combobox,
+  ComboboxButton,
+  ComboboxInput,
+  ComboboxLabel,
+  ComboboxOption,
+  ComboboxOptions,
+} from '@headlessui/vue'
+import { ChevronsUpDown } from '@lucide/vue'
+import { ALLOYS, searchAlloys, type Alloy } from '#core/alloys'
+import { computed, ref } from 'vue'
+import { useYard } from '~/storage/yard-store'
+
+/** Finds an alloy by name, number, group or use. */
+const props = defineProps<{ modelValue: Alloy | null }>()
+const emit = defineEmits<{ 'update:modelValue': [alloy: Alloy] }>()
+const yard = useYard()
+const query = ref('')
+const all = computed(() => [...yard.ownAlloys.map(({ alloy }) => alloy), ...ALLOYS])
+const found = computed(() => searchAlloys(all.value, query.value))
+const chosen = computed(() => all.value.find(({ id }) => id === props.modelValue?.id) ?? props.modelValue)
+const nameOf = (alloy: unknown) => (alloy as Alloy | null)?.name ?? ''
+</script>
+
+<template>
+  <Combobox :model-value="chosen" @update:model-value="$event && emit('update:modelValue', $event)">
+    <ComboboxLabel class="sr-only">Find an alloy</ComboboxLabel>
+    <div class="relative">
+      <ComboboxInput
+        class="field pr-10"
+        :display-value="nameOf"
+        placeholder="Find an alloy"
+        aria-label="Find an alloy"
+        @change="query = $event.target.value"
+        @focus="$event.target.select()"
+      />
+      <ComboboxButton
+        class="absolute inset-y-0 right-1 grid w-8 place-items-center"
+        aria-label="Show all alloys"
+      >
+        <ChevronsUpDown :size="18" aria-hidden="true" />
+      </ComboboxButton>
+      <ComboboxOptions
+        class="absolute z-40 mt-1 max-h-96 w-full overflow-auto border-2 border-ink bg-panel"
+        @vue:unmounted="query = ''"
+      >
+        <ComboboxOption v-for="alloy in found" :key="alloy.id" v-slot="{ active, selected }" :value="alloy">
+          <div class="px-3 py-1.5" :class="active ? 'bg-well' : ''">
+            <p class="flex justify-between gap-3">
+              <span :class="selected ? 'font-bold' : 'font-semibold'">{{ alloy.name }}</span>
+              <span class="whitespace-nowrap text-soft">{{ alloy.designation }}</span>
+            </p>
+            <p class="truncate text-sm text-soft">{{ alloy.use }}</p>
+          </div>
+        </ComboboxOption>
+        <p v-if="!found.length" class="px-3 py-2 text-soft">No alloy by that name.</p>
+      </ComboboxOptions>
+    </div>
+  </Combobox>
+</template>

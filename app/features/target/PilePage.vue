@@ -1,0 +1,154 @@
+<script setup lang="ts">
+import { GROUPS } from '#core/alloys'
+import { purchaseName } from '~/shared/words/charge-words'
+import { elementName } from '~/shared/units/elements'
+import { computed, onMounted, ref } from 'vue'
+import { startHeat } from '~/shared/heat/useHeat'
+import { type PileRow, usePile } from './usePile'
+import { useUnits } from '~/shared/units/useUnits'
+import { useYard } from '~/storage/yard-store'
+import { counted } from '~/shared/units/figures'
+import { isolated } from '~/shared/units/isolated'
+import QuantityField from '~/shared/fields/QuantityField.vue'
+
+/** What can this pile become? Every target of the library and every own one, tried on the present stock. */
+const yard = useYard()
+const { grams } = useUnits()
+const { rows, done, total, busy, stopped, fault, look, stop } = usePile()
+const wantedG = ref<number | null>(1000)
+const group = ref('all')
+const shown = computed(() =>
+  rows.value.filter(({ alloy }) => group.value === 'all' || alloy.group === group.value),
+)
+const ready = computed(() => shown.value.filter(({ enough }) => enough))
+const near = computed(() => shown.value.filter(({ enough, unlock }) => !enough && unlock !== null))
+const far = computed(() => shown.value.filter(({ enough, unlock }) => !enough && unlock === null))
+const lotName = (id: string) => (yard.records.lots[id] as { name?: string } | undefined)?.name ?? id
+const stockG = computed(() => yard.lots.reduce((sum, { massG }) => sum + massG, 0))
+const again = () => {
+  if (wantedG.value) void look(wantedG.value)
+}
+onMounted(again)
+
+const headline = computed(() => {
+  const best = ready.value[0]
+  if (busy.value && !best) return 'Trying one alloy after another…'
+  if (!best) return `None of them gives ${grams(wantedG.value ?? 0)} from this pile alone.`
+  return `${counted(ready.value.length, 'alloy')} can be tapped now; the most is ${grams(best.mostG)} of ${best.alloy.name}.`
+})
+function heldWords({ heldBy, runsOut }: PileRow): string {
+  const first = runsOut[0] ? `First to run out: ${isolated(lotName(runsOut[0]))}` : ''
+  const limit = heldBy
+    ? `${elementName(heldBy.element)} at its ${heldBy.bound === 'max' ? 'most' : 'least'} holds it there`
+    : ''
+  return [first, limit].filter(Boolean).join('; ')
+}
+/** Nothing that is to be bought is written as none of it. */
+const amount = (massG: number) => (/^0(\.0+)?\u00a0/.test(grams(massG)) ? 'a pinch' : grams(massG))
+const bought = ({ unlock }: PileRow) =>
+  (unlock ?? []).map(({ metal, massG }) => `${amount(massG)} of ${purchaseName(metal)}`).join(', ')
+const share = ({ mostG }: PileRow) => `${Math.min(100, (100 * mostG) / Math.max(stockG.value, 1))}%`
+const begin = ({ alloy, mostG }: PileRow) =>
+  startHeat({ alloy, tapMassG: Math.floor(Math.min(wantedG.value ?? mostG, mostG > 0 ? mostG : Infinity)) })
+</script>
+
+<template>
+  <section>
+    <h1 class="text-sm text-soft">What can this pile become?</h1>
+    <p class="mb-3 text-xl leading-snug font-bold sm:text-2xl" aria-live="polite" data-testid="pile-answer">
+      {{ headline }}
+    </p>
+    <div class="mb-4 flex flex-wrap items-end gap-4">
+      <QuantityField
+        class="w-44"
+        :model-value="wantedG"
+        label="I want at least"
+        kind="mass"
+        positive
+        @update:model-value="wantedG = $event"
+        @enter="again"
+        @sealed="again"
+      />
+      <label
+        ><span class="label">Group</span>
+        <select v-model="group" class="field">
+          <option value="all">all groups</option>
+          <option v-for="name in GROUPS" :key="name" :value="name">{{ name }}</option>
+        </select></label
+      >
+      <div v-if="busy" class="flex items-center gap-3">
+        <progress :value="done" :max="total || 1" class="bar w-40" aria-label="Alloys tried" />
+        <span class="text-sm">{{ done }} of {{ total }}</span>
+        <button class="btn" @click="stop">Stop</button>
+      </div>
+      <p v-else-if="stopped" class="text-soft">
+        Stopped after {{ done }} of {{ total }}.
+        <button class="btn" @click="again">Go on from the start</button>
+      </p>
+    </div>
+    <p v-if="fault" role="alert" class="text-oxide">It could not be worked out: {{ fault }}</p>
+    <p v-if="!yard.lots.length" class="slab max-w-xl p-4">
+      There is no stock yet. <NuxtLink to="/stock" class="underline">Write down the first lot</NuxtLink>, and
+      this page says what it can become.
+    </p>
+    <template v-else>
+      <template v-if="ready.length">
+        <h2 class="chalk mb-1">From the bins, now</h2>
+        <ul class="mb-6 grid gap-x-6 lg:grid-cols-2">
+          <li
+            v-for="row in ready"
+            :key="row.id"
+            class="grid items-center gap-x-4 gap-y-1 border-t border-line py-2 sm:grid-cols-[minmax(0,1fr)_6rem_auto]"
+          >
+            <div class="min-w-0">
+              <p class="font-bold">
+                {{ row.alloy.name }} <span class="font-normal text-soft">{{ row.alloy.designation }}</span>
+              </p>
+              <p class="text-sm text-soft">{{ heldWords(row) }}</p>
+              <div class="mt-1 h-2 bg-well" aria-hidden="true">
+                <div class="h-full bg-ember" :style="{ width: share(row) }" />
+              </div>
+            </div>
+            <p class="text-right text-lg whitespace-nowrap max-sm:text-left">
+              <b>{{ grams(row.mostG) }}</b>
+            </p>
+            <button class="btn" @click="begin(row)">
+              Start a heat<span class="sr-only"> of {{ row.alloy.name }}</span>
+            </button>
+          </li>
+        </ul>
+      </template>
+      <template v-if="near.length">
+        <h2 class="chalk mb-1">With a small purchase, the smallest first</h2>
+        <ul class="mb-6">
+          <li
+            v-for="row in near"
+            :key="row.id"
+            class="grid items-center gap-x-4 border-t border-line py-2 sm:grid-cols-[minmax(0,1fr)_minmax(0,1fr)_auto]"
+          >
+            <p class="font-bold">
+              {{ row.alloy.name }} <span class="font-normal text-soft">{{ row.alloy.designation }}</span>
+            </p>
+            <p>
+              {{ bought(row) }}
+              <span v-if="row.mostG > 0" class="text-soft">({{ grams(row.mostG) }} without)</span>
+            </p>
+            <button class="btn btn-quiet underline" @click="begin(row)">
+              Plan it<span class="sr-only">: {{ row.alloy.name }}</span>
+            </button>
+          </li>
+        </ul>
+      </template>
+      <details v-if="far.length" class="mb-6">
+        <summary class="font-semibold">{{ far.length }} that no purchase here brings within reach</summary>
+        <p class="mt-1 text-soft">{{ far.map(({ alloy }) => alloy.name).join(', ') }}</p>
+      </details>
+      <p class="max-w-3xl text-sm text-soft">
+        The most that can be tapped inside the limits after losses, by the book figures of each lot and
+        without a margin: a charge of all of it stands at its limits, so plan a real one below it. The bar is
+        the share of the whole pile. Purchases are of virgin metals and master alloys, least weight; recovery
+        figures are estimates until your own heats replace them.
+      </p>
+    </template>
+  </section>
+</template>

@@ -1,0 +1,48 @@
+<script setup lang="ts">
+import { POUR_CHECKLIST, POUR_CHECKLIST_SOURCE } from '#core/casting'
+import { now } from '~/storage/yard-store'
+import { computed } from 'vue'
+import { useHeat } from '~/shared/heat/useHeat'
+
+/** What is looked at before the metal is poured; kept with the heat. */
+const { heat, edit } = useHeat()
+const seen = computed(() => heat.value?.lookedAt ?? {})
+const left = computed(() => POUR_CHECKLIST.filter(({ id }) => !seen.value[id]).length)
+function tick(id: string, what: string): void {
+  const rest = Object.fromEntries(Object.entries(seen.value).filter(([key]) => key !== id))
+  const lookedAt = seen.value[id] ? rest : { ...seen.value, [id]: now() }
+  edit(`${seen.value[id] ? 'Not looked at' : 'Looked at'}: ${what}`, { lookedAt })
+}
+</script>
+
+<template>
+  <section aria-label="Before the pour">
+    <h2 class="chalk mb-1">Before the pour</h2>
+    <p class="mb-2" data-testid="checklist-answer" aria-live="polite">
+      {{
+        left === 0
+          ? 'All looked at.'
+          : left === 1
+            ? 'One thing left to look at.'
+            : `${left} things left to look at.`
+      }}
+    </p>
+    <ul>
+      <li v-for="check in POUR_CHECKLIST" :key="check.id" class="border-t border-line py-1.5">
+        <label class="flex cursor-pointer items-start gap-3">
+          <input
+            type="checkbox"
+            class="mt-0.5 size-6 shrink-0 accent-(--ember)"
+            :checked="!!seen[check.id]"
+            :disabled="!!heat?.loggedAt"
+            @change="tick(check.id, check.what)"
+          />
+          <span
+            ><b>{{ check.what }}.</b> <span class="text-soft">{{ check.why }}</span></span
+          >
+        </label>
+      </li>
+    </ul>
+    <p class="mt-2 text-xs text-soft">{{ POUR_CHECKLIST_SOURCE }}.</p>
+  </section>
+</template>

@@ -1,0 +1,113 @@
+import { computed } from 'vue'
+import { nominalWhole, shrinkageOf, solidDensity } from '#core/alloys'
+import { familyOf } from '#core/families'
+import { heatLiquidus, heatWindow } from '#core/heat'
+import {
+  checkSections,
+  chvorinovConstant,
+  coolDownMin,
+  modulus,
+  partFigures,
+  patternLength,
+  riserFor,
+  sectionModulus,
+  type MouldId,
+} from '#core/casting'
+import { freezingHeat } from '#core/melt'
+import { useMetalNeed } from './useMetalNeed'
+
+/** Taller than wide: stands clear of the casting and feeds longer. */
+const RISER_TALL = 1.5
+
+/** What the chosen metal does in the mould: shrinkage, freezing, riser, sections. */
+export function useCastingFacts() {
+  const { heat, need, parts, density } = useMetalNeed()
+  const alloy = computed(() => heat.value?.alloy ?? null)
+  const whole = computed(() => (alloy.value ? nominalWhole(alloy.value) : null))
+  const liquidus = computed(() => (heat.value ? heatLiquidus(heat.value) : null))
+  const window = computed(() => (heat.value ? heatWindow(heat.value) : null))
+  const shrinkage = computed(() => (alloy.value ? shrinkageOf(alloy.value.practice) : null))
+  const mould = computed<MouldId>(() => need.value.mould ?? 'sand')
+  /** s/mm² */
+  const constant = computed(() => {
+    if (!alloy.value || !whole.value || !liquidus.value || !window.value) return null
+    return chvorinovConstant(
+      {
+        densityGcm3: solidDensity(alloy.value).gcm3,
+        heatKJkg: freezingHeat(whole.value, window.value.usualC, liquidus.value.liquidusC),
+        freezingC: liquidus.value.liquidusC,
+      },
+      mould.value,
+    )
+  })
+  const measured = computed(() =>
+    parts.value.map((part) => {
+      const figures = partFigures(part)
+      const shrink = shrinkage.value
+      return {
+        part,
+        figures,
+        modulusMm: figures?.areaCm2 ? modulus(figures.volumeCm3, figures.areaCm2) : null,
+        patternMm:
+          figures?.longestMm && shrink
+            ? {
+                from: patternLength(figures.longestMm, shrink.lowPct),
+                to: patternLength(figures.longestMm, shrink.highPct),
+              }
+            : null,
+      }
+    }),
+  )
+  const extreme = (of: (values: number[]) => number, pick: 'thinMm' | 'thickMm') => {
+    const known = measured.value.flatMap(({ figures }) => (figures?.[pick] ? [figures[pick]] : []))
+    return known.length > 0 ? of(known) : null
+  }
+  const thinMm = computed(() => extreme((values) => Math.min(...values), 'thinMm'))
+  const thickMm = computed(() => extreme((values) => Math.max(...values), 'thickMm'))
+  const freezeS = (mm: number) => constant.value! * sectionModulus(mm) ** 2
+  /** The modulus that rules the riser: of the thickest section, or of a whole body where that is all there is. */
+  const ruling = computed(() => {
+    const bodies = measured.value.flatMap(({ modulusMm }) => (modulusMm ? [modulusMm] : []))
+    const sections = measured.value.flatMap(({ figures, modulusMm }) =>
+      figures?.thickMm ? [Math.min(sectionModulus(figures.thickMm), 3 * (modulusMm ?? Infinity))] : [],
+    )
+    const all = [...bodies, ...sections]
+    return all.length > 0 ? Math.max(...all) : null
+  })
+  const riser = computed(() => {
+    const metal = alloy.value && familyOf(alloy.value)?.metal
+    // Risers are told for copper alloys and aluminium; of zinc and tin no table is known.
+    if (!ruling.value || (metal !== 'Cu' && metal !== 'Al')) return null
+    const largest = Math.max(...measured.value.map(({ figures }) => figures?.volumeCm3 ?? 0))
+    return riserFor({
+      modulusMm: ruling.value,
+      volumeCm3: largest,
+      heightOverDiameter: RISER_TALL,
+      onTop: false,
+      base: metal,
+    })
+  })
+  const checks = computed(() => checkSections(parts.value, need.value.headMm ?? null))
+  const coolDown = computed(() => (ruling.value ? coolDownMin(ruling.value) : null))
+
+  return {
+    alloy,
+    whole,
+    liquidus,
+    window,
+    shrinkage,
+    mould,
+    constant,
+    measured,
+    thinMm,
+    thickMm,
+    freezeS,
+    ruling,
+    riser,
+    checks,
+    coolDown,
+    need,
+    parts,
+    density,
+  }
+}

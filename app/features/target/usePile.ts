@@ -1,0 +1,128 @@
+import { computed, onBeforeUnmount, ref, shallowRef } from 'vue'
+import { proxy } from 'comlink'
+import { ALLOYS, baseMetal, type Alloy } from '#core/alloys'
+import { rankBecomings, type Becoming, type PileTarget } from '#core/charge'
+import { freeLots, heatRecovery, heatYield } from '#core/heat'
+import { zincWanted } from '#core/losses'
+import { toChargeLot } from '#core/stock'
+import type { PileFamily } from '../../../workers/study.worker'
+import { useYard } from '~/storage/yard-store'
+import { useLearning } from '~/shared/learning/useLearning'
+import { useStudy } from '~/shared/engines/useStudy'
+
+export interface PileRow extends Becoming {
+  alloy: Alloy
+  /** the wanted mass can be tapped from what is there */
+  enough: boolean
+  /** what would have to be bought for the wanted mass, g */
+  boughtG: number
+}
+
+/** What the present stock can become, worked out target by target beside the page. */
+export function usePile() {
+  const yard = useYard()
+  const study = useStudy()
+  /** The yard's own way with losses, as its heats are planned with it. */
+  const { planner } = useLearning()
+  const found = shallowRef<Becoming[]>([])
+  const done = ref(0)
+  const total = ref(0)
+  const busy = ref(false)
+  const stopped = ref(false)
+  const fault = ref('')
+  const alloys = computed(() => [...yard.ownAlloys.map(({ alloy }) => alloy), ...ALLOYS])
+  const triedFor = ref(0)
+
+  /** Only the newest look writes: parts of an earlier one may still come in. */
+  let looks = 0
+  async function look(wantedG: number): Promise<void> {
+    const mine = ++looks
+    busy.value = true
+    stopped.value = false
+    fault.value = ''
+    done.value = 0
+    triedFor.value = wantedG
+    const planned = await planner()
+    if (mine !== looks) return
+    const recoveryOf = (alloy: Alloy) => heatRecovery({ alloy, ...planned(alloy) })
+    const lots = freeLots(yard.lots, yard.heats)
+      .filter(({ massG }) => massG > 0)
+      .map((lot) => toChargeLot(lot, {}, heatYield(planned(null), lot)))
+    try {
+      const answer = await study.ask((engine) => {
+        found.value = []
+        return engine.become(
+          lots,
+          familiesOf(alloys.value, recoveryOf),
+          wantedG,
+          proxy((part: Becoming[], count: number, all: number) => {
+            if (mine !== looks) return
+            const fresh = new Set(part.map(({ id }) => id))
+            found.value = [...found.value.filter(({ id }) => !fresh.has(id)), ...part]
+            done.value = count
+            total.value = all
+          }),
+        )
+      })
+      if (answer && mine === looks) found.value = answer
+    } catch (error) {
+      if (mine === looks) fault.value = String((error as Error).message)
+    } finally {
+      if (mine === looks) busy.value = false
+    }
+  }
+
+  function stop(): void {
+    stopped.value = true
+    if (busy.value) void study.ask((engine) => engine.stop()).catch(() => {})
+  }
+  onBeforeUnmount(stop)
+
+  const rows = computed<PileRow[]>(() => {
+    const byId = new Map(alloys.value.map((alloy) => [alloy.id, alloy]))
+    return rankBecomings(found.value, triedFor.value).flatMap((entry) => {
+      const alloy = byId.get(entry.id)
+      if (!alloy) return []
+      const boughtG = (entry.unlock ?? []).reduce((sum, { massG }) => sum + massG, 0)
+      return [{ ...entry, alloy, enough: entry.mostG >= triedFor.value, boughtG }]
+    })
+  })
+
+  return { rows, done, total, busy, stopped, fault, look, stop }
+}
+
+/** Zinc shares whose recovery differs, as the priors have them. */
+const ZINC_BANDS = [5, 15, 40] as const
+
+/** The targets by base metal and zinc band: each such family shares its recovery, and so one pile. */
+function familiesOf(
+  alloys: readonly Alloy[],
+  recoveryOf: (alloy: Alloy) => Record<string, number>,
+): PileFamily[] {
+  const families = new Map<string, PileFamily>()
+  for (const alloy of alloys) {
+    const zinc = zincWanted(alloy)
+    const base = baseMetal(alloy)
+    const band = ZINC_BANDS.find((most) => zinc <= most) ?? 40
+    const key = `${base}-${band}`
+    const family = families.get(key) ?? {
+      base,
+      recovery: recoveryOf(alloy),
+      targets: [],
+    }
+    family.targets.push(pileTarget(alloy, family.recovery))
+    families.set(key, family)
+  }
+  return [...families.values()]
+}
+
+function pileTarget(alloy: Alloy, recovery: Record<string, number>): PileTarget {
+  return {
+    id: alloy.id,
+    limits: alloy.limits,
+    base: alloy.base,
+    recovery,
+    ...(alloy.othersEachMax === undefined ? {} : { othersEachMax: alloy.othersEachMax }),
+    ...(alloy.othersTotalMax === undefined ? {} : { othersTotalMax: alloy.othersTotalMax }),
+  }
+}

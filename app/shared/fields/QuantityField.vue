@@ -1,0 +1,280 @@
+<script setup lang="ts">
+import {
+  formatMass,
+  formatTemperature,
+  fromCelsius,
+  GRAMS_PER,
+  MM_IN,
+  parseDecimal,
+  parseLength,
+  parseMass,
+  parseTemperature,
+  toCelsius,
+  type DecimalMark,
+  type Parsed,
+} from '#core/units'
+import { MOST, quantityWords, type QuantityKind } from './quantity-words'
+import { computed, onMounted, ref, useId, watch } from 'vue'
+import { useUnits } from '~/shared/units/useUnits'
+import { decimalMarkHere } from '~/shared/units/decimal-mark'
+
+const props = withDefaults(
+  defineProps<{
+    label: string
+    modelValue: number | null
+    kind: QuantityKind
+    hideLabel?: boolean
+    nullable?: boolean
+    /** must be more than zero */
+    positive?: boolean
+    min?: number
+    max?: number
+    /** said when the figure is above max */
+    maxWords?: string
+    placeholder?: string
+    size?: 'normal' | 'huge'
+    unitWords?: string
+    hint?: string
+    /** what lies outside is asked about before it is taken, in the unit the field keeps */
+    sensible?: { from: number; to: number }
+    /** take the keyboard when it appears */
+    eager?: boolean
+  }>(),
+  { size: 'normal' },
+)
+const emit = defineEmits<{ 'update:modelValue': [value: number | null]; sealed: []; enter: [] }>()
+const { mass, temperature, length } = useUnits()
+const decimalMark = decimalMarkHere()
+const id = useId()
+const input = ref<HTMLInputElement>()
+onMounted(() => {
+  if (props.eager) input.value?.focus()
+})
+const focused = ref(false)
+const text = ref('')
+const error = ref('')
+/** readings of what was typed, to choose from: what it could be, and what that is called */
+const choices = ref<{ value: number; words: string }[]>([])
+
+const suffix = computed(() => {
+  if (props.unitWords) return props.unitWords
+  if (props.kind === 'mass') return mass.value === 'lb' ? '' : mass.value
+  if (props.kind === 'temperature') return `°${temperature.value}`
+  if (props.kind === 'length') return length.value
+  if (props.kind === 'volume') return length.value === 'in' ? 'in³' : 'cm³'
+  return props.kind === 'percent' ? '%' : ''
+})
+
+/** Cubic centimetres in the unit of volume that goes with the lengths. */
+const cm3PerUnit = () => (length.value === 'in' ? MM_IN.in ** 3 / 1000 : 1)
+
+function show(value: number | null): string {
+  if (value === null) return ''
+  if (props.kind === 'temperature') return String(Math.round(fromCelsius(value, temperature.value)))
+  if (props.kind === 'length') return String(Number((value / MM_IN[length.value]).toPrecision(5)))
+  if (props.kind === 'volume') return String(Number((value / cm3PerUnit()).toPrecision(5)))
+  if (props.kind !== 'mass') return String(Number(value.toPrecision(6)))
+  if (mass.value === 'lb') {
+    const { figure, unit } = formatMass(value, 'lb')
+    return `${figure} ${unit}`
+  }
+  const perUnit = GRAMS_PER[mass.value]
+  const shown = value / perUnit
+  const digits = mass.value === 'g' ? 1 : 3
+  // The step of a fine scale is less than the last digit of a bin.
+  if (shown !== 0 && Math.abs(shown) < 10 ** -digits) return String(Number(shown.toPrecision(2)))
+  return String(Number(shown.toFixed(digits)))
+}
+
+watch(
+  [() => props.modelValue, mass, temperature, length],
+  () => {
+    if (!focused.value && !error.value) text.value = show(props.modelValue)
+  },
+  { immediate: true },
+)
+
+function parse(decimal?: DecimalMark): Parsed<number> {
+  if (props.kind === 'mass') return parseMass(text.value, mass.value, decimal)
+  if (props.kind === 'temperature') return parseTemperature(text.value, temperature.value, decimal)
+  if (props.kind === 'length') return parseLength(text.value, length.value, decimal)
+  const parsed = parseDecimal(text.value.replace(/%$/, ''), decimal)
+  if (parsed.ok && parsed.value < 0) return { ok: false, problem: 'negative' }
+  if (parsed.ok && props.kind === 'percent' && parsed.value > 100 && props.max === undefined)
+    return { ok: false, problem: 'too-large' }
+  if (parsed.ok && props.kind === 'volume') return { ok: true, value: parsed.value * cm3PerUnit() }
+  return parsed
+}
+
+const isPossible = (value: number): boolean =>
+  value >= Math.max(0, props.min ?? -Infinity) &&
+  value <= Math.min(props.max ?? Infinity, MOST[props.kind] ?? Infinity)
+
+/** What was typed; where it can be read in two ways and both are possible, it is asked which was meant. */
+function parseOrAsk(): Parsed<number> {
+  choices.value = []
+  const parsed = parse()
+  if (parsed.ok || parsed.problem !== 'two-readings') return parsed
+  // What stood there already is what it was.
+  if (props.modelValue !== null && text.value === show(props.modelValue))
+    return { ok: true, value: props.modelValue }
+  const readings = (['.', ','] as const).flatMap((decimal) => {
+    const one = parse(decimal)
+    return one.ok ? [{ decimal, value: one.value }] : []
+  })
+  const possible = readings.filter(({ value }) => isPossible(value))
+  if (possible.length === 1) return { ok: true, value: possible[0]!.value }
+  // Thousandths of a kilogram or a pound are weighed, of a gram or a degree hardly: there the person's own decimal mark says too little.
+  const own = possible.find(({ decimal }) => decimal === decimalMark && text.value.includes(decimal))
+  if (own && finely()) return { ok: true, value: own.value }
+  choices.value = possible.map(({ value }) => ({ value, words: inFull(value) }))
+  return parsed
+}
+
+/** Figures of this field have thousandths. */
+const finely = (): boolean =>
+  props.kind === 'mass'
+    ? /[a-z]/i.test(text.value)
+      ? /kg|oz|lb/i.test(text.value)
+      : mass.value !== 'g'
+    : props.kind !== 'temperature'
+
+/** A reading with nothing left to guess: "1 234 g", "1.234 g". */
+function inFull(value: number): string {
+  if (props.kind === 'mass' && mass.value === 'lb')
+    return `${Number((value / GRAMS_PER.lb).toPrecision(7))} lb`
+  const perUnit = props.kind === 'mass' ? GRAMS_PER[mass.value] : 1
+  const shown =
+    props.kind === 'temperature'
+      ? fromCelsius(value, temperature.value)
+      : props.kind === 'length'
+        ? value / MM_IN[length.value]
+        : props.kind === 'volume'
+          ? value / cm3PerUnit()
+          : value / perUnit
+  return `${Number(shown.toPrecision(7)).toLocaleString('en', { maximumFractionDigits: 6 }).replaceAll(',', '\u202f')} ${suffix.value}`.trim()
+}
+
+function choose(value: number): void {
+  choices.value = []
+  error.value = ''
+  text.value = show(value)
+  doubted = value
+  accept(value)
+  input.value?.focus()
+}
+/** a doubtful figure the person has said yes to */
+let doubted: number | null = null
+
+function read(leaving: boolean): void {
+  const parsed = parseOrAsk()
+  if (!parsed.ok) {
+    if (parsed.problem === 'empty' && props.nullable) {
+      error.value = ''
+      if (props.modelValue !== null) emit('update:modelValue', null)
+    } else if (parsed.problem !== 'empty' || leaving) error.value = quantityWords(parsed.problem, props.kind)
+    return
+  }
+  if (!doubts(parsed.value)) accept(parsed.value)
+  else if (leaving) ask(parsed.value)
+  else error.value = ''
+}
+
+const inside = (value: number) =>
+  !props.sensible || (value >= props.sensible.from && value <= props.sensible.to)
+/** Nothing so odd is taken unasked; what was there before, or was said yes to, is not asked again. */
+const doubts = (value: number) => !inside(value) && value !== doubted && value !== props.modelValue
+
+/** Whether that was meant, or the other scale of temperature. */
+function ask(value: number): void {
+  const [little, much] = props.kind === 'temperature' ? ['cold', 'hot'] : ['little', 'much']
+  const size = value < props.sensible!.from ? `very ${little}` : `very ${much}`
+  error.value = `${inFull(value)} is ${size} here. Type it anew, or`
+  choices.value = [{ value, words: `yes, ${inFull(value)}` }]
+  if (props.kind !== 'temperature') return
+  const shown = fromCelsius(value, temperature.value)
+  const otherScale = temperature.value === 'C' ? 'F' : 'C'
+  const meant = toCelsius(shown, otherScale)
+  if (inside(meant))
+    choices.value.unshift({
+      value: meant,
+      words: `it was °${otherScale}: ${formatTemperature(meant, temperature.value)}`,
+    })
+}
+
+function accept(value: number): void {
+  if (props.positive && value <= 0) error.value = quantityWords('zero', props.kind)
+  else if (props.min !== undefined && value < props.min)
+    error.value = `At least ${show(props.min)} ${suffix.value}.`
+  else if (props.max !== undefined && value > props.max + 1e-9)
+    error.value = props.maxWords ?? `At most ${show(props.max)} ${suffix.value}.`
+  else if (value > (MOST[props.kind] ?? Infinity)) error.value = quantityWords('too-large', props.kind)
+  else {
+    error.value = ''
+    if (value !== props.modelValue) emit('update:modelValue', value)
+  }
+}
+
+/** Asked when the form it stands in is to be taken. */
+function check({ currentTarget }: Event): void {
+  if (text.value !== show(props.modelValue) || props.modelValue === null) read(true)
+  ;(currentTarget as HTMLElement).dataset.figure = error.value ? 'unread' : ''
+}
+
+function leave(): void {
+  focused.value = false
+  if (text.value !== show(props.modelValue)) read(true)
+  if (!error.value) text.value = show(props.modelValue)
+  emit('sealed')
+}
+</script>
+
+<template>
+  <div>
+    <label :for="id" class="label block" :class="{ 'sr-only': hideLabel, 'mb-1.5': size === 'huge' }">{{
+      label
+    }}</label>
+    <div class="relative">
+      <input
+        :id="id"
+        ref="input"
+        v-model="text"
+        type="text"
+        :inputmode="kind === 'mass' || kind === 'temperature' || kind === 'length' ? 'text' : 'decimal'"
+        autocomplete="off"
+        class="field text-right"
+        :class="[
+          size === 'huge' ? 'min-h-20 text-3xl font-bold' : '',
+          suffix ? (size === 'huge' ? 'pr-14' : suffix.length > 2 ? 'pr-11' : 'pr-9') : '',
+        ]"
+        :placeholder="placeholder"
+        data-figure
+        :aria-invalid="error ? 'true' : undefined"
+        :aria-describedby="error ? `${id}-error` : hint ? `${id}-hint` : undefined"
+        @focus="focused = true"
+        @input="read(false)"
+        @blur="leave"
+        @check="check"
+        @keydown.enter="(read(true), error || emit('enter'))"
+      />
+      <span
+        v-if="suffix"
+        class="pointer-events-none absolute inset-y-0 right-2 grid place-items-center text-soft"
+        :class="size === 'huge' ? 'text-xl' : 'text-sm'"
+        aria-hidden="true"
+        >{{ suffix }}</span
+      >
+    </div>
+    <p v-if="error" :id="`${id}-error`" role="alert" class="mt-1 text-sm font-semibold text-oxide">
+      {{ error }}
+      <span v-if="choices.length > 1 && !error.endsWith('or')">Did you mean </span>
+      <template v-for="(choice, at) in choices" :key="choice.value">
+        <span v-if="at > 0"> or </span
+        ><button type="button" class="btn min-h-8 px-2 py-0.5" @click="choose(choice.value)">
+          {{ choice.words }}
+        </button>
+      </template>
+    </p>
+    <p v-else-if="hint" :id="`${id}-hint`" class="mt-1 text-xs text-soft">{{ hint }}</p>
+  </div>
+</template>

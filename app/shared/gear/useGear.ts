@@ -1,0 +1,75 @@
+import { computed } from 'vue'
+import { baseMetal, solidDensity } from '#core/alloys'
+import {
+  crucibleWear,
+  wantsFirstFire,
+  type Crucible,
+  type Furnace,
+  type Gear,
+  type IngotMould,
+  type Scale,
+  type Thermocouple,
+} from '#core/gear'
+import { heatsIn, type Heat } from '#core/heat'
+import { brimHolds, crucibleHolds } from '#core/melt'
+import { now, useYard } from '~/storage/yard-store'
+
+/** The gear of the yard by kind, and what the heats say of it. */
+export function useGear() {
+  const yard = useYard()
+  const of = <T extends Gear>(type: T['type']) =>
+    computed(() => yard.gear.filter((one): one is T => one.type === type))
+  const furnaces = of<Furnace>('furnace')
+  const allCrucibles = of<Crucible>('crucible')
+  const crucibles = computed(() => [...allCrucibles.value].sort((a, b) => a.number - b.number))
+  const thermocouples = of<Thermocouple>('thermocouple')
+  const scales = of<Scale>('scale')
+  const ingotMoulds = of<IngotMould>('ingot-mould')
+
+  /** Heats logged in a crucible since it was written down here. */
+  const heatCount = (id: string) => heatsIn(yard.heats, id).length
+  /** The family a crucible is kept for: as told, else that of the last heat in it. */
+  function familyOf(crucible: Crucible): string | null {
+    if (crucible.family !== null) return crucible.family
+    const last = heatsIn(yard.heats, crucible.id).at(-1)
+    return last?.alloy ? baseMetal(last.alloy) : null
+  }
+  const holds = ({ number, brimCm3 }: Crucible, gcm3: number) =>
+    brimCm3 ? brimHolds(brimCm3, gcm3) : crucibleHolds(number, gcm3)
+
+  /** The crucible a heat was given, as the checks of practice take it. */
+  function chosenCrucible(heat: Heat) {
+    const crucible = crucibles.value.find(({ id }) => id === heat.crucibleId)
+    if (!crucible || !heat.alloy) return {}
+    return {
+      crucible: {
+        holdsG: holds(crucible, solidDensity(heat.alloy).gcm3),
+        wantsFirstFire: wantsFirstFire(crucible, heatCount(crucible.id)),
+        retire: crucibleWear(crucible).retire,
+        family: familyOf(crucible),
+      },
+    }
+  }
+
+  /** Writes a piece of gear down, new or changed. */
+  function keep(gear: Gear, label: string): boolean {
+    return yard.commit(label, [{ collection: 'gear', id: gear.id, after: { ...gear, updatedAt: now() } }])
+  }
+  function drop(gear: Gear): void {
+    yard.commit(`Take away ${gear.name}`, [{ collection: 'gear', id: gear.id, after: null }])
+  }
+
+  return {
+    furnaces,
+    crucibles,
+    thermocouples,
+    scales,
+    ingotMoulds,
+    heatsIn: heatCount,
+    familyOf,
+    holds,
+    chosenCrucible,
+    keep,
+    drop,
+  }
+}

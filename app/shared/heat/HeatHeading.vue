@@ -1,0 +1,48 @@
+<script setup lang="ts">
+import { useHeat } from './useHeat'
+import { useUnits } from '~/shared/units/useUnits'
+import { useYard, zoneHere } from '~/storage/yard-store'
+/** The heat's stamp and name, the name edited in place, above every stage of a heat. */
+defineProps<{ question: string }>()
+const { heat, edit } = useHeat()
+const yard = useYard()
+const { grams } = useUnits()
+
+/** A day that was emptied or half typed leaves the one that stands. */
+function dateTo(date: string): void {
+  if (/^\d{4}-\d\d-\d\d$/.test(date)) edit('Change the day of the heat', { date, zone: zoneHere() })
+}
+</script>
+
+<template>
+  <div v-if="heat" class="mb-2 flex flex-wrap items-center gap-x-4 gap-y-1">
+    <div class="min-w-0 flex-1 basis-full sm:basis-56">
+      <h1 class="text-sm text-soft">{{ question }}</h1>
+      <input
+        :value="heat.title"
+        class="w-full max-w-xl border-b border-transparent bg-transparent text-xl font-bold hover:border-line focus:border-line"
+        maxlength="120"
+        placeholder="Name this heat"
+        aria-label="Name of the heat"
+        @input="edit('Name the heat', { title: ($event.target as HTMLInputElement).value }, 'title')"
+        @blur="yard.seal()"
+      />
+      <p class="text-sm text-soft">
+        <template v-if="heat.alloy">{{ heat.alloy.name }}</template>
+        <template v-if="heat.alloy && heat.tapMassG !== null">, {{ grams(heat.tapMassG) }} to tap</template>
+        <template v-if="heat.alloy">, </template
+        ><label
+          >{{ heat.loggedAt ? 'logged' : 'day' }}
+          <input
+            :value="heat.date"
+            type="date"
+            class="border-b border-transparent bg-transparent hover:border-line focus:border-line"
+            :title="heat.zone ? `As in ${heat.zone.replaceAll('_', ' ')}` : undefined"
+            aria-label="Day of the heat"
+            @change="dateTo(($event.target as HTMLInputElement).value)"
+        /></label>
+      </p>
+    </div>
+    <slot />
+  </div>
+</template>

@@ -1,0 +1,424 @@
+import { defineStore } from 'pinia'
+import { computed, ref, shallowRef } from 'vue'
+import { localDate } from '#core/records'
+import {
+  applyStep,
+  COLLECTIONS,
+  emptyJournal,
+  fromWorkspace,
+  hearChanges,
+  noRecords,
+  numberingChanges,
+  partOf,
+  plainRecord,
+  pushStep,
+  rebaseStep,
+  sameRecord,
+  sealJournal,
+  toWorkspace,
+  withPart,
+  type Change,
+  type Collection,
+  type Fits,
+  type Journal,
+  type OpenClash,
+  type RecordOf,
+  type Records,
+  type Settings,
+  type Step,
+  type Workspace,
+} from '#core/workspace'
+import type { Unfit } from './guard'
+import { forgetKept, rememberKept, wasKept } from './kept-mark'
+import { openRepository } from './repository'
+import { openWindows } from './windows'
+
+/** A change to one record: what it becomes, or null to take it away. */
+export interface Edit<C extends Collection = Collection> {
+  collection: C
+  id: string
+  after: RecordOf<C> | null
+}
+
+/** A yard that is only looked at. */
+export interface Looking {
+  name: string
+  /** this browser's own, kept by a newer app */
+  own: boolean
+  /** records this app makes nothing of */
+  leftOut: number
+  /** a newer app began on it in another window, while this one was at work */
+  overtaken?: { unsaved: boolean }
+}
+
+/** So many records at once come from a file, and were looked through when it was read. */
+const LOOKED_THROUGH = 2000
+
+const DEFAULTS = { yardName: 'My yard', currency: '€', mass: 'g', temperature: 'C' } as const
+
+/** The yard: every record, the journal behind undo, and how it stands with the disk. */
+export const useYard = defineStore('yard', () => {
+  const records = shallowRef<Records>(noRecords())
+  const journal = shallowRef<Journal>(emptyJournal())
+  const ready = ref(false)
+  const saving = ref(0)
+  const saveError = ref<string | null>(null)
+  /** where changes go: to the disk, nowhere (the browser keeps nothing), or the disk has a yard and will not open */
+  const keeping = ref<'disk' | 'nowhere' | 'shut'>('disk')
+  const shutBecause = ref('')
+  /** set while a yard is shown that must not be changed */
+  const looking = shallowRef<Looking | null>(null)
+  /** changes that were refused because the yard is only looked at */
+  const refused = ref(0)
+  const damaged = ref<string[]>([])
+  const repaired = ref<string[]>([])
+  /** the last step that would not be read again, and was not done */
+  const notKept = shallowRef<{ label: string; why: Unfit } | null>(null)
+  let unfitPart: (typeof import('./guard'))['unfitPart'] = () => (wakeGuard(), null)
+  /** the store was emptied while the yard was open, and all of it was written again */
+  const writtenAgain = ref(false)
+  const repository = openRepository(undefined, undefined, {
+    whole: () => ({ records: records.value, journal: journal.value }),
+    restored: () => (writtenAgain.value = true),
+    overtaken: () => overtaken(true),
+  })
+  /** a yard was kept here, and at the start the browser had nothing of it any more */
+  const gone = ref(false)
+  const clashes = shallowRef<OpenClash[]>([])
+  /** records that the last undo or redo left alone, another window having changed them since */
+  const leftAlone = ref(0)
+  const listeners: (() => void)[] = []
+  let queue: Promise<void> = Promise.resolve()
+  /** what other windows told while this one was still reading the yard */
+  const early: Change[] = []
+  const windows = openWindows(
+    'hephaestal',
+    ({ changes, settled }) => {
+      hear(changes)
+      if (settled) forgetClash(settled)
+    },
+    () => overtaken(false),
+  )
+
+  /** A newer app is at this yard in another window: here it is only looked at from now on. */
+  function overtaken(unsaved: boolean): void {
+    if (!ready.value || (looking.value && !looking.value.overtaken)) return
+    const before = looking.value?.overtaken?.unsaved ?? false
+    looking.value = {
+      name: 'this browser’s yard',
+      own: true,
+      leftOut: 0,
+      overtaken: { unsaved: unsaved || before },
+    }
+  }
+
+  async function load(): Promise<void> {
+    if (ready.value) return
+    // Whoever is at it with an older app is to stop before this one writes.
+    windows.tell([])
+    try {
+      const loaded = await repository.load()
+      records.value = loaded.records
+      journal.value = loaded.journal
+      damaged.value = loaded.damaged
+      repaired.value = loaded.repaired
+      looking.value = loaded.newer && { name: 'this browser’s yard', own: true, ...loaded.newer }
+      keeping.value = 'disk'
+      gone.value = loaded.blank && wasKept()
+      if (!isEmpty.value) rememberKept()
+    } catch (error) {
+      // A yard that is there and will not open must never look like no yard.
+      keeping.value = wasKept() ? 'shut' : 'nowhere'
+      shutBecause.value = String((error as Error).message)
+    }
+    ready.value = true
+    if (!isEmpty.value) wakeGuard()
+    // What was read may be from before or after what was told meanwhile; and two heats of one number get one each.
+    const numbers = looking.value ? [] : numberingChanges(records.value)
+    if (early.length > 0) hear(early.splice(0))
+    else if (numbers.length > 0) hear(numbers)
+  }
+
+  /** The guard of what is written comes with the first record: an empty yard opens without it. */
+  function wakeGuard(): void {
+    void import('./guard').then((guard) => ({ unfitPart } = guard)).catch(() => {})
+  }
+
+  /** Shows another yard in place of this one, only to be looked at. */
+  function look(workspace: Workspace, about: Looking): void {
+    records.value = fromWorkspace(workspace)
+    journal.value = emptyJournal()
+    looking.value = about
+  }
+
+  /** Back to the yard itself, read anew: another window may have changed it. */
+  async function stopLooking(): Promise<void> {
+    await queue
+    ready.value = false
+    looking.value = null
+    await load()
+  }
+
+  function persist(step: Pick<Step, 'changes'>, direction: 'do' | 'undo', before: Journal): void {
+    const after = journal.value
+    if (keeping.value !== 'disk') return
+    rememberKept()
+    saving.value++
+    windows.tell(
+      direction === 'do'
+        ? step.changes
+        : step.changes.map(({ before: after, after: former, ...rest }) => ({
+            ...rest,
+            before: former,
+            after,
+          })),
+    )
+    for (const heard of listeners) heard()
+    follow(repository.write(step, direction, { before, after }))
+  }
+
+  /** Tells how a write went. */
+  function follow(writing: Promise<void>): void {
+    queue = writing
+      .then(() => {
+        saveError.value = null
+      })
+      .catch((error: unknown) => {
+        saveError.value = String((error as Error).message)
+      })
+      .finally(() => {
+        saving.value--
+      })
+  }
+
+  /** The yard that was kept here is not missed. */
+  function startAnew(): void {
+    gone.value = false
+    forgetKept()
+  }
+
+  /** Looks whether what is on the disk is still there; where it is not, writes it again. */
+  async function checkDisk(): Promise<void> {
+    if (!ready.value || looking.value || keeping.value !== 'disk' || isEmpty.value) return
+    await queue
+    await repository.check().catch(() => {})
+  }
+
+  /** Tries again to write what the disk refused. */
+  function saveAgain(): void {
+    saving.value++
+    follow(repository.flush())
+  }
+
+  const fits: Fits = (collection, after) =>
+    unfitPart([{ collection, id: after.id, before: null, after }]) === null
+
+  /** A record as it was when it was taken away here. */
+  function takenAway(collection: Collection, id: string): Change['before'] {
+    const changed = journal.value.steps.flatMap(({ changes }) => changes)
+    const last = changed.findLast((one) => one.collection === collection && one.id === id && !one.after)
+    return last?.before ?? null
+  }
+
+  /** A question stands as long as one of the two that were told is what the record says. */
+  function isOpen({ collection, id, path, mine, theirs }: OpenClash): boolean {
+    const record = records.value[collection][id]
+    const said = record && partOf(record, path)
+    return !!record && (sameRecord(said, mine) || sameRecord(said, theirs))
+  }
+
+  function forgetClash(one: Pick<OpenClash, 'collection' | 'id' | 'path'>): void {
+    const isThat = ({ collection, id, path }: OpenClash) =>
+      collection === one.collection && id === one.id && path.join('/') === one.path.join('/')
+    clashes.value = clashes.value.filter((clash) => !isThat(clash))
+  }
+
+  /** Answers the first open question: the record keeps what was chosen, and no window asks again. */
+  function settle(value: unknown): void {
+    const [clash] = clashes.value
+    if (!clash) return
+    const { collection, id, path } = clash
+    const record = records.value[collection][id]
+    if (record && isOpen(clash) && !sameRecord(partOf(record, path), value)) {
+      const after = { ...withPart(record, path, value), updatedAt: now() } as RecordOf<Collection>
+      if (!commit('Settle what two windows changed', [{ collection, id, after }])) return
+    }
+    forgetClash(clash)
+    windows.tell([], { collection, id, path })
+  }
+
+  /** Another window changed the yard: its changes are taken over. */
+  function hear(changes: readonly Change[]): void {
+    if (!ready.value) return void early.push(...changes)
+    // What is only looked at stays as it is; the yard itself is read again afterwards.
+    if (looking.value || changes.length === 0) return
+    const heard = hearChanges(records.value, changes, fits, repository.unwritten, takenAway)
+    records.value = heard.records
+    // A question that was answered by what came is none any more.
+    clashes.value = clashes.value.filter(isOpen)
+    // What is typed from here on is undone apart from what was typed before the other window spoke.
+    seal()
+    if (heard.clashes.length > 0) clashes.value = [...clashes.value, ...heard.clashes]
+    if (heard.numbered.length > 0) windows.tell(heard.numbered)
+    if (heard.drawn.length === 0) return
+    const now_ = journal.value
+    queue = repository
+      .write({ changes: heard.drawn }, 'do', { before: now_, after: now_ })
+      .catch((error: unknown) => void (saveError.value = String((error as Error).message)))
+  }
+
+  /**
+   * Does one thing, named for the undo list. Edits with the same merge key in a row become one step.
+   * @param asRead the records are as a file was read, and in no form's wrapping
+   * @returns whether it was done: a form stays open, and nothing is announced, where it was not
+   */
+  function commit(label: string, edits: Edit[], mergeKey?: string, asRead = false): boolean {
+    // Where the disk will not open, what is done would be done to an empty yard that is not there.
+    if (looking.value || keeping.value === 'shut') {
+      refused.value++
+      return false
+    }
+    const changes: Change[] = edits.map(({ collection, id, after }) => ({
+      collection,
+      id,
+      before: records.value[collection][id] ?? null,
+      after: asRead ? after : plainRecord(after),
+    }))
+    const why = changes.length < LOOKED_THROUGH ? unfitPart(changes) : null
+    notKept.value = why && { label, why }
+    if (why) return false
+    const step: Step = { id: crypto.randomUUID(), label, at: now(), changes }
+    records.value = applyStep(records.value, step, 'do')
+    const before = journal.value
+    journal.value = pushStep(before, step, mergeKey).journal
+    persist(step, 'do', before)
+    return true
+  }
+
+  /** Ends the entry being typed, so that the next one is undone apart. */
+  function seal(): void {
+    journal.value = sealJournal(journal.value)
+  }
+
+  function undo(): Step | null {
+    const step = journal.value.steps[journal.value.cursor - 1]
+    if (!step) return null
+    const { step: back, leftOut } = rebaseStep(records.value, step, 'undo')
+    leftAlone.value = leftOut.length
+    records.value = applyStep(records.value, back, 'undo')
+    const before = journal.value
+    journal.value = { ...before, cursor: before.cursor - 1 }
+    persist(back, 'undo', before)
+    return step
+  }
+
+  function redo(): Step | null {
+    const step = journal.value.steps[journal.value.cursor]
+    if (!step) return null
+    const { step: forth, leftOut } = rebaseStep(records.value, step, 'do')
+    leftAlone.value = leftOut.length
+    records.value = applyStep(records.value, forth, 'do')
+    const before = journal.value
+    journal.value = { ...before, cursor: before.cursor + 1 }
+    persist(forth, 'do', before)
+    return step
+  }
+
+  /** Puts a whole yard in place of this one, as one step that can be undone. */
+  function replaceAll(label: string, workspace: Workspace): boolean {
+    const next = fromWorkspace(workspace)
+    const edits: Edit[] = []
+    for (const collection of COLLECTIONS) {
+      for (const id of Object.keys(records.value[collection]))
+        if (!next[collection][id]) edits.push({ collection, id, after: null })
+      for (const [id, after] of Object.entries(next[collection])) edits.push({ collection, id, after })
+    }
+    return commit(label, edits, undefined, true)
+  }
+
+  function list<C extends Collection>(collection: C): RecordOf<C>[] {
+    return Object.values(records.value[collection]) as RecordOf<C>[]
+  }
+
+  const lots = computed(() =>
+    list('lots').sort((a, b) => a.createdAt.localeCompare(b.createdAt) || (a.id < b.id ? -1 : 1)),
+  )
+  const heats = computed(() => list('heats').sort((a, b) => a.number - b.number))
+  const ownAlloys = computed(() => list('alloys'))
+  const gear = computed(() => list('gear').sort((a, b) => a.createdAt.localeCompare(b.createdAt)))
+  const practices = computed(() => list('practices').sort((a, b) => a.createdAt.localeCompare(b.createdAt)))
+  const settings = computed<Settings>(
+    () => list('settings')[0] ?? { id: 'none', createdAt: now(), updatedAt: now(), ...DEFAULTS },
+  )
+  const isEmpty = computed(() => COLLECTIONS.every((name) => list(name).length === 0))
+  const workspace = computed(() => toWorkspace(records.value))
+
+  function changeSettings(change: Partial<typeof DEFAULTS> | Record<string, string>): void {
+    const stored = list('settings')[0]
+    const time = now()
+    const id = stored?.id ?? crypto.randomUUID()
+    const base = stored ?? { id, createdAt: time, updatedAt: time, ...DEFAULTS }
+    const after = { ...base, ...change, updatedAt: time } as Settings
+    commit('Change settings', [{ collection: 'settings', id, after }])
+  }
+
+  return {
+    records,
+    journal,
+    ready,
+    saving,
+    saveError,
+    damaged,
+    repaired,
+    setAside: () => repository.setAside(),
+    keeping,
+    shutBecause,
+    looking,
+    refused,
+    leftAlone,
+    writtenAgain,
+    gone,
+    startAnew,
+    checkDisk,
+    notKept,
+    look,
+    stopLooking,
+    clashes,
+    settle,
+    /** Called at every change made here. */
+    onChange: (listener: () => void) => void listeners.push(listener),
+    lots,
+    heats,
+    ownAlloys,
+    gear,
+    practices,
+    settings,
+    isEmpty,
+    workspace,
+    load,
+    commit,
+    seal,
+    undo,
+    redo,
+    replaceAll,
+    changeSettings,
+    saveAgain,
+    /** Resolves when all that was done so far is on the disk. */
+    saved: () => queue,
+  }
+})
+
+/** The time zone this machine is set to: asked each time, for a phone travels. */
+export function zoneHere(): string {
+  return new Intl.DateTimeFormat().resolvedOptions().timeZone
+}
+
+/** Today, where the person is: YYYY-MM-DD. */
+export function today(): string {
+  return localDate(now(), zoneHere())
+}
+
+/** The present moment as records keep it. */
+export function now(): string {
+  return new Date().toISOString()
+}
