@@ -1,67 +1,76 @@
+import { createTypeScriptImportResolver } from 'eslint-import-resolver-typescript'
+import boundaries from 'eslint-plugin-boundaries'
 import withNuxt from './.nuxt/eslint.config.mjs'
 
-/** Imports go down only: app → formats, workers → core → data. Rooms of core are entered by their door. */
-const above = {
-  core: [
-    'vue',
-    'vue/*',
-    'pinia',
-    'nuxt/*',
-    '#app',
-    '#imports',
-    'localforage',
-    'comlink',
-    '~/*',
-    '@/*',
-    '**/app/**',
-    '**/server/**',
-    '**/workers/**',
-    '#formats/*',
-    '**/formats/**',
-    'node:*',
-    'fs',
-    'path',
-  ],
-  formats: [
-    'vue',
-    'pinia',
-    'nuxt/*',
-    '#app',
-    '#imports',
-    'localforage',
-    '~/*',
-    '@/*',
-    '**/app/**',
-    '**/server/**',
-    '**/workers/**',
-    'node:*',
-  ],
-  workers: ['vue', 'pinia', 'nuxt/*', '#app', '#imports', '~/*', '@/*', '**/app/**', '**/server/**'],
-  server: ['vue', 'pinia', '~/*', '@/*', '**/app/**', '**/workers/**'],
-}
-const floor = (files, group, message) => ({
-  files,
+/** The house: floors, and what has a door of its own. The order matters: the first that fits is it. */
+const ROOMS = [
+  { type: 'feature', pattern: 'app/features/*', capture: ['name'] },
+  { type: 'shared', pattern: 'app/shared' },
+  { type: 'storage', pattern: 'app/storage' },
+  { type: 'pages', pattern: 'app/pages' },
+  { type: 'plugins', pattern: 'app/plugins' },
+  { type: 'room', pattern: 'core/*', capture: ['name'] },
+  { type: 'formats', pattern: 'formats' },
+  { type: 'workers', pattern: 'workers' },
+  { type: 'server', pattern: 'server' },
+  { type: 'data', pattern: 'data' },
+]
+const to = (...types) => ({ to: { element: { types: { anyOf: types } } } })
+const door = (type) => ({ to: { element: { type, fileInternalPath: 'index.ts' } } })
+const own = (type) => ({ to: { element: { type, captured: { name: '{{ from.element.captured.name }}' } } } })
+const from = (type, ...allowed) => ({ from: { element: { type } }, allow: allowed })
+
+/** Imports go down only: app → formats, workers → core → data. Rooms and features are entered by their doors. */
+const house = {
+  plugins: { boundaries },
+  settings: {
+    'boundaries/elements': ROOMS,
+    'import/resolver': {
+      typescript: { project: '.nuxt/tsconfig.app.json', alwaysTryTypes: false },
+    },
+    'boundaries/dependency-nodes': ['import', 'export', 'dynamic-import'],
+  },
   rules: {
-    'no-restricted-imports': [
+    'boundaries/dependencies': [
       'error',
       {
-        patterns: [
-          { group, message },
-          {
-            group: ['**/core/*/*', '#core/*/*'],
-            message: 'A room of core has one door: import #core/<room>.',
-          },
+        default: 'disallow',
+        message: 'This may not be imported here: floors go down only, rooms and features have one door.',
+        policies: [
+          { allow: { to: { module: { origin: ['external', 'core'] } } } },
+          from('room', own('room'), door('room'), to('data')),
+          from('formats', to('formats', 'data'), door('room')),
+          from('workers', to('workers', 'formats', 'data'), door('room')),
+          from('server', to('server', 'formats', 'data'), door('room')),
+          from('storage', to('storage', 'workers', 'formats', 'data'), door('room')),
+          from('shared', to('shared', 'storage', 'workers', 'formats', 'data'), door('room')),
+          from('feature', own('feature'), door('feature'), door('room')),
+          from('feature', to('shared', 'storage', 'workers', 'formats', 'data')),
+          from('pages', { to: { element: { type: 'feature', fileInternalPath: '*{Page,Frame}.vue' } } }),
+          from('plugins', door('feature'), to('shared')),
         ],
       },
     ],
   },
+}
+/** What the floors below the face know nothing of, whether it is a file of ours or not. */
+const FACE = ['vue', 'vue/*', 'pinia', 'nuxt/*', '#app', '#imports', 'localforage', 'comlink']
+const floor = (files, group) => ({
+  files,
+  rules: {
+    'no-restricted-imports': ['error', { patterns: [{ group, message: 'That belongs to a floor above.' }] }],
+  },
 })
 
 export default withNuxt(
-  floor(['core/**/*.ts'], above.core, 'core imports nothing above it.'),
-  floor(['formats/**/*.ts'], above.formats, 'formats may import core only.'),
-  floor(['workers/**/*.ts'], above.workers, 'workers may import core only.'),
-  floor(['server/**/*.ts'], above.server, 'server may import core and formats only.'),
+  { ...house, files: ['{app,core,formats,workers,server}/**/*.{ts,vue}'] },
+  floor(['core/**/*.ts'], [...FACE, 'node:*', 'fs', 'path']),
+  floor(['formats/**/*.ts'], [...FACE, 'node:*']),
+  floor(
+    ['workers/**/*.ts'],
+    FACE.filter((name) => name !== 'comlink'),
+  ),
+  floor(['server/**/*.ts'], ['vue', 'pinia', 'localforage']),
   {
     files: ['core/**/*.ts'],
     rules: {
@@ -74,7 +83,14 @@ export default withNuxt(
     },
   },
   {
+    settings: {
+      'import-x/extensions': ['.ts', '.vue'],
+      'import-x/parsers': { '@typescript-eslint/parser': ['.ts'], 'vue-eslint-parser': ['.vue'] },
+      'import-x/resolver-next': [createTypeScriptImportResolver({ project: '.nuxt/tsconfig.app.json' })],
+    },
     rules: {
+      'import/no-cycle': 'error',
+      'vue/no-undef-components': ['error', { ignorePatterns: ['NuxtLink', 'NuxtPage', 'ClientOnly'] }],
       'vue/html-self-closing': 'off',
       'vue/multi-word-component-names': 'off',
       'vue/require-default-prop': 'off',

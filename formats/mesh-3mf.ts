@@ -1,6 +1,6 @@
 import { unzipSync } from 'fflate'
 import { SaxesParser, type SaxesAttributeNS } from 'saxes'
-import type { MeshRead, MeshUnit } from './mesh-file'
+import type { MeshRead, MeshUnit } from './mesh-read'
 import { TriangleList } from './triangle-list'
 
 const UNITS: Record<string, MeshUnit> = {

@@ -1,4 +1,4 @@
-import type { MeshRead } from './mesh-file'
+import type { MeshRead } from './mesh-read'
 import { TriangleList } from './triangle-list'
 
 /** A mesh from an OBJ file: its points and faces; faces of more corners are cut into triangles from the first. */

@@ -1,4 +1,4 @@
-import type { MeshRead } from './mesh-file'
+import type { MeshRead } from './mesh-read'
 import { TriangleList } from './triangle-list'
 
 const HEADER = 80

@@ -40,7 +40,7 @@ export async function keepPhoto(file: Blob): Promise<string> {
   picture.close()
   const blob = await new Promise<Blob | null>((resolve) => canvas.toBlob(resolve, 'image/jpeg', QUALITY))
   if (!blob) throw new Error('no picture came of it')
-  const { contentId } = await import('./bring-photos')
+  const { contentId } = await import('./content-id')
   const id = contentId(new Uint8Array(await blob.arrayBuffer()))
   await putPhoto(id, blob)
   return id

@@ -4,6 +4,7 @@ import { normalQuantile } from './normal'
 import { meltCoefficients, type MeltCoefficients } from './melt-coefficients'
 import type { ChargeLot, ChargeProblem } from './problem'
 import { limitsOf, type LimitTerm } from './limits'
+import type { BlendLot } from './blend-lot'
 import { addNominal, objectivePerG } from './objective'
 import { Uses, type UseSum } from './uses'
 
@@ -38,23 +39,6 @@ export interface Cone {
   column: number
   scale: number
   entries: { lotId: string; column: number; sd: number }[]
-}
-
-export interface BlendLot {
-  lot: ChargeLot
-  /** which of several heats planned together this line belongs to */
-  heat: number
-  /** grams in one solver unit: one percent of that heat's tap mass */
-  unitG: number
-  coefficients: MeltCoefficients
-  column: number
-  /** whole multiples of this only, g: a piece, or the scale's step */
-  stepG?: number
-  /** most and least of it, when it is used, g */
-  upperG: number
-  leastG: number
-  /** no charge inside the limits holds more of it than this, solver units */
-  most: number
 }
 
 export interface BlendModel {

@@ -1,4 +1,5 @@
-import { normalised, type BlendLot } from './blend-model'
+import type { BlendLot } from './blend-lot'
+import { normalised } from './blend-model'
 import { shortfallsOf } from './holds'
 import type { LinearSolution } from './linear-programme'
 import type { ChargePlan, PlanLine } from './plan'

@@ -1,5 +1,6 @@
 import type { Highs } from 'highs'
-import { buildBlendModel, type BlendLot, type BlendModel } from './blend-model'
+import type { BlendLot } from './blend-lot'
+import { buildBlendModel, type BlendModel } from './blend-model'
 import { readLines, roundedToSteps } from './describe'
 import { shortfallsOf } from './holds'
 import type { LinearSolution, OpenProgramme } from './linear-programme'

@@ -1,5 +1,5 @@
 import { UNIDENTIFIED } from '#core/composition'
-import type { BlendLot } from './blend-model'
+import type { BlendLot } from './blend-lot'
 import type { LinearProgramme } from './linear-programme'
 import type { MeltCoefficients } from './melt-coefficients'
 import type { ChargePlan } from './plan'

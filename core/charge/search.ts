@@ -1,4 +1,5 @@
-import type { BlendLot, BlendModel } from './blend-model'
+import type { BlendLot } from './blend-lot'
+import type { BlendModel } from './blend-model'
 import type { UseSum } from './uses'
 import { minimiseWithCones, ROUGHLY } from './cones'
 import { Heap } from './heap'

@@ -1,4 +1,4 @@
-import type { BlendLot } from './blend-model'
+import type { BlendLot } from './blend-lot'
 import type { LinearProgramme } from './linear-programme'
 
 /**
