@@ -46,18 +46,14 @@ function grownStep(step: Step, from: number): Step {
   }
 }
 
-/** The steps in their order; where one is missing, undo reaches back no further than behind it. */
-async function readJournal({ journal }: Disk, revision: number): Promise<Journal> {
+/** The steps in their order, as they lie; where one is missing, undo reaches back no further than behind it. */
+async function readJournal({ journal }: Disk): Promise<Journal> {
   const head = await journal.getItem<Head>('head')
   if (!head) return emptyJournal()
   const steps = await Promise.all(head.ids.map((id) => getStep(journal, id)))
   const from = steps.lastIndexOf(null) + 1
   if (from > head.cursor) return emptyJournal()
-  const kept = steps.slice(from) as Step[]
-  return {
-    steps: revision < REVISION ? kept.map((step) => grownStep(step, revision)) : kept,
-    cursor: head.cursor - from,
-  }
+  return { steps: steps.slice(from) as Step[], cursor: head.cursor - from }
 }
 
 /** All a store holds, in one go; where one entry cannot be read, one by one, and that one as undefined. */
@@ -90,11 +86,21 @@ function readRecord(
   return parsed.success && parsed.data.id === id ? { record: parsed.data, grown: !asIs.success } : null
 }
 
-/** The record as the undo list has it, where that is what the checksum was taken of. */
-function fromJournal(key: string, sum: number | undefined, journal: Journal): AnyRecord | null {
+/**
+ * The record as the undo list has it, where that is what the checksum was taken of, in today's shape.
+ * @param lying the list as it lies: a record that has grown has another checksum
+ */
+function fromJournal(
+  key: string,
+  sum: number | undefined,
+  { lying, revision, guard }: { lying: Journal; revision: number; guard: Guard },
+): AnyRecord | null {
   const [collection, id] = key.split('/') as [Collection, string]
-  const known = lastKnown(journal, collection, id)
-  return known && sum === sumOf(known) ? known : null
+  const known = lastKnown(lying, collection, id)
+  if (!known || sum !== sumOf(known)) return null
+  return (
+    readRecord(key, migrateRecord(collection, known, revision) as AnyRecord, undefined, guard)?.record ?? null
+  )
 }
 
 async function setAside(disk: Disk, key: string): Promise<void> {
@@ -123,14 +129,16 @@ export async function readYard(disk: Disk, stored: number | null): Promise<Loade
   const sums = await everything<number>(disk.sums)
   const revision = stored ?? (records.size > 0 ? 1 : REVISION)
   loaded.blank = stored === null && records.size === 0
-  loaded.journal = await readJournal(disk, revision)
+  const lying = await readJournal(disk)
+  loaded.journal =
+    revision < REVISION ? { ...lying, steps: lying.steps.map((step) => grownStep(step, revision)) } : lying
   // The guard comes with the first record: an empty yard opens without it.
   const guard = records.size > 0 ? (await import('./guard')).recordSchemas : null
   const breathe = breather()
   for (const [key, value] of records) {
     await breathe()
     const found = readRecord(key, value, sums.get(key), guard!)
-    const repaired = found ? null : fromJournal(key, sums.get(key), loaded.journal)
+    const repaired = found ? null : fromJournal(key, sums.get(key), { lying, revision, guard: guard! })
     const record = found?.record ?? repaired
     if (record) loaded.records[key.split('/')[0] as Collection][record.id] = record
     if (record && (found?.grown || repaired)) await putRecord(disk, key, record)

@@ -3,6 +3,7 @@ import { beforeEach, describe, expect, it, vi } from 'vitest'
 import demo from '#data/demo-yard.json'
 import {
   applyStep,
+  checksum,
   emptyJournal,
   fromWorkspace,
   noRecords,
@@ -232,6 +233,25 @@ describe('the yard on the disk', () => {
     expect(records.get(`heats/${heat.id}`)).toMatchObject({ confidence: null })
     expect(disk.stores.get('journal')!.get('revision')).toBe(REVISION)
     expect(await openRepository().load()).toEqual(loaded)
+  })
+
+  it('a record that rotted in a yard of an earlier revision is put right from the undo list, and then grows', async () => {
+    const [heat] = JSON.parse(readFileSync('tests/samples/yard-revision-1.json', 'utf8')).heats
+    const key = `heats/${heat.id}`
+    const change = { collection: 'heats', id: heat.id, before: null, after: heat }
+    disk.stores.set('records', new Map([[key, { ...heat, tapMassG: 1 }]]))
+    disk.stores.set('sums', new Map([[key, checksum(JSON.stringify(heat))]]))
+    disk.stores.set(
+      'journal',
+      new Map<string, unknown>([
+        ['head', { ids: ['s'], cursor: 1 }],
+        ['step/s', { id: 's', label: 'x', at: heat.updatedAt, changes: [change] }],
+      ]),
+    )
+    const loaded = await openRepository().load()
+    expect(loaded).toMatchObject({ damaged: [], repaired: [key] })
+    expect(loaded.records.heats[heat.id]).toMatchObject({ tapMassG: heat.tapMassG, confidence: null })
+    expect(await openRepository().load()).toEqual({ ...loaded, repaired: [] })
   })
 
   it('a yard a newer app keeps here is shown as far as it is understood, and nothing of it is touched', async () => {
