@@ -89,7 +89,7 @@ export default withNuxt(
       'import-x/resolver-next': [createTypeScriptImportResolver({ project: '.nuxt/tsconfig.app.json' })],
     },
     rules: {
-      'import/no-cycle': 'error',
+      'import/no-cycle': ['error', { ignoreExternal: true }],
       'vue/no-undef-components': ['error', { ignorePatterns: ['NuxtLink', 'NuxtPage', 'ClientOnly'] }],
       'vue/html-self-closing': 'off',
       'vue/multi-word-component-names': 'off',
