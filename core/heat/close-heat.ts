@@ -2,7 +2,7 @@ import { shortName } from '#core/alloys'
 import { roundShares, sumPct, type Composition, type Spread } from '#core/composition'
 import { combineReadings } from '#core/assay'
 import { predictMelt } from '#core/charge'
-import { moveMetal, type Lot } from '#core/stock'
+import { moveMetal, newLot, type Lot } from '#core/stock'
 import { weighedCharge } from './charge-problem'
 import { heatRecovery } from './losses'
 import { heatStamp } from './new-heat'
@@ -40,22 +40,10 @@ export function closeHeat(
   const made: Lot[] = []
   const add = (id: string, name: string, kind: 'ingot' | 'returns', massG: number) => {
     if (massG <= 0) return
-    made.push({
-      id,
-      createdAt: stamp.now,
-      updatedAt: stamp.now,
-      name,
-      kind,
-      form: kind === 'ingot' ? 'bar' : 'casting',
-      massG: round(massG),
-      pricePerKg: price,
-      composition,
-      sd,
-      knowledge: measured ? 'assay' : 'grade',
-      metallicYield: null,
-      note: '',
-      originHeatId: heat.id,
-    })
+    const knowledge = measured ? 'assay' : 'grade'
+    const told = { name, kind, massG: round(massG), pricePerKg: price, composition, sd, knowledge } as const
+    const form = kind === 'ingot' ? 'bar' : 'casting'
+    made.push(newLot({ id, now: stamp.now }, { ...told, form, originHeatId: heat.id }))
   }
   const alloy = heat.alloy ? shortName(heat.alloy).slice(0, LONGEST_NAME) : ''
   const name = `${heatStamp(heat.number)} ${alloy}`.trim()

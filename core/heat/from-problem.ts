@@ -1,7 +1,7 @@
 import { baseMetal, nominalWhole, type Alloy } from '#core/alloys'
 import type { ChargeLot, ChargeProblem } from '#core/charge'
 import { alloyRecovery } from '#core/losses'
-import type { Lot } from '#core/stock'
+import { newLot, type Lot } from '#core/stock'
 import { newHeat } from './new-heat'
 import type { Heat, LotChoice } from './schema'
 
@@ -34,7 +34,7 @@ export function heatFromProblem(
   problem.lots.forEach((given, index) => {
     const known = byId.get(given.id) ?? byName.get(given.id)
     const id = known?.id ?? ids[index]!
-    if (!known) lots.push(newLot(given, id, stamp.now))
+    if (!known) lots.push(lotGiven(given, id, stamp.now))
     choices[id] = {
       use: true,
       capG: given.maxG ?? null,
@@ -107,23 +107,16 @@ function heaviest(limits: Alloy['limits']): string {
   return first && (first[1].min ?? 0) > 50 ? first[0] : 'Cu'
 }
 
-function newLot(given: ChargeLot, id: string, now: string): Lot {
-  return {
-    id,
-    createdAt: now,
-    updatedAt: now,
+function lotGiven(given: ChargeLot, id: string, now: string): Lot {
+  const told = {
     name: given.id.trim().slice(0, 120) || 'Lot without a name',
-    kind: given.virgin ? 'virgin' : 'scrap',
-    form: 'bar',
     massG: given.availableG,
-    pricePerKg: given.pricePerKg,
     composition: given.composition,
-    sd: given.sd ?? {},
-    knowledge: 'guess',
     metallicYield: given.metallicYield ?? 1,
-    note: 'From a problem file',
-    originHeatId: null,
   }
+  const { pricePerKg, sd = {}, virgin } = given
+  const kind = virgin ? 'virgin' : 'scrap'
+  return newLot({ id, now }, { ...told, kind, form: 'bar', pricePerKg, sd, note: 'From a problem file' })
 }
 
 /** A problem with its lots called by name where names are all different, for people to read. */

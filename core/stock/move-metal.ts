@@ -1,3 +1,4 @@
+import { newLot } from './new-lot'
 import type { Lot } from './schema'
 
 /** Moves kept with a lot; older ones are forgotten, their effect stays. */
@@ -34,7 +35,7 @@ export function splitLot(
   if (!(massG > 0) || massG >= lot.massG)
     throw new RangeError('a part is more than nothing and less than all')
   const { now, id, name } = part
-  const fresh: Lot = { ...lot, id, name, massG: round(massG), createdAt: now, updatedAt: now }
+  const fresh = newLot({ id, now }, { ...lot, name, massG: round(massG) })
   delete fresh.moves
   return { rest: moveMetal(lot, -massG, `split off ${name}`, now), part: fresh }
 }

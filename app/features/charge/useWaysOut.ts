@@ -1,7 +1,7 @@
 import { computed, type ComputedRef } from 'vue'
 import { PURCHASABLE, type LetIn, type Purchase, type Remedy, type Weighing } from '#core/charge'
 import { heatStamp, overruleLimits, POT_LOT, type Heat } from '#core/heat'
-import type { Lot } from '#core/stock'
+import { newLot, type Lot } from '#core/stock'
 import { now, useYard, type Edit } from '~/storage/yard-store'
 import { letInWords, purchaseName, remedyWords, type ChargeTools } from '~/shared/words/charge-words'
 import { useHeat } from '~/shared/heat/useHeat'
@@ -116,23 +116,20 @@ export function useWaysOut(answer: () => Weighing | null, tools: ComputedRef<Cha
 
 /** Bought metal as a lot of the stock, its price still to be written down. */
 function boughtRecord(metal: string, massG: number, stamp: string): Lot {
-  const time = now()
   const name = purchaseName(metal)
   const { composition } = PURCHASABLE.find(({ id }) => id === metal)!
-  return {
-    id: crypto.randomUUID(),
-    createdAt: time,
-    updatedAt: time,
-    name: `${name.charAt(0).toUpperCase()}${name.slice(1)}, bought`,
-    kind: Object.keys(composition).length > 1 && metal.includes('-') ? 'master' : 'virgin',
-    form: 'bar',
-    massG,
-    pricePerKg: 0,
-    composition: { ...composition },
-    sd: {},
-    knowledge: 'certificate',
-    metallicYield: 1,
-    note: `Bought for ${stamp}. Write down its price, and its certificate’s figures.`,
-    originHeatId: null,
-  }
+  const hardener = Object.keys(composition).length > 1 && metal.includes('-')
+  return newLot(
+    { id: crypto.randomUUID(), now: now() },
+    {
+      name: `${name.charAt(0).toUpperCase()}${name.slice(1)}, bought`,
+      kind: hardener ? 'master' : 'virgin',
+      form: 'bar',
+      massG,
+      composition: { ...composition },
+      knowledge: 'certificate',
+      metallicYield: 1,
+      note: `Bought for ${stamp}. Write down its price, and its certificate’s figures.`,
+    },
+  )
 }

@@ -149,6 +149,7 @@ watch(grade, (id) => {
         ><span class="label">Note</span>
         <textarea v-model="draft.note" class="field" rows="2" maxlength="2000" />
       </label>
+      <p v-if="faults.whole" role="alert" class="font-semibold text-oxide">{{ faults.whole }}</p>
       <div class="flex flex-wrap gap-2">
         <button class="btn btn-next">{{ lot ? 'Keep the changes' : 'Put it in the bins' }}</button>
         <button v-if="lot" type="button" class="btn" @click="remove">Write it off</button>

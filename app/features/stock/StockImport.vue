@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { newLot } from '#core/stock'
 import type { StockField, StockTable } from '#formats/stock-csv'
 import { lotsOfTable } from '#formats/stock-csv'
 import { computed, ref } from 'vue'
@@ -60,7 +61,7 @@ function take(): void {
   const time = now()
   const edits = good.value.map((row): Edit => {
     const id = crypto.randomUUID()
-    return { collection: 'lots', id, after: { ...row.lot, id, createdAt: time, updatedAt: time } }
+    return { collection: 'lots', id, after: newLot({ id, now: time }, row.lot) }
   })
   if (!yard.commit(`Read ${props.fileName}`, edits)) return
   announce(`${counted(edits.length, 'lot')} from ${props.fileName}. Undo takes it back.`)

@@ -1,6 +1,6 @@
 import { computed, reactive, ref } from 'vue'
 import { SYMBOLS, sumPct, type Composition, type Spread } from '#core/composition'
-import { formatPieces, lotSchema, parsePieces, spreadFor, type Coating, type Lot } from '#core/stock'
+import { formatPieces, lotSchema, newLot, parsePieces, spreadFor, type Coating, type Lot } from '#core/stock'
 import { now, useYard } from '~/storage/yard-store'
 import { useNotices } from '~/shared/page/useNotices'
 import { decimalMarkHere } from '~/shared/units/decimal-mark'
@@ -41,7 +41,7 @@ export function useLotDraft(lot: Lot | null, done: () => void, begun: Partial<Lo
     })),
   )
   if (rows.value.length === 0) addRow()
-  const faults = reactive({ name: '', composition: '', pieces: '' })
+  const faults = reactive({ name: '', composition: '', pieces: '', whole: '' })
   const composition = computed<Composition>(() => {
     const named: Composition = {}
     for (const { symbol, pct } of rows.value)
@@ -93,24 +93,22 @@ export function useLotDraft(lot: Lot | null, done: () => void, begun: Partial<Lo
         const spread = typed ?? guessed[symbol]
         if (spread) sd[symbol] = spread
       }
-    const time = now()
+    const stamp = { id: lot?.id ?? crypto.randomUUID(), now: now() }
     const pieces = parsePieces(extras.piecesText, yard.settings.mass, pieceMark())
-    const after = lotSchema.parse({
-      metallicYield: null,
-      originHeatId: null,
-      ...withoutExtras(lot),
+    const parsed = lotSchema.safeParse({
+      ...newLot(stamp, { ...withoutExtras(lot), name: draft.name, massG: 0, composition: composition.value }),
       ...draft,
       ...(extras.coatings.length > 0 ? { coatings: extras.coatings } : {}),
       ...(pieces.ok && pieces.pieces.length > 0 ? { pieces: pieces.pieces } : {}),
       ...(extras.whereFrom.trim() ? { whereFrom: extras.whereFrom.trim() } : {}),
       ...(extras.gotOn ? { gotOn: extras.gotOn } : {}),
       ...(extras.photos.length > 0 ? { photos: extras.photos } : {}),
-      id: lot?.id ?? crypto.randomUUID(),
-      createdAt: lot?.createdAt ?? time,
-      updatedAt: time,
-      composition: composition.value,
+      ...(lot ? { createdAt: lot.createdAt } : {}),
       sd,
     })
+    faults.whole = parsed.success ? '' : notSo(parsed.error.issues[0]?.path[0])
+    if (!parsed.success) return
+    const after = parsed.data
     const label = lot ? `Edit ${after.name}` : `Add ${after.name}`
     if (yard.commit(label, [{ collection: 'lots', id: after.id, after }])) done()
   }
@@ -124,6 +122,20 @@ export function useLotDraft(lot: Lot | null, done: () => void, begun: Partial<Lo
 
   return { draft, extras, rows, total, over, faults, save, remove, addRow }
 }
+
+const PARTS: Readonly<Record<string, string>> = {
+  name: 'The name',
+  note: 'The note',
+  gotOn: 'The day it was got on',
+  whereFrom: 'Where it is from',
+  massG: 'The mass',
+  pricePerKg: 'The price',
+  sd: 'A spread',
+  photos: 'The number of pictures',
+}
+/** What keeps a lot from being kept, for the person who typed it. */
+const notSo = (part: PropertyKey | undefined) =>
+  `${PARTS[String(part)] ?? 'Something in it'} cannot be so: put it right, and keep it then.`
 
 /** A lot without what may have been taken off it in the editor. */
 function withoutExtras(lot: Lot | null): Partial<Lot> {

@@ -1,6 +1,6 @@
 import { counted } from '~/shared/units/figures'
 import { computed, reactive, ref, shallowRef } from 'vue'
-import { mergeLots, PIECES_MOST, type Lot } from '#core/stock'
+import { mergeLots, newLot, PIECES_MOST, type Lot } from '#core/stock'
 import type { StockTable } from '#formats/stock-csv'
 import { now, useYard, type Edit } from '~/storage/yard-store'
 import { downloadText } from '~/shared/page/useDownload'
@@ -34,18 +34,17 @@ export function useStockBench() {
     const parts = lots.value
     const [largest] = [...parts].sort((a, b) => b.massG - a.massG)
     if (!largest || parts.length < 2) return
-    const time = now()
     const id = crypto.randomUUID()
-    const merged: Lot = {
-      ...largest,
-      ...mergeLots(parts),
-      id,
-      name: `${largest.name} and ${parts.length - 1} more`.slice(0, 120),
-      note: `Merged: ${parts.map(({ name }) => name).join(', ')}`.slice(0, 2000),
-      originHeatId: null,
-      createdAt: time,
-      updatedAt: time,
-    }
+    const merged = newLot(
+      { id, now: now() },
+      {
+        ...largest,
+        ...mergeLots(parts),
+        name: `${largest.name} and ${parts.length - 1} more`.slice(0, 120),
+        note: `Merged: ${parts.map(({ name }) => name).join(', ')}`.slice(0, 2000),
+        originHeatId: null,
+      },
+    )
     delete merged.moves
     Object.assign(merged, mergedExtras(parts))
     const edits: Edit[] = parts.map((lot) => ({ collection: 'lots', id: lot.id, after: null }))

@@ -1,0 +1,18 @@
+import { createPinia, setActivePinia } from 'pinia'
+import demo from '#data/demo-yard.json'
+import { workspaceSchema } from '#core/workspace'
+import { useYard } from '~/storage/yard-store'
+import { disk } from './disk'
+import { route, went } from './frame'
+
+/** The demo yard, read from a disk of its own, with a heat's page open. The store of the browser has to be mocked. */
+export async function openYard(heat?: number) {
+  disk.stores.clear()
+  went.length = 0
+  route.params = heat === undefined ? {} : { number: String(heat) }
+  setActivePinia(createPinia())
+  const yard = useYard()
+  await yard.load()
+  yard.replaceAll('Open the demo yard', workspaceSchema.parse(demo))
+  return yard
+}
