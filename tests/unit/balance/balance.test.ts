@@ -40,6 +40,18 @@ describe('mass balance', () => {
   it('says when nothing was weighed', () => {
     expect(massBalance(1000, pour({})).state).toBe('nothing-weighed')
   })
+  it('samples are found, castings are tapped, and ingots that nobody weighed are told', () => {
+    const balance = massBalance(1000, pour({ castingsG: 600, returnsG: 370, drossG: 10, samplesG: 20 }))
+    expect(balance).toMatchObject({ foundG: 1000, missingG: 0, tapYield: 0.6, unweighed: ['ingotsG'] })
+    // All that was found but the dross is metal.
+    expect(balance.metalYield).toBeCloseTo(0.99, 12)
+    expect(massBalance(1000, pour({ ingotsG: [600, 5] })).unweighed).toEqual([])
+  })
+  it('dross that was weighed is taken off the loss that was expected in it, and never makes it less than nothing', () => {
+    const loss = { yieldG: 30, solidG: 10, fumeG: 5, sdG: 0 }
+    expect(massBalance(1000, pour({ ingotsG: [900], drossG: 25 }), loss).expectedG).toBe(20)
+    expect(massBalance(1000, pour({ ingotsG: [900], drossG: 80 }), loss).expectedG).toBe(5)
+  })
   it('needs a charge', () => {
     expect(() => massBalance(0, pour({}))).toThrow(RangeError)
     expect(() => massBalance(NaN, pour({}))).toThrow(RangeError)

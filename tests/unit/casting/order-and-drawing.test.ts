@@ -69,6 +69,24 @@ describe('a mesh drawn with fewer triangles', () => {
     expect(Math.abs(volume) / ((4 / 3) * Math.PI * 50 ** 3)).toBeGreaterThan(0.85)
     expect(Math.abs(volume) / ((4 / 3) * Math.PI * 50 ** 3)).toBeLessThan(1.1)
   })
+  it.each([
+    [100, 10, 5],
+    [10, 100, 5],
+    [5, 10, 100],
+  ])(
+    'the grid goes by the longest side, whichever it is: a box of %i × %i × %i mm in cells of 10',
+    (x, y, z) => {
+      const drawn = coarsen(soup(new THREE.BoxGeometry(x, y, z, 40, 40, 40)), 10)
+      const sides = [x, y, z]
+      const places = sides.map(() => new Set<number>())
+      drawn.forEach((value, at) =>
+        places[at % 3]!.add(Math.round((value + sides[at % 3]! / 2) * 1000) / 1000),
+      )
+      // Every point stands in the middle of a cell: 5, 15, 25 … mm from the least.
+      for (const found of places) for (const place of found) expect((place - 5) % 10).toBeCloseTo(0, 6)
+      expect(Math.max(...places.map((found) => found.size))).toBeGreaterThanOrEqual(10)
+    },
+  )
   it('finer cells keep more, and a mesh without size is left alone', () => {
     expect(coarsen(ball, 60).length).toBeGreaterThan(coarsen(ball, 12).length)
     const point = new Float32Array(9)

@@ -7,10 +7,12 @@ import {
   controlChart,
   learn,
   learnFormYields,
+  learnFurnace,
   learnOffset,
   learnRecovery,
   learnZincRate,
   observeSum,
+  ordinary,
   recoveryFor,
   sharpenLots,
   trampByGeneration,
@@ -268,6 +270,46 @@ describe('rates and offsets', () => {
     const heats = Array.from({ length: 20 }, () => ({ lostG: 20, sdG: 2, predictedG: 10 }))
     expect(learnZincRate(heats).value / startingRate()).toBeCloseTo(2, 0)
     expect(learnZincRate(heats.slice(0, 1)).value).toBeCloseTo(startingRate(), 12)
+  })
+  it('heats that lost no zinc, or of which no loss was expected, teach nothing of its rate', () => {
+    const good = { lostG: 20, sdG: 2, predictedG: 10 }
+    const odd = [
+      { ...good, lostG: 0 },
+      { ...good, lostG: -3 },
+      { ...good, predictedG: 0 },
+    ]
+    const learned = learnZincRate([good, ...odd])
+    expect(learned.heats).toBe(1)
+    expect(learned.value).toBeCloseTo(startingRate(), 12)
+    expect(learnZincRate([good, good, ...odd])).toEqual(learnZincRate([good, good]))
+  })
+  it('a heat is held against the others, not against itself too: four standard deviations off them is no ordinary one', () => {
+    // Three heats at 1 ± 0.1, the prior of no weight: what they say of a fourth is 1 ± 0.1/√3, and it differs by its
+    // own 0.1 as well: √(0.1² + 0.1²/3) = 0.11547.
+    const prior = { value: 1, sd: 1000 }
+    const fourth = (steps: number) => ({ value: 1 - steps * 0.11547, sd: 0.1 })
+    const with4 = (steps: number) =>
+      ordinary(prior, [...Array.from({ length: 3 }, () => ({ value: 1, sd: 0.1 })), fourth(steps)], 0)
+    expect(with4(4.05).setAside).toEqual([fourth(4.05)])
+    expect(with4(3.95).setAside).toEqual([])
+    // The spread from heat to heat makes the same distance an ordinary one.
+    const heats = [...Array.from({ length: 3 }, () => ({ value: 1, sd: 0.1 })), fourth(4.05)]
+    expect(ordinary(prior, heats, 0.1).setAside).toEqual([])
+  })
+  it('no furnace gives more than is put in, however good the heats written down look', () => {
+    const heats = Array.from({ length: 5 }, (_, at) => ({
+      heatKJ: 1000 + 500 * at,
+      putInKJ: 1001 + 500 * at,
+    }))
+    const { efficiency, liningKJ, forecast } = learnFurnace({ low: 0.5, mid: 0.6, high: 0.8 }, 1, heats)
+    expect(efficiency.high).toBeLessThanOrEqual(1)
+    expect(efficiency.mid).toBeGreaterThan(0.8)
+    expect(efficiency.low).toBeLessThanOrEqual(efficiency.mid)
+    expect(liningKJ).toBeGreaterThanOrEqual(0)
+    expect(forecast(2000).low).toBeGreaterThanOrEqual(2000)
+    // One that says it took up more than was put in is a slip of the pen.
+    const slip = { heatKJ: 900, putInKJ: 100 }
+    expect(learnFurnace({ low: 0.5, mid: 0.6, high: 0.8 }, 1, [slip, slip]).heats).toBe(0)
   })
   it('a probe 8 °C low at two fixed points is believed so, within its spread (ITS-90: Al 660.3, Cu 1084.6 °C)', () => {
     const learned = learnOffset([

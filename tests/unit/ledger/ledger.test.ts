@@ -53,6 +53,15 @@ describe('searching the ledger', () => {
     expect(inIt.filter((heat) => matches(ledgerRow(heat), terms, crucibles))).toEqual([])
     expect(inIt.filter((heat) => matches(ledgerRow(heat), terms, renamed))).toEqual(inIt)
   })
+  it('a kilogram that was tapped costs what was paid for what went in, over what came out (by hand)', () => {
+    const heat = yard.heats.find(({ number }) => number === 11)!
+    const paid = heat.weighed.reduce((sum, { massG, pricePerKg }) => sum + (massG / 1000) * pricePerKg, 0)
+    const ingots = heat.pour.ingots.reduce((sum, { massG }) => sum + massG, 0)
+    const tappedKg = (ingots + (heat.pour.castingsG ?? 0)) / 1000
+    expect(paid).toBeGreaterThan(1)
+    expect(ledgerRow(heat).costPerKg).toBeCloseTo(paid / tappedKg, 9)
+    expect(ledgerRow(yard.heats.find(({ number }) => number === 13)!).costPerKg).toBeNull()
+  })
   it('the totals are the sums of the heats’ own balances; heats without a charge do not count', () => {
     const balances = yard.heats.map((heat) => heatSummary(heat).balance).filter((balance) => balance !== null)
     const { chargeG, tappedG } = ledgerTotals(yard.heats)

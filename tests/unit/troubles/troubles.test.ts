@@ -22,6 +22,17 @@ describe('trouble-finder (common practice, no source)', () => {
     }
     expect(() => rankCauses('boredom', factsOf(1))).toThrow(RangeError)
   })
+  it('a pour is so much over its liquidus, or under it: 1 050 °C of a metal that freezes at 1 000 is 50 over', () => {
+    const heat = yard.heats.find(({ number }) => number === 11)!
+    const poured = (celsius: number) =>
+      heatFacts(
+        { ...heat, log: [], liquidusC: 1000, pour: { ...heat.pour, pourTemperatureC: celsius } },
+        yard.lots,
+        yard.gear,
+      )
+    expect(poured(1050)).toMatchObject({ superheatC: 50, hottestOverC: 50 })
+    expect(poured(980)).toMatchObject({ superheatC: -20, hottestOverC: -20 })
+  })
   it('that no degassing was written down is no evidence; skipped on purpose, hydrogen leads', () => {
     expect(rankCauses('pits', factsOf(6)).find(({ id }) => id === 'not-degassed')!.says).toBe('silent')
     const skipped = rankCauses('pits', { ...factsOf(6), skipped: new Set(['degas']) })

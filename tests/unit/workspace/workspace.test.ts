@@ -116,6 +116,20 @@ describe('undo and redo', () => {
     expect(journal.steps.length).toBe(2)
   })
 
+  it('only the last step is drawn together with, and only while it is done: another in between, or an undo, ends it', () => {
+    const start = noRecords()
+    const typed = (value: number) => step([change(start, 'a', value)])
+    let journal = pushStep(emptyJournal(), typed(1), 'title').journal
+    journal = pushStep(journal, step([change(start, 'b', 1)])).journal
+    journal = pushStep(journal, typed(2), 'title').journal
+    expect(journal.steps.length).toBe(3)
+    journal = pushStep(journal, typed(3), 'title').journal
+    expect(journal.steps.length).toBe(3)
+    // Undone twice: what comes now is the second step of two, and no part of the first.
+    journal = pushStep({ ...journal, cursor: 1 }, typed(4), 'other').journal
+    expect([journal.steps.length, journal.cursor]).toEqual([2, 2])
+  })
+
   it('a new step forgets what was undone, and old steps are forgotten in the end', () => {
     let journal = emptyJournal()
     for (let i = 0; i < JOURNAL_LENGTH + 20; i++) journal = pushStep(journal, step([], `s${i}`)).journal
