@@ -1,0 +1,97 @@
+import loadHighs from 'highs'
+import { beforeAll, describe, expect, it } from 'vitest'
+import { createChargeSolver, purchasesFor, type ChargeProblem, type ChargeSolver } from '#core/charge'
+import { seeded } from '../../support/random-problem'
+
+let solver: ChargeSolver
+beforeAll(async () => {
+  solver = createChargeSolver(await loadHighs(), () => performance.now(), { keep: true })
+})
+
+const STEP_G = 50
+const TAP_G = 1000
+const EXCESS_G = 60
+
+/** A seeded blend of three lots in steps of 50 g, so few that every charge there is can be tried. */
+function problemOf(random: () => number): ChargeProblem {
+  const price = () => Math.round(2 + 18 * random())
+  const lots = [
+    { id: 'red', composition: { Cu: 85 + 3 * random(), Sn: 2 + 3 * random(), Zn: 6 + 4 * random() } },
+    { id: 'bar', composition: { Cu: 99.9 } },
+    { id: 'bell', composition: { Cu: 76 + 4 * random(), Sn: 19 + 3 * random() } },
+  ].map((lot) => ({ ...lot, availableG: 1200, pricePerKg: price() }))
+  const least = 4 + 5 * random()
+  // Some windows are so narrow that no three steps meet in them.
+  const width = random() < 0.4 ? 0.04 : 0.8 + 2 * random()
+  return {
+    target: {
+      base: 'Cu',
+      tapMassG: TAP_G,
+      limits: { Sn: { min: least, max: least + width }, Zn: { max: 0.5 + 5 * random() } },
+    },
+    lots,
+    objective: 'cost',
+    incrementG: STEP_G,
+    excessMaxG: EXCESS_G,
+  }
+}
+
+/** The least that any charge inside the limits costs: all of them tried, by plain arithmetic. */
+function leastCost({ target, lots }: ChargeProblem): number | null {
+  let least: number | null = null
+  const most = 1200 / STEP_G
+  for (let a = 0; a <= most; a++)
+    for (let b = 0; a + b <= most; b++)
+      for (let c = 0; a + b + c <= most; c++) {
+        const masses = [a, b, c].map((steps) => steps * STEP_G)
+        const melt = masses.reduce((sum, one) => sum + one, 0)
+        if (melt < TAP_G || melt > TAP_G + EXCESS_G) continue
+        const inside = Object.entries(target.limits).every(([element, { min = 0, max = 100 }]) => {
+          const held = masses.reduce((sum, one, at) => sum + one * (lots[at]!.composition[element] ?? 0), 0)
+          const pct = held / melt
+          return pct >= min - 1e-9 && pct <= max + 1e-9
+        })
+        if (!inside) continue
+        const cost = masses.reduce((sum, one, at) => sum + (one * lots[at]!.pricePerKg) / 1000, 0)
+        least = least === null ? cost : Math.min(least, cost)
+      }
+  return least
+}
+
+describe('what a plan says of itself', () => {
+  it('“optimal” is the cheapest of all charges there are, and a gap is never told too small (every charge tried)', () => {
+    let proven = 0
+    let none = 0
+    for (let seed = 1; seed <= 80; seed++) {
+      const problem = problemOf(seeded(seed))
+      const least = leastCost(problem)
+      const plan = solver.solve(problem)
+      if (least === null) {
+        expect(plan.status, `seed ${seed}`).toBe('infeasible')
+        none++
+        continue
+      }
+      expect(plan.status, `seed ${seed}`).not.toBe('infeasible')
+      expect(plan.cost, `seed ${seed}`).toBeGreaterThanOrEqual(least - 1e-6)
+      if (plan.status === 'optimal') {
+        expect(plan.cost, `seed ${seed}`).toBeCloseTo(least, 6)
+        proven++
+      } else expect(plan.cost * (1 - plan.gap!), `seed ${seed}`).toBeLessThanOrEqual(least + 1e-6)
+    }
+    expect(proven).toBeGreaterThan(25)
+    expect(none).toBeGreaterThan(5)
+  })
+
+  it('nothing is to be bought for a metal that it does not go into', () => {
+    const names = (base: string) => purchasesFor(base).map(({ id }) => id)
+    // Phosphor copper and ferrosilicon are for copper, aluminium's own hardeners for aluminium (common practice).
+    for (const base of ['Cu', 'Al', 'Zn', 'Sn']) {
+      expect(names(base).includes('Cu-15P'), base).toBe(base === 'Cu')
+      expect(names(base).includes('FeSi75'), base).toBe(base === 'Cu')
+      expect(names(base).includes('Al-10Ti'), base).toBe(base === 'Al')
+      expect(names(base), base).toContain(base)
+    }
+    expect(names('Sn')).not.toContain('Al')
+    expect(purchasesFor(undefined).length).toBeGreaterThan(purchasesFor('Sn').length)
+  })
+})
