@@ -7,7 +7,7 @@ export type LotTold = Pick<Lot, 'name' | 'massG' | 'composition'> & Partial<Lot>
  * A lot as it is first written down: scrap in castings, a guess, without a price, where nothing else is told.
  * @param stamp id and time are handed in, so that the result can be repeated
  * @param told its name, mass in g, composition in wt%, and whatever else is known
- * @example newLot({ id, now }, { name: 'Taps', massG: 900, composition: { Cu: 60, Zn: 38 } }).knowledge // 'guess'
+ * @example newLot({ id: 'a', now: at }, { name: 'Taps', massG: 900, composition: { Cu: 60, Zn: 38 } }).knowledge // 'guess'
  */
 export function newLot(stamp: { id: string; now: string }, told: LotTold): Lot {
   return {
