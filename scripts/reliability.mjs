@@ -11,6 +11,7 @@ const env = { ...process.env, RELIABILITY: 'full' }
 const unit = [
   'app/kills-and-soak',
   'app/large-steps',
+  'app/repository',
   'formats/fuzz',
   'formats/seal',
   'charge/extreme',
@@ -18,7 +19,17 @@ const unit = [
   'workspace/migrations',
   'workspace/windows',
 ].map((name) => `tests/unit/${name}.test.ts`)
-const browser = ['carrying', 'endurance', 'defence', 'keeping', 'names', 'small-disk', 'solving', 'update']
+const browser = [
+  'carrying',
+  'endurance',
+  'defence',
+  'keeping',
+  'names',
+  'newer-app',
+  'small-disk',
+  'solving',
+  'update',
+]
 const failed = [
   run('npx', ['vitest', 'run', ...unit], { env }),
   run('npx', ['playwright', 'test', ...browser], { env }),
