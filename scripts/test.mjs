@@ -92,7 +92,10 @@ try {
   const linted = check('lint', 'npx', ['eslint', '.', '--max-warnings', '0']).then(() =>
     check('format', 'npx', ['prettier', '--check', '--log-level', 'warn', '.']),
   )
-  await Promise.all([linted, check('types', 'npx', ['vue-tsc', '-b', '--noEmit'])])
+  const typed = check('types', 'npx', ['vue-tsc', '-b', '--noEmit']).then(() =>
+    check('types of the tests', 'npx', ['vue-tsc', '-p', 'tests', '--noEmit']),
+  )
+  await Promise.all([linted, typed])
   const [built] = await Promise.all([check('build', 'npx', ['nuxt', 'build']), unitTests()])
   if (built) browserTests()
 } catch (error) {

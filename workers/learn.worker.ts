@@ -1,3 +1,4 @@
+import { metalFacts, METALS } from '#core/families'
 import { expose } from 'comlink'
 import type { Heat } from '#core/heat'
 import {
@@ -30,12 +31,12 @@ const learning = {
 
   /** Tramp elements by base and generation, with the numbers of the heats they were seen in. */
   tramps: (lots: Lot[]) =>
-    (['Cu', 'Al'] as const).flatMap((base) => {
-      const generations = trampByGeneration(base, lots, inTurn()).map(({ heats: seen, ...rest }) => ({
+    METALS.filter((metal) => metalFacts(metal).tramps.length > 0).flatMap((metal) => {
+      const generations = trampByGeneration(metal, lots, inTurn()).map(({ heats: seen, ...rest }) => ({
         ...rest,
         numbers: seen.map(({ number }) => number),
       }))
-      return generations.length > 0 ? [{ base, generations }] : []
+      return generations.length > 0 ? [{ metal, generations }] : []
     }),
 
   sharper: (lots: Lot[], told: (done: number) => void): SharperShare[] => sharpenLots(lots, inTurn(), told),

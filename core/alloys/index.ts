@@ -12,11 +12,10 @@ export {
   type Limits,
   type Practice,
 } from './schema'
-export { estimateLiquidus, liquidusOf, type Liquidus } from './temperatures'
 export { baseMetal } from './base-metal'
 export { orderedLimits } from './ordered-limits'
 export { gradeComposition } from './grade-composition'
 export { alloyFaults, limitsFromNominal, targetFromAssay, type AlloyFault } from './own-alloy'
 export { searchAlloys } from './search-alloys'
 export { shortName } from './short-name'
-export { shrinkageOf, type Shrinkage } from './shrinkage'
+export { zincLeast, zincWanted } from './zinc'

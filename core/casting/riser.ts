@@ -9,7 +9,8 @@ export interface RiserAsk {
   heightOverDiameter: number
   /** stands on the casting: the foot does not cool */
   onTop: boolean
-  base: 'Cu' | 'Al'
+  /** volume the metal loses on freezing, % */
+  freezingShrinkagePct: number
 }
 
 export interface Riser {
@@ -32,13 +33,19 @@ function cylinderModulus(heightOverDiameter: number, onTop: boolean): number {
  * @throws RangeError for figures that are not above zero
  * @source foundry textbooks, in data/risers.json: modulus at least 1.2 times the section's; an open riser gives up
  *   about 14 % of its metal, and must cover what casting and riser lose on freezing
- * @example riserFor({ modulusMm: 5, volumeCm3: 50, heightOverDiameter: 1, onTop: true, base: 'Al' }).ruledBy // 'feeds enough'
+ * @example riserFor({ modulusMm: 5, volumeCm3: 50, heightOverDiameter: 1, onTop: true, freezingShrinkagePct: 6.5 }).ruledBy // 'feeds enough'
  */
-export function riserFor({ modulusMm, volumeCm3, heightOverDiameter, onTop, base }: RiserAsk): Riser {
+export function riserFor({
+  modulusMm,
+  volumeCm3,
+  heightOverDiameter,
+  onTop,
+  freezingShrinkagePct,
+}: RiserAsk): Riser {
   if (!(modulusMm > 0) || !(volumeCm3 >= 0) || !(heightOverDiameter > 0))
     throw new RangeError('a riser needs a section, a volume and a height')
-  const { modulusFactor, feedEfficiency, freezingShrinkagePct } = table
-  const lost = freezingShrinkagePct[base].value / 100
+  const { modulusFactor, feedEfficiency } = table
+  const lost = freezingShrinkagePct / 100
   const byModulus = (modulusFactor * modulusMm) / cylinderModulus(heightOverDiameter, onTop)
   // It gives up its share of itself: share · V = lost · (casting + V).
   const volumeToFeed = (lost * volumeCm3) / (feedEfficiency - lost)

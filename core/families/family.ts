@@ -1,25 +1,31 @@
-import { baseMetal, type Alloy, type Practice } from '#core/alloys'
-import table from '#data/families.json'
-
-/** Metals that a practice is known for. */
-export const METALS = ['Cu', 'Al', 'Zn', 'Sn'] as const
-export type FamilyMetal = (typeof METALS)[number]
+import { baseMetal, type Alloy, type AlloyGroup, type Practice } from '#core/alloys'
+import { METALS, type FamilyMetal, type MetalFacts } from './schema'
+import { TABLE } from './table'
 
 /** A kind of metal and how it is handled in the furnace. */
 export interface Family {
   practice: Practice
   /** the metal it holds most of */
   metal: FamilyMetal
+  group: AlloyGroup
   /** to pour above the liquidus: at least, usually, at most, °C */
   superheatC: readonly [number, number, number]
+  /** oxygen is taken out of it with phosphorus */
+  phosphorDeoxidised: boolean
   source: string
 }
 
-type Row = Pick<Family, 'metal' | 'superheatC'> & { source?: string }
-const ROWS = table.families as unknown as Readonly<Record<Practice, Row>>
+/** Why an alloy has no family: no practice is known for this metal under the name it goes by. */
+export interface NoFamily {
+  problem: 'no-practice-known'
+  /** what it is mostly of */
+  metal: string
+  /** what it was filed under */
+  practice: Practice
+}
 
-/** The metal whose practice a kind of alloy follows. */
-export const metalOfPractice = (practice: Practice): FamilyMetal => ROWS[practice].metal
+type Composed = Pick<Alloy, 'limits' | 'nominal' | 'base'>
+type Filed = Composed & Pick<Alloy, 'practice'>
 
 /**
  * The family an alloy belongs to.
@@ -27,8 +33,57 @@ export const metalOfPractice = (practice: Practice): FamilyMetal => ROWS[practic
  * @source data/families.json
  * @example familyOf(gunmetal)?.metal // 'Cu'
  */
-export function familyOf(alloy: Pick<Alloy, 'limits' | 'nominal' | 'base' | 'practice'>): Family | null {
-  const row = ROWS[alloy.practice]
-  if (baseMetal(alloy) !== row.metal) return null
-  return { practice: alloy.practice, source: table.source, ...row }
+export function familyOf(alloy: Filed): Family | null {
+  const { metal, group, superheatC, phosphorDeoxidised, source } = TABLE.families[alloy.practice]
+  if (baseMetal(alloy) !== metal) return null
+  return {
+    practice: alloy.practice,
+    metal,
+    group,
+    superheatC,
+    phosphorDeoxidised,
+    source: source ?? TABLE.source,
+  }
 }
+
+/**
+ * What stands against an alloy's having a family, as a problem to be told.
+ * @returns null where it has one
+ * @example familyProblem(gunmetal) // null
+ */
+export function familyProblem(alloy: Filed): NoFamily | null {
+  if (familyOf(alloy)) return null
+  return { problem: 'no-practice-known', metal: baseMetal(alloy), practice: alloy.practice }
+}
+
+/**
+ * The metal an alloy is mostly of, where one is known here: what it loses, glows like, dissolves.
+ * @returns null for a metal that is not in the table, never another one
+ * @example metalOf(cartridgeBrass) // 'Cu'
+ */
+export function metalOf(alloy: Composed): FamilyMetal | null {
+  const base = baseMetal(alloy)
+  return METALS.find((metal) => metal === base) ?? null
+}
+
+/** What is known of a metal, whatever its alloys. */
+export const metalFacts = (metal: FamilyMetal): MetalFacts => TABLE.metals[metal]
+
+/**
+ * What is known of the metal an alloy is mostly of.
+ * @returns null for a metal that is not in the table
+ * @example factsOf(gunmetal)?.glows // true
+ */
+export function factsOf(alloy: Composed): MetalFacts | null {
+  const metal = metalOf(alloy)
+  return metal && TABLE.metals[metal]
+}
+
+/** The metal whose practice a kind of alloy follows. */
+export const metalOfPractice = (practice: Practice): FamilyMetal => TABLE.families[practice].metal
+
+/** The kinds of alloy of a group, the everyday ones first. */
+export const practicesOfGroup = (group: AlloyGroup): Practice[] =>
+  (Object.entries(TABLE.families) as [Practice, { group: AlloyGroup }][])
+    .filter(([, family]) => family.group === group)
+    .map(([practice]) => practice)

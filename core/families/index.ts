@@ -1,2 +1,28 @@
-export { familyOf, METALS, metalOfPractice, type Family, type FamilyMetal } from './family'
+export { classifyAddition } from './classify'
+export { everydayFamily } from './everyday'
+export {
+  factsOf,
+  familyOf,
+  familyProblem,
+  metalFacts,
+  metalOf,
+  metalOfPractice,
+  practicesOfGroup,
+  type Family,
+  type NoFamily,
+} from './family'
+export { estimateLiquidus, liquidusOf, type Liquidus } from './liquidus'
+export { alloyRecovery, LOSS_FAMILIES, lossFamily, RECOVERY_SOURCE, recoveryPriors } from './losses'
+export { poisonsOf, type Poison } from './poisons'
 export { pourWindow, type PourWindow } from './pour-window'
+export {
+  ADDITIONS,
+  familiesSchema,
+  METALS,
+  TREATMENTS,
+  type Addition,
+  type FamilyMetal,
+  type MetalFacts,
+  type Treatment,
+} from './schema'
+export { shrinkageOf, type Shrinkage } from './shrinkage'

@@ -1,5 +1,6 @@
-import type { Alloy, Liquidus } from '#core/alloys'
+import type { Alloy } from '#core/alloys'
 import { familyOf } from './family'
+import type { Liquidus } from './liquidus'
 
 export interface PourWindow {
   fromC: number

@@ -1,6 +1,6 @@
-import { baseMetal, nominalWhole, type Alloy } from '#core/alloys'
+import { GROUPS, PRACTICES, type Alloy } from '#core/alloys'
+import { alloyRecovery, everydayFamily } from '#core/families'
 import type { ChargeLot, ChargeProblem } from '#core/charge'
-import { alloyRecovery } from '#core/losses'
 import { newLot, type Lot } from '#core/stock'
 import { newHeat } from './new-heat'
 import type { Heat, LotChoice } from './schema'
@@ -70,8 +70,9 @@ export function heatFromProblem(
   }
 }
 
-function alloyOf({ target }: ChargeProblem): Alloy {
-  const base = target.base ?? heaviest(target.limits)
+function alloyOf(problem: ChargeProblem): Alloy {
+  const { target } = problem
+  const base = target.base ?? heaviest(problem)
   const kind = { base, limits: target.limits, ...(target.nominal ? { nominal: target.nominal } : {}) }
   return {
     id: 'opened',
@@ -87,24 +88,23 @@ function alloyOf({ target }: ChargeProblem): Alloy {
   }
 }
 
-/** With more zinc than this a copper alloy is handled as a brass, wt%. */
-const BRASS_ZINC = 20
+/**
+ * A problem file does not say how its metal is handled: the everyday family of what it mostly is. Where none is known
+ * it is filed under the first there is, and told to have none.
+ */
+const familyGuess = (kind: Pick<Alloy, 'base' | 'limits' | 'nominal'>): Pick<Alloy, 'group' | 'practice'> =>
+  everydayFamily(kind) ?? { group: GROUPS[0], practice: PRACTICES[0] }
 
-/** A problem file does not say how its metal is handled: the everyday family of what it mostly is. */
-function familyGuess(kind: Pick<Alloy, 'base' | 'limits' | 'nominal'>): Pick<Alloy, 'group' | 'practice'> {
-  const metal = baseMetal(kind)
-  if (metal === 'Al') return { group: 'aluminium', practice: 'aluminium-casting' }
-  if (metal === 'Zn') return { group: 'zinc', practice: 'zinc-aluminium' }
-  if (metal === 'Sn') return { group: 'tin', practice: 'tin-base' }
-  return (nominalWhole(kind).Zn ?? 0) > BRASS_ZINC
-    ? { group: 'brass', practice: 'yellow-brass' }
-    : { group: 'bronze', practice: 'tin-bronze' }
-}
-
-/** Without a base, the element that may be most; copper where nothing tells. */
-function heaviest(limits: Alloy['limits']): string {
-  const [first] = Object.entries(limits).sort(([, a], [, b]) => (b.min ?? 0) - (a.min ?? 0))
-  return first && (first[1].min ?? 0) > 50 ? first[0] : 'Cu'
+/** Without a base, the element that must be most, else that the target aims at, else that the lots hold most of. */
+function heaviest({ target, lots }: ChargeProblem): string {
+  const asked = Object.entries(target.limits).find(([, { min = 0 }]) => min > 50)
+  const aimed = Object.entries(target.nominal ?? {}).find(([, pct]) => pct > 50)
+  if (asked ?? aimed) return (asked ?? aimed)![0]
+  const grams: Record<string, number> = {}
+  for (const { availableG, composition } of lots)
+    for (const [symbol, pct] of Object.entries(composition))
+      grams[symbol] = (grams[symbol] ?? 0) + availableG * pct
+  return Object.entries(grams).reduce((most, one) => (one[1] > most[1] ? one : most), ['Cu', 0])[0]
 }
 
 function lotGiven(given: ChargeLot, id: string, now: string): Lot {

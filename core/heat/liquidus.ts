@@ -1,5 +1,5 @@
-import { liquidusOf, nominalWhole, type Liquidus } from '#core/alloys'
-import { pourWindow, type PourWindow } from '#core/families'
+import { nominalWhole } from '#core/alloys'
+import { type Liquidus, liquidusOf, pourWindow, type PourWindow } from '#core/families'
 import type { Heat } from './schema'
 
 /**

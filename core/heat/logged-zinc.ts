@@ -1,5 +1,5 @@
-import { baseMetal } from '#core/alloys'
 import { predictMelt } from '#core/charge'
+import { factsOf } from '#core/families'
 import { brimOfNumber, meltSurface, practiceInForce, zincLoss } from '#core/melt'
 import { weighedCharge } from './charge-problem'
 import { heatTrace, stepDoneMin } from './furnace-times'
@@ -23,7 +23,7 @@ export function loggedZincG(
   trace: readonly { atMin: number; celsius: number }[] = heatTrace(heat.log ?? [], []),
   brimCm3: number | null = null,
 ): number | null {
-  if (!heat.alloy || baseMetal(heat.alloy) !== 'Cu' || heat.weighed.length === 0) return null
+  if (!heat.alloy || !factsOf(heat.alloy)?.loses.includes('Zn') || heat.weighed.length === 0) return null
   const from = stepDoneMin(heat, 'add-brass') ?? stepDoneMin(heat, 'add-zinc') ?? stepDoneMin(heat, 'base')
   const to = stepDoneMin(heat, 'pour')
   if (trace.length < 2 || from === null || to === null || to <= from) return null

@@ -1,4 +1,5 @@
-import { alloyRecovery, FORM_IDS, metallicYieldOf } from '#core/losses'
+import { alloyRecovery } from '#core/families'
+import { FORM_IDS, metallicYieldOf } from '#core/losses'
 import { lotYield, type Lot } from '#core/stock'
 import type { Heat } from './schema'
 

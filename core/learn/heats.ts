@@ -1,32 +1,14 @@
 import { expectedFumeG } from '#core/balance'
-import { baseMetal } from '#core/alloys'
 import { combineReadings } from '#core/assay'
+import { lossFamily } from '#core/families'
 import { heatRecovery, weighedCharge, type Heat } from '#core/heat'
-import { zincWanted } from '#core/losses'
-
-/** A family of alloys that lose their elements alike: base metal, and for copper how much zinc. */
-export type Family = 'Al' | 'Cu-low-zinc' | 'Cu-some-zinc' | 'Cu-much-zinc' | 'other'
-export const FAMILIES: readonly Family[] = ['Al', 'Cu-low-zinc', 'Cu-some-zinc', 'Cu-much-zinc']
-
-/** Zinc up to which a copper alloy belongs to its family, wt%: the steps of the recovery priors. */
-const LOW_ZINC_PCT = 5
-const SOME_ZINC_PCT = 15
-
-/** The family of a heat's alloy. */
-export function lossFamily(alloy: Heat['alloy']): Family {
-  if (!alloy) return 'other'
-  const base = baseMetal(alloy)
-  if (base === 'Al') return 'Al'
-  if (base !== 'Cu') return 'other'
-  const zinc = zincWanted(alloy)
-  return zinc <= LOW_ZINC_PCT ? 'Cu-low-zinc' : zinc <= SOME_ZINC_PCT ? 'Cu-some-zinc' : 'Cu-much-zinc'
-}
 
 /** What a heat shows of one element: what came in, what was found in the metal. */
 export interface SeenRecovery {
   heatId: string
   number: number
-  family: Family
+  /** of alloys that lose their elements alike */
+  family: string
   cover: string | null
   element: string
   /** fraction found again, with its error */
@@ -54,7 +36,8 @@ export function metalFoundG({ pour }: Pick<Heat, 'pour'>): number | null {
  */
 export function seenRecoveries(heat: Heat): SeenRecovery[] {
   const metalG = metalFoundG(heat)
-  if (!heat.loggedAt || !heat.alloy || metalG === null || heat.weighed.length === 0) return []
+  const family = heat.alloy && lossFamily(heat.alloy)
+  if (!heat.loggedAt || !family || metalG === null || heat.weighed.length === 0) return []
   const chargeG = heat.weighed.reduce((sum, { massG }) => sum + massG, 0)
   const measured = combineReadings(heat.assays)
   return Object.entries(measured).flatMap(([element, { pct, sd, below }]) => {
@@ -73,7 +56,7 @@ export function seenRecoveries(heat: Heat): SeenRecovery[] {
       {
         heatId: heat.id,
         number: heat.number,
-        family: lossFamily(heat.alloy),
+        family,
         cover: heat.practices?.cover?.id ?? null,
         element,
         value,

@@ -1,6 +1,6 @@
 import type { Heat } from '#core/heat'
-import { alloyRecovery } from '#core/losses'
-import { FAMILIES, lossFamily, seenRecoveries, type Family, type SeenRecovery } from './heats'
+import { alloyRecovery, LOSS_FAMILIES, lossFamily } from '#core/families'
+import { seenRecoveries, type SeenRecovery } from './heats'
 import { learn, ordinary, type Learned } from './posterior'
 
 /** Spread of a recovery to begin with, and among heats of one yard, as fractions. Engineering estimates. */
@@ -13,7 +13,8 @@ const VOLATILE: Readonly<Record<string, { prior: number; heats: number }>> = {
   P: { prior: 0.15, heats: 0.1 },
 }
 export interface LearnedRecovery extends Learned {
-  family: Family
+  /** of alloys that lose their elements alike */
+  family: string
   element: string
   /** the heats behind it */
   seen: SeenRecovery[]
@@ -26,12 +27,12 @@ export interface LearnedRecovery extends Learned {
  * @param heats of the yard; those not logged, weighed and measured show nothing
  * @param cover only heats under this cover; all where none is told
  * @returns only what at least one heat shows; one heat alone leaves the prior as it was
- * @source priors in data/recovery.json; the spreads are engineering estimates
+ * @source priors in data/families.json; the spreads are engineering estimates
  */
 export function learnRecovery(heats: readonly Heat[], cover?: string): LearnedRecovery[] {
   const result: LearnedRecovery[] = []
-  for (const family of FAMILIES) {
-    const members = heats.filter(({ alloy }) => lossFamily(alloy) === family)
+  for (const { id: family } of LOSS_FAMILIES) {
+    const members = heats.filter(({ alloy }) => alloy && lossFamily(alloy) === family)
     const first = members.find(({ alloy }) => alloy)
     if (!first?.alloy) continue
     const priors = alloyRecovery(first.alloy)
@@ -63,7 +64,7 @@ export function recoveryFor(
   alloy: Heat['alloy'],
   learned: readonly LearnedRecovery[],
 ): Record<string, number> {
-  const family = lossFamily(alloy)
+  const family = alloy && lossFamily(alloy)
   return Object.fromEntries(
     learned
       .filter((one) => one.family === family && one.heats >= 2)

@@ -1,5 +1,5 @@
-import { baseMetal } from '#core/alloys'
 import { combineReadings } from '#core/assay'
+import { metalFacts, metalOf, type FamilyMetal } from '#core/families'
 import type { Heat } from '#core/heat'
 import type { Lot } from '#core/stock'
 import { genealogy } from './genealogy'
@@ -12,18 +12,12 @@ export interface Generation {
   meanPct: Record<string, number>
 }
 
-/** Tramp elements worth watching by base metal. */
-export const TRAMPS: Readonly<Record<string, readonly string[]>> = {
-  Cu: ['Pb', 'Fe', 'Ni', 'Sb', 'Al', 'Si', 'Bi', 'As'],
-  Al: ['Fe', 'Zn', 'Cu', 'Pb', 'Sn', 'Ni', 'Mn'],
-}
-
 /**
  * Tramp elements against how often the metal was melted here: a heat is one generation on from the oldest of its lots.
  * @source arithmetic: what is never taken out builds up in metal that goes round
  */
 export function trampByGeneration(
-  base: 'Cu' | 'Al',
+  metal: FamilyMetal,
   lots: readonly Lot[],
   heats: readonly Heat[],
 ): Generation[] {
@@ -44,13 +38,17 @@ export function trampByGeneration(
   }
   const groups = new Map<number, Heat[]>()
   for (const heat of heats) {
-    if (!heat.alloy || baseMetal(heat.alloy) !== base || !heat.loggedAt || heat.assays.length === 0) continue
+    if (!heat.alloy || metalOf(heat.alloy) !== metal || !heat.loggedAt || heat.assays.length === 0) continue
     const generation = generationOf(heat)
     groups.set(generation, [...(groups.get(generation) ?? []), heat])
   }
   return [...groups.entries()]
     .sort(([a], [b]) => a - b)
-    .map(([generation, members]) => ({ generation, heats: members, meanPct: means(members, TRAMPS[base]!) }))
+    .map(([generation, members]) => ({
+      generation,
+      heats: members,
+      meanPct: means(members, metalFacts(metal).tramps),
+    }))
 }
 
 function means(heats: readonly Heat[], elements: readonly string[]): Record<string, number> {

@@ -1,11 +1,2 @@
 export { LOSS_WAYS, type LossWay } from './loss-ways'
 export { FORM_IDS, FORM_SOURCE, FORMS, metallicYieldOf } from './metallic-yield'
-export {
-  alloyRecovery,
-  RECOVERY_SOURCE,
-  recoveryPriors,
-  ZINC_STEPS,
-  zincLeast,
-  zincWanted,
-  type RecoveryPrior,
-} from './recovery'

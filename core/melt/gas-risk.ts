@@ -2,7 +2,8 @@
 export type GasReason = 'damp' | 'oil' | 'paint' | 'thin' | 'hot' | 'long' | 'not-degassed'
 
 export interface GasCase {
-  base: string
+  /** of the metal: hydrogen is bubbled out of it */
+  wantsDegassing: boolean
   coatings: readonly string[]
   forms: readonly string[]
   /** hottest so far over the liquidus, °C; null where no temperature was taken */
@@ -22,7 +23,14 @@ const THIN = new Set(['cans-loose', 'cans-pressed', 'foil', 'turnings', 'oily-tu
  * @source common practice: damp, oily and painted charge, cans, no degassing, a hold over 20 minutes, over 150 °C of
  *   superheat
  */
-export function gasReasons({ base, coatings, forms, superheatC, heldMin, degassed }: GasCase): GasReason[] {
+export function gasReasons({
+  wantsDegassing,
+  coatings,
+  forms,
+  superheatC,
+  heldMin,
+  degassed,
+}: GasCase): GasReason[] {
   const reasons: GasReason[] = []
   if (coatings.includes('damp')) reasons.push('damp')
   if (coatings.includes('oil') || forms.includes('oily-turnings')) reasons.push('oil')
@@ -30,6 +38,6 @@ export function gasReasons({ base, coatings, forms, superheatC, heldMin, degasse
   if (forms.some((form) => THIN.has(form))) reasons.push('thin')
   if (superheatC !== null && superheatC > HOT_C) reasons.push('hot')
   if (heldMin > LONG_MIN) reasons.push('long')
-  if (base === 'Al' && !degassed) reasons.push('not-degassed')
+  if (wantsDegassing && !degassed) reasons.push('not-degassed')
   return reasons
 }

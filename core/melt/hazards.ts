@@ -1,4 +1,4 @@
-import type { ChargedLot } from './classify'
+import type { ChargedLot } from './charged-lot'
 
 /** What cartridge cases are made of, wt%. */
 const CASE_BRASS = { Cu: [67, 74], Zn: [26, 33], mostLead: 0.2 } as const

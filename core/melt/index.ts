@@ -1,5 +1,5 @@
 export { CAUTION_SOURCE, CAUTIONS, findCaution, type Caution } from './cautions'
-export type { AdditionClass, ChargedLot } from './classify'
+export type { ChargedLot } from './charged-lot'
 export { phosphorusAdded, type Dose } from './doses'
 export { runSheet } from './run-sheet'
 export type { Hold, RunSheetAsk, RunStep, StepKind } from './run-step'

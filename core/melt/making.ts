@@ -1,6 +1,5 @@
-import type { Liquidus } from '#core/alloys'
-import type { FamilyMetal } from '#core/families'
-import type { AdditionClass, ChargedLot } from './classify'
+import { classifyAddition, type Addition, type FamilyMetal, type Liquidus } from '#core/families'
+import type { ChargedLot } from './charged-lot'
 import { doseOfCharge } from './doses'
 import { practiceInForce, type AlloyKind, type Practice, type PracticeArea } from './practice'
 import type { RunSheetAsk, RunStep, StepKind } from './run-step'
@@ -44,16 +43,12 @@ export function practised(
   return [{ id: kind, kind, ...step, cautions: step.practice?.cautions ?? [], ...more }]
 }
 
-/** Lots by the addition they belong to, in the order of additions, the heaviest first. */
-export function group(
-  lots: readonly ChargedLot[],
-  classify: (lot: ChargedLot) => AdditionClass,
-  order: readonly AdditionClass[],
-): { addition: AdditionClass; lots: ChargedLot[] }[] {
-  return order
-    .map((addition) => ({
-      addition,
-      lots: lots.filter((lot) => classify(lot) === addition).sort((a, b) => b.massG - a.massG),
-    }))
-    .filter(({ lots: members }) => members.length > 0)
+/** Lots by the addition they belong to, the heaviest first. */
+export function groupLots({ lots, metal }: Pick<Making, 'lots' | 'metal'>): Map<Addition, ChargedLot[]> {
+  const groups = new Map<Addition, ChargedLot[]>()
+  for (const lot of [...lots].sort((a, b) => b.massG - a.massG)) {
+    const addition = classifyAddition(metal, lot)
+    groups.set(addition, [...(groups.get(addition) ?? []), lot])
+  }
+  return groups
 }

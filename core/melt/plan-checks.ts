@@ -1,7 +1,8 @@
 import { baseMetal, type Alloy } from '#core/alloys'
+import { factsOf, poisonsOf } from '#core/families'
 import { blendDensity } from '#core/composition'
 import table from '#data/plan-checks.json'
-import type { ChargedLot } from './classify'
+import type { ChargedLot } from './charged-lot'
 import { crucibleHolds } from './crucible'
 import { mayHoldRounds } from './hazards'
 
@@ -43,7 +44,7 @@ export type PlanCheck =
   | { rule: 'pot-shared'; heats: { number: number; alloy: string }[]; source: string }
 
 export interface CheckedPlan {
-  alloy: Pick<Alloy, 'base' | 'practice' | 'group' | 'limits' | 'densityGcm3'>
+  alloy: Pick<Alloy, 'base' | 'practice' | 'group' | 'limits' | 'nominal' | 'densityGcm3'>
   /** the melt as predicted */
   tapMassG: number
   /** wt% */
@@ -72,7 +73,7 @@ export function checkPlan(plan: CheckedPlan): PlanCheck[] {
     ...magnesiumChips(plan),
     ...tracePoisons(plan),
     ...poisons(plan),
-    ...ironInAluminium(plan),
+    ...iron(plan),
     ...zincDieCastings(plan),
     ...unmixed(plan),
     ...crucible(plan),
@@ -167,18 +168,14 @@ function tracePoisons({ lots }: CheckedPlan): PlanCheck[] {
 }
 
 function poisons({ alloy, composition, lots }: CheckedPlan): PlanCheck[] {
-  return table.poisons.flatMap(({ elements, overPct, practices, why, source }) =>
-    practices.length > 0 && !practices.includes(alloy.practice)
-      ? []
-      : elements.flatMap((element): PlanCheck[] => {
-          const pct = pctOf(composition, element)
-          // What the alloy asks for is no poison in it; and its own limit, where wider, is the one that counts.
-          const limit = Math.max(overPct, alloy.limits[element]?.max ?? 0)
-          if (pct <= limit * (1 + 1e-6) || element === alloy.base) return []
-          return [
-            { rule: 'poison', element, pct, overPct: limit, why, lots: carriersOf(lots, element), source },
-          ]
-        }),
+  return poisonsOf(alloy).flatMap(({ elements, overPct, why, source }) =>
+    elements.flatMap((element): PlanCheck[] => {
+      const pct = pctOf(composition, element)
+      // What the alloy asks for is no poison in it; and its own limit, where wider, is the one that counts.
+      const limit = Math.max(overPct, alloy.limits[element]?.max ?? 0)
+      if (pct <= limit * (1 + 1e-6) || element === alloy.base) return []
+      return [{ rule: 'poison', element, pct, overPct: limit, why, lots: carriersOf(lots, element), source }]
+    }),
   )
 }
 
@@ -195,9 +192,10 @@ function carriersOf(lots: readonly ChargedLot[], element: string): string[] {
     .map(({ id }) => id)
 }
 
-function ironInAluminium({ alloy, composition }: CheckedPlan): PlanCheck[] {
-  if (alloy.base !== 'Al') return []
-  const { overPct, leastMnPerFe, mostSludge, sludge, source } = table.iron
+function iron({ alloy, composition }: CheckedPlan): PlanCheck[] {
+  const facts = factsOf(alloy)?.iron
+  if (!facts) return []
+  const { overPct, leastMnPerFe, mostSludge, sludge, source } = facts
   const checks: PlanCheck[] = []
   const ironPct = pctOf(composition, 'Fe')
   const manganesePct = pctOf(composition, 'Mn')
@@ -218,8 +216,9 @@ function ironInAluminium({ alloy, composition }: CheckedPlan): PlanCheck[] {
 }
 
 function zincDieCastings({ alloy, lots }: CheckedPlan): PlanCheck[] {
-  const { overPct, source } = table.zincInAluminium
-  if (alloy.base !== 'Al') return []
+  const facts = factsOf(alloy)?.zincDieCastings
+  if (!facts) return []
+  const { overPct, source } = facts
   const found = lots.filter(({ composition }) => {
     const zinc = pctOf(composition, 'Zn')
     return zinc > overPct && zinc < 99
@@ -234,8 +233,7 @@ function magnesiumChips({ lots }: CheckedPlan): PlanCheck[] {
 }
 
 function unmixed({ alloy, composition }: CheckedPlan): PlanCheck[] {
-  if (baseMetal(alloy) !== 'Cu') return []
-  return table.unmixed.flatMap(({ element, overPct, source }): PlanCheck[] => {
+  return (factsOf(alloy)?.unmixed ?? []).flatMap(({ element, overPct, source }): PlanCheck[] => {
     const pct = pctOf(composition, element)
     return pct > overPct ? [{ rule: 'unmixed', element, pct, source }] : []
   })

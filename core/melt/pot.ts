@@ -1,5 +1,5 @@
-import { estimateLiquidus, type Liquidus } from '#core/alloys'
-import type { ChargedLot } from './classify'
+import { estimateLiquidus, type Liquidus } from '#core/families'
+import type { ChargedLot } from './charged-lot'
 import { zincPressure } from './zinc-pressure'
 
 /** The melt is kept so far above its liquidus while something goes in: at least, at most, °C. */
@@ -31,6 +31,10 @@ export class Pot {
       this.#grams.set(symbol, (this.#grams.get(symbol) ?? 0) + grams)
     }
     this.#totalG += massG
+  }
+
+  addAll(lots: readonly Pick<ChargedLot, 'composition' | 'massG'>[]): void {
+    for (const lot of lots) this.add(lot)
   }
 
   get totalG(): number {

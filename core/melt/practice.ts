@@ -1,6 +1,6 @@
 import * as z from 'zod'
 import { nominalWhole, type Alloy, type Practice as AlloyPractice } from '#core/alloys'
-import { familyOf, METALS, type FamilyMetal } from '#core/families'
+import { familyOf, METALS, type Addition, type FamilyMetal } from '#core/families'
 import { recordFields } from '#core/records'
 import table from '#data/practices.json'
 import type { CoverId } from './zinc-loss'
@@ -43,6 +43,8 @@ export interface Practice {
   /** only for alloys that aim at magnesium between these, wt% */
   magnesiumPct?: readonly [number, number]
   cover?: CoverId
+  /** an addition that it puts in last */
+  last?: Addition
   source: string
 }
 

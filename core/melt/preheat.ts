@@ -1,4 +1,4 @@
-import type { ChargedLot } from './classify'
+import type { ChargedLot } from './charged-lot'
 import { mayHoldRounds } from './hazards'
 
 /** Metals that melt, burn or fume on a furnace lid. */

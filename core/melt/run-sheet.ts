@@ -1,10 +1,7 @@
-import type { Liquidus } from '#core/alloys'
-import { familyOf, pourWindow, type FamilyMetal } from '#core/families'
-import { aluminiumSteps } from './aluminium-steps'
-import type { ChargedLot } from './classify'
-import { copperSteps } from './copper-steps'
+import { familyOf, metalFacts, pourWindow, type Liquidus } from '#core/families'
+import type { ChargedLot } from './charged-lot'
+import { courseSteps } from './course'
 import { fumeCautions, LIFT_G, mayHoldRounds } from './hazards'
-import { tinSteps, zincSteps } from './low-melting-steps'
 import { inForce, type Making } from './making'
 import type { AlloyKind } from './practice'
 import { preheated } from './preheat'
@@ -30,16 +27,9 @@ export function runSheet(
   const lots = charge.filter(({ massG }) => massG > 0)
   const chargeG = lots.reduce((sum, { massG }) => sum + massG, 0)
   const making: Making = { ...ask, alloy, metal, lots, chargeG, liquidus }
-  return [...early(making), ...MIDDLE[metal](making), ...late(making)]
+  return [...early(making), ...courseSteps(making), ...late(making)]
 }
 
-/** What each metal wants between the hot crucible and the skimming. */
-const MIDDLE: Readonly<Record<FamilyMetal, (making: Making) => RunStep[]>> = {
-  Cu: copperSteps,
-  Al: aluminiumSteps,
-  Zn: zincSteps,
-  Sn: tinSteps,
-}
 /** What each way of heating can do to whoever stands by. */
 const FUEL_CAUTIONS = {
   propane: ['carbon-monoxide', 'propane'],
@@ -55,7 +45,7 @@ function readyCautions({ lots, metal, fuel }: Making): string[] {
     // What is not known to be electric may be a flame.
     ...(fuel ? FUEL_CAUTIONS[fuel] : ['carbon-monoxide']),
     'coated-tools',
-    ...(metal === 'Cu' ? ['glare'] : []),
+    ...metalFacts(metal).cautions.ready,
     'dust',
   ]
 }
@@ -90,7 +80,7 @@ function late(making: Making): RunStep[] {
       kind: 'temperature',
       ...(window ? { window } : {}),
       hold: 'in-window',
-      cautions: NO_GLOW[metal],
+      cautions: metalFacts(metal).cautions.temperature,
     },
     { id: 'mould', kind: 'mould', hold: 'mould-dry', cautions: ['mould'] },
     {
@@ -102,12 +92,4 @@ function late(making: Making): RunStep[] {
     },
     { id: 'empty', kind: 'empty', cautions: ['quench'] },
   ]
-}
-
-/** Metal that gives no colour warning. */
-const NO_GLOW: Readonly<Record<FamilyMetal, readonly string[]>> = {
-  Cu: [],
-  Al: ['aluminium-no-glow'],
-  Zn: ['no-glow', 'zinc-overheat'],
-  Sn: ['no-glow'],
 }

@@ -1,5 +1,5 @@
-import type { PourWindow } from '#core/families'
-import type { AdditionClass, ChargedLot } from './classify'
+import type { Addition, PourWindow } from '#core/families'
+import type { ChargedLot } from './charged-lot'
 import type { Dose } from './doses'
 import type { MeltC, Portion } from './pot'
 import type { ChosenPractices, OwnPractice, Practice } from './practice'
@@ -36,7 +36,7 @@ export interface RunStep {
   /** stable over recomputation, so that what was ticked stays ticked */
   id: string
   kind: StepKind
-  addition?: AdditionClass
+  addition?: Addition
   lots?: ChargedLot[]
   dose?: Dose
   minutes?: readonly [number, number]

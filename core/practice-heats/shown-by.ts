@@ -1,5 +1,5 @@
-import { zincLeast } from '#core/losses'
-import { baseMetal } from '#core/alloys'
+import { zincLeast } from '#core/alloys'
+import { metalOf } from '#core/families'
 import type { Gear } from '#core/gear'
 import type { Heat } from '#core/heat'
 import { ledgerRow } from '#core/ledger'
@@ -35,7 +35,7 @@ const one = (test: (heat: Heat) => boolean): Rule => {
     return found && [found]
   }
 }
-const base = ({ alloy }: Heat) => (alloy ? baseMetal(alloy) : null)
+const metal = ({ alloy }: Heat) => (alloy ? metalOf(alloy) : null)
 const closes = (heat: Heat) => ledgerRow(heat).summary.balance?.state === 'closes'
 const inside = (heat: Heat) => ledgerRow(heat).verdict.startsWith('inside')
 const measured = (heat: Heat) =>
@@ -65,12 +65,12 @@ function gasCompared({ log = [] }: Heat): boolean {
 }
 
 const RULES: Readonly<Record<Exclude<Shown, 'nothing' | 'probe-checked'>, Rule>> = {
-  'aluminium-closes': one((heat) => base(heat) === 'Al' && heat.pour.ingots.length > 0 && closes(heat)),
+  'aluminium-closes': one((heat) => metal(heat) === 'Al' && heat.pour.ingots.length > 0 && closes(heat)),
   'three-close': threeAlike,
   'gas-compared': one(gasCompared),
   'two-metals-measured': one(
     (heat) =>
-      base(heat) === 'Cu' &&
+      metal(heat) === 'Cu' &&
       heat.weighed.length > 1 &&
       heat.weighed.every(({ kind }) => kind === 'virgin' || kind === 'master') &&
       measured(heat),
@@ -78,7 +78,7 @@ const RULES: Readonly<Record<Exclude<Shown, 'nothing' | 'probe-checked'>, Rule>>
   'brass-inside': one((heat) => ((heat.alloy && zincLeast(heat.alloy)) ?? 0) >= BRASS_PCT && inside(heat)),
   'scrap-inside': one(
     (heat) =>
-      base(heat) === 'Cu' &&
+      metal(heat) === 'Cu' &&
       heat.weighed.filter(({ kind }) => kind === 'scrap').length >= SCRAP_BINS &&
       inside(heat),
   ),

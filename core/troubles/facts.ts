@@ -1,17 +1,18 @@
-import { solidDensity } from '#core/alloys'
+import { solidDensity, zincLeast } from '#core/alloys'
+import { familyOf, poisonsOf, type Family, type Poison } from '#core/families'
 import { combineReadings, judge } from '#core/assay'
 import { partFigures } from '#core/casting'
 import { wantsFirstFire, type Gear } from '#core/gear'
-import { familyOf } from '#core/families'
 import { heatLiquidus, heatSummary, heatTrace, stepDoneMin, type Heat, type Seen } from '#core/heat'
-import { zincLeast } from '#core/losses'
 import { brimHolds, crucibleHolds, practiceInForce, temperatureAt } from '#core/melt'
 import type { Lot } from '#core/stock'
 
 /** What a heat's log says, as far as it says anything; null where nobody wrote it down. */
 export interface HeatFacts {
-  base: string
-  practice: string
+  /** null where no practice is known for the metal */
+  family: Family | null
+  /** what spoils it */
+  poisons: readonly Poison[]
   /** poured so far over the liquidus, °C */
   superheatC: number | null
   hottestOverC: number | null
@@ -79,8 +80,8 @@ export function heatFacts(heat: Heat, lots: readonly Lot[], gear: readonly Gear[
     heat.pour.returnsG ?? 0,
   ]
   return {
-    base: (alloy && familyOf(alloy)?.metal) ?? '',
-    practice: alloy?.practice ?? '',
+    family: alloy && familyOf(alloy),
+    poisons: alloy ? poisonsOf(alloy) : [],
     superheatC: over(
       heat.pour.pourTemperatureC ?? (poured !== null && trace.length ? temperatureAt(trace, poured) : null),
     ),

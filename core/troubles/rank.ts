@@ -1,3 +1,4 @@
+import { metalFacts } from '#core/families'
 import table from '#data/troubles.json'
 import type { HeatFacts } from './facts'
 
@@ -29,12 +30,10 @@ const COLD_C = 60
 const HOT_C = 150
 const LONG_MIN = 20
 const THIN_MM = 6
-const ALUMINIUM_PCT = 0.005
 const BEADS_PCT = 1
 /** So many bars that break at the fillet tell of the bar's corner, not of the metal. */
 export const BARS_AT_FAULT = 3
 const THIN_FORMS = new Set(['cans-loose', 'cans-pressed', 'foil', 'turnings', 'oily-turnings'])
-const TIN_BRONZES = new Set(['tin-bronze', 'leaded-bronze', 'red-brass'])
 
 const when = (known: unknown, isFor: boolean): Says => (known === null ? 'silent' : isFor ? 'for' : 'against')
 /** What was looked at speaks against; that nobody ticked it is no evidence. */
@@ -68,9 +67,13 @@ const EVIDENCE = {
   'moulds-unseen': (f: HeatFacts) => (f.seen.has('mould-cold') ? 'for' : unseen(f, 'ingot-moulds')),
   'feed-unseen': (f: HeatFacts) => (/riser|sink|shrink/.test(f.remarks) ? 'for' : 'silent'),
   'not-degassed': (f: HeatFacts) =>
-    f.degassed || f.base !== 'Al' ? 'against' : f.skipped.has('degas') ? 'for' : 'silent',
+    f.degassed || !f.family || !metalFacts(f.family.metal).degassed
+      ? 'against'
+      : f.skipped.has('degas')
+        ? 'for'
+        : 'silent',
   'not-deoxidised': (f: HeatFacts) =>
-    TIN_BRONZES.has(f.practice) ? when(f.deoxidised, f.deoxidised === false) : 'against',
+    f.family?.phosphorDeoxidised ? when(f.deoxidised, f.deoxidised === false) : 'against',
   'dirty-charge': (f: HeatFacts) =>
     f.coatings.length > 0 || f.forms.some((form) => form === 'painted' || form === 'oily-turnings')
       ? 'for'
@@ -86,9 +89,9 @@ const EVIDENCE = {
         ? 'for'
         : 'silent',
   'aluminium-in-tin-bronze': (f: HeatFacts) =>
-    TIN_BRONZES.has(f.practice)
-      ? when(f.composition.Al ?? 0, (f.composition.Al ?? 0) > ALUMINIUM_PCT)
-      : 'against',
+    f.poisons
+      .filter(({ elements }) => elements.includes('Al'))
+      .map(({ overPct }) => when(f.composition.Al ?? 0, (f.composition.Al ?? 0) > overPct))[0] ?? 'against',
   'zinc-hot': (f: HeatFacts) =>
     f.zincInOverC !== null
       ? when(f.zincInOverC, f.zincInOverC > COLD_C)
@@ -142,7 +145,7 @@ export function causesOf(symptom: string): Cause[] {
  */
 export function rankCauses(symptom: string, facts: HeatFacts): RankedCause[] {
   return causesOf(symptom)
-    .filter(({ metals }) => !metals || !facts.base || metals.includes(facts.base))
+    .filter(({ metals }) => !metals || !facts.family || metals.includes(facts.family.metal))
     .map((cause) => {
       const says: Says = EVIDENCE[cause.evidence](facts) as Says
       return {

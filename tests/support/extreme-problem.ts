@@ -41,7 +41,7 @@ export function extremeProblem(seed: number): ChargeProblem {
     () => (problem.target.othersTotalMax = pick([0, 1e-6, 100])),
     () => (problem.target.othersEachMax = pick([0, 1e-6, 100])),
     () =>
-      (problem.target.limits = pick([
+      (problem.target.limits = pick<ChargeProblem['target']['limits']>([
         {},
         { Cu: { min: 100 } },
         { Sn: { max: 0 } },
@@ -60,8 +60,8 @@ export function extremeProblem(seed: number): ChargeProblem {
     (lot) => (lot.minG = edge()),
     (lot) => (lot.maxG = edge()),
     (lot) => (lot.fixedG = edge()),
-    (lot) => (lot.sd = pick([{ Cu: 100 }, { Sn: 1e-9, Fe: 50 }])),
-    (lot) => (lot.composition = pick([{}, { Cu: 100 }, { Au: 100 }, { Zn: 1e-9 }])),
+    (lot) => (lot.sd = pick<Record<string, number>>([{ Cu: 100 }, { Sn: 1e-9, Fe: 50 }])),
+    (lot) => (lot.composition = pick<Record<string, number>>([{}, { Cu: 100 }, { Au: 100 }, { Zn: 1e-9 }])),
     (lot) => (lot.virgin = true),
   ]
   for (let turn = 1 + Math.floor(4 * random()); turn > 0; turn--) pick(changes)()

@@ -300,6 +300,9 @@ export function leastCostByYalps(problem: ChargeProblem): number | null {
 
 /** Least cost by javascript-lp-solver (Unlicense), plain blends only; null when infeasible. */
 export function leastCostByJsLp(problem: ChargeProblem): number | null {
-  const solution = jsLp.Solve({ optimize: 'cost', opType: 'min', ...asTable(problem) })
+  const solution = jsLp.Solve({ optimize: 'cost', opType: 'min', ...asTable(problem) }) as {
+    feasible: boolean
+    result: number
+  }
   return solution.feasible ? solution.result : null
 }

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { liquidusOf, nominalWhole, shrinkageOf, type Alloy } from '#core/alloys'
-import { pourWindow } from '#core/families'
+import { type Alloy, nominalWhole } from '#core/alloys'
+import { liquidusOf, pourWindow, shrinkageOf } from '#core/families'
 import { elementName } from '~/shared/units/elements'
 import { computed } from 'vue'
 import { useUnits } from '~/shared/units/useUnits'

@@ -1,10 +1,11 @@
 <script setup lang="ts">
+import { practicesOfGroup } from '#core/families'
 import { GROUPS, type Alloy, type AlloyGroup } from '#core/alloys'
 import type { OwnAlloy } from '#core/workspace'
 import { elementName } from '~/shared/units/elements'
 import { computed } from 'vue'
 import { useAlloyDraft } from './useAlloyDraft'
-import { GROUP_PRACTICES, PRACTICE_WORDS } from '~/shared/words/alloys-words'
+import { PRACTICE_WORDS } from '~/shared/words/alloys-words'
 import ElementAdder from '~/shared/fields/ElementAdder.vue'
 import QuantityField from '~/shared/fields/QuantityField.vue'
 import SheetDialog from '~/shared/page/SheetDialog.vue'
@@ -41,7 +42,7 @@ const known = computed(() => rows.value.map(({ symbol }) => symbol))
         <label
           ><span class="label">Handled as</span>
           <select v-model="draft.practice" class="field">
-            <option v-for="practice in GROUP_PRACTICES[draft.group]" :key="practice" :value="practice">
+            <option v-for="practice in practicesOfGroup(draft.group)" :key="practice" :value="practice">
               {{ PRACTICE_WORDS[practice] }}
             </option>
           </select></label

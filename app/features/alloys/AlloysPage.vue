@@ -1,15 +1,7 @@
 <script setup lang="ts">
-import {
-  ALLOYS,
-  GROUPS,
-  liquidusOf,
-  nominalWhole,
-  searchAlloys,
-  targetFromAssay,
-  type Alloy,
-} from '#core/alloys'
+import { type Alloy, ALLOYS, GROUPS, nominalWhole, searchAlloys, targetFromAssay } from '#core/alloys'
+import { liquidusOf, pourWindow } from '#core/families'
 import { combineReadings, measuredComposition } from '#core/assay'
-import { pourWindow } from '#core/families'
 import { heatStamp } from '#core/heat'
 import type { OwnAlloy } from '#core/workspace'
 import { computed, ref } from 'vue'

@@ -1,3 +1,4 @@
+import { practicesOfGroup } from '#core/families'
 import { computed, reactive, ref } from 'vue'
 import {
   alloyFaults,
@@ -11,7 +12,7 @@ import {
 } from '#core/alloys'
 import type { OwnAlloy } from '#core/workspace'
 import { now, useYard } from '~/storage/yard-store'
-import { alloyFaultWords, GROUP_PRACTICES } from '~/shared/words/alloys-words'
+import { alloyFaultWords } from '~/shared/words/alloys-words'
 import { useNotices } from '~/shared/page/useNotices'
 
 export interface AlloyRow {
@@ -63,7 +64,8 @@ export function useAlloyDraft(own: OwnAlloy | null, from: Partial<Alloy>, done: 
   function setGroup(group: AlloyGroup): void {
     draft.group = group
     draft.base = BASES[group]
-    if (!GROUP_PRACTICES[group].includes(draft.practice)) draft.practice = GROUP_PRACTICES[group][0]!
+    const practices = practicesOfGroup(group)
+    if (!practices.includes(draft.practice)) draft.practice = practices[0] ?? draft.practice
   }
 
   /** Limits either side of every nominal figure that is written down. */

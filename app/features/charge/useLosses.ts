@@ -1,7 +1,8 @@
 import { computed } from 'vue'
-import { alloyRecovery, FORMS, metallicYieldOf, type LossWay } from '#core/losses'
+import { alloyRecovery, lossFamily } from '#core/families'
+import { learnedYields, recoveryFor, recoveryKey } from '#core/learn'
+import { FORMS, type LossWay, metallicYieldOf } from '#core/losses'
 import { heatRecovery, heatYield, type Heat } from '#core/heat'
-import { lossFamily, learnedYields, recoveryFor, recoveryKey } from '#core/learn'
 import type { Lot } from '#core/stock'
 import { useTaught } from '~/shared/learning/taught-store'
 import { useYard } from '~/storage/yard-store'
@@ -131,7 +132,7 @@ export function useLosses() {
   function makeYards(): void {
     const current = heat.value
     if (!current) return
-    const family = lossFamily(current.alloy)
+    const family = current.alloy && lossFamily(current.alloy)
     const own = way.value === 'own'
     void decide('Change the yard’s losses', {
       useLearned: way.value === 'learned',

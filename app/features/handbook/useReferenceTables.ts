@@ -1,9 +1,17 @@
 import { computed } from 'vue'
-import { ALLOYS, GROUPS, liquidusOf, nominalWhole, shrinkageOf, solidDensity } from '#core/alloys'
-import { pourWindow } from '#core/families'
+import { ALLOYS, GROUPS, nominalWhole, solidDensity } from '#core/alloys'
+import {
+  liquidusOf,
+  metalFacts,
+  METALS,
+  pourWindow,
+  RECOVERY_SOURCE,
+  recoveryPriors,
+  shrinkageOf,
+} from '#core/families'
+import { FORM_SOURCE, FORMS } from '#core/losses'
 import { ELEMENTS, ELEMENT_SOURCE } from '#core/composition'
 import { FIXED_POINTS, FIXED_POINT_SOURCE } from '#core/gear'
-import { FORM_SOURCE, FORMS, RECOVERY_SOURCE, recoveryPriors, ZINC_STEPS } from '#core/losses'
 import { INCANDESCENCE, INCANDESCENCE_SOURCE } from '#core/melt'
 import { elementName } from '~/shared/units/elements'
 import { capital } from '~/shared/units/figures'
@@ -94,17 +102,19 @@ export function useReferenceTables() {
   }
 
   function recoveries(): Reference {
-    const copper = ZINC_STEPS.map((upToPct, at) => {
-      const from = ZINC_STEPS[at - 1]
-      const zinc =
-        from === undefined
-          ? `to ${upToPct} % Zn`
-          : upToPct < 100
-            ? `${from} to ${upToPct} % Zn`
-            : `over ${from} % Zn`
-      return { name: `In copper, ${zinc}`, priors: recoveryPriors('Cu', upToPct) }
+    const families = METALS.flatMap((metal) => {
+      const { name, lossFamilies } = metalFacts(metal)
+      return lossFamilies.map(({ zincUpToPct }, at) => {
+        const from = lossFamilies[at - 1]?.zincUpToPct
+        const zinc =
+          from !== undefined
+            ? `, ${zincUpToPct < 100 ? `${from} to ${zincUpToPct}` : `over ${from}`} % Zn`
+            : lossFamilies.length > 1
+              ? `, to ${zincUpToPct} % Zn`
+              : ''
+        return { name: `In ${name}${zinc}`, priors: recoveryPriors(metal, zincUpToPct) }
+      })
     })
-    const families = [...copper, { name: 'In aluminium', priors: recoveryPriors('Al', 0) }]
     const symbols = [...new Set(families.flatMap(({ priors }) => Object.keys(priors)))]
     return {
       id: 'recovery',
@@ -117,7 +127,7 @@ export function useReferenceTables() {
             name: `${capital(elementName(symbol))} (${symbol})`,
             cells: families.map(({ priors }) => {
               const known = priors[symbol]
-              return known ? `${(100 * known.value).toFixed(1)} %` : NONE
+              return known === undefined ? NONE : `${(100 * known).toFixed(1)} %`
             }),
           })),
         },

@@ -158,12 +158,12 @@ const meanCost = computed(() => {
       What builds up in metal that goes round could not be worked out: {{ trampsFault }}. Open the page again.
     </p>
     <section
-      v-for="{ base, generations } in tramps"
-      :key="base"
+      v-for="{ metal, generations } in tramps"
+      :key="metal"
       class="slab mt-4 p-4"
-      :aria-label="`Tramp elements, ${base}`"
+      :aria-label="`Tramp elements, ${metal}`"
     >
-      <h2 class="chalk mb-1">What builds up in {{ FAMILY_WORDS[base] }} that go round</h2>
+      <h2 class="chalk mb-1">What builds up in {{ FAMILY_WORDS[metal] }} that go round</h2>
       <div class="overflow-x-auto" tabindex="0" aria-label="Tramp elements by generation">
         <table class="w-full text-left">
           <thead class="text-sm text-soft">

@@ -3,7 +3,10 @@ import { INCANDESCENCE, INCANDESCENCE_SOURCE } from '#core/melt'
 import { useUnits } from '~/shared/units/useUnits'
 
 /** What the glow says where no instrument is at hand. */
-defineProps<{ aluminium: boolean }>()
+defineProps<{
+  /** the metal, where it does not glow */
+  dull: string | null
+}>()
 const emit = defineEmits<{ seen: [text: string] }>()
 const { degrees } = useUnits()
 const span = (from: number, to: number) => `${degrees(from)} to ${degrees(to)}`
@@ -11,8 +14,8 @@ const span = (from: number, to: number) => `${degrees(from)} to ${degrees(to)}`
 
 <template>
   <div class="mt-2" data-testid="colour-guide">
-    <p v-if="aluminium" role="alert" class="border-l-8 border-oxide bg-oxide-wash px-3 py-2 font-bold">
-      Molten aluminium does not glow. This is the colour of the crucible wall; if the metal itself glows, it
+    <p v-if="dull" role="alert" class="border-l-8 border-oxide bg-oxide-wash px-3 py-2 font-bold">
+      Molten {{ dull }} does not glow. This is the colour of the crucible wall; if the metal itself glows, it
       is far too hot.
     </p>
     <p class="my-2 text-soft">Seen in the shade, beside the flame. Press what it looks like.</p>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { format } from 'date-fns'
+import { factsOf } from '#core/families'
 import { densityIndex } from '#core/melt'
 import { sensibleReadings, type LogKind } from '#core/heat'
 import type { TimeUnit } from '#formats/temperature-csv'
@@ -19,6 +20,12 @@ import QuantityField from '~/shared/fields/QuantityField.vue'
 
 /** What happened, written down with one press; the newest first. */
 const props = defineProps<{ log: MeltLog; locked: boolean }>()
+/** The metal, where its glow tells nothing. */
+const dull = computed(() => {
+  const alloy = props.log.heat.value?.alloy
+  const facts = alloy && factsOf(alloy)
+  return facts && !facts.glows ? facts.name : null
+})
 const { entries, truly, probe, add, addReadings, startMs, strike, struck, putBack } = props.log
 const file = ref<{ open: () => void }>()
 const fault = ref('')
@@ -154,7 +161,7 @@ const clock = (iso: string) => format(new Date(iso), 'HH:mm')
           No instrument: by the colour
         </button>
       </div>
-      <ColourGuide v-if="byEye" :aluminium="log.heat.value?.alloy?.base === 'Al'" @seen="seen" />
+      <ColourGuide v-if="byEye" :dull="dull" @seen="seen" />
       <LogForm v-if="more" :key="more" :kind="more" :log="log" @done="more = null" />
     </template>
     <div v-if="struck && !locked" class="mt-3 flex flex-wrap items-center gap-3" data-testid="struck">

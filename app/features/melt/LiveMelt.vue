@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { baseMetal } from '#core/alloys'
 import { COVERS, HYDROGEN_GUESS_SOURCE, MAGNESIUM_SOURCE, ZINC_LOSS_SOURCE } from '#core/melt'
 import type { MeltLog } from './useMeltLog'
 import type { LiveMelt } from './useLiveMelt'
@@ -10,8 +9,20 @@ import { GAS_WORDS } from './log-words'
 
 /** What is likely in the crucible now: estimates from the log. */
 const props = defineProps<{ log: MeltLog; live: LiveMelt }>()
-const { latest, distrusted, superheat, window, windowLeft, zinc, magnesium, hydrogen, gas, cover, aheadMin } =
-  props.live
+const {
+  latest,
+  distrusted,
+  superheat,
+  window,
+  windowLeft,
+  zinc,
+  magnesium,
+  hydrogen,
+  gas,
+  cover,
+  facts,
+  aheadMin,
+} = props.live
 const { grams, degrees, temperature } = useUnits()
 const spread = (celsius: number) =>
   `${Math.round(temperature.value === 'F' ? celsius * 1.8 : celsius)} °${temperature.value}`
@@ -71,7 +82,7 @@ const where = computed(() => {
         gas.length > 2 ? 'likely' : gas.length > 0 ? 'possible' : 'nothing speaks for it'
       }}</b><template v-if="gas.length"> ({{ gas.map((reason) => GAS_WORDS[reason]).join(', ') }})</template>.
     </p>
-    <p v-if="log.heat.value?.alloy && baseMetal(log.heat.value.alloy) === 'Cu'" class="mt-2 text-soft">
+    <p v-if="facts?.loses.includes('Zn')" class="mt-2 text-soft">
       Reckoned with its cover: {{ COVERS.find(({ id }) => id === cover)?.name }}.
     </p>
     <p class="mt-2 text-xs text-soft">

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useWakeLock } from '@vueuse/core'
-import { baseMetal } from '#core/alloys'
+import { familyProblem } from '#core/families'
 import { computed, defineAsyncComponent, onBeforeUnmount, ref, watch } from 'vue'
 import { useCrucibleStanding } from '~/shared/gear/useCrucibleStanding'
 import { useLiveMelt } from './useLiveMelt'
@@ -27,7 +27,8 @@ const MeltTrace = defineAsyncComponent(() => import('./MeltTrace.vue'))
 const topUpZincG = ref(0)
 const sheet = useRunSheet(() => topUpZincG.value)
 const units = useUnits()
-const { heat, steps, current, doneCount, liquidus, lines, metal } = sheet
+const { heat, steps, current, doneCount, liquidus, lines } = sheet
+const strange = computed(() => heat.value?.alloy && familyProblem(heat.value.alloy))
 const log = useMeltLog()
 const live = useLiveMelt(log, sheet)
 watch(
@@ -63,9 +64,9 @@ const unweighed = computed(() => heat.value?.weighed.length === 0)
     <CrucibleRefused />
     <WeighedRemark v-if="!heat.loggedAt" :heat="heat" />
     <div v-if="!steps.length" class="slab max-w-xl p-5">
-      <p v-if="heat.alloy && !metal && lines.length" class="mb-3">
-        No practice is known for a metal that is mostly {{ elementName(baseMetal(heat.alloy)) }}, so no run
-        sheet is made. Log what you do below, and weigh what comes out.
+      <p v-if="strange && lines.length" class="mb-3">
+        No practice is known for a metal that is mostly {{ elementName(strange.metal) }}, so no run sheet is
+        made. Log what you do below, and weigh what comes out.
       </p>
       <p v-else class="mb-3">A run sheet is made from the charge, and there is none yet.</p>
       <NuxtLink :to="`/heat/${heat.number}/charge`" class="btn btn-next">Work out the charge</NuxtLink>

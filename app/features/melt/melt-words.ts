@@ -1,11 +1,5 @@
-import {
-  heldAt,
-  type AdditionClass,
-  type Hold,
-  type HoldState,
-  type judgeDose,
-  type RunStep,
-} from '#core/melt'
+import { heldAt, type Hold, type HoldState, type judgeDose, type RunStep } from '#core/melt'
+import { metalFacts, type Addition, type FamilyMetal } from '#core/families'
 import { listed } from '~/shared/units/figures'
 
 export interface StepWords {
@@ -16,10 +10,11 @@ export interface StepWords {
 interface Tools {
   grams: (value: number, step?: number) => string
   degrees: (celsius: number) => string
-  base: string
+  /** null where no practice is known for it */
+  metal: FamilyMetal | null
 }
 
-const ADD_HOW: Readonly<Record<AdditionClass, string>> = {
+const ADD_HOW: Readonly<Record<Addition, string>> = {
   copper: 'Push the preheated pieces under as the pool takes them.',
   bronze: 'It melts into the copper easily; push it under, a few pieces at a time.',
   light: 'Press it together and hold it under the surface, or it burns before it melts.',
@@ -36,7 +31,7 @@ const ADD_HOW: Readonly<Record<AdditionClass, string>> = {
 }
 
 /** Where another metal wants another way. */
-const ADD_HOW_IN: Readonly<Record<string, Partial<Record<AdditionClass, string>>>> = {
+const ADD_HOW_IN: Readonly<Partial<Record<FamilyMetal, Partial<Record<Addition, string>>>>> = {
   Zn: {
     aluminium:
       'In thin pieces, pushed under; stir until dissolved. The melt may be as hot as it takes, no hotter.',
@@ -51,7 +46,7 @@ const ADD_HOW_IN: Readonly<Record<string, Partial<Record<AdditionClass, string>>
 }
 
 /** The name of an addition when it is a step of its own. */
-const ADD_TITLE: Readonly<Record<AdditionClass, string>> = {
+const ADD_TITLE: Readonly<Record<Addition, string>> = {
   copper: 'copper',
   bronze: 'bronze and returns',
   light: 'turnings and light scrap',
@@ -87,7 +82,7 @@ export const portionWords = (
     : []
 
 /** What the melt is held at while something goes in. */
-function heldWords(step: RunStep, { grams, degrees }: Tools): string {
+function heldWords(step: RunStep, { grams, degrees }: Pick<Tools, 'grams' | 'degrees'>): string {
   const between = ({ fromC, toC }: { fromC: number; toC: number }) => `${degrees(fromC)} and ${degrees(toC)}`
   const boils =
     step.boilsC === undefined ? '' : ` Above ${degrees(step.boilsC)} zinc boils out of it: stand clear.`
@@ -102,7 +97,7 @@ function heldWords(step: RunStep, { grams, degrees }: Tools): string {
 }
 
 /** A run-sheet step in words: what to do, and how. */
-export function stepWords(step: RunStep, { grams, degrees, base }: Tools): StepWords {
+export function stepWords(step: RunStep, { grams, degrees, metal }: Tools): StepWords {
   const dose = step.dose
     ? step.dose.lowG === step.dose.highG
       ? grams(step.dose.lowG, 0.1)
@@ -116,14 +111,15 @@ export function stepWords(step: RunStep, { grams, degrees, base }: Tools): StepW
     tooMuchPct !== undefined && step.dose && step.dose.shareHighPct > 0
       ? ` More than ${grams((step.dose.highG * tooMuchPct) / step.dose.shareHighPct)} does harm.`
       : ''
-  const held = heldWords(step, { grams, degrees, base })
+  const held = heldWords(step, { grams, degrees })
+  const whole = metal !== null && metalFacts(metal).begins === 'whole'
   switch (step.kind) {
     case 'ready':
       return { title: 'Get ready', how: 'Dress, clear the path, lay out sand, tongs, skimmer and stirrer.' }
     case 'crucible':
       return {
         title: 'Heat the crucible',
-        how: `${CRUCIBLE_WORDS[base] ?? CRUCIBLE_WORDS.Cu} ${step.practice?.how ?? ''}`,
+        how: `${metal ? CRUCIBLE_WORDS[metal] : 'A sound one.'} ${step.practice?.how ?? ''}`,
       }
     case 'preheat':
       return {
@@ -132,11 +128,10 @@ export function stepWords(step: RunStep, { grams, degrees, base }: Tools): StepW
       }
     case 'base':
       return {
-        title: base === 'Cu' ? 'Melt the base charge' : 'Melt a small pool first',
-        how:
-          base === 'Cu'
-            ? 'Heaviest pieces first. Wait until all of it is fully molten before anything else goes in.'
-            : 'A few pieces to a pool, then push the rest under as it takes them.',
+        title: whole ? 'Melt the base charge' : 'Melt a small pool first',
+        how: whole
+          ? 'Heaviest pieces first. Wait until all of it is fully molten before anything else goes in.'
+          : 'A few pieces to a pool, then push the rest under as it takes them.',
       }
     case 'first-fire':
       return {
@@ -148,7 +143,9 @@ export function stepWords(step: RunStep, { grams, degrees, base }: Tools): StepW
     case 'add':
       return {
         title: `Add the ${additionTitle(step)}`,
-        how: (step.practice?.how ?? ADD_HOW_IN[base]?.[step.addition!] ?? ADD_HOW[step.addition!]) + held,
+        how:
+          (step.practice?.how ?? (metal && ADD_HOW_IN[metal]?.[step.addition!]) ?? ADD_HOW[step.addition!]) +
+          held,
       }
     case 'flux':
       return { title: `Flux: ${practice}${dose ? `, ${dose}` : ''}`, how: step.practice!.how + most }
@@ -214,7 +211,7 @@ export function stepWords(step: RunStep, { grams, degrees, base }: Tools): StepW
 }
 
 /** Which pot each metal goes into. */
-const CRUCIBLE_WORDS: Readonly<Record<string, string>> = {
+const CRUCIBLE_WORDS: Readonly<Record<FamilyMetal, string>> = {
   Cu: 'A sound one that has only seen this alloy family.',
   Al: 'A sound one that has only seen aluminium.',
   Zn: 'A sound clay-graphite or coated one that has only seen zinc; never bare iron where aluminium is above a tenth.',

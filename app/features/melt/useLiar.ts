@@ -1,5 +1,5 @@
 import { computed, type ComputedRef } from 'vue'
-import type { Liquidus } from '#core/alloys'
+import type { Liquidus } from '#core/families'
 import { findPlateau, readsLow, readsOff } from '#core/melt'
 import type { MeltLog } from './useMeltLog'
 

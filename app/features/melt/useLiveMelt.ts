@@ -1,8 +1,8 @@
 import { computed, onMounted } from 'vue'
-import { baseMetal } from '#core/alloys'
+import { zincLeast, zincWanted } from '#core/alloys'
 import { predictMelt } from '#core/charge'
+import { factsOf } from '#core/families'
 import { heatWindow, weighedCharge } from '#core/heat'
-import { zincLeast, zincWanted } from '#core/losses'
 import {
   brimOfNumber,
   gasReasons,
@@ -77,6 +77,7 @@ export function useLiveMelt(
     )
     return step ? minutesAt(stateOf(step)!.at) : null
   }
+  const facts = computed(() => (heat.value?.alloy ? factsOf(heat.value.alloy) : null))
   const zincFrom = computed(() => bearingFrom('Zn', 1))
   const cover = computed(() => {
     const alloy = heat.value?.alloy
@@ -91,7 +92,13 @@ export function useLiveMelt(
   const zinc = computed(() => {
     const melt = charged.value
     const alloy = heat.value?.alloy
-    if (!alloy || baseMetal(alloy) !== 'Cu' || !melt || melt.tapMassG <= 0 || trace.value.length === 0)
+    if (
+      !alloy ||
+      !facts.value?.loses.includes('Zn') ||
+      !melt ||
+      melt.tapMassG <= 0 ||
+      trace.value.length === 0
+    )
       return null
     if (distrusted.value) return null
     if (zincFrom.value === null || (melt.composition.Zn ?? 0) < ZINC_WORTH_PCT) return null
@@ -130,12 +137,19 @@ export function useLiveMelt(
     const melt = charged.value
     const began = melt?.composition.Mg ?? 0
     const from = bearingFrom('Mg', 0.05)
-    if (heat.value?.alloy?.base !== 'Al' || began < 0.02 || from === null || trace.value.length === 0)
+    const alloy = heat.value?.alloy
+    if (
+      !alloy ||
+      !facts.value?.loses.includes('Mg') ||
+      began < 0.02 ||
+      from === null ||
+      trace.value.length === 0
+    )
       return null
     return {
       beganPct: began,
       ...magnesiumLeft(began, trace.value, from, Math.max(from, nowMin.value)),
-      limit: heat.value.alloy.limits.Mg?.min ?? null,
+      limit: alloy.limits.Mg?.min ?? null,
     }
   })
   const gas = computed(() => {
@@ -144,7 +158,7 @@ export function useLiveMelt(
     const lots = current.weighed.map(({ lotId }) => yard.records.lots[lotId] as Lot | undefined)
     const base = current.done.base
     return gasReasons({
-      base: current.alloy.base,
+      wantsDegassing: facts.value?.degassed ?? false,
       coatings: lots.flatMap((lot) => lot?.coatings ?? []),
       forms: current.weighed.map(({ form }) => form),
       superheatC:
@@ -164,7 +178,7 @@ export function useLiveMelt(
     }, 0),
   )
   const hydrogen = computed(() => {
-    if (heat.value?.alloy?.base !== 'Al' || trace.value.length === 0 || distrusted.value) return null
+    if (!facts.value?.degassed || trace.value.length === 0 || distrusted.value) return null
     const hottest = Math.max(...trace.value.map(({ celsius }) => celsius))
     const reasons = gas.value.filter((reason) => reason !== 'not-degassed').length
     return hottest > 665 ? hydrogenGuess(hottest, reasons, degasMin.value) : null
@@ -180,6 +194,7 @@ export function useLiveMelt(
     hydrogen,
     gas,
     cover,
+    facts,
     liquidus,
     aheadMin: AHEAD_MIN,
   }

@@ -62,7 +62,7 @@ export function useRunSheet(topUpZincG: () => number = () => 0) {
     yard.lots.find(({ id }) => id === lotId)?.form ??
     'casting'
 
-  const words = (step: RunStep) => stepWords(step, { grams, degrees, base: metal.value ?? '' })
+  const words = (step: RunStep) => stepWords(step, { grams, degrees, metal: metal.value })
   const stateOf = (step: RunStep) => heat.value?.done[step.id] ?? null
   const current = computed(() => steps.value.find((step) => !stateOf(step)) ?? null)
   const next = computed(() => {

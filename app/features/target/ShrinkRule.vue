@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { patternLength } from '#core/casting'
-import { shrinkageOf, PRACTICES, type Practice } from '#core/alloys'
+import { type Practice, PRACTICES } from '#core/alloys'
+import { shrinkageOf } from '#core/families'
 import { computed, ref, watch } from 'vue'
 import { useHeat } from '~/shared/heat/useHeat'
 import { useUnits } from '~/shared/units/useUnits'

@@ -1,6 +1,5 @@
 <script setup lang="ts">
-import { baseMetal } from '#core/alloys'
-import { familyOf } from '#core/families'
+import { familyProblem } from '#core/families'
 import { heatLiquidus, heatWindow } from '#core/heat'
 import { computed, ref } from 'vue'
 import { useMetalNeed } from './useMetalNeed'
@@ -23,6 +22,7 @@ const { heat, edit, need, differs, density } = bench
 const units = useUnits()
 const { grams } = units
 const alloy = computed(() => heat.value?.alloy ?? null)
+const strange = computed(() => alloy.value && familyProblem(alloy.value))
 const locked = computed(() => !!heat.value?.loggedAt)
 const open = ref(false)
 const adding = computed(() => open.value || !!heat.value?.need)
@@ -87,14 +87,10 @@ const liquidus = computed(() => (heat.value ? heatLiquidus(heat.value) : null))
                 >, {{ density.gcm3.toFixed(2) }} g/cm³{{ density.published ? '' : ' (estimate)' }}</template
               >.
             </p>
-            <p
-              v-if="!familyOf(alloy)"
-              class="my-2 border-l-8 border-oxide bg-oxide-wash px-3 py-2"
-              role="status"
-            >
-              <b>No practice is known for this metal.</b> It is mostly {{ elementName(baseMetal(alloy)) }},
-              which {{ PRACTICE_WORDS[alloy.practice] }} is not: the charge can be worked out and weighed, but
-              no run sheet, order or temperature is told.
+            <p v-if="strange" class="my-2 border-l-8 border-oxide bg-oxide-wash px-3 py-2" role="status">
+              <b>No practice is known for this metal.</b> It is mostly {{ elementName(strange.metal) }}, which
+              {{ PRACTICE_WORDS[strange.practice] }} is not: the charge can be worked out and weighed, but no
+              run sheet, order or temperature is told.
             </p>
             <QuantityField
               v-if="liquidus?.kind !== 'published'"

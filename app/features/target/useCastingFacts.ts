@@ -1,6 +1,6 @@
 import { computed } from 'vue'
-import { nominalWhole, shrinkageOf, solidDensity } from '#core/alloys'
-import { familyOf } from '#core/families'
+import { nominalWhole, solidDensity } from '#core/alloys'
+import { familyOf, metalFacts, shrinkageOf } from '#core/families'
 import { heatLiquidus, heatWindow } from '#core/heat'
 import {
   checkSections,
@@ -76,15 +76,15 @@ export function useCastingFacts() {
   })
   const riser = computed(() => {
     const metal = alloy.value && familyOf(alloy.value)?.metal
-    // Risers are told for copper alloys and aluminium; of zinc and tin no table is known.
-    if (!ruling.value || (metal !== 'Cu' && metal !== 'Al')) return null
+    const freezing = metal && metalFacts(metal).freezingShrinkage
+    if (!ruling.value || !freezing) return null
     const largest = Math.max(...measured.value.map(({ figures }) => figures?.volumeCm3 ?? 0))
     return riserFor({
       modulusMm: ruling.value,
       volumeCm3: largest,
       heightOverDiameter: RISER_TALL,
       onTop: false,
-      base: metal,
+      freezingShrinkagePct: freezing.pct,
     })
   })
   const checks = computed(() => checkSections(parts.value, need.value.headMm ?? null))

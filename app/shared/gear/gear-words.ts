@@ -1,3 +1,4 @@
+import type { FamilyMetal } from '#core/families'
 import type { GearType, Wear } from '#core/gear'
 
 export const GEAR_WORDS: Readonly<Record<GearType, { one: string; many: string; empty: string }>> = {
@@ -51,7 +52,12 @@ export function wearWords({ wallLost, massLost, retire }: Wear): string {
   return `Retire it: ${WORN[retire]}.${worn ? ` ${worn}.` : ''}`
 }
 
-export const FAMILY_WORDS: Readonly<Record<string, string>> = { Cu: 'copper alloys', Al: 'aluminium' }
+export const FAMILY_WORDS: Readonly<Record<string, string>> = {
+  Cu: 'copper alloys',
+  Al: 'aluminium',
+  Zn: 'zinc alloys',
+  Sn: 'tin and pewter',
+} satisfies Record<FamilyMetal, string>
 
 /** "A scale", "An ingot mould". */
 export const aWord = (noun: string): string => `${/^[aeiou]/.test(noun) ? 'An' : 'A'} ${noun}`

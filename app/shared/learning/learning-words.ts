@@ -1,11 +1,13 @@
-import type { ChartRule, Family } from '#core/learn'
+import type { ChartRule } from '#core/learn'
 
-export const FAMILY_NAMES: Readonly<Record<Family, string>> = {
+/** Kinds of alloy that lose their elements alike. */
+export const FAMILY_NAMES: Readonly<Record<string, string>> = {
   Al: 'aluminium alloys',
   'Cu-low-zinc': 'bronzes (zinc to 5 %)',
   'Cu-some-zinc': 'red brasses (zinc to 15 %)',
   'Cu-much-zinc': 'brasses',
-  other: 'other metals',
+  Zn: 'zinc alloys',
+  Sn: 'tin and pewter',
 }
 
 export const RULE_WORDS: Readonly<Record<ChartRule, string>> = {

@@ -1,5 +1,5 @@
-import type { AlloyFault, AlloyGroup, Liquidus, Practice } from '#core/alloys'
-import type { PourWindow } from '#core/families'
+import type { AlloyFault, Practice } from '#core/alloys'
+import type { Liquidus, PourWindow } from '#core/families'
 import { elementName } from '~/shared/units/elements'
 import { percent } from '~/shared/units/figures'
 
@@ -22,15 +22,6 @@ export const PRACTICE_WORDS: Readonly<Record<Practice, string>> = {
   'aluminium-wrought': 'wrought aluminium',
   'zinc-aluminium': 'zinc casting alloy',
   'tin-base': 'pewter and white metal',
-}
-
-export const GROUP_PRACTICES: Readonly<Record<AlloyGroup, readonly Practice[]>> = {
-  bronze: ['tin-bronze', 'leaded-bronze', 'silicon-bronze', 'aluminium-bronze', 'manganese-bronze'],
-  brass: ['red-brass', 'yellow-brass', 'wrought-brass', 'silicon-brass'],
-  copper: ['conductive-copper', 'deoxidised-copper', 'copper-nickel'],
-  aluminium: ['aluminium-casting', 'aluminium-magnesium', 'aluminium-wrought'],
-  zinc: ['zinc-aluminium'],
-  tin: ['tin-base'],
 }
 
 /** What is wrong with an own alloy, and what to do. */

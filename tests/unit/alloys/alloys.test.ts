@@ -1,14 +1,14 @@
 import { describe, expect, it } from 'vitest'
 import {
-  alloySchema,
   ALLOYS,
-  estimateLiquidus,
+  alloySchema,
   findAlloy,
   gradeComposition,
   nominalOf,
   orderedLimits,
   searchAlloys,
 } from '#core/alloys'
+import { estimateLiquidus } from '#core/families'
 import { sumPct } from '#core/composition'
 
 describe('library', () => {

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { ALLOYS, alloyFaults, findAlloy, limitsFromNominal, shrinkageOf, targetFromAssay } from '#core/alloys'
+import { alloyFaults, ALLOYS, findAlloy, limitsFromNominal, targetFromAssay } from '#core/alloys'
+import { shrinkageOf } from '#core/families'
 import { readAlloys, writeAlloys } from '#formats/alloys-json'
 import { alloyFaultWords } from '~/shared/words/alloys-words'
 

@@ -193,7 +193,7 @@ describe('a season', () => {
       ),
     )
     expect([...found.keys()].sort()).toEqual([...model.keys()].sort())
-    for (const [key, record] of model) expect(found.get(key)).toEqual(record)
+    for (const [key, record] of model) expect(found.get(key as `${string}/${string}`)).toEqual(record)
     expect(reloads).toBeGreaterThan(EDITS / 250)
     // Nothing is left lying about: a journal entry for each step kept, their order, what was done last and the revision.
     expect(disk.stores.get('journal')!.size).toBeLessThanOrEqual(JOURNAL_LENGTH + 3)

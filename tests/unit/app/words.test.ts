@@ -157,7 +157,7 @@ describe('run sheet and figures typed', () => {
   it('a step says what, how much and under which temperature', () => {
     const words = stepWords(
       { id: 'add-zinc', kind: 'add', addition: 'zinc', meltC: { fromC: 1030, toC: 1080 }, cautions: [] },
-      { ...tools, degrees: (c) => `${c} °C`, base: 'Cu' },
+      { ...tools, degrees: (c) => `${c} °C`, metal: 'Cu' },
     )
     expect(words.title).toBe('Add the zinc')
     expect(words.how).toContain('Keep the melt between 1030 °C and 1080 °C.')

@@ -91,7 +91,7 @@ function heat(
   const random = seeded(seed)
   const shake = (sd: number) => noise * sd * (random() + random() + random() - 1.5) * 2
   const recovery = { Cu: 0.995, Sn: 0.99, Zn: 0.97 }
-  const lots = [
+  const lots: HeatFigures['lots'] = [
     {
       name: 'pipe',
       massG: 1500 + shake(0.5),

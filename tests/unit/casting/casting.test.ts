@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { findAlloy, nominalWhole, shrinkageOf, solidDensity } from '#core/alloys'
+import { findAlloy, nominalWhole, solidDensity } from '#core/alloys'
+import { shrinkageOf } from '#core/families'
 import {
   bodyFigures,
   checkSections,
@@ -194,7 +195,13 @@ describe('freezing', () => {
 
 describe('risers', () => {
   it('a riser on top freezes 1.2² times as long as what it feeds', () => {
-    const riser = riserFor({ modulusMm: 8, volumeCm3: 20, heightOverDiameter: 1, onTop: true, base: 'Cu' })
+    const riser = riserFor({
+      modulusMm: 8,
+      volumeCm3: 20,
+      heightOverDiameter: 1,
+      onTop: true,
+      freezingShrinkagePct: 5,
+    })
     expect(riser.ruledBy).toBe('freezes last')
     const body = bodyFigures('bar', { diameter: riser.diameterMm, length: riser.heightMm })
     const foot = (Math.PI / 400) * riser.diameterMm ** 2
@@ -206,14 +213,14 @@ describe('risers', () => {
       volumeCm3: 400,
       heightOverDiameter: 1.5,
       onTop: false,
-      base: 'Al',
+      freezingShrinkagePct: 6.5,
     })
     expect(riser.ruledBy).toBe('feeds enough')
     expect(0.14 * riser.volumeCm3).toBeCloseTo(0.065 * (400 + riser.volumeCm3))
   })
   it('without a section there is no riser', () => {
     expect(() =>
-      riserFor({ modulusMm: 0, volumeCm3: 4, heightOverDiameter: 1, onTop: true, base: 'Al' }),
+      riserFor({ modulusMm: 0, volumeCm3: 4, heightOverDiameter: 1, onTop: true, freezingShrinkagePct: 6.5 }),
     ).toThrow(RangeError)
   })
 })

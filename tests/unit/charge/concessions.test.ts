@@ -17,6 +17,8 @@ beforeAll(async () => {
 function ask(tinG: number, scaleG: number, doubtPct: number): WeighingAsk {
   const lot = { weighErrorG: scaleG, metallicYield: 1 }
   const problem: ChargeProblem = {
+    format: 'hephaestal/charge-problem',
+    version: 2,
     target: { base: 'Cu', tapMassG: 1000, limits: { Sn: { min: 9, max: 12 } } },
     lots: [
       { ...lot, id: 'cathode', composition: { Cu: 100 }, availableG: 5000, pricePerKg: 9 },

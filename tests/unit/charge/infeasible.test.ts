@@ -154,7 +154,7 @@ describe('what cannot hold together', () => {
   })
 
   it('names the rule when only whole pieces or the number of lots stand in the way', () => {
-    const lots = [
+    const lots: ChargeProblem['lots'] = [
       { id: 'copper', availableG: 3000, pricePerKg: 8, composition: { Cu: 100 }, pieceG: 700 },
       { id: 'tin', availableG: 3000, pricePerKg: 30, composition: { Sn: 100 } },
     ]

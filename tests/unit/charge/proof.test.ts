@@ -7,6 +7,7 @@ import {
   type ChargeProblem,
   type ChargeSolver,
 } from '#core/charge'
+import type { Composition } from '#core/composition'
 import { seeded } from '../../support/random-problem'
 
 let solver: ChargeSolver
@@ -23,11 +24,12 @@ const SAME = 1e-3
 /** A seeded blend of three lots in steps of 50 g, so few that every charge there is can be tried. */
 function problemOf(random: () => number): ChargeProblem {
   const price = () => Math.round(2 + 18 * random())
-  const lots = [
+  const metals: { id: string; composition: Composition }[] = [
     { id: 'red', composition: { Cu: 85 + 3 * random(), Sn: 2 + 3 * random(), Zn: 6 + 4 * random() } },
     { id: 'bar', composition: { Cu: 99.9 } },
     { id: 'bell', composition: { Cu: 76 + 4 * random(), Sn: 19 + 3 * random() } },
-  ].map((lot) => ({ ...lot, availableG: 1200, pricePerKg: price() }))
+  ]
+  const lots = metals.map((lot) => ({ ...lot, availableG: 1200, pricePerKg: price() }))
   const least = 4 + 5 * random()
   // Some windows are so narrow that no three steps meet in them.
   const width = random() < 0.4 ? 0.04 : 0.8 + 2 * random()
@@ -37,6 +39,8 @@ function problemOf(random: () => number): ChargeProblem {
       tapMassG: TAP_G,
       limits: { Sn: { min: least, max: least + width }, Zn: { max: 0.5 + 5 * random() } },
     },
+    format: 'hephaestal/charge-problem',
+    version: 2,
     lots,
     objective: 'cost',
     excessMaxG: EXCESS_G,

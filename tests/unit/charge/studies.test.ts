@@ -1,6 +1,7 @@
 import loadHighs, { type Highs } from 'highs'
 import { beforeAll, describe, expect, it } from 'vitest'
 import { ALLOYS } from '#core/alloys'
+import { recoveryPriors, type FamilyMetal } from '#core/families'
 import {
   alternatives,
   boughtLot,
@@ -19,7 +20,6 @@ import {
   type WeighingAsk,
   weightBand,
 } from '#core/charge'
-import { recoveryPriors } from '#core/losses'
 import { toChargeLot, type Lot } from '#core/stock'
 import demo from '#data/demo-yard.json'
 import { breaches } from '../../support/breaches'
@@ -33,8 +33,7 @@ beforeAll(async () => {
   solver = createChargeSolver(highs, () => performance.now(), { keep: true })
 })
 
-const recoveryOf = (base: string, zinc = 3) =>
-  Object.fromEntries(Object.entries(recoveryPriors(base, zinc)).map(([symbol, { value }]) => [symbol, value]))
+const recoveryOf = (metal: FamilyMetal, zinc = 3) => recoveryPriors(metal, zinc)
 const pure = (id: string, symbol: string, pricePerKg = 1): ChargeLot => ({
   id,
   availableG: 1e5,
@@ -95,7 +94,7 @@ describe('other ways to charge the same melt', () => {
 
 describe('what a pile can become', () => {
   const stock = (demo.lots as unknown as Lot[]).map((lot) => toChargeLot(lot))
-  const targets = (base: string) =>
+  const targets = (base: FamilyMetal) =>
     ALLOYS.filter((alloy) => alloy.base === base).map(({ id, limits, othersEachMax, othersTotalMax }) => ({
       id,
       limits,
@@ -105,7 +104,7 @@ describe('what a pile can become', () => {
       ...(othersTotalMax === undefined ? {} : { othersTotalMax }),
     }))
 
-  it.each(['Cu', 'Al'])(
+  it.each(['Cu', 'Al'] as const)(
     'the most of each %s alloy is what GLPK finds, whatever was tried before',
     async (base) => {
       const pile = new Pile(highs, stock, recoveryOf(base), base)

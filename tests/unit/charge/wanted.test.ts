@@ -1,6 +1,7 @@
 import loadHighs, { type Highs } from 'highs'
 import { beforeAll, describe, expect, it } from 'vitest'
 import { ALLOYS, findAlloy, nominalOf, nominalWhole } from '#core/alloys'
+import { alloyRecovery } from '#core/families'
 import {
   createChargeSolver,
   isWanted,
@@ -13,7 +14,6 @@ import {
   type ChargeProblem,
   type Purchase,
 } from '#core/charge'
-import { alloyRecovery } from '#core/losses'
 import { seeded } from '../../support/random-problem'
 
 let highs: Highs

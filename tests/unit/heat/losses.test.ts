@@ -9,9 +9,10 @@ import {
   weighLine,
   type Heat,
 } from '#core/heat'
-import { learnedYields, learnFormYields, planLosses } from '#core/learn'
 import { findAlloy } from '#core/alloys'
-import { alloyRecovery, metallicYieldOf } from '#core/losses'
+import { alloyRecovery } from '#core/families'
+import { learnedYields, learnFormYields, planLosses } from '#core/learn'
+import { metallicYieldOf } from '#core/losses'
 import { workspaceSchema } from '#core/workspace'
 import demo from '#data/demo-yard.json'
 

@@ -1,6 +1,7 @@
 import loadHighs from 'highs'
 import { describe, expect, it } from 'vitest'
 import { findAlloy } from '#core/alloys'
+import { familyProblem } from '#core/families'
 import { createChargeSolver, parseChargeProblem, type ChargeProblem } from '#core/charge'
 import {
   heatChargeProblem,
@@ -49,6 +50,25 @@ describe('limits moved for one heat', () => {
 })
 
 describe('a problem file opened as a heat', () => {
+  const open = (change: Partial<ChargeProblem>) =>
+    heatFromProblem({ ...problem, ...change }, [], [], { ids: ids(problem.lots.length + 1), now }).heat.alloy!
+  it('that names no base is of what it asks most of, else of what its lots hold most of, never of copper unasked', () => {
+    const limits = { Si: { min: 6.5, max: 7.5 } }
+    const lots: ChargeProblem['lots'] = [
+      { id: 'wheels', availableG: 4000, pricePerKg: 1, composition: { Al: 92, Si: 7.5, Mg: 0.3 } },
+      { id: 'wire', availableG: 500, pricePerKg: 8, composition: { Cu: 99.9 } },
+    ]
+    const target = { tapMassG: 1000, limits }
+    expect(open({ target, lots })).toMatchObject({ base: 'Al', practice: 'aluminium-casting' })
+    const aimed = { tapMassG: 1000, limits, nominal: { Zn: 88, Al: 11 } }
+    expect(open({ target: aimed, lots })).toMatchObject({ base: 'Zn', practice: 'zinc-aluminium' })
+    const asked = { tapMassG: 1000, limits: { Sn: { min: 90 } } }
+    expect(open({ target: asked, lots })).toMatchObject({ base: 'Sn', practice: 'tin-base' })
+  })
+  it('of a metal that no practice is known for is told to have none', () => {
+    const target = { tapMassG: 1000, base: 'Ag', limits: { Cu: { min: 7, max: 8 } } }
+    expect(familyProblem(open({ target }))).toMatchObject({ problem: 'no-practice-known', metal: 'Ag' })
+  })
   it('costs what the problem costs, from lots the yard did not have', async () => {
     const solver = createChargeSolver(await loadHighs(), () => performance.now())
     const opened = heatFromProblem(problem, stock, [], { ids: ids(problem.lots.length + 1), now })

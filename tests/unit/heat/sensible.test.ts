@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { ALLOYS, findAlloy, liquidusOf, nominalWhole } from '#core/alloys'
-import { pourWindow } from '#core/families'
+import { ALLOYS, findAlloy, nominalWhole } from '#core/alloys'
+import { liquidusOf, pourWindow } from '#core/families'
 import { sensiblePour, sensibleReadings } from '#core/heat'
 import { fromCelsius, toCelsius } from '#core/units'
 

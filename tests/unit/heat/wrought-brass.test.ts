@@ -68,7 +68,7 @@ describe('a heat of cartridge brass', () => {
         massG,
         lot: { id: lotId, composition, metallicYield },
       })),
-      heatRecovery({ ...heat, weighed }),
+      heatRecovery(heat),
     )
     expect(melt.composition.Cu).toBeCloseTo((100 * 1400 * 0.995) / (1400 * 0.995 + 600 * 0.95), 9)
     const { made } = closeHeat(
@@ -85,7 +85,6 @@ describe('a heat of cartridge brass', () => {
         alloy: alloy('C26000'),
         tapMassG: 1000,
         composition: { Cu: 70, Zn: 30 },
-        sd: {},
         lots: [],
         crucibleNo: null,
         lastBase,

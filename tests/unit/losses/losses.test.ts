@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
-import { ALLOYS, baseMetal } from '#core/alloys'
-import { alloyRecovery, FORM_IDS, metallicYieldOf, recoveryPriors, zincWanted } from '#core/losses'
+import { ALLOYS, baseMetal, zincWanted } from '#core/alloys'
+import { alloyRecovery, METALS, RECOVERY_SOURCE, recoveryPriors } from '#core/families'
+import { FORM_IDS, metallicYieldOf } from '#core/losses'
 
 // Engineering estimates of the trade, as the project's handbook of figures gives them.
 describe('what is lost', () => {
@@ -10,7 +11,7 @@ describe('what is lost', () => {
     [10, 0.96],
     [30, 0.95],
   ])('zinc in a copper alloy wanting %f %% is recovered to %f', (zinc, value) => {
-    expect(recoveryPriors('Cu', zinc).Zn!.value).toBe(value)
+    expect(recoveryPriors('Cu', zinc).Zn).toBe(value)
   })
   it.each([
     // A wrought brass names zinc as the rest; it is a copper alloy all the same.
@@ -35,18 +36,19 @@ describe('what is lost', () => {
   })
   it('phosphorus is spent, magnesium burns, silicon stays', () => {
     const copper = recoveryPriors('Cu', 0)
-    expect([copper.P!.value, copper.Mg!.value, copper.Si!.value]).toEqual([0.75, 0.5, 0.96])
-    expect(recoveryPriors('Al', 0).Mg!.value).toBe(0.9)
+    expect([copper.P, copper.Mg, copper.Si]).toEqual([0.75, 0.5, 0.96])
+    expect(recoveryPriors('Al', 0).Mg).toBe(0.9)
   })
-  it('every prior names its source', () => {
-    for (const { source, value } of Object.values(recoveryPriors('Al', 0))) {
-      expect(source.length).toBeGreaterThan(5)
-      expect(value).toBeGreaterThan(0)
-      expect(value).toBeLessThanOrEqual(1)
-    }
+  it('every prior is a fraction, and the table names its source', () => {
+    expect(RECOVERY_SOURCE.length).toBeGreaterThan(5)
+    for (const metal of METALS)
+      for (const value of Object.values(recoveryPriors(metal, 0))) {
+        expect(value).toBeGreaterThan(0)
+        expect(value).toBeLessThanOrEqual(1)
+      }
   })
-  it('an unknown base has no losses of its own', () => {
-    expect(recoveryPriors('Ag', 0)).toEqual({})
+  it('a metal that no practice is known for has no losses of its own, nor those of copper', () => {
+    expect(alloyRecovery({ base: 'Ag', limits: { Cu: { min: 7, max: 8 } } })).toEqual({})
   })
   it('yields run from clean bar to loose cans', () => {
     expect(metallicYieldOf('bar')).toBe(0.99)

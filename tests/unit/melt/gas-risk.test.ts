@@ -2,7 +2,7 @@ import { expect, it } from 'vitest'
 import { gasReasons, type GasCase } from '#core/melt'
 
 const quiet: GasCase = {
-  base: 'Cu',
+  wantsDegassing: false,
   coatings: [],
   forms: ['bar'],
   superheatC: 100,
@@ -20,9 +20,9 @@ it('what practice blames for gas, each by itself (common practice, no source)', 
     [{ forms: ['cans-loose'] }, 'thin'],
     [{ superheatC: 151 }, 'hot'],
     [{ heldMin: 21 }, 'long'],
-    [{ base: 'Al' }, 'not-degassed'],
+    [{ wantsDegassing: true }, 'not-degassed'],
   ] as const)
     expect(gasReasons({ ...quiet, ...change })).toContain(reason)
-  expect(gasReasons({ ...quiet, base: 'Al', degassed: true })).toEqual([])
+  expect(gasReasons({ ...quiet, wantsDegassing: true, degassed: true })).toEqual([])
   expect(gasReasons({ ...quiet, superheatC: null })).toEqual([])
 })

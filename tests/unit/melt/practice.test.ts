@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { ALLOYS, liquidusOf } from '#core/alloys'
-import { familyOf } from '#core/families'
+import { ALLOYS } from '#core/alloys'
+import { familyOf, liquidusOf } from '#core/families'
 import {
   findCaution,
   judgeDose,

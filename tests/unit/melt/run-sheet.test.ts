@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { ALLOYS, liquidusOf } from '#core/alloys'
+import { ALLOYS } from '#core/alloys'
+import { liquidusOf } from '#core/families'
 import { CAUTIONS, findCaution, phosphorusAdded, runSheet, type ChargedLot, type RunStep } from '#core/melt'
 
 const lot = (

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { ALLOYS, estimateLiquidus, liquidusOf, nominalWhole } from '#core/alloys'
+import { ALLOYS, nominalWhole } from '#core/alloys'
+import { estimateLiquidus, liquidusOf } from '#core/families'
 import {
   findPlateau,
   holdOf,
@@ -27,7 +28,7 @@ describe('the metal checks the thermocouple', () => {
   it.each(ALLOYS.map((alloy) => [alloy.id, alloy] as const))(
     '%s: cooled through its freezing, the plateau is found at its liquidus, and the estimate agrees within its error',
     (_, alloy) => {
-      const { liquidusC } = liquidusOf(alloy, nominalWhole(alloy))
+      const { liquidusC } = liquidusOf(alloy, nominalWhole(alloy))!
       const trace = Array.from({ length: 90 }, (__, at) => ({
         atMin: at / 6,
         celsius: liquidusC + (at < 30 ? 60 - 2 * at : at < 60 ? (at % 2 ? 0.5 : -0.5) : -2 * (at - 60)),

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { ALLOYS, findAlloy, liquidusOf, nominalWhole } from '#core/alloys'
-import { familyOf } from '#core/families'
+import { ALLOYS, findAlloy, nominalWhole } from '#core/alloys'
+import { familyOf, liquidusOf } from '#core/families'
 import { crucibleRefused, FIRST_FIRE, firingLeftMin } from '#core/gear'
 import {
   checkPlan,
@@ -209,7 +209,7 @@ describe('read as a caster', () => {
   })
   it('copper-nickel is not told to take phosphor copper', () => {
     const step = sheet('C70600', [COPPER]).find(({ kind }) => kind === 'deoxidise')!
-    expect(stepWords(step, { grams: String, degrees: String, base: 'Cu' }).title).toMatch(
+    expect(stepWords(step, { grams: String, degrees: String, metal: 'Cu' }).title).toMatch(
       /^Deoxidise: manganese/,
     )
   })

@@ -1,11 +1,19 @@
 import { describe, expect, it } from 'vitest'
-import { ALLOYS, estimateLiquidus, liquidusOf, nominalWhole, shrinkageOf, solidDensity } from '#core/alloys'
+import { ALLOYS, nominalWhole, solidDensity, zincLeast, zincWanted } from '#core/alloys'
+import {
+  alloyRecovery,
+  estimateLiquidus,
+  familyOf,
+  liquidusOf,
+  metalFacts,
+  pourWindow,
+  shrinkageOf,
+  type FamilyMetal,
+} from '#core/families'
+import { learnFurnace } from '#core/learn'
 import { chvorinovConstant, MOULDS, riserFor } from '#core/casting'
 import { ELEMENTS } from '#core/composition'
-import { familyOf, pourWindow } from '#core/families'
 import { FUELS, meltEffort, priorEfficiency } from '#core/gear'
-import { learnFurnace } from '#core/learn'
-import { alloyRecovery, zincLeast, zincWanted } from '#core/losses'
 import {
   findCaution,
   freezingHeat,
@@ -23,11 +31,11 @@ import { holdWords, stepWords } from '~/features/melt/melt-words'
 
 const LOWEST = { Cu: 714, Al: 450, Zn: 375, Sn: 183 } as const
 const celsius = (symbol: string) => ELEMENTS[symbol]!.Tm_K! - 273.15
-const tools = (base: string) => ({
+const tools = (metal: FamilyMetal) => ({
   grams: (value: number) => `${value.toFixed(1)} g`,
   degrees: (value: number) => `${Math.round(value)} °C`,
   degreesApart: (value: number) => `${Math.round(value)} °C`,
-  base,
+  metal,
 })
 /** No sentence may carry what is no number, or a figure without its unit. */
 function sound(text: string, where: string): void {
@@ -119,7 +127,7 @@ describe('every alloy of the library', () => {
           volumeCm3: 200,
           heightOverDiameter: 1.5,
           onTop: false,
-          base: metal,
+          freezingShrinkagePct: metalFacts(metal).freezingShrinkage!.pct,
         })
         for (const value of Object.values(riser))
           if (typeof value === 'number') expect(value).toBeGreaterThan(0)

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
-import { ALLOYS, estimateLiquidus, findAlloy, liquidusOf, nominalWhole } from '#core/alloys'
-import { familyOf, pourWindow } from '#core/families'
+import { ALLOYS, findAlloy, nominalWhole } from '#core/alloys'
+import type { Composition } from '#core/composition'
+import { estimateLiquidus, familyOf, liquidusOf, pourWindow } from '#core/families'
 import { heldAt, pureZincPressure, runSheet, zincBoilsAt, zincPressure, type ChargedLot } from '#core/melt'
 import { seeded } from '../../support/random-problem'
 
@@ -26,7 +27,7 @@ function chargeOf(alloy: (typeof ALLOYS)[number], random: () => number): Charged
 
 describe('liquidus', () => {
   // Binary phase diagrams and published melting ranges; from memory.
-  it.each([
+  it.each<[Composition, number, string]>([
     [{ Al: 83, Si: 17 }, 647, 'hypereutectic Al-Si'],
     [{ Al: 78.5, Si: 17, Cu: 4.5 }, 649, '390.0'],
     [{ Al: 87.4, Si: 12.6 }, 577, 'Al-Si eutectic'],
@@ -42,7 +43,7 @@ describe('liquidus', () => {
     [{ Sn: 100 }, 231.9, 'tin'],
     [{ Cu: 100 }, 1084.6, 'copper'],
     [{ Al: 100 }, 660.3, 'aluminium'],
-  ] as const)('of %j is about %f °C (%s)', (composition, celsius) => {
+  ])('of %j is about %f °C (%s)', (composition, celsius) => {
     const found = estimateLiquidus(composition)!
     expect(Math.abs(found.liquidusC - celsius)).toBeLessThanOrEqual(found.spreadC)
   })

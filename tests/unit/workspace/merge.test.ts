@@ -1,4 +1,5 @@
 import fc from 'fast-check'
+import type { Lot } from '#core/stock'
 import { describe, expect, it } from 'vitest'
 import demo from '#data/demo-yard.json'
 import {
@@ -43,8 +44,8 @@ describe('two windows', () => {
         const here = mergeRecords(lot, mine, theirs)
         const there = mergeRecords(lot, theirs, mine)
         expect(here.merged).toEqual(there.merged)
-        expect(here.clashes.map(({ field }) => field).sort()).toEqual(
-          there.clashes.map(({ field }) => field).sort(),
+        expect(here.clashes.map(({ path }) => path.join('/')).sort()).toEqual(
+          there.clashes.map(({ path }) => path.join('/')).sort(),
         )
         for (const field of ['name', 'massG', 'note'] as const) {
           const changed = [a[field] !== lot[field], b[field] !== lot[field]]
@@ -107,8 +108,8 @@ describe('parts of a record', () => {
   })
 
   it('a composition is of one piece: never half of one and half of another', () => {
-    const mine = { ...lot, composition: { Cu: 60, Zn: 40 }, updatedAt: at(1) }
-    const theirs = { ...lot, composition: { Cu: 90, Sn: 10 }, updatedAt: at(2) }
+    const mine: Lot = { ...lot, composition: { Cu: 60, Zn: 40 }, updatedAt: at(1) }
+    const theirs: Lot = { ...lot, composition: { Cu: 90, Sn: 10 }, updatedAt: at(2) }
     expect(mergeRecords(lot, mine, theirs).merged.composition).toEqual({ Cu: 90, Sn: 10 })
     expect(mergeRecords(null, mine, theirs).merged.composition).toEqual({ Cu: 90, Sn: 10 })
   })

@@ -1,5 +1,5 @@
-import table from '#data/shrinkage.json'
-import type { Practice } from './schema'
+import type { Practice } from '#core/alloys'
+import { TABLE } from './table'
 
 /** Linear shrinkage, percent of the pattern's length. */
 export interface Shrinkage {
@@ -11,10 +11,10 @@ export interface Shrinkage {
 /**
  * Shrinkage allowance of a family of alloys.
  * @returns null where the tables do not name the family
- * @source data/shrinkage.json: pattern-maker's tables; from memory
+ * @source data/families.json: pattern-maker's tables; from memory
  * @example shrinkageOf('silicon-bronze')?.highPct // 1.4
  */
 export function shrinkageOf(practice: Practice): Shrinkage | null {
-  const known = (table.practices as Record<string, { lowPct: number; highPct: number }>)[practice]
-  return known ? { ...known, source: table.source } : null
+  const known = TABLE.families[practice].shrinkagePct
+  return known && { lowPct: known[0], highPct: known[1], source: TABLE.shrinkageSource }
 }

@@ -1,5 +1,7 @@
 import type { Composition } from '#core/composition'
-import table from '#data/liquidus.json'
+import type { LiquidusModel } from './schema'
+import { METALS } from './schema'
+import { TABLE } from './table'
 
 /** A liquidus with where it came from: the published value of a grade, what the caster typed, or the estimate below. */
 export interface Liquidus {
@@ -21,47 +23,53 @@ const MUCH_C = 35
  * @returns °C with the half-width of its doubt: 7 to 20 (aluminium), 20 (copper; 40 with much zinc or with lead and zinc
  *   together; 90 with silicon, whose published values lie far apart), 10 (zinc), 30 (tin); null where no diagram behind
  *   the estimate reaches
- * @source data/liquidus.json, each corner with its own
+ * @source data/families.json: liquidus of each metal, with its own
  * @example estimateLiquidus({ Cu: 90, Sn: 10 })?.liquidusC // 1005
  */
 export function estimateLiquidus(composition: Composition): Liquidus | null {
-  const pct = (symbol: string) => composition[symbol] ?? 0
-  if (pct('Al') > 50) return ofAluminium(composition)
-  if (pct('Cu') > 50) return ofCopper(composition)
-  if (pct('Zn') > 50) return ofZinc(composition)
-  if (pct('Sn') > 50) return ofTin(composition)
-  return null
+  const metal = METALS.find((one) => (composition[one] ?? 0) > 50)
+  if (!metal) return null
+  const { liquidus: model } = TABLE.metals[metal]
+  if (reachesBeyond(composition, metal, model.most)) return null
+  switch (model.model) {
+    case 'aluminium':
+      return ofAluminium(composition, model)
+    case 'copper':
+      return ofCopper(composition, model)
+    case 'zinc':
+      return estimate(between(model.aluminium, composition.Al ?? 0), model.spreadC)
+    case 'tin':
+      return ofTin(composition, model)
+  }
 }
 
-function ofAluminium(composition: Composition): Liquidus | null {
-  const { pureC, slopes, most, eutectic, spreadC, eutecticSpreadC, beyondSpreadC } = table.Al
-  if (reachesBeyond(composition, 'Al', most)) return null
+type Model<Name extends LiquidusModel['model']> = Extract<LiquidusModel, { model: Name }>
+const estimate = (liquidusC: number, spreadC: number): Liquidus => ({ liquidusC, kind: 'estimate', spreadC })
+
+function ofAluminium(
+  composition: Composition,
+  { pureC, slopes, eutectic, spreadC, eutecticSpreadC, beyondSpreadC }: Model<'aluminium'>,
+): Liquidus {
   const silicon = composition.Si ?? 0
   const first = pureC - sloped(composition, slopes)
   const second = eutectic.celsius + eutectic.slopeBeyond * Math.max(0, silicon - eutectic.siliconPct)
   const liquidusC = Math.max(first, second)
   const spread =
     silicon > eutectic.siliconPct ? beyondSpreadC : first < second + spreadC ? eutecticSpreadC : spreadC
-  return { liquidusC, kind: 'estimate', spreadC: spread }
+  return estimate(liquidusC, spread)
 }
 
-function ofCopper(composition: Composition): Liquidus | null {
-  const { pureC, tin, slopes, most, spreadC, mixedSpreadC, siliconSpreadC } = table.Cu
-  if (reachesBeyond(composition, 'Cu', most)) return null
+function ofCopper(composition: Composition, model: Model<'copper'>): Liquidus | null {
+  const { pureC, tin, slopes, spreadC, mixedSpreadC, siliconSpreadC } = model
   const pct = (symbol: string) => composition[symbol] ?? 0
   const liquidusC = pureC - (pureC - between(tin, pct('Sn'))) - sloped(composition, slopes)
   const mixed = pct('Zn') > 35 || (pct('Pb') > 1 && pct('Zn') > 1)
-  if (pureC - liquidusC > DEEP_C && loweringMuch(composition) > 1) return null
-  return {
-    liquidusC,
-    kind: 'estimate',
-    spreadC: pct('Si') > 1 ? siliconSpreadC : mixed ? mixedSpreadC : spreadC,
-  }
+  if (pureC - liquidusC > DEEP_C && loweringMuch(composition, model) > 1) return null
+  return estimate(liquidusC, pct('Si') > 1 ? siliconSpreadC : mixed ? mixedSpreadC : spreadC)
 }
 
 /** How many of the elements lower it a good deal by themselves: two that do were never checked together. */
-function loweringMuch(composition: Composition): number {
-  const { pureC, tin, slopes } = table.Cu
+function loweringMuch(composition: Composition, { pureC, tin, slopes }: Model<'copper'>): number {
   const by = [
     pureC - between(tin, composition.Sn ?? 0),
     ...Object.entries(slopes).map(([symbol, slope]) => slope * (composition[symbol] ?? 0)),
@@ -69,18 +77,9 @@ function loweringMuch(composition: Composition): number {
   return by.filter((celsius) => celsius > MUCH_C).length
 }
 
-function ofZinc(composition: Composition): Liquidus | null {
-  const { aluminium, most, spreadC } = table.Zn
-  if (reachesBeyond(composition, 'Zn', most)) return null
-  return { liquidusC: between(aluminium, composition.Al ?? 0), kind: 'estimate', spreadC }
-}
-
-function ofTin(composition: Composition): Liquidus | null {
-  const { pureC, antimonySlope, copper, most, spreadC } = table.Sn
-  if (reachesBeyond(composition, 'Sn', most)) return null
+function ofTin(composition: Composition, { pureC, antimonySlope, copper, spreadC }: Model<'tin'>): Liquidus {
   const withoutC = pureC + antimonySlope * (composition.Sb ?? 0)
-  const liquidusC = between([[0, withoutC], ...copper], composition.Cu ?? 0)
-  return { liquidusC, kind: 'estimate', spreadC }
+  return estimate(between([[0, withoutC], ...copper], composition.Cu ?? 0), spreadC)
 }
 
 /** Whether an element is above what the corner was checked with; those it does not name count together. */

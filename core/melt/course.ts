@@ -1,0 +1,109 @@
+import { metalFacts, type Addition, type MetalFacts, type Treatment } from '#core/families'
+import { burningAddition } from './burning-addition'
+import type { ChargedLot } from './charged-lot'
+import { isFineMetal } from './hazards'
+import { groupLots, inForce, practised, type Making } from './making'
+import { Pot } from './pot'
+import { practiceInForce } from './practice'
+import type { RunStep } from './run-step'
+import { topUpStep } from './top-up-step'
+
+type Course = MetalFacts['course']
+type Added = Extract<Course[number], { add: Addition }>
+
+/**
+ * What a metal wants between the hot crucible and the skimming: its additions and treatments in the order of its
+ * course.
+ * @source data/families.json: course of each metal; common practice
+ */
+export function courseSteps(making: Making): RunStep[] {
+  const course = inSchool(making, metalFacts(making.metal).course)
+  const groups = groupLots(making)
+  const deoxidant = takesDeoxidant(making)
+  const additions = course.filter(
+    (entry): entry is Added => 'add' in entry && groups.has(entry.add) && !(entry.deoxidant && deoxidant),
+  )
+  const begun = course.findIndex((entry) => 'add' in entry)
+  const pot = new Pot()
+  const steps: RunStep[] = []
+  const [first] = additions
+  if (first) {
+    const lots = groups.get(first.add)!
+    pot.addAll(lots)
+    const cautions = additionCautions(making, first, lots)
+    steps.push({ id: 'base', kind: 'base', addition: first.add, lots, hold: 'molten', cautions })
+  }
+  course.forEach((entry, at) => {
+    if ('do' in entry) {
+      // What stands before the first addition goes in with it.
+      if (at > begun || first) steps.push(...treatment(making, entry.do, entry.minutes))
+    } else if (entry !== first && additions.includes(entry))
+      steps.push(addition(making, entry, groups.get(entry.add)!, pot))
+  })
+  return steps
+}
+
+/** The course as the school chosen for an addition has it: one that says so puts it in last. */
+function inSchool(making: Making, course: Course): Course {
+  const last = inForce(making, 'tin').practice?.last
+  const moved = course.find((entry) => 'add' in entry && entry.add === last)
+  if (!moved) return course
+  const rest = course.filter((entry) => entry !== moved)
+  const end = rest.findLastIndex((entry) => 'add' in entry)
+  return rest.toSpliced(end + 1, 0, moved)
+}
+
+function addition(making: Making, entry: Added, lots: ChargedLot[], pot: Pot): RunStep {
+  const cautions = additionCautions(making, entry, lots)
+  const step: RunStep = { id: `add-${entry.add}`, kind: 'add', addition: entry.add, lots, cautions }
+  if (entry.burns) return burningAddition(making, step, pot, entry.school)
+  pot.addAll(lots)
+  if (entry.minutes) step.minutes = entry.minutes
+  if (entry.hold) step.hold = entry.hold
+  return step
+}
+
+function additionCautions(
+  { metal }: Making,
+  { cautions = [] }: Added,
+  lots: readonly ChargedLot[],
+): string[] {
+  const { adding, holding, fine } = metalFacts(metal).cautions
+  const holds = ({ element, over }: (typeof holding)[number]) =>
+    lots.some(({ composition }) => (composition[element] ?? 0) > over)
+  return [
+    ...adding,
+    ...holding.filter(holds).map(({ caution }) => caution),
+    ...cautions,
+    ...(fine && lots.some(isFineMetal) ? ['fine-metal'] : []),
+  ]
+}
+
+function treatment(making: Making, what: Treatment, minutes?: readonly [number, number]): RunStep[] {
+  switch (what) {
+    case 'stir':
+      return [{ id: 'stir', kind: 'stir', cautions: ['damp'] }]
+    case 'rest':
+      return making.chargeG > 0 && minutes ? [{ id: 'rest', kind: 'rest', minutes, cautions: [] }] : []
+    case 'top-up':
+      return topUpStep(making)
+    case 'refine':
+    case 'degas':
+      return making.chargeG > 0 ? practised(making, what, what) : []
+    case 'deoxidise':
+      return deoxidise(making)
+    default:
+      return practised(making, what, what)
+  }
+}
+
+/** Phosphor copper belongs in the alloy at all. */
+const takesDeoxidant = ({ alloy }: Making) =>
+  practiceInForce(alloy, 'deoxidise', {})?.practice.sharePct !== undefined
+
+function deoxidise(making: Making): RunStep[] {
+  const phosphor = groupLots(making).get('phosphor')
+  if (phosphor && takesDeoxidant(making))
+    return [{ id: 'deoxidise', kind: 'deoxidise', lots: phosphor, cautions: ['damp'] }]
+  return practised(making, 'deoxidise', 'deoxidise')
+}
