@@ -1,12 +1,16 @@
+import * as z from 'zod'
 import file from '#data/alloys.json'
-import type { Alloy } from './schema'
+import { alloySchema, type Alloy } from './schema'
 
-/** The library of target alloys; each entry names its source. The file is checked against the schema in the tests. */
-export const ALLOYS = file.alloys as unknown as readonly Alloy[]
+/** The library of target alloys, checked as it is read; each entry names its source. */
+export const ALLOYS: readonly Alloy[] = z
+  .strictObject({ version: z.number(), alloys: z.array(alloySchema) })
+  .parse(file).alloys
 
 /**
  * Finds a library alloy.
  * @returns the alloy, or undefined when the library has none of that id
+ * @example findAlloy('C90500')?.name // 'Gunmetal, 88-10-0-2'
  */
 export function findAlloy(id: string): Alloy | undefined {
   return ALLOYS.find((alloy) => alloy.id === id)

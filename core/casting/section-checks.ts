@@ -1,4 +1,4 @@
-import table from '#data/moulds.json'
+import { MOULD_TABLE } from './mould-table'
 import { partFigures, type Part } from './parts'
 
 /** Something about the sections that a founder would say before the mould is made. */
@@ -9,7 +9,7 @@ export type SectionCheck =
   | { rule: 'open-mesh'; part: string; holes: number }
   | { rule: 'crossed-mesh'; part: string }
 
-export const SECTION_SOURCE = table.sections.source
+export const SECTION_SOURCE = MOULD_TABLE.sections.source
 
 /**
  * Sections likely to misrun or to tear at a hot spot, and too little metal above the casting to press it full.
@@ -17,7 +17,7 @@ export const SECTION_SOURCE = table.sections.source
  * @source common practice and estimates, in data/moulds.json
  */
 export function checkSections(parts: readonly Part[], headMm: number | null): SectionCheck[] {
-  const { thinMm: limitMm, unevenRatio, leastHeadMm } = table.sections
+  const { thinMm: limitMm, unevenRatio, leastHeadMm } = MOULD_TABLE.sections
   const checks = parts.flatMap((part): SectionCheck[] => {
     const found: SectionCheck[] = []
     const { thinMm = null, thickMm = null } = partFigures(part) ?? {}

@@ -1,14 +1,8 @@
-import table from '#data/moulds.json'
+import { MOULD_TABLE } from './mould-table'
 
-export type MouldId = 'sand' | 'plaster'
-export const MOULDS = table.moulds as readonly {
-  id: MouldId
-  name: string
-  conductivityWmK: number
-  densityKgm3: number
-  heatJkgK: number
-}[]
-export const MOULD_SOURCE = table.source
+export const MOULDS = MOULD_TABLE.moulds
+export type MouldId = (typeof MOULDS)[number]['id']
+export const MOULD_SOURCE = MOULD_TABLE.source
 
 /** The metal, as it freezes. */
 export interface FreezingMetal {
@@ -57,8 +51,8 @@ export function sectionModulus(thicknessMm: number): number {
  * @source common practice, in data/moulds.json; which is blocky is an estimate
  */
 export function coolDownMin(modulusMm: number): { fromMin: number; toMin: number } {
-  const { smallMin, blockyMin, blockyModulusMm } = table.coolDown
+  const { smallMin, blockyMin, blockyModulusMm } = MOULD_TABLE.coolDown
   if (modulusMm >= blockyModulusMm) return { fromMin: blockyMin, toMin: 1.5 * blockyMin }
-  return { fromMin: smallMin[0]!, toMin: smallMin[1]! }
+  return { fromMin: smallMin[0], toMin: smallMin[1] }
 }
-export const COOL_DOWN_SOURCE = table.coolDown.source
+export const COOL_DOWN_SOURCE = MOULD_TABLE.coolDown.source

@@ -1,24 +1,28 @@
-import table from '#data/purchasable.json'
-import type { Composition } from '#core/composition'
+import * as z from 'zod'
+import { compositionSchema, elementSchema } from '#core/composition'
+import file from '#data/purchasable.json'
 import type { ChargeLot, ChargeProblem, ChargeTarget } from './problem'
 import { isWanted, TRACE_PCT } from './wanted'
 
-/** A virgin metal or master alloy that can be bought. */
-export interface Purchasable {
-  id: string
-  name: string
+const purchasableSchema = z.strictObject({
+  id: z.string(),
+  name: z.string(),
   /** base elements whose melts it is used in */
-  bases: string[]
+  bases: z.array(elementSchema),
   /** wt% */
-  composition: Composition
+  composition: compositionSchema,
   /** only for targets that want at least so much of their main metal, wt% */
-  fromPct?: number
+  fromPct: z.number().exactOptional(),
   /** only for those that want no more than so much of it */
-  notAbovePct?: number
-}
+  notAbovePct: z.number().exactOptional(),
+})
+/** A virgin metal or master alloy that can be bought. */
+export type Purchasable = z.infer<typeof purchasableSchema>
 
 /** What can be bought to mend a charge; the file names its source. */
-export const PURCHASABLE = table.metals as unknown as readonly Purchasable[]
+export const PURCHASABLE: readonly Purchasable[] = z
+  .strictObject({ version: z.number(), source: z.string(), metals: z.array(purchasableSchema) })
+  .parse(file).metals
 
 /** The purchases that suit a base, or all where the target has none. */
 export function purchasesFor(base: string | undefined): Purchasable[] {

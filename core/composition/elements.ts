@@ -1,25 +1,41 @@
-import table from '#data/elements.json'
+import * as z from 'zod'
+import file from '#data/elements.json'
 
-/** Physical constants of one element, as the open table gives them. */
-export interface ElementFacts {
+const above = z.number().positive()
+const factsSchema = z.strictObject({
   /** atomic mass, g/mol */
-  A: number
+  A: above,
   /** density of the solid at 20 °C, g/cm³ */
-  rhoS: number
+  rhoS: above,
   /** density of the liquid at the melting point, g/cm³ */
-  rhoL: number | null
+  rhoL: above.nullable(),
   /** melting point, K */
-  Tm_K?: number
+  Tm_K: above.exactOptional(),
   /** boiling point, K */
-  Tb_K?: number
+  Tb_K: above.exactOptional(),
   /** heat of fusion, kJ/mol */
-  Lf_kJmol?: number
+  Lf_kJmol: above.exactOptional(),
+  /** heat of boiling, kJ/mol */
+  Lv_kJmol: above.nullable().exactOptional(),
   /** specific heat of the solid at 25 °C, J/(g·K) */
-  cp_JgK?: number
-}
+  cp_JgK: above.exactOptional(),
+  /** thermal conductivity, W/(m·K) */
+  k: above.exactOptional(),
+})
+/** Physical constants of one element, as the open table gives them. */
+export type ElementFacts = z.infer<typeof factsSchema>
 
+const table = z
+  .strictObject({
+    version: z.number(),
+    source: z.string(),
+    licence: z.string(),
+    units: z.record(z.string(), z.string()),
+    elements: z.record(z.string(), factsSchema),
+  })
+  .parse(file)
 /** @source Blue Obelisk element data (Expat licence), in data/elements.json */
-export const ELEMENTS = table.elements as Readonly<Record<string, ElementFacts>>
+export const ELEMENTS: Readonly<Record<string, ElementFacts>> = table.elements
 
 export const ELEMENT_SOURCE = table.source
 

@@ -1,15 +1,28 @@
-import table from '#data/furnaces.json'
-import type { FuelId, Furnace } from './schema'
+import * as z from 'zod'
+import file from '#data/furnaces.json'
+import { FUEL_IDS, type FuelId, type Furnace } from './schema'
 
-export interface Fuel {
-  id: FuelId
-  name: string
-  unit: 'kg' | 'kWh'
-  mjPerUnit: number
-  efficiency: readonly [number, number]
-  source: string
-}
-export const FUELS = table.fuels as unknown as readonly Fuel[]
+const share = z.number().positive().max(1)
+const fuelSchema = z.strictObject({
+  id: z.enum(FUEL_IDS),
+  name: z.string(),
+  unit: z.enum(['kg', 'kWh']),
+  mjPerUnit: z.number().positive(),
+  /** of furnaces that burn it, from and to, fraction */
+  efficiency: z.tuple([share, share]),
+  source: z.string(),
+})
+export type Fuel = z.infer<typeof fuelSchema>
+
+const table = z
+  .strictObject({
+    version: z.number(),
+    source: z.string(),
+    fuels: z.array(fuelSchema),
+    crucibleHeatKJkgK: z.strictObject({ value: z.number().positive(), source: z.string() }),
+  })
+  .parse(file)
+export const FUELS: readonly Fuel[] = table.fuels
 /** kJ/(kg·K) of a clay-graphite crucible, with its source. */
 export const CRUCIBLE_HEAT = table.crucibleHeatKJkgK
 

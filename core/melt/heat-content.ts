@@ -1,15 +1,26 @@
+import * as z from 'zod'
 import { ELEMENTS, type Composition } from '#core/composition'
-import table from '#data/heat-content.json'
+import file from '#data/heat-content.json'
 
-interface Phase {
-  liquid: boolean
-  fromK: number
-  toK: number
-  a: number[]
-  b1: number
-}
+const n = z.number()
+const phaseSchema = z.strictObject({
+  liquid: z.boolean(),
+  fromK: n,
+  toK: n,
+  a: z.tuple([n, n, n, n, n, n, n]),
+  b1: n,
+})
+type Phase = z.infer<typeof phaseSchema>
 
-const DATA = table.elements as unknown as Record<string, { molarMassG: number; phases: Phase[] }>
+const table = z
+  .strictObject({
+    version: n,
+    source: z.string(),
+    R_JmolK: n,
+    elements: z.record(z.string(), z.strictObject({ molarMassG: n, phases: z.array(phaseSchema).min(1) })),
+  })
+  .parse(file)
+const DATA: Readonly<Record<string, { molarMassG: number; phases: Phase[] }>> = table.elements
 const REFERENCE_K = 298.15
 const ZERO_C_K = 273.15
 
@@ -45,7 +56,7 @@ function phaseAt(phases: readonly Phase[], kelvin: number, state: 'stable' | 'li
 
 /** J/mol; the zero is the table's own. */
 function enthalpy({ a, b1 }: Phase, kelvin: number): number {
-  const [a0, a1, a2, a3, a4, a5, a6] = a as [number, number, number, number, number, number, number]
+  const [a0, a1, a2, a3, a4, a5, a6] = a
   const t = kelvin
   return (
     table.R_JmolK *

@@ -1,9 +1,9 @@
 import * as z from 'zod'
-import { nominalWhole, type Alloy, type Practice as AlloyPractice } from '#core/alloys'
-import { familyOf, METALS, type Addition, type FamilyMetal } from '#core/families'
+import { nominalWhole, PRACTICES, type Alloy } from '#core/alloys'
+import { ADDITIONS, familyOf, METALS } from '#core/families'
 import { recordFields } from '#core/records'
-import table from '#data/practices.json'
-import type { CoverId } from './zinc-loss'
+import file from '#data/practices.json'
+import { COVER_IDS } from './zinc-table'
 
 export const PRACTICE_AREAS = [
   'ramp',
@@ -17,38 +17,51 @@ export const PRACTICE_AREAS = [
 ] as const
 export type PracticeArea = (typeof PRACTICE_AREAS)[number]
 
-/** One school's way of doing one thing at the furnace. */
-export interface Practice {
-  id: string
-  area: PracticeArea
-  base: FamilyMetal | 'any'
-  name: string
-  how: string
-  why: string
-  against: string
-  /** dose, % of the charge */
-  sharePct?: readonly [number, number]
-  /** above this share it does harm, % of the charge */
-  tooMuchPct?: number
-  minutes?: readonly [number, number]
-  cautions: readonly string[]
-  /** the one to begin with */
-  usual: boolean
-  /** kinds of alloy it is for; all of its base where none are told */
-  for?: readonly AlloyPractice[]
-  /** metals it is for, where its base is any; all where none are told */
-  metals?: readonly FamilyMetal[]
-  /** kinds of alloy that begin with it though another is usual */
-  usualFor?: readonly AlloyPractice[]
-  /** only for alloys that aim at magnesium between these, wt% */
-  magnesiumPct?: readonly [number, number]
-  cover?: CoverId
-  /** an addition that it puts in last */
-  last?: Addition
-  source: string
-}
-
 const share = z.number().min(0).max(100)
+const alloyPractice = z.enum(PRACTICES)
+const bookSchema = z.strictObject({
+  id: z.string(),
+  area: z.enum(PRACTICE_AREAS),
+  base: z.enum([...METALS, 'any']),
+  name: z.string(),
+  how: z.string(),
+  why: z.string(),
+  against: z.string(),
+  /** dose, % of the charge */
+  sharePct: z.tuple([share, share]).readonly().exactOptional(),
+  /** above this share it does harm, % of the charge */
+  tooMuchPct: share.exactOptional(),
+  minutes: z.tuple([z.number(), z.number()]).readonly().exactOptional(),
+  cautions: z.array(z.string()).default([]),
+  /** the one to begin with */
+  usual: z.boolean().default(false),
+  /** kinds of alloy it is for; all of its base where none are told */
+  for: z.array(alloyPractice).exactOptional(),
+  /** metals it is for, where its base is any; all where none are told */
+  metals: z.array(z.enum(METALS)).exactOptional(),
+  /** kinds of alloy that begin with it though another is usual */
+  usualFor: z.array(alloyPractice).exactOptional(),
+  /** only for alloys that aim at magnesium between these, wt% */
+  magnesiumPct: z.tuple([share, share]).exactOptional(),
+  cover: z.enum(COVER_IDS).exactOptional(),
+  /** an addition that it puts in last */
+  last: z.enum(ADDITIONS).exactOptional(),
+  source: z.string().exactOptional(),
+})
+/** One school's way of doing one thing at the furnace. */
+export type Practice = z.infer<typeof bookSchema> & { source: string }
+
+const table = z
+  .strictObject({
+    version: z.number(),
+    source: z.string(),
+    areas: z.array(
+      z.strictObject({ id: z.enum(PRACTICE_AREAS), name: z.string(), bases: z.array(z.enum(METALS)) }),
+    ),
+    practices: z.array(bookSchema),
+  })
+  .parse(file)
+
 /** A practice of the person's own. */
 export const ownPracticeSchema = z
   .strictObject({
@@ -77,9 +90,7 @@ export const chosenPracticeSchema = z.strictObject({
 export type ChosenPractices = Partial<Record<PracticeArea, z.infer<typeof chosenPracticeSchema>>>
 
 export const PRACTICES_SOURCE = table.source
-const BOOK: readonly Practice[] = table.practices.map(
-  (entry) => ({ cautions: [], usual: false, source: table.source, ...entry }) as unknown as Practice,
-)
+const BOOK: readonly Practice[] = table.practices.map((entry) => ({ source: table.source, ...entry }))
 
 function ownPractice(own: OwnPractice): Practice {
   const { id, area, base, name, how, why, sharePct, tooMuchPct, minutes } = own
@@ -113,8 +124,7 @@ export function practiceAreas(
 ): { id: PracticeArea; name: string }[] {
   const metal = familyOf(alloy)?.metal
   if (!metal) return []
-  const areas = table.areas as { id: PracticeArea; name: string; bases: string[] }[]
-  return areas.filter(
+  return table.areas.filter(
     ({ id, bases }) => bases.includes(metal) && (!holds || (id !== 'tin' && id !== 'zinc') || holds.has(id)),
   )
 }

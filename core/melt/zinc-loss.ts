@@ -1,10 +1,10 @@
 import type { Composition } from '#core/composition'
-import table from '#data/zinc-loss.json'
+import { ZINC_TABLE as table, type CoverId } from './zinc-table'
 import { brimOfNumber } from './crucible'
 import { zincPressure } from './zinc-pressure'
 
-export type CoverId = 'bare' | 'charcoal' | 'glass' | 'glass-lid'
-export const COVERS = table.covers as readonly { id: CoverId; name: string; factor: number }[]
+export type { CoverId } from './zinc-table'
+export const COVERS = table.covers
 export const ZINC_LOSS_SOURCE = `${table.reference.source}. ${table.coverSource}`
 
 /** Temperature at a moment of the melt, minutes from its beginning. */

@@ -1,5 +1,5 @@
 import { ELEMENTS, type Composition } from '#core/composition'
-import table from '#data/zinc-loss.json'
+import { ZINC_TABLE as table } from './zinc-table'
 
 const ZERO_C_K = 273.15
 const MMHG_PER_ATM = 760

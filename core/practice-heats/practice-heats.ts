@@ -1,22 +1,27 @@
-import table from '#data/practice-heats.json'
-import type { Shown } from './shown-by'
+import * as z from 'zod'
+import file from '#data/practice-heats.json'
+import { SHOWN } from './shown-by'
 
-/** A heat to learn by, from the easiest to the whole art. */
-export interface PracticeHeat {
-  id: string
-  name: string
+const practiceHeatSchema = z.strictObject({
+  id: z.string(),
+  name: z.string(),
   /** what one learns by it */
-  learns: string
-  how: readonly string[]
+  learns: z.string(),
+  how: z.array(z.string()),
   /** what can hurt or go wrong */
-  mind: string
+  mind: z.string(),
   /** id in the library of the alloy to begin with */
-  alloy?: string
-  tapMassG?: number
+  alloy: z.string().exactOptional(),
+  tapMassG: z.number().positive().exactOptional(),
   /** the page it is done on, where it is no heat by itself */
-  to?: string
-  shownBy: Shown
-}
+  to: z.string().exactOptional(),
+  shownBy: z.enum(SHOWN),
+})
+/** A heat to learn by, from the easiest to the whole art. */
+export type PracticeHeat = z.infer<typeof practiceHeatSchema>
 
-export const PRACTICE_HEATS = table.heats as readonly PracticeHeat[]
+const table = z
+  .strictObject({ version: z.number(), source: z.string(), heats: z.array(practiceHeatSchema) })
+  .parse(file)
+export const PRACTICE_HEATS: readonly PracticeHeat[] = table.heats
 export const PRACTICE_HEATS_SOURCE = table.source

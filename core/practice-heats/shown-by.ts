@@ -5,15 +5,17 @@ import type { Heat } from '#core/heat'
 import { ledgerRow } from '#core/ledger'
 
 /** What a yard's records have to show for a practice heat to count as done. */
-export type Shown =
-  | 'nothing'
-  | 'aluminium-closes'
-  | 'probe-checked'
-  | 'three-close'
-  | 'gas-compared'
-  | 'two-metals-measured'
-  | 'brass-inside'
-  | 'scrap-inside'
+export const SHOWN = [
+  'nothing',
+  'aluminium-closes',
+  'probe-checked',
+  'three-close',
+  'gas-compared',
+  'two-metals-measured',
+  'brass-inside',
+  'scrap-inside',
+] as const
+export type Shown = (typeof SHOWN)[number]
 
 /** What shows that a practice heat was done: heats by their number, or a piece of gear by its name. */
 export interface Proof {

@@ -1,20 +1,25 @@
-import table from '#data/cans-foil.json'
-import type { Lot } from './schema'
+import * as z from 'zod'
+import { FORM_IDS } from '#core/losses'
+import file from '#data/cans-foil.json'
 
-/** Thin ware that is counted rather than weighed. */
-export interface ThinWare {
-  id: string
-  name: string
+const share = z.number().positive().max(1)
+const thinWareSchema = z.strictObject({
+  id: z.string(),
+  name: z.string(),
   /** mass of one, g */
-  eachG: number
-  yieldFrom: number
-  yieldTo: number
-  source: string
+  eachG: z.number().positive(),
+  yieldFrom: share,
+  yieldTo: share,
+  source: z.string(),
   /** what it is made of: its entry in the scrap book */
-  scrapId: string
-  form: Lot['form']
-}
-export const THIN_WARE = table.kinds as readonly ThinWare[]
+  scrapId: z.string(),
+  form: z.enum(FORM_IDS),
+})
+/** Thin ware that is counted rather than weighed. */
+export type ThinWare = z.infer<typeof thinWareSchema>
+export const THIN_WARE: readonly ThinWare[] = z
+  .strictObject({ version: z.number(), kinds: z.array(thinWareSchema) })
+  .parse(file).kinds
 
 export interface ThinWareCount {
   count: number

@@ -1,17 +1,32 @@
+import * as z from 'zod'
 import { findAlloy, type Limits } from '#core/alloys'
 import { blendDensity, type Composition, type Spread } from '#core/composition'
-import table from '#data/clues.json'
+import file from '#data/clues.json'
 import { blendOfGuesses, SCRAP_BOOK, type LikelyMetal, type ScrapSource } from './scrap-book'
 
+const words = z.record(z.string(), z.string())
+const chance = z.number().min(0).max(1)
+const clueSchema = z.strictObject({
+  id: z.string(),
+  question: z.string(),
+  how: z.string(),
+  answers: words,
+  /** what it is → what is answered → how often, as a share */
+  odds: z.record(z.string(), z.record(z.string(), chance)),
+})
 /** A question to the metal, with the answers it can give. */
-export interface Clue {
-  id: string
-  question: string
-  how: string
-  answers: Record<string, string>
-}
+export type Clue = z.infer<typeof clueSchema>
 
-export const CLUES: readonly Clue[] = table.clues as unknown as readonly Clue[]
+const table = z
+  .strictObject({
+    version: z.number(),
+    source: z.string(),
+    clues: z.array(clueSchema),
+    placeOdds: z.strictObject({ there: chance, elsewhere: chance }),
+    density: z.strictObject({ modelSpreadPct: z.number().positive(), porousPct: z.number().min(0) }),
+  })
+  .parse(file)
+export const CLUES: readonly Clue[] = table.clues
 export const CLUE_SOURCE = table.source
 
 /** What the person has found out so far. */
@@ -39,9 +54,7 @@ export interface Identification {
   next: { clue: Clue; cuts: number } | null
 }
 
-const ODDS = Object.fromEntries(
-  table.clues.map((clue) => [clue.id, clue.odds as Record<string, Record<string, number>>]),
-)
+const ODDS = Object.fromEntries(table.clues.map(({ id, odds }) => [id, odds]))
 /** No clue rules anything out for good: hands and eyes err. */
 const LEAST_ODDS = 0.004
 /** Limits narrower than this are as hard to tell by hand, wt%. */
@@ -91,9 +104,12 @@ function likelihood(clue: string, answer: string, { traits }: ScrapSource, metal
       ? smokes(metal.composition)
       : clue === 'caustic'
         ? spots(metal.composition)
-        : traits[clue as 'colour' | 'magnet' | 'hardness' | 'bend' | 'ring']
-  return Math.max(LEAST_ODDS, ODDS[clue]?.[trait]?.[answer] ?? 0)
+        : told(traits, clue)
+  return Math.max(LEAST_ODDS, ODDS[clue]?.[trait ?? '']?.[answer] ?? 0)
 }
+
+const told = ({ place: _, ...traits }: ScrapSource['traits'], clue: string): string | undefined =>
+  (traits as Readonly<Record<string, string>>)[clue]
 
 function smokes({ Zn = 0 }: Composition): string {
   return Zn > 15 ? 'much' : Zn > 3 ? 'some' : 'none'

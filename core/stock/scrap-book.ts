@@ -1,18 +1,48 @@
+import * as z from 'zod'
 import { findAlloy, gradeComposition } from '#core/alloys'
-import type { Composition, Spread } from '#core/composition'
-import table from '#data/scrap-book.json'
+import { compositionSchema, type Composition, type Spread } from '#core/composition'
+import { FORM_IDS } from '#core/losses'
+import file from '#data/scrap-book.json'
 import { mainMetal } from './bins'
-import type { Coating } from './schema'
+import { COATINGS } from './schema'
 
-/** What a piece of scrap is like in the hand. */
-export interface ScrapTraits {
-  colour: string
-  hardness: string
-  bend: string
-  magnet: string
-  ring: string
-  place: string[]
-}
+const text = z.string()
+const odds = z.number().positive().max(1)
+const likelySchema = z.union([
+  z.strictObject({ grade: text, odds }),
+  z.strictObject({
+    composition: compositionSchema,
+    /** one standard deviation of each element, % of itself */
+    spreadPct: z.number().positive().exactOptional(),
+    odds,
+  }),
+])
+const entrySchema = z.strictObject({
+  id: text,
+  name: text,
+  family: text,
+  likely: z.array(likelySchema).min(1),
+  form: z.enum(FORM_IDS),
+  /** what it is like in the hand */
+  traits: z.strictObject({
+    colour: text,
+    hardness: text,
+    bend: text,
+    magnet: text,
+    ring: text,
+    place: z.array(text).min(1),
+  }),
+  /** how to know it */
+  look: text,
+  /** what is usually on it, in words */
+  coating: text,
+  /** the same, as a lot has it ticked */
+  on: z.array(z.enum(COATINGS)),
+  /** what to refuse, and why; empty where there is nothing */
+  refuse: text,
+  source: text,
+})
+type Entry = z.infer<typeof entrySchema>
 
 /** One thing that a source of scrap may be made of. */
 export interface LikelyMetal {
@@ -27,45 +57,29 @@ export interface LikelyMetal {
 }
 
 /** An everyday source of scrap, and what it usually is. */
-export interface ScrapSource {
-  id: string
-  name: string
-  family: string
+export interface ScrapSource extends Omit<Entry, 'likely'> {
   likely: LikelyMetal[]
-  form: string
-  traits: ScrapTraits
-  /** how to know it */
-  look: string
-  /** what is usually on it, in words */
-  coating: string
-  /** the same, as a lot has it ticked */
-  on: Coating[]
-  /** what to refuse, and why; empty where there is nothing */
-  refuse: string
-  source: string
 }
 
-type Entry = (typeof table.entries)[number]
-type Likely = { grade?: string; composition?: Composition; spreadPct?: number; odds: number }
-
 /** The scrap book; figures are estimates of common practice, and each entry names its source. */
-export const SCRAP_BOOK: readonly ScrapSource[] = table.entries.map((entry: Entry) => ({
-  ...entry,
-  on: entry.on as Coating[],
-  likely: (entry.likely as Likely[]).map(likelyMetal),
-}))
+export const SCRAP_BOOK: readonly ScrapSource[] = z
+  .strictObject({ version: z.number(), source: text, entries: z.array(entrySchema) })
+  .parse(file)
+  .entries.map((entry) => ({ ...entry, likely: entry.likely.map(likelyMetal) }))
 
-function likelyMetal({ grade, composition, spreadPct, odds }: Likely): LikelyMetal {
-  if (grade !== undefined) {
-    const alloy = findAlloy(grade)
-    if (!alloy) throw new RangeError(`the scrap book names a grade the library does not have: ${grade}`)
-    return { grade, odds, ...gradeComposition(alloy) }
+function likelyMetal(likely: z.infer<typeof likelySchema>): LikelyMetal {
+  if ('grade' in likely) {
+    const alloy = findAlloy(likely.grade)
+    if (!alloy)
+      throw new RangeError(`the scrap book names a grade the library does not have: ${likely.grade}`)
+    return { grade: likely.grade, odds: likely.odds, ...gradeComposition(alloy) }
   }
+  const { composition, spreadPct = 15, odds: share } = likely
   const sd: Spread = {}
-  const base = mainMetal({ composition: composition! })
-  for (const [symbol, pct] of Object.entries(composition!))
-    if (symbol !== base) sd[symbol] = Number(((pct * (spreadPct ?? 15)) / 100).toPrecision(3))
-  return { grade: null, odds, composition: composition!, sd }
+  const base = mainMetal({ composition })
+  for (const [symbol, pct] of Object.entries(composition))
+    if (symbol !== base) sd[symbol] = Number(((pct * spreadPct) / 100).toPrecision(3))
+  return { grade: null, odds: share, composition, sd }
 }
 
 /**

@@ -1,14 +1,4 @@
 export { heatFacts, type HeatFacts } from './facts'
-export {
-  BARS_AT_FAULT,
-  causesOf,
-  EVIDENCE_IDS,
-  rankCauses,
-  SYMPTOMS,
-  TROUBLE_SOURCE,
-  type Cause,
-  type EvidenceId,
-  type RankedCause,
-  type Symptom,
-} from './rank'
+export { BARS_AT_FAULT, causesOf, rankCauses, type RankedCause } from './rank'
+export { EVIDENCE_IDS, SYMPTOMS, TROUBLE_SOURCE, type Cause, type EvidenceId, type Symptom } from './table'
 export { conclusionsOf, remindersFor, type Reminder } from './reminders'

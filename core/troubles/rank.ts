@@ -1,27 +1,6 @@
 import { metalFacts } from '#core/families'
-import table from '#data/troubles.json'
+import { SYMPTOMS, TROUBLES, type Cause, type EvidenceId } from './table'
 import type { HeatFacts } from './facts'
-
-export interface Symptom {
-  id: string
-  name: string
-  drawing: string
-}
-export interface Cause {
-  id: string
-  for: readonly string[]
-  name: string
-  /** how often it is the one, where nothing is known: 1 seldom, 4 mostly */
-  weight: number
-  evidence: EvidenceId
-  change: string
-  /** metals it can happen to; all where none are told */
-  metals?: readonly string[]
-  /** where it is minded next time, beside the first step of the sheet */
-  stage?: 'target' | 'mould'
-}
-export const SYMPTOMS: readonly Symptom[] = table.symptoms
-export const TROUBLE_SOURCE = table.source
 
 /** What the log says of a cause: for it, against it, or nothing. */
 type Says = 'for' | 'against' | 'silent'
@@ -41,7 +20,7 @@ const unseen = ({ lookedAt }: HeatFacts, id: string): Says => (lookedAt.has(id) 
 /** Metal frozen in the pot is cold metal: so much of the charge. */
 const MUCH_SKULL = 0.1
 
-const EVIDENCE = {
+const EVIDENCE: Readonly<Record<EvidenceId, (facts: HeatFacts) => Says>> = {
   'superheat-low': (f: HeatFacts) =>
     (f.skullG ?? 0) > MUCH_SKULL * f.chargeG && f.chargeG > 0
       ? 'for'
@@ -112,10 +91,7 @@ const EVIDENCE = {
   'mould-cold': (f: HeatFacts) => (f.seen.has('mould-cold') ? 'for' : unseen(f, 'ingot-moulds')),
   'soda-or-borax': (f: HeatFacts) =>
     f.fluxes.some((id) => ['flux-soda', 'cover-glass', 'cover-glass-lid'].includes(id)) ? 'for' : 'against',
-} satisfies Record<string, (facts: HeatFacts) => Says>
-
-export type EvidenceId = keyof typeof EVIDENCE
-export const EVIDENCE_IDS = Object.keys(EVIDENCE) as EvidenceId[]
+}
 
 export interface RankedCause extends Cause {
   says: Says
@@ -133,9 +109,7 @@ const AGAINST = 0.15
  */
 export function causesOf(symptom: string): Cause[] {
   if (!SYMPTOMS.some(({ id }) => id === symptom)) throw new RangeError(`no symptom "${symptom}"`)
-  return (table.causes as Cause[])
-    .filter((cause) => cause.for.includes(symptom))
-    .sort((a, b) => b.weight - a.weight)
+  return TROUBLES.causes.filter((cause) => cause.for.includes(symptom)).sort((a, b) => b.weight - a.weight)
 }
 
 /**
@@ -147,7 +121,7 @@ export function rankCauses(symptom: string, facts: HeatFacts): RankedCause[] {
   return causesOf(symptom)
     .filter(({ metals }) => !metals || !facts.family || metals.includes(facts.family.metal))
     .map((cause) => {
-      const says: Says = EVIDENCE[cause.evidence](facts) as Says
+      const says: Says = EVIDENCE[cause.evidence](facts)
       return {
         ...cause,
         says,

@@ -1,7 +1,7 @@
 import { familyOf } from '#core/families'
 import type { Heat } from '#core/heat'
-import table from '#data/troubles.json'
-import { BARS_AT_FAULT, type Cause } from './rank'
+import { BARS_AT_FAULT } from './rank'
+import { TROUBLES, type Cause } from './table'
 
 /** Something to do otherwise, learned from an earlier heat. */
 export interface Reminder {
@@ -39,7 +39,7 @@ export function remindersFor(heat: Heat, heats: readonly Heat[]): Reminder[] {
     .sort((a, b) => b.one.number - a.one.number)
   for (const { one, taught } of earlier) {
     for (const causeId of taught) {
-      const cause = (table.causes as Cause[]).find(({ id }) => id === causeId)
+      const cause = TROUBLES.causes.find(({ id }) => id === causeId)
       if (!cause) continue
       const known = found.get(causeId)
       if (known) known.times++

@@ -1,0 +1,67 @@
+import * as z from 'zod'
+import { METALS } from '#core/families'
+import file from '#data/troubles.json'
+
+/** What the log of a heat can be asked for. */
+export const EVIDENCE_IDS = [
+  'superheat-low',
+  'superheat-high',
+  'pour-split',
+  'thin-section',
+  'tapped-short',
+  'level-unseen',
+  'vents-unseen',
+  'sand-unseen',
+  'moulds-unseen',
+  'feed-unseen',
+  'not-degassed',
+  'not-deoxidised',
+  'dirty-charge',
+  'thin-ware',
+  'held-long',
+  'aluminium-in-tin-bronze',
+  'zinc-hot',
+  'bare',
+  'zinc-below',
+  'lead-bismuth',
+  'bar-fault',
+  'off-spec',
+  'never-logged',
+  'unfired',
+  'emptied-unticked',
+  'borax',
+  'brim',
+  'mould-cold',
+  'soda-or-borax',
+] as const
+export type EvidenceId = (typeof EVIDENCE_IDS)[number]
+
+const symptomSchema = z.strictObject({ id: z.string(), name: z.string(), drawing: z.string() })
+export type Symptom = z.infer<typeof symptomSchema>
+
+const causeSchema = z.strictObject({
+  id: z.string(),
+  for: z.array(z.string()).min(1),
+  name: z.string(),
+  /** how often it is the one, where nothing is known: 1 seldom, 4 mostly */
+  weight: z.number().int().min(1).max(4),
+  evidence: z.enum(EVIDENCE_IDS),
+  change: z.string(),
+  /** metals it can happen to; all where none are told */
+  metals: z.array(z.enum(METALS)).exactOptional(),
+  /** where it is minded next time, beside the first step of the sheet */
+  stage: z.enum(['target', 'mould']).exactOptional(),
+})
+export type Cause = z.infer<typeof causeSchema>
+
+/** Symptoms and their causes, checked as they are read. */
+export const TROUBLES = z
+  .strictObject({
+    version: z.number(),
+    source: z.string(),
+    symptoms: z.array(symptomSchema),
+    causes: z.array(causeSchema),
+  })
+  .parse(file)
+export const SYMPTOMS: readonly Symptom[] = TROUBLES.symptoms
+export const TROUBLE_SOURCE = TROUBLES.source
