@@ -93,7 +93,7 @@ try {
     check('format', 'npx', ['prettier', '--check', '--log-level', 'warn', '.']),
   )
   const typed = check('types', 'npx', ['vue-tsc', '-b', '--noEmit']).then(() =>
-    check('types of the tests', 'npx', ['vue-tsc', '-p', 'tests', '--noEmit']),
+    check('types of the tests', 'npx', ['vue-tsc', '-p', 'tsconfig.tests.json', '--noEmit']),
   )
   await Promise.all([linted, typed])
   const [built] = await Promise.all([check('build', 'npx', ['nuxt', 'build']), unitTests()])
