@@ -34,7 +34,7 @@ const log = {
 }
 
 /** Every change that could be made to a room. */
-async function places(room: string): Promise<string[]> {
+async function changesTo(room: string): Promise<Change[]> {
   const names = readdirSync(`core/${room}`).filter((name) => name.endsWith('.ts') && name !== 'index.ts')
   const files = names.map((name) => ({
     name: `core/${room}/${name}`,
@@ -46,33 +46,52 @@ async function places(room: string): Promise<string[]> {
     excludedMutations: config.mutator.excludedMutations,
     ignorers: [],
   })
-  return mutants.map(
-    ({ fileName, location: { start, end } }) =>
-      `${fileName}:${start.line + 1}:${start.column}-${end.line + 1}:${end.column}`,
-  )
+  return mutants.map(({ fileName, mutatorName, replacement, location: { start, end } }) => {
+    // Told from line 1 where a place is named, from line 0 here.
+    const range = `${fileName}:${start.line + 1}:${start.column}-${end.line + 1}:${end.column}`
+    const at = { start: { line: start.line + 1, column: start.column + 1 } }
+    return { range, key: keyOf(fileName, { mutatorName, replacement, location: at }) }
+  })
 }
+
+/** What tells one change from the others that lie in the same place. */
+const keyOf = (file: string, { mutatorName, replacement, location }: Omit<Mutant, 'status'>): string =>
+  [file, location.start.line, location.start.column, mutatorName, replacement].join(' ')
 
 interface Report {
   files: Record<string, { source: string; mutants: Mutant[] }>
 }
+/** One change that can be made. */
+interface Change {
+  range: string
+  key: string
+}
 interface Mutant {
   status: string
   mutatorName: string
-  replacement?: string
-  location: { start: { line: number } }
+  replacement?: string | undefined
+  location: { start: { line: number; column: number } }
 }
 
 /** Makes the changes one after another, and says which of them the room's own tests did not notice. */
-function noticedIn(room: string, ranges: readonly string[]): { all: number; noticed: number } {
+function noticedIn(room: string, changes: readonly Change[]): { all: number; noticed: number } {
   rmSync(REPORT, { force: true })
-  spawnSync('npx', ['stryker', 'run', '--mutate', ranges.join(','), '--concurrency', values.at], {
-    stdio: ['ignore', 'ignore', 'inherit'],
-    env: { ...process.env, MUTATED_ROOM: room },
-  })
+  spawnSync(
+    'npx',
+    ['stryker', 'run', '--mutate', changes.map(({ range }) => range).join(','), '--concurrency', values.at],
+    {
+      stdio: ['ignore', 'ignore', 'inherit'],
+      env: { ...process.env, MUTATED_ROOM: room },
+    },
+  )
   const { files } = JSON.parse(readFileSync(REPORT, 'utf8')) as Report
+  const asked = new Set(changes.map(({ key }) => key))
   let [all, noticed] = [0, 0]
   for (const [file, { source, mutants }] of Object.entries(files))
-    for (const { status, mutatorName, replacement = '', location } of mutants) {
+    for (const mutant of mutants) {
+      const { status, mutatorName, replacement = '', location } = mutant
+      // A place may hold further changes: only the one that was drawn counts.
+      if (!asked.has(keyOf(file, mutant))) continue
       if (!['Killed', 'Timeout', 'Survived', 'NoCoverage'].includes(status)) continue
       all++
       if (status === 'Killed' || status === 'Timeout') noticed++
@@ -88,8 +107,8 @@ mkdirSync('test-results', { recursive: true })
 const random = seeded(Number(values.seed))
 const rows: string[] = []
 for (const room of values.room ?? readdirSync('core')) {
-  const all = [...new Set(await places(room))]
-  const chosen: string[] = []
+  const all = await changesTo(room)
+  const chosen: Change[] = []
   while (chosen.length < Number(values.each) && all.length > 0)
     chosen.push(all.splice(Math.floor(random() * all.length), 1)[0]!)
   if (chosen.length === 0) continue

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { defineAsyncComponent } from 'vue'
 import { restoreLimits } from '#core/heat'
-import type { ChargeBoard } from './useChargeBoard'
+import type { ChargeAnswer } from './useChargeAnswer'
+import { useChargeEngine } from './charge-store'
 import { useHeat } from '~/shared/heat/useHeat'
 import { useUnits } from '~/shared/units/useUnits'
 import { counted } from '~/shared/units/figures'
@@ -10,41 +11,45 @@ import WaysOut from './WaysOut.vue'
 const NoAnswer = defineAsyncComponent(() => import('./NoAnswer.vue'))
 
 /** The sentence that matters: what to charge and what limits it, or why nothing fits and what would help. */
-defineProps<{ board: ChargeBoard }>()
+defineProps<{
+  answer: ChargeAnswer
+  /** what went in, g */
+  chargedG: number
+}>()
+const engine = useChargeEngine()
 const { heat, edit } = useHeat()
 const { grams } = useUnits()
 </script>
 
 <template>
   <div v-if="heat" class="mb-2" aria-live="polite" data-testid="answer">
-    <NoAnswer v-if="board.engine.error" />
-    <template v-else-if="board.infeasible.value">
+    <NoAnswer v-if="engine.error" />
+    <template v-else-if="answer.infeasible.value">
       <p class="max-w-4xl border-l-8 border-oxide bg-oxide-wash px-4 py-3 text-lg font-bold">
-        {{ board.conflict.value }}
+        {{ answer.conflict.value }}
       </p>
-      <WaysOut :ways="board.waysOut.value" heading="Ways out; each was tried and works by itself" />
+      <WaysOut :ways="answer.waysOut.value" heading="Ways out; each was tried and works by itself" />
     </template>
-    <template v-else-if="board.headline.value">
-      <p class="text-xl leading-snug font-bold sm:text-2xl">{{ board.headline.value }}</p>
-      <div v-if="board.harmed.value" class="my-2 max-w-4xl border-l-8 border-oxide bg-oxide-wash px-3 py-2">
-        <p class="font-bold">{{ board.harm.value }}</p>
-        <WaysOut :ways="board.waysOut.value" heading="Ways to mend it; each was tried and works by itself" />
+    <template v-else-if="answer.headline.value">
+      <p class="text-xl leading-snug font-bold sm:text-2xl">{{ answer.headline.value }}</p>
+      <div v-if="answer.harmed.value" class="my-2 max-w-4xl border-l-8 border-oxide bg-oxide-wash px-3 py-2">
+        <p class="font-bold">{{ answer.harm.value }}</p>
+        <WaysOut :ways="answer.waysOut.value" heading="Ways to mend it; each was tried and works by itself" />
       </div>
       <p
-        v-else-if="board.concession.value"
+        v-else-if="answer.concession.value"
         class="my-2 max-w-4xl border-l-8 border-amber bg-amber-wash px-3 py-2"
       >
-        {{ board.concession.value }}
+        {{ answer.concession.value }}
       </p>
       <ul class="limiting text-soft">
-        <li v-for="sentence in board.limiting.value" :key="sentence">{{ sentence }}</li>
-        <li v-if="board.room.value">{{ board.room.value }}</li>
+        <li v-for="sentence in answer.limiting.value" :key="sentence">{{ sentence }}</li>
+        <li v-if="answer.room.value">{{ answer.room.value }}</li>
       </ul>
     </template>
     <p v-else-if="!heat.loggedAt" class="text-soft">Working it out…</p>
     <p v-else class="text-xl font-bold">
-      {{ grams(board.prediction.value?.chargeMassG ?? 0) }} went in,
-      {{ counted(heat.weighed.length, 'lot') }}.
+      {{ grams(chargedG) }} went in, {{ counted(heat.weighed.length, 'lot') }}.
     </p>
     <p v-if="heat.overruled?.length" class="mt-2 flex max-w-4xl flex-wrap items-center gap-3 text-amber">
       <span class="font-semibold">Limits of this heat were moved; they stay marked below.</span>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { TAP_TOLERANCE_PCT } from '#core/heat'
-import type { ChargeBoard } from './useChargeBoard'
+import { useChargeAims } from './useChargeAims'
 import { LOSS_WORDS } from '~/shared/words/losses-words'
 import { computed, defineAsyncComponent, ref } from 'vue'
 import { useHeat } from '~/shared/heat/useHeat'
@@ -11,7 +11,7 @@ import QuantityField from '~/shared/fields/QuantityField.vue'
 const LossesSheet = defineAsyncComponent(() => import('./LossesSheet.vue'))
 
 /** How the charge is to be chosen: what it aims at, how sure it is to be, from how many lots, with whose losses. */
-defineProps<{ board: ChargeBoard }>()
+const aims = useChargeAims()
 const { heat } = useHeat()
 const yard = useYard()
 const { way } = useLosses()
@@ -44,7 +44,7 @@ const figure = (event: Event) => Number((event.target as HTMLSelectElement).valu
       <select
         class="field"
         :value="heat.objective"
-        @change="board.setObjective(($event.target as HTMLSelectElement).value)"
+        @change="aims.setObjective(($event.target as HTMLSelectElement).value)"
       >
         <option v-for="option in AIMS" :key="option.id" :value="option.id">{{ option.name }}</option>
       </select>
@@ -53,7 +53,7 @@ const figure = (event: Event) => Number((event.target as HTMLSelectElement).valu
       <span class="label">{{
         heat.confidenceOf === 'each' ? 'Each limit inside' : 'The whole melt inside'
       }}</span>
-      <select class="field" :value="heat.confidence ?? ''" @change="board.setConfidence(figure($event))">
+      <select class="field" :value="heat.confidence ?? ''" @change="aims.setConfidence(figure($event))">
         <option v-for="option in certainties" :key="option.name" :value="option.value">
           {{ option.name }}
         </option>
@@ -61,7 +61,7 @@ const figure = (event: Event) => Number((event.target as HTMLSelectElement).valu
     </label>
     <label class="block">
       <span class="label">Lots</span>
-      <select class="field" :value="heat.maxLots ?? ''" @change="board.setMaxLots(figure($event))">
+      <select class="field" :value="heat.maxLots ?? ''" @change="aims.setMaxLots(figure($event))">
         <option value="">any number</option>
         <option v-for="count in 12" :key="count" :value="count">at most {{ count }}</option>
       </select>
@@ -71,7 +71,7 @@ const figure = (event: Event) => Number((event.target as HTMLSelectElement).valu
       <select
         class="field"
         :value="heat.lineShare === 0 ? 'cent' : 'walk'"
-        @change="board.setWalks(($event.target as HTMLSelectElement).value === 'walk')"
+        @change="aims.setWalks(($event.target as HTMLSelectElement).value === 'walk')"
       >
         <option value="walk">must save 1 %</option>
         <option value="cent">is free: cheapest to the cent</option>
@@ -82,7 +82,7 @@ const figure = (event: Event) => Number((event.target as HTMLSelectElement).valu
       label="Tap may fall short by"
       kind="percent"
       :max="50"
-      @update:model-value="board.setTolerance($event)"
+      @update:model-value="aims.setTolerance($event)"
       @sealed="yard.seal()"
     />
     <div>

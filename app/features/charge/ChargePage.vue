@@ -1,6 +1,10 @@
 <script setup lang="ts">
 import { ref } from 'vue'
-import { useChargeBoard } from './useChargeBoard'
+import { useCharge } from './useCharge'
+import { useChargeAnswer } from './useChargeAnswer'
+import { useChargeRows } from './useChargeRows'
+import { useChargeSums } from './useChargeSums'
+import { useReserve } from './useReserve'
 import { useHeat } from '~/shared/heat/useHeat'
 import { useMeltEffort } from '~/shared/gear/useMeltEffort'
 import { usePlanChecks } from './usePlanChecks'
@@ -24,8 +28,14 @@ import QuantityField from '~/shared/fields/QuantityField.vue'
 import WorkingOpener from '~/shared/page/WorkingOpener.vue'
 const { heat, edit } = useHeat()
 const yard = useYard()
-const board = useChargeBoard()
-const { prediction, rows, infeasible, weighedAll, lines, lotName } = board
+const charge = useCharge(heat)
+const { prediction, lines, lotName, engine, bench } = charge
+const hand = useChargeRows(charge)
+const { rows, weighedAll } = hand
+const answer = useChargeAnswer(charge)
+const { infeasible } = answer
+const { sources, chance, elementSums, tapSum, cost, costSum } = useChargeSums(charge)
+const { reserved, reserve } = useReserve(rows)
 const { checks } = usePlanChecks(heat, lines, prediction, lotName)
 const { grams, money } = useUnits()
 const { save, open, fault } = useProblemFile()
@@ -43,19 +53,19 @@ const origins = useRememberedHere('charge-origins', false)
         Import charge…
       </button>
       <button
-        v-if="board.problem.value && !heat.loggedAt"
+        v-if="engine.answer && !heat.loggedAt"
         class="btn btn-quiet max-sm:min-h-8 max-sm:text-sm"
-        @click="save(board.problem.value, lotName)"
+        @click="save(engine.answer.problem, lotName)"
       >
         Export charge…
       </button>
       <button
         v-if="rows.planned.length && !infeasible && !heat.loggedAt"
         class="btn btn-quiet max-sm:min-h-8 max-sm:text-sm"
-        :aria-pressed="board.reserved.value"
-        @click="board.reserve()"
+        :aria-pressed="reserved"
+        @click="reserve()"
       >
-        {{ board.reserved.value ? 'Release the metal' : 'Reserve the metal' }}
+        {{ reserved ? 'Release the metal' : 'Reserve the metal' }}
       </button>
       <NuxtLink v-if="rows.planned.length" :to="`/heat/${heat.number}/sheet`" class="btn">
         Sheet to print
@@ -78,24 +88,24 @@ const origins = useRememberedHere('charge-origins', false)
 
     <template v-else>
       <div class="bench">
-        <ChargeAnswer :board="board" />
+        <ChargeAnswer :answer="answer" :charged-g="prediction?.chargeMassG ?? 0" />
         <PlanChecks v-if="!heat.loggedAt" hurting :checks="checks" class="mb-2" />
-        <ChargeChoices v-if="!heat.loggedAt" :board="board" class="choices mb-2" />
+        <ChargeChoices v-if="!heat.loggedAt" class="choices mb-2" />
         <div class="columns grid grid-cols-1 items-start gap-4 xl:grid-cols-[minmax(0,1.35fr)_minmax(0,1fr)]">
           <div class="slab p-3">
             <h2 class="chalk mb-1">The charge</h2>
-            <p v-if="board.pot.value" class="mb-1 text-sm" data-testid="pot">
-              In the crucible already, and counted in: about <b>{{ grams(board.pot.value.fixedG ?? 0) }}</b>,
-              half of it either way.
+            <p v-if="bench.pot" class="mb-1 text-sm" data-testid="pot">
+              In the crucible already, and counted in: about <b>{{ grams(bench.pot.fixedG ?? 0) }}</b>, half
+              of it either way.
             </p>
             <ul>
-              <ChargeRow v-for="row in rows.planned" :key="row.id" :row="row" :board="board" />
+              <ChargeRow v-for="row in rows.planned" :key="row.id" :row="row" :hand="hand" />
             </ul>
             <template v-if="rows.idle.length">
               <h3 class="label mt-4 mb-1">In the bins, not in this charge</h3>
               <ul>
                 <GrowingList v-slot="{ item: row }" :items="rows.idle" :first="40">
-                  <ChargeRow :row="row" :board="board" />
+                  <ChargeRow :row="row" :hand="hand" />
                 </GrowingList>
               </ul>
             </template>
@@ -106,11 +116,11 @@ const origins = useRememberedHere('charge-origins', false)
               <h2 class="sr-only">What it will be</h2>
               <template v-if="prediction && prediction.tapMassG > 0">
                 <p class="mb-1 flex flex-wrap items-baseline gap-x-4 gap-y-1">
-                  <WorkingOpener :working="board.tapSum.value!"
+                  <WorkingOpener :working="tapSum!"
                     ><b>{{ grams(prediction.tapMassG) }}</b> to tap</WorkingOpener
                   >
-                  <WorkingOpener :working="board.costSum.value!"
-                    ><b>{{ money(board.cost.value) }}</b></WorkingOpener
+                  <WorkingOpener :working="costSum!"
+                    ><b>{{ money(cost) }}</b></WorkingOpener
                   >
                   <button
                     class="btn btn-quiet -my-1 ml-auto min-h-8 text-sm underline"
@@ -126,24 +136,24 @@ const origins = useRememberedHere('charge-origins', false)
                     :dense="!origins"
                     :limits="heat.alloy.limits"
                     :predicted="prediction"
-                    :sources="board.sources.value"
+                    :sources="sources"
                     :overruled="heat.overruled ?? []"
                   />
                 </div>
-                <p v-if="board.chance.value !== null" class="mt-3 border-t border-line pt-2 text-sm">
+                <p v-if="chance !== null" class="mt-3 border-t border-line pt-2 text-sm">
                   Going by how well each lot is known, such a melt is inside all its limits about
-                  <b>{{ board.chance.value }}</b>.
+                  <b>{{ chance }}</b>.
                 </p>
                 <div class="mt-2 flex flex-wrap gap-x-4 gap-y-1 text-sm">
                   <span class="text-soft">The sums:</span>
-                  <WorkingOpener v-for="sum in board.elementSums.value" :key="sum.title" :working="sum"
+                  <WorkingOpener v-for="sum in elementSums" :key="sum.title" :working="sum"
                     >{{ sum.symbol }} {{ sum.value }}</WorkingOpener
                   >
                 </div>
               </template>
               <template v-else>
                 <p class="mb-3 text-soft">
-                  {{ board.infeasible.value ? 'Nothing fits yet; these' : 'These' }} are the limits to keep.
+                  {{ infeasible ? 'Nothing fits yet; these' : 'These' }} are the limits to keep.
                 </p>
                 <LimitGates dense :limits="heat.alloy.limits" :overruled="heat.overruled ?? []" />
               </template>
@@ -172,7 +182,7 @@ const origins = useRememberedHere('charge-origins', false)
           </div>
         </div>
       </div>
-      <OtherWays v-if="!heat.loggedAt && !infeasible" :board="board" class="mt-6" />
+      <OtherWays v-if="!heat.loggedAt && !infeasible" :charge="charge" class="mt-6" />
     </template>
   </section>
 </template>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Lot } from '#core/stock'
-import type { ChargeBoard, ChargeRowState } from './useChargeBoard'
+import type { ChargeRows, ChargeRowState } from './useChargeRows'
 import { computed } from 'vue'
 import { useUnits } from '~/shared/units/useUnits'
 import { useYard } from '~/storage/yard-store'
@@ -8,10 +8,10 @@ import CompositionBar from '~/shared/composition/CompositionBar.vue'
 import QuantityField from '~/shared/fields/QuantityField.vue'
 
 /** One lot of the charge, edited in place: use it or not, at most, exactly, weighed. */
-const props = defineProps<{ row: ChargeRowState; board: ChargeBoard }>()
+const props = defineProps<{ row: ChargeRowState; hand: ChargeRows }>()
 const { grams } = useUnits()
 const yard = useYard()
-const { opened } = props.board
+const { opened } = props.hand
 if (props.row.choice.capG !== null || props.row.choice.lockG !== null || props.row.choice.pieceG)
   opened.add(props.row.id)
 const open = computed({
@@ -41,9 +41,9 @@ const inUse = computed(() => props.row.plannedG > 0 || props.row.weighedG !== nu
         type="checkbox"
         class="size-5 accent-(--ember)"
         :checked="row.choice.use"
-        :disabled="row.weighedG !== null || board.frozen.value"
+        :disabled="row.weighedG !== null || hand.frozen.value"
         :aria-label="`Use ${row.name}`"
-        @change="board.choose(row.id, { use: ($event.target as HTMLInputElement).checked })"
+        @change="hand.choose(row.id, { use: ($event.target as HTMLInputElement).checked })"
       />
       <p class="name min-w-0 leading-tight">
         <span class="font-bold">{{ row.name }}</span>
@@ -61,7 +61,7 @@ const inUse = computed(() => props.row.plannedG > 0 || props.row.weighedG !== nu
           grams(row.weighedG ?? row.plannedG, row.stepG)
         }}</b>
       </p>
-      <div v-if="inUse && !board.frozen.value" class="weigh">
+      <div v-if="inUse && !hand.frozen.value" class="weigh">
         <QuantityField
           v-if="row.weighedG === null"
           class="tight w-30"
@@ -71,16 +71,16 @@ const inUse = computed(() => props.row.plannedG > 0 || props.row.weighedG !== nu
           kind="mass"
           nullable
           placeholder="weighed"
-          @sealed="board.takePending(row)"
-          @enter="board.takePending(row)"
-          @update:model-value="board.pend(row, $event)"
+          @sealed="hand.takePending(row)"
+          @enter="hand.takePending(row)"
+          @update:model-value="hand.pend(row, $event)"
         />
-        <button v-else class="btn tight" @click="board.unweigh(row)">
+        <button v-else class="btn tight" @click="hand.unweigh(row)">
           Take back<span class="sr-only"> {{ row.name }}</span>
         </button>
       </div>
       <button
-        v-if="(inUse || row.choice.use) && !board.frozen.value"
+        v-if="(inUse || row.choice.use) && !hand.frozen.value"
         class="btn btn-quiet tight more text-sm"
         :aria-expanded="open"
         @click="open = !open"
@@ -92,7 +92,7 @@ const inUse = computed(() => props.row.plannedG > 0 || props.row.weighedG !== nu
       <CompositionBar :composition="row.composition" :label="row.name" />
     </div>
     <div
-      v-if="open && row.weighedG === null && !board.frozen.value"
+      v-if="open && row.weighedG === null && !hand.frozen.value"
       class="mt-2 ml-9 grid max-w-lg grid-cols-2 gap-3 sm:grid-cols-3"
     >
       <QuantityField
@@ -100,7 +100,7 @@ const inUse = computed(() => props.row.plannedG > 0 || props.row.weighedG !== nu
         :label="`${row.name}: at most`"
         kind="mass"
         nullable
-        @update:model-value="board.choose(row.id, { capG: $event }, 'cap')"
+        @update:model-value="hand.choose(row.id, { capG: $event }, 'cap')"
         @sealed="yard.seal()"
       />
       <QuantityField
@@ -110,7 +110,7 @@ const inUse = computed(() => props.row.plannedG > 0 || props.row.weighedG !== nu
         nullable
         :max="row.availableG"
         :max-words="`Only ${grams(row.availableG)} is there.`"
-        @update:model-value="board.choose(row.id, { lockG: $event }, 'lock')"
+        @update:model-value="hand.choose(row.id, { lockG: $event }, 'lock')"
         @sealed="yard.seal()"
       />
       <QuantityField
@@ -120,7 +120,7 @@ const inUse = computed(() => props.row.plannedG > 0 || props.row.weighedG !== nu
         nullable
         positive
         :hint="usualPiece"
-        @update:model-value="board.choose(row.id, { pieceG: $event }, 'piece')"
+        @update:model-value="hand.choose(row.id, { pieceG: $event }, 'piece')"
         @sealed="yard.seal()"
       />
     </div>

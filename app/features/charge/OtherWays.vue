@@ -1,18 +1,19 @@
 <script setup lang="ts">
-import type { ChargeBoard } from './useChargeBoard'
+import type { Charge } from './useCharge'
+import { computed } from 'vue'
 import { useHeat } from '~/shared/heat/useHeat'
 import { useOtherWays } from './useOtherWays'
 import { useUnits } from '~/shared/units/useUnits'
 import CertaintyChart from './CertaintyChart.vue'
 
 /** The same melt charged five ways, side by side with what differs, and what certainty costs. */
-const props = defineProps<{ board: ChargeBoard }>()
+const props = defineProps<{ charge: Charge }>()
 const { grams, money } = useUnits()
 const { heat } = useHeat()
 const { rows, certainty, now, busy, fault, take } = useOtherWays(
-  props.board.problem,
-  props.board.plan,
-  props.board.lotName,
+  computed(() => props.charge.engine.answer?.problem ?? null),
+  props.charge.plan,
+  props.charge.lotName,
   grams,
 )
 const chance = (value: number) =>

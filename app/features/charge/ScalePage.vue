@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent } from 'vue'
-import { useChargeBoard } from './useChargeBoard'
+import { useCharge } from './useCharge'
+import { useChargeAnswer } from './useChargeAnswer'
+import { useChargeRows } from './useChargeRows'
 import { useHeat } from '~/shared/heat/useHeat'
 import { usePlanChecks } from './usePlanChecks'
 import { useScale } from './useScale'
@@ -15,11 +17,15 @@ import WaysOut from './WaysOut.vue'
 const NoAnswer = defineAsyncComponent(() => import('./NoAnswer.vue'))
 /** The scale posture: one lot at a time, readable at arm's length. */
 const { heat } = useHeat()
-const board = useChargeBoard()
-const { rows, infeasible, conflict, weighedAll } = board
-const { checks } = usePlanChecks(heat, board.lines, board.prediction, board.lotName)
+const charge = useCharge(heat)
+const { settled, engine, bench, prediction, lines, lotName } = charge
+const hand = useChargeRows(charge)
+const { rows, weighedAll, unweigh } = hand
+const answer = useChargeAnswer(charge)
+const { infeasible, conflict, harmed, harm, concession, waysOut } = answer
+const { checks } = usePlanChecks(heat, lines, prediction, lotName)
 const { grams } = useUnits()
-const scale = useScale(board)
+const scale = useScale(charge, hand, answer.tools)
 const { current, done, waiting, reading, shown, containerG, practice, off, band, told } = scale
 /** What can hurt someone: in the plan as a whole, and in the lot on the pan. */
 const hurting = computed(() =>
@@ -37,7 +43,7 @@ const begun = computed(() => done.value.length > 0)
 <template>
   <section v-if="heat" class="mx-auto max-w-3xl">
     <HeatHeading question="What do I weigh out?" />
-    <NoAnswer v-if="board.engine.error" />
+    <NoAnswer v-if="engine.error" />
     <p v-else-if="!heat.alloy || heat.tapMassG === null" class="text-soft">
       Nothing to weigh yet: the heat needs an alloy and a tap mass.
       <NuxtLink :to="`/heat/${heat.number}/target`" class="underline">Choose them</NuxtLink>
@@ -46,32 +52,28 @@ const begun = computed(() => done.value.length > 0)
       <p role="alert" class="border-l-8 border-oxide bg-oxide-wash px-4 py-3 text-lg font-bold">
         {{ conflict }}
       </p>
-      <WaysOut :ways="board.waysOut.value" heading="Ways out; each was tried and works by itself" />
+      <WaysOut :ways="waysOut" heading="Ways out; each was tried and works by itself" />
       <NuxtLink :to="`/heat/${heat.number}/charge`" class="mt-3 inline-block underline"
         >Back to the charge</NuxtLink
       >
     </template>
-    <p v-else-if="!board.settled.value && !current && !weighedAll" class="text-soft">Working it out…</p>
+    <p v-else-if="!settled && !current && !weighedAll" class="text-soft">Working it out…</p>
     <template v-else>
       <div
-        v-if="board.harmed.value"
+        v-if="harmed"
         role="alert"
         class="mb-4 border-l-8 border-oxide bg-oxide-wash px-4 py-3"
         data-testid="harm"
       >
-        <p class="text-lg font-bold">{{ board.harm.value }}</p>
+        <p class="text-lg font-bold">{{ harm }}</p>
         <p>
           This is the least that can be had with what is weighed. It can be melted so, and the heat says so
           from here on; or mend it first.
         </p>
-        <WaysOut :ways="board.waysOut.value" heading="Ways to mend it; each was tried and works by itself" />
+        <WaysOut :ways="waysOut" heading="Ways to mend it; each was tried and works by itself" />
       </div>
-      <p
-        v-else-if="board.concession.value"
-        class="mb-4 border-l-8 border-amber bg-amber-wash px-4 py-2"
-        role="status"
-      >
-        {{ board.concession.value }}
+      <p v-else-if="concession" class="mb-4 border-l-8 border-amber bg-amber-wash px-4 py-2" role="status">
+        {{ concession }}
       </p>
       <template v-if="current">
         <div class="flex flex-wrap items-center gap-x-4 gap-y-2">
@@ -97,7 +99,7 @@ const begun = computed(() => done.value.length > 0)
         <PlanChecks hurting laid-open :checks="hurting" />
         <p class="mt-3 text-lg" data-testid="which-scale">
           <template v-if="scale.scaleOf.value">On the {{ scale.scaleOf.value.name }}, </template>
-          <template v-else-if="board.bench.value.scales.length"
+          <template v-else-if="bench.scales.length"
             >None of your scales bears it at once: weigh it in parts, </template
           ><template v-else>In </template>steps of {{ grams(current.stepG, current.stepG) }}.
         </p>
@@ -177,9 +179,7 @@ const begun = computed(() => done.value.length > 0)
       <div v-else-if="weighedAll" class="slab p-5" data-testid="all-weighed">
         <p class="mb-3 text-xl font-bold">
           All weighed: {{ grams(done.reduce((sum, row) => sum + (row.weighedG ?? 0), 0)) }}.
-          <template v-if="board.prediction.value"
-            >It taps about {{ grams(board.prediction.value.tapMassG) }}.</template
-          >
+          <template v-if="prediction">It taps about {{ grams(prediction.tapMassG) }}.</template>
         </p>
         <NuxtLink :to="`/heat/${heat.number}/melt`" class="btn btn-next">Run the melt</NuxtLink>
       </div>
@@ -198,7 +198,7 @@ const begun = computed(() => done.value.length > 0)
         <span class="flex-1">{{ row.name }}</span>
         <template v-if="row.weighedG !== null">
           <b class="text-patina">✓ {{ grams(row.weighedG, row.stepG) }}</b>
-          <button class="btn btn-quiet underline" @click="board.unweigh(row)">
+          <button class="btn btn-quiet underline" @click="unweigh(row)">
             Take back<span class="sr-only"> {{ row.name }}</span>
           </button>
         </template>
@@ -206,7 +206,7 @@ const begun = computed(() => done.value.length > 0)
       </li>
     </ul>
     <NuxtLink
-      v-if="begun && !weighedAll && !board.engine.error"
+      v-if="begun && !weighedAll && !engine.error"
       :to="`/heat/${heat.number}/melt`"
       class="mt-4 inline-block underline"
       >To the melt with what is weighed so far</NuxtLink

@@ -3,7 +3,9 @@ import { orderedLimits } from '#core/alloys'
 import { heatLiquidus, heatStamp, heatWindow } from '#core/heat'
 import { remindersFor } from '#core/troubles'
 import { computed } from 'vue'
-import { useChargeBoard } from './useChargeBoard'
+import { useCharge } from './useCharge'
+import { useChargeRows } from './useChargeRows'
+import { useChargeSums } from './useChargeSums'
 import { useHeat } from '~/shared/heat/useHeat'
 import { usePlanChecks } from './usePlanChecks'
 import { useUnits } from '~/shared/units/useUnits'
@@ -14,8 +16,10 @@ import { reminderWords } from '~/shared/words/troubles-words'
 
 /** One page to print: what to weigh, what it will be, what to mind. */
 const { heat } = useHeat()
-const board = useChargeBoard()
-const { prediction, rows, lines, lotName } = board
+const charge = useCharge(heat)
+const { prediction, lines, lotName } = charge
+const { rows } = useChargeRows(charge)
+const { cost } = useChargeSums(charge)
 const { checks } = usePlanChecks(heat, lines, prediction, lotName)
 const units = useUnits()
 const { grams, money } = units
@@ -72,7 +76,7 @@ const print = () => window.print()
           <tr class="border-t-2 border-ink">
             <td class="py-1.5">In the crucible</td>
             <td class="py-1.5 text-right font-bold">{{ grams(prediction.chargeMassG) }}</td>
-            <td class="py-1.5 text-right">{{ money(board.cost.value) }}</td>
+            <td class="py-1.5 text-right">{{ money(cost) }}</td>
           </tr>
         </tbody>
       </table>

@@ -74,8 +74,10 @@ export function useCharge(heat: Ref<Heat | null>) {
       without: engine.answer?.concessions ?? [],
     }
   }
-  return { lots, bench, ask, settled, engine, plan, lines, prediction, lotName, planToKeep }
+  return { heat, lots, bench, ask, settled, engine, plan, lines, prediction, lotName, planToKeep }
 }
+
+export type Charge = ReturnType<typeof useCharge>
 
 /** What a heat is weighed with: the yard's scales, its unit, and what the chosen crucible takes. */
 export function useWeighingBench(heat: Ref<Heat | null>) {

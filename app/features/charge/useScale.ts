@@ -1,9 +1,10 @@
-import { computed, ref, shallowRef, watch } from 'vue'
+import { computed, ref, shallowRef, watch, type ComputedRef } from 'vue'
 import { watchDebounced } from '@vueuse/core'
 import type { Weighing, WeighingAsk, WeightBand } from '#core/charge'
 import { scaleFor } from '#core/gear'
-import { outcomeWords } from '~/shared/words/charge-words'
-import type { ChargeBoard } from './useChargeBoard'
+import { outcomeWords, type ChargeTools } from '~/shared/words/charge-words'
+import type { Charge } from './useCharge'
+import type { ChargeRows } from './useChargeRows'
 import { useGear } from '~/shared/gear/useGear'
 import { useRememberedHere } from '~/shared/page/useRemembered'
 import { useStudy } from '~/shared/engines/useStudy'
@@ -12,8 +13,11 @@ import { useStudy } from '~/shared/engines/useStudy'
 const SETTLE_MS = 180
 
 /** The scale posture: one lot after the other, what the pan shows, and what comes of it before it is taken. */
-export function useScale(board: ChargeBoard) {
-  const { rows, engine, ask } = board
+export function useScale(
+  { engine, ask, settled }: Pick<Charge, 'engine' | 'ask' | 'settled'>,
+  { rows, weigh, choose }: Pick<ChargeRows, 'rows' | 'weigh' | 'choose'>,
+  tools: ComputedRef<ChargeTools>,
+) {
   const { scales } = useGear()
   const study = useStudy()
   const waiting = computed(() => rows.value.planned.filter(({ weighedG }) => weighedG === null))
@@ -57,7 +61,7 @@ export function useScale(board: ChargeBoard) {
   /** The question with the plan on the screen as the one that is weighed by. */
   function asked(): WeighingAsk | null {
     const answer = engine.answer
-    if (!ask.value || !answer || !board.settled.value) return null
+    if (!ask.value || !answer || !settled.value) return null
     return {
       ...ask.value,
       planned: Object.fromEntries(waiting.value.map(({ id, plannedG }) => [id, plannedG])),
@@ -70,7 +74,7 @@ export function useScale(board: ChargeBoard) {
   const band = shallowRef<WeightBand | null>(null)
   let bandFor = ''
   watch(
-    [current, () => engine.settledOn, board.settled],
+    [current, () => engine.settledOn, settled],
     async () => {
       const row = current.value
       const question = asked()
@@ -111,7 +115,7 @@ export function useScale(board: ChargeBoard) {
   const told = computed(() => {
     const before = engine.answer
     if (!outcome.value || !before || !current.value) return null
-    return outcomeWords(before, outcome.value.answer, current.value.id, board.tools.value)
+    return outcomeWords(before, outcome.value.answer, current.value.id, tools.value)
   })
 
   const scaleOf = computed(() => {
@@ -121,12 +125,11 @@ export function useScale(board: ChargeBoard) {
   })
 
   function take(): void {
-    if (current.value && reading.value !== null && reading.value > 0)
-      board.weigh(current.value, reading.value)
+    if (current.value && reading.value !== null && reading.value > 0) weigh(current.value, reading.value)
   }
   /** There is none of it after all: the rest is worked out without. */
   function none(): void {
-    if (current.value) board.choose(current.value.id, { use: false })
+    if (current.value) choose(current.value.id, { use: false })
   }
 
   return {

@@ -1,18 +1,12 @@
 <script setup lang="ts">
 import { format } from 'date-fns'
-import { orderedLimits } from '#core/alloys'
-import { measuredComposition } from '#core/assay'
 import { conclusionsOf } from '#core/troubles'
-import { heatLiquidus, heatStamp, heatWindow, tensileMPa } from '#core/heat'
-import { whatIsIn, whereItWent } from '#core/learn'
-import { computed, defineAsyncComponent } from 'vue'
-import { useHeat } from '~/shared/heat/useHeat'
+import { heatStamp, heatWindow, tensileMPa } from '#core/heat'
+import { defineAsyncComponent } from 'vue'
 import { logWords, useMeltLog } from '~/features/melt'
 import { useUnits } from '~/shared/units/useUnits'
-import { useYard } from '~/storage/yard-store'
-import { counted, limitWords, percent } from '~/shared/units/figures'
+import { counted, percent } from '~/shared/units/figures'
 import { withSpread } from '~/shared/learning/learning-words'
-import { balanceWords, verdictWords } from '~/shared/heat/results-words'
 import { testWords } from '~/shared/words/tests-words'
 import { BARS_WORDS } from '~/shared/words/troubles-words'
 import BalanceBar from '~/shared/heat/BalanceBar.vue'
@@ -20,54 +14,22 @@ import CompositionBar from '~/shared/composition/CompositionBar.vue'
 import KeptPhoto from '~/shared/fields/KeptPhoto.vue'
 import ToneSentence from '~/shared/page/ToneSentence.vue'
 import WeighedRemark from '~/shared/heat/WeighedRemark.vue'
+import { useStory } from './useStory'
 
 const MeltTrace = defineAsyncComponent(() => import('~/features/melt').then(({ MeltTrace }) => MeltTrace))
 
 /** A heat from plan to assay on one page, to read and to print. */
-const { heat, summary } = useHeat()
-const yard = useYard()
 const log = useMeltLog()
 const { grams, money, degrees } = useUnits()
-const measured = computed(() => measuredComposition(summary.value?.measured ?? {}, heat.value?.alloy?.base))
-const liquidus = computed(() => (heat.value ? heatLiquidus(heat.value) : null))
-const origins = computed(() => (heat.value ? whatIsIn(heat.value, yard.lots, yard.heats) : []))
-const ticked = computed(() => Object.values(heat.value?.done ?? {}).filter(({ skipped }) => !skipped).length)
-const made = computed(() => yard.lots.filter(({ originHeatId }) => originHeatId === heat.value?.id))
-const after = computed(() => {
-  const seen = new Map<string, ReturnType<typeof whereItWent>[number]>()
-  for (const lot of made.value)
-    for (const step of whereItWent(lot.id, yard.lots, yard.heats)) seen.set(step.heat.id, step)
-  return [...seen.values()]
-})
-const limits = computed(() =>
-  orderedLimits(heat.value?.alloy?.limits ?? {}).map(([element, limit]) => ({
-    element,
-    limit: limitWords(limit),
-    predicted: summary.value?.predicted.composition[element],
-    measured: summary.value?.measured[element],
-    call: summary.value?.verdict?.limits.find((one) => one.element === element)?.call ?? 'not-measured',
-  })),
-)
+const { heat, summary, measured, liquidus, origins, ticked, after, limits, verdict, balance, photos } =
+  useStory()
 const CALLS = {
   inside: '✓ inside',
   outside: '✕ outside',
   unclear: '? cannot tell',
   'not-measured': '–',
 } as const
-const verdict = computed(() =>
-  heat.value?.alloy && summary.value?.verdict
-    ? verdictWords(summary.value.verdict, heat.value.alloy.name)
-    : null,
-)
-const balance = computed(() => (summary.value?.balance ? balanceWords(summary.value.balance, grams) : null))
 const clock = (iso: string) => format(new Date(iso), 'HH:mm')
-const photos = computed(() => [
-  ...new Set(
-    [...(heat.value?.log ?? []), ...(heat.value?.tests ?? []), ...(heat.value?.assays ?? [])].flatMap(
-      (one) => one.photos ?? [],
-    ),
-  ),
-])
 const print = () => window.print()
 </script>
 

@@ -1,55 +1,20 @@
 <script setup lang="ts">
 import { GROUPS } from '#core/alloys'
-import { purchaseName } from '~/shared/words/charge-words'
-import { elementName } from '~/shared/units/elements'
-import { computed, onMounted, ref } from 'vue'
+import { onMounted } from 'vue'
 import { startHeat } from '~/shared/heat/useHeat'
-import { type PileRow, usePile } from './usePile'
 import { useUnits } from '~/shared/units/useUnits'
-import { useYard } from '~/storage/yard-store'
-import { counted } from '~/shared/units/figures'
-import { isolated } from '~/shared/units/isolated'
 import QuantityField from '~/shared/fields/QuantityField.vue'
+import { usePile, type PileRow } from './usePile'
+import { usePileAnswer } from './usePileAnswer'
 
 /** What can this pile become? Every target of the library and every own one, tried on the present stock. */
-const yard = useYard()
 const { grams } = useUnits()
-const { rows, done, total, busy, stopped, fault, look, stop } = usePile()
-const wantedG = ref<number | null>(1000)
-const group = ref('all')
-const shown = computed(() =>
-  rows.value.filter(({ alloy }) => group.value === 'all' || alloy.group === group.value),
-)
-const ready = computed(() => shown.value.filter(({ enough }) => enough))
-const near = computed(() => shown.value.filter(({ enough, unlock }) => !enough && unlock !== null))
-const far = computed(() => shown.value.filter(({ enough, unlock }) => !enough && unlock === null))
-const lotName = (id: string) => (yard.records.lots[id] as { name?: string } | undefined)?.name ?? id
-const stockG = computed(() => yard.lots.reduce((sum, { massG }) => sum + massG, 0))
-const again = () => {
-  if (wantedG.value) void look(wantedG.value)
-}
+const pile = usePile()
+const { done, total, busy, stopped, fault, stop } = pile
+const { wantedG, group, ready, near, far, again, headline, heldWords, bought, share, tapG } =
+  usePileAnswer(pile)
 onMounted(again)
-
-const headline = computed(() => {
-  const best = ready.value[0]
-  if (busy.value && !best) return 'Trying one alloy after another…'
-  if (!best) return `None of them gives ${grams(wantedG.value ?? 0)} from this pile alone.`
-  return `${counted(ready.value.length, 'alloy')} can be tapped now; the most is ${grams(best.mostG)} of ${best.alloy.name}.`
-})
-function heldWords({ heldBy, runsOut }: PileRow): string {
-  const first = runsOut[0] ? `First to run out: ${isolated(lotName(runsOut[0]))}` : ''
-  const limit = heldBy
-    ? `${elementName(heldBy.element)} at its ${heldBy.bound === 'max' ? 'most' : 'least'} holds it there`
-    : ''
-  return [first, limit].filter(Boolean).join('; ')
-}
-/** Nothing that is to be bought is written as none of it. */
-const amount = (massG: number) => (/^0(\.0+)?\u00a0/.test(grams(massG)) ? 'a pinch' : grams(massG))
-const bought = ({ unlock }: PileRow) =>
-  (unlock ?? []).map(({ metal, massG }) => `${amount(massG)} of ${purchaseName(metal)}`).join(', ')
-const share = ({ mostG }: PileRow) => `${Math.min(100, (100 * mostG) / Math.max(stockG.value, 1))}%`
-const begin = ({ alloy, mostG }: PileRow) =>
-  startHeat({ alloy, tapMassG: Math.floor(Math.min(wantedG.value ?? mostG, mostG > 0 ? mostG : Infinity)) })
+const begin = (row: PileRow) => startHeat({ alloy: row.alloy, tapMassG: tapG(row) })
 </script>
 
 <template>
@@ -87,7 +52,7 @@ const begin = ({ alloy, mostG }: PileRow) =>
       </p>
     </div>
     <p v-if="fault" role="alert" class="text-oxide">It could not be worked out: {{ fault }}</p>
-    <p v-if="!yard.lots.length" class="slab max-w-xl p-4">
+    <p v-if="empty" class="slab max-w-xl p-4">
       There is no stock yet. <NuxtLink to="/stock" class="underline">Write down the first lot</NuxtLink>, and
       this page says what it can become.
     </p>

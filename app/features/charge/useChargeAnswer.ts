@@ -1,0 +1,82 @@
+import { watchDebounced } from '@vueuse/core'
+import { computed, ref } from 'vue'
+import {
+  concessionWords,
+  conflictWords,
+  harmWords,
+  limitingSentences,
+  OUT_OF_TIME,
+  planHeadline,
+} from '~/shared/words/charge-words'
+import { isolated } from '~/shared/units/isolated'
+import { useUnits } from '~/shared/units/useUnits'
+import type { Charge } from './useCharge'
+import { useWaysOut } from './useWaysOut'
+
+/** What the solver found, in sentences: what to charge and what limits it, or why nothing fits and what would help. */
+export function useChargeAnswer({ heat, engine, plan, prediction, lotName }: Charge) {
+  const { grams, money } = useUnits()
+  const told = (id: string) => isolated(lotName(id))
+  const closed = computed(() => !!heat.value?.loggedAt)
+  const infeasible = computed(() => plan.value?.status === 'infeasible' || plan.value?.status === 'unknown')
+  /** Something was weighed that cannot be kept inside the limits: the least harm, said and carried on. */
+  const harmed = computed(() => plan.value?.status === 'least-harm')
+  const tools = computed(() => ({ lotName: told, grams, money, mainSource, limitOf }))
+  const limitOf = (element: string, bound: 'min' | 'max') => heat.value?.alloy?.limits[element]?.[bound]
+
+  function mainSource(element: string): string | null {
+    const list = prediction.value?.sources[element]
+    const total = list?.reduce((sum, { massG }) => sum + massG, 0) ?? 0
+    return list?.[0] && list[0].massG > 0.5 * total ? told(list[0].lot) : null
+  }
+
+  const { waysOut } = useWaysOut(() => (closed.value ? null : engine.answer), tools)
+  /** What the room for errors of the scale costs, where it costs anything. */
+  const roomCost = ref<number | null>(null)
+  watchDebounced(
+    () => engine.answer,
+    async (answer) => {
+      roomCost.value = null
+      if (!answer || closed.value || heat.value?.weighed.length) return
+      const found = await engine.room(answer).catch(() => null)
+      if (engine.answer === answer) roomCost.value = found
+    },
+    { debounce: 400, immediate: true },
+  )
+  const room = computed(() => {
+    const cost = roomCost.value
+    return cost !== null && cost >= 0.01
+      ? `Room for what a scale may be off by costs ${money(cost)} of it.`
+      : ''
+  })
+  return {
+    infeasible,
+    harmed,
+    waysOut,
+    room,
+    tools,
+    harm: computed(() =>
+      plan.value && harmed.value ? harmWords(plan.value.shortfalls ?? [], tools.value) : '',
+    ),
+    headline: computed(() =>
+      plan.value && !infeasible.value ? planHeadline(plan.value, heat.value?.tapMassG ?? 0, tools.value) : '',
+    ),
+    limiting: computed(() =>
+      limitingSentences(plan.value?.limiting ?? [], heat.value?.objective ?? 'cost', tools.value),
+    ),
+    concession: computed(() =>
+      infeasible.value
+        ? ''
+        : concessionWords(engine.answer?.concessions ?? [], heat.value?.confidence ?? null),
+    ),
+    conflict: computed(() =>
+      !plan.value
+        ? ''
+        : plan.value.status === 'unknown'
+          ? OUT_OF_TIME
+          : conflictWords(plan.value.conflict, tools.value),
+    ),
+  }
+}
+
+export type ChargeAnswer = ReturnType<typeof useChargeAnswer>

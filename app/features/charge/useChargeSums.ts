@@ -1,0 +1,65 @@
+import { computed } from 'vue'
+import { oddsInside } from '#core/charge'
+import { heatRecovery } from '#core/heat'
+import { costWorking, elementWorking, tapWorking } from '~/shared/words/workings-words'
+import { isolated } from '~/shared/units/isolated'
+import { timesWords } from '~/shared/units/figures'
+import { useUnits } from '~/shared/units/useUnits'
+import type { Charge } from './useCharge'
+import { useLosses } from './useLosses'
+
+/** What the melt comes to, figure by figure, with the sums behind it. */
+export function useChargeSums({ heat, lines, prediction, lotName }: Charge) {
+  const { grams, money } = useUnits()
+  const told = (id: string) => isolated(lotName(id))
+  const limits = computed(() => heat.value?.alloy?.limits ?? {})
+  /** by element, the lots that bring most of it: "78 % from Valve bodies" */
+  const sources = computed(() => {
+    const all: Record<string, string> = {}
+    for (const [symbol, list] of Object.entries(prediction.value?.sources ?? {})) {
+      const total = list.reduce((sum, { massG }) => sum + massG, 0)
+      const main = list.filter(({ massG }) => massG > 0.2 * total).slice(0, 2)
+      if (total > 0 && main.length > 0)
+        all[symbol] = main
+          .map(({ lot, massG }) => `${Math.round((100 * massG) / total)} % from ${told(lot)}`)
+          .join(', ')
+    }
+    return all
+  })
+  const recovery = computed(() => (heat.value ? heatRecovery(heat.value) : {}))
+  const chance = computed(() => {
+    if (!prediction.value || prediction.value.tapMassG <= 0) return null
+    const probability = oddsInside(lines.value, recovery.value, limits.value)
+    return probability === null ? null : timesWords(probability)
+  })
+  const { way } = useLosses()
+  const workingTools = {
+    grams,
+    money,
+    lotName: told,
+    get losses() {
+      return way.value
+    },
+  }
+  const elementSums = computed(() =>
+    prediction.value
+      ? Object.keys(limits.value)
+          .filter((symbol) => (prediction.value!.composition[symbol] ?? 0) > 0)
+          .map((symbol) => ({
+            symbol,
+            ...elementWorking(symbol, prediction.value!, recovery.value, workingTools),
+          }))
+      : [],
+  )
+
+  return {
+    sources,
+    chance,
+    elementSums,
+    tapSum: computed(() => prediction.value && tapWorking(lines.value, prediction.value, workingTools)),
+    cost: computed(() =>
+      lines.value.reduce((sum, { massG, lot }) => sum + (massG * (lot.pricePerKg ?? 0)) / 1000, 0),
+    ),
+    costSum: computed(() => costWorking(lines.value, workingTools)),
+  }
+}

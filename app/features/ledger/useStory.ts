@@ -1,0 +1,53 @@
+import { computed } from 'vue'
+import { orderedLimits } from '#core/alloys'
+import { measuredComposition } from '#core/assay'
+import { heatLiquidus } from '#core/heat'
+import { whatIsIn, whereItWent } from '#core/learn'
+import { balanceWords, verdictWords } from '~/shared/heat/results-words'
+import { useHeat } from '~/shared/heat/useHeat'
+import { limitWords } from '~/shared/units/figures'
+import { useUnits } from '~/shared/units/useUnits'
+import { useYard } from '~/storage/yard-store'
+
+/** A heat from plan to assay: what it is against what was meant, where its metal came from and went. */
+export function useStory() {
+  const { heat, summary } = useHeat()
+  const yard = useYard()
+  const { grams } = useUnits()
+  const measured = computed(() => measuredComposition(summary.value?.measured ?? {}, heat.value?.alloy?.base))
+  const liquidus = computed(() => (heat.value ? heatLiquidus(heat.value) : null))
+  const origins = computed(() => (heat.value ? whatIsIn(heat.value, yard.lots, yard.heats) : []))
+  const ticked = computed(
+    () => Object.values(heat.value?.done ?? {}).filter(({ skipped }) => !skipped).length,
+  )
+  const made = computed(() => yard.lots.filter(({ originHeatId }) => originHeatId === heat.value?.id))
+  const after = computed(() => {
+    const seen = new Map<string, ReturnType<typeof whereItWent>[number]>()
+    for (const lot of made.value)
+      for (const step of whereItWent(lot.id, yard.lots, yard.heats)) seen.set(step.heat.id, step)
+    return [...seen.values()]
+  })
+  const limits = computed(() =>
+    orderedLimits(heat.value?.alloy?.limits ?? {}).map(([element, limit]) => ({
+      element,
+      limit: limitWords(limit),
+      predicted: summary.value?.predicted.composition[element],
+      measured: summary.value?.measured[element],
+      call: summary.value?.verdict?.limits.find((one) => one.element === element)?.call ?? 'not-measured',
+    })),
+  )
+  const verdict = computed(() =>
+    heat.value?.alloy && summary.value?.verdict
+      ? verdictWords(summary.value.verdict, heat.value.alloy.name)
+      : null,
+  )
+  const balance = computed(() => (summary.value?.balance ? balanceWords(summary.value.balance, grams) : null))
+  const photos = computed(() => [
+    ...new Set(
+      [...(heat.value?.log ?? []), ...(heat.value?.tests ?? []), ...(heat.value?.assays ?? [])].flatMap(
+        (one) => one.photos ?? [],
+      ),
+    ),
+  ])
+  return { heat, summary, measured, liquidus, origins, ticked, made, after, limits, verdict, balance, photos }
+}
