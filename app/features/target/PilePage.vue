@@ -11,7 +11,7 @@ import { usePileAnswer } from './usePileAnswer'
 const { grams } = useUnits()
 const pile = usePile()
 const { done, total, busy, stopped, fault, stop } = pile
-const { wantedG, group, ready, near, far, again, headline, heldWords, bought, share, tapG } =
+const { wantedG, group, ready, near, far, again, headline, heldWords, bought, share, tapG, empty } =
   usePileAnswer(pile)
 onMounted(again)
 const begin = (row: PileRow) => startHeat({ alloy: row.alloy, tapMassG: tapG(row) })

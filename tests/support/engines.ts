@@ -1,0 +1,45 @@
+import loadHighs from 'highs'
+import {
+  afterWeighing,
+  costInTurn,
+  costOfRoom,
+  createChargeSolver,
+  planTogether,
+  planWeighing,
+  weightBand,
+  type ChargeProblem,
+  type Weighing,
+  type WeighingAsk,
+} from '#core/charge'
+
+const NODES = 8
+const runtime = loadHighs()
+const solver = runtime.then((highs) => createChargeSolver(highs, () => performance.now(), { keep: true }))
+
+/** The questions of the workers, answered here by the same core. */
+const engines = {
+  plan: async (ask: WeighingAsk) => planWeighing(await solver, ask, NODES),
+  whatIf: async (ask: WeighingAsk, lot: string, massG: number) =>
+    planWeighing(await solver, afterWeighing(ask, lot, massG), NODES),
+  room: async (answer: Weighing) => costOfRoom(await solver, answer, NODES),
+  band: async (ask: WeighingAsk, now: Weighing, lot: string, stepG: number) =>
+    weightBand(await solver, ask, now, lot, stepG, NODES),
+  together: async (problems: ChargeProblem[]) => {
+    const { quickPlan } = await solver
+    return {
+      joint: planTogether(await runtime, problems),
+      inTurn: costInTurn(problems, (problem) => quickPlan(problem, NODES)),
+    }
+  },
+}
+export type Engines = typeof engines
+
+/** Stands in for the engines behind message ports, in tests without a browser. */
+export const mockEngines = () => ({
+  Stopped: class extends Error {},
+  askedEngine: () => ({
+    ask: <T>(question: (engine: Engines) => Promise<T>) => question(engines),
+    stop() {},
+  }),
+})
+export { engines }

@@ -1,0 +1,223 @@
+import { afterEach, describe, expect, it, vi } from 'vitest'
+import { effectScope, type EffectScope } from 'vue'
+import { LINE_SHARE } from '#core/heat'
+import { useCharge } from '~/features/charge/useCharge'
+import { useChargeAims } from '~/features/charge/useChargeAims'
+import { useChargeAnswer } from '~/features/charge/useChargeAnswer'
+import { useChargeRows } from '~/features/charge/useChargeRows'
+import { useChargeSums } from '~/features/charge/useChargeSums'
+import { useReserve } from '~/features/charge/useReserve'
+import { useScale } from '~/features/charge/useScale'
+import { useTogether } from '~/features/charge/useTogether'
+import { useHeat } from '~/shared/heat/useHeat'
+import { engines } from '../../support/engines'
+import { openYard } from '../../support/open-yard'
+
+vi.mock('localforage', async () => (await import('../../support/disk')).mockForage())
+vi.mock('~/shared/engines/asked-engine', async () => (await import('../../support/engines')).mockEngines())
+vi.mock('~/shared/page/useRemembered', async () => {
+  const { ref } = await import('vue')
+  return { useRememberedHere: (_: string, value: unknown) => ref(value) }
+})
+
+// A page that was left asks nothing more.
+let page: EffectScope | null = null
+afterEach(() => page?.stop())
+
+/** The demo yard's open heat, planned. */
+async function planned() {
+  const yard = await openYard(13)
+  page = effectScope()
+  const { heat, charge, hand, answer, sums } = page.run(() => {
+    const { heat } = useHeat()
+    const charge = useCharge(heat)
+    return {
+      heat,
+      charge,
+      hand: useChargeRows(charge),
+      answer: useChargeAnswer(charge),
+      sums: useChargeSums(charge),
+    }
+  })!
+  await vi.waitFor(() => expect(charge.settled.value).toBe(true))
+  return { yard, heat, charge, hand, answer, sums }
+}
+const settle = (charge: Awaited<ReturnType<typeof planned>>['charge']) =>
+  vi.waitFor(() => expect(charge.settled.value).toBe(true), 10_000)
+
+describe('the rows of a charge', () => {
+  it('hold every lot once, the planned ones heaviest first, each a whole number of its scale’s steps', async () => {
+    const { hand, yard, charge } = await planned()
+    const { planned: rows, idle } = hand.rows.value
+    expect(rows.map(({ plannedG }) => plannedG)).toEqual(
+      rows.map(({ plannedG }) => plannedG).sort((a, b) => b - a),
+    )
+    const ids = [...rows, ...idle].map(({ id }) => id)
+    expect(new Set(ids).size).toBe(ids.length)
+    expect(ids.sort()).toEqual(
+      charge.lots.value
+        .filter(({ massG }) => massG > 0)
+        .map(({ id }) => id)
+        .sort(),
+    )
+    for (const { plannedG, stepG } of rows)
+      expect(Math.abs(plannedG / stepG - Math.round(plannedG / stepG))).toBeLessThan(1e-6)
+    expect(yard.heats.at(-1)!.weighed).toEqual([])
+  })
+  it('a weight typed is taken when the field is left, kept with what was planned, and can be taken back', async () => {
+    const { hand, heat, charge } = await planned()
+    const row = hand.rows.value.planned[0]!
+    hand.pend(row, row.plannedG + 4)
+    expect(heat.value!.weighed).toEqual([])
+    hand.takePending(row)
+    expect(heat.value!.weighed).toMatchObject([{ lotId: row.id, massG: row.plannedG + 4 }])
+    expect(heat.value!.weighed[0]!.plannedG).toBeCloseTo(row.plannedG, 3)
+    hand.takePending(row)
+    expect(heat.value!.weighed).toHaveLength(1)
+    await settle(charge)
+    expect(hand.weighedAll.value).toBe(false)
+    hand.unweigh(row)
+    expect(heat.value!.weighed).toEqual([])
+  })
+  it('weighed to the last, all is weighed, and the plan answers with what lies there', async () => {
+    const { hand, heat, charge, answer } = await planned()
+    for (let at = 0; at < 12 && !hand.weighedAll.value; at++) {
+      const next = hand.rows.value.planned.find(({ weighedG }) => weighedG === null)!
+      hand.weigh(next, next.plannedG)
+      await settle(charge)
+    }
+    expect(hand.weighedAll.value).toBe(true)
+    expect(answer.infeasible.value).toBe(false)
+    expect(charge.prediction.value!.chargeMassG).toBeCloseTo(
+      heat.value!.weighed.reduce((sum, { massG }) => sum + massG, 0),
+      6,
+    )
+  })
+  it('a lot left out is not planned with, and is there again when it is let in', async () => {
+    const { hand, charge } = await planned()
+    const first = hand.rows.value.planned[0]!
+    hand.choose(first.id, { use: false })
+    await settle(charge)
+    expect(hand.rows.value.planned.map(({ id }) => id)).not.toContain(first.id)
+    hand.choose(first.id, { use: true })
+    await settle(charge)
+    expect(hand.rows.value.planned.map(({ id }) => id)).toContain(first.id)
+  })
+})
+
+describe('what the charge answers', () => {
+  it('says what to charge, from how many lots, and what it costs; the sums are of the same figures', async () => {
+    const { hand, answer, sums, charge } = await planned()
+    const { chargeMassG, tapMassG } = charge.plan.value!
+    expect(answer.headline.value).toMatch(
+      new RegExp(`^Charge .* from ${hand.rows.value.planned.length} lots: .* to tap for`),
+    )
+    expect(chargeMassG).toBeGreaterThan(tapMassG)
+    const cost = hand.rows.value.planned.reduce((sum, { id, plannedG }) => {
+      const lot = charge.lots.value.find((one) => one.id === id)!
+      return sum + (plannedG * lot.pricePerKg) / 1000
+    }, 0)
+    expect(sums.cost.value).toBeCloseTo(cost, 6)
+    expect(sums.elementSums.value.map(({ symbol }) => symbol)).toContain('Sn')
+    expect(answer.harmed.value).toBe(false)
+  })
+  it('an alloy that nothing here gives is told with what stands against it and tried ways out, one of which does', async () => {
+    const { hand, answer, charge, heat } = await planned()
+    for (const { id } of charge.lots.value) hand.choose(id, { use: false })
+    await settle(charge)
+    expect(answer.infeasible.value).toBe(true)
+    expect(answer.conflict.value.length).toBeGreaterThan(20)
+    expect(answer.headline.value).toBe('')
+    const way = answer.waysOut.value.find(({ apply }) => apply)!
+    way.apply!()
+    await settle(charge)
+    expect(answer.infeasible.value, `${way.words} for ${heat.value!.title}`).toBe(false)
+  })
+})
+
+describe('how the charge is chosen', () => {
+  it('each aim is one step of the heat, taken back by undo', async () => {
+    const { yard, heat } = await planned()
+    const aims = useChargeAims()
+    const tried: [() => void, Partial<NonNullable<typeof heat.value>>][] = [
+      [() => aims.setObjective('virgin'), { objective: 'virgin' }],
+      [() => aims.setMaxLots(3), { maxLots: 3 }],
+      [() => aims.setConfidence(0.95), { confidence: 0.95, confidenceOf: 'all' }],
+      [() => aims.setTolerance(null), { tapTolerancePct: 0 }],
+      [() => aims.setWalks(false), { lineShare: 0 }],
+      [() => aims.setWalks(true), { lineShare: LINE_SHARE }],
+    ]
+    for (const [set, becomes] of tried) {
+      const before = heat.value
+      set()
+      expect(heat.value).toMatchObject(becomes)
+      yard.undo()
+      expect(heat.value).toEqual(before)
+    }
+  })
+  it('the metal of the plan is kept for the heat to the gram, and let go', async () => {
+    const { hand, heat } = await planned()
+    const { reserved, reserve } = useReserve(hand.rows)
+    reserve()
+    expect(reserved.value).toBe(true)
+    expect(Object.keys(heat.value!.reserved ?? {}).sort()).toEqual(
+      hand.rows.value.planned.map(({ id }) => id).sort(),
+    )
+    reserve()
+    expect([reserved.value, heat.value!.reserved]).toEqual([false, {}])
+  })
+})
+
+describe('the scale', () => {
+  it('holds one lot after the other, takes the container off, and says from where to where is good', async () => {
+    const { charge, hand, answer, heat } = await planned()
+    const scale = page!.run(() => useScale(charge, hand, answer.tools))!
+    const first = scale.current.value!
+    expect(first.id).toBe(hand.rows.value.planned[0]!.id)
+    await vi.waitFor(() => expect(scale.band.value).not.toBeNull(), 10_000)
+    expect(scale.band.value!.fromG).toBeLessThanOrEqual(first.plannedG)
+    expect(scale.band.value!.toG).toBeGreaterThanOrEqual(first.plannedG)
+    scale.containerG.value = 120
+    scale.shown.value = 120
+    expect(scale.light.value).toBe(true)
+    scale.take()
+    expect(heat.value!.weighed).toEqual([])
+    scale.shown.value = 120 + first.plannedG
+    expect([scale.light.value, scale.onTarget.value]).toEqual([false, true])
+    scale.take()
+    expect(heat.value!.weighed[0]!.massG).toBeCloseTo(first.plannedG, 6)
+    await settle(charge)
+    expect(scale.current.value!.id).not.toBe(first.id)
+    expect(scale.shown.value).toBeNull()
+    const next = scale.current.value!
+    scale.none()
+    await settle(charge)
+    expect(hand.rows.value.planned.map(({ id }) => id)).not.toContain(next.id)
+  })
+})
+
+describe('heats planned together', () => {
+  it('share the pile: no lot is promised twice, all together cost no more than one after the other', async () => {
+    const yard = await openYard(13)
+    const [open] = yard.heats.filter(({ loggedAt }) => !loggedAt)
+    const twin = { ...open!, id: crypto.randomUUID(), number: 14, title: 'More of it', tapMassG: 600 }
+    yard.commit('Another', [{ collection: 'heats', id: twin.id, after: twin }])
+    page = effectScope()
+    const together = page.run(() => useTogether(engines.together))!
+    await vi.waitFor(() => expect(together.joint.value).not.toBeNull(), 20_000)
+    for (const { totalG, thereG, masses } of together.table.value) {
+      expect(totalG).toBeLessThanOrEqual(thereG + 0.01)
+      expect(masses.reduce((sum, massG) => sum + massG, 0)).toBeCloseTo(totalG, 9)
+    }
+    expect(together.headline.value).toMatch(
+      /^2 heats for .*: (.* less than|the same as) one after the other\.$/,
+    )
+    together.keep()
+    for (const heat of yard.heats.slice(-2)) {
+      const kept = Object.values(heat.choices).filter(({ capG, lockG }) => capG !== null || lockG !== null)
+      expect(kept.length).toBeGreaterThan(0)
+    }
+    together.leave(twin.id)
+    await vi.waitFor(() => expect(together.joint.value).toBeNull())
+  })
+})

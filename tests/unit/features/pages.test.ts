@@ -1,0 +1,104 @@
+import { describe, expect, it, vi } from 'vitest'
+import { ref, shallowRef } from 'vue'
+import { findAlloy } from '#core/alloys'
+import { ledgerRow } from '#core/ledger'
+import { useStory } from '~/features/ledger/useStory'
+import { useTrends } from '~/features/ledger/useTrends'
+import type { PileRow } from '~/features/target/usePile'
+import { usePileAnswer } from '~/features/target/usePileAnswer'
+import { openYard } from '../../support/open-yard'
+
+vi.mock('localforage', async () => (await import('../../support/disk')).mockForage())
+vi.mock('~/shared/learning/taught-store', () => ({
+  useTaught: () => ({ logged: 0, tramps: async () => [] }),
+}))
+
+describe('trends', () => {
+  it('chart the yield of every logged heat; of one alloy its own element against its own figures', async () => {
+    const yard = await openYard()
+    const trends = useTrends()
+    const logged = yard.heats.filter(({ loggedAt }) => loggedAt)
+    expect(trends.rows.value).toHaveLength(logged.length)
+    expect(trends.alloys.value.map(({ count }) => count)).toEqual(
+      trends.alloys.value.map(({ count }) => count).sort((a, b) => b - a),
+    )
+    const tapped = trends.charted.value.find(({ title }) => title === 'Tap yield')!
+    const yields = logged.flatMap((heat) => {
+      const { balance } = ledgerRow(heat).summary
+      return balance?.foundG ? [100 * balance.tapYield] : []
+    })
+    expect(tapped.chart!.mean).toBeCloseTo(yields.reduce((sum, one) => sum + one, 0) / yields.length, 9)
+    trends.element.value = 'Sn'
+    expect(trends.charted.value[0]!.title).toBe('Tin, measured less predicted')
+    trends.alloy.value = trends.alloys.value[0]!.id
+    expect(trends.charted.value[0]!.title).toBe('Tin, measured')
+    expect(trends.chosen.value.every(({ heat }) => heat.alloy!.id === trends.alloy.value)).toBe(true)
+    expect(trends.meanCost.value).toBeGreaterThan(0)
+  })
+})
+
+describe('the story of a heat', () => {
+  it('tells each limit with what was meant and measured, and every picture once', async () => {
+    const yard = await openYard(6)
+    const story = useStory()
+    const { limits, verdict, made, ticked } = story
+    expect(limits.value.map(({ element }) => element).sort()).toEqual(
+      Object.keys(story.heat.value!.alloy!.limits).sort(),
+    )
+    const silicon = limits.value.find(({ element }) => element === 'Si')!
+    expect(Math.abs(silicon.predicted! - silicon.measured!.pct)).toBeLessThan(1.5)
+    expect(verdict.value!.text.length).toBeGreaterThan(20)
+    expect(made.value.every(({ originHeatId }) => originHeatId === story.heat.value!.id)).toBe(true)
+    expect(made.value.length).toBeGreaterThan(0)
+    expect(ticked.value).toBe(Object.values(story.heat.value!.done).filter(({ skipped }) => !skipped).length)
+    expect(new Set(story.photos.value).size).toBe(story.photos.value.length)
+    // Where its metal came from is all of its charge.
+    const shares = story.origins.value.reduce((sum, { share }) => sum + share, 0)
+    expect(shares).toBeCloseTo(1, 6)
+    expect(yard.heats.find(({ number }) => number === 6)).toBe(story.heat.value)
+  })
+})
+
+describe('what a pile can become, in words', () => {
+  const row = (id: string, change: Partial<PileRow>): PileRow => ({
+    id,
+    alloy: findAlloy(id)!,
+    mostG: 0,
+    lines: [],
+    runsOut: [],
+    heldBy: null,
+    probabilityInLimits: 1,
+    unlock: null,
+    enough: false,
+    boughtG: 0,
+    ...change,
+  })
+  it('first what can be tapped now, then what a purchase unlocks, then what is out of reach', async () => {
+    const yard = await openYard()
+    const rows = shallowRef([
+      row('C90500', { mostG: 5200, enough: true, runsOut: [yard.lots[0]!.id] }),
+      row('C83600', {
+        mostG: 300,
+        unlock: [{ metal: 'Pb', massG: 0.2 }],
+        boughtG: 0.2,
+        heldBy: { element: 'Pb', bound: 'min' },
+      }),
+      row('7075', {}),
+    ])
+    const answer = usePileAnswer({ rows: rows as never, busy: ref(false), look: vi.fn() })
+    const names = (list: PileRow[]) => list.map(({ id }) => id)
+    expect([names(answer.ready.value), names(answer.near.value), names(answer.far.value)]).toEqual([
+      ['C90500'],
+      ['C83600'],
+      ['7075'],
+    ])
+    expect(answer.headline.value).toMatch(/^1 alloy can be tapped now; the most is 5.200.g of Gunmetal/)
+    expect(answer.heldWords(rows.value[0]!)).toContain(yard.lots[0]!.name)
+    expect(answer.heldWords(rows.value[1]!)).toBe('lead at its least holds it there')
+    expect(answer.bought(rows.value[1]!)).toMatch(/^a pinch of lead/)
+    expect([answer.tapG(rows.value[0]!), answer.tapG(rows.value[1]!)]).toEqual([1000, 300])
+    answer.group.value = 'aluminium'
+    expect(names(answer.far.value)).toEqual(['7075'])
+    expect(answer.headline.value).toMatch(/^None of them gives 1.000.g/)
+  })
+})
