@@ -1,5 +1,5 @@
 import { expose, transfer } from 'comlink'
-import { coarsen, measureMesh, wallThickness, type MeshMeasure, type WallThickness } from '#core/casting'
+import { coarsen, measureMesh, type MeshMeasure, wallThickness, type WallThickness } from '#core/mesh'
 import { readMesh, type MeshFault, type MeshUnit } from '#formats/mesh-file'
 
 /** A mesh file, read and measured in its own unit. */

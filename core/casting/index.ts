@@ -1,7 +1,4 @@
-export { coarsen } from './coarsen'
 export { gatingSchema, gatingVolume, USUAL_GATING, type Gating } from './gating'
-export { measureMesh, type MeshMeasure } from './measure-mesh'
-export { meshTopology, type MeshTopology } from './mesh-topology'
 export { gatingMass, metalNeeded, weighNeed } from './metal-needed'
 export {
   likelyUnits,
@@ -35,4 +32,3 @@ export {
   type FreezingMetal,
   type MouldId,
 } from './solidification'
-export { wallThickness, type WallThickness } from './wall-thickness'

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { everyWord } from '~/shared/fields/every-word'
 import { blendOfGuesses, SCRAP_BOOK, type Lot, type ScrapSource } from '#core/stock'
 import { computed, defineAsyncComponent, ref } from 'vue'
 import CansAndFoil from './CansAndFoil.vue'
@@ -12,13 +13,14 @@ const family = ref('all')
 const adding = ref<Partial<Lot> | null>(null)
 const FAMILIES = [...new Set(SCRAP_BOOK.map((entry) => entry.family))]
 const found = computed(() => {
-  const words = search.value.toLowerCase().split(/\s+/).filter(Boolean)
-  return SCRAP_BOOK.filter((entry) => {
-    if (family.value !== 'all' && entry.family !== family.value) return false
-    const text =
-      `${entry.name} ${entry.look} ${entry.traits.place.join(' ')} ${entry.likely.map(({ grade }) => grade).join(' ')}`.toLowerCase()
-    return words.every((word) => text.includes(word))
-  })
+  const asked = everyWord(search.value)
+  return SCRAP_BOOK.filter(
+    (entry) =>
+      (family.value === 'all' || entry.family === family.value) &&
+      asked(
+        `${entry.name} ${entry.look} ${entry.traits.place.join(' ')} ${entry.likely.map(({ grade }) => grade).join(' ')}`,
+      ),
+  )
 })
 const grades = ({ likely }: ScrapSource) =>
   likely.map(({ grade, odds }) => `${grade ?? 'no standard grade'} ${Math.round(100 * odds)} %`).join(', ')

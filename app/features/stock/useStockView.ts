@@ -1,3 +1,4 @@
+import { everyWord } from '~/shared/fields/every-word'
 import { computed, reactive, ref, watch } from 'vue'
 import { claims, heatStamp, type Claim } from '#core/heat'
 import { mainMetal, type Coating, type Knowledge, type Lot, type LotKind } from '#core/stock'
@@ -47,11 +48,12 @@ export function useStockView() {
     )
 
   const found = computed(() => {
-    const words = search.value.toLowerCase().split(/\s+/).filter(Boolean)
+    const asked = everyWord(search.value)
     return yard.lots.filter((lot) => {
-      const text =
-        `${lot.name} ${lot.note} ${lot.kind} ${lot.whereFrom ?? ''} ${Object.keys(lot.composition).join(' ')}`.toLowerCase()
-      return words.every((word) => text.includes(word)) && passes(lot)
+      const { name, note, kind, whereFrom = '', composition } = lot
+      return (
+        asked(`${name} ${note} ${kind} ${whereFrom} ${Object.keys(composition).join(' ')}`) && passes(lot)
+      )
     })
   })
   function passes(lot: Lot): boolean {

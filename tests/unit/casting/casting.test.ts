@@ -8,10 +8,11 @@ import {
   coolDownMin,
   gatingVolume,
   likelyUnits,
-  measureMesh,
   metalNeeded,
   modulus,
+  type Part,
   partFigures,
+  type PartSource,
   PATTERN_MATERIALS,
   patternLength,
   riserFor,
@@ -20,9 +21,8 @@ import {
   sectionModulus,
   USUAL_GATING,
   weighNeed,
-  type Part,
-  type PartSource,
 } from '#core/casting'
+import { measureMesh } from '#core/mesh'
 import { freezingHeat } from '#core/melt'
 import { countThinWare, THIN_WARE } from '#core/stock'
 import { ball, box, ring, round } from '../../support/meshes'

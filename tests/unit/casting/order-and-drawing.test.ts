@@ -1,7 +1,8 @@
 import fc from 'fast-check'
 import * as THREE from 'three'
 import { describe, expect, it } from 'vitest'
-import { coarsen, gatingMass, measureMesh, partsVolume, pourOrder, type Part } from '#core/casting'
+import { gatingMass, type Part, partsVolume, pourOrder } from '#core/casting'
+import { coarsen, measureMesh } from '#core/mesh'
 import { soup } from '../../support/meshes'
 
 const part = (name: string, more: Partial<Part>): Part => ({

@@ -4,7 +4,7 @@ import { OBJLoader } from 'three/examples/jsm/loaders/OBJLoader.js'
 import { STLLoader } from 'three/examples/jsm/loaders/STLLoader.js'
 import type { Mesh } from 'three'
 import { describe, expect, it } from 'vitest'
-import { measureMesh } from '#core/casting'
+import { measureMesh } from '#core/mesh'
 import { readMesh } from '#formats/mesh-file'
 import { binaryStl, bracket, lump, obj, textStl, threeMf, together, moved } from '../../support/meshes'
 

@@ -1,3 +1,5 @@
+import { BufferAttribute, BufferGeometry, DoubleSide, Ray as Line, Vector3 } from 'three'
+import { MeshBVH } from 'three-mesh-bvh'
 import type { MeshTopology } from './mesh-topology'
 
 /** How thick a mesh is, as rays from its surface find it. */
@@ -9,12 +11,10 @@ export interface WallThickness {
   samples: number
 }
 
-/** Rays times triangles that one question may cost. */
-const MOST_TESTS = 4e7
-const MOST_SAMPLES = 300
+const SAMPLES = 300
 const FEWEST_SAMPLES = 20
-/** One ray in, and two lines across from its middle. */
-const RAYS_A_SAMPLE = 5
+/** A hit nearer than this, as a share of the body, is the triangle the ray set out from. */
+const OWN = 1e-6
 
 /**
  * Thickness of a body from rays shot inwards at points spread evenly over its surface; the edge of a plate is not
@@ -36,17 +36,14 @@ export function wallThickness(
   const reach = cumulativeAreas(triangles)
   const total = reach[count - 1]!
   if (!(total > 0)) return null
-  const samples = Math.max(
-    FEWEST_SAMPLES,
-    Math.min(MOST_SAMPLES, Math.floor(MOST_TESTS / RAYS_A_SAMPLE / count)),
-  )
+  const firstHit = rays(triangles)
   const through: number[] = []
   const local: number[] = []
-  for (let sample = 0; sample < samples; sample++) {
-    const triangle = pick(reach, ((sample + random()) / samples) * total)
+  for (let sample = 0; sample < SAMPLES; sample++) {
+    const triangle = pick(reach, ((sample + random()) / SAMPLES) * total)
     const inward = topology.turned[triangle] ? 1 : -1
     const ray = rayInto(triangles, triangle, insideOut ? -inward : inward, random)
-    const thickness = ray && localThickness(triangles, triangle, ray, random)
+    const thickness = ray && localThickness(firstHit, ray, random)
     if (!thickness) continue
     through.push(thickness.through)
     local.push(thickness.local)
@@ -120,18 +117,17 @@ function rayInto(triangles: Float32Array, triangle: number, sign: number, random
 
 /** The way through, and the least of it and two ways across from its middle. */
 function localThickness(
-  triangles: Float32Array,
-  triangle: number,
+  firstHit: FirstHit,
   ray: Ray,
   random: () => number,
 ): { through: number; local: number } | null {
-  const through = firstHit(triangles, triangle, ray)
+  const through = firstHit(ray)
   if (!through) return null
   const middle = ray.from.map((at, axis) => at + (through / 2) * ray.along[axis]!) as Ray['from']
   const [one, other] = across(ray.along, random)
   const widths = [one, other].map((along) => {
     const back = along.map((part) => -part) as Ray['along']
-    const [a, b] = [along, back].map((way) => firstHit(triangles, -1, { from: middle, along: way }))
+    const [a, b] = [along, back].map((way) => firstHit({ from: middle, along: way }))
     return a && b ? a + b : Infinity
   })
   return { through, local: Math.min(through, ...widths) }
@@ -154,43 +150,21 @@ function unit(vector: Ray['along']): Ray['along'] {
   return vector.map((part) => part / length) as Ray['along']
 }
 
-/**
- * Distance along a ray to the nearest other triangle.
- * @source Möller & Trumbore 1997 (from memory)
- */
-function firstHit(triangles: Float32Array, own: number, { from, along }: Ray): number | null {
-  const [ox, oy, oz] = from
-  const [dx, dy, dz] = along
-  let nearest = Infinity
-  for (let triangle = 0, at = 0; at < triangles.length; triangle++, at += 9) {
-    if (triangle === own) continue
-    const ax = triangles[at]!
-    const ay = triangles[at + 1]!
-    const az = triangles[at + 2]!
-    const e1x = triangles[at + 3]! - ax
-    const e1y = triangles[at + 4]! - ay
-    const e1z = triangles[at + 5]! - az
-    const e2x = triangles[at + 6]! - ax
-    const e2y = triangles[at + 7]! - ay
-    const e2z = triangles[at + 8]! - az
-    const px = dy * e2z - dz * e2y
-    const py = dz * e2x - dx * e2z
-    const pz = dx * e2y - dy * e2x
-    const determinant = e1x * px + e1y * py + e1z * pz
-    if (determinant === 0) continue
-    const inverse = 1 / determinant
-    const tx = ox - ax
-    const ty = oy - ay
-    const tz = oz - az
-    const u = (tx * px + ty * py + tz * pz) * inverse
-    if (u < 0 || u > 1) continue
-    const qx = ty * e1z - tz * e1y
-    const qy = tz * e1x - tx * e1z
-    const qz = tx * e1y - ty * e1x
-    const v = (dx * qx + dy * qy + dz * qz) * inverse
-    if (v < 0 || u + v > 1) continue
-    const distance = (e2x * qx + e2y * qy + e2z * qz) * inverse
-    if (distance > 0 && distance < nearest) nearest = distance
+/** Distance along a ray to the nearest triangle ahead of where it sets out; null where it meets none. */
+type FirstHit = (ray: Ray) => number | null
+
+/** Rays against a body, whose triangles are sorted into boxes once. */
+function rays(triangles: Float32Array): FirstHit {
+  const geometry = new BufferGeometry()
+  geometry.setAttribute('position', new BufferAttribute(triangles, 3))
+  const tree = new MeshBVH(geometry, { indirect: true })
+  const size = new Vector3()
+  geometry.computeBoundingBox()
+  const near = OWN * (geometry.boundingBox?.getSize(size).length() ?? 1)
+  const line = new Line()
+  return ({ from, along }) => {
+    line.origin.set(...from)
+    line.direction.set(...along)
+    return tree.raycastFirst(line, DoubleSide, near)?.distance ?? null
   }
-  return Number.isFinite(nearest) ? nearest : null
 }

@@ -1,7 +1,7 @@
 import Manifold, { type ManifoldToplevel } from 'manifold-3d'
 import NodeStl from 'node-stl'
 import { describe, expect, it } from 'vitest'
-import { measureMesh, wallThickness } from '#core/casting'
+import { measureMesh, wallThickness } from '#core/mesh'
 import {
   ball,
   binaryStl,
@@ -149,6 +149,24 @@ describe('broken meshes', () => {
   })
 })
 
+/** A ball of so many strips around and half as many from pole to pole. */
+function globe(radius: number, around: number): Float32Array {
+  const down = around / 2
+  const corners: number[] = []
+  const at = (i: number, j: number) => {
+    const [polar, turn] = [(Math.PI * i) / down, (2 * Math.PI * (j % around)) / around]
+    const ring = i === 0 || i === down ? 0 : Math.sin(polar)
+    return [radius * ring * Math.cos(turn), radius * ring * Math.sin(turn), radius * Math.cos(polar)]
+  }
+  for (let i = 0; i < down; i++)
+    for (let j = 0; j < around; j++) {
+      const [a, b, c, d] = [at(i, j), at(i + 1, j), at(i + 1, j + 1), at(i, j + 1)]
+      if (i < down - 1) corners.push(...a, ...b, ...c)
+      if (i > 0) corners.push(...a, ...c, ...d)
+    }
+  return Float32Array.from(corners)
+}
+
 describe('wall thickness', () => {
   const seeded = () => {
     let state = 99
@@ -177,5 +195,21 @@ describe('wall thickness', () => {
       const found = wallThickness(mesh, measured.topology, measured.insideOut, seeded())!
       expect(found.thin).toBeCloseTo(10, 3)
     }
+  })
+  it('the wall of a fine shell of a quarter of a million triangles, by as many rays as that of a coarse one', () => {
+    const shell = together(
+      globe(20, 512),
+      turned(globe(17, 512), () => true),
+    )
+    expect(shell.length / 9).toBeGreaterThan(250_000)
+    const found = wallThickness(shell, measureMesh(shell).topology, false, seeded())!
+    expect(found.samples).toBeGreaterThan(290)
+    expect(found.thin).toBeCloseTo(3, 1)
+  })
+  it('a ball is as thick as it is wide, wherever it is shot', () => {
+    const mesh = globe(10, 24)
+    const found = wallThickness(mesh, measureMesh(mesh).topology, false, seeded())!
+    expect(found.thin).toBeGreaterThan(19.5)
+    expect(found.thick).toBeLessThanOrEqual(20)
   })
 })
