@@ -9,5 +9,11 @@ export default defineConfig({
       '#imports': fileURLToPath(new URL('./tests/support/frame.ts', import.meta.url)),
     },
   },
-  test: { include: ['tests/unit/**/*.test.ts'], environment: 'node', testTimeout: 150_000 },
+  test: {
+    include: ['tests/unit/**/*.test.ts'],
+    environment: 'node',
+    testTimeout: 150_000,
+    // One worker for each core: the longest files wait for their solver, not for the disk.
+    maxWorkers: '100%',
+  },
 })

@@ -15,6 +15,7 @@ const unit = [
   'formats/fuzz',
   'formats/seal',
   'charge/extreme',
+  'heat/weighing',
   'server/solving',
   'workspace/migrations',
   'workspace/windows',

@@ -2,11 +2,15 @@ import { describe, expect, it } from 'vitest'
 import {
   ALLOYS,
   alloySchema,
+  baseMetal,
   findAlloy,
   gradeComposition,
   nominalOf,
   orderedLimits,
   searchAlloys,
+  solidDensity,
+  zincLeast,
+  zincWanted,
 } from '#core/alloys'
 import { estimateLiquidus } from '#core/families'
 import { sumPct } from '#core/composition'
@@ -132,5 +136,34 @@ describe('finding an alloy by words', () => {
     expect(searchAlloys(ALLOYS, 'gears').length).toBeGreaterThan(0)
     expect(searchAlloys(ALLOYS, 'gear unobtainium')).toEqual([])
     expect(searchAlloys(ALLOYS, ' ')).toEqual([...ALLOYS])
+  })
+})
+
+describe('what a specification leaves unsaid', () => {
+  it('the metal it holds most of, though its rest be another', () => {
+    expect(baseMetal(findAlloy('C26000')!)).toBe('Cu')
+    expect(baseMetal({ base: 'Zn', limits: { Al: { min: 25, max: 28 } } })).toBe('Zn')
+    expect(baseMetal({ base: 'Zn', limits: { Al: { min: 58, max: 62 }, Cu: { max: 2 } } })).toBe('Al')
+  })
+  it('the least zinc of a brass whose zinc is the rest: what all others at their most leave', () => {
+    expect(zincLeast({ base: 'Zn', limits: { Cu: { max: 71.5 }, Pb: { max: 0.07 } } })).toBeCloseTo(28.43, 9)
+    expect(zincLeast({ base: 'Zn', limits: { Cu: { max: 71.5 } }, othersTotalMax: 0.15 })).toBeCloseTo(
+      28.35,
+      9,
+    )
+    expect(zincLeast({ base: 'Cu', limits: { Zn: { min: 4, max: 6 } } })).toBe(4)
+    expect(zincLeast({ base: 'Cu', limits: { Sn: { min: 9, max: 11 } } })).toBeNull()
+    expect(zincLeast({ base: 'Zn', limits: { Cu: {} } })).toBeNull()
+  })
+  it('the zinc it aims at, else the most it allows, else none', () => {
+    expect(zincWanted({ base: 'Cu', limits: { Zn: { min: 4, max: 6 } } })).toBe(5)
+    expect(zincWanted({ base: 'Cu', limits: { Zn: { max: 0.7 } } })).toBe(0.7)
+    expect(zincWanted({ base: 'Cu', limits: { Sn: { min: 9, max: 11 } } })).toBe(0)
+  })
+  it('a density that was published is told as such, any other as an estimate', () => {
+    expect(solidDensity({ base: 'Cu', limits: {}, densityGcm3: 8.7 })).toEqual({ gcm3: 8.7, published: true })
+    const reckoned = solidDensity({ base: 'Cu', limits: {} })
+    expect(reckoned.published).toBe(false)
+    expect(reckoned.gcm3).toBeCloseTo(8.96, 2)
   })
 })

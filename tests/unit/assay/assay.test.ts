@@ -6,6 +6,7 @@ import {
   judge,
   measuredComposition,
   methodSpread,
+  outliers,
   parseReading,
   type Assay,
 } from '#core/assay'
@@ -45,6 +46,19 @@ describe('readings', () => {
     expect(methodSpread('xrf', 10)).toBeCloseTo(0.3, 12)
     expect(methodSpread('xrf', 0.5)).toBeCloseTo(0.05, 12)
     expect(methodSpread('oes', 10)).toBeCloseTo(0.1, 12)
+  })
+})
+
+describe('the spread of a method', () => {
+  it.each([
+    ['xrf', 0.5, 0.05],
+    ['xrf', 1, 0.03],
+    ['xrf', 20, 0.6],
+    ['oes', 10, 0.1],
+    ['density', 10, 1],
+    ['other', 10, 0.5],
+  ] as const)('%s: of %f percent %f', (method, pct, sd) => {
+    expect(methodSpread(method, pct)).toBeCloseTo(sd, 9)
   })
 })
 
@@ -118,5 +132,38 @@ describe('measured composition', () => {
     ])
     expect(measuredComposition(measured, 'Cu')).toEqual({ Sn: 10, Zn: 2, Cu: 88 })
     expect(measuredComposition({}, 'Cu')).toEqual({})
+  })
+  it('a base that was measured stays as it was, one that nothing is left for is not invented', () => {
+    const seen = (pct: number) => ({ pct, sd: 0.1 })
+    expect(measuredComposition({ Cu: seen(87), Sn: seen(10) }, 'Cu')).toEqual({ Cu: 87, Sn: 10 })
+    expect(measuredComposition({ Sn: seen(60), Zn: seen(40) }, 'Cu')).toEqual({ Sn: 60, Zn: 40 })
+    expect(measuredComposition({ Sn: seen(10) })).toEqual({ Sn: 10 })
+    expect(measuredComposition({ Sn: seen(0) }, 'Cu')).toEqual({})
+  })
+})
+
+describe('readings that do not agree', () => {
+  const named = (id: string, readings: Assay['readings']): Assay => ({ ...assay(readings), id })
+  const sn = (pct: number, sd: number | null = 0.1) => ({ Sn: { pct, sd } })
+  it('three standard deviations apart is told, with what the others say (by hand: √(0.1² + 0.1²/3))', () => {
+    const found = outliers([
+      named('a', sn(10)),
+      named('b', sn(10)),
+      named('c', sn(10.45)),
+      named('d', sn(10)),
+    ])
+    expect(found.map(({ assayId }) => assayId)).toEqual(['c'])
+    expect(found[0]).toMatchObject({ element: 'Sn', pct: 10.45, others: { pct: 10 } })
+    expect(found[0]!.apart).toBeCloseTo(0.45 / Math.hypot(0.1, 0.1 / Math.sqrt(3)), 6)
+  })
+  it('less is not; nor is anything said of one alone, or against what was only below detection', () => {
+    expect(outliers([named('a', sn(10)), named('b', sn(10.4))])).toEqual([])
+    expect(outliers([named('a', sn(10))])).toEqual([])
+    const unseen = named('b', { Sn: { below: 0.02 } })
+    expect(outliers([named('a', sn(10)), unseen])).toEqual([])
+  })
+  it('without a spread of its own a reading has that of its method: 3 % of 10 at the gun', () => {
+    const found = outliers([named('a', sn(10, null)), named('b', sn(12, 0.001))])
+    expect(found.find(({ assayId }) => assayId === 'a')!.apart).toBeCloseTo(2 / Math.hypot(0.3, 0.001), 6)
   })
 })
