@@ -28,6 +28,7 @@ export function nominalWhole(alloy: Pick<Alloy, 'limits' | 'nominal' | 'base'>):
 /**
  * Density of an alloy when solid: published where it is known, else estimated from the composition to aim at.
  * @returns g/cm³ and which of the two it is
+ * @example solidDensity({ base: 'Cu', limits: {}, densityGcm3: 8.7 }).published // true
  */
 export function solidDensity(alloy: Pick<Alloy, 'limits' | 'nominal' | 'base' | 'densityGcm3'>): {
   gcm3: number

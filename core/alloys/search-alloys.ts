@@ -13,6 +13,7 @@ const PLACES: readonly ((alloy: Alloy) => string)[] = [
  * “gear bronze” means the alloy of that name, not the one that gears are also made of.
  * @param asked words, in any order and case; with none, all alloys as given
  * @returns equally good ones in the order given
+ * @example searchAlloys(ALLOYS, 'gear bronze')[0].id // 'C90700'
  */
 export function searchAlloys(alloys: readonly Alloy[], asked: string): Alloy[] {
   const words = asked.toLowerCase().split(/\s+/).filter(Boolean)

@@ -18,7 +18,10 @@ export function zincLeast({
   return others < 100 ? Number((100 - others).toFixed(4)) : null
 }
 
-/** Zinc an alloy aims at, else the most it allows, wt%. */
+/**
+ * Zinc an alloy aims at, else the most it allows, wt%.
+ * @example zincWanted({ base: 'Cu', limits: { Zn: { min: 4, max: 6 } } }) // 5
+ */
 export function zincWanted(alloy: Pick<Alloy, 'limits' | 'nominal' | 'base'>): number {
   return nominalWhole(alloy).Zn ?? alloy.limits.Zn?.max ?? 0
 }

@@ -6,6 +6,7 @@ import type { Measured } from './combine'
  * measured itself, as the rest to 100 (laboratories print it so).
  * @param base element that makes up the rest
  * @returns wt%; empty when nothing was measured; elements below detection are left out
+ * @example measuredComposition({ Sn: { pct: 10, sd: 0.1 } }, 'Cu') // { Sn: 10, Cu: 90 }
  */
 export function measuredComposition(measured: Record<string, Measured>, base?: string): Composition {
   const composition: Composition = {}

@@ -40,7 +40,10 @@ export function modulus(volumeCm3: number, areaCm2: number): number {
   return (10 * volumeCm3) / areaCm2
 }
 
-/** Modulus of a flat section cooled from both faces: half its thickness, mm. */
+/**
+ * Modulus of a flat section cooled from both faces: half its thickness, mm.
+ * @example sectionModulus(8) // 4
+ */
 export function sectionModulus(thicknessMm: number): number {
   return thicknessMm / 2
 }

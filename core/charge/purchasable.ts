@@ -24,7 +24,10 @@ export const PURCHASABLE: readonly Purchasable[] = z
   .strictObject({ version: z.number(), source: z.string(), metals: z.array(purchasableSchema) })
   .parse(file).metals
 
-/** The purchases that suit a base, or all where the target has none. */
+/**
+ * The purchases that suit a base, or all where the target has none.
+ * @example purchasesFor('Zn').map(({ id }) => id).includes('Pb') // false
+ */
 export function purchasesFor(base: string | undefined): Purchasable[] {
   return PURCHASABLE.filter(({ bases }) => base === undefined || bases.includes(base))
 }
@@ -58,6 +61,7 @@ export function wantedPurchases(target: Omit<ChargeTarget, 'tapMassG'>): Purchas
  * @param massG how much of it there is, g
  * @param among lots it is to stand beside: its id is none of theirs, whatever they are called
  * @throws RangeError for an id the table does not have
+ * @example boughtLot('Sn', 250).availableG // 250
  */
 export function boughtLot(id: string, massG: number, among: readonly { id: string }[] = []): ChargeLot {
   const metal = PURCHASABLE.find((entry) => entry.id === id)
@@ -71,7 +75,10 @@ export function boughtLot(id: string, massG: number, among: readonly { id: strin
   }
 }
 
-/** An id that none of the lots has: what the person calls a lot is theirs. */
+/**
+ * An id that none of the lots has: what the person calls a lot is theirs.
+ * @example freeId('tin', [{ id: 'tin' }]) // 'tin′'
+ */
 export function freeId(wanted: string, among: readonly { id: string }[]): string {
   const taken = new Set(among.map(({ id }) => id))
   let id = wanted

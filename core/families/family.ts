@@ -66,7 +66,10 @@ export function metalOf(alloy: Composed): FamilyMetal | null {
   return METALS.find((metal) => metal === base) ?? null
 }
 
-/** What is known of a metal, whatever its alloys. */
+/**
+ * What is known of a metal, whatever its alloys.
+ * @example metalFacts('Cu').name // 'copper'
+ */
 export const metalFacts = (metal: FamilyMetal): MetalFacts => TABLE.metals[metal]
 
 /**
@@ -79,10 +82,16 @@ export function factsOf(alloy: Composed): MetalFacts | null {
   return metal && TABLE.metals[metal]
 }
 
-/** The metal whose practice a kind of alloy follows. */
+/**
+ * The metal whose practice a kind of alloy follows.
+ * @example metalOfPractice('zinc-aluminium') // 'Zn'
+ */
 export const metalOfPractice = (practice: Practice): FamilyMetal => TABLE.families[practice].metal
 
-/** The kinds of alloy of a group, the everyday ones first. */
+/**
+ * The kinds of alloy of a group, the everyday ones first.
+ * @example practicesOfGroup('zinc') // ['zinc-aluminium']
+ */
 export const practicesOfGroup = (group: AlloyGroup): Practice[] =>
   (Object.entries(TABLE.families) as [Practice, { group: AlloyGroup }][])
     .filter(([, family]) => family.group === group)

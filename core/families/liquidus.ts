@@ -112,6 +112,7 @@ function between(points: Corner, x: number): number {
 /**
  * Liquidus to work with: what the alloy itself says, published or typed, else the estimate.
  * @returns null where the alloy says nothing and no estimate reaches: it has to be asked for
+ * @example liquidusOf({ liquidusC: 999 }, {}).kind // 'published'
  */
 export function liquidusOf(
   alloy: { liquidusC?: number | undefined; liquidusDoubtC?: number | undefined; designation?: string },

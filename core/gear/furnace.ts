@@ -26,7 +26,10 @@ export const FUELS: readonly Fuel[] = table.fuels
 /** kJ/(kg·K) of a clay-graphite crucible, with its source. */
 export const CRUCIBLE_HEAT = table.crucibleHeatKJkgK
 
-/** The fuel by its id. */
+/**
+ * The fuel by its id.
+ * @example fuelOf('electric').unit // 'kWh'
+ */
 export function fuelOf(id: FuelId): Fuel {
   return FUELS.find((fuel) => fuel.id === id)!
 }
@@ -41,6 +44,7 @@ export interface Banded {
 /**
  * Efficiency of a furnace before any heat was logged: its own where it was told, else that of its kind.
  * @returns fraction of the heat put in that ends in metal and crucible; the middle is geometric
+ * @example priorEfficiency({ fuel: 'propane', efficiency: 0.2 }).high // 0.25
  */
 export function priorEfficiency({ fuel, efficiency }: Pick<Furnace, 'fuel' | 'efficiency'>): Banded {
   if (efficiency !== null)

@@ -29,7 +29,10 @@ export function heatYield(
   return heat.losses === 'none' ? 1 : lotYield(lot, heat.yieldOverrides)
 }
 
-/** Metallic yield by form as a heat reckons with it. */
+/**
+ * Metallic yield by form as a heat reckons with it.
+ * @example heatFormYields({ losses: 'none' })['cans-loose'] // 1
+ */
 export function heatFormYields(heat: Pick<Heat, 'yieldOverrides' | 'losses'>): Record<string, number> {
   return Object.fromEntries(
     FORM_IDS.map((form) => [

@@ -8,7 +8,10 @@ export interface LearningChoice {
   overruledRecovery?: Readonly<Record<string, number>> | undefined
 }
 
-/** The name of one recovery in the settings. */
+/**
+ * The name of one recovery in the settings.
+ * @example recoveryKey('Al', 'Mg') // 'Al/Mg'
+ */
 export const recoveryKey = (family: string, element: string): string => `${family}/${element}`
 
 /** Settings of revision 9 and before name zinc and tin alloys so, without telling them apart. */

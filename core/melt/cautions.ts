@@ -11,7 +11,10 @@ export interface Caution {
 export const CAUTIONS: readonly Caution[] = table.cautions
 export const CAUTION_SOURCE = table.source
 
-/** @throws RangeError for an id the table does not have */
+/**
+ * @throws RangeError for an id the table does not have
+ * @example findCaution('damp').danger // true
+ */
 export function findCaution(id: string): Caution {
   const caution = CAUTIONS.find((entry) => entry.id === id)
   if (!caution) throw new RangeError(`no caution "${id}"`)

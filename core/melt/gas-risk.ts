@@ -22,6 +22,8 @@ const THIN = new Set(['cans-loose', 'cans-pressed', 'foil', 'turnings', 'oily-tu
  * @returns the reasons; none is a quiet melt, more than two a gassy one
  * @source common practice: damp, oily and painted charge, cans, no degassing, a hold over 20 minutes, over 150 °C of
  *   superheat
+ * @example gasReasons({ coatings: ['damp'], forms: ['foil'], superheatC: 40, heldMin: 5, degassed: true })
+ *   // ['damp', 'thin']
  */
 export function gasReasons({
   wantsDegassing,

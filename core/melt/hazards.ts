@@ -10,6 +10,7 @@ const NO_CASE = new Set(['bar', 'turnings', 'oily-turnings', 'pipe', 'castings',
 /**
  * Whether a lot may hold live or misfired rounds: cartridge brass in any form that cases come in, or a name that says so.
  * @source usual caution; cartridge brass is 70 copper, 30 zinc
+ * @example mayHoldRounds({ name: 'range brass', form: 'castings', composition: { Cu: 70, Zn: 30 } }) // false
  */
 export function mayHoldRounds({
   name,
@@ -26,14 +27,20 @@ export function mayHoldRounds({
 /** Forms in which aluminium and magnesium catch fire. */
 const FINE = new Set(['turnings', 'oily-turnings', 'foil', 'cans-loose'])
 
-/** Whether a lot is aluminium or magnesium so thin that it burns in the flame. */
+/**
+ * Whether a lot is aluminium or magnesium so thin that it burns in the flame.
+ * @example isFineMetal({ form: 'foil', composition: { Al: 99 } }) // true
+ */
 export const isFineMetal = ({ form, composition }: Pick<ChargedLot, 'form' | 'composition'>): boolean =>
   FINE.has(form) && (composition.Al ?? 0) + (composition.Mg ?? 0) > 50
 
 /** A full crucible heavier than this is no lift for one with tongs, g. Engineering judgement. */
 export const LIFT_G = 15_000
 
-/** Fume of zinc and lead comes off wherever such metal goes in or lies open: the cautions it wants. */
+/**
+ * Fume of zinc and lead comes off wherever such metal goes in or lies open: the cautions it wants.
+ * @example fumeCautions([{ composition: { Cu: 70, Zn: 30 } }]) // ['zinc-fume']
+ */
 export function fumeCautions(lots: readonly Pick<ChargedLot, 'composition'>[]): string[] {
   const has = (symbol: string, above: number) =>
     lots.some(({ composition }) => (composition[symbol] ?? 0) > above)

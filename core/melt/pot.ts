@@ -59,6 +59,7 @@ export class Pot {
  * @param before liquidus of what is in the pot
  * @param after liquidus of what is in it then
  * @returns null where either is not known
+ * @example meltWhile({ liquidusC: 1083 }, { liquidusC: 1000 }).fromC // 1113
  */
 export function meltWhile(before: Liquidus | null, after: Liquidus | null): MeltC | null {
   if (!before || !after) return null

@@ -35,6 +35,7 @@ const STEP_MIN = 0.25
  * Open surface of the melt in a crucible, from its brim volume.
  * @returns cm²
  * @source a cylinder a quarter taller than wide; estimate
+ * @example meltSurface(1000).toFixed(0) // '80'
  */
 export function meltSurface(brimCm3: number): number {
   const bore = Math.cbrt(brimCm3 / ((Math.PI / 4) * table.crucibleHeightOverBore.value))
@@ -49,7 +50,10 @@ export function startingRate(): number {
   return lostG / minutes / meltSurface(brimOfNumber(crucibleNo)) / pressure
 }
 
-/** Temperature on the trace at a moment, °C. */
+/**
+ * Temperature on the trace at a moment, °C.
+ * @example temperatureAt([{ atMin: 0, celsius: 1000 }, { atMin: 10, celsius: 1100 }], 5) // 1050
+ */
 export function temperatureAt(trace: readonly TracePoint[], atMin: number): number {
   const after = trace.findIndex((point) => point.atMin >= atMin)
   if (after < 0) return trace.at(-1)!.celsius

@@ -12,7 +12,10 @@ const WATER: readonly (readonly [number, number])[] = [
   [40, 0.9922],
 ]
 
-/** Water in a workshop is between freezing and bath-warm. */
+/**
+ * Water in a workshop is between freezing and bath-warm.
+ * @example waterDensity(20).toFixed(3) // '0.998'
+ */
 export function waterDensity(temperatureC: number): number {
   if (!(temperatureC >= 0 && temperatureC <= 40)) throw new RangeError('water between 0 and 40 °C')
   const upper = Math.max(

@@ -106,6 +106,7 @@ const AGAINST = 0.15
  * Causes of a symptom, the commonest first, where no log says more.
  * @throws RangeError for an unknown symptom
  * @source data/troubles.json; the weights are engineering judgement
+ * @example causesOf('rounded')[0].weight // 3
  */
 export function causesOf(symptom: string): Cause[] {
   if (!SYMPTOMS.some(({ id }) => id === symptom)) throw new RangeError(`no symptom "${symptom}"`)

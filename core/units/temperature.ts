@@ -10,7 +10,10 @@ export function fromCelsius(celsius: number, unit: TemperatureUnit): number {
   return unit === 'F' ? celsius * 1.8 + 32 : celsius
 }
 
-/** A figure of the chosen scale of temperature, °C: the way back from fromCelsius. */
+/**
+ * A figure of the chosen scale of temperature, °C: the way back from fromCelsius.
+ * @example toCelsius(212, 'F') // 100
+ */
 export function toCelsius(figure: number, unit: TemperatureUnit): number {
   return unit === 'F' ? (figure - 32) / 1.8 : figure
 }

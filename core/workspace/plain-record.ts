@@ -11,6 +11,7 @@ function withoutTurning(value: unknown): unknown {
 /**
  * A record as it can be kept: what a form watches inside it is taken out of its wrapping, and unseen marks that would
  * turn "30.4 g" beside a name around are left out. One that has neither is given back as it came.
+ * @example plainRecord({ a: 1, b: undefined }) // { a: 1 }
  */
 export function plainRecord<T>(record: T): T {
   let copy = record

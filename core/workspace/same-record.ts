@@ -1,4 +1,7 @@
-/** Whether two records, or two parts of one, say the same: in whatever order their fields stand. */
+/**
+ * Whether two records, or two parts of one, say the same: in whatever order their fields stand.
+ * @example sameRecord({ a: 1, b: [2] }, { b: [2], a: 1 }) // true
+ */
 export function sameRecord(a: unknown, b: unknown): boolean {
   if (Object.is(a, b)) return true
   if (typeof a !== 'object' || typeof b !== 'object' || a === null || b === null) return false

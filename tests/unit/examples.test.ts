@@ -57,6 +57,42 @@ const printed = (value: unknown): unknown =>
     ),
   )
 
+/** The exported functions of a source, each with what is written above it. */
+function functionsIn(file: string, text: string): { file: string; name: string; told: string }[] {
+  const source = ts.createSourceFile(file, text, ts.ScriptTarget.Latest, true)
+  return source.statements.flatMap((statement) => {
+    const marks = ts.canHaveModifiers(statement) ? (ts.getModifiers(statement) ?? []) : []
+    if (!marks.some(({ kind }) => kind === ts.SyntaxKind.ExportKeyword)) return []
+    const told = (ts.getLeadingCommentRanges(text, statement.pos) ?? [])
+      .map(({ pos, end }) => text.slice(pos, end))
+      .filter((comment) => comment.startsWith('/**'))
+      .join('')
+    if (ts.isFunctionDeclaration(statement)) return [{ file, name: statement.name!.text, told }]
+    if (!ts.isVariableStatement(statement)) return []
+    return statement.declarationList.declarations
+      .filter(({ initializer }) => initializer && ts.isArrowFunction(initializer))
+      .map(({ name }) => ({ file, name: name.getText(source), told }))
+  })
+}
+
+describe('what the public functions say of themselves', () => {
+  const all = Object.entries(SOURCES).flatMap(([file, text]) => functionsIn(file.slice(6), text))
+  it('each has a docstring that says more than a word', () => {
+    expect(all.length).toBeGreaterThan(350)
+    const silent = all.filter(
+      ({ told }) =>
+        told
+          .replace(/[\s*/]+/g, ' ')
+          .trim()
+          .split(' ').length < 4,
+    )
+    expect(silent.map(({ file, name }) => `${file}: ${name}`)).toEqual([])
+  })
+  it('of those that show no example there are no more than there were', () => {
+    expect(all.filter(({ told }) => !told.includes('@example')).length).toBeLessThanOrEqual(255)
+  })
+})
+
 describe('what the examples of the public functions print', () => {
   it('there are examples, and each was read', () => {
     const told = Object.values(SOURCES).join('\n').split('@example ').length - 1
