@@ -118,7 +118,7 @@ export function useReferenceTables() {
     const symbols = [...new Set(families.flatMap(({ priors }) => Object.keys(priors)))]
     return {
       id: 'recovery',
-      name: 'Recovery: what stays in the melt',
+      name: 'Recovery: what stays in the melt, %',
       head: ['Element', ...families.map(({ name }) => name)],
       parts: [
         {
@@ -127,7 +127,7 @@ export function useReferenceTables() {
             name: `${capital(elementName(symbol))} (${symbol})`,
             cells: families.map(({ priors }) => {
               const known = priors[symbol]
-              return known === undefined ? NONE : `${(100 * known).toFixed(1)} %`
+              return known === undefined ? NONE : (100 * known).toFixed(1)
             }),
           })),
         },
