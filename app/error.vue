@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { why } from '~/storage/why'
 import type { NuxtError } from '#app'
 import { computed, ref } from 'vue'
 import { downloadBlob } from '~/shared/page/useDownload'
@@ -19,7 +20,7 @@ async function carryOut(): Promise<void> {
     downloadBlob(blob, name)
     done.value = `${name} is in your downloads.`
   } catch (error) {
-    refused.value = `The yard could not be read either: ${(error as Error).message} It stays where it is: do not clear this site’s data.`
+    refused.value = `The yard could not be read either: ${why(error)} It stays where it is: do not clear this site’s data.`
   }
 }
 const words = computed(() => props.error.message || 'no reason given')

@@ -1,3 +1,4 @@
+import { why } from './why'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
 import { localDate } from '#core/records'
@@ -129,7 +130,7 @@ export const useYard = defineStore('yard', () => {
     } catch (error) {
       // A yard that is there and will not open must never look like no yard.
       keeping.value = wasKept() ? 'shut' : 'nowhere'
-      shutBecause.value = String((error as Error).message)
+      shutBecause.value = why(error)
     }
     ready.value = true
     if (!isEmpty.value) wakeGuard()
@@ -184,7 +185,7 @@ export const useYard = defineStore('yard', () => {
         saveError.value = null
       })
       .catch((error: unknown) => {
-        saveError.value = String((error as Error).message)
+        saveError.value = why(error)
       })
       .finally(() => {
         saving.value--
@@ -240,7 +241,7 @@ export const useYard = defineStore('yard', () => {
     const { collection, id, path } = clash
     const record = records.value[collection][id]
     if (record && isOpen(clash) && !sameRecord(partOf(record, path), value)) {
-      const after = { ...withPart(record, path, value), updatedAt: now() } as RecordOf<Collection>
+      const after = withPart(record, path, value)
       if (!commit('Settle what two windows changed', [{ collection, id, after }])) return
     }
     forgetClash(clash)
@@ -264,12 +265,13 @@ export const useYard = defineStore('yard', () => {
     const now_ = journal.value
     queue = repository
       .write({ changes: heard.drawn }, 'do', { before: now_, after: now_ })
-      .catch((error: unknown) => void (saveError.value = String((error as Error).message)))
+      .catch((error: unknown) => void (saveError.value = why(error)))
   }
 
   /**
-   * Does one thing, named for the undo list. Edits with the same merge key in a row become one step.
-   * @param asRead the records are as a file was read, and in no form's wrapping
+   * Does one thing, named for the undo list. Edits with the same merge key in a row become one step. What was changed
+   * has the time of the change, whoever made it.
+   * @param asRead the records are as a file was read, their times too, and in no form's wrapping
    * @returns whether it was done: a form stays open, and nothing is announced, where it was not
    */
   function commit(label: string, edits: Edit[], mergeKey?: string, asRead = false): boolean {
@@ -278,16 +280,17 @@ export const useYard = defineStore('yard', () => {
       refused.value++
       return false
     }
+    const at = now()
     const changes: Change[] = edits.map(({ collection, id, after }) => ({
       collection,
       id,
       before: records.value[collection][id] ?? null,
-      after: asRead ? after : plainRecord(after),
+      after: asRead || after === null ? after : plainRecord({ ...after, updatedAt: at }),
     }))
     const why = changes.length < LOOKED_THROUGH ? unfitPart(changes) : null
     notKept.value = why && { label, why }
     if (why) return false
-    const step: Step = { id: crypto.randomUUID(), label, at: now(), changes }
+    const step: Step = { id: crypto.randomUUID(), label, at, changes }
     records.value = applyStep(records.value, step, 'do')
     const before = journal.value
     journal.value = pushStep(before, step, mergeKey).journal
@@ -337,7 +340,7 @@ export const useYard = defineStore('yard', () => {
   }
 
   function list<C extends Collection>(collection: C): RecordOf<C>[] {
-    return Object.values(records.value[collection]) as RecordOf<C>[]
+    return Object.values<RecordOf<C>>(records.value[collection])
   }
 
   const lots = computed(() =>
@@ -358,7 +361,7 @@ export const useYard = defineStore('yard', () => {
     const time = now()
     const id = stored?.id ?? crypto.randomUUID()
     const base = stored ?? { id, createdAt: time, updatedAt: time, ...DEFAULTS }
-    const after = { ...base, ...change, updatedAt: time } as Settings
+    const after = { ...base, ...change } as Settings
     commit('Change settings', [{ collection: 'settings', id, after }])
   }
 

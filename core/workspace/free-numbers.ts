@@ -30,9 +30,9 @@ export function freeNumbers(
 
 /** The changes that give every heat of a yard a number of its own; none where each has one. */
 export function numberingChanges(records: Records): Change[] {
-  const heats = Object.values(records.heats) as Heat[]
+  const heats = Object.values(records.heats)
   return [...freeNumbers(heats)].map(([id, number]) => {
-    const before = records.heats[id]! as Heat
+    const before = records.heats[id]!
     return { collection: 'heats', id, before, after: { ...before, number } }
   })
 }

@@ -1,6 +1,6 @@
 import type { Collection } from './collections'
 import { numberingChanges } from './free-numbers'
-import { applyStep, type Change, type Records } from './history'
+import { applyStep, type Change, type Records, type Shelves } from './history'
 import { mergeRecords, type Clash, type Fits } from './merge'
 import { sameRecord } from './same-record'
 import type { AnyRecord } from './schema'
@@ -35,8 +35,8 @@ export function hearChanges(
   unwritten: (collection: Collection, id: string) => boolean = () => false,
   gone: (collection: Collection, id: string) => AnyRecord | null = () => null,
 ): Heard {
-  let heard: Records = { ...records }
-  const copies: Partial<Records> = {}
+  const heard: Shelves = { ...records }
+  const copies: Partial<Shelves> = {}
   const drawn: Change[] = []
   const clashes: OpenClash[] = []
   for (const { collection, id, before, after } of changes) {
@@ -67,15 +67,20 @@ export function hearChanges(
     // Taken away here while the other window worked on it: what this window writes last must not be that it is gone.
     const takenAway = !mine && before !== null && after !== null
     if (takenAway || unwritten(collection, id) || !sameRecord(value, after))
-      drawn.push({ collection, id, before: mine, after: value } as Change)
+      drawn.push({ collection, id, before: mine, after: value })
     // Copied once, however many of a collection's records were changed.
     const copy = (copies[collection] ??= heard[collection] = { ...heard[collection] })
     Reflect.deleteProperty(copy, id)
     if (value) copy[id] = value
   }
-  const numbers = numberingChanges(heard)
-  if (numbers.length > 0) heard = applyStep(heard, { changes: numbers }, 'do')
-  return { records: heard, drawn: [...drawn, ...numbers], numbered: numbers, clashes }
+  const whole = heard as Records
+  const numbers = numberingChanges(whole)
+  return {
+    records: numbers.length > 0 ? applyStep(whole, { changes: numbers }, 'do') : whole,
+    drawn: [...drawn, ...numbers],
+    numbered: numbers,
+    clashes,
+  }
 }
 
 /** Drawn together; where the two would not make a record, this window's stays and the whole is asked about. */

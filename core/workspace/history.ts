@@ -1,5 +1,5 @@
 import type { Collection } from './collections'
-import type { AnyRecord } from './schema'
+import type { AnyRecord, RecordOf } from './schema'
 
 /** One record before and after a step; null where it did not exist. */
 export interface Change {
@@ -20,24 +20,26 @@ export interface Step {
 }
 
 /** All records, by collection and id. */
-export type Records = { [C in Collection]: Record<string, AnyRecord> }
+export type Records = { [C in Collection]: Record<string, RecordOf<C>> }
+/** The same where any record may be put: a change says which kind it is of. */
+export type Shelves = Record<Collection, Record<string, AnyRecord>>
 
 /**
  * The records after a step is done or undone. The input is left as it was.
  * @param direction "do" writes every change's after, "undo" its before, in reverse
  */
 export function applyStep(records: Records, step: Pick<Step, 'changes'>, direction: 'do' | 'undo'): Records {
-  const next = { ...records }
+  const next: Shelves = { ...records }
   const changes = direction === 'do' ? step.changes : [...step.changes].reverse()
   // Each collection is copied once, however many of its records change: a whole yard may be put in place of another.
-  const copies: Partial<Records> = {}
+  const copies: Partial<Shelves> = {}
   for (const { collection, id, before, after } of changes) {
     const copy = (copies[collection] ??= next[collection] = { ...next[collection] })
     const value = direction === 'do' ? after : before
     Reflect.deleteProperty(copy, id)
     if (value !== null) copy[id] = value
   }
-  return next
+  return next as Records
 }
 
 /** A yard with nothing in it. */

@@ -71,21 +71,26 @@ test('ended at random moments in the middle of writes, nothing acknowledged is l
       expect(Number(found.notes[0])).toBeLessThanOrEqual(change)
     }
     change += 10_000
-    await page.evaluate((from) => {
-      const step = (at: number) => {
-        const yard = window.insideYard()
-        const pair = Object.values(yard.records.lots)
-          .sort((a, b) => (a.id < b.id ? -1 : 1))
-          .slice(0, 2)
-        yard.commit(
-          `change ${at}`,
-          pair.map((lot) => ({ collection: 'lots', id: lot.id, after: { ...lot, note: String(at) } })),
-        )
-        void yard.saved().then(() => window.acknowledged(at))
-        setTimeout(() => step(at + 1), Math.random() * 60)
-      }
-      step(from - 9_999)
-    }, change)
+    // How long to wait between them is drawn here, so that a run can be had again.
+    const waits = Array.from({ length: 97 }, () => Math.round(random() * 60))
+    await page.evaluate(
+      ([from, waits]) => {
+        const step = (at: number) => {
+          const yard = window.insideYard()
+          const pair = Object.values(yard.records.lots)
+            .sort((a, b) => (a.id < b.id ? -1 : 1))
+            .slice(0, 2)
+          yard.commit(
+            `change ${at}`,
+            pair.map((lot) => ({ collection: 'lots', id: lot.id, after: { ...lot, note: String(at) } })),
+          )
+          void yard.saved().then(() => window.acknowledged(at))
+          setTimeout(() => step(at + 1), waits[at % waits.length])
+        }
+        step(from - 9_999)
+      },
+      [change, waits] as const,
+    )
     // Every run has something to lose.
     await expect.poll(() => acknowledged, { intervals: [20] }).toBeGreaterThan(change - 10_000)
   }

@@ -10,9 +10,12 @@ export async function openYard(heat?: number) {
   disk.stores.clear()
   went.length = 0
   route.params = heat === undefined ? {} : { number: String(heat) }
-  setActivePinia(createPinia())
+  const pinia = createPinia()
+  setActivePinia(pinia)
   const yard = useYard()
   await yard.load()
   yard.replaceAll('Open the demo yard', workspaceSchema.parse(demo))
+  // What a yard of an earlier test still had under way would make that one the active again.
+  setActivePinia(pinia)
   return yard
 }

@@ -1,3 +1,4 @@
+import { why } from '~/storage/why'
 import { isolated } from '~/shared/units/isolated'
 import { computed, ref, shallowRef, watch, type ComputedRef } from 'vue'
 import { useDebounceFn } from '@vueuse/core'
@@ -73,7 +74,7 @@ export function useCorrection(
       answer.value = found
       fault.value = ''
     } catch (error) {
-      fault.value = String((error as Error).message)
+      fault.value = why(error)
     } finally {
       if (mine === asked) busy.value = false
     }
@@ -88,7 +89,7 @@ export function useCorrection(
   )
   const lotName = ({ lot: id, metal }: AddedLine): string => {
     if (metal !== undefined) return `${purchaseName(metal)} (to buy)`
-    return isolated((yard.records.lots[id] as { name?: string } | undefined)?.name ?? id)
+    return isolated(yard.records.lots[id]?.name ?? id)
   }
   /** The heat's own ingots in the bins, once it is logged. */
   const ingots = computed(() =>

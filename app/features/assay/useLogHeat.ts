@@ -1,3 +1,4 @@
+import { why } from '~/storage/why'
 import { closeHeat, heatStamp, type Heat } from '#core/heat'
 import { planLosses } from '#core/learn'
 import { useTaught } from '~/shared/learning/taught-store'
@@ -18,7 +19,7 @@ export function useLogHeat() {
     under = heat.id
     try {
       const time = now()
-      const logged = { ...heat, loggedAt: time, updatedAt: time }
+      const logged = { ...heat, loggedAt: time }
       const replanned = await whatItTeaches(logged)
       const { taken, made } = closeHeat(heat, yard.lots, {
         ids: [crypto.randomUUID(), crypto.randomUUID()],
@@ -55,13 +56,11 @@ export function useLogHeat() {
           return {
             collection: 'heats',
             id: open.id,
-            after: { ...open, ...planned, updatedAt: logged.updatedAt },
+            after: { ...open, ...planned },
           }
         })
     } catch (error) {
-      announce(
-        `What this heat teaches could not be worked out (${(error as Error).message}): open heats keep their plans.`,
-      )
+      announce(`What this heat teaches could not be worked out (${why(error)}): open heats keep their plans.`)
       return []
     }
   }

@@ -1,3 +1,4 @@
+import { why } from '~/storage/why'
 import { defineStore } from 'pinia'
 import { ref, shallowRef } from 'vue'
 import type { Weighing, WeighingAsk } from '#core/charge'
@@ -41,7 +42,7 @@ export const useChargeEngine = defineStore('charge-engine', () => {
     } catch (reason) {
       // An old plan beside this would pass for the answer.
       answer.value = settledOn.value = null
-      error.value = last === question ? String((reason as Error).message) : null
+      error.value = last === question ? why(reason) : null
     } finally {
       busy.value = false
     }

@@ -48,7 +48,7 @@ export function useCharge(heat: Ref<Heat | null>) {
     id === POT_LOT
       ? 'what the heat before left in the crucible'
       : yard.records.lots[id]
-        ? (yard.records.lots[id] as { name: string }).name
+        ? yard.records.lots[id].name
         : (heat.value?.weighed.find(({ lotId }) => lotId === id)?.name ?? 'a lot no longer here')
 
   /** What will be in the crucible: the plan while one holds, else what was weighed. */

@@ -1,9 +1,9 @@
+import { why } from '~/storage/why'
 import { computed } from 'vue'
 import { alloyRecovery, lossFamily } from '#core/families'
 import { learnedYields, recoveryFor, recoveryKey } from '#core/learn'
 import { FORMS, type LossWay, metallicYieldOf } from '#core/losses'
 import { heatRecovery, heatYield, type Heat } from '#core/heat'
-import type { Lot } from '#core/stock'
 import { useTaught } from '~/shared/learning/taught-store'
 import { useYard } from '~/storage/yard-store'
 import { useHeat } from '~/shared/heat/useHeat'
@@ -41,7 +41,7 @@ export function useLosses() {
       await taught.learned()
       return true
     } catch (error) {
-      announce(`What your heats taught could not be worked out: ${(error as Error).message}.`)
+      announce(`What your heats taught could not be worked out: ${why(error)}.`)
       return false
     }
   }
@@ -85,7 +85,7 @@ export function useLosses() {
     const current = heat.value
     if (!current) return
     const weighed = current.weighed.map((line) => {
-      const own = (yard.records.lots[line.lotId] as Lot | undefined)?.metallicYield ?? null
+      const own = yard.records.lots[line.lotId]?.metallicYield ?? null
       return { ...line, metallicYield: heatYield(change, { form: line.form, metallicYield: own }) }
     })
     edit(label, { ...change, weighed })

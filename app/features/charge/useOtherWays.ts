@@ -1,3 +1,4 @@
+import { why } from '~/storage/why'
 import { isolated } from '~/shared/units/isolated'
 import { computed, ref, shallowRef, watch, type ComputedRef } from 'vue'
 import { useDebounceFn } from '@vueuse/core'
@@ -51,7 +52,7 @@ export function useOtherWays(
       certainty.value = answer.certainty
       fault.value = ''
     } catch (error) {
-      fault.value = String((error as Error).message)
+      fault.value = why(error)
     } finally {
       if (mine === asked) busy.value = false
     }

@@ -3,7 +3,6 @@ import { baseMetal } from '#core/alloys'
 import type { ChargedLine, MeltPrediction } from '#core/charge'
 import { POT_LOT, residueFor, sharingPot, type Heat } from '#core/heat'
 import { checkPlan } from '#core/melt'
-import type { Lot } from '#core/stock'
 import { useYard } from '~/storage/yard-store'
 import { checkWords, type CheckWords } from './plan-checks-words'
 import { useGear } from '~/shared/gear/useGear'
@@ -43,11 +42,11 @@ export function usePlanChecks(
           name: lotName(lot.id),
           form:
             current.weighed.find(({ lotId }) => lotId === lot.id)?.form ??
-            (yard.records.lots[lot.id] as Lot | undefined)?.form ??
+            yard.records.lots[lot.id]?.form ??
             'bar',
           massG,
           composition: lot.composition,
-          coatings: (yard.records.lots[lot.id] as Lot | undefined)?.coatings ?? [],
+          coatings: yard.records.lots[lot.id]?.coatings ?? [],
         })),
       crucibleNo: current.crucibleNo ?? null,
       ...chosenCrucible(current),

@@ -1,3 +1,4 @@
+import { why } from '~/storage/why'
 import { computed, reactive, ref, shallowRef, watch } from 'vue'
 import type { ChargeProblem, JointPlan } from '#core/charge'
 import { freeLots, heatChargeProblem, shareStock, type Heat } from '#core/heat'
@@ -51,7 +52,7 @@ export function useTogether(together: Together) {
         planned.value = heats
         fault.value = ''
       } catch (error) {
-        fault.value = String((error as Error).message)
+        fault.value = why(error)
       } finally {
         if (mine === asked) busy.value = false
       }
@@ -63,8 +64,7 @@ export function useTogether(together: Together) {
     delete plain.confidence
     return plain
   }
-  const lotName = (id: string) =>
-    (yard.records.lots[id] as { name?: string } | undefined)?.name ?? 'a lot no longer here'
+  const lotName = (id: string) => yard.records.lots[id]?.name ?? 'a lot no longer here'
   const table = computed(() => {
     const plans = joint.value?.plans ?? []
     const ids = [...new Set(plans.flatMap(({ lines }) => lines.map(({ lot }) => lot)))]

@@ -1,3 +1,4 @@
+import { why } from '~/storage/why'
 import { defineStore } from 'pinia'
 import { computed, markRaw, reactive, ref } from 'vue'
 import {
@@ -96,7 +97,7 @@ export const useDevices = defineStore('devices', () => {
       })
     } catch (error) {
       device.running = false
-      device.refused = String((error as Error).message)
+      device.refused = why(error)
     }
   }
 

@@ -34,7 +34,7 @@ export function useProbeRecorder({ celsius: believed, readings, recordsFor }: Re
         celsius: Math.round(celsius * 10) / 10,
         from: 'device' as const,
       }
-      const after = { ...heat, log: [...log, entry].slice(-MOST_LOGGED), updatedAt: now() }
+      const after = { ...heat, log: [...log, entry].slice(-MOST_LOGGED) }
       yard.commit(
         'The thermocouple’s readings',
         [{ collection: 'heats', id: heat.id, after }],

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { why } from '~/storage/why'
 import { format } from 'date-fns'
 import licences from '#data/licences.json'
 import { defineAsyncComponent, onMounted, ref, shallowRef } from 'vue'
@@ -47,7 +48,7 @@ async function refresh(): Promise<void> {
     snapshots.value = await listSnapshots()
     noSnapshots.value = ''
   } catch (error) {
-    noSnapshots.value = `The snapshots will not open (${(error as Error).message}). Load the page again; till then a backup file is what lasts.`
+    noSnapshots.value = `The snapshots will not open (${why(error)}). Load the page again; till then a backup file is what lasts.`
   }
 }
 onMounted(() => void refresh())
@@ -70,7 +71,7 @@ async function take(): Promise<void> {
     await keeping.snapshot('by hand')
     announce('A snapshot is kept.')
   } catch (error) {
-    fault.value = `No snapshot could be kept (${(error as Error).message}). Your yard is as it was; save a backup file.`
+    fault.value = `No snapshot could be kept (${why(error)}). Your yard is as it was; save a backup file.`
   }
   await refresh()
 }

@@ -1,3 +1,4 @@
+import { why } from '~/storage/why'
 import { ref } from 'vue'
 import type { FolderState } from '~/storage/folder'
 import { useNotices } from '~/shared/page/useNotices'
@@ -37,7 +38,7 @@ export function useBackupFolder() {
       fault.value = ''
       return true
     } catch (error) {
-      fault.value = `The backup could not be written into “${name.value}”: ${(error as Error).message} Choose the folder again, or save a file.`
+      fault.value = `The backup could not be written into “${name.value}”: ${why(error)} Choose the folder again, or save a file.`
       return false
     } finally {
       writing = false
@@ -50,7 +51,7 @@ export function useBackupFolder() {
     try {
       if (!(await chooseFolder())) return false
     } catch (error) {
-      fault.value = `This folder cannot be used: ${(error as Error).message}`
+      fault.value = `This folder cannot be used: ${why(error)}`
       return false
     }
     await look()

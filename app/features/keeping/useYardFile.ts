@@ -1,3 +1,4 @@
+import { why } from '~/storage/why'
 import { ref, shallowRef } from 'vue'
 import type { ZipFault, ZipRead } from '#formats/workspace-zip'
 import type { Fits, Workspace } from '#core/workspace'
@@ -64,7 +65,7 @@ export function useYardFile() {
       return await readYardFile(bytes, (done) => (reading.value = { ...mine, done }), stopper.signal)
     } catch (error) {
       if (!(error instanceof Stopped))
-        importFault.value = `${file.name} could not be read (${(error as Error).message}): it may be too large for this machine, or was moved. Your yard is as it was.`
+        importFault.value = `${file.name} could not be read (${why(error)}): it may be too large for this machine, or was moved. Your yard is as it was.`
       return null
     } finally {
       if (reading.value?.stop === mine.stop) reading.value = null
@@ -117,7 +118,7 @@ export function useYardFile() {
 }
 
 export const photosNotKept = (name: string, error: unknown): string =>
-  `The pictures in ${name} could not be kept (${(error as Error).message}). Your yard is as it was.`
+  `The pictures in ${name} could not be kept (${why(error)}). Your yard is as it was.`
 
 /** What of a file can be opened, and what is wrong with it; words only, where nothing can. */
 export function foundIn(read: ZipRead): Pick<YardOfFile, 'workspace' | 'damage' | 'more'> | string {

@@ -1,3 +1,4 @@
+import { why } from '~/storage/why'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { shortName } from '#core/alloys'
 import { controlChart } from '#core/learn'
@@ -94,7 +95,7 @@ export function useTrends() {
         tramps.value = await taught.tramps()
         trampsFault.value = ''
       } catch (error) {
-        trampsFault.value = (error as Error).message
+        trampsFault.value = why(error)
       }
     },
     { immediate: true },

@@ -15,7 +15,6 @@ import {
   zincLoss,
 } from '#core/melt'
 import type { CoverId } from '#core/melt'
-import type { Lot } from '#core/stock'
 import { useTaught } from '~/shared/learning/taught-store'
 import { useYard } from '~/storage/yard-store'
 import { useLiar } from './useLiar'
@@ -155,7 +154,7 @@ export function useLiveMelt(
   const gas = computed(() => {
     const current = heat.value
     if (!current?.alloy || current.weighed.length === 0) return []
-    const lots = current.weighed.map(({ lotId }) => yard.records.lots[lotId] as Lot | undefined)
+    const lots = current.weighed.map(({ lotId }) => yard.records.lots[lotId])
     const base = current.done.base
     return gasReasons({
       wantsDegassing: facts.value?.degassed ?? false,

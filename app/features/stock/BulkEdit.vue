@@ -3,7 +3,7 @@ import { FORMS } from '#core/losses'
 import { COATINGS, KNOWLEDGE, LOT_KINDS, type Lot } from '#core/stock'
 import { ref } from 'vue'
 import { useNotices } from '~/shared/page/useNotices'
-import { now, type Edit, useYard } from '~/storage/yard-store'
+import { type Edit, useYard } from '~/storage/yard-store'
 import { counted } from '~/shared/units/figures'
 import { COATING_NAMES, KIND_WORDS, KNOWLEDGE_WORDS } from './stock-words'
 import QuantityField from '~/shared/fields/QuantityField.vue'
@@ -37,7 +37,6 @@ function changed(lot: Lot): Lot {
     ...(pricePerKg.value === null ? {} : { pricePerKg: pricePerKg.value }),
     ...(whereFrom.value.trim() ? { whereFrom: whereFrom.value.trim() } : {}),
     ...(coatings.size > 0 ? { coatings: [...coatings] } : {}),
-    updatedAt: now(),
   }
 }
 function save(): void {

@@ -1,3 +1,4 @@
+import { why } from '~/storage/why'
 import { computed, onBeforeUnmount, ref, shallowRef } from 'vue'
 import { proxy } from 'comlink'
 import { type Alloy, ALLOYS, baseMetal, zincWanted } from '#core/alloys'
@@ -65,7 +66,7 @@ export function usePile() {
       })
       if (answer && mine === looks) found.value = answer
     } catch (error) {
-      if (mine === looks) fault.value = String((error as Error).message)
+      if (mine === looks) fault.value = why(error)
     } finally {
       if (mine === looks) busy.value = false
     }

@@ -21,7 +21,7 @@ export function usePileAnswer({ rows, busy, look }: Pile) {
   const ready = computed(() => shown.value.filter(({ enough }) => enough))
   const near = computed(() => shown.value.filter(({ enough, unlock }) => !enough && unlock !== null))
   const far = computed(() => shown.value.filter(({ enough, unlock }) => !enough && unlock === null))
-  const lotName = (id: string) => (yard.records.lots[id] as { name?: string } | undefined)?.name ?? id
+  const lotName = (id: string) => yard.records.lots[id]?.name ?? id
   const stockG = computed(() => yard.lots.reduce((sum, { massG }) => sum + massG, 0))
   const again = () => {
     if (wantedG.value) void look(wantedG.value)

@@ -1,3 +1,4 @@
+import { why } from '~/storage/why'
 import { nextTick, onBeforeUnmount, onMounted, ref, watch, type Ref, type WatchSource } from 'vue'
 import { useIdle } from '~/shared/page/useIdle'
 import { useTheme } from '~/shared/page/useTheme'
@@ -28,7 +29,7 @@ export function useChart(
       await plot(frame.value, data, layout)
       failed.value = ''
     } catch (error) {
-      failed.value = `The chart could not be drawn: ${String((error as Error).message)}`
+      failed.value = `The chart could not be drawn: ${why(error)}`
     }
   }
   // The library is large: what stands beside the chart is drawn first.

@@ -12,7 +12,7 @@ import {
 } from '#core/gear'
 import { heatsIn, type Heat } from '#core/heat'
 import { brimHolds, crucibleHolds } from '#core/melt'
-import { now, useYard } from '~/storage/yard-store'
+import { useYard } from '~/storage/yard-store'
 
 /** The gear of the yard by kind, and what the heats say of it. */
 export function useGear() {
@@ -53,7 +53,7 @@ export function useGear() {
 
   /** Writes a piece of gear down, new or changed. */
   function keep(gear: Gear, label: string): boolean {
-    return yard.commit(label, [{ collection: 'gear', id: gear.id, after: { ...gear, updatedAt: now() } }])
+    return yard.commit(label, [{ collection: 'gear', id: gear.id, after: gear }])
   }
   function drop(gear: Gear): void {
     yard.commit(`Take away ${gear.name}`, [{ collection: 'gear', id: gear.id, after: null }])

@@ -17,7 +17,7 @@ const text = computed(() => {
   const found = weighedShortfalls(props.heat).filter(({ kind }) => !weighing || kind !== 'tap')
   if (found.length === 0 || weighing) return ''
   return harmWords(found, {
-    lotName: (id) => (yard.records.lots[id] as { name?: string } | undefined)?.name ?? '',
+    lotName: (id) => yard.records.lots[id]?.name ?? '',
     grams,
     money,
     limitOf: (element, bound) => props.heat.alloy?.limits[element]?.[bound],

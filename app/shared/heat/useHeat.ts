@@ -19,7 +19,7 @@ export function useHeat() {
   function edit(label: string, change: Partial<Heat>, mergeKey?: string): void {
     const current = heat.value
     if (!current) return
-    const after = { ...current, ...change, updatedAt: now() }
+    const after = { ...current, ...change }
     yard.commit(label, [{ collection: 'heats', id: current.id, after }], mergeKey)
   }
 

@@ -1,3 +1,4 @@
+import { why } from '~/storage/why'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
 import type { Heat } from '#core/heat'
@@ -82,7 +83,7 @@ export const useTaught = defineStore('taught', () => {
     } catch (error) {
       if (mine !== looks) return
       if (error instanceof Stopped) stopped.value = true
-      else fault.value = String((error as Error).message)
+      else fault.value = why(error)
     }
     if (mine === looks) progress.value = null
   }

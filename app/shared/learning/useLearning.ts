@@ -1,3 +1,4 @@
+import { why } from '~/storage/why'
 import { computed } from 'vue'
 import type { Heat } from '#core/heat'
 import type { Settings } from '#core/workspace'
@@ -51,7 +52,7 @@ export function useLearning() {
       return await taught.learned()
     } catch (error) {
       announce(
-        `What your heats taught could not be worked out (${(error as Error).message}): planned with the usual losses.`,
+        `What your heats taught could not be worked out (${why(error)}): planned with the usual losses.`,
       )
       return null
     }
@@ -63,12 +64,10 @@ export function useLearning() {
     change: Partial<Pick<Settings, 'useLearned' | 'losses' | 'overruledRecovery' | 'overruledYield'>>,
   ): Promise<void> {
     const losses = await planner({ ...yard.settings, ...change })
-    const time = now()
     const settings: Settings = {
       ...yard.settings,
       id: yard.settings.id === 'none' ? crypto.randomUUID() : yard.settings.id,
       ...change,
-      updatedAt: time,
     }
     // A heat with losses of its own keeps them.
     const heats = yard.heats.filter(
@@ -78,7 +77,7 @@ export function useLearning() {
     const edits: Edit[] = [
       { collection: 'settings', id: settings.id, after: settings },
       ...heats.map((heat): Edit => {
-        const after = { ...heat, ...losses(heat.alloy), updatedAt: time }
+        const after = { ...heat, ...losses(heat.alloy) }
         return { collection: 'heats', id: heat.id, after }
       }),
     ]

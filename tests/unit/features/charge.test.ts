@@ -28,19 +28,22 @@ afterEach(() => page?.stop())
 async function planned() {
   const yard = await openYard(13)
   page = effectScope()
-  const { heat, charge, hand, answer, sums } = page.run(() => {
+  const made = page.run(() => {
     const { heat } = useHeat()
     const charge = useCharge(heat)
+    const hand = useChargeRows(charge)
     return {
       heat,
       charge,
-      hand: useChargeRows(charge),
+      hand,
+      aims: useChargeAims(),
+      metal: useReserve(hand.rows),
       answer: useChargeAnswer(charge),
       sums: useChargeSums(charge),
     }
   })!
-  await vi.waitFor(() => expect(charge.settled.value).toBe(true))
-  return { yard, heat, charge, hand, answer, sums }
+  await vi.waitFor(() => expect(made.charge.settled.value).toBe(true), 20_000)
+  return { yard, ...made }
 }
 const settle = (charge: Awaited<ReturnType<typeof planned>>['charge']) =>
   vi.waitFor(() => expect(charge.settled.value).toBe(true), 10_000)
@@ -137,8 +140,7 @@ describe('what the charge answers', () => {
 
 describe('how the charge is chosen', () => {
   it('each aim is one step of the heat, taken back by undo', async () => {
-    const { yard, heat } = await planned()
-    const aims = useChargeAims()
+    const { yard, heat, aims } = await planned()
     const tried: [() => void, Partial<NonNullable<typeof heat.value>>][] = [
       [() => aims.setObjective('virgin'), { objective: 'virgin' }],
       [() => aims.setMaxLots(3), { maxLots: 3 }],
@@ -156,8 +158,8 @@ describe('how the charge is chosen', () => {
     }
   })
   it('the metal of the plan is kept for the heat to the gram, and let go', async () => {
-    const { hand, heat } = await planned()
-    const { reserved, reserve } = useReserve(hand.rows)
+    const { hand, heat, metal } = await planned()
+    const { reserved, reserve } = metal
     reserve()
     expect(reserved.value).toBe(true)
     expect(Object.keys(heat.value!.reserved ?? {}).sort()).toEqual(

@@ -55,6 +55,31 @@ describe('the heat in hand', () => {
   })
 })
 
+describe('the time of a change', () => {
+  it('is the store’s, whoever made it: of all records of a step the same, and the step’s own', async () => {
+    const yard = await openYard(13)
+    const before = yard.heats.at(-1)!
+    const lots = yard.lots
+      .slice(0, 2)
+      .map((lot) => ({ ...lot, note: 'moved', updatedAt: '2001-01-01T00:00:00.000Z' }))
+    yard.commit(
+      'Note',
+      lots.map((lot) => ({ collection: 'lots' as const, id: lot.id, after: lot })),
+    )
+    useHeat().edit('Name the heat', { title: 'Cleats' })
+    const steps = yard.journal.steps.slice(-2)
+    for (const { at, changes } of steps)
+      for (const { after } of changes) expect((after as { updatedAt: string }).updatedAt).toBe(at)
+    expect(yard.heats.at(-1)!.createdAt).toBe(before.createdAt)
+  })
+  it('of what was read from a file is the file’s', async () => {
+    const yard = await openYard()
+    const lot = { ...yard.lots[0]!, updatedAt: '2001-01-01T00:00:00.000Z' }
+    yard.commit('Merge a file', [{ collection: 'lots', id: lot.id, after: lot }], undefined, true)
+    expect(yard.lots.find(({ id }) => id === lot.id)!.updatedAt).toBe('2001-01-01T00:00:00.000Z')
+  })
+})
+
 describe('the line of stages', () => {
   it('tells what each has to say of a heat that is planned, and of one that is done', async () => {
     await openYard(13)
