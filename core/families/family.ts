@@ -1,6 +1,6 @@
 import { baseMetal, type Alloy, type AlloyGroup, type Practice } from '#core/alloys'
 import { METALS, type FamilyMetal, type MetalFacts } from './schema'
-import { TABLE } from './table'
+import { FAMILY_ORDER, TABLE } from './table'
 
 /** A kind of metal and how it is handled in the furnace. */
 export interface Family {
@@ -93,6 +93,4 @@ export const metalOfPractice = (practice: Practice): FamilyMetal => TABLE.famili
  * @example practicesOfGroup('zinc') // ['zinc-aluminium']
  */
 export const practicesOfGroup = (group: AlloyGroup): Practice[] =>
-  (Object.entries(TABLE.families) as [Practice, { group: AlloyGroup }][])
-    .filter(([, family]) => family.group === group)
-    .map(([practice]) => practice)
+  FAMILY_ORDER.filter((practice) => TABLE.families[practice].group === group)

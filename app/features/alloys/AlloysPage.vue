@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { counted } from '~/shared/units/figures'
 import { type Alloy, ALLOYS, GROUPS, nominalWhole, searchAlloys, targetFromAssay } from '#core/alloys'
 import { liquidusOf, pourWindow } from '#core/families'
 import { combineReadings, measuredComposition } from '#core/assay'
@@ -74,7 +75,7 @@ function fromAssay(picked: string): void {
 <template>
   <section>
     <div class="mb-3 flex flex-wrap items-end gap-3">
-      <h1 class="flex-1 basis-56 text-2xl font-bold">{{ found.length }} alloys</h1>
+      <h1 class="flex-1 basis-56 text-2xl font-bold">{{ counted(found.length, 'alloy') }}</h1>
       <label
         ><span class="sr-only">Group</span>
         <select v-model="group" class="field">

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { counted } from '~/shared/units/figures'
 import { everyWord } from '~/shared/fields/every-word'
 import { blendOfGuesses, SCRAP_BOOK, type Lot, type ScrapSource } from '#core/stock'
 import { computed, defineAsyncComponent, ref } from 'vue'
@@ -45,7 +46,7 @@ function begin(entry: ScrapSource): void {
     <div class="mb-4 flex flex-wrap items-end gap-3">
       <div class="flex-1 basis-64">
         <p class="text-sm text-soft">What scrap usually is</p>
-        <h1 class="text-2xl font-bold">{{ found.length }} everyday sources</h1>
+        <h1 class="text-2xl font-bold">{{ counted(found.length, 'everyday source') }}</h1>
       </div>
       <label
         ><span class="sr-only">Family</span>

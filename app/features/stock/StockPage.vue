@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { counted } from '~/shared/units/figures'
 import { useEventListener } from '@vueuse/core'
 import type { Lot } from '#core/stock'
 import { computed, defineAsyncComponent, ref } from 'vue'
@@ -70,7 +71,7 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
       <div class="flex-1 basis-64">
         <p class="text-sm text-soft">What have I got, and what is it?</p>
         <h1 class="text-2xl font-bold">
-          {{ yard.lots.length }} lots, {{ grams(total(yard.lots), 100) }}, worth {{ money(worth) }}
+          {{ counted(yard.lots.length, 'lot') }}, {{ grams(total(yard.lots), 100) }}, worth {{ money(worth) }}
         </h1>
         <p v-if="heldG > 0" class="text-soft" data-testid="held">
           {{ grams(heldG, 10) }} of it is held for open heats.
