@@ -1,11 +1,13 @@
 import * as z from 'zod'
+import { tableOf } from '#core/records'
 import file from '#data/alloys.json'
 import { alloySchema, type Alloy } from './schema'
 
-/** The library of target alloys, checked as it is read; each entry names its source. */
-export const ALLOYS: readonly Alloy[] = z
-  .strictObject({ version: z.number(), alloys: z.array(alloySchema) })
-  .parse(file).alloys
+/** The library of target alloys; each entry names its source. */
+export const ALLOYS: readonly Alloy[] = tableOf(
+  z.strictObject({ version: z.number(), alloys: z.array(alloySchema) }),
+  file,
+).alloys
 
 /**
  * Finds a library alloy.

@@ -1,10 +1,11 @@
 import * as z from 'zod'
+import { tableOf } from '#core/records'
 import file from '#data/moulds.json'
 
 const above = z.number().positive()
-/** What is known of moulds, checked as it is read. */
-export const MOULD_TABLE = z
-  .strictObject({
+/** What is known of moulds. */
+export const MOULD_TABLE = tableOf(
+  z.strictObject({
     version: z.number(),
     source: z.string(),
     moulds: z.array(
@@ -30,5 +31,6 @@ export const MOULD_TABLE = z
       ventStopMm: above,
       source: z.string(),
     }),
-  })
-  .parse(file)
+  }),
+  file,
+)

@@ -1,5 +1,6 @@
 import * as z from 'zod'
 import { compositionSchema, elementSchema } from '#core/composition'
+import { tableOf } from '#core/records'
 import file from '#data/purchasable.json'
 import type { ChargeLot, ChargeProblem, ChargeTarget } from './problem'
 import { isWanted, TRACE_PCT } from './wanted'
@@ -20,9 +21,10 @@ const purchasableSchema = z.strictObject({
 export type Purchasable = z.infer<typeof purchasableSchema>
 
 /** What can be bought to mend a charge; the file names its source. */
-export const PURCHASABLE: readonly Purchasable[] = z
-  .strictObject({ version: z.number(), source: z.string(), metals: z.array(purchasableSchema) })
-  .parse(file).metals
+export const PURCHASABLE: readonly Purchasable[] = tableOf(
+  z.strictObject({ version: z.number(), source: z.string(), metals: z.array(purchasableSchema) }),
+  file,
+).metals
 
 /**
  * The purchases that suit a base, or all where the target has none.

@@ -1,4 +1,5 @@
 import * as z from 'zod'
+import { tableOf } from '#core/records'
 import file from '#data/elements.json'
 
 const above = z.number().positive()
@@ -25,15 +26,16 @@ const factsSchema = z.strictObject({
 /** Physical constants of one element, as the open table gives them. */
 export type ElementFacts = z.infer<typeof factsSchema>
 
-const table = z
-  .strictObject({
+const table = tableOf(
+  z.strictObject({
     version: z.number(),
     source: z.string(),
     licence: z.string(),
     units: z.record(z.string(), z.string()),
     elements: z.record(z.string(), factsSchema),
-  })
-  .parse(file)
+  }),
+  file,
+)
 /** @source Blue Obelisk element data (Expat licence), in data/elements.json */
 export const ELEMENTS: Readonly<Record<string, ElementFacts>> = table.elements
 

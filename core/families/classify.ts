@@ -13,18 +13,12 @@ export function classifyAddition(
   metal: FamilyMetal,
   { composition, form }: { composition: Composition; form: string },
 ): Addition {
-  const rules = TABLE.metals[metal].classify
-  const found = rules.find(({ any, forms }) => {
-    if (!any && !forms) return true
-    const byForm = forms?.includes(form) ?? false
-    return (
-      byForm ||
-      (any?.some(({ of, over, atLeast }) => {
-        const pct = of.reduce((sum, symbol) => sum + (composition[symbol] ?? 0), 0)
-        return over !== undefined ? pct > over : pct >= atLeast!
-      }) ??
-        false)
-    )
-  })
-  return (found ?? rules.at(-1)!).as
+  const share = (of: readonly string[]) => of.reduce((sum, symbol) => sum + (composition[symbol] ?? 0), 0)
+  // The last rule has no condition: it always holds.
+  return TABLE.metals[metal].classify.find(
+    ({ any, forms }) =>
+      (!any && !forms) ||
+      forms?.includes(form) ||
+      any?.some(({ of, over, atLeast }) => (over !== undefined ? share(of) > over : share(of) >= atLeast!)),
+  )!.as
 }

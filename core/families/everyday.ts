@@ -1,5 +1,5 @@
-import { nominalWhole, type Alloy, type AlloyGroup, type Practice } from '#core/alloys'
-import { factsOf } from './family'
+import { nominalWhole, type AlloyGroup, type Practice } from '#core/alloys'
+import { factsOf, type Composed } from './family'
 import { TABLE } from './table'
 
 /**
@@ -8,9 +8,7 @@ import { TABLE } from './table'
  * @source data/families.json: everyday of each metal; engineering judgement
  * @example everydayFamily({ base: 'Cu', limits: { Zn: { min: 28, max: 32 } } })?.practice // 'yellow-brass'
  */
-export function everydayFamily(
-  alloy: Pick<Alloy, 'limits' | 'nominal' | 'base'>,
-): { practice: Practice; group: AlloyGroup } | null {
+export function everydayFamily(alloy: Composed): { practice: Practice; group: AlloyGroup } | null {
   const zincPct = nominalWhole(alloy).Zn ?? 0
   const found = factsOf(alloy)?.everyday.find(({ overZincPct = -1 }) => zincPct > overZincPct)
   return found ? { practice: found.practice, group: TABLE.families[found.practice].group } : null

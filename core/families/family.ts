@@ -24,8 +24,10 @@ export interface NoFamily {
   practice: Practice
 }
 
-type Composed = Pick<Alloy, 'limits' | 'nominal' | 'base'>
-type Filed = Composed & Pick<Alloy, 'practice'>
+/** What an alloy is made of. */
+export type Composed = Pick<Alloy, 'limits' | 'nominal' | 'base'>
+/** The kind of an alloy: what decides how it is handled. */
+export type AlloyKind = Composed & Pick<Alloy, 'practice'>
 
 /**
  * The family an alloy belongs to.
@@ -33,7 +35,7 @@ type Filed = Composed & Pick<Alloy, 'practice'>
  * @source data/families.json
  * @example familyOf(gunmetal)?.metal // 'Cu'
  */
-export function familyOf(alloy: Filed): Family | null {
+export function familyOf(alloy: AlloyKind): Family | null {
   const { metal, group, superheatC, phosphorDeoxidised, source } = TABLE.families[alloy.practice]
   if (baseMetal(alloy) !== metal) return null
   return {
@@ -51,7 +53,7 @@ export function familyOf(alloy: Filed): Family | null {
  * @returns null where it has one
  * @example familyProblem(gunmetal) // null
  */
-export function familyProblem(alloy: Filed): NoFamily | null {
+export function familyProblem(alloy: AlloyKind): NoFamily | null {
   if (familyOf(alloy)) return null
   return { problem: 'no-practice-known', metal: baseMetal(alloy), practice: alloy.practice }
 }

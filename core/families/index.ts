@@ -8,6 +8,7 @@ export {
   metalOf,
   metalOfPractice,
   practicesOfGroup,
+  type AlloyKind,
   type Family,
   type NoFamily,
 } from './family'
@@ -15,14 +16,5 @@ export { estimateLiquidus, liquidusOf, type Liquidus } from './liquidus'
 export { alloyRecovery, LOSS_FAMILIES, lossFamily, RECOVERY_SOURCE, recoveryPriors } from './losses'
 export { poisonsOf, type Poison } from './poisons'
 export { pourWindow, type PourWindow } from './pour-window'
-export {
-  ADDITIONS,
-  familiesSchema,
-  METALS,
-  TREATMENTS,
-  type Addition,
-  type FamilyMetal,
-  type MetalFacts,
-  type Treatment,
-} from './schema'
+export { ADDITIONS, METALS, type Addition, type FamilyMetal, type MetalFacts, type Treatment } from './schema'
 export { shrinkageOf, type Shrinkage } from './shrinkage'

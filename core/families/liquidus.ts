@@ -1,6 +1,5 @@
 import type { Composition } from '#core/composition'
-import type { LiquidusModel } from './schema'
-import { METALS } from './schema'
+import { METALS, type LiquidusModel } from './schema'
 import { TABLE } from './table'
 
 /** A liquidus with where it came from: the published value of a grade, what the caster typed, or the estimate below. */

@@ -1,9 +1,7 @@
-import { zincWanted, type Alloy } from '#core/alloys'
-import { factsOf, metalFacts, metalOf } from './family'
-import { METALS, type FamilyMetal } from './schema'
+import { zincWanted } from '#core/alloys'
+import { factsOf, metalFacts, metalOf, type Composed } from './family'
+import { METALS, type FamilyMetal, type MetalFacts } from './schema'
 import { TABLE } from './table'
-
-type Composed = Pick<Alloy, 'limits' | 'nominal' | 'base'>
 
 export const RECOVERY_SOURCE = TABLE.recoverySource
 
@@ -18,9 +16,13 @@ export const LOSS_FAMILIES: readonly { id: string; zincUpToPct: number }[] = MET
  * @example lossFamily(gunmetal) // 'Cu-low-zinc'
  */
 export function lossFamily(alloy: Composed): string | null {
-  const zincPct = zincWanted(alloy)
-  return factsOf(alloy)?.lossFamilies.find(({ zincUpToPct }) => zincPct <= zincUpToPct)?.id ?? null
+  const facts = factsOf(alloy)
+  return (facts && withZinc(facts, zincWanted(alloy))?.id) ?? null
 }
+
+/** The kind of a metal's alloys that so much zinc makes it. */
+const withZinc = ({ lossFamilies }: MetalFacts, zincPct: number) =>
+  lossFamilies.find(({ zincUpToPct }) => zincPct <= zincUpToPct)
 
 /**
  * Fraction of each element expected to end in a melt, at normal superheat under a cover with a short hold.
@@ -30,9 +32,9 @@ export function lossFamily(alloy: Composed): string | null {
  * @example recoveryPriors('Cu', 2).Zn // 0.97
  */
 export function recoveryPriors(metal: FamilyMetal, zincPct: number): Record<string, number> {
-  const { recovery, lossFamilies } = metalFacts(metal)
-  const zinc = lossFamilies.find(({ zincUpToPct }) => zincPct <= zincUpToPct)?.zinc
-  return { ...recovery, ...(zinc === undefined ? {} : { Zn: zinc }) }
+  const facts = metalFacts(metal)
+  const zinc = withZinc(facts, zincPct)?.zinc
+  return { ...facts.recovery, ...(zinc === undefined ? {} : { Zn: zinc }) }
 }
 
 /**

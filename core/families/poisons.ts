@@ -1,5 +1,4 @@
-import type { Alloy } from '#core/alloys'
-import { familyOf } from './family'
+import type { Family } from './family'
 import { TABLE } from './table'
 
 /** Elements that spoil a family, and how. */
@@ -13,13 +12,12 @@ export interface Poison {
 }
 
 /**
- * What spoils an alloy of this kind.
- * @returns none for a metal that no practice is known for
+ * What spoils the alloys of a family.
+ * @returns none where there is no family
  * @source data/families.json, each with its own
- * @example poisonsOf(gunmetal)[0].elements // ['Al', 'Si']
+ * @example poisonsOf(familyOf(gunmetal))[0].elements // ['Al', 'Si']
  */
-export function poisonsOf(alloy: Pick<Alloy, 'limits' | 'nominal' | 'base' | 'practice'>): Poison[] {
-  const family = familyOf(alloy)
+export function poisonsOf(family: Family | null): Poison[] {
   if (!family) return []
   return TABLE.families[family.practice].poisons.map((why) => ({ why, ...TABLE.poisons[why]! }))
 }

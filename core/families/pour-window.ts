@@ -1,5 +1,4 @@
-import type { Alloy } from '#core/alloys'
-import { familyOf } from './family'
+import { familyOf, type AlloyKind } from './family'
 import type { Liquidus } from './liquidus'
 
 export interface PourWindow {
@@ -19,10 +18,7 @@ const LEAST_WIDTH_C = 30
  * @source data/families.json
  * @example pourWindow(gunmetal, { liquidusC: 999, kind: 'published', spreadC: 0 })?.usualC // 1099
  */
-export function pourWindow(
-  alloy: Pick<Alloy, 'limits' | 'nominal' | 'base' | 'practice'>,
-  liquidus: Liquidus | null,
-): PourWindow | null {
+export function pourWindow(alloy: AlloyKind, liquidus: Liquidus | null): PourWindow | null {
   const family = familyOf(alloy)
   if (!family || !liquidus) return null
   const { liquidusC, spreadC } = liquidus

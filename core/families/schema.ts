@@ -1,5 +1,6 @@
 import * as z from 'zod'
 import { GROUPS, PRACTICES } from '#core/alloys'
+import { elementSchema } from '#core/composition'
 
 /** Metals that a practice is known for. */
 export const METALS = ['Cu', 'Al', 'Zn', 'Sn'] as const
@@ -24,11 +25,10 @@ export const ADDITIONS = [
 export type Addition = (typeof ADDITIONS)[number]
 
 /** What is done to a melt between its additions. */
-export const TREATMENTS = ['cover', 'flux', 'stir', 'top-up', 'refine', 'degas', 'rest', 'deoxidise'] as const
+const TREATMENTS = ['cover', 'flux', 'stir', 'top-up', 'refine', 'degas', 'rest', 'deoxidise'] as const
 export type Treatment = (typeof TREATMENTS)[number]
 
 const pct = z.number().min(0).max(100)
-const symbol = z.string().min(1).max(2)
 const source = z.string().min(1)
 const minutes = z.tuple([z.number().positive(), z.number().positive()])
 
@@ -52,14 +52,16 @@ const classRuleSchema = z.strictObject({
   as: z.enum(ADDITIONS),
   /** any one of these makes it so; the shares of several elements are added up */
   any: z
-    .array(z.strictObject({ of: z.array(symbol).min(1), over: pct.optional(), atLeast: pct.optional() }))
+    .array(
+      z.strictObject({ of: z.array(elementSchema).min(1), over: pct.optional(), atLeast: pct.optional() }),
+    )
     .optional(),
   forms: z.array(z.string()).optional(),
   why: z.string().optional(),
 })
 
 const points = z.array(z.tuple([z.number(), z.number()])).min(2)
-const perElement = z.record(symbol, z.number())
+const perElement = z.record(elementSchema, z.number())
 const most = z.record(z.string(), z.number().positive())
 const celsius = z.number().positive()
 const liquidusSchema = z.discriminatedUnion('model', [
@@ -113,7 +115,7 @@ const metalSchema = z.strictObject({
     /** with every addition */
     adding: z.array(z.string()),
     /** with additions that hold more than so much of an element */
-    holding: z.array(z.strictObject({ element: symbol, over: pct, caution: z.string() })),
+    holding: z.array(z.strictObject({ element: elementSchema, over: pct, caution: z.string() })),
     /** swarf and foil of light metal burn in the flame above it */
     fine: z.boolean(),
   }),
@@ -124,7 +126,7 @@ const metalSchema = z.strictObject({
   /** what burns off it fast enough to be followed by the log */
   loses: z.array(z.enum(['Zn', 'Mg'])),
   /** fraction of each element that ends in the melt */
-  recovery: z.record(symbol, z.number().min(0).max(1)),
+  recovery: z.record(elementSchema, z.number().min(0).max(1)),
   /** alloys that lose their elements alike, by the zinc they want; none where no yard's heats are learned from */
   lossFamilies: z.array(
     z.strictObject({ id: z.string(), zincUpToPct: pct, zinc: z.number().min(0).max(1).optional() }),
@@ -133,9 +135,9 @@ const metalSchema = z.strictObject({
   /** volume lost on freezing; left out where none is known, and then no riser is told */
   freezingShrinkage: z.strictObject({ pct, source }).optional(),
   /** what builds up in metal that goes round */
-  tramps: z.array(symbol),
+  tramps: z.array(elementSchema),
   /** what does not dissolve in it, or not all of it */
-  unmixed: z.array(z.strictObject({ element: symbol, overPct: pct, source })).optional(),
+  unmixed: z.array(z.strictObject({ element: elementSchema, overPct: pct, source })).optional(),
   /** needles and sludge of iron */
   iron: z
     .strictObject({
@@ -173,8 +175,10 @@ export const familiesSchema = z.strictObject({
   source,
   recoverySource: source,
   shrinkageSource: source,
-  metals: z.strictObject({ Cu: metalSchema, Al: metalSchema, Zn: metalSchema, Sn: metalSchema }),
-  poisons: z.record(z.string(), z.strictObject({ elements: z.array(symbol).min(1), overPct: pct, source })),
+  metals: z.record(z.enum(METALS), metalSchema),
+  poisons: z.record(
+    z.string(),
+    z.strictObject({ elements: z.array(elementSchema).min(1), overPct: pct, source }),
+  ),
   families: z.record(z.enum(PRACTICES), familySchema),
 })
-export type FamiliesTable = z.infer<typeof familiesSchema>

@@ -1,4 +1,5 @@
 import * as z from 'zod'
+import { tableOf } from '#core/records'
 import file from '#data/furnaces.json'
 import { FUEL_IDS, type FuelId, type Furnace } from './schema'
 
@@ -14,14 +15,15 @@ const fuelSchema = z.strictObject({
 })
 export type Fuel = z.infer<typeof fuelSchema>
 
-const table = z
-  .strictObject({
+const table = tableOf(
+  z.strictObject({
     version: z.number(),
     source: z.string(),
     fuels: z.array(fuelSchema),
     crucibleHeatKJkgK: z.strictObject({ value: z.number().positive(), source: z.string() }),
-  })
-  .parse(file)
+  }),
+  file,
+)
 export const FUELS: readonly Fuel[] = table.fuels
 /** kJ/(kg·K) of a clay-graphite crucible, with its source. */
 export const CRUCIBLE_HEAT = table.crucibleHeatKJkgK

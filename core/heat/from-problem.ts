@@ -1,7 +1,8 @@
 import { GROUPS, PRACTICES, type Alloy } from '#core/alloys'
 import { alloyRecovery, everydayFamily } from '#core/families'
 import type { ChargeLot, ChargeProblem } from '#core/charge'
-import { newLot, type Lot } from '#core/stock'
+import { mix } from '#core/composition'
+import { mainMetal, newLot, type Lot } from '#core/stock'
 import { newHeat } from './new-heat'
 import type { Heat, LotChoice } from './schema'
 
@@ -95,16 +96,16 @@ function alloyOf(problem: ChargeProblem): Alloy {
 const familyGuess = (kind: Pick<Alloy, 'base' | 'limits' | 'nominal'>): Pick<Alloy, 'group' | 'practice'> =>
   everydayFamily(kind) ?? { group: GROUPS[0], practice: PRACTICES[0] }
 
-/** Without a base, the element that must be most, else that the target aims at, else that the lots hold most of. */
+/**
+ * Without a base, the element that must be most, else that the target aims at, else that the lots hold most of; copper
+ * for a problem without any metal.
+ */
 function heaviest({ target, lots }: ChargeProblem): string {
   const asked = Object.entries(target.limits).find(([, { min = 0 }]) => min > 50)
   const aimed = Object.entries(target.nominal ?? {}).find(([, pct]) => pct > 50)
   if (asked ?? aimed) return (asked ?? aimed)![0]
-  const grams: Record<string, number> = {}
-  for (const { availableG, composition } of lots)
-    for (const [symbol, pct] of Object.entries(composition))
-      grams[symbol] = (grams[symbol] ?? 0) + availableG * pct
-  return Object.entries(grams).reduce((most, one) => (one[1] > most[1] ? one : most), ['Cu', 0])[0]
+  const pile = mix(lots.map(({ availableG, composition }) => ({ massG: availableG, composition })))
+  return Object.keys(pile).length > 0 ? mainMetal({ composition: pile }) : 'Cu'
 }
 
 function lotGiven(given: ChargeLot, id: string, now: string): Lot {

@@ -12,7 +12,6 @@ export function shareStock(
   heats: readonly Heat[],
   plans: readonly Pick<ChargePlan, 'lines'>[],
   lots: readonly Lot[],
-  now: string,
 ): Heat[] {
   const plannedG = plans.map(({ lines }) => new Map(lines.map(({ lot, massG }) => [lot, massG])))
   return heats.map((heat, index) => {
@@ -24,6 +23,6 @@ export function shareStock(
       const choice = choices[lot.id] ?? { use: true, capG: null, lockG: null }
       choices[lot.id] = { ...choice, capG: Number((wanted[index]! + spare).toFixed(1)) }
     }
-    return { ...heat, choices, updatedAt: now }
+    return { ...heat, choices }
   })
 }

@@ -9,11 +9,7 @@ const DIGITS = 3
  * named before is named still, and no more. Where the largest is too small for that, the others give way in proportion.
  * @param share what was learned, wt%
  */
-export function sharpenedLot(
-  lot: Lot,
-  { element, after }: Pick<SharperShare, 'element' | 'after'>,
-  now: string,
-): Lot {
+export function sharpenedLot(lot: Lot, { element, after }: Pick<SharperShare, 'element' | 'after'>): Lot {
   const value = Math.min(100, Number(after.value.toPrecision(DIGITS)))
   const { [element]: before = 0, ...others } = lot.composition
   const [largest] = Object.entries(others).sort(([, a], [, b]) => b - a)
@@ -25,6 +21,5 @@ export function sharpenedLot(
     ...lot,
     composition: roundShares({ ...lot.composition, ...others, [element]: value }, 8),
     sd: { ...lot.sd, [element]: Math.min(100, Number(after.sd.toPrecision(DIGITS))) },
-    updatedAt: now,
   }
 }

@@ -10,6 +10,7 @@ import { topUpStep } from './top-up-step'
 
 type Course = MetalFacts['course']
 type Added = Extract<Course[number], { add: Addition }>
+type Treated = Extract<Course[number], { do: Treatment }>
 
 /**
  * What a metal wants between the hot crucible and the skimming: its additions and treatments in the order of its
@@ -36,7 +37,8 @@ export function courseSteps(making: Making): RunStep[] {
   course.forEach((entry, at) => {
     if ('do' in entry) {
       // What stands before the first addition goes in with it.
-      if (at > begun || first) steps.push(...treatment(making, entry.do, entry.minutes))
+      if (at > begun || first)
+        steps.push(...treatment(making, entry, deoxidant ? groups.get('phosphor') : undefined))
     } else if (entry !== first && additions.includes(entry))
       steps.push(addition(making, entry, groups.get(entry.add)!, pot))
   })
@@ -79,7 +81,12 @@ function additionCautions(
   ]
 }
 
-function treatment(making: Making, what: Treatment, minutes?: readonly [number, number]): RunStep[] {
+/** @param deoxidant lots of the charge that take the oxygen out; undefined where it holds none */
+function treatment(
+  making: Making,
+  { do: what, minutes }: Treated,
+  deoxidant: ChargedLot[] | undefined,
+): RunStep[] {
   switch (what) {
     case 'stir':
       return [{ id: 'stir', kind: 'stir', cautions: ['damp'] }]
@@ -91,7 +98,9 @@ function treatment(making: Making, what: Treatment, minutes?: readonly [number, 
     case 'degas':
       return making.chargeG > 0 ? practised(making, what, what) : []
     case 'deoxidise':
-      return deoxidise(making)
+      return deoxidant
+        ? [{ id: what, kind: what, lots: deoxidant, cautions: ['damp'] }]
+        : practised(making, what, what)
     default:
       return practised(making, what, what)
   }
@@ -100,10 +109,3 @@ function treatment(making: Making, what: Treatment, minutes?: readonly [number, 
 /** Phosphor copper belongs in the alloy at all. */
 const takesDeoxidant = ({ alloy }: Making) =>
   practiceInForce(alloy, 'deoxidise', {})?.practice.sharePct !== undefined
-
-function deoxidise(making: Making): RunStep[] {
-  const phosphor = groupLots(making).get('phosphor')
-  if (phosphor && takesDeoxidant(making))
-    return [{ id: 'deoxidise', kind: 'deoxidise', lots: phosphor, cautions: ['damp'] }]
-  return practised(making, 'deoxidise', 'deoxidise')
-}

@@ -1,5 +1,6 @@
 import * as z from 'zod'
 import { ELEMENTS, type Composition } from '#core/composition'
+import { tableOf } from '#core/records'
 import file from '#data/heat-content.json'
 
 const n = z.number()
@@ -12,14 +13,15 @@ const phaseSchema = z.strictObject({
 })
 type Phase = z.infer<typeof phaseSchema>
 
-const table = z
-  .strictObject({
+const table = tableOf(
+  z.strictObject({
     version: n,
     source: z.string(),
     R_JmolK: n,
     elements: z.record(z.string(), z.strictObject({ molarMassG: n, phases: z.array(phaseSchema).min(1) })),
-  })
-  .parse(file)
+  }),
+  file,
+)
 const DATA: Readonly<Record<string, { molarMassG: number; phases: Phase[] }>> = table.elements
 const REFERENCE_K = 298.15
 const ZERO_C_K = 273.15

@@ -16,7 +16,6 @@ export {
   practiceInForce,
   PRACTICES_SOURCE,
   practicesOf,
-  type AlloyKind,
   type ChosenPractices,
   type OwnPractice,
   type Practice,

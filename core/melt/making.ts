@@ -1,7 +1,13 @@
-import { classifyAddition, type Addition, type FamilyMetal, type Liquidus } from '#core/families'
+import {
+  classifyAddition,
+  type Addition,
+  type AlloyKind,
+  type FamilyMetal,
+  type Liquidus,
+} from '#core/families'
 import type { ChargedLot } from './charged-lot'
 import { doseOfCharge } from './doses'
-import { practiceInForce, type AlloyKind, type Practice, type PracticeArea } from './practice'
+import { practiceInForce, type Practice, type PracticeArea } from './practice'
 import type { RunSheetAsk, RunStep, StepKind } from './run-step'
 
 /** A run sheet in the making: what is asked, and what it is made from. */

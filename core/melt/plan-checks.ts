@@ -1,5 +1,5 @@
 import { baseMetal, type Alloy } from '#core/alloys'
-import { factsOf, poisonsOf } from '#core/families'
+import { factsOf, familyOf, poisonsOf } from '#core/families'
 import { blendDensity } from '#core/composition'
 import table from '#data/plan-checks.json'
 import type { ChargedLot } from './charged-lot'
@@ -168,7 +168,7 @@ function tracePoisons({ lots }: CheckedPlan): PlanCheck[] {
 }
 
 function poisons({ alloy, composition, lots }: CheckedPlan): PlanCheck[] {
-  return poisonsOf(alloy).flatMap(({ elements, overPct, why, source }) =>
+  return poisonsOf(familyOf(alloy)).flatMap(({ elements, overPct, why, source }) =>
     elements.flatMap((element): PlanCheck[] => {
       const pct = pctOf(composition, element)
       // What the alloy asks for is no poison in it; and its own limit, where wider, is the one that counts.

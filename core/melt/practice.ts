@@ -1,7 +1,7 @@
 import * as z from 'zod'
-import { nominalWhole, PRACTICES, type Alloy } from '#core/alloys'
-import { ADDITIONS, familyOf, METALS } from '#core/families'
-import { recordFields } from '#core/records'
+import { nominalWhole, PRACTICES } from '#core/alloys'
+import { ADDITIONS, familyOf, METALS, type AlloyKind } from '#core/families'
+import { recordFields, tableOf } from '#core/records'
 import file from '#data/practices.json'
 import { COVER_IDS } from './zinc-table'
 
@@ -32,9 +32,9 @@ const bookSchema = z.strictObject({
   /** above this share it does harm, % of the charge */
   tooMuchPct: share.exactOptional(),
   minutes: z.tuple([z.number(), z.number()]).readonly().exactOptional(),
-  cautions: z.array(z.string()).default([]),
+  cautions: z.array(z.string()).exactOptional(),
   /** the one to begin with */
-  usual: z.boolean().default(false),
+  usual: z.boolean().exactOptional(),
   /** kinds of alloy it is for; all of its base where none are told */
   for: z.array(alloyPractice).exactOptional(),
   /** metals it is for, where its base is any; all where none are told */
@@ -49,18 +49,19 @@ const bookSchema = z.strictObject({
   source: z.string().exactOptional(),
 })
 /** One school's way of doing one thing at the furnace. */
-export type Practice = z.infer<typeof bookSchema> & { source: string }
+export type Practice = z.infer<typeof bookSchema> & { cautions: string[]; usual: boolean; source: string }
 
-const table = z
-  .strictObject({
+const table = tableOf(
+  z.strictObject({
     version: z.number(),
     source: z.string(),
     areas: z.array(
       z.strictObject({ id: z.enum(PRACTICE_AREAS), name: z.string(), bases: z.array(z.enum(METALS)) }),
     ),
     practices: z.array(bookSchema),
-  })
-  .parse(file)
+  }),
+  file,
+)
 
 /** A practice of the person's own. */
 export const ownPracticeSchema = z
@@ -90,7 +91,12 @@ export const chosenPracticeSchema = z.strictObject({
 export type ChosenPractices = Partial<Record<PracticeArea, z.infer<typeof chosenPracticeSchema>>>
 
 export const PRACTICES_SOURCE = table.source
-const BOOK: readonly Practice[] = table.practices.map((entry) => ({ source: table.source, ...entry }))
+const BOOK: readonly Practice[] = table.practices.map((entry) => ({
+  cautions: [],
+  usual: false,
+  source: table.source,
+  ...entry,
+}))
 
 function ownPractice(own: OwnPractice): Practice {
   const { id, area, base, name, how, why, sharePct, tooMuchPct, minutes } = own
@@ -110,9 +116,6 @@ function ownPractice(own: OwnPractice): Practice {
     ...(minutes === null ? {} : { minutes: [minutes, minutes] as const }),
   }
 }
-
-/** The kind of an alloy: what decides how it is handled. */
-export type AlloyKind = Pick<Alloy, 'base' | 'practice' | 'limits' | 'nominal'>
 
 /**
  * The areas in which an alloy leaves a choice, in the order of the run sheet.

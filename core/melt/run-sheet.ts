@@ -1,9 +1,8 @@
-import { familyOf, metalFacts, pourWindow, type Liquidus } from '#core/families'
+import { familyOf, metalFacts, pourWindow, type AlloyKind, type Liquidus } from '#core/families'
 import type { ChargedLot } from './charged-lot'
 import { courseSteps } from './course'
 import { fumeCautions, LIFT_G, mayHoldRounds } from './hazards'
 import { inForce, type Making } from './making'
-import type { AlloyKind } from './practice'
 import { preheated } from './preheat'
 import type { RunSheetAsk, RunStep } from './run-step'
 

@@ -1,4 +1,5 @@
 import * as z from 'zod'
+import { tableOf } from '#core/records'
 import file from '#data/practice-heats.json'
 import { SHOWN } from './shown-by'
 
@@ -20,8 +21,9 @@ const practiceHeatSchema = z.strictObject({
 /** A heat to learn by, from the easiest to the whole art. */
 export type PracticeHeat = z.infer<typeof practiceHeatSchema>
 
-const table = z
-  .strictObject({ version: z.number(), source: z.string(), heats: z.array(practiceHeatSchema) })
-  .parse(file)
+const table = tableOf(
+  z.strictObject({ version: z.number(), source: z.string(), heats: z.array(practiceHeatSchema) }),
+  file,
+)
 export const PRACTICE_HEATS: readonly PracticeHeat[] = table.heats
 export const PRACTICE_HEATS_SOURCE = table.source

@@ -1,2 +1,3 @@
 export { localDate } from './local-date'
 export { recordFields } from './record'
+export { tableOf, TABLES } from './table'

@@ -1,5 +1,6 @@
 import * as z from 'zod'
 import { FORM_IDS } from '#core/losses'
+import { tableOf } from '#core/records'
 import file from '#data/cans-foil.json'
 
 const share = z.number().positive().max(1)
@@ -17,9 +18,10 @@ const thinWareSchema = z.strictObject({
 })
 /** Thin ware that is counted rather than weighed. */
 export type ThinWare = z.infer<typeof thinWareSchema>
-export const THIN_WARE: readonly ThinWare[] = z
-  .strictObject({ version: z.number(), kinds: z.array(thinWareSchema) })
-  .parse(file).kinds
+export const THIN_WARE: readonly ThinWare[] = tableOf(
+  z.strictObject({ version: z.number(), kinds: z.array(thinWareSchema) }),
+  file,
+).kinds
 
 export interface ThinWareCount {
   count: number

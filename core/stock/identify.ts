@@ -1,6 +1,7 @@
 import * as z from 'zod'
 import { findAlloy, type Limits } from '#core/alloys'
 import { blendDensity, type Composition, type Spread } from '#core/composition'
+import { tableOf } from '#core/records'
 import file from '#data/clues.json'
 import { blendOfGuesses, SCRAP_BOOK, type LikelyMetal, type ScrapSource } from './scrap-book'
 
@@ -17,15 +18,16 @@ const clueSchema = z.strictObject({
 /** A question to the metal, with the answers it can give. */
 export type Clue = z.infer<typeof clueSchema>
 
-const table = z
-  .strictObject({
+const table = tableOf(
+  z.strictObject({
     version: z.number(),
     source: z.string(),
     clues: z.array(clueSchema),
     placeOdds: z.strictObject({ there: chance, elsewhere: chance }),
     density: z.strictObject({ modelSpreadPct: z.number().positive(), porousPct: z.number().min(0) }),
-  })
-  .parse(file)
+  }),
+  file,
+)
 export const CLUES: readonly Clue[] = table.clues
 export const CLUE_SOURCE = table.source
 

@@ -16,7 +16,6 @@ export function moveMetal(lot: Lot, changeG: number, why: string, now: string): 
   return {
     ...lot,
     massG: Math.max(0, round(lot.massG + changeG)),
-    updatedAt: now,
     moves: [...(lot.moves ?? []), { at: now, changeG: round(changeG), why }].slice(-MOST_MOVES),
   }
 }

@@ -2,6 +2,7 @@ import * as z from 'zod'
 import { findAlloy, gradeComposition } from '#core/alloys'
 import { compositionSchema, type Composition, type Spread } from '#core/composition'
 import { FORM_IDS } from '#core/losses'
+import { tableOf } from '#core/records'
 import file from '#data/scrap-book.json'
 import { mainMetal } from './bins'
 import { COATINGS } from './schema'
@@ -62,10 +63,10 @@ export interface ScrapSource extends Omit<Entry, 'likely'> {
 }
 
 /** The scrap book; figures are estimates of common practice, and each entry names its source. */
-export const SCRAP_BOOK: readonly ScrapSource[] = z
-  .strictObject({ version: z.number(), source: text, entries: z.array(entrySchema) })
-  .parse(file)
-  .entries.map((entry) => ({ ...entry, likely: entry.likely.map(likelyMetal) }))
+export const SCRAP_BOOK: readonly ScrapSource[] = tableOf(
+  z.strictObject({ version: z.number(), source: text, entries: z.array(entrySchema) }),
+  file,
+).entries.map((entry) => ({ ...entry, likely: entry.likely.map(likelyMetal) }))
 
 function likelyMetal(likely: z.infer<typeof likelySchema>): LikelyMetal {
   if ('grade' in likely) {

@@ -1,5 +1,5 @@
 import { solidDensity, zincLeast } from '#core/alloys'
-import { familyOf, poisonsOf, type Family, type Poison } from '#core/families'
+import { familyOf, type Family } from '#core/families'
 import { combineReadings, judge } from '#core/assay'
 import { partFigures } from '#core/casting'
 import { wantsFirstFire, type Gear } from '#core/gear'
@@ -11,8 +11,6 @@ import type { Lot } from '#core/stock'
 export interface HeatFacts {
   /** null where no practice is known for the metal */
   family: Family | null
-  /** what spoils it */
-  poisons: readonly Poison[]
   /** poured so far over the liquidus, °C */
   superheatC: number | null
   hottestOverC: number | null
@@ -81,7 +79,6 @@ export function heatFacts(heat: Heat, lots: readonly Lot[], gear: readonly Gear[
   ]
   return {
     family: alloy && familyOf(alloy),
-    poisons: alloy ? poisonsOf(alloy) : [],
     superheatC: over(
       heat.pour.pourTemperatureC ?? (poured !== null && trace.length ? temperatureAt(trace, poured) : null),
     ),

@@ -1,4 +1,4 @@
-import { metalFacts } from '#core/families'
+import { metalFacts, poisonsOf } from '#core/families'
 import { SYMPTOMS, TROUBLES, type Cause, type EvidenceId } from './table'
 import type { HeatFacts } from './facts'
 
@@ -68,7 +68,7 @@ const EVIDENCE: Readonly<Record<EvidenceId, (facts: HeatFacts) => Says>> = {
         ? 'for'
         : 'silent',
   'aluminium-in-tin-bronze': (f: HeatFacts) =>
-    f.poisons
+    poisonsOf(f.family)
       .filter(({ elements }) => elements.includes('Al'))
       .map(({ overPct }) => when(f.composition.Al ?? 0, (f.composition.Al ?? 0) > overPct))[0] ?? 'against',
   'zinc-hot': (f: HeatFacts) =>

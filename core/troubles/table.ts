@@ -1,5 +1,6 @@
 import * as z from 'zod'
 import { METALS } from '#core/families'
+import { tableOf } from '#core/records'
 import file from '#data/troubles.json'
 
 /** What the log of a heat can be asked for. */
@@ -54,14 +55,15 @@ const causeSchema = z.strictObject({
 })
 export type Cause = z.infer<typeof causeSchema>
 
-/** Symptoms and their causes, checked as they are read. */
-export const TROUBLES = z
-  .strictObject({
+/** Symptoms and their causes. */
+export const TROUBLES = tableOf(
+  z.strictObject({
     version: z.number(),
     source: z.string(),
     symptoms: z.array(symptomSchema),
     causes: z.array(causeSchema),
-  })
-  .parse(file)
+  }),
+  file,
+)
 export const SYMPTOMS: readonly Symptom[] = TROUBLES.symptoms
 export const TROUBLE_SOURCE = TROUBLES.source

@@ -197,7 +197,7 @@ test('alloys: own target from nominal figures, side by side, to a file and back'
   await expect(page.getByLabel('Sn: most')).toHaveValue('8.8')
   await page.getByRole('button', { name: 'Keep this target' }).click()
   await page.getByLabel('Search the alloys').fill('finial bronze')
-  await expect(page.getByRole('heading', { name: '1 alloys' })).toBeVisible()
+  await expect(page.getByRole('heading', { name: '1 alloy' })).toBeVisible()
   await page.getByLabel('Compare Finial bronze').check()
   await page.getByLabel('Search the alloys').fill('C90300')
   await page.getByLabel('Compare Tin bronze').check()
@@ -211,7 +211,7 @@ test('alloys: own target from nominal figures, side by side, to a file and back'
   await page
     .getByLabel('Alloys file')
     .setInputFiles({ name: 'own.json', mimeType: 'application/json', buffer: Buffer.from(text) })
-  await expect(page.getByRole('heading', { name: '1 alloys' })).toBeVisible()
+  await expect(page.getByRole('heading', { name: '1 alloy' })).toBeVisible()
 })
 
 test('the charge sheet fits one page', async ({ page }) => {

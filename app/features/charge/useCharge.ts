@@ -22,6 +22,8 @@ import { useGear } from '~/shared/gear/useGear'
 
 /** The charge of a heat, solved again in the worker whenever anything it depends on changes. */
 export function useCharge(heat: Ref<Heat | null>) {
+  /** in the ledger: nothing of it is planned or weighed any more */
+  const frozen = computed(() => !!heat.value?.loggedAt)
   const yard = useYard()
   const engine = useChargeEngine()
   const { bench } = useWeighingBench(heat)
@@ -74,7 +76,7 @@ export function useCharge(heat: Ref<Heat | null>) {
       without: engine.answer?.concessions ?? [],
     }
   }
-  return { heat, lots, bench, ask, settled, engine, plan, lines, prediction, lotName, planToKeep }
+  return { heat, frozen, lots, bench, ask, settled, engine, plan, lines, prediction, lotName, planToKeep }
 }
 
 export type Charge = ReturnType<typeof useCharge>

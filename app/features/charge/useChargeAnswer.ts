@@ -14,10 +14,9 @@ import type { Charge } from './useCharge'
 import { useWaysOut } from './useWaysOut'
 
 /** What the solver found, in sentences: what to charge and what limits it, or why nothing fits and what would help. */
-export function useChargeAnswer({ heat, engine, plan, prediction, lotName }: Charge) {
+export function useChargeAnswer({ heat, frozen, engine, plan, prediction, lotName }: Charge) {
   const { grams, money } = useUnits()
   const told = (id: string) => isolated(lotName(id))
-  const closed = computed(() => !!heat.value?.loggedAt)
   const infeasible = computed(() => plan.value?.status === 'infeasible' || plan.value?.status === 'unknown')
   /** Something was weighed that cannot be kept inside the limits: the least harm, said and carried on. */
   const harmed = computed(() => plan.value?.status === 'least-harm')
@@ -30,14 +29,14 @@ export function useChargeAnswer({ heat, engine, plan, prediction, lotName }: Cha
     return list?.[0] && list[0].massG > 0.5 * total ? told(list[0].lot) : null
   }
 
-  const { waysOut } = useWaysOut(() => (closed.value ? null : engine.answer), tools)
+  const { waysOut } = useWaysOut(() => (frozen.value ? null : engine.answer), tools)
   /** What the room for errors of the scale costs, where it costs anything. */
   const roomCost = ref<number | null>(null)
   watchDebounced(
     () => engine.answer,
     async (answer) => {
       roomCost.value = null
-      if (!answer || closed.value || heat.value?.weighed.length) return
+      if (!answer || frozen.value || heat.value?.weighed.length) return
       const found = await engine.room(answer).catch(() => null)
       if (engine.answer === answer) roomCost.value = found
     },

@@ -21,14 +21,13 @@ export interface ChargeRowState {
 const FREE: LotChoice = { use: true, capG: null, lockG: null }
 
 /** The lots of a charge, one row each, and the hand on them: use, bounds, weighed, taken back. */
-export function useChargeRows({ heat, lots: free, engine, ask, plan, lotName, planToKeep }: Charge) {
+export function useChargeRows({ heat, frozen, lots: free, engine, ask, plan, lotName, planToKeep }: Charge) {
   const yard = useYard()
   const { edit } = useHeat()
   const { grams } = useUnits()
   const pending = new Map<string, number | null>()
   /** lots whose bounds are laid open, wherever their line stands */
   const opened = reactive(new Set<string>())
-  const frozen = computed(() => !!heat.value?.loggedAt)
   /** Step of each line's scale, by lot. */
   const steps = computed(
     () =>

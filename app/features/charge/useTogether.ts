@@ -5,7 +5,7 @@ import { freeLots, heatChargeProblem, shareStock, type Heat } from '#core/heat'
 import { useNotices } from '~/shared/page/useNotices'
 import { isolated } from '~/shared/units/isolated'
 import { useUnits } from '~/shared/units/useUnits'
-import { now, useYard, type Edit } from '~/storage/yard-store'
+import { useYard, type Edit } from '~/storage/yard-store'
 
 /** Divides a pile among several charges: all of them together at least cost, and what they cost one after the other. */
 export type Together = (problems: ChargeProblem[]) => Promise<{ joint: JointPlan; inTurn: number | null }>
@@ -41,10 +41,9 @@ export function useTogether(together: Together) {
         const others = yard.heats.filter((heat) => !heats.includes(heat))
         const lots = freeLots(yard.lots, others)
         const problems = heats.map((heat) => heatChargeProblem(heat, lots)!)
-        const plan = (all: ChargeProblem[]) => together(all)
-        let answer = await plan(problems)
+        let answer = await together(problems)
         const withMargin = answer.joint.status !== 'infeasible'
-        if (!withMargin) answer = await plan(problems.map(withoutCertainty))
+        if (!withMargin) answer = await together(problems.map(withoutCertainty))
         if (mine !== asked) return
         margin.value = withMargin
         joint.value = answer.joint
@@ -97,7 +96,7 @@ export function useTogether(together: Together) {
     return `${answer.plans.length} heats for ${money(answer.cost)}: ${against}.`
   })
   function keep(): void {
-    const heats = shareStock(planned.value, joint.value!.plans, yard.lots, now())
+    const heats = shareStock(planned.value, joint.value!.plans, yard.lots)
     const edits = heats.map((heat): Edit => ({ collection: 'heats', id: heat.id, after: heat }))
     if (yard.commit('Share the pile between the heats', edits))
       announce('Each heat now keeps to its share of the pile. Undo takes it back.')

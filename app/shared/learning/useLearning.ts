@@ -13,7 +13,7 @@ import {
   type YardLearning,
 } from '#core/learn'
 import { useTaught } from './taught-store'
-import { now, useYard, type Edit } from '~/storage/yard-store'
+import { useYard, type Edit } from '~/storage/yard-store'
 import { useGear } from '~/shared/gear/useGear'
 import { useNotices } from '~/shared/page/useNotices'
 
@@ -104,7 +104,7 @@ export function useLearning() {
     const lot = yard.lots.find(({ id }) => id === share.lotId)
     if (!lot) return
     yard.commit(`Sharpen ${share.element} of ${lot.name}`, [
-      { collection: 'lots', id: lot.id, after: sharpenedLot(lot, share, now()) },
+      { collection: 'lots', id: lot.id, after: sharpenedLot(lot, share) },
     ])
   }
   return {

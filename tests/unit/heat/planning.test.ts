@@ -128,7 +128,7 @@ describe('the pile shared between heats', () => {
     const heats = ids(2).map((id) => newHeat({ id, now }, []))
     const [lot] = stock
     const plans = [{ lines: [{ lot: lot!.id, massG: 1000 }] }, { lines: [{ lot: lot!.id, massG: 500 }] }]
-    const shared = shareStock(heats, plans, stock, now)
+    const shared = shareStock(heats, plans, stock)
     const caps = shared.map(({ choices }) => choices[lot!.id]!.capG!)
     expect(caps[0]).toBeGreaterThanOrEqual(1000)
     expect(caps[1]).toBeGreaterThanOrEqual(500)

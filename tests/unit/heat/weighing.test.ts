@@ -11,6 +11,7 @@ import {
 import { heatWeighing, planKey, weighLine, type Heat, type WeighingBench } from '#core/heat'
 import type { Lot } from '#core/stock'
 import { formatMass, parseMass } from '#core/units'
+import { slowly } from '../../support/clock'
 import { seeded } from '../../support/random-problem'
 import { weighingYard } from '../../support/weighing-yard'
 
@@ -25,8 +26,6 @@ let solver: ChargeSolver
 let fresh: ChargeSolver
 beforeAll(async () => {
   const highs = await loadHighs()
-  // Time runs slowly here: on a machine under load a search cut short would find something else.
-  const slowly = () => performance.now() / 20
   solver = createChargeSolver(highs, slowly, { keep: true })
   fresh = createChargeSolver(highs, slowly)
 })
