@@ -1,9 +1,9 @@
 import {
-  checksum,
   COLLECTIONS,
   isObject,
   migrateRecord,
   noRecords,
+  recordSum,
   recordSchemas,
   REVISION,
   revisionOf,
@@ -40,7 +40,7 @@ export function recordChecks(
     COLLECTIONS.flatMap((collection) =>
       collections[collection].map((record) => [
         checkKey(collection, String((record as Raw).id)),
-        checksum(JSON.stringify(record)),
+        recordSum(record),
       ]),
     ),
   )
@@ -105,8 +105,7 @@ function salvaged(found: readonly Found[], checks: Raw, revision: number): Salva
     if (!read.success) continue
     const kept = read.data as AnyRecord
     readable[collection][kept.id] = kept
-    if (checks[checkKey(collection, kept.id)] === checksum(JSON.stringify(record)))
-      whole[collection][kept.id] = kept
+    if (checks[checkKey(collection, kept.id)] === recordSum(record)) whole[collection][kept.id] = kept
   }
   const count = (records: Records) =>
     COLLECTIONS.reduce((sum, collection) => sum + Object.keys(records[collection]).length, 0)

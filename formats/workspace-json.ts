@@ -1,5 +1,6 @@
 import * as z from 'zod'
 import {
+  inOrder,
   knownWorkspace,
   migrateWorkspace,
   REVISION,
@@ -26,7 +27,7 @@ export type WorkspaceFault =
  * the same bytes.
  */
 export function writeWorkspace({ format, version, revision, ...collections }: Workspace): string {
-  return JSON.stringify({ format, version, revision, ...(sortKeys(collections) as object) }, null, 1) + '\n'
+  return JSON.stringify({ format, version, revision, ...(inOrder(collections) as object) }, null, 1) + '\n'
 }
 
 /**
@@ -34,7 +35,7 @@ export function writeWorkspace({ format, version, revision, ...collections }: Wo
  * it. A file of which a single bit is not as it was saved does not pass.
  */
 export function sealWorkspace({ format, version, revision, ...collections }: Workspace): string {
-  const sorted = sortKeys(collections) as typeof collections
+  const sorted = inOrder(collections) as typeof collections
   return sealed({ format, version, revision, ...sorted, checks: recordChecks(sorted) })
 }
 
@@ -107,14 +108,4 @@ function deeperThan(value: unknown, most: number): boolean {
     if (level.length === 0) return false
   }
   return true
-}
-
-function sortKeys(value: unknown): unknown {
-  if (Array.isArray(value)) return value.map(sortKeys)
-  if (typeof value !== 'object' || value === null) return value
-  return Object.fromEntries(
-    Object.entries(value)
-      .sort(([a], [b]) => (a < b ? -1 : 1))
-      .map(([key, inner]) => [key, sortKeys(inner)]),
-  )
 }

@@ -1,4 +1,4 @@
-import { checksum, type AnyRecord, type Change, type Step } from '#core/workspace'
+import { checksum, recordSum, type AnyRecord, type Change, type Step } from '#core/workspace'
 import type { Store } from './store'
 
 /** The stores a yard lies in. */
@@ -6,7 +6,7 @@ export interface Disk {
   records: Store
   /** the steps, their order, and notes of writes under way */
   journal: Store
-  /** checksum of each record */
+  /** checksums of records that were last written by the revisions up to 9 */
   sums: Store
   /** damaged records */
   aside: Store
@@ -15,12 +15,31 @@ export interface Disk {
 /** Where a step lies in the journal. */
 export const stepKey = (id: string) => `step/${id}`
 
-/** Of a record as it lies on the disk. */
-export const sumOf = (value: unknown) => checksum(JSON.stringify(value))
+/** A record as it lies on the disk: with its checksum, in one value, so that neither is ever written alone. */
+export type Lying = AnyRecord & { checksum?: number }
+
+/** A record as it was found, and whether it is as it was written; null where nothing tells. */
+export interface Found {
+  value: AnyRecord | undefined
+  whole: boolean | null
+  /** Whether another is what was written. */
+  isOf: (other: AnyRecord) => boolean
+}
+
+/** @param former checksum beside it, as the revisions up to 9 wrote it: of its fields in their order */
+export function unpacked(lying: Lying | undefined, former: number | undefined): Found {
+  const { checksum: sum, ...value } = lying ?? {}
+  const isOf =
+    sum === undefined
+      ? (other: unknown) => former === checksum(JSON.stringify(other))
+      : (other: unknown) => sum === recordSum(other)
+  const told = (sum ?? former) !== undefined
+  return { value: lying && (value as AnyRecord), whole: told ? isOf(value) : null, isOf }
+}
 
 export async function putRecord({ records, sums }: Disk, key: string, value: AnyRecord): Promise<void> {
-  await records.setItem(key, value)
-  await sums.setItem(key, sumOf(value))
+  await records.setItem(key, { ...value, checksum: recordSum(value) } satisfies Lying)
+  await sums.removeItem(key)
 }
 
 export async function dropRecord({ records, sums }: Disk, key: string): Promise<void> {

@@ -5,13 +5,14 @@ import {
   migrateRecord,
   noRecords,
   REVISION,
+  sameRecord,
   type AnyRecord,
   type Collection,
   type Journal,
   type Records,
   type Step,
 } from '#core/workspace'
-import { dropRecord, getStep, putRecord, putStep, sumOf, type Disk } from './disk'
+import { dropRecord, getStep, putRecord, putStep, unpacked, type Disk, type Found, type Lying } from './disk'
 import { breather } from './breathe'
 import type { Head } from './notes'
 import type { Store } from './store'
@@ -71,19 +72,24 @@ async function everything<T>(store: Store): Promise<Map<string, T | undefined>> 
   return all
 }
 
-/** A record as the app works with it, brought up to today's shape; null where it is torn or no such record. */
+/**
+ * A record as the app works with it, brought up to today's shape; null where it is torn or no such record.
+ * @param from revision of the yard
+ */
 function readRecord(
   key: string,
-  value: AnyRecord | undefined,
-  sum: number | undefined,
+  { value, whole }: Pick<Found, 'value' | 'whole'>,
+  from: number,
   guard: Guard,
 ): { record: AnyRecord; grown: boolean } | null {
   const [collection, id] = key.split('/') as [Collection, string]
-  if ((sum !== undefined && sum !== sumOf(value)) || !COLLECTIONS.includes(collection)) return null
-  const asIs = guard[collection].safeParse(value)
+  if (whole === false || !COLLECTIONS.includes(collection)) return null
+  const today = from < REVISION ? migrateRecord(collection, value, from) : value
+  const asIs = guard[collection].safeParse(today)
   // An earlier app's window may have written after this one brought the yard up to date.
   const parsed = asIs.success ? asIs : guard[collection].safeParse(migrateRecord(collection, value, 1))
-  return parsed.success && parsed.data.id === id ? { record: parsed.data, grown: !asIs.success } : null
+  if (!parsed.success || parsed.data.id !== id) return null
+  return { record: parsed.data, grown: !asIs.success || (today !== value && !sameRecord(today, value)) }
 }
 
 /**
@@ -92,15 +98,13 @@ function readRecord(
  */
 function fromJournal(
   key: string,
-  sum: number | undefined,
+  { isOf }: Pick<Found, 'isOf'>,
   { lying, revision, guard }: { lying: Journal; revision: number; guard: Guard },
 ): AnyRecord | null {
   const [collection, id] = key.split('/') as [Collection, string]
   const known = lastKnown(lying, collection, id)
-  if (!known || sum !== sumOf(known)) return null
-  return (
-    readRecord(key, migrateRecord(collection, known, revision) as AnyRecord, undefined, guard)?.record ?? null
-  )
+  if (!known || !isOf(known)) return null
+  return readRecord(key, { value: known, whole: null }, revision, guard)?.record ?? null
 }
 
 async function setAside(disk: Disk, key: string): Promise<void> {
@@ -125,7 +129,7 @@ export async function readYard(disk: Disk, stored: number | null): Promise<Loade
     newer: null,
     blank: false,
   }
-  const records = await everything<AnyRecord>(disk.records)
+  const records = await everything<Lying>(disk.records)
   const sums = await everything<number>(disk.sums)
   const revision = stored ?? (records.size > 0 ? 1 : REVISION)
   loaded.blank = stored === null && records.size === 0
@@ -137,8 +141,9 @@ export async function readYard(disk: Disk, stored: number | null): Promise<Loade
   const breathe = breather()
   for (const [key, value] of records) {
     await breathe()
-    const found = readRecord(key, value, sums.get(key), guard!)
-    const repaired = found ? null : fromJournal(key, sums.get(key), { lying, revision, guard: guard! })
+    const lies = unpacked(value, sums.get(key))
+    const found = readRecord(key, lies, revision, guard!)
+    const repaired = found ? null : fromJournal(key, lies, { lying, revision, guard: guard! })
     const record = found?.record ?? repaired
     if (record) loaded.records[key.split('/')[0] as Collection][record.id] = record
     if (record && (found?.grown || repaired)) await putRecord(disk, key, record)
@@ -161,7 +166,7 @@ export async function readNewerYard(disk: Disk): Promise<Loaded> {
   let leftOut = 0
   for (const key of await disk.records.keys()) {
     const collection = key.split('/')[0] as Collection
-    const value = await disk.records.getItem(key)
+    const { value } = unpacked((await disk.records.getItem<Lying>(key)) ?? undefined, undefined)
     const known = COLLECTIONS.includes(collection) ? knownPart(collection, value) : null
     if (known) records[collection][known.record.id] = known.record
     else leftOut++

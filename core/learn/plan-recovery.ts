@@ -14,10 +14,6 @@ export interface LearningChoice {
  */
 export const recoveryKey = (family: string, element: string): string => `${family}/${element}`
 
-/** Settings of revision 9 and before name zinc and tin alloys so, without telling them apart. */
-const OF_ALL_OTHERS = 'other'
-const YOUNG: ReadonlySet<string> = new Set(['Zn', 'Sn'])
-
 /** Recoveries to overrule the priors with in a plan: what was learned where that is wanted, and what was told by hand. */
 export function planRecovery(
   alloy: Heat['alloy'],
@@ -27,9 +23,7 @@ export function planRecovery(
   const family = alloy && lossFamily(alloy)
   const told = Object.entries(overruledRecovery).flatMap(([key, value]) => {
     const [of, element] = key.split('/')
-    return (of === family || (of === OF_ALL_OTHERS && family && YOUNG.has(family))) && element
-      ? [[element, value] as const]
-      : []
+    return of === family && element ? [[element, value] as const] : []
   })
   return { ...(useLearned ? recoveryFor(alloy, learned) : {}), ...Object.fromEntries(told) }
 }

@@ -17,3 +17,24 @@ export function checksum(text: string): number {
   }
   return (crc ^ 0xffffffff) >>> 0
 }
+
+/**
+ * The same value with the fields of every object in alphabetical order.
+ * @example Object.keys(inOrder({ b: 1, a: 2 }) as object) // ['a', 'b']
+ */
+export function inOrder(value: unknown): unknown {
+  if (Array.isArray(value)) return value.map(inOrder)
+  if (typeof value !== 'object' || value === null) return value
+  return Object.fromEntries(
+    Object.entries(value)
+      .sort(([a], [b]) => (a < b ? -1 : 1))
+      .map(([key, inner]) => [key, inOrder(inner)]),
+  )
+}
+
+/**
+ * Checksum of what a record says, in whatever order its fields stand.
+ * @returns CRC-32 of it as compact JSON, fields in alphabetical order
+ * @example recordSum({ a: 1, b: 2 }) === recordSum({ b: 2, a: 1 }) // true
+ */
+export const recordSum = (record: unknown): number => checksum(JSON.stringify(inOrder(record)))

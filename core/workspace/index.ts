@@ -6,7 +6,7 @@ export { sameRecord } from './same-record'
 export { applyStep, noRecords, type Change, type Records, type Step } from './history'
 export { emptyJournal, JOURNAL_LENGTH, lastKnown, pushStep, sealJournal, type Journal } from './journal'
 export { photosOf, renamePhotos, workspacePhotos } from './photos'
-export { checksum } from './checksum'
+export { checksum, inOrder, recordSum } from './checksum'
 export {
   compareWorkspaces,
   comparing,

@@ -1,7 +1,7 @@
 import { COLLECTIONS, type Collection } from './collections'
 
 /** How far the shape of a yard has grown. Files and stored yards say theirs; a greater one is newer than this app. */
-export const REVISION = 9
+export const REVISION = 10
 
 type Raw = Record<string, unknown>
 
@@ -38,6 +38,15 @@ const GROWTH: readonly Growth[] = [
   { to: 8 },
   // Large steps lie on the disk in parts.
   { to: 9 },
+  {
+    // A record and its checksum lie on the disk in one value. Recoveries told for "other" alloys are those of zinc and
+    // of tin, which have got names of their own.
+    to: 10,
+    record: (collection, record) =>
+      collection === 'settings' && isObject(record.overruledRecovery)
+        ? { ...record, overruledRecovery: withoutOther(record.overruledRecovery) }
+        : record,
+  },
 ]
 
 /** A value with fields of its own: neither a list nor a plain word. */
@@ -48,6 +57,17 @@ function weighedLots({ weighed }: Raw): unknown[] {
   return Array.isArray(weighed)
     ? [...new Set(weighed.map((line) => (isObject(line) ? line.lotId : line)))]
     : []
+}
+
+const OTHER = 'other/'
+
+function withoutOther(told: Raw): Raw {
+  const others = Object.entries(told).filter(([key]) => key.startsWith(OTHER))
+  const own = Object.entries(told).filter(([key]) => !key.startsWith(OTHER))
+  const named = others.flatMap(([key, value]) =>
+    ['Zn', 'Sn'].map((family) => [`${family}/${key.slice(OTHER.length)}`, value] as const),
+  )
+  return Object.fromEntries([...named, ...own])
 }
 
 /** The revision a file or stored yard says; 1 where it says none, as the first ones did. */

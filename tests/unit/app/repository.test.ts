@@ -8,6 +8,7 @@ import {
   fromWorkspace,
   noRecords,
   pushStep,
+  recordSum,
   REVISION,
   workspaceSchema,
   type Change,
@@ -194,6 +195,56 @@ describe('the yard on the disk', () => {
     expect(loaded.damaged).toEqual([])
     expect(loaded.records).toEqual(first.records)
     expect(await openRepository().load()).toMatchObject({ records: first.records, repaired: [] })
+  })
+
+  it('a record and its checksum lie in one value; another order of its fields is no damage', async () => {
+    const first = await kept('first')
+    const key = `lots/${lotA!.id}`
+    const records = disk.stores.get('records')!
+    expect(records.get(key)).toMatchObject({
+      name: 'first',
+      checksum: recordSum(first.records.lots[lotA!.id]),
+    })
+    expect(disk.stores.get('sums')!.size).toBe(0)
+    const turned = (value: unknown): unknown =>
+      typeof value !== 'object' || value === null || Array.isArray(value)
+        ? value
+        : Object.fromEntries(
+            Object.entries(value)
+              .reverse()
+              .map(([field, inner]) => [field, turned(inner)]),
+          )
+    records.set(key, turned(records.get(key)))
+    expect(await openRepository().load()).toMatchObject({ records: first.records, repaired: [], damaged: [] })
+  })
+
+  it('a yard of revision 9 has its checksums beside it: what rotted is found by them, what is written leaves them', async () => {
+    const first = await kept('first')
+    const [keyA, keyB] = [`lots/${lotA!.id}`, `lots/${lotB!.id}`]
+    const asNine = (id: string) => JSON.parse(JSON.stringify(first.records.lots[id]))
+    for (const [key, id] of [
+      [keyA, lotA!.id],
+      [keyB, lotB!.id],
+    ] as const) {
+      disk.stores.get('records')!.set(key, asNine(id))
+      disk.stores.get('sums')!.set(key, checksum(JSON.stringify(asNine(id))))
+    }
+    disk.stores.get('journal')!.set('revision', 9)
+    rot(keyA)
+    const loaded = await openRepository().load()
+    expect(loaded).toMatchObject({ records: first.records, repaired: [keyA], damaged: [] })
+    expect([...disk.stores.get('sums')!.keys()]).toEqual([keyB])
+    expect(await openRepository().load()).toMatchObject({ records: first.records, repaired: [], damaged: [] })
+  })
+
+  it('settings of revision 9 grow on the disk although they could be read as they are', async () => {
+    const [settings] = JSON.parse(readFileSync('tests/samples/yard-revision-9.json', 'utf8')).settings
+    const old = { ...settings, overruledRecovery: { 'other/Al': 0.9 } }
+    disk.stores.set('records', new Map([[`settings/${settings.id}`, old]]))
+    disk.stores.set('journal', new Map<string, unknown>([['revision', 9]]))
+    const grown = { ...settings, overruledRecovery: { 'Zn/Al': 0.9, 'Sn/Al': 0.9 } }
+    expect((await openRepository().load()).records.settings).toEqual({ [settings.id]: grown })
+    expect((await openRepository().load()).records.settings).toEqual({ [settings.id]: grown })
   })
 
   it('where the undo list does not know it as it was, it is set aside and can be had as it lies', async () => {

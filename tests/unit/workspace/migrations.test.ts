@@ -1,11 +1,18 @@
 import { readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
-import { knownPart, migrateWorkspace, REVISION, revisionOf, workspaceSchema } from '#core/workspace'
+import {
+  knownPart,
+  migrateRecord,
+  migrateWorkspace,
+  REVISION,
+  revisionOf,
+  workspaceSchema,
+} from '#core/workspace'
 import { readWorkspace, writeWorkspace, YARD_TEXT_MOST } from '#formats/workspace-json'
 
 /* Yards as the app of each earlier revision saved them, cut to a few records: 0.1.0 (two), 0.2.0, 0.4.0, 0.5.0, 0.6.0 and 0.7.0. */
 const sample = (revision: number) => readFileSync(`tests/samples/yard-revision-${revision}.json`, 'utf8')
-const SAMPLES = [1, 2, 3, 4, 5, 6, 7, 8]
+const SAMPLES = [1, 2, 3, 4, 5, 6, 7, 8, 9]
 
 type Tree = Record<string, unknown>
 
@@ -54,6 +61,16 @@ describe('yards of earlier revisions', () => {
     expect(heat!.confidence).toBeNull()
     expect(heat!.planLots).toEqual([...new Set(heat!.weighed.map(({ lotId }) => lotId))])
     expect(heat!.planLots.length).toBeGreaterThan(1)
+  })
+  it('recoveries told for "other" alloys are those of zinc and of tin, which had no names; a name told is kept', () => {
+    const told = { 'other/Al': 0.9, 'other/Cu': 0.97, 'Zn/Al': 0.95, 'red/Sn': 0.99 }
+    const [settings] = JSON.parse(sample(9)).settings
+    const grown = migrateRecord('settings', { ...settings, overruledRecovery: told }, 9)
+    expect(grown).toEqual({
+      ...settings,
+      overruledRecovery: { 'Zn/Al': 0.95, 'Sn/Al': 0.9, 'Zn/Cu': 0.97, 'Sn/Cu': 0.97, 'red/Sn': 0.99 },
+    })
+    expect(migrateRecord('settings', grown, 9)).toEqual(grown)
   })
   it('bringing up to date leaves its input alone, and today’s yard as it is', () => {
     const old = JSON.parse(sample(1))
