@@ -12,6 +12,7 @@ export default defineConfig({
   test: {
     include: ['tests/unit/**/*.test.ts'],
     environment: 'node',
+    setupFiles: ['tests/support/seed.ts'],
     testTimeout: 150_000,
     // One worker for each core: the longest files wait for their solver, not for the disk.
     maxWorkers: '100%',

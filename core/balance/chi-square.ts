@@ -1,3 +1,5 @@
+import { nth } from '#core/lists'
+
 /** Coefficients of Lanczos for the logarithm of the gamma function, g = 7. */
 const LANCZOS = [
   0.99999999999980993, 676.5203681218851, -1259.1392167224028, 771.32342877765313, -176.61502916214059,
@@ -7,7 +9,7 @@ const LANCZOS = [
 function logGamma(z: number): number {
   const x = z - 1
   const t = x + 7.5
-  const series = LANCZOS.slice(1).reduce((sum, c, at) => sum + c / (x + at + 1), LANCZOS[0]!)
+  const series = LANCZOS.slice(1).reduce((sum, c, at) => sum + c / (x + at + 1), nth(LANCZOS, 0))
   return 0.5 * Math.log(2 * Math.PI) + (x + 0.5) * Math.log(t) - t + Math.log(series)
 }
 

@@ -1,3 +1,5 @@
+import { nth } from '#core/lists'
+import { Matrix } from 'ml-matrix'
 import type { Composition, Spread } from '#core/composition'
 import { chanceOf } from './chi-square'
 import { VOLATILE } from './expected-loss'
@@ -90,7 +92,7 @@ export function reconcileHeat(heat: HeatFigures): HeatReconciliation {
   const estimates = figures.map(({ before, sd }): Estimate => ({ value: before, sd }))
   const whole = reconcile(estimates, constraints)
   const chance = chanceOf(whole.chiSquare, whole.degrees)
-  const adjusted = figures.map((figure, at) => ({ ...figure, after: whole.values[at]! }))
+  const adjusted = figures.map((figure, at) => ({ ...figure, after: nth(whole.values, at) }))
   const suspects: Suspect[] = []
   if (chance < UNLIKELY)
     for (const [at, figure] of adjusted.entries()) {
@@ -101,7 +103,7 @@ export function reconcileHeat(heat: HeatFigures): HeatReconciliation {
       const without = reconcile(loosened, constraints)
       suspects.push({
         figure,
-        offBy: without.values[at]! - figure.before,
+        offBy: nth(without.values, at) - figure.before,
         leaves: without.chiSquare,
       })
     }
@@ -123,31 +125,17 @@ function modelOf({ lots, found, measured, base, recovery }: HeatFigures): {
 } {
   const chargeG = lots.reduce((sum, { massG }) => sum + massG, 0)
   if (!(chargeG > 0)) throw new RangeError('nothing was weighed in')
-  const elements = Object.keys(measured).filter((symbol) => symbol !== base)
   const figures: Figure[] = []
   const place = (figure: Figure) => figures.push(figure) - 1
   const weighingSd = (massG: number) => Math.max(DOUBT.weighingG, DOUBT.weighingShare * massG)
 
-  const massAt = lots.map(({ name, massG }) =>
-    place({ what: 'lot', name, before: massG, sd: weighingSd(massG), weighed: true }),
-  )
-  const yieldAt = lots.map(({ name, metallicYield }) =>
-    place({ what: 'yield', name, before: metallicYield, sd: DOUBT.yieldShare, weighed: false }),
-  )
-  const shareAt = lots.map(({ name, composition, sd }) =>
-    elements.map((element) =>
-      place({
-        what: 'share',
-        name,
-        element,
-        before: composition[element] ?? 0,
-        sd: Math.max(DOUBT.sharePct, sd[element] ?? 0),
-        weighed: false,
-      }),
-    ),
-  )
-  const foundAt = found.map(({ name, massG, dross }) =>
-    place({
+  const lotsAt = lots.map(({ name, massG, metallicYield }) => ({
+    mass: place({ what: 'lot', name, before: massG, sd: weighingSd(massG), weighed: true }),
+    yield: place({ what: 'yield', name, before: metallicYield, sd: DOUBT.yieldShare, weighed: false }),
+  }))
+  const foundAt = found.map(({ name, massG, dross = false }) => ({
+    dross,
+    mass: place({
       what: 'found',
       name,
       before: massG ?? 0,
@@ -159,25 +147,16 @@ function modelOf({ lots, found, measured, base, recovery }: HeatFigures): {
             : weighingSd(massG),
       weighed: massG !== null,
     }),
-  )
-  const meltAt = elements.map((element) =>
-    place({
-      what: 'melt',
-      name: 'the melt',
-      element,
-      before: measured[element]!.pct,
-      sd: Math.max(1e-4, measured[element]!.sd),
-      weighed: true,
-    }),
-  )
+  }))
   const broughtG = (element: string) =>
     lots.reduce(
       (sum, lot) => sum + (lot.massG * lot.metallicYield * (lot.composition[element] ?? 0)) / 100,
       0,
     )
-  const metalFoundG = found.some(({ massG, dross }) => !dross && massG === null)
+  const metal = found.filter(({ dross }) => !dross)
+  const metalFoundG = metal.some(({ massG }) => massG === null)
     ? 0
-    : found.reduce((sum, { massG, dross }) => sum + (dross ? 0 : massG!), 0)
+    : metal.reduce((sum, { massG }) => sum + (massG ?? 0), 0)
   // Zinc and magnesium burn more or less as the heat goes: what the assay finds gone is gone, as far as it came in.
   const goneG = (element: string) => {
     const brought = broughtG(element)
@@ -186,17 +165,37 @@ function modelOf({ lots, found, measured, base, recovery }: HeatFigures): {
     if (!VOLATILE.includes(element) || !seen || metalFoundG <= 0) return usual
     return Math.max(usual, brought - (seen.pct * metalFoundG) / 100)
   }
-  const lossAt = elements.map((element) => {
-    const brought = broughtG(element)
-    return place({
-      what: 'loss',
-      name: 'burnt or in the dross',
-      element,
-      before: goneG(element),
-      sd: Math.max(0.05, DOUBT.recoveryShare * brought),
-      weighed: false,
-    })
-  })
+  const elementsAt = Object.entries(measured)
+    .filter(([element]) => element !== base)
+    .map(([element, { pct, sd }]) => ({
+      shares: lots.map(({ name, composition, sd: spread }, index) => ({
+        ...nth(lotsAt, index),
+        share: place({
+          what: 'share',
+          name,
+          element,
+          before: composition[element] ?? 0,
+          sd: Math.max(DOUBT.sharePct, spread[element] ?? 0),
+          weighed: false,
+        }),
+      })),
+      melt: place({
+        what: 'melt',
+        name: 'the melt',
+        element,
+        before: pct,
+        sd: Math.max(1e-4, sd),
+        weighed: true,
+      }),
+      loss: place({
+        what: 'loss',
+        name: 'burnt or in the dross',
+        element,
+        before: goneG(element),
+        sd: Math.max(0.05, DOUBT.recoveryShare * broughtG(element)),
+        weighed: false,
+      }),
+    }))
   const vapourG = VOLATILE.reduce((sum, element) => sum + goneG(element), 0)
   // Paint, oil and dirt that did not come out as dross went up as well.
   const drossG = found.reduce((sum, { massG, dross }) => sum + (dross ? (massG ?? 0) : 0), 0)
@@ -211,34 +210,34 @@ function modelOf({ lots, found, measured, base, recovery }: HeatFigures): {
     sd: Math.max(3, DOUBT.fumeShare * chargeG, 0.5 * vapourG, 0.5 * burntOffG),
     weighed: false,
   })
-  const metalAt = foundAt.filter((_, at) => !found[at]!.dross)
+  const metalAt = foundAt.filter(({ dross }) => !dross)
 
-  const constraints: Constraints = (x) => {
-    const blank = () => new Array<number>(figures.length).fill(0)
-    const total = blank()
-    for (const at of massAt) total[at] = 1
-    for (const at of [...foundAt, fumeAt]) total[at] = -1
-    const misfit = [figures.reduce((sum, _, at) => sum + total[at]! * x[at]!, 0)]
-    const jacobian = [total]
-    const metalG = metalAt.reduce((sum, at) => sum + x[at]!, 0)
-    elements.forEach((_, e) => {
-      const row = blank()
+  const constraints: Constraints = (figuresNow) => {
+    const x = Matrix.columnVector([...figuresNow])
+    const now = (at: number) => x.get(at, 0)
+    const jacobian = Matrix.zeros(1 + elementsAt.length, figures.length)
+    for (const { mass } of lotsAt) jacobian.set(0, mass, 1)
+    for (const { mass } of foundAt) jacobian.set(0, mass, -1)
+    jacobian.set(0, fumeAt, -1)
+    const metalG = metalAt.reduce((sum, { mass }) => sum + now(mass), 0)
+    const ofElements = elementsAt.map(({ shares, melt, loss }, index) => {
+      const row = 1 + index
       let brought = 0
-      lots.forEach((__, i) => {
-        const [m, y, w] = [massAt[i]!, yieldAt[i]!, shareAt[i]![e]!]
-        brought += (x[m]! * x[y]! * x[w]!) / 100
-        row[m] = (x[y]! * x[w]!) / 100
-        row[y] = (x[m]! * x[w]!) / 100
-        row[w] = (x[m]! * x[y]!) / 100
-      })
-      const c = meltAt[e]!
-      for (const at of metalAt) row[at] = -x[c]! / 100
-      row[c] = -metalG / 100
-      row[lossAt[e]!] = -1
-      misfit.push(brought - (metalG * x[c]!) / 100 - x[lossAt[e]!]!)
-      jacobian.push(row)
+      for (const { mass, yield: kept, share } of shares) {
+        brought += (now(mass) * now(kept) * now(share)) / 100
+        jacobian.set(row, mass, (now(kept) * now(share)) / 100)
+        jacobian.set(row, kept, (now(mass) * now(share)) / 100)
+        jacobian.set(row, share, (now(mass) * now(kept)) / 100)
+      }
+      for (const { mass } of metalAt) jacobian.set(row, mass, -now(melt) / 100)
+      jacobian.set(row, melt, -metalG / 100)
+      jacobian.set(row, loss, -1)
+      return brought - (metalG * now(melt)) / 100 - now(loss)
     })
-    return { misfit, jacobian }
+    return {
+      misfit: [jacobian.getRowVector(0).mmul(x).get(0, 0), ...ofElements],
+      jacobian: jacobian.to2DArray(),
+    }
   }
   return { figures, constraints }
 }

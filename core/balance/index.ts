@@ -2,7 +2,7 @@ export { expectedFumeG } from './element-loss'
 export { expectedLoss, type ExpectedLoss } from './expected-loss'
 export { massBalance, type BalanceState, type MassBalance, type PourWeights } from './mass-balance'
 export { chanceOf } from './chi-square'
-export { reconcile, solveLinear, type Constraints, type Estimate, type Reconciled } from './reconcile'
+export { reconcile, type Constraints, type Estimate, type Reconciled } from './reconcile'
 export {
   reconcileHeat,
   type AdjustedFigure,

@@ -1,3 +1,5 @@
+import { LuDecomposition, Matrix } from 'ml-matrix'
+
 /** A figure that was weighed, measured or guessed, with one standard deviation. */
 export interface Estimate {
   value: number
@@ -5,7 +7,10 @@ export interface Estimate {
 }
 
 /** Balances that must hold: their misfits at x, and how each changes with each figure. */
-export type Constraints = (x: readonly number[]) => { misfit: number[]; jacobian: number[][] }
+export type Constraints = (x: readonly number[]) => {
+  misfit: readonly number[]
+  jacobian: readonly (readonly number[])[]
+}
 
 export interface Reconciled {
   /** figures put right, in the order given */
@@ -19,6 +24,8 @@ export interface Reconciled {
 
 const MOST_ROUNDS = 30
 const ENOUGH = 1e-9
+/** A pivot this small, of balances brought to one size, is none. */
+const NO_PIVOT = 1e-14
 
 /**
  * Adjusts figures together, each by as little as its spread allows, until every balance holds: weighted least squares
@@ -31,64 +38,41 @@ const ENOUGH = 1e-9
  */
 export function reconcile(estimates: readonly Estimate[], constraints: Constraints): Reconciled {
   if (estimates.some(({ sd }) => !(sd > 0))) throw new RangeError('every figure needs a spread above zero')
-  const measured = estimates.map(({ value }) => value)
-  const variance = estimates.map(({ sd }) => sd ** 2)
-  let x = [...measured]
+  const measured = Matrix.columnVector(estimates.map(({ value }) => value))
+  const sd = Matrix.columnVector(estimates.map((one) => one.sd))
+  let x = measured.clone()
   let chiSquare = 0
   let degrees = 0
   for (let round = 0; round < MOST_ROUNDS; round++) {
-    const { misfit, jacobian } = constraints(x)
+    const { misfit, jacobian } = constraints(x.to1DArray())
     degrees = misfit.length
-    const now = x
-    const gap = misfit.map((f, row) =>
-      jacobian[row]!.reduce((sum, slope, at) => sum + slope * (measured[at]! - now[at]!), f),
-    )
-    const normal = jacobian.map((row) =>
-      jacobian.map((other) => row.reduce((sum, slope, at) => sum + slope * variance[at]! * other[at]!, 0)),
-    )
-    const multipliers = solveLinear(normal, gap)
-    const next = measured.map(
-      (value, at) =>
-        value - variance[at]! * jacobian.reduce((sum, row, of) => sum + row[at]! * multipliers[of]!, 0),
-    )
-    chiSquare = gap.reduce((sum, value, at) => sum + value * multipliers[at]!, 0)
-    const change = Math.max(...next.map((value, at) => Math.abs(value - x[at]!) / estimates[at]!.sd))
+    if (degrees === 0) break
+    // Each figure in its own standard deviations.
+    const slopes = new Matrix(jacobian.map((row) => [...row])).mulRowVector(sd.to1DArray())
+    const moved = Matrix.sub(measured, x).div(sd)
+    const gap = Matrix.columnVector([...misfit]).add(slopes.mmul(moved))
+    const multipliers = solved(slopes.mmul(slopes.transpose()), gap)
+    const next = Matrix.sub(measured, slopes.transpose().mmul(multipliers).mul(sd))
+    chiSquare = gap.dot(multipliers)
+    const change = Matrix.sub(next, x).div(sd).abs().max()
     x = next
     if (change < ENOUGH) break
   }
   return {
-    values: x,
-    moved: x.map((value, at) => (value - measured[at]!) / estimates[at]!.sd),
+    values: x.to1DArray(),
+    moved: Matrix.sub(x, measured).div(sd).to1DArray(),
     chiSquare,
     degrees,
   }
 }
 
-/**
- * Solves A y = b by elimination with pivots.
- * @throws RangeError where A has no inverse
- */
-export function solveLinear(a: readonly (readonly number[])[], b: readonly number[]): number[] {
-  const n = b.length
-  const rows = a.map((row, at) => [...row, b[at]!])
-  for (let column = 0; column < n; column++) {
-    let pivot = column
-    for (let row = column + 1; row < n; row++)
-      if (Math.abs(rows[row]![column]!) > Math.abs(rows[pivot]![column]!)) pivot = row
-    const size = Math.abs(rows[pivot]![column]!)
-    if (!(size > 1e-14 * Math.max(...a[column]!.map(Math.abs), 1e-300)))
-      throw new RangeError('the balances repeat one another')
-    ;[rows[column], rows[pivot]] = [rows[pivot]!, rows[column]!]
-    for (let row = column + 1; row < n; row++) {
-      const factor = rows[row]![column]! / rows[column]![column]!
-      if (factor === 0) continue
-      for (let at = column; at <= n; at++) rows[row]![at]! -= factor * rows[column]![at]!
-    }
-  }
-  const y = new Array<number>(n).fill(0)
-  for (let row = n - 1; row >= 0; row--) {
-    const known = rows[row]!.slice(row + 1, n).reduce((sum, value, at) => sum + value * y[row + 1 + at]!, 0)
-    y[row] = (rows[row]![n]! - known) / rows[row]![row]!
-  }
-  return y
+/** y of A y = b for a symmetric A. */
+function solved(a: Matrix, b: Matrix): Matrix {
+  const size = Matrix.columnVector(a.diagonal()).sqrt().to1DArray()
+  const repeated = new RangeError('the balances repeat one another')
+  if (size.some((one) => !(one > 0))) throw repeated
+  const even = a.clone().divRowVector(size).divColumnVector(size)
+  const parts = new LuDecomposition(even)
+  if (parts.upperTriangularMatrix.diagonal().some((pivot) => !(Math.abs(pivot) > NO_PIVOT))) throw repeated
+  return parts.solve(b.clone().divColumnVector(size)).divColumnVector(size)
 }

@@ -1,3 +1,4 @@
+import { nth } from '#core/lists'
 import type { Highs } from 'highs'
 import { UNIDENTIFIED } from '#core/composition'
 import { LinearProgramme, type LinearSolution, type OpenProgramme } from './linear-programme'
@@ -32,6 +33,15 @@ export interface Becoming {
   unlock: Purchase[] | null
 }
 
+/** An element of the pile: its content's column, the rows of its limits, and whether it counts as one of the others. */
+interface ElementRows {
+  content: number
+  most: number
+  least: number
+  each: number
+  other: boolean
+}
+
 /**
  * The pile written down once, for many targets: what each lot brings of each element stays as it is, and a target
  * only changes a few figures of rows that are already there.
@@ -42,7 +52,6 @@ export interface Becoming {
 export class Pile {
   private readonly programme = new LinearProgramme()
   private readonly open: OpenProgramme
-  private readonly symbols: string[]
   private readonly lots: {
     lot: ChargeLot
     coefficients: MeltCoefficients
@@ -50,13 +59,9 @@ export class Pile {
     metal: string | null
   }[]
   private readonly melt: number
-  private readonly content = new Map<string, number>()
-  private readonly most = new Map<string, number>()
-  private readonly least = new Map<string, number>()
-  private readonly each = new Map<string, number>()
+  private readonly elements = new Map<string, ElementRows>()
   private readonly othersRow: number
   private readonly unitG: number
-  private readonly inOthers = new Map<string, boolean>()
   /** figures in force, by row: what the solver holds now */
   private readonly bounds = new Map<number, number>()
   private readonly inForce = new Set<number>()
@@ -86,33 +91,35 @@ export class Pile {
       column: programme.column(0, 0, lot.availableG / this.unitG),
     }))
     this.melt = programme.column(-1, 0, INF)
-    this.symbols = [...new Set(this.lots.flatMap(({ coefficients }) => Object.keys(coefficients.elementPct)))]
-    for (const symbol of this.symbols) this.content.set(symbol, programme.column(0, 0, INF))
+    const symbols = new Set(this.lots.flatMap(({ coefficients }) => Object.keys(coefficients.elementPct)))
+    const contents = [...symbols].map((symbol) => ({ symbol, content: programme.column(0, 0, INF) }))
     programme.row(0, 0, (put) => {
       for (const { column, coefficients } of this.lots) put(column, coefficients.meltPerG)
       put(this.melt, -1)
     })
-    for (const symbol of this.symbols) {
+    for (const { symbol, content } of contents)
       programme.row(0, 0, (put) => {
         for (const { column, coefficients } of this.lots) put(column, coefficients.elementPct[symbol] ?? 0)
-        put(this.content.get(symbol)!, -1)
+        put(content, -1)
       })
-    }
-    const relative = (symbol: string) =>
-      programme.row(-INF, INF, (put) => {
-        put(this.melt, -1)
-        put(this.content.get(symbol)!, 1)
+    for (const { symbol, content } of contents) {
+      const relative = () =>
+        programme.row(-INF, INF, (put) => {
+          put(this.melt, -1)
+          put(content, 1)
+        })
+      this.elements.set(symbol, {
+        content,
+        most: relative(),
+        least: relative(),
+        each: relative(),
+        other: true,
       })
-    for (const symbol of this.symbols) {
-      this.most.set(symbol, relative(symbol))
-      this.least.set(symbol, relative(symbol))
-      this.each.set(symbol, relative(symbol))
     }
     this.othersRow = programme.row(-INF, INF, (put) => {
       put(this.melt, -1)
-      for (const symbol of this.symbols) put(this.content.get(symbol)!, 1)
+      for (const { content } of contents) put(content, 1)
     })
-    for (const symbol of this.symbols) this.inOthers.set(symbol, true)
     this.open = programme.open(highs)
   }
 
@@ -125,7 +132,7 @@ export class Pile {
     for (const { column, metal } of this.lots) if (metal) this.cost(column, 0, 0, 0)
     this.cost(this.melt, -1, 0, INF)
     const solution = impossible ? null : this.open.minimise()
-    const mostG = solution?.feasible ? solution.values[this.melt]! * this.unitG : 0
+    const mostG = solution?.feasible ? nth(solution.values, this.melt) * this.unitG : 0
     const lines = solution?.feasible ? this.linesOf(solution) : []
     const lotById = new Map(this.lots.map(({ lot }) => [lot.id, lot]))
     const melt = predictMelt(
@@ -150,27 +157,26 @@ export class Pile {
   /** Sets the rows to a target's limits. @returns true where an element it needs cannot be had at all */
   private aim(target: PileTarget): boolean {
     const { limits, base } = target
-    for (const symbol of this.symbols) {
+    for (const [symbol, rows] of this.elements) {
       const limit = limits[symbol]
       const other = !limit && symbol !== base
-      this.limit(this.most.get(symbol)!, symbol, limit?.max, 'max')
-      this.limit(this.least.get(symbol)!, symbol, limit?.min || undefined, 'min')
+      this.limit(rows.most, rows.content, limit?.max, 'max')
+      this.limit(rows.least, rows.content, limit?.min || undefined, 'min')
       const each = other && symbol !== UNIDENTIFIED ? target.othersEachMax : undefined
-      this.limit(this.each.get(symbol)!, symbol, each, 'max')
-      if (this.inOthers.get(symbol) !== other) {
-        this.open.recoefficient(this.othersRow, this.content.get(symbol)!, other ? 1 : 0)
-        this.inOthers.set(symbol, other)
-      }
+      this.limit(rows.each, rows.content, each, 'max')
+      if (rows.other === other) continue
+      this.open.recoefficient(this.othersRow, rows.content, other ? 1 : 0)
+      rows.other = other
     }
     if (target.othersTotalMax === undefined) this.open.rebound(this.othersRow, -INF, INF)
     else {
       this.open.recoefficient(this.othersRow, this.melt, -target.othersTotalMax)
       this.open.rebound(this.othersRow, -INF, 0)
     }
-    return Object.entries(limits).some(([symbol, { min }]) => (min ?? 0) > 0 && !this.content.has(symbol))
+    return Object.entries(limits).some(([symbol, { min }]) => (min ?? 0) > 0 && !this.elements.has(symbol))
   }
 
-  private limit(row: number, symbol: string, value: number | undefined, bound: 'min' | 'max'): void {
+  private limit(row: number, content: number, value: number | undefined, bound: 'min' | 'max'): void {
     if (value === undefined) {
       if (this.inForce.delete(row)) this.open.rebound(row, -INF, INF)
       return
@@ -178,7 +184,7 @@ export class Pile {
     const scale = value > 0 ? value : 1
     if (this.bounds.get(row) !== value) {
       this.open.recoefficient(row, this.melt, -value / scale)
-      this.open.recoefficient(row, this.content.get(symbol)!, 1 / scale)
+      this.open.recoefficient(row, content, 1 / scale)
       this.bounds.set(row, value)
     }
     if (this.inForce.has(row)) return
@@ -193,7 +199,7 @@ export class Pile {
 
   private linesOf({ values }: LinearSolution): PlanLine[] {
     return this.lots.flatMap(({ lot, column }) => {
-      const massG = Math.min(values[column]! * this.unitG, lot.availableG)
+      const massG = Math.min(nth(values, column) * this.unitG, lot.availableG)
       return massG > 1e-6 ? [{ lot: lot.id, massG }] : []
     })
   }
@@ -202,9 +208,9 @@ export class Pile {
     return this.lots
       .filter(({ lot, column }) => {
         const upper = lot.availableG / this.unitG
-        return upper > 0 && values[column]! > upper * (1 - 1e-9) && columnDuals[column]! < -1e-9
+        return upper > 0 && nth(values, column) > upper * (1 - 1e-9) && nth(columnDuals, column) < -1e-9
       })
-      .sort((a, b) => columnDuals[a.column]! - columnDuals[b.column]!)
+      .sort((a, b) => nth(columnDuals, a.column) - nth(columnDuals, b.column))
       .map(({ lot }) => lot.id)
   }
 
@@ -212,7 +218,8 @@ export class Pile {
   private holder(solution: LinearSolution | null, target: PileTarget): Becoming['heldBy'] {
     let worst: { element: string; bound: 'min' | 'max'; weight: number } | null = null
     for (const [element, limit] of Object.entries(target.limits)) {
-      const rows = [['max', this.most.get(element)] as const, ['min', this.least.get(element)] as const]
+      const { most, least } = this.elements.get(element) ?? {}
+      const rows = [['max', most] as const, ['min', least] as const]
       if (!solution) {
         const best = Math.max(
           0,
@@ -224,7 +231,7 @@ export class Pile {
         continue
       }
       for (const [bound, row] of rows) {
-        const weight = row === undefined ? 0 : Math.abs(solution.rowDuals[row]!)
+        const weight = row === undefined ? 0 : Math.abs(nth(solution.rowDuals, row))
         if (weight > 1e-9 && weight > (worst?.weight ?? 0)) worst = { element, bound, weight }
       }
     }
@@ -242,7 +249,7 @@ export class Pile {
     if (!solution.feasible) return null
     return this.lots
       .flatMap(({ metal, column }) => {
-        const massG = metal ? solution.values[column]! * this.unitG : 0
+        const massG = metal ? nth(solution.values, column) * this.unitG : 0
         return metal && massG > 0.05 ? [{ metal, massG: Math.ceil(massG * 1.0001) }] : []
       })
       .sort((a, b) => b.massG - a.massG)

@@ -1,3 +1,4 @@
+import { nth } from '#core/lists'
 import { withBaseSpread } from '#core/composition'
 import { LinearProgramme } from './linear-programme'
 import { normalQuantile } from './normal'
@@ -104,7 +105,7 @@ export function buildBlendModel(given: ChargeProblem, options: BlendOptions = {}
   if (lineCost > 0)
     uses.costing(
       lineCost,
-      lots.map(({ column }) => programme.cost[column]!),
+      lots.map(({ column }) => nth(programme.cost, column)),
     )
   const meltPerG = Float64Array.from(lots, ({ coefficients }) => coefficients.meltPerG)
   const asked = askedDeviations(problem)
@@ -124,12 +125,12 @@ export function buildBlendModel(given: ChargeProblem, options: BlendOptions = {}
     const base = new Float64Array(lots.length)
     for (let at = 0; at < lots.length; at++) {
       let content = 0
-      for (const held of holders) content += held[at]!
-      base[at] = (sign * (content - limit.limit * meltPerG[at]!)) / scale
+      for (const held of holders) content += nth(held, at)
+      base[at] = (sign * (content - limit.limit * nth(meltPerG, at))) / scale
     }
     const write = (by: number, margin: UseSum | undefined) => {
       const row = programme.row(-INF, 0, (put) => {
-        lots.forEach(({ column }, at) => put(column, base[at]! + (margin ? uses.share(margin, at) : 0)))
+        lots.forEach(({ column }, at) => put(column, nth(base, at) + (margin ? uses.share(margin, at) : 0)))
         if (cone && by > 0) put(cone.column, (by * cone.scale) / scale)
         if (slack !== undefined) put(slack, -1)
         if (margin) put(margin.column, 1)
@@ -139,9 +140,12 @@ export function buildBlendModel(given: ChargeProblem, options: BlendOptions = {}
     }
     // Certainty is asked of the melt as planned, the worst case of weighing of its predicted figures: two rows.
     const sure = cone !== undefined
-    const roomy = sure && options.room ? uses.sum(lots.map((_, at) => roundingOf(at, base[at]!))) : undefined
+    const roomy =
+      sure && options.room ? uses.sum(lots.map((_, at) => roundingOf(at, nth(base, at)))) : undefined
     const row = sure ? write(deviations, roomy) : -1
-    const weighing = weighed ? uses.sum(errors.map((error, at) => error * Math.abs(base[at]!))) : undefined
+    const weighing = weighed
+      ? uses.sum(errors.map((error, at) => error * Math.abs(nth(base, at))))
+      : undefined
     const plain = !sure || weighing ? write(0, weighing) : undefined
     return {
       ...limit,
@@ -155,8 +159,8 @@ export function buildBlendModel(given: ChargeProblem, options: BlendOptions = {}
 
     /** Half a step of a line moves the figure and, by its own standard deviation at the most, the spread. */
     function roundingOf(at: number, rate: number): number {
-      const half = (options.room ?? 0) * halfStepOf(lots[at]!)
-      const sd = lots[at]!.coefficients.sdPct[limit.element] ?? 0
+      const half = (options.room ?? 0) * halfStepOf(nth(lots, at))
+      const sd = nth(lots, at).coefficients.sdPct[limit.element] ?? 0
       return half * (Math.abs(rate) + (deviations * sd) / scale)
     }
   })
@@ -312,14 +316,14 @@ function addTap(
 ): void {
   const base = Float64Array.from(lots, ({ coefficients }) => coefficients.meltPerG)
   if (!errors) {
-    programme.row(lower, upper, (put) => lots.forEach(({ column }, at) => put(column, base[at]!)))
+    programme.row(lower, upper, (put) => lots.forEach(({ column }, at) => put(column, nth(base, at))))
     return
   }
-  const sum = uses.sum(errors.map((error, at) => error * base[at]!))
+  const sum = uses.sum(errors.map((error, at) => error * nth(base, at)))
   for (const factor of [-1, 1]) {
     if (factor > 0 && upper === INF) continue
     const row = programme.row(factor < 0 ? lower : -INF, factor < 0 ? INF : upper, (put) => {
-      lots.forEach(({ column }, at) => put(column, base[at]! + factor * uses.share(sum, at)))
+      lots.forEach(({ column }, at) => put(column, nth(base, at) + factor * uses.share(sum, at)))
       put(sum.column, factor)
     })
     sum.rows.push({ row, factor, base })

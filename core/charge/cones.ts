@@ -1,3 +1,4 @@
+import { nth } from '#core/lists'
 import type { BlendModel, Cone } from './blend-model'
 import type { LinearSolution, OpenProgramme } from './linear-programme'
 
@@ -47,8 +48,8 @@ export function rememberCones(
   memory: ConeMemory,
 ): void {
   for (const { element, entries } of cones) {
-    const used = entries.filter(({ column }) => values[column]! > 1e-9)
-    memory.keep(element, new Map(used.map(({ lotId, column }) => [lotId, values[column]!])))
+    const used = entries.filter(({ column }) => nth(values, column) > 1e-9)
+    memory.keep(element, new Map(used.map(({ lotId, column }) => [lotId, nth(values, column)])))
   }
 }
 
@@ -69,15 +70,15 @@ export function minimiseWithCones(
     if (!solution.feasible || round === MOST_ROUNDS) return solution
     let cuts = 0
     for (const cone of cones) {
-      const missing = spreadOf(cone, solution) - solution.values[cone.column]!
+      const missing = spreadOf(cone, solution) - nth(solution.values, cone.column)
       if (missing <= close) continue
       // A spread told too small matters only where a limit would not hold with the true one.
       const matters = rows.some(({ cone: own, row, scale, deviations: asked }, at) => {
         if (own !== cone) return false
         const short = (missing * (deviations?.[at] ?? asked) * cone.scale) / scale
-        return short > close && solution.rowValues[row]! + short > close
+        return short > close && nth(solution.rowValues, row) + short > close
       })
-      const plane = matters && tangent(cone, ({ column }) => solution.values[column]!)
+      const plane = matters && tangent(cone, ({ column }) => nth(solution.values, column))
       if (!plane) continue
       open.addRow(-Infinity, 0, plane)
       cuts++
@@ -89,7 +90,7 @@ export function minimiseWithCones(
 /** √Σ (sᵢ zᵢ)²: the spread as a fraction of the cone's scale, times the melt. */
 export function spreadOf({ entries }: Cone, { values }: Pick<LinearSolution, 'values'>): number {
   let sum = 0
-  for (const { column, sd } of entries) sum += (sd * values[column]!) ** 2
+  for (const { column, sd } of entries) sum += (sd * nth(values, column)) ** 2
   return Math.sqrt(sum)
 }
 

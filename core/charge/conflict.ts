@@ -1,3 +1,4 @@
+import { nth } from '#core/lists'
 import type { Highs } from 'highs'
 import { buildBlendModel, excessMaxG, type BlendModel, type LimitRow } from './blend-model'
 import { minimiseWithCones, spreadOf } from './cones'
@@ -89,7 +90,7 @@ class ConflictSketch {
     const { rows } = this.model
     const elastic = this.look()
     if (!elastic.feasible) return { solvable: false, conflict: [], together: [], alone: [] }
-    const given = rows.filter(({ slack }) => elastic.values[slack!]! > MET)
+    const given = rows.filter(({ slack }) => nth(elastic.values, slack!) > MET)
     if (given.length === 0) return { solvable: true, conflict: [], together: [], alone: [] }
     const together = given.flatMap((row) => this.changeOf(row, elastic))
     this.giveWay(null)
@@ -210,7 +211,7 @@ class ConflictSketch {
   }
 
   private holderConflict(index: number, members: readonly LimitRow[], held: readonly number[]): Conflict {
-    const { lot, column, unitG } = this.model.lots[index]!
+    const { lot, column, unitG } = nth(this.model.lots, index)
     if (lot.fixedG !== undefined) return { kind: 'line', lot: lot.id, fixedG: lot.fixedG }
     this.release(this.model.lots.map((_, at) => at).filter((at) => at === index || !held.includes(at)))
     this.enforceOnly(members)
@@ -219,7 +220,7 @@ class ConflictSketch {
     this.open.recost(column, 0)
     this.release([])
     const availableG = usableG(lot)
-    const neededG = solution.feasible ? solution.values[column]! * unitG : availableG
+    const neededG = solution.feasible ? nth(solution.values, column) * unitG : availableG
     return { kind: 'stock', lot: lot.id, availableG, neededG }
   }
 
@@ -241,7 +242,7 @@ class ConflictSketch {
     let content = 0
     let melt = 0
     for (const { column, coefficients } of this.model.lots) {
-      const z = solution.values[column]!
+      const z = nth(solution.values, column)
       melt += z * coefficients.meltPerG
       for (const [symbol, pct] of Object.entries(coefficients.elementPct))
         if (kind === 'others' ? !(symbol in limits) && symbol !== base : symbol === element)

@@ -1,3 +1,4 @@
+import { nth } from '#core/lists'
 import type { Highs } from 'highs'
 import type { Limits } from '#core/alloys'
 import {
@@ -88,7 +89,7 @@ export function correctMelt(highs: Highs, ask: CorrectionAsk): Correction {
   ]
   const usualPrice = meanPrice(ask.lots)
   const limits = ask.aim === 'nominal' ? nominalLimits(ask.target) : ask.target.limits
-  const before = predictMelt([{ massG: metal.fixedG!, lot: metal }], ask.recovery)
+  const before = predictMelt([{ massG: metal.fixedG, lot: metal }], ask.recovery)
   const done = (lines: PlanLine[], keptG: number, status: Correction['status']): Correction => {
     const byId = new Map(lots.map((lot) => [lot.id, lot]))
     const charged = lines.map(({ lot, massG }) => ({ massG, lot: byId.get(lot)! }))
@@ -103,27 +104,30 @@ export function correctMelt(highs: Highs, ask: CorrectionAsk): Correction {
       before,
       after,
       probabilityInLimits: probabilityInLimits(after.composition, after.sd, ask.target.limits),
-      pourOffG: Math.max(0, ask.metal.massG * (1 - keptG / metal.fixedG!)),
+      pourOffG: Math.max(0, ask.metal.massG * (1 - keptG / metal.fixedG)),
       within: ask.aim === 'nominal' ? nearness(ask.target) : {},
     }
   }
   const worth = (lot: ChargeLot) => (offered.metalOf.has(lot.id) ? BOUGHT : lot.pricePerKg / usualPrice)
   const whole = leastAdded(highs, ask, limits, metal, lots, worth)
-  if (!whole) return done([], metal.fixedG!, 'impossible')
-  if (whole.lines.length === 0) return done([], metal.fixedG!, 'inside')
-  const fits = done(whole.lines, metal.fixedG!, 'additions')
+  if (!whole) return done([], metal.fixedG, 'impossible')
+  if (whole.lines.length === 0) return done([], metal.fixedG, 'inside')
+  const fits = done(whole.lines, metal.fixedG, 'additions')
   if (ask.capacityG === undefined || fits.after.tapMassG <= ask.capacityG * (1 + 1e-9)) return fits
   const part = leastAdded(
     highs,
     ask,
     limits,
-    { ...metal, availableG: metal.fixedG! },
+    { ...metal, availableG: metal.fixedG },
     lots,
     worth,
     ask.capacityG,
   )
-  return part ? done(part.lines, part.keptG, 'additions') : done([], metal.fixedG!, 'impossible')
+  return part ? done(part.lines, part.keptG, 'additions') : done([], metal.fixedG, 'impossible')
 }
+
+/** A lot that goes in as it is. */
+type FixedLot = ChargeLot & { fixedG: number }
 
 /** The element a lot holds most of. */
 const mostOf = ({ composition }: ChargeLot): string =>
@@ -143,13 +147,13 @@ function leastAdded(
   highs: Highs,
   ask: CorrectionAsk,
   limits: Limits,
-  metal: ChargeLot,
+  metal: FixedLot,
   lots: readonly ChargeLot[],
   worth: (lot: ChargeLot) => number,
   capacityG?: number,
 ): { lines: PlanLine[]; keptG: number } | null {
-  const held = { ...metal }
-  if (capacityG !== undefined) delete held.fixedG
+  const { fixedG, ...loose } = metal
+  const held: ChargeLot = capacityG === undefined ? metal : loose
   const problem: ChargeProblem = {
     format: 'hephaestal/charge-problem',
     version: 1,
@@ -172,10 +176,10 @@ function leastAdded(
     for (let round = 0; solution.feasible && round < 2 * lots.length; round++) {
       const [light] = model.lots
         .filter(({ lot, column, unitG }) => {
-          const massG = solution.values[column]! * unitG
+          const massG = nth(solution.values, column) * unitG
           return lot.id !== metal.id && massG > 1e-6 && massG < leastG * (1 - 1e-9)
         })
-        .sort((a, b) => solution.values[a.column]! - solution.values[b.column]!)
+        .sort((a, b) => nth(solution.values, a.column) - nth(solution.values, b.column))
       if (!light) break
       open.bound(light.column, 0, 0)
       const without = minimiseWithCones(open, model)
@@ -187,10 +191,10 @@ function leastAdded(
       }
     }
     if (!solution.feasible) return null
-    let keptG = metal.fixedG!
+    let keptG = fixedG
     const lines: PlanLine[] = []
     for (const { lot, column, unitG } of model.lots) {
-      const massG = solution.values[column]! * unitG
+      const massG = nth(solution.values, column) * unitG
       if (lot.id === metal.id) keptG = massG
       else if (massG > 1e-4) lines.push({ lot: lot.id, massG })
     }
@@ -208,7 +212,7 @@ function asLot(
   { massG, composition, sd, molten }: MeasuredMetal,
   recovery: NonNullable<ChargeProblem['recovery']>,
   id: string,
-): ChargeLot {
+): FixedLot {
   const keeps = (symbol: string) => (molten ? Math.max(recovery[symbol] ?? 1, 0.01) : 1)
   const whole: Composition = { ...composition }
   const unnamed = unidentifiedPct(composition)
@@ -244,9 +248,10 @@ function nearness({ nominal = {}, limits }: CorrectionAsk['target']): Record<str
 /** The limits drawn in around the nominal figures, none wider than before. */
 function nominalLimits(target: CorrectionAsk['target']): Limits {
   const limits: Limits = { ...target.limits }
-  for (const [symbol, near] of Object.entries(nearness(target))) {
+  const within = nearness(target)
+  for (const [symbol, pct] of Object.entries(target.nominal ?? {})) {
     if (symbol === target.base) continue
-    const pct = target.nominal![symbol]!
+    const near = within[symbol] ?? 0
     const { min, max } = target.limits[symbol] ?? {}
     limits[symbol] = {
       min: Math.max(0, min ?? 0, pct - near),

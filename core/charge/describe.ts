@@ -1,3 +1,4 @@
+import { nth } from '#core/lists'
 import type { BlendLot } from './blend-lot'
 import { normalised } from './blend-model'
 import { shortfallsOf } from './holds'
@@ -13,7 +14,7 @@ const DUST_G = 1e-6
 export function readLines(lots: readonly BlendLot[], { values }: LinearSolution): PlanLine[] {
   const lines: PlanLine[] = []
   for (const { lot, column, upperG, stepG, unitG } of lots) {
-    const massG = lot.fixedG ?? Math.min(values[column]! * unitG, upperG)
+    const massG = lot.fixedG ?? Math.min(nth(values, column) * unitG, upperG)
     if (massG <= DUST_G) continue
     if (stepG === undefined || lot.fixedG !== undefined) {
       lines.push({ lot: lot.id, massG })

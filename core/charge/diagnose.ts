@@ -1,3 +1,4 @@
+import { nth } from '#core/lists'
 import type { Highs } from 'highs'
 import { applyRemedy, rulesOf } from './apply-remedy'
 import { buildBlendModel, type BlendModel } from './blend-model'
@@ -99,7 +100,7 @@ function provenRelaxing(
     const next = changes.map((change) => moved(change, share))
     if (!next.every((change) => stillTheMetal(problem, change))) return []
     const tried: Remedy =
-      remedy.kind === 'relax' ? { kind: 'relax', ...next[0]! } : { kind: 'relaxTogether', changes: next }
+      remedy.kind === 'relax' ? { kind: 'relax', ...nth(next, 0) } : { kind: 'relaxTogether', changes: next }
     if (proven(tried)) return [tried]
   }
   return []
@@ -135,7 +136,7 @@ function mostThatMayStay(
   const solution = relaxation(highs, model)
   const entry = model.lots.find(({ lot }) => lot.id === id)!
   if (!solution.feasible) return null
-  const mostG = solution.values[entry.column]! * entry.unitG
+  const mostG = nth(solution.values, entry.column) * entry.unitG
   const toG = Number(
     (stepG > 0 ? Math.floor(mostG / stepG + 1e-9) * stepG : mostG * (1 - 1e-6)).toPrecision(12),
   )
@@ -209,7 +210,7 @@ function purchases(highs: Highs, problem: ChargeProblem): Purchase[] {
       const solution = minimiseWithCones(open, model)
       open.bound(column, 0, 0)
       if (solution.feasible)
-        found.push({ metal: offer.metalOf.get(lot.id)!, massG: enough(solution.values[column]! * unitG) })
+        found.push({ metal: offer.metalOf.get(lot.id)!, massG: enough(nth(solution.values, column) * unitG) })
     }
     return found.sort((a, b) => a.massG - b.massG).slice(0, MOST_PURCHASES)
   } finally {
@@ -227,7 +228,7 @@ function boughtTogether(highs: Highs, problem: ChargeProblem): Remedy[] {
   if (!solution.feasible) return []
   const list = model.lots.flatMap(({ lot, column, unitG }) => {
     const metal = offer.metalOf.get(lot.id)
-    const massG = solution.values[column]! * unitG
+    const massG = nth(solution.values, column) * unitG
     return metal !== undefined && massG > 0.01 ? [{ metal, massG: enough(massG) }] : []
   })
   return list.length > 0 ? [{ kind: 'obtainTogether', purchases: list }] : []

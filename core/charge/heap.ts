@@ -1,3 +1,5 @@
+import { nth } from '#core/lists'
+
 /** Nodes that wait, the one with the least floor on top. */
 export class Heap<Node extends { floor: number }> {
   private readonly nodes: (Node & { born: number })[] = []
@@ -17,12 +19,15 @@ export class Heap<Node extends { floor: number }> {
 
   /** The node put in last; the others keep their order. */
   latest(): Node | undefined {
-    const latest = this.nodes.reduce((best, node) => (node.born > best.born ? node : best), this.nodes[0]!)
-    const at = this.nodes.indexOf(latest)
-    const last = this.nodes.pop()!
-    if (at < this.nodes.length) {
+    const { nodes } = this
+    let at = 0
+    for (let place = 1; place < nodes.length; place++)
+      if (nth(nodes, place).born > nth(nodes, at).born) at = place
+    const latest = nodes[at]
+    const last = nodes.pop()
+    if (last && at < nodes.length) {
       // Moved up or down to where it belongs: its floor may be less or more than that of the place.
-      this.nodes[at] = last
+      nodes[at] = last
       this.sift(at)
     }
     return latest
@@ -40,18 +45,18 @@ export class Heap<Node extends { floor: number }> {
 
   private sift(from: number): void {
     const { nodes } = this
-    const moved = nodes[from]!
+    const moved = nth(nodes, from)
     let at = from
-    while (at > 0 && nodes[(at - 1) >> 1]!.floor > moved.floor) {
-      nodes[at] = nodes[(at - 1) >> 1]!
+    while (at > 0 && nth(nodes, (at - 1) >> 1).floor > moved.floor) {
+      nodes[at] = nth(nodes, (at - 1) >> 1)
       at = (at - 1) >> 1
     }
     for (;;) {
       let child = 2 * at + 1
       if (child >= nodes.length) break
-      if (child + 1 < nodes.length && nodes[child + 1]!.floor < nodes[child]!.floor) child++
-      if (nodes[child]!.floor >= moved.floor) break
-      nodes[at] = nodes[child]!
+      if (child + 1 < nodes.length && nth(nodes, child + 1).floor < nth(nodes, child).floor) child++
+      if (nth(nodes, child).floor >= moved.floor) break
+      nodes[at] = nth(nodes, child)
       at = child
     }
     nodes[at] = moved

@@ -1,3 +1,4 @@
+import { nth } from '#core/lists'
 import type { Highs } from 'highs'
 import type { BlendLot } from './blend-lot'
 import { buildBlendModel, type BlendModel } from './blend-model'
@@ -39,7 +40,7 @@ export function leastHarm(highs: Highs, given: ChargeProblem, outOfTime: () => b
   const wanted = 100 - (100 * (problem.target.tapToleranceG ?? 0)) / problem.target.tapMassG
   const fixedPct = lots.reduce(
     (sum, { lot, column, coefficients }) =>
-      sum + (lot.fixedG === undefined ? 0 : programme.upper[column]! * coefficients.meltPerG),
+      sum + (lot.fixedG === undefined ? 0 : nth(programme.upper, column) * coefficients.meltPerG),
     0,
   )
   const most = Math.max(100 + (100 * excessOf(problem)) / problem.target.tapMassG, fixedPct * (1 + 1e-9))
@@ -61,7 +62,7 @@ export function leastHarm(highs: Highs, given: ChargeProblem, outOfTime: () => b
       ...lots.map(
         ({ column, coefficients }) => [column, -harm * (1 + 1e-6) * coefficients.meltPerG] as const,
       ),
-      ...model.rows.map(({ slack }, at) => [slack!, weights[at]!] as const),
+      ...model.rows.map(({ slack }, at) => [slack!, nth(weights, at)] as const),
     ])
     price(
       open,
@@ -72,7 +73,7 @@ export function leastHarm(highs: Highs, given: ChargeProblem, outOfTime: () => b
     open.recost(short, 1)
     const fullest = search(open, model, outOfTime, NODES).solution
     if (!fullest.feasible) return null
-    open.bound(short, 0, fullest.values[short]! * (1 + 1e-9) + 1e-9)
+    open.bound(short, 0, nth(fullest.values, short) * (1 + 1e-9) + 1e-9)
     open.recost(short, 0)
     price(
       open,
@@ -113,10 +114,10 @@ function leastRatio(
 
 function ratioOf({ lots, rows }: BlendModel, weights: readonly number[], { values }: LinearSolution): number {
   const melt = lots.reduce(
-    (sum, { column, coefficients }) => sum + values[column]! * coefficients.meltPerG,
+    (sum, { column, coefficients }) => sum + nth(values, column) * coefficients.meltPerG,
     0,
   )
-  const harm = rows.reduce((sum, { slack }, at) => sum + values[slack!]! * weights[at]!, 0)
+  const harm = rows.reduce((sum, { slack }, at) => sum + nth(values, slack!) * nth(weights, at), 0)
   return harm / Math.max(melt, 1e-9)
 }
 
@@ -127,7 +128,7 @@ function price(
   slackCosts: readonly number[],
 ): void {
   for (const lot of lots) open.recost(lot.column, perUnit(lot))
-  rows.forEach(({ slack }, at) => open.recost(slack!, slackCosts[at]!))
+  rows.forEach(({ slack }, at) => open.recost(slack!, nth(slackCosts, at)))
 }
 
 /** Width of the limit that an element, or all the others together, are held to, wt%. */
@@ -170,7 +171,7 @@ function inSteps(problem: ChargeProblem, lines: readonly PlanLine[]): PlanLine[]
       const { stepG, fixedG, pieceG, availableG, maxG = Infinity } = byId.get(id)!
       if (stepG === undefined || fixedG !== undefined || pieceG !== undefined) return
       for (const changeG of [stepG, -stepG]) {
-        const massG = Number((best[at]!.massG + changeG).toPrecision(12))
+        const massG = Number((nth(best, at).massG + changeG).toPrecision(12))
         if (massG <= 0 || massG > Math.min(availableG, maxG)) continue
         const tried = best.map((line, other) => (other === at ? { ...line, massG } : line))
         const found = harmOf(problem, tried)

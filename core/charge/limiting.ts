@@ -1,3 +1,4 @@
+import { nth } from '#core/lists'
 import type { BlendModel } from './blend-model'
 import type { LinearSolution } from './linear-programme'
 import type { Limiting } from './plan'
@@ -15,16 +16,16 @@ export function readLimiting(
   if (lots.some(({ lot, stepG }) => stepG !== undefined && lot.fixedG === undefined)) return []
   const limiting: Limiting[] = []
   for (const { row, twin, kind, element, bound, scale } of rows) {
-    const dual = rowDuals[row]! + (twin === undefined ? 0 : rowDuals[twin]!)
+    const dual = nth(rowDuals, row) + (twin === undefined ? 0 : nth(rowDuals, twin))
     const shadowPrice = (-dual * 100) / scale
     if (shadowPrice < 1e-7) continue
     if (kind === 'others') limiting.push({ kind, bound: 'max', shadowPrice })
     else limiting.push({ kind, element, bound, shadowPrice })
   }
   for (const { lot, column, upperG, unitG } of lots) {
-    const atItsMost = upperG > 0 && values[column]! * unitG > upperG * (1 - 1e-9)
+    const atItsMost = upperG > 0 && nth(values, column) * unitG > upperG * (1 - 1e-9)
     if (lot.fixedG !== undefined || !atItsMost) continue
-    const shadowPrice = -columnDuals[column]! / unitG
+    const shadowPrice = -nth(columnDuals, column) / unitG
     if (shadowPrice > 1e-9) limiting.push({ kind: 'stock', lot: lot.id, shadowPrice })
   }
   const weight = (entry: Limiting) =>

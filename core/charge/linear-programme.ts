@@ -1,3 +1,4 @@
+import { nth } from '#core/lists'
 import type { Highs } from 'highs'
 
 const INF = Number.POSITIVE_INFINITY
@@ -158,7 +159,11 @@ export class OpenProgramme {
   }
 
   /** Narrows or widens one column; without bounds it gets back its own. */
-  bound(column: number, lower = this.written.lower[column]!, upper = this.written.upper[column]!): void {
+  bound(
+    column: number,
+    lower = nth(this.written.lower, column),
+    upper = nth(this.written.upper, column),
+  ): void {
     if (lower === this.lower[column] && upper === this.upper[column]) return
     this.lower[column] = lower
     this.upper[column] = upper
@@ -168,7 +173,7 @@ export class OpenProgramme {
   /** Sets a row aside, or puts it back in force. */
   enforce(row: number, inForce: boolean): void {
     const { rowLower, rowUpper } = this.written
-    this.model.changeRowBounds(row, inForce ? rowLower[row]! : -INF, inForce ? rowUpper[row]! : INF)
+    this.model.changeRowBounds(row, inForce ? nth(rowLower, row) : -INF, inForce ? nth(rowUpper, row) : INF)
   }
 
   rebound(row: number, lower: number, upper: number): void {
@@ -210,7 +215,7 @@ export class OpenProgramme {
     const from = this.written.rowLower.length
     const idle: number[] = []
     for (let row = from; row < from + this.addedRows; row++)
-      if (Math.abs(this.last.rowDuals[row]!) < 1e-12) idle.push(row)
+      if (Math.abs(nth(this.last.rowDuals, row)) < 1e-12) idle.push(row)
     if (idle.length === 0) return
     this.model.deleteRows({ kind: 'set', indices: Int32Array.from(idle) })
     this.addedRows -= idle.length
@@ -238,10 +243,10 @@ export class OpenProgramme {
     })
     for (let row = 0; row < next.rowLower.length; row++) {
       if (next.rowLower[row] !== written.rowLower[row] || next.rowUpper[row] !== written.rowUpper[row])
-        model.changeRowBounds(row, next.rowLower[row]!, next.rowUpper[row]!)
-      for (let at = next.starts[row]!; at < next.starts[row + 1]!; at++)
+        model.changeRowBounds(row, nth(next.rowLower, row), nth(next.rowUpper, row))
+      for (let at = nth(next.starts, row); at < nth(next.starts, row + 1); at++)
         if (next.values[at] !== written.values[at])
-          model.changeCoefficient(row, next.indices[at]!, next.values[at]!)
+          model.changeCoefficient(row, nth(next.indices, at), nth(next.values, at))
     }
     return true
   }

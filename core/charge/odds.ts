@@ -1,3 +1,4 @@
+import { Matrix } from 'ml-matrix'
 import type { Limits } from '#core/alloys'
 import { meltCoefficients } from './melt-coefficients'
 import { normalQuantile } from './normal'
@@ -9,6 +10,8 @@ const DRAWS = 4096
 /** Bases of the sequence, one for each limit. */
 const PRIMES = [2, 3, 5, 7, 11, 13, 17, 19, 23, 29, 31, 37, 41, 43, 47, 53, 59, 61, 67, 71]
 const CLOSE = 1e-9
+/** A spread this small, wt%, is none. */
+const NOTHING = 1e-12
 
 /**
  * How often a melt of such lots is inside all its limits at once: in each lot the base makes up what the others are off
@@ -24,29 +27,24 @@ export function oddsInside(
 ): number | null {
   const { tapMassG, composition } = predictMelt(lines, recovery)
   if (tapMassG <= 0) return null
-  const elements = Object.keys(limits)
-  const covariance = covarianceOf(lines, recovery, elements, tapMassG)
-  const doubtful = elements.map((_, at) => at).filter((at) => covariance[at]![at]! > 0)
-  const inside = (at: number, pct: number) => {
-    const { min = -Infinity, max = Infinity } = limits[elements[at]!]!
-    return pct >= min - CLOSE && pct <= max + CLOSE
-  }
-  const pctOf = (at: number) => composition[elements[at]!] ?? 0
-  if (elements.some((_, at) => !doubtful.includes(at) && !inside(at, pctOf(at)))) return 0
+  const sides = Object.entries(limits).map(([element, { min = -Infinity, max = Infinity }]) => {
+    const pct = composition[element] ?? 0
+    return { element, pct, inside: (off: number) => pct + off >= min - CLOSE && pct + off <= max + CLOSE }
+  })
+  const elements = sides.map(({ element }) => element)
+  const spread = covarianceOf(lines, recovery, elements, tapMassG)
+  const doubtful = sides.map((_, at) => at).filter((at) => spread.get(at, at) > 0)
+  if (sides.some(({ inside }, at) => !doubtful.includes(at) && !inside(0))) return 0
   if (doubtful.length === 0) return 1
-  const dimensions = Math.min(doubtful.length, PRIMES.length)
-  const factor = cholesky(doubtful.map((row) => doubtful.map((column) => covariance[row]![column]!)))
+  const inDoubt = sides.filter((_, at) => doubtful.includes(at))
+  const factor = cholesky(spread.selection(doubtful, doubtful))
+  const bases = PRIMES.slice(0, inDoubt.length)
+  const normal = Matrix.zeros(inDoubt.length, 1)
   let hits = 0
   for (let draw = 1; draw <= DRAWS; draw++) {
-    const normal = Array.from({ length: dimensions }, (_, at) =>
-      normalQuantile(radicalInverse(draw, PRIMES[at]!)),
-    )
-    const held = doubtful.every((at, row) => {
-      let pct = pctOf(at)
-      for (let column = 0; column <= row; column++) pct += factor[row]![column]! * (normal[column] ?? 0)
-      return inside(at, pct)
-    })
-    if (held) hits++
+    bases.forEach((base, at) => normal.set(at, 0, normalQuantile(radicalInverse(draw, base))))
+    const off = factor.mmul(normal)
+    if (inDoubt.every(({ inside }, row) => inside(off.get(row, 0)))) hits++
   }
   return hits / DRAWS
 }
@@ -57,20 +55,21 @@ function covarianceOf(
   recovery: NonNullable<ChargeProblem['recovery']>,
   elements: readonly string[],
   tapMassG: number,
-): number[][] {
-  const sum = elements.map(() => elements.map(() => 0))
+): Matrix {
+  const sum = Matrix.zeros(elements.length, elements.length)
   for (const { massG, lot } of lines) {
     const { sdPct } = meltCoefficients(lot, recovery)
     const sd = lot.sd ?? {}
     const base = restOf(sd)
-    const share = massG / tapMassG
+    const share = (massG / tapMassG) ** 2
     elements.forEach((a, row) =>
       elements.forEach((b, column) => {
-        const errors = (sdPct[a] ?? 0) * (sdPct[b] ?? 0)
+        const errors = share * (sdPct[a] ?? 0) * (sdPct[b] ?? 0)
         if (errors === 0) return
-        if (a === b) sum[row]![column]! += share ** 2 * errors
-        else if (a === base) sum[row]![column]! -= (share ** 2 * errors * sd[b]!) / sd[a]!
-        else if (b === base) sum[row]![column]! -= (share ** 2 * errors * sd[a]!) / sd[b]!
+        // What the others have too much the base has too little.
+        const [of, by] = [sd[a] ?? 0, sd[b] ?? 0]
+        const together = a === b ? 1 : a === base ? -by / of : b === base ? -of / by : 0
+        sum.set(row, column, sum.get(row, column) + together * errors)
       }),
     )
   }
@@ -85,17 +84,19 @@ function restOf(sd: Readonly<Record<string, number>>): string | null {
   return Math.abs(Math.sqrt(variance) - most[1]) < 1e-9 * most[1] ? most[0] : null
 }
 
-/** Lower factor of a covariance; directions in which nothing varies are left at nothing. */
-function cholesky(matrix: readonly (readonly number[])[]): number[][] {
-  const lower = matrix.map((row) => row.map(() => 0))
-  matrix.forEach((row, i) => {
+/**
+ * Lower factor of a covariance; directions in which nothing varies are left at nothing, which the library's own wants
+ * none of.
+ */
+function cholesky(covariance: Matrix): Matrix {
+  const lower = Matrix.zeros(covariance.rows, covariance.rows)
+  for (let i = 0; i < covariance.rows; i++)
     for (let j = 0; j <= i; j++) {
-      let value = row[j]!
-      for (let k = 0; k < j; k++) value -= lower[i]![k]! * lower[j]![k]!
-      if (i === j) lower[i]![i] = Math.sqrt(Math.max(0, value))
-      else lower[i]![j] = lower[j]![j]! > 1e-12 ? value / lower[j]![j]! : 0
+      let value = covariance.get(i, j)
+      for (let k = 0; k < j; k++) value -= lower.get(i, k) * lower.get(j, k)
+      const pivot = lower.get(j, j)
+      lower.set(i, j, i === j ? Math.sqrt(Math.max(0, value)) : pivot > NOTHING ? value / pivot : 0)
     }
-  })
   return lower
 }
 

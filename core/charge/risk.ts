@@ -1,3 +1,4 @@
+import { nth } from '#core/lists'
 import type { BlendModel, Cone } from './blend-model'
 import { minimiseWithCones, spreadOf } from './cones'
 import type { LinearSolution, OpenProgramme } from './linear-programme'
@@ -67,7 +68,8 @@ export function shareRisk(
   let left = tries
   const solve = (deviations: number[], close?: number): SharedRisk => {
     left--
-    for (const { at, row, cone, unit } of stakes) open.recoefficient(row, cone.column, unit * deviations[at]!)
+    for (const { at, row, cone, unit } of stakes)
+      open.recoefficient(row, cone.column, unit * nth(deviations, at))
     const solution = minimiseWithCones(open, model, close, deviations)
     // Planes taken for shares that were given up only slow the rest down.
     if (solution.feasible && open.added > MOST_PLANES) open.dropIdleRows()
@@ -87,7 +89,7 @@ export function shareRisk(
       for (const step of STEPS) {
         if (left <= 0) break
         const tried = solve(
-          before.deviations.map((now, at) => now + step * (aim[at]! - now)),
+          before.deviations.map((now, at) => now + step * (nth(aim, at) - now)),
           NEARLY,
         )
         farthest ??= tried
@@ -98,7 +100,7 @@ export function shareRisk(
       // Between the two the prices change: the better share lies where both have their say.
       if (!farthest?.solution.feasible) break
       const there = costsOf(farthest, stakes)
-      costs = costs.map((cost, index) => (cost + there[index]!) / 2)
+      costs = costs.map((cost, index) => (cost + nth(there, index)) / 2)
     }
     const gain = before.solution.objective - best.solution.objective
     // At this pace it is not reached in the rounds that are left.
@@ -124,7 +126,7 @@ function equalShares(model: BlendModel, stakes: readonly Stake[], confidence: nu
 /** What one more deviation costs at each limit. */
 function costsOf({ solution }: SharedRisk, stakes: readonly Stake[]): number[] {
   return stakes.map(
-    ({ row, cone, unit }) => Math.max(0, -solution.rowDuals[row]!) * unit * spreadOf(cone, solution),
+    ({ row, cone, unit }) => Math.max(0, -nth(solution.rowDuals, row)) * unit * spreadOf(cone, solution),
   )
 }
 
@@ -139,20 +141,20 @@ function promisedShares(
   for (const { at, row, cone, unit } of stakes) {
     const spread = spreadOf(cone, solution)
     // What a limit keeps anyway costs nothing.
-    const kept = solution.rowValues[row]! - deviations[at]! * unit * solution.values[cone.column]!
+    const kept = nth(solution.rowValues, row) - nth(deviations, at) * unit * nth(solution.values, cone.column)
     aim[at] =
       spread > 1e-12
-        ? Math.min(MOST_DEVIATIONS, Math.max(deviations[at]!, -kept / (unit * spread)))
+        ? Math.min(MOST_DEVIATIONS, Math.max(nth(deviations, at), -kept / (unit * spread)))
         : MOST_DEVIATIONS
   }
   const dearest = Math.max(...costs)
   if (!(dearest > 0)) return aim
-  const binding = stakes.filter((_, index) => costs[index]! > 1e-6 * dearest)
+  const binding = stakes.filter((_, index) => nth(costs, index) > 1e-6 * dearest)
   const shares = (scale: number) => {
     const next = [...aim]
     stakes.forEach((stake, index) => {
       if (!binding.includes(stake)) return
-      const density = (costs[index]! / dearest) * scale
+      const density = (nth(costs, index) / dearest) * scale
       next[stake.at] = Math.min(
         MOST_DEVIATIONS,
         density >= 1 / Math.sqrt(2 * Math.PI)
@@ -177,7 +179,7 @@ function promisedShares(
 function jointProbability(deviations: readonly number[], stakes: readonly Stake[]): number {
   const outside = new Map<Cone, number>()
   for (const { at, cone } of stakes)
-    outside.set(cone, (outside.get(cone) ?? 0) + 1 - normalCdf(deviations[at]!))
+    outside.set(cone, (outside.get(cone) ?? 0) + 1 - normalCdf(nth(deviations, at)))
   let probability = 1
   for (const risk of outside.values()) probability *= Math.max(0, 1 - risk)
   return probability

@@ -1,3 +1,4 @@
+import { nth } from '#core/lists'
 import type { BlendLot } from './blend-lot'
 import type { BlendModel } from './blend-model'
 import type { UseSum } from './uses'
@@ -149,7 +150,7 @@ export function settled<T>(
   const bench = new Bench(open, model, 0)
   const decisions = model.lots.flatMap(({ lot, column, unitG, leastG, upperG, stepG }, index): Decision[] => {
     if (lot.fixedG !== undefined) return []
-    const z = values[column]!
+    const z = nth(values, column)
     if (z * unitG <= WHOLE) return [{ index, lower: 0, upper: 0, used: false }]
     const bounds =
       stepG === undefined ? { lower: leastG / unitG, upper: upperG / unitG } : { lower: z, upper: z }
@@ -207,17 +208,17 @@ class Bench {
     }
     for (const { lower, upper } of bounds.values()) if (lower > upper + 1e-9) return false
     const used = maxLots.map(() => 0)
-    for (const decision of bounds.values()) if (decision.used) used[lots[decision.index]!.heat]!++
-    if (used.some((count, heat) => count > maxLots[heat]!)) return false
+    for (const decision of bounds.values()) if (decision.used) used[nth(lots, decision.index).heat]!++
+    if (used.some((count, heat) => count > nth(maxLots, heat))) return false
     this.count(bounds)
-    if (used.some((count, heat) => count >= maxLots[heat]!))
+    if (used.some((count, heat) => count >= nth(maxLots, heat)))
       lots.forEach(({ lot, heat }, index) => {
-        if (used[heat]! >= maxLots[heat]! && lot.fixedG === undefined && !bounds.get(index)?.used)
+        if (nth(used, heat) >= nth(maxLots, heat) && lot.fixedG === undefined && !bounds.get(index)?.used)
           bounds.set(index, { index, lower: 0, upper: 0, used: false })
       })
-    for (const index of this.touched) if (!bounds.has(index)) this.open.bound(lots[index]!.column)
+    for (const index of this.touched) if (!bounds.has(index)) this.open.bound(nth(lots, index).column)
     for (const { index, lower, upper } of bounds.values())
-      this.open.bound(lots[index]!.column, lower, Math.max(lower, upper))
+      this.open.bound(nth(lots, index).column, lower, Math.max(lower, upper))
     this.touched = new Set(bounds.keys())
     return true
   }
@@ -228,12 +229,13 @@ class Bench {
     if (sums.length === 0) return
     const wanted = new Map<number, number>()
     for (const { index, lower, upper, used } of bounds.values()) {
-      const { most } = lots[index]!
+      const { most } = nth(lots, index)
       if (used) wanted.set(index, 0)
       else if (upper > lower && upper < most) wanted.set(index, 1 / upper)
     }
     const changed = new Map<number, number>()
-    for (const index of this.shares.keys()) if (!wanted.has(index)) changed.set(index, 1 / lots[index]!.most)
+    for (const index of this.shares.keys())
+      if (!wanted.has(index)) changed.set(index, 1 / nth(lots, index).most)
     for (const [index, share] of wanted) if (this.shares.get(index) !== share) changed.set(index, share)
     for (const sum of sums) {
       let settled = sum.settled
@@ -251,11 +253,11 @@ class Bench {
   private recount(sum: UseSum, index: number, share: number): void {
     const weight = sum.weights.get(index)
     if (weight === undefined) return
-    const { column } = this.model.lots[index]!
+    const { column } = nth(this.model.lots, index)
     const at = index - sum.first
     for (const { row, factor, base } of sum.rows)
-      this.open.recoefficient(row, column, base[at]! + factor * weight * share)
-    if (sum.baseCost) this.open.recost(column, sum.baseCost[at]! + sum.cost * weight * share)
+      this.open.recoefficient(row, column, nth(base, at) + factor * weight * share)
+    if (sum.baseCost) this.open.recost(column, nth(sum.baseCost, at) + sum.cost * weight * share)
   }
 
   learn({ step, floor }: Node, solution: LinearSolution): void {
@@ -264,7 +266,7 @@ class Bench {
   }
 
   private note({ index, side, distance }: NonNullable<Node['step']>, cost: number): void {
-    const known = this.gains[index]!
+    const known = nth(this.gains, index)
     const gain = Math.max(0, cost) / distance
     if (side === 'down') {
       known.down += gain
@@ -280,7 +282,7 @@ class Bench {
     if (branches.length === 1)
       return branches.reduce((best, branch) => (branch.score > best.score ? branch : best))
     const unknown = branches
-      .filter(({ index }) => Math.min(this.gains[index]!.downs, this.gains[index]!.ups) < KNOWN)
+      .filter(({ index }) => Math.min(nth(this.gains, index).downs, nth(this.gains, index).ups) < KNOWN)
       .sort((a, b) => b.score - a.score)
       .slice(0, this.tried)
     for (const branch of unknown)
@@ -293,7 +295,7 @@ class Bench {
         )
       }
     const worth = ({ index, part }: Branch): number => {
-      const { down, downs, up, ups } = this.gains[index]!
+      const { down, downs, up, ups } = nth(this.gains, index)
       const least = 1e-9 * Math.max(1, Math.abs(solution.objective))
       return (
         Math.max(least, (down / Math.max(1, downs)) * part) *
@@ -315,17 +317,17 @@ function branchesOf(
   const inUse = maxLots.map(() => 0)
   lots.forEach((entry, index) => {
     if (entry.lot.fixedG !== undefined) return
-    const z = values[entry.column]!
+    const z = nth(values, entry.column)
     if (z * entry.unitG > WHOLE) inUse[entry.heat]!++
     const open = decides[index] && !decided.has(index)
     const branch = brokenRule(entry, index, z) ?? (open ? openUse(entry, index, z) : null)
     if (branch) branches.push(branch)
   })
-  if (branches.length > 0 && inUse.every((count, heat) => count <= maxLots[heat]!)) return branches
+  if (branches.length > 0 && inUse.every((count, heat) => count <= nth(maxLots, heat))) return branches
   lots.forEach((entry, index) => {
     const { lot, heat, column, unitG, upperG, leastG } = entry
-    if (lot.fixedG !== undefined || inUse[heat]! <= maxLots[heat]! || decided.has(index)) return
-    const z = values[column]!
+    if (lot.fixedG !== undefined || nth(inUse, heat) <= nth(maxLots, heat) || decided.has(index)) return
+    const z = nth(values, column)
     if (z * unitG <= WHOLE || branches.some((branch) => branch.index === index)) return
     const upper = upperG / unitG
     const share = Math.min(0.99, upper > 0 ? z / upper : 0)
@@ -344,7 +346,7 @@ function branchesOf(
 function settleAll({ lots, decides }: BlendModel, { values }: LinearSolution): Decision[] {
   return lots.flatMap((entry, index) => {
     if (entry.lot.fixedG !== undefined) return []
-    const z = values[entry.column]!
+    const z = nth(values, entry.column)
     const branch = brokenRule(entry, index, z)
     if (!branch) return (decides[index] && openUse(entry, index, z)?.up) || []
     if (entry.stepG === undefined) return { index, lower: 0, upper: 0, used: false }
@@ -360,7 +362,7 @@ function useAll(
 ): Decision[] {
   const decided = new Set(decisions.flatMap(({ used, index }) => (used ? [index] : [])))
   return lots.flatMap((entry, index) => {
-    const z = values[entry.column]!
+    const z = nth(values, entry.column)
     if (!decides[index] || decided.has(index) || brokenRule(entry, index, z)) return []
     return openUse(entry, index, z)?.up ?? []
   })

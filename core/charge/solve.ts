@@ -1,3 +1,4 @@
+import { nth } from '#core/lists'
 import type { Highs } from 'highs'
 import { plainly } from './apply-remedy'
 import { buildBlendModel, excessMaxG, type BlendModel, type BlendOptions } from './blend-model'
@@ -186,7 +187,7 @@ export function createChargeSolver(
   }
   function rememberShares(problem: ChargeProblem, { rows }: BlendModel, shares: readonly number[]): void {
     if (!keep) return
-    rows.forEach((row, at) => row.cone && formerShares.set(shareKey(problem, row), shares[at]!))
+    rows.forEach((row, at) => row.cone && formerShares.set(shareKey(problem, row), nth(shares, at)))
   }
 
   /** The best share of the risk while it is open which lots are used; null where the asked certainty is out of reach. */

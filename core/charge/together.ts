@@ -1,3 +1,4 @@
+import { nth } from '#core/lists'
 import type { Highs } from 'highs'
 import { buildBlendModel, type BlendModel } from './blend-model'
 import { minimiseWithCones } from './cones'
@@ -56,7 +57,7 @@ export function planTogether(
     const { solution, proven } = search(open, model, () => clockMs() > end, NODES)
     if (!solution.feasible) return { ...nothing, short: shortages(highs, problems) }
     const plans = heats.map((heat, index): ChargePlan => {
-      const plan = describePlan(problems[index]!, readLines(heat.lots, solution))
+      const plan = describePlan(nth(problems, index), readLines(heat.lots, solution))
       return { ...plan, status: proven ? 'optimal' : 'feasible' }
     })
     return {
@@ -119,7 +120,7 @@ function shortages(highs: Highs, problems: readonly ChargeProblem[]): JointPlan[
     const solution: LinearSolution = minimiseWithCones(open, model)
     if (!solution.feasible) return []
     return shared.flatMap(({ lot }, index) => {
-      const missingG = solution.values[missing[index]!]!
+      const missingG = nth(solution.values, nth(missing, index))
       return missingG > 0.05 ? [{ lot, missingG }] : []
     })
   } finally {

@@ -1,3 +1,4 @@
+import { nth } from '#core/lists'
 import type { BlendLot } from './blend-lot'
 import type { LinearProgramme } from './linear-programme'
 
@@ -36,7 +37,7 @@ export class Uses {
     const weights = new Map<number, number>()
     let settled = 0
     this.lots.forEach(({ lot }, at) => {
-      const weight = each[at]!
+      const weight = nth(each, at)
       if (!(weight > 0)) return
       if (lot.fixedG === undefined) weights.set(this.first + at, weight)
       else if (lot.fixedG > 0) settled += weight
@@ -49,7 +50,7 @@ export class Uses {
 
   /** What a unit of a lot counts while it is open whether it is used. */
   share(sum: UseSum, at: number): number {
-    return (sum.weights.get(this.first + at) ?? 0) / this.lots[at]!.most
+    return (sum.weights.get(this.first + at) ?? 0) / nth(this.lots, at).most
   }
 
   /** Each line used costs so much. */
@@ -59,7 +60,7 @@ export class Uses {
     sum.baseCost = Float64Array.from(baseCost)
     this.programme.cost[sum.column] = cost
     this.lots.forEach(({ column }, at) => {
-      this.programme.cost[column] = baseCost[at]! + cost * this.share(sum, at)
+      this.programme.cost[column] = nth(baseCost, at) + cost * this.share(sum, at)
     })
   }
 }

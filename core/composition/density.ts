@@ -1,3 +1,4 @@
+import { nth } from '#core/lists'
 import { ELEMENTS } from './elements'
 import type { Composition } from './share'
 
@@ -56,7 +57,7 @@ export function blendDensity(composition: Composition): number {
 /** Straight between the points of a table, up to its last. */
 function between(points: readonly (readonly [number, number])[], solutePct: number): number {
   const upper = points.findIndex(([pct]) => pct >= solutePct)
-  const [z1, d1] = points[upper]!
-  const [z0, d0] = points[Math.max(0, upper - 1)]!
+  const [z1, d1] = nth(points, upper)
+  const [z0, d0] = nth(points, Math.max(0, upper - 1))
   return z1 === z0 ? d1 : d0 + ((d1 - d0) * (solutePct - z0)) / (z1 - z0)
 }

@@ -1,3 +1,5 @@
+import { nth } from '#core/lists'
+
 /** A temperature as it came in. */
 export interface TimedReading {
   atS: number
@@ -28,7 +30,7 @@ export function watchReadings(readings: readonly TimedReading[], nowS: number): 
   const last = recent.at(-1)
   if (!last || nowS - last.atS > SILENT_S) return 'silent'
   const steps = recent.slice(1).map(({ celsius, atS }, index) => {
-    const before = recent[index]!
+    const before = nth(recent, index)
     return {
       from: before.celsius,
       to: celsius,
@@ -47,7 +49,7 @@ const swapped = (from: number, to: number) =>
 /** Up and down by turns, not a rise or a fall. */
 function noisy(changes: readonly number[]): boolean {
   if (changes.length < 4) return false
-  const turns = changes.slice(1).filter((change, at) => change * changes[at]! < 0).length
+  const turns = changes.slice(1).filter((change, at) => change * nth(changes, at) < 0).length
   const mean = changes.reduce((sum, change) => sum + Math.abs(change), 0) / changes.length
   return turns >= changes.length / 3 && mean > NOISY_C
 }

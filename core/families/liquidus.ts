@@ -1,3 +1,4 @@
+import { nth } from '#core/lists'
 import type { Composition } from '#core/composition'
 import { METALS, type LiquidusModel } from './schema'
 import { TABLE } from './table'
@@ -103,8 +104,8 @@ const sloped = (composition: Composition, slopes: Readonly<Record<string, number
 /** Straight between the points of a table, x rising. */
 function between(points: Corner, x: number): number {
   const at = points.findIndex(([to]) => to! >= x)
-  if (at <= 0) return points[at === 0 ? 0 : points.length - 1]![1]!
-  const [[x0, y0], [x1, y1]] = [points[at - 1]!, points[at]!] as [[number, number], [number, number]]
+  if (at <= 0) return nth(nth(points, at === 0 ? 0 : points.length - 1), 1)
+  const [[x0, y0], [x1, y1]] = [nth(points, at - 1), nth(points, at)] as [[number, number], [number, number]]
   return y0 + ((y1 - y0) * (x - x0)) / (x1 - x0)
 }
 

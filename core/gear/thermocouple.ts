@@ -1,3 +1,4 @@
+import { nth } from '#core/lists'
 import table from '#data/fixed-points.json'
 import type { FixedPointCheck } from './schema'
 
@@ -48,7 +49,7 @@ export function correctReading(
   if (readC <= first.readC) return { trueC: readC + first.addC, checked: true }
   if (readC >= last.readC) return { trueC: readC + last.addC, checked: true }
   const upper = known.findIndex((offset) => offset.readC >= readC)
-  const [a, b] = [known[upper - 1]!, known[upper]!]
+  const [a, b] = [nth(known, upper - 1), nth(known, upper)]
   const share = (readC - a.readC) / (b.readC - a.readC)
   return { trueC: readC + a.addC + share * (b.addC - a.addC), checked: true }
 }

@@ -1,3 +1,4 @@
+import { nth } from '#core/lists'
 import { GROUPS, PRACTICES, type Alloy } from '#core/alloys'
 import { alloyRecovery, everydayFamily } from '#core/families'
 import type { ChargeLot, ChargeProblem } from '#core/charge'
@@ -34,7 +35,7 @@ export function heatFromProblem(
   for (const lot of stock) choices[lot.id] = { use: false, capG: null, lockG: null }
   problem.lots.forEach((given, index) => {
     const known = byId.get(given.id) ?? byName.get(given.id)
-    const id = known?.id ?? ids[index]!
+    const id = known?.id ?? nth(ids, index)
     if (!known) lots.push(lotGiven(given, id, stamp.now))
     choices[id] = {
       use: true,
@@ -124,5 +125,5 @@ function lotGiven(given: ChargeLot, id: string, now: string): Lot {
 export function namedProblem(problem: ChargeProblem, nameOf: (id: string) => string): ChargeProblem {
   const names = problem.lots.map(({ id }) => nameOf(id))
   if (new Set(names).size !== names.length) return problem
-  return { ...problem, lots: problem.lots.map((lot, index) => ({ ...lot, id: names[index]! })) }
+  return { ...problem, lots: problem.lots.map((lot, index) => ({ ...lot, id: nth(names, index) })) }
 }

@@ -17,12 +17,14 @@ export interface Residue {
   composition: Composition
 }
 
+type LoggedHeat = Heat & { loggedAt: string }
+
 /** Heats of a crucible that are in the ledger, in the order they were logged. */
-function loggedIn(heats: readonly Heat[], { id, crucibleId }: Pick<Heat, 'id' | 'crucibleId'>): Heat[] {
+function loggedIn(heats: readonly Heat[], { id, crucibleId }: Pick<Heat, 'id' | 'crucibleId'>): LoggedHeat[] {
   if (!crucibleId) return []
   return heats
-    .filter((one) => one.id !== id && one.crucibleId === crucibleId && one.loggedAt)
-    .sort((a, b) => (a.loggedAt! < b.loggedAt! ? -1 : 1))
+    .filter((one): one is LoggedHeat => one.id !== id && one.crucibleId === crucibleId && !!one.loggedAt)
+    .sort((a, b) => (a.loggedAt < b.loggedAt ? -1 : 1))
 }
 
 /**
@@ -31,7 +33,7 @@ function loggedIn(heats: readonly Heat[], { id, crucibleId }: Pick<Heat, 'id' | 
  */
 export function residueFor(heat: Heat, heats: readonly Heat[]): Residue | null {
   const last = loggedIn(heats, heat)
-    .filter(({ loggedAt }) => !heat.loggedAt || loggedAt! < heat.loggedAt)
+    .filter(({ loggedAt }) => !heat.loggedAt || loggedAt < heat.loggedAt)
     .at(-1)
   if (!last) return null
   const { predicted, measured } = heatSummary(last)

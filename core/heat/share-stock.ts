@@ -1,3 +1,4 @@
+import { nth } from '#core/lists'
 import type { ChargePlan } from '#core/charge'
 import type { Lot } from '#core/stock'
 import type { Heat } from './schema'
@@ -21,7 +22,7 @@ export function shareStock(
       if (wanted.every((massG) => massG === 0)) continue
       const spare = Math.max(0, lot.massG - wanted.reduce((sum, massG) => sum + massG, 0)) / heats.length
       const choice = choices[lot.id] ?? { use: true, capG: null, lockG: null }
-      choices[lot.id] = { ...choice, capG: Number((wanted[index]! + spare).toFixed(1)) }
+      choices[lot.id] = { ...choice, capG: Number((nth(wanted, index) + spare).toFixed(1)) }
     }
     return { ...heat, choices }
   })

@@ -1,3 +1,5 @@
+import { nth } from '#core/lists'
+
 /** Published constants of the chart of individuals with moving ranges of two. */
 export const CHART = {
   d2: 1.128,
@@ -32,7 +34,7 @@ const TREND = 6
  */
 export function controlChart(values: readonly number[]): ControlChart | null {
   if (values.length < 3) return null
-  const ranges = values.slice(1).map((value, at) => Math.abs(value - values[at]!))
+  const ranges = values.slice(1).map((value, at) => Math.abs(value - nth(values, at)))
   const mean = average(values)
   const meanRange = average(ranges)
   const sigma = meanRange / CHART.d2
@@ -56,7 +58,7 @@ function rulesAt(values: readonly number[], index: number, mean: number, sigma: 
   const rules: ChartRule[] = []
   // What only rounding makes of equal values is no signal.
   const off = (at: number) =>
-    Math.abs(values[at]! - mean) <= ROUNDING * Math.abs(mean) ? 0 : values[at]! - mean
+    Math.abs(nth(values, at) - mean) <= ROUNDING * Math.abs(mean) ? 0 : nth(values, at) - mean
   if (Math.abs(off(index)) > 3 * sigma) rules.push('beyond-limits')
   const three = [index - 2, index - 1, index].filter((at) => at >= 0)
   for (const side of [1, -1])
@@ -68,7 +70,7 @@ function rulesAt(values: readonly number[], index: number, mean: number, sigma: 
     if (run.every((value) => value > 0) || run.every((value) => value < 0)) rules.push('run-one-side')
   }
   if (index >= TREND - 1) {
-    const steps = last(TREND - 1).map((at) => values[at]! - values[at - 1]!)
+    const steps = last(TREND - 1).map((at) => nth(values, at) - nth(values, at - 1))
     if (steps.every((step) => step > 0) || steps.every((step) => step < 0)) rules.push('trend')
   }
   return rules

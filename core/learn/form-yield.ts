@@ -1,3 +1,4 @@
+import { nth } from '#core/lists'
 import { predictMelt } from '#core/charge'
 import { heatRecovery, weighedCharge, type Heat } from '#core/heat'
 import { metallicYieldOf } from '#core/losses'
@@ -55,7 +56,9 @@ export function learnFormYields(heats: readonly Heat[]): LearnedYield[] {
     const prior = { value: metallicYieldOf(form), sd: PRIOR_SD }
     const { heats: count, chargedG } = seen.get(form)!
     const learned =
-      count < 2 ? prior : { value: Math.min(1, belief.mean[at]!), sd: Math.sqrt(belief.covariance[at]![at]!) }
+      count < 2
+        ? prior
+        : { value: Math.min(1, nth(belief.mean, at)), sd: Math.sqrt(nth(nth(belief.covariance, at), at)) }
     return { ...learned, heats: count, prior, form, chargedG }
   })
 }

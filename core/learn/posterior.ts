@@ -1,3 +1,5 @@
+import { nth } from '#core/lists'
+
 /** What is believed of a figure: a value with one standard deviation. */
 export interface Belief {
   value: number
@@ -66,7 +68,7 @@ export function ordinary<T extends Belief>(
       if (off > worst.off) worst = { at, off }
     }
     if (worst.at < 0) return { kept: kept.map(({ one }) => one), setAside }
-    setAside.push(kept[worst.at]!.one)
+    setAside.push(nth(kept, worst.at).one)
     kept = kept.filter((_, at) => at !== worst.at)
   }
 }
@@ -88,13 +90,13 @@ export function observeSum(
   weights: readonly number[],
   seen: Belief,
 ): JointBelief {
-  const spread = covariance.map((row) => row.reduce((sum, value, at) => sum + value * weights[at]!, 0))
-  const variance = weights.reduce((sum, weight, at) => sum + weight * spread[at]!, seen.sd ** 2)
-  const gap = seen.value - weights.reduce((sum, weight, at) => sum + weight * mean[at]!, 0)
+  const spread = covariance.map((row) => row.reduce((sum, value, at) => sum + value * nth(weights, at), 0))
+  const variance = weights.reduce((sum, weight, at) => sum + weight * nth(spread, at), seen.sd ** 2)
+  const gap = seen.value - weights.reduce((sum, weight, at) => sum + weight * nth(mean, at), 0)
   return {
-    mean: mean.map((value, at) => value + (spread[at]! / variance) * gap),
+    mean: mean.map((value, at) => value + (nth(spread, at) / variance) * gap),
     covariance: covariance.map((row, i) =>
-      row.map((value, j) => value - (spread[i]! * spread[j]!) / variance),
+      row.map((value, j) => value - (nth(spread, i) * nth(spread, j)) / variance),
     ),
   }
 }

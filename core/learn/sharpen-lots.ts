@@ -1,3 +1,4 @@
+import { nth } from '#core/lists'
 import { combineReadings } from '#core/assay'
 import { heatRecovery, weighedCharge, type Heat } from '#core/heat'
 import type { Lot } from '#core/stock'
@@ -98,10 +99,10 @@ function sharpenElement(element: string, lots: readonly Lot[], heats: readonly T
   }
   return doubtful.flatMap((lot, index) => {
     const now = belief.believed(index)
-    const was = before[index]!
+    const was = nth(before, index)
     const after = { ...now, value: Math.max(0, now.value) }
     const tells = after.sd < SHRINKS * was.sd || Math.abs(after.value - was.value) > was.sd / 2
-    if (counts[index]! < 2 || !tells || was.value < LEAST_PCT) return []
-    return [{ lotId: lot.id, name: lot.name, element, before: was, after, heats: counts[index]! }]
+    if (nth(counts, index) < 2 || !tells || was.value < LEAST_PCT) return []
+    return [{ lotId: lot.id, name: lot.name, element, before: was, after, heats: nth(counts, index) }]
   })
 }

@@ -1,3 +1,4 @@
+import { nth } from '#core/lists'
 import type { Belief } from './posterior'
 
 /** One figure of many, by its number, and its weight in a sum. */
@@ -30,8 +31,8 @@ export function sparseBelief(priors: readonly Belief[]): SparseBelief {
     const spread = new Map<number, number>()
     let expected = 0
     for (const [at, weight] of weights) {
-      expected += weight * means[at]!
-      for (const [other, tie] of rows[at]!) spread.set(other, (spread.get(other) ?? 0) + weight * tie)
+      expected += weight * nth(means, at)
+      for (const [other, tie] of nth(rows, at)) spread.set(other, (spread.get(other) ?? 0) + weight * tie)
     }
     let variance = seen.sd ** 2
     for (const [at, weight] of weights) variance += weight * spread.get(at)!
@@ -39,7 +40,7 @@ export function sparseBelief(priors: readonly Belief[]): SparseBelief {
   }
 
   return {
-    believed: (at) => ({ value: means[at]!, sd: Math.sqrt(rows[at]!.get(at)!) }),
+    believed: (at) => ({ value: nth(means, at), sd: Math.sqrt(nth(rows, at).get(at)!) }),
     surprise(weights, seen) {
       const { variance, gap } = against(weights, seen)
       return Math.abs(gap) / Math.sqrt(variance)
@@ -48,10 +49,10 @@ export function sparseBelief(priors: readonly Belief[]): SparseBelief {
       const { spread, variance, gap } = against(weights, seen)
       const tied: number[] = []
       for (const [at, share] of spread)
-        if (share ** 2 > NO_TIE ** 2 * variance * rows[at]!.get(at)!) tied.push(at)
+        if (share ** 2 > NO_TIE ** 2 * variance * nth(rows, at).get(at)!) tied.push(at)
       for (const at of tied) {
         const share = spread.get(at)! / variance
-        const row = rows[at]!
+        const row = nth(rows, at)
         means[at]! += share * gap
         for (const other of tied) row.set(other, (row.get(other) ?? 0) - share * spread.get(other)!)
       }

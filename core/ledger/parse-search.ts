@@ -3,12 +3,14 @@ import { SYMBOLS } from '#core/composition'
 /** One condition of a search. */
 export type SearchTerm =
   | { kind: 'text'; text: string }
-  | { kind: 'element'; element: string; op: '<' | '>' | '='; pct: number }
-  | { kind: 'date'; op: '<' | '>' | '='; date: string }
+  | { kind: 'element'; element: string; op: Operator; pct: number }
+  | { kind: 'date'; op: Operator; date: string }
   | { kind: 'field'; field: SearchField; text: string }
 
-export type SearchField = 'alloy' | 'lot' | 'crucible' | 'verdict' | 'heat'
-const FIELDS: readonly string[] = ['alloy', 'lot', 'crucible', 'verdict', 'heat']
+const FIELDS = ['alloy', 'lot', 'crucible', 'verdict', 'heat'] as const
+export type SearchField = (typeof FIELDS)[number]
+const OPERATORS = ['<', '>', '='] as const
+type Operator = (typeof OPERATORS)[number]
 
 /** Part of a search that could not be read. */
 export interface SearchFault {
@@ -35,21 +37,23 @@ export function parseSearch(text: string): Search {
   const faults: SearchFault[] = []
   for (const [part] of text.matchAll(PARTS)) {
     const colon = part.indexOf(':')
-    const field = part.slice(0, Math.max(0, colon)).toLowerCase()
-    if (FIELDS.includes(field)) {
+    const told = part.slice(0, Math.max(0, colon)).toLowerCase()
+    const field = FIELDS.find((one) => one === told)
+    if (field) {
       const wanted = plain(part.slice(colon + 1))
-      if (wanted) terms.push({ kind: 'field', field: field as SearchField, text: wanted })
+      if (wanted) terms.push({ kind: 'field', field, text: wanted })
       continue
     }
-    const [, name, op, value] = COMPARED.exec(part) ?? []
-    const element = SYMBOLS.find((symbol) => symbol.toLowerCase() === name?.toLowerCase())
-    if (name?.toLowerCase() === 'date') {
-      if (!DATE.test(value!)) faults.push({ part, why: 'not-a-date' })
-      else terms.push({ kind: 'date', op: op as '<', date: value! })
-    } else if (name && element) {
-      const pct = Number(value!.replace(',', '.').replace(/%$/, ''))
+    const [, name = '', sign, value = ''] = COMPARED.exec(part) ?? []
+    const op = OPERATORS.find((one) => one === sign)
+    const element = SYMBOLS.find((symbol) => symbol.toLowerCase() === name.toLowerCase())
+    if (op && name.toLowerCase() === 'date') {
+      if (!DATE.test(value)) faults.push({ part, why: 'not-a-date' })
+      else terms.push({ kind: 'date', op, date: value })
+    } else if (op && element) {
+      const pct = Number(value.replace(',', '.').replace(/%$/, ''))
       if (value === '' || !(pct >= 0 && pct <= 100)) faults.push({ part, why: 'not-a-share' })
-      else terms.push({ kind: 'element', element, op: op as '<', pct })
+      else terms.push({ kind: 'element', element, op, pct })
     } else if (plain(part)) terms.push({ kind: 'text', text: plain(part) })
   }
   return { terms, faults }

@@ -1,3 +1,4 @@
+import { nth } from '#core/lists'
 import table from '#data/hydrogen.json'
 
 const ZERO_C_K = 273.15
@@ -73,8 +74,8 @@ export function hydrogenGuess(
       degasMin,
       tauMin,
     )
-  const low = left(quietAtm[0]!, fast)
-  const high = left(quietAtm[1]!, slow)
+  const low = left(nth(quietAtm, 0), fast)
+  const high = left(nth(quietAtm, 1), slow)
   return { low, high, sore: high > soreCm3 }
 }
 

@@ -1,3 +1,4 @@
+import { nth } from '#core/lists'
 import type { TracePoint } from './zinc-loss'
 
 /** A time through which cooling metal stood still: it was freezing. */
@@ -28,19 +29,19 @@ export function findPlateau(trace: readonly TracePoint[]): Plateau | null {
     let high = -Infinity
     let last = first
     for (let at = first; at < trace.length; at++) {
-      low = Math.min(low, trace[at]!.celsius)
-      high = Math.max(high, trace[at]!.celsius)
+      low = Math.min(low, nth(trace, at).celsius)
+      high = Math.max(high, nth(trace, at).celsius)
       if (high - low > BAND_C) break
       last = at
     }
-    const minutes = trace[last]!.atMin - trace[first]!.atMin
+    const minutes = nth(trace, last).atMin - nth(trace, first).atMin
     if (last - first + 1 < LEAST_POINTS || minutes < LEAST_MIN) continue
     const level =
       trace.slice(first, last + 1).reduce((sum, { celsius }) => sum + celsius, 0) / (last - first + 1)
     const cameDown = trace.slice(0, first).some(({ celsius }) => celsius > level + FALL_C)
     const goesUp = trace.slice(last + 1).some(({ celsius }) => celsius > level + FALL_C)
     if (cameDown && !goesUp && (!best || minutes > best.toMin - best.fromMin))
-      best = { celsius: level, fromMin: trace[first]!.atMin, toMin: trace[last]!.atMin }
+      best = { celsius: level, fromMin: nth(trace, first).atMin, toMin: nth(trace, last).atMin }
   }
   return best
 }

@@ -1,3 +1,4 @@
+import { nth } from '#core/lists'
 import type { Composition } from '#core/composition'
 import { ZINC_TABLE as table, type CoverId } from './zinc-table'
 import { brimOfNumber } from './crucible'
@@ -57,8 +58,8 @@ export function startingRate(): number {
 export function temperatureAt(trace: readonly TracePoint[], atMin: number): number {
   const after = trace.findIndex((point) => point.atMin >= atMin)
   if (after < 0) return trace.at(-1)!.celsius
-  if (after === 0) return trace[0]!.celsius
-  const [a, b] = [trace[after - 1]!, trace[after]!]
+  if (after === 0) return nth(trace, 0).celsius
+  const [a, b] = [nth(trace, after - 1), nth(trace, after)]
   return a.celsius + ((b.celsius - a.celsius) * (atMin - a.atMin)) / (b.atMin - a.atMin || 1)
 }
 

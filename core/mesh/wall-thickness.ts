@@ -1,4 +1,5 @@
-import { BufferAttribute, BufferGeometry, DoubleSide, Ray as Line, Vector3 } from 'three'
+import { nth } from '#core/lists'
+import { BufferAttribute, BufferGeometry, DoubleSide, Ray as Line, Triangle, Vector3 } from 'three'
 import { MeshBVH } from 'three-mesh-bvh'
 import type { MeshTopology } from './mesh-topology'
 
@@ -34,7 +35,7 @@ export function wallThickness(
 ): WallThickness | null {
   const count = triangles.length / 9
   const reach = cumulativeAreas(triangles)
-  const total = reach[count - 1]!
+  const total = nth(reach, count - 1)
   if (!(total > 0)) return null
   const firstHit = rays(triangles)
   const through: number[] = []
@@ -52,32 +53,30 @@ export function wallThickness(
   for (const list of [through, local]) list.sort((a, b) => a - b)
   return {
     // Across, a line near an edge may cut a corner off: it speaks for the thick places only.
-    thin: through[Math.floor(0.05 * through.length)]!,
+    thin: nth(through, Math.floor(0.05 * through.length)),
     thick: Math.max(
-      through[Math.floor(0.05 * through.length)]!,
-      local[Math.floor(0.95 * (local.length - 1))]!,
+      nth(through, Math.floor(0.05 * through.length)),
+      nth(local, Math.floor(0.95 * (local.length - 1))),
     ),
     samples: through.length,
   }
 }
 
-function normalOf(triangles: Float32Array, triangle: number): [number, number, number] {
+/** The corners of one triangle, written into the one given. */
+function cornersOf(triangles: Float32Array, triangle: number, into = new Triangle()): Triangle {
   const at = 9 * triangle
-  const ux = triangles[at + 3]! - triangles[at]!
-  const uy = triangles[at + 4]! - triangles[at + 1]!
-  const uz = triangles[at + 5]! - triangles[at + 2]!
-  const vx = triangles[at + 6]! - triangles[at]!
-  const vy = triangles[at + 7]! - triangles[at + 1]!
-  const vz = triangles[at + 8]! - triangles[at + 2]!
-  return [uy * vz - uz * vy, uz * vx - ux * vz, ux * vy - uy * vx]
+  into.a.fromArray(triangles, at)
+  into.b.fromArray(triangles, at + 3)
+  into.c.fromArray(triangles, at + 6)
+  return into
 }
 
 function cumulativeAreas(triangles: Float32Array): Float64Array {
   const reach = new Float64Array(triangles.length / 9)
+  const one = new Triangle()
   let sum = 0
   for (let triangle = 0; triangle < reach.length; triangle++) {
-    const [x, y, z] = normalOf(triangles, triangle)
-    sum += Math.sqrt(x * x + y * y + z * z) / 2
+    sum += cornersOf(triangles, triangle, one).getArea()
     reach[triangle] = sum
   }
   return reach
@@ -89,30 +88,30 @@ function pick(reach: Float64Array, place: number): number {
   let high = reach.length - 1
   while (low < high) {
     const middle = (low + high) >> 1
-    if (reach[middle]! < place) low = middle + 1
+    if (nth(reach, middle) < place) low = middle + 1
     else high = middle
   }
   return low
 }
 
 interface Ray {
-  from: [number, number, number]
-  along: [number, number, number]
+  from: Vector3
+  along: Vector3
 }
 
 /** A ray from a random point of a triangle, square to it. */
 function rayInto(triangles: Float32Array, triangle: number, sign: number, random: () => number): Ray | null {
-  const normal = normalOf(triangles, triangle)
-  const length = Math.hypot(...normal)
-  if (length === 0) return null
+  const { a, b, c } = cornersOf(triangles, triangle)
+  const ab = b.sub(a)
+  const ac = c.sub(a)
+  const normal = new Vector3().crossVectors(ab, ac)
+  if (normal.length() === 0) return null
   let [u, v] = [random(), random()]
   if (u + v > 1) [u, v] = [1 - u, 1 - v]
-  const at = 9 * triangle
-  const from = [0, 1, 2].map((axis) => {
-    const corner = triangles[at + axis]!
-    return corner + u * (triangles[at + 3 + axis]! - corner) + v * (triangles[at + 6 + axis]! - corner)
-  }) as [number, number, number]
-  return { from, along: normal.map((part) => (sign * part) / length) as [number, number, number] }
+  return {
+    from: a.addScaledVector(ab, u).addScaledVector(ac, v),
+    along: normal.normalize().multiplyScalar(sign),
+  }
 }
 
 /** The way through, and the least of it and two ways across from its middle. */
@@ -123,31 +122,26 @@ function localThickness(
 ): { through: number; local: number } | null {
   const through = firstHit(ray)
   if (!through) return null
-  const middle = ray.from.map((at, axis) => at + (through / 2) * ray.along[axis]!) as Ray['from']
-  const [one, other] = across(ray.along, random)
-  const widths = [one, other].map((along) => {
-    const back = along.map((part) => -part) as Ray['along']
-    const [a, b] = [along, back].map((way) => firstHit({ from: middle, along: way }))
-    return a && b ? a + b : Infinity
+  const from = ray.from.clone().addScaledVector(ray.along, through / 2)
+  const widths = across(ray.along, random).map((along) => {
+    const ahead = firstHit({ from, along })
+    const behind = firstHit({ from, along: along.clone().negate() })
+    return ahead && behind ? ahead + behind : Infinity
   })
   return { through, local: Math.min(through, ...widths) }
 }
 
 /** Two directions square to one and to each other, turned by chance. */
-function across([x, y, z]: Ray['along'], random: () => number): [Ray['along'], Ray['along']] {
-  const lean: Ray['along'] = Math.abs(x) < 0.6 ? [1, 0, 0] : [0, 1, 0]
-  const u = unit([y * lean[2] - z * lean[1], z * lean[0] - x * lean[2], x * lean[1] - y * lean[0]])
-  const v: Ray['along'] = [y * u[2] - z * u[1], z * u[0] - x * u[2], x * u[1] - y * u[0]]
+function across(along: Vector3, random: () => number): Vector3[] {
+  const lean = Math.abs(along.x) < 0.6 ? new Vector3(1, 0, 0) : new Vector3(0, 1, 0)
+  const u = new Vector3().crossVectors(along, lean).normalize()
+  const v = new Vector3().crossVectors(along, u)
   const angle = Math.PI * random()
   const [c, s] = [Math.cos(angle), Math.sin(angle)]
-  const turn = (a: Ray['along'], b: Ray['along'], p: number, q: number) =>
-    a.map((part, axis) => p * part + q * b[axis]!) as Ray['along']
-  return [turn(u, v, c, s), turn(u, v, -s, c)]
-}
-
-function unit(vector: Ray['along']): Ray['along'] {
-  const length = Math.hypot(...vector)
-  return vector.map((part) => part / length) as Ray['along']
+  return [
+    u.clone().multiplyScalar(c).addScaledVector(v, s),
+    u.clone().multiplyScalar(-s).addScaledVector(v, c),
+  ]
 }
 
 /** Distance along a ray to the nearest triangle ahead of where it sets out; null where it meets none. */
@@ -163,8 +157,8 @@ function rays(triangles: Float32Array): FirstHit {
   const near = OWN * (geometry.boundingBox?.getSize(size).length() ?? 1)
   const line = new Line()
   return ({ from, along }) => {
-    line.origin.set(...from)
-    line.direction.set(...along)
+    line.origin.copy(from)
+    line.direction.copy(along)
     return tree.raycastFirst(line, DoubleSide, near)?.distance ?? null
   }
 }

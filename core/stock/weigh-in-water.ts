@@ -1,3 +1,4 @@
+import { nth } from '#core/lists'
 import { blendDensity } from '#core/composition'
 
 /** Density of water, °C → g/cm³. @source published tables; from memory */
@@ -22,8 +23,8 @@ export function waterDensity(temperatureC: number): number {
     1,
     WATER.findIndex(([t]) => t >= temperatureC),
   )
-  const [t0, d0] = WATER[upper - 1]!
-  const [t1, d1] = WATER[upper]!
+  const [t0, d0] = nth(WATER, upper - 1)
+  const [t1, d1] = nth(WATER, upper)
   return d0 + ((d1 - d0) * (temperatureC - t0)) / (t1 - t0)
 }
 

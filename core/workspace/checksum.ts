@@ -1,3 +1,5 @@
+import { nth } from '#core/lists'
+
 const TABLE = Uint32Array.from({ length: 256 }, (_, n) => {
   let c = n
   for (let bit = 0; bit < 8; bit++) c = c & 1 ? 0xedb88320 ^ (c >>> 1) : c >>> 1
@@ -12,8 +14,8 @@ export function checksum(text: string): number {
   let crc = 0xffffffff
   for (let at = 0; at < text.length; at++) {
     const unit = text.charCodeAt(at)
-    crc = TABLE[(crc ^ (unit & 0xff)) & 0xff]! ^ (crc >>> 8)
-    crc = TABLE[(crc ^ (unit >>> 8)) & 0xff]! ^ (crc >>> 8)
+    crc = nth(TABLE, (crc ^ (unit & 0xff)) & 0xff) ^ (crc >>> 8)
+    crc = nth(TABLE, (crc ^ (unit >>> 8)) & 0xff) ^ (crc >>> 8)
   }
   return (crc ^ 0xffffffff) >>> 0
 }

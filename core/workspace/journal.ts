@@ -1,3 +1,4 @@
+import { nth } from '#core/lists'
 import type { Collection } from './collections'
 import type { Step } from './history'
 import type { AnyRecord } from './schema'
@@ -68,7 +69,7 @@ function mergeSteps(first: Step, second: Step): Step {
     at: second.at,
     changes: second.changes.map((change, index) => ({
       ...change,
-      before: first.changes[index]!.before,
+      before: nth(first.changes, index).before,
     })),
   }
 }

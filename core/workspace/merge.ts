@@ -1,3 +1,4 @@
+import { nth } from '#core/lists'
 import { COLLECTIONS, type Collection } from './collections'
 import { isObject } from './revisions'
 import { sameRecord as same } from './same-record'
@@ -70,7 +71,7 @@ class Drawing {
       const past = Array.isArray(before) ? (before as unknown[]) : []
       const key = keyOf([past, mine, theirs])
       if (key) return this.list(path, key, past, mine, theirs)
-    } else if (isObject(mine) && isObject(theirs) && (path.length !== 1 || OPEN.has(path[0]!)))
+    } else if (isObject(mine) && isObject(theirs) && (path.length !== 1 || OPEN.has(nth(path, 0))))
       return this.fields(path, isObject(before) ? before : {}, mine, theirs)
     if (path.at(-1) !== 'updatedAt') this.clashes.push({ path, mine, theirs })
     return this.mineIsLater ? mine : theirs

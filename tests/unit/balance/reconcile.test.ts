@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { chanceOf, reconcile, reconcileHeat, solveLinear, type HeatFigures } from '#core/balance'
+import { chanceOf, reconcile, reconcileHeat, type HeatFigures } from '#core/balance'
 import { seeded } from '../../support/random-problem'
 
 const close = (found: readonly number[], wanted: readonly number[], digits: number) =>
@@ -70,15 +70,35 @@ describe('weighted least squares with balances (golden values: NumPy 2.4.6 and S
       ),
     )
     expect(() => reconcile([{ value: 1, sd: 0 }], () => ({ misfit: [], jacobian: [] }))).toThrow(RangeError)
-    expect(() =>
-      solveLinear(
-        [
-          [1, 1],
-          [2, 2],
-        ],
-        [1, 2],
-      ),
-    ).toThrow(RangeError)
+  })
+  it.each([
+    ['the same twice over', [1, 1], [2, 2]],
+    ['nothing that is in it', [1, 1], [0, 0]],
+  ])('balances that say %s are refused', (_, one, other) => {
+    const said = () => ({ misfit: [1, 2], jacobian: [one, other] })
+    const figures = [
+      { value: 1, sd: 1 },
+      { value: 1, sd: 2 },
+    ]
+    expect(() => reconcile(figures, said)).toThrow(new RangeError('the balances repeat one another'))
+  })
+  it('two balances far apart in size are two; without a balance figures stay as they are', () => {
+    const figures = [
+      { value: 5, sd: 1 },
+      { value: 7, sd: 2 },
+    ]
+    const sizes = reconcile(figures, ([a, b]) => ({
+      misfit: [1e9 * (a! - 4), 1e-9 * (b! - 9)],
+      jacobian: [
+        [1e9, 0],
+        [0, 1e-9],
+      ],
+    }))
+    close(sizes.values, [4, 9], 9)
+    close(sizes.moved, [-1, 1], 9)
+    expect(sizes.chiSquare).toBeCloseTo(2, 9)
+    const alone = reconcile(figures, () => ({ misfit: [], jacobian: [] }))
+    expect(alone).toEqual({ values: [5, 7], moved: [0, 0], chiSquare: 0, degrees: 0 })
   })
 })
 

@@ -1,0 +1,1 @@
+export { nth } from './nth'
