@@ -20,7 +20,7 @@ async function withWorker<T>(
   try {
     const lost = new Promise<never>((_, reject) => {
       worker.addEventListener('error', () => reject(new Error('it did not start, or broke down')))
-      stopped?.addEventListener('abort', () => reject(stopped.reason as Error))
+      stopped?.addEventListener('abort', () => reject(stopped.reason))
     })
     return await Promise.race([work(wrap<PackingEngine>(worker)), lost])
   } finally {

@@ -57,6 +57,13 @@ async function readJournal({ journal }: Disk): Promise<Journal> {
   return { steps: steps.slice(from) as Step[], cursor: head.cursor - from }
 }
 
+/** Where a record belongs by its key on the disk; null for none of this app's lists. */
+function placeOf(key: string): { collection: Collection; id: string } | null {
+  const [list, id = ''] = key.split('/')
+  const collection = COLLECTIONS.find((one) => one === list)
+  return collection ? { collection, id } : null
+}
+
 /** All a store holds, in one go; where one entry cannot be read, one by one, and that one as undefined. */
 async function everything<T>(store: Store): Promise<Map<string, T | undefined>> {
   const all = new Map<string, T | undefined>()
@@ -82,8 +89,9 @@ function readRecord(
   from: number,
   guard: Guard,
 ): { record: AnyRecord; grown: boolean } | null {
-  const [collection, id] = key.split('/') as [Collection, string]
-  if (whole === false || !COLLECTIONS.includes(collection)) return null
+  const place = placeOf(key)
+  if (whole === false || !place) return null
+  const { collection, id } = place
   const today = from < REVISION ? migrateRecord(collection, value, from) : value
   const asIs = guard[collection].safeParse(today)
   // An earlier app's window may have written after this one brought the yard up to date.
@@ -101,8 +109,8 @@ function fromJournal(
   { isOf }: Pick<Found, 'isOf'>,
   { lying, revision, guard }: { lying: Journal; revision: number; guard: Guard },
 ): AnyRecord | null {
-  const [collection, id] = key.split('/') as [Collection, string]
-  const known = lastKnown(lying, collection, id)
+  const place = placeOf(key)
+  const known = place && lastKnown(lying, place.collection, place.id)
   if (!known || !isOf(known)) return null
   return readRecord(key, { value: known, whole: null }, revision, guard)?.record ?? null
 }
@@ -145,7 +153,8 @@ export async function readYard(disk: Disk, stored: number | null): Promise<Loade
     const found = readRecord(key, lies, revision, guard!)
     const repaired = found ? null : fromJournal(key, lies, { lying, revision, guard: guard! })
     const record = found?.record ?? repaired
-    if (record) loaded.records[key.split('/')[0] as Collection][record.id] = record
+    const place = placeOf(key)
+    if (record && place) loaded.records[place.collection][record.id] = record
     if (record && (found?.grown || repaired)) await putRecord(disk, key, record)
     if (repaired) loaded.repaired.push(key)
     if (record) continue
@@ -165,10 +174,10 @@ export async function readNewerYard(disk: Disk): Promise<Loaded> {
   const records = noRecords()
   let leftOut = 0
   for (const key of await disk.records.keys()) {
-    const collection = key.split('/')[0] as Collection
     const { value } = unpacked((await disk.records.getItem<Lying>(key)) ?? undefined, undefined)
-    const known = COLLECTIONS.includes(collection) ? knownPart(collection, value) : null
-    if (known) records[collection][known.record.id] = known.record
+    const place = placeOf(key)
+    const known = place && knownPart(place.collection, value)
+    if (known) records[place.collection][known.record.id] = known.record
     else leftOut++
   }
   return { records, journal: emptyJournal(), damaged: [], repaired: [], newer: { leftOut }, blank: false }

@@ -182,8 +182,8 @@ export function createChargeSolver(
     `${confidence} ${element} ${bound}`
   function recallShares(problem: ChargeProblem, { rows }: BlendModel): number[] | null {
     if (!keep) return null
-    const former = rows.map((row) => (row.cone ? formerShares.get(shareKey(problem, row)) : 0))
-    return former.every((share) => share !== undefined) ? (former as number[]) : null
+    const former = rows.flatMap((row) => (row.cone ? (formerShares.get(shareKey(problem, row)) ?? []) : 0))
+    return former.length === rows.length ? former : null
   }
   function rememberShares(problem: ChargeProblem, { rows }: BlendModel, shares: readonly number[]): void {
     if (!keep) return

@@ -12,6 +12,6 @@ export function roundShares(composition: Composition, digits: number): Compositi
   for (const [symbol, pct] of Object.entries(composition)) rounded[symbol] = Number(pct.toPrecision(digits))
   const excess = sumPct(rounded) - 100
   if (!(excess > 0)) return rounded
-  const [[largest, most]] = Object.entries(rounded).sort(([, a], [, b]) => b - a) as [[string, number]]
+  const [largest, most] = Object.entries(rounded).reduce((one, other) => (other[1] > one[1] ? other : one))
   return { ...rounded, [largest]: Number(Math.max(0, most - excess).toFixed(8)) }
 }

@@ -39,7 +39,7 @@ export function simulatedLine(query: DeviceQuery, seconds: number, random: () =>
   if (query.kind === 'scale') return simulateScale(query, running)
   const composition = Object.fromEntries(
     query.metal.split(',').map((part) => {
-      const [symbol, pct] = part.split(':') as [string, string]
+      const [symbol = '', pct] = part.split(':')
       return [symbol, Number(pct)]
     }),
   )

@@ -74,7 +74,7 @@ function ofHeats(heats: readonly Heat[], lots: readonly Lot[]): LooseEnd[] {
   for (const { originHeatId, massG } of lots)
     if (originHeatId) left.set(originHeatId, (left.get(originHeatId) ?? 0) + massG)
   const found: LooseEnd[] = []
-  const unmeasured = { kind: 'unmeasured' as const, heats: [] as number[], leftG: 0 }
+  const unmeasured: Extract<LooseEnd, { kind: 'unmeasured' }> = { kind: 'unmeasured', heats: [], leftG: 0 }
   for (const heat of heats) {
     const leftG = left.get(heat.id) ?? 0
     if (!heat.loggedAt || leftG === 0) continue

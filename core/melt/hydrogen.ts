@@ -66,7 +66,7 @@ export function hydrogenGuess(
 ): { low: number; high: number; sore: boolean } {
   const { quietAtm, perReason, soreCm3, floorAtm } = table.guess
   const floor = hydrogenSolubilityAl(temperatureC, floorAtm)
-  const [fast, slow] = table.degas.tauMin as [number, number]
+  const [fast, slow] = [nth(table.degas.tauMin, 0), nth(table.degas.tauMin, 1)]
   const left = (atm: number, tauMin: number) =>
     degassed(
       hydrogenSolubilityAl(temperatureC, Math.min(1, atm * perReason ** reasons)),

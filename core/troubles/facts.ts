@@ -3,7 +3,7 @@ import { familyOf, type Family } from '#core/families'
 import { combineReadings, judge } from '#core/assay'
 import { partFigures } from '#core/casting'
 import { wantsFirstFire, type Gear } from '#core/gear'
-import { heatLiquidus, heatSummary, heatTrace, stepDoneMin, type Heat, type Seen } from '#core/heat'
+import { heatLiquidus, heatSummary, heatTrace, SEEN, stepDoneMin, type Heat, type Seen } from '#core/heat'
 import { brimHolds, crucibleHolds, practiceInForce, temperatureAt } from '#core/melt'
 import type { Lot } from '#core/stock'
 
@@ -96,7 +96,7 @@ export function heatFacts(heat: Heat, lots: readonly Lot[], gear: readonly Gear[
     tappedG: tapped.some((massG) => massG > 0) ? tapped.reduce((sum, massG) => sum + massG, 0) : null,
     lookedAt: new Set(Object.keys(heat.lookedAt ?? {})),
     skipped: new Set(Object.entries(heat.done).flatMap(([id, { skipped }]) => (skipped ? [id] : []))),
-    seen: new Set(Object.keys(heat.seen ?? {}) as Seen[]),
+    seen: new Set(SEEN.filter((one) => heat.seen?.[one] !== undefined)),
     skullG: heat.pour.skullG,
     chargeG: summary.predicted.chargeMassG,
     fullness: fullnessOf(heat, gear),

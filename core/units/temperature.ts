@@ -39,7 +39,7 @@ export function parseTemperature(
   decimal?: DecimalMark,
 ): Parsed<number> {
   const match = /^(.*?)\s*°?\s*([cf])?$/i.exec(text.trim())
-  const unit = (match?.[2]?.toUpperCase() as TemperatureUnit | undefined) ?? defaultUnit
+  const unit = (['C', 'F'] as const).find((one) => one === match?.[2]?.toUpperCase()) ?? defaultUnit
   const figure = parseDecimal(match?.[1] ?? text, decimal)
   if (!figure.ok) return figure
   const celsius = toCelsius(figure.value, unit)

@@ -16,6 +16,7 @@ export interface DrawnIn {
 }
 
 type Heat = RecordOf<'heats'>
+const isHeat = (record: AnyRecord): record is Heat => 'weighed' in record
 
 /**
  * A file drawn into a yard: what is new comes in, what both have is drawn together, nothing is taken away. Heats of
@@ -45,7 +46,8 @@ export function drawIn(
         ],
   )
   const heats = new Map(mine.heats.map((heat) => [heat.id, heat]))
-  for (const { collection, id, after } of edits) if (collection === 'heats') heats.set(id, after as Heat)
+  for (const { collection, id, after } of edits)
+    if (collection === 'heats' && isHeat(after)) heats.set(id, after)
   const numbers = freeNumbers([...heats.values()], new Set(mine.heats.map(({ id }) => id)))
   const stamps = new Map<string, string>()
   const renumbered = [...numbers].map(([id, to]) => {
@@ -61,7 +63,7 @@ export function drawIn(
 
   function follow(record: AnyRecord): AnyRecord {
     const number = numbers.get(record.id)
-    const counted = number === undefined ? record : ({ ...record, number } as AnyRecord)
+    const counted = number === undefined ? record : { ...record, number }
     if (stamps.size === 0 || !fromFile.has(record.id)) return counted
     const told = (text: string) => text.replaceAll(/\bH-\d{3,6}\b/g, (stamp) => stamps.get(stamp) ?? stamp)
     if ('title' in counted) return { ...counted, title: told(counted.title) }

@@ -42,7 +42,7 @@ function keyOf(lists: readonly unknown[][]): ((one: unknown) => string) | null {
   if (all.every((one) => typeof one === 'string')) return String
   for (const key of ['id', 'lotId'])
     if (all.every((one) => isObject(one) && typeof one[key] === 'string'))
-      return (one) => String((one as Fields)[key])
+      return (one) => (isObject(one) ? String(one[key]) : '')
   return null
 }
 
@@ -68,7 +68,7 @@ class Drawing {
     if (this.based ? same(theirs, before) : isNothing(theirs)) return mine
     if (this.based ? same(mine, before) : isNothing(mine)) return theirs
     if (Array.isArray(mine) && Array.isArray(theirs)) {
-      const past = Array.isArray(before) ? (before as unknown[]) : []
+      const past: unknown[] = Array.isArray(before) ? before : []
       const key = keyOf([past, mine, theirs])
       if (key) return this.list(path, key, past, mine, theirs)
     } else if (isObject(mine) && isObject(theirs) && (path.length !== 1 || OPEN.has(nth(path, 0))))
@@ -126,14 +126,9 @@ export function mergeRecords<T extends AnyRecord>(
   const mineIsLater =
     [mine.updatedAt, JSON.stringify(mine)].join() > [theirs.updatedAt, JSON.stringify(theirs)].join()
   const drawing = new Drawing(base !== null, mineIsLater)
-  const merged = drawing.fields(
-    [],
-    (base ?? {}) as Fields,
-    mine as unknown as Fields,
-    theirs as unknown as Fields,
-  )
+  const merged = drawing.fields([], base ?? {}, mine, theirs)
   merged.updatedAt = mine.updatedAt > theirs.updatedAt ? mine.updatedAt : theirs.updatedAt
-  return { merged: merged as unknown as T, clashes: drawing.clashes }
+  return { merged: merged as T, clashes: drawing.clashes }
 }
 
 /** A record with what stands at a place in it; as it was where there is no such place. */

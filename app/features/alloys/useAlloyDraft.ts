@@ -35,10 +35,13 @@ const BASES: Readonly<Record<AlloyGroup, string>> = {
 export function useAlloyDraft(own: OwnAlloy | null, from: Partial<Alloy>, done: () => void) {
   const yard = useYard()
   const { announce } = useNotices()
+  const kind: Pick<Alloy, 'group' | 'practice'> = {
+    group: from.group ?? 'bronze',
+    practice: from.practice ?? 'tin-bronze',
+  }
   const draft = reactive({
+    ...kind,
     name: from.name ?? '',
-    group: (from.group ?? 'bronze') as AlloyGroup,
-    practice: (from.practice ?? 'tin-bronze') as Practice,
     base: from.base ?? 'Cu',
     use: from.use ?? '',
     note: from.note ?? '',

@@ -10,14 +10,17 @@ import QuantityField from '~/shared/fields/QuantityField.vue'
 /** What an entry of the log tells besides its time. */
 const props = defineProps<{ kind: LogKind; log: MeltLog }>()
 const emit = defineEmits<{ done: [] }>()
-const told = reactive({
-  massG: null as number | null,
-  minutes: null as number | null,
-  airGcm3: null as number | null,
-  vacuumGcm3: null as number | null,
-  flowLMin: null as number | null,
-  drossBeforeG: null as number | null,
-  drossAfterG: null as number | null,
+const FIGURES = {
+  massG: null,
+  minutes: null,
+  airGcm3: null,
+  vacuumGcm3: null,
+  flowLMin: null,
+  drossBeforeG: null,
+  drossAfterG: null,
+}
+const told = reactive<Record<keyof typeof FIGURES, number | null> & { text: string }>({
+  ...FIGURES,
   text: '',
 })
 const gas = ref<NonNullable<LogEntry['gas']>>('argon')

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { FORMS } from '#core/losses'
-import { COATINGS, KNOWLEDGE, LOT_KINDS, type Lot } from '#core/stock'
+import { COATINGS, KNOWLEDGE, LOT_KINDS, type Coating, type Lot } from '#core/stock'
 import { ref } from 'vue'
 import { useNotices } from '~/shared/page/useNotices'
 import { type Edit, useYard } from '~/storage/yard-store'
@@ -14,26 +14,26 @@ const props = defineProps<{ lots: Lot[] }>()
 const emit = defineEmits<{ close: [] }>()
 const yard = useYard()
 const { announce } = useNotices()
-const kind = ref('')
-const form = ref('')
-const knowledge = ref('')
+const kind = ref<Lot['kind'] | ''>('')
+const form = ref<Lot['form'] | ''>('')
+const knowledge = ref<Lot['knowledge'] | ''>('')
 const pricePerKg = ref<number | null>(null)
 const whereFrom = ref('')
-const coating = ref('')
-const taken = ref('')
+const coating = ref<Coating | ''>('')
+const taken = ref<Coating | 'all' | ''>('')
 const fault = ref('')
 
 function changed(lot: Lot): Lot {
   const coatings = new Set(lot.coatings ?? [])
-  if (coating.value) coatings.add(coating.value as (typeof COATINGS)[number])
+  if (coating.value) coatings.add(coating.value)
   if (taken.value === 'all') coatings.clear()
-  else if (taken.value) coatings.delete(taken.value as (typeof COATINGS)[number])
+  else if (taken.value) coatings.delete(taken.value)
   const { coatings: _, ...rest } = lot
   return {
     ...rest,
-    ...(kind.value ? { kind: kind.value as Lot['kind'] } : {}),
-    ...(form.value ? { form: form.value as Lot['form'] } : {}),
-    ...(knowledge.value ? { knowledge: knowledge.value as Lot['knowledge'] } : {}),
+    ...(kind.value ? { kind: kind.value } : {}),
+    ...(form.value ? { form: form.value } : {}),
+    ...(knowledge.value ? { knowledge: knowledge.value } : {}),
     ...(pricePerKg.value === null ? {} : { pricePerKg: pricePerKg.value }),
     ...(whereFrom.value.trim() ? { whereFrom: whereFrom.value.trim() } : {}),
     ...(coatings.size > 0 ? { coatings: [...coatings] } : {}),

@@ -11,22 +11,26 @@ interface Row {
   sd: number | null
 }
 
+/** What a form asks first; a figure not yet told is null. */
+type Fields = Pick<Lot, 'name' | 'kind' | 'form' | 'knowledge' | 'note'> &
+  Record<'massG' | 'pricePerKg', number | null>
+
 /** A lot being written down: nothing reaches the yard until it holds together. */
 export function useLotDraft(lot: Lot | null, done: () => void, begun: Partial<Lot> = {}) {
   const known = lot ?? begun
   const yard = useYard()
   const { announce } = useNotices()
-  const draft = reactive({
+  const draft = reactive<Fields>({
     name: known.name ?? '',
-    kind: known.kind ?? ('scrap' as Lot['kind']),
-    form: known.form ?? ('casting' as Lot['form']),
-    massG: (known.massG ?? null) as number | null,
-    pricePerKg: (known.pricePerKg ?? 0) as number | null,
-    knowledge: known.knowledge ?? ('guess' as Lot['knowledge']),
+    kind: known.kind ?? 'scrap',
+    form: known.form ?? 'casting',
+    massG: known.massG ?? null,
+    pricePerKg: known.pricePerKg ?? 0,
+    knowledge: known.knowledge ?? 'guess',
     note: known.note ?? '',
   })
   const extras = reactive({
-    coatings: [...(known.coatings ?? [])] as Coating[],
+    coatings: [...(known.coatings ?? [])],
     piecesText: formatPieces(known.pieces ?? [], yard.settings.mass),
     whereFrom: known.whereFrom ?? '',
     gotOn: known.gotOn ?? '',

@@ -19,18 +19,21 @@ const binOf = (lot: Lot): string => {
   return metal === 'Cu' || metal === 'Al' ? metal : 'other'
 }
 
+/** What is to be seen of the stock; all of it where nothing is said. */
+interface Filter {
+  metal: '' | 'Cu' | 'Al' | 'other'
+  kind: '' | LotKind
+  knowledge: '' | Knowledge
+  coating: '' | 'clean' | Coating
+  held: '' | 'free' | 'held' | 'empty'
+}
+
 /** The lots as they are looked at: searched, filtered, sorted, and what planned heats hold of each. */
 export function useStockView() {
   const yard = useYard()
   const search = ref('')
   const order = ref<StockOrder>('bin')
-  const filter = reactive({
-    metal: '' as '' | 'Cu' | 'Al' | 'other',
-    kind: '' as '' | LotKind,
-    knowledge: '' as '' | Knowledge,
-    coating: '' as '' | 'clean' | Coating,
-    held: '' as '' | 'free' | 'held' | 'empty',
-  })
+  const filter = reactive<Filter>({ metal: '', kind: '', knowledge: '', coating: '', held: '' })
   const asList = ref(false)
   watch(
     () => yard.lots.length > MANY,
