@@ -8,7 +8,6 @@ import {
   type Alloy,
   type AlloyGroup,
   type Limits,
-  type Practice,
 } from '#core/alloys'
 import type { OwnAlloy } from '#core/workspace'
 import { now, useYard } from '~/storage/yard-store'

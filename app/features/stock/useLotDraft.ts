@@ -1,6 +1,6 @@
 import { computed, reactive, ref } from 'vue'
 import { SYMBOLS, sumPct, type Composition, type Spread } from '#core/composition'
-import { formatPieces, lotSchema, newLot, parsePieces, spreadFor, type Coating, type Lot } from '#core/stock'
+import { formatPieces, lotSchema, newLot, parsePieces, spreadFor, type Lot } from '#core/stock'
 import { now, useYard } from '~/storage/yard-store'
 import { useNotices } from '~/shared/page/useNotices'
 import { decimalMarkHere } from '~/shared/units/decimal-mark'
