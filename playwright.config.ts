@@ -7,7 +7,8 @@ export default defineConfig({
   testDir: 'tests/e2e',
   outputDir: 'test-results/browser',
   fullyParallel: true,
-  workers: 2,
+  // One more than the two cores of a small machine: pages wait for their workers, and tests for the page.
+  workers: 3,
   // Patience for a machine that others use too; what is slow is told by the benchmark, not by a test that gives up.
   timeout: 150_000,
   expect: { timeout: 20_000 },

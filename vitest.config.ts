@@ -1,5 +1,14 @@
+import { execFileSync } from 'node:child_process'
 import { fileURLToPath } from 'node:url'
 import { defineConfig } from 'vitest/config'
+
+/** Tests that put something in a module's place: each has its modules for itself. The others share them. */
+const MOCKING = execFileSync('grep', ['-rlE', String.raw`vi\.(mock|stubGlobal)|pinia`, 'tests/unit'], {
+  cwd: fileURLToPath(new URL('.', import.meta.url)),
+  encoding: 'utf8',
+})
+  .trim()
+  .split('\n')
 
 export default defineConfig({
   resolve: {
@@ -10,11 +19,17 @@ export default defineConfig({
     },
   },
   test: {
-    include: ['tests/unit/**/*.test.ts'],
     environment: 'node',
-    setupFiles: ['tests/support/seed.ts'],
     testTimeout: 150_000,
+    setupFiles: ['tests/support/seed.ts'],
     // One worker for each core: the longest files wait for their solver, not for the disk.
     maxWorkers: '100%',
+    projects: [
+      {
+        extends: true,
+        test: { name: 'shared', isolate: false, include: ['tests/unit/**/*.test.ts'], exclude: MOCKING },
+      },
+      { extends: true, test: { name: 'apart', include: MOCKING } },
+    ],
   },
 })

@@ -27,7 +27,7 @@ export type WorkspaceFault =
  * the same bytes.
  */
 export function writeWorkspace({ format, version, revision, ...collections }: Workspace): string {
-  return JSON.stringify({ format, version, revision, ...(inOrder(collections) as object) }, null, 1) + '\n'
+  return JSON.stringify({ format, version, revision, ...inOrder(collections) }, null, 1) + '\n'
 }
 
 /**
@@ -35,7 +35,7 @@ export function writeWorkspace({ format, version, revision, ...collections }: Wo
  * it. A file of which a single bit is not as it was saved does not pass.
  */
 export function sealWorkspace({ format, version, revision, ...collections }: Workspace): string {
-  const sorted = inOrder(collections) as typeof collections
+  const sorted = inOrder(collections)
   return sealed({ format, version, revision, ...sorted, checks: recordChecks(sorted) })
 }
 

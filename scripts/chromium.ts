@@ -1,6 +1,13 @@
+import { existsSync } from 'node:fs'
+
+export const CHROMIUM = '/usr/bin/chromium'
+
+/** Debian's Chromium without a window, or, where that is not installed, the whole one. */
+const WINDOWLESS = '/usr/bin/chromium-headless-shell'
+
 /** How the project starts Debian's Chromium: as root in a container, without reaching out by itself. */
 export const CHROMIUM_LAUNCH = {
-  executablePath: '/usr/bin/chromium',
+  executablePath: existsSync(WINDOWLESS) ? WINDOWLESS : CHROMIUM,
   args: [
     '--no-sandbox',
     '--disable-gpu',

@@ -1,4 +1,4 @@
-import { checksum, recordSum, type AnyRecord, type Change, type Step } from '#core/workspace'
+import { checksum, inOrder, recordSum, type AnyRecord, type Change, type Step } from '#core/workspace'
 import type { Store } from './store'
 
 /** The stores a yard lies in. */
@@ -32,13 +32,15 @@ export function unpacked(lying: Lying | undefined, former: number | undefined): 
   const isOf =
     sum === undefined
       ? (other: unknown) => former === checksum(JSON.stringify(other))
-      : (other: unknown) => sum === recordSum(other)
+      : // As it lies its fields are in order: most are told without putting them so.
+        (other: unknown) => sum === checksum(JSON.stringify(other)) || sum === recordSum(other)
   const told = (sum ?? former) !== undefined
   return { value: lying && (value as AnyRecord), whole: told ? isOf(value) : null, isOf }
 }
 
 export async function putRecord({ records, sums }: Disk, key: string, value: AnyRecord): Promise<void> {
-  await records.setItem(key, { ...value, checksum: recordSum(value) } satisfies Lying)
+  const ordered = inOrder(value)
+  await records.setItem(key, { ...ordered, checksum: checksum(JSON.stringify(ordered)) } satisfies Lying)
   await sums.removeItem(key)
 }
 

@@ -214,11 +214,15 @@ export class OpenProgramme {
     if (this.addedRows === 0 || !this.last.feasible) return
     const from = this.written.rowLower.length
     const idle: number[] = []
-    for (let row = from; row < from + this.addedRows; row++)
+    // Rows put in after the last answer have not been heard yet.
+    const heard = Math.min(from + this.addedRows, this.last.rowDuals.length)
+    for (let row = from; row < heard; row++)
       if (Math.abs(nth(this.last.rowDuals, row)) < 1e-12) idle.push(row)
     if (idle.length === 0) return
     this.model.deleteRows({ kind: 'set', indices: Int32Array.from(idle) })
     this.addedRows -= idle.length
+    // Its rows stand in other places now.
+    this.last = NO_SOLUTION
   }
 
   dropAddedRows(): void {
@@ -226,6 +230,7 @@ export class OpenProgramme {
     const from = this.written.rowLower.length
     this.model.deleteRows({ kind: 'range', from, to: from + this.addedRows - 1 })
     this.addedRows = 0
+    this.last = NO_SOLUTION
   }
 
   /**

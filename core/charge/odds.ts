@@ -1,4 +1,5 @@
 import { Matrix } from 'ml-matrix'
+import { nth } from '#core/lists'
 import type { Limits } from '#core/alloys'
 import { meltCoefficients } from './melt-coefficients'
 import { normalQuantile } from './normal'
@@ -38,15 +39,29 @@ export function oddsInside(
   if (doubtful.length === 0) return 1
   const inDoubt = sides.filter((_, at) => doubtful.includes(at))
   const factor = cholesky(spread.selection(doubtful, doubtful))
-  const bases = PRIMES.slice(0, inDoubt.length)
-  const normal = Matrix.zeros(inDoubt.length, 1)
+  const draws = PRIMES.slice(0, inDoubt.length).map(normalDraws)
   let hits = 0
-  for (let draw = 1; draw <= DRAWS; draw++) {
-    bases.forEach((base, at) => normal.set(at, 0, normalQuantile(radicalInverse(draw, base))))
-    const off = factor.mmul(normal)
-    if (inDoubt.every(({ inside }, row) => inside(off.get(row, 0)))) hits++
+  for (let draw = 0; draw < DRAWS; draw++) {
+    const normal = draws.map((drawn) => nth(drawn, draw))
+    const held = inDoubt.every(({ inside }, row) => {
+      let off = 0
+      for (let column = 0; column <= row && column < normal.length; column++)
+        off += factor.get(row, column) * nth(normal, column)
+      return inside(off)
+    })
+    if (held) hits++
   }
   return hits / DRAWS
+}
+
+/** Normal numbers of one base's sequence: the same for every melt, drawn when first asked for. */
+const drawnNumbers = new Map<number, readonly number[]>()
+function normalDraws(base: number): readonly number[] {
+  const known = drawnNumbers.get(base)
+  if (known) return known
+  const drawn = Array.from({ length: DRAWS }, (_, draw) => normalQuantile(radicalInverse(draw + 1, base)))
+  drawnNumbers.set(base, drawn)
+  return drawn
 }
 
 /** Covariance of the melt's shares, wt%². */

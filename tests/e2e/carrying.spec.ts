@@ -4,7 +4,7 @@ import { join } from 'node:path'
 import { strToU8, unzipSync, zipSync } from 'fflate'
 import { chromium, test as anyConsole, type Page } from '@playwright/test'
 import demo from '../../data/demo-yard.json' with { type: 'json' }
-import { CHROMIUM_LAUNCH } from '../../scripts/chromium'
+import { CHROMIUM, CHROMIUM_LAUNCH } from '../../scripts/chromium'
 import { expect, openDemo, saved, test, visit, yardOf } from './support'
 
 const file = (name: string, content: string | Uint8Array) => ({
@@ -247,7 +247,10 @@ anyConsole('where the browser blocks all site data the app says so, and works', 
     join(directory, 'Default', 'Preferences'),
     JSON.stringify({ profile: { default_content_setting_values: { cookies: 2 } } }),
   )
-  const context = await chromium.launchPersistentContext(directory, CHROMIUM_LAUNCH)
+  const context = await chromium.launchPersistentContext(directory, {
+    ...CHROMIUM_LAUNCH,
+    executablePath: CHROMIUM,
+  })
   try {
     const page = await context.newPage()
     const faults: string[] = []

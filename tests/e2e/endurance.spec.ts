@@ -5,9 +5,9 @@ import { join } from 'node:path'
 import { chromium, type BrowserContext, type Page } from '@playwright/test'
 import { CHROMIUM_LAUNCH } from '../../scripts/chromium'
 import { expect, openDemo, saved, test, visit } from './support'
+import { FULL } from '../support/reliability'
 
 /* Tabs and browsers ended at any moment, and a season in one window. `npm run reliability` goes all the way. */
-const FULL = process.env.RELIABILITY === 'full'
 const TABS = FULL ? 120 : 4
 const BROWSERS = FULL ? 30 : 1
 const EDITS = FULL ? 5000 : 300

@@ -16,6 +16,7 @@ import {
 import { openRepository } from '~/storage/repository'
 import { disk } from '../../support/disk'
 import { seeded } from '../../support/random-problem'
+import { many } from '../../support/reliability'
 
 vi.mock('localforage', async () => (await import('../../support/disk')).mockForage())
 
@@ -30,9 +31,8 @@ const heats = Array.from({ length: 200 }, (_, at) => ({
   number: at + 1,
 }))
 /** `npm run reliability` goes all the way; every test run a good part of it. */
-const FULL = process.env.RELIABILITY === 'full'
-const KILLS = FULL ? 400 : 100
-const EDITS = FULL ? 5000 : 600
+const KILLS = many(400, 60)
+const EDITS = many(5000, 600)
 let ids = 0
 
 /** One to three records changed at random, as a step. */

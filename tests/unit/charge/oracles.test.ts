@@ -10,6 +10,7 @@ import {
 import { breaches } from '../../support/breaches'
 import { leastCostByGlpk, leastCostByYalps, leastGivingByGlpk } from '../../support/oracles'
 import { randomAluminiumProblem, randomProblem, seeded, withTinyLimits } from '../../support/random-problem'
+import { many } from '../../support/reliability'
 
 let solver: ChargeSolver
 let keeping: ChargeSolver
@@ -29,14 +30,22 @@ function costOf(given: ChargeProblem, engine: ChargeSolver = solver): number | n
 }
 
 const FAMILIES = [
-  { name: 'copper-based', seeds: 110, make: (seed: number) => randomProblem(seed, 14, 10) },
-  { name: 'copper-based, many lots', seeds: 30, make: (seed: number) => randomProblem(1000 + seed, 60, 16) },
+  { name: 'copper-based', seeds: many(110, 40), make: (seed: number) => randomProblem(seed, 14, 10) },
+  {
+    name: 'copper-based, many lots',
+    seeds: many(30, 12),
+    make: (seed: number) => randomProblem(1000 + seed, 60, 16),
+  },
   {
     name: 'copper-based, limits of thousandths of a percent',
-    seeds: 80,
+    seeds: many(80, 30),
     make: (seed: number) => withTinyLimits(randomProblem(2000 + seed, 14, 12), seed),
   },
-  { name: 'aluminium', seeds: 100, make: (seed: number) => randomAluminiumProblem(3000 + seed, 16) },
+  {
+    name: 'aluminium',
+    seeds: many(100, 40),
+    make: (seed: number) => randomAluminiumProblem(3000 + seed, 16),
+  },
 ]
 
 describe('plain blends against two independent solvers', () => {

@@ -9,6 +9,7 @@ import { readTemperatureLog } from '#formats/temperature-csv'
 import { readWorkspace, writeWorkspace } from '#formats/workspace-json'
 import { readYardZip, writeYardZip } from '#formats/workspace-zip'
 import { randomProblem, seeded } from '../../support/random-problem'
+import { many } from '../../support/reliability'
 
 const yard = workspaceSchema.parse({
   ...demo,
@@ -17,7 +18,7 @@ const yard = workspaceSchema.parse({
   gear: demo.gear.slice(0, 2),
 })
 /** `npm run reliability` tries five times as many. */
-const TIMES = process.env.RELIABILITY === 'full' ? 5 : 1
+const TIMES = many(5, 1)
 const NOW = '2026-11-23T10:00:00.000Z'
 const POISON = [
   '',

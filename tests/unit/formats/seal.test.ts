@@ -6,6 +6,7 @@ import { REVISION } from '#core/workspace'
 import { readWorkspace, sealWorkspace, writeWorkspace } from '#formats/workspace-json'
 import { readYardZip, writeYardZip } from '#formats/workspace-zip'
 import { seeded } from '../../support/random-problem'
+import { many } from '../../support/reliability'
 
 const read = readWorkspace(readFileSync('data/demo-yard.json', 'utf8'))
 if (!read.ok) throw new Error('demo yard')
@@ -15,7 +16,7 @@ const photoId = '0e0c5a2e-7a5f-4f8e-9a55-3a3f2d1c0b9a'
 const photo = Uint8Array.from({ length: 3000 }, (_, at) => (at * 7919) % 256)
 const zip = writeYardZip(workspace, { [photoId]: photo })
 /** `npm run reliability` goes all the way. */
-const FLIPS = process.env.RELIABILITY === 'full' ? 5000 : 250
+const FLIPS = many(5000, 250)
 
 const flipped = (bytes: Uint8Array, random: () => number) => {
   const copy = bytes.slice()

@@ -14,12 +14,11 @@ import { formatMass, parseMass } from '#core/units'
 import { slowly } from '../../support/clock'
 import { seeded } from '../../support/random-problem'
 import { weighingYard } from '../../support/weighing-yard'
+import { many } from '../../support/reliability'
 
 const NOW = '2026-01-01T00:00:00.000Z'
 const NODES = 6
-/** All of the seeds are minutes: npm run reliability. */
-const FULL = process.env.RELIABILITY === 'full'
-const SEEDS = FULL ? 2000 : 500
+const SEEDS = many(2000, 150)
 /** Less than this out of a limit is told by neither, wt%. */
 const HAIR = 2e-5
 let solver: ChargeSolver
@@ -125,8 +124,8 @@ describe('the plan keeps its word', () => {
   }, 1_800_000)
 
   it.each([
-    { name: '1 %', share: 0.01, seeds: FULL ? 2000 : 150 },
-    { name: '5 %', share: 0.05, seeds: FULL ? 2000 : 150 },
+    { name: '1 %', share: 0.01, seeds: many(2000, 60) },
+    { name: '5 %', share: 0.05, seeds: many(2000, 60) },
   ])(
     'every weight off by up to $name: the furnace is always reached, and what does not hold is said',
     ({ share, seeds }) => {
@@ -173,7 +172,7 @@ describe('the band', () => {
     let narrow = 0
     // A solver that remembers nothing: at a ragged end a former answer may find what a first look does not.
     const solver = fresh
-    for (let seed = 1; seed <= (FULL ? 500 : 36); seed++) {
+    for (let seed = 1; seed <= many(500, 12); seed++) {
       const { heat, lots, bench } = weighingYard(seed * 7 + 3)
       const ask = heatWeighing(heat, lots, bench)!
       const now = planWeighing(solver, ask, NODES)
@@ -217,8 +216,8 @@ describe('the band', () => {
           if (!lost(beyond) && !(heat.maxLots && beyond.concessions.length > 0)) narrow++
         }
     }
-    expect(ends).toBeGreaterThan(60)
-    expect(outer).toBeGreaterThan(10)
+    expect(ends).toBeGreaterThan(many(60, 20))
+    expect(outer).toBeGreaterThan(many(10, 3))
     // A band somewhat too narrow is safe: the weight typed is worked out in any case.
     expect(narrow).toBeLessThanOrEqual(0.06 * outer)
   }, 1_800_000)
