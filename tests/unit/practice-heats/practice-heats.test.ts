@@ -84,3 +84,62 @@ describe('heats to learn by', () => {
     expect(shownBy('brass-inside', { heats: [{ ...brass, assays: [] }], gear: [] })).toBeNull()
   })
 })
+
+describe('what counts and what does not', () => {
+  const bought = (heat: (typeof logged)[number]) => ({
+    ...heat,
+    weighed: heat.weighed.map((line) => ({ ...line, kind: 'virgin' as const })),
+  })
+  const shows = (heat: (typeof logged)[number]) =>
+    shownBy('two-metals-measured', { heats: [heat], gear: [] }) !== null
+  const copper = logged.find((heat) => shows(bought(heat)))!
+  const test = (kind: 'density' | 'hardness', value: number | null) => ({
+    ...bought(copper),
+    assays: [],
+    tests: [{ ...copper.tests?.[0], id: crypto.randomUUID(), kind, value }] as NonNullable<
+      typeof copper.tests
+    >,
+  })
+
+  it('a density is a measurement, a hardness or a density without a figure is none', () => {
+    expect(shows(test('density', 8.7))).toBe(true)
+    expect(shows(test('density', null))).toBe(false)
+    expect(shows(test('hardness', 90))).toBe(false)
+    expect(
+      shows({ ...bought(copper), assays: copper.assays.map((assay) => ({ ...assay, readings: {} })) }),
+    ).toBe(false)
+  })
+  it('one lot of scrap among the bought ones, one lot alone, or another metal, and it does not count', () => {
+    const [first, ...rest] = bought(copper).weighed
+    expect(shows({ ...bought(copper), weighed: [{ ...first!, kind: 'scrap' }, ...rest] })).toBe(false)
+    expect(shows({ ...bought(copper), weighed: [{ ...first!, kind: 'master' }, ...rest] })).toBe(true)
+    expect(shows({ ...bought(copper), weighed: [first!] })).toBe(false)
+    const aluminium = ALLOYS.find(({ base }) => base === 'Al')!
+    expect(shows({ ...bought(copper), alloy: aluminium })).toBe(false)
+  })
+  it('of more than three alike the first three are named, wherever others stand between', () => {
+    const closed = logged.find((heat) => shownBy('three-close', { heats: [heat, heat, heat], gear: [] }))!
+    const numbered = (number: number, tapMassG = closed.tapMassG) => ({ ...closed, number, tapMassG })
+    const far = numbered(2, 3 * closed.tapMassG!)
+    const heats = [numbered(1), far, numbered(3), numbered(4, 1.2 * closed.tapMassG!), numbered(5)]
+    expect(shownBy('three-close', { heats, gear: [] })?.heats).toEqual([1, 3, 4])
+  })
+  it('scrap of two bins is too little, of three it counts', () => {
+    const scrap = logged.find(({ number }) => shownBy('scrap-inside', yard)!.heats.includes(number))!
+    const of = (count: number) =>
+      shownBy('scrap-inside', {
+        heats: [
+          {
+            ...scrap,
+            weighed: scrap.weighed.map((line, index) => ({
+              ...line,
+              kind: index < count ? ('scrap' as const) : ('virgin' as const),
+            })),
+          },
+        ],
+        gear: [],
+      }) !== null
+    expect(of(3)).toBe(true)
+    expect(of(2)).toBe(false)
+  })
+})
