@@ -1,5 +1,5 @@
 import { spawnSync } from 'node:child_process'
-import { mkdirSync, readdirSync, readFileSync, rmSync } from 'node:fs'
+import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync } from 'node:fs'
 import { parseArgs } from 'node:util'
 import { Instrumenter } from '@stryker-mutator/instrumenter'
 import { seeded } from '../tests/support/random-problem'
@@ -73,17 +73,22 @@ interface Mutant {
   location: { start: { line: number; column: number } }
 }
 
-/** Makes the changes one after another, and says which of them the room's own tests did not notice. */
-function noticedIn(room: string, changes: readonly Change[]): { all: number; noticed: number } {
+/**
+ * Makes the changes one after another, and says which of them the room's own tests did not notice.
+ * @returns null where that could not be tried
+ */
+function noticedIn(room: string, changes: readonly Change[]): { all: number; noticed: number } | null {
   rmSync(REPORT, { force: true })
-  spawnSync(
+  const ran = spawnSync(
     'npx',
     ['stryker', 'run', '--mutate', changes.map(({ range }) => range).join(','), '--concurrency', values.at],
-    {
-      stdio: ['ignore', 'ignore', 'inherit'],
-      env: { ...process.env, MUTATED_ROOM: room },
-    },
+    { encoding: 'utf8', env: { ...process.env, MUTATED_ROOM: room }, maxBuffer: 1e9 },
   )
+  if (!existsSync(REPORT)) {
+    // The tests fail without any change, or there are none.
+    console.error(ran.stdout.split('\n').slice(-20).join('\n'))
+    return null
+  }
   const { files } = JSON.parse(readFileSync(REPORT, 'utf8')) as Report
   const asked = new Set(changes.map(({ key }) => key))
   let [all, noticed] = [0, 0]
@@ -113,7 +118,12 @@ for (const room of values.room ?? readdirSync('core')) {
     chosen.push(all.splice(Math.floor(random() * all.length), 1)[0]!)
   if (chosen.length === 0) continue
   console.log(`${room}: unnoticed`)
-  const { all: made, noticed } = noticedIn(room, chosen)
+  const found = noticedIn(room, chosen)
+  if (!found) {
+    rows.push(`| ${room} | ${chosen.length} | not measured | |`)
+    continue
+  }
+  const { all: made, noticed } = found
   rows.push(`| ${room} | ${made} | ${noticed} | ${Math.round((100 * noticed) / made)} |`)
   console.log(rows.at(-1))
 }

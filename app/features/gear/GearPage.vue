@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { fuelOf, type Gear, type GearType } from '#core/gear'
+import { fuelOf, type Furnace, type Gear, type GearType, type IngotMould, type Scale } from '#core/gear'
 import { computed, defineAsyncComponent, ref } from 'vue'
 import { useGear } from '~/shared/gear/useGear'
 import { useUnits } from '~/shared/units/useUnits'
@@ -25,6 +25,25 @@ const kinds = computed(() => [
   { type: 'ingot-mould' as const, count: ingotMoulds.value.length },
 ])
 const burnt = (id: string) => yard.heats.filter((heat) => heat.furnaceId === id && heat.burnt?.amount).length
+const furnaceFacts = ({ id, fuel, powerKw, pricePerUnit }: Furnace) => {
+  const { name, unit } = fuelOf(fuel)
+  return [
+    `${name}, ${powerKw} kW${pricePerUnit ? `, ${money(pricePerUnit)} a ${unit}` : ''}`,
+    `${counted(burnt(id), 'heat')} with its fuel written down.`,
+  ]
+}
+const scaleFacts = ({ stepG, capacityG }: Scale) => [
+  `Steps of ${grams(stepG, Math.min(1, stepG))}, bears ${grams(capacityG, 10)}`,
+]
+const mouldFacts = ({ tareG, holdsCm3 }: IngotMould) => [
+  `${grams(tareG, 0.1)} empty${holdsCm3 ? `, holds ${holdsCm3} cm³` : ''}`,
+]
+/** What has no checks and no heats of its own: a name and a few facts. */
+const plainCards = computed<Partial<Record<GearType, { piece: Gear; facts: string[] }[]>>>(() => ({
+  furnace: furnaces.value.map((piece) => ({ piece, facts: furnaceFacts(piece) })),
+  scale: scales.value.map((piece) => ({ piece, facts: scaleFacts(piece) })),
+  'ingot-mould': ingotMoulds.value.map((piece) => ({ piece, facts: mouldFacts(piece) })),
+}))
 </script>
 
 <template>
@@ -59,50 +78,14 @@ const burnt = (id: string) => yard.heats.filter((heat) => heat.furnaceId === id 
             @edit="editing = { type, gear: one }"
           />
         </template>
-        <template v-if="type === 'furnace'">
-          <GearCard
-            v-for="one in furnaces"
-            :key="one.id"
-            :name="one.name"
-            :note="one.note"
-            @edit="editing = { type, gear: one }"
-          >
-            <p>
-              {{ fuelOf(one.fuel).name }}, {{ one.powerKw }} kW<template v-if="one.pricePerUnit"
-                >, {{ money(one.pricePerUnit) }} a {{ fuelOf(one.fuel).unit }}</template
-              >
-            </p>
-            <p class="text-sm text-soft">{{ counted(burnt(one.id), 'heat') }} with its fuel written down.</p>
-          </GearCard>
-        </template>
-        <template v-if="type === 'scale'">
-          <GearCard
-            v-for="one in scales"
-            :key="one.id"
-            :name="one.name"
-            :note="one.note"
-            @edit="editing = { type, gear: one }"
-          >
-            <p>
-              Steps of {{ grams(one.stepG, Math.min(1, one.stepG)) }}, bears {{ grams(one.capacityG, 10) }}
-            </p>
-          </GearCard>
-        </template>
-        <template v-if="type === 'ingot-mould'">
-          <GearCard
-            v-for="one in ingotMoulds"
-            :key="one.id"
-            :name="one.name"
-            :note="one.note"
-            @edit="editing = { type, gear: one }"
-          >
-            <p>
-              {{ grams(one.tareG, 0.1) }} empty<template v-if="one.holdsCm3"
-                >, holds {{ one.holdsCm3 }} cm³</template
-              >
-            </p>
-          </GearCard>
-        </template>
+        <GearCard
+          v-for="{ piece, facts } in plainCards[type]"
+          :key="piece.id"
+          :name="piece.name"
+          :note="piece.note"
+          :facts="facts"
+          @edit="editing = { type, gear: piece }"
+        />
       </ul>
     </section>
     <GearEditor v-if="editing" :type="editing.type" :gear="editing.gear" @close="editing = null" />

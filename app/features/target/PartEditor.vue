@@ -5,6 +5,7 @@ import { computed } from 'vue'
 import { usePartDraft } from './usePartDraft'
 import { useUnits } from '~/shared/units/useUnits'
 import { SHAPE_WORDS, SIZE_WORDS, SOURCE_WORDS } from './casting-words'
+import DensityChoice from './DensityChoice.vue'
 import MeshPicker from './MeshPicker.vue'
 import QuantityField from '~/shared/fields/QuantityField.vue'
 import SheetDialog from '~/shared/page/SheetDialog.vue'
@@ -28,6 +29,14 @@ const {
   volumeCm3,
 } = draft
 const { grams, volume } = useUnits()
+const patternChoices = PATTERN_MATERIALS.map(({ id, name: called, densityGcm3 }) => ({
+  id,
+  name: `${called} (${densityGcm3} g/cm³)`,
+}))
+const alloyChoices = ALLOYS.map(({ id, designation, name: called }) => ({
+  id,
+  name: `${designation} ${called}`,
+}))
 const KINDS = Object.keys(SOURCE_WORDS) as PartSource['from'][]
 const cast = computed(() => {
   const cm3 = draft.figures.value?.volumeCm3
@@ -89,40 +98,20 @@ function save(): void {
         </template>
         <template v-if="kind === 'pattern'">
           <QuantityField v-model="massG" label="The pattern weighs" kind="mass" positive eager />
-          <label
-            ><span class="label">It is made of</span>
-            <select v-model="material" class="field">
-              <option v-for="one in PATTERN_MATERIALS" :key="one.id" :value="one.id">
-                {{ one.name }} ({{ one.densityGcm3 }} g/cm³)
-              </option>
-              <option value="own">something else</option>
-            </select></label
-          >
-          <QuantityField
-            v-if="material === 'own'"
-            v-model="ownDensity"
-            label="Its density, g/cm³"
-            kind="number"
-            positive
+          <DensityChoice
+            v-model:chosen="material"
+            v-model:own="ownDensity"
+            label="It is made of"
+            :choices="patternChoices"
           />
         </template>
         <template v-if="kind === 'casting'">
           <QuantityField v-model="massG" label="The casting weighed" kind="mass" positive eager />
-          <label
-            ><span class="label">It was cast in</span>
-            <select v-model="earlierAlloy" class="field">
-              <option v-for="one in ALLOYS" :key="one.id" :value="one.id">
-                {{ one.designation }} {{ one.name }}
-              </option>
-              <option value="own">something else</option>
-            </select></label
-          >
-          <QuantityField
-            v-if="earlierAlloy === 'own'"
-            v-model="ownDensity"
-            label="Its density, g/cm³"
-            kind="number"
-            positive
+          <DensityChoice
+            v-model:chosen="earlierAlloy"
+            v-model:own="ownDensity"
+            label="It was cast in"
+            :choices="alloyChoices"
           />
         </template>
       </div>
