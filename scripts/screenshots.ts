@@ -1,6 +1,6 @@
 /* Makes the pictures of docs/screenshots from the demo yard. The app must be running: npm run demo. */
 import { chromium, type Page } from '@playwright/test'
-import { CHROMIUM_LAUNCH } from './chromium'
+import { CHROMIUM, CHROMIUM_LAUNCH } from './chromium'
 
 const BASE = process.env.BASE ?? 'http://127.0.0.1:4173'
 const DESK = { width: 1280, height: 800 }
@@ -62,7 +62,8 @@ const SHOTS: Shot[] = [
   },
 ]
 
-const browser = await chromium.launch(CHROMIUM_LAUNCH)
+// The whole browser: pictures stay the same to the byte.
+const browser = await chromium.launch({ ...CHROMIUM_LAUNCH, executablePath: CHROMIUM })
 const page = await (await browser.newContext({ reducedMotion: 'reduce' })).newPage()
 await page.goto(`${BASE}/?yard=demo`)
 await page.getByTestId('save-state').getByText('saved').waitFor()
