@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { deviceQuerySchema, parseLine, simulatedLine } from '#core/devices'
+import { deviceQuerySchema, parseLine, simulatedLine, watchReadings } from '#core/devices'
 
 const quiet = () => 0.5
 const line = (more: Record<string, unknown>, seconds: number, random = quiet) =>
@@ -48,5 +48,31 @@ describe('pretended instruments that drift', () => {
     ] as const)
       expect(seen('drift')(symbol) - seen('')(symbol)).toBeCloseTo(tenth, 2)
     expect(line(gun, 1)).not.toContain('Pb')
+  })
+})
+
+describe('a thermocouple that takes one unit for the other', () => {
+  it('tells Fahrenheit as Celsius for five seconds out of ten, from the fifth on', () => {
+    const at = (seconds: number) => {
+      const setting = { kind: 'thermocouple', fromC: 500, toC: 500, faults: 'units' }
+      const read = parseLine('thermocouple', line(setting, seconds))
+      return typeof read !== 'string' && read.kind === 'thermocouple' ? read.celsius : NaN
+    }
+    for (const seconds of [0, 4.9, 10, 14.9])
+      expect(Math.abs(at(seconds) - 500), `${seconds} s`).toBeLessThan(5)
+    for (const seconds of [5, 9.9, 15]) expect(Math.abs(at(seconds) - 932), `${seconds} s`).toBeLessThan(9)
+  })
+  it('is told from a jump by its size; near the freezing point of water, where both are near, it is not', () => {
+    const jump = (from: number, to: number) =>
+      watchReadings(
+        [from, from, from, to].map((celsius, atS) => ({ celsius, atS })),
+        3.2,
+      )
+    expect(jump(700, 1292)).toBe('units')
+    expect(jump(1292, 700)).toBe('units')
+    expect(jump(700, 1000)).toBe('jump')
+    expect(jump(700, 705)).toBeNull()
+    expect(jump(40, 104)).toBe('jump')
+    expect(jump(41, 105.8)).toBe('units')
   })
 })

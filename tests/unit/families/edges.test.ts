@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { findAlloy } from '#core/alloys'
-import { estimateLiquidus, lossFamily, recoveryPriors } from '#core/families'
+import { estimateLiquidus, liquidusOf, lossFamily, recoveryPriors } from '#core/families'
 
 const liquidus = (composition: Record<string, number>) => estimateLiquidus(composition)
 
@@ -53,6 +53,9 @@ describe('liquidus, worked by hand from the corners of the diagrams', () => {
     expect(liquidus({ Cu: 57, Zn: 43 })).not.toBeNull()
     expect(liquidus({ Cu: 56.9, Zn: 43.1 })).toBeNull()
     expect(liquidus({ Cu: 50, Zn: 50 })).toBeNull()
+    // Half is not most of it.
+    expect(liquidus({ Cu: 50, '?': 50 })).toBeNull()
+    expect(liquidus({ Cu: 50.1, '?': 49.9 })).not.toBeNull()
   })
 })
 
@@ -73,4 +76,13 @@ describe('kinds of alloys that lose their elements alike', () => {
   ])('%f %% of zinc wanted: %f of it stays', (pct, stays) => {
     expect(recoveryPriors('Cu', pct).Zn).toBe(stays)
   })
+})
+
+it('what an alloy says of itself goes before the estimate: published, then typed', () => {
+  const gunmetal = { Cu: 88, Sn: 10, Zn: 2 }
+  expect(liquidusOf({ liquidusC: 999 }, gunmetal)).toEqual({ liquidusC: 999, kind: 'published', spreadC: 0 })
+  const own = { designation: 'Own', liquidusC: 990, liquidusDoubtC: 5 }
+  expect(liquidusOf(own, gunmetal)).toEqual({ liquidusC: 990, kind: 'typed', spreadC: 5 })
+  expect(liquidusOf({}, gunmetal)).toEqual(estimateLiquidus(gunmetal))
+  expect(liquidusOf({}, { Cu: 50, '?': 50 })).toBeNull()
 })

@@ -1,5 +1,18 @@
 import { describe, expect, it } from 'vitest'
-import { crucibleWear, gearSchema, offsets, readScale } from '#core/gear'
+import {
+  crucibleRefused,
+  crucibleWear,
+  FIRST_FIRE,
+  firingLeftMin,
+  gearSchema,
+  meltEffort,
+  offsets,
+  priorEfficiency,
+  readScale,
+  scaleFor,
+  wantsFirstFire,
+  type Crucible,
+} from '#core/gear'
 
 const on = (day: number) => `2026-10-${String(day).padStart(2, '0')}T10:00:00.000Z`
 const check = (day: number, more: object = {}) => ({
@@ -78,4 +91,65 @@ it('gear has a name of 1 to 120 letters that are more than blanks', () => {
   expect(faults('x'.repeat(121))).toHaveLength(1)
   expect(faults('x'.repeat(120))).toHaveLength(0)
   expect(faults('Big one')).toHaveLength(0)
+})
+
+describe('a first firing', () => {
+  const since = on(1)
+  const started = Date.parse(since)
+  const minutes = FIRST_FIRE[1]!.minutes
+  it('runs its minutes and no more; one not begun, or a step there is not, has none left', () => {
+    expect(firingLeftMin({ firing: { step: 1, since } }, started)).toBe(minutes)
+    expect(firingLeftMin({ firing: { step: 1, since } }, started + 60_000)).toBe(minutes - 1)
+    expect(firingLeftMin({ firing: { step: 1, since } }, started + (minutes + 5) * 60_000)).toBe(0)
+    expect(firingLeftMin({ firing: null }, started)).toBe(0)
+    expect(firingLeftMin({ firing: { step: FIRST_FIRE.length, since } }, started)).toBe(0)
+  })
+  it('is wanted by a pot that was never hot: neither fired, nor used before, nor here', () => {
+    const pot = (more: object) => ({ firstFiredAt: null, heatsBefore: 0, ...more }) as Crucible
+    expect(wantsFirstFire(pot({}), 0)).toBe(true)
+    expect(wantsFirstFire(pot({}), 2)).toBe(false)
+    expect(wantsFirstFire(pot({ heatsBefore: 2 }), 0)).toBe(false)
+    expect(wantsFirstFire(pot({ heatsBefore: 2 }), 2)).toBe(false)
+    expect(wantsFirstFire(pot({ firstFiredAt: since }), 0)).toBe(false)
+  })
+  it('a retired pot is refused as such, whatever its wall says', () => {
+    expect(crucibleRefused({ checks: [], retiredAt: null })).toBeNull()
+    expect(crucibleRefused({ checks: [check(1, { sound: 'dull' })], retiredAt: null })).toBe('dull')
+    expect(crucibleRefused({ checks: [check(1, { sound: 'dull' })], retiredAt: since })).toBe('retired')
+  })
+})
+
+it('of the scales that bear it, the finest weighs it, in whatever order they stand', () => {
+  const [kitchen, pocket, platform] = [
+    { stepG: 1, capacityG: 5000 },
+    { stepG: 0.01, capacityG: 200 },
+    { stepG: 20, capacityG: 60_000 },
+  ]
+  for (const scales of [
+    [kitchen, pocket, platform],
+    [platform, kitchen, pocket],
+    [pocket, platform, kitchen],
+  ]) {
+    expect(scaleFor(scales, 200)).toBe(pocket)
+    expect(scaleFor(scales, 200.01)).toBe(kitchen)
+    expect(scaleFor(scales, 5001)).toBe(platform)
+    expect(scaleFor(scales, 60_001)).toBeNull()
+  }
+})
+
+it('fuel, cost and minutes of a melt, by hand: 36 MJ put in at 10 kW is an hour and 10 kWh', () => {
+  const effort = meltEffort({ fuel: 'electric', powerKw: 10, pricePerUnit: 0.3 }, 18_000, {
+    low: 18_000,
+    mid: 36_000,
+    high: 72_000,
+  })
+  expect(effort.heatKJ).toBe(18_000)
+  expect(effort.minutes).toEqual({ low: 30, mid: 60, high: 120 })
+  expect(effort.fuel.mid).toBeCloseTo(10, 9)
+  expect(effort.cost.high).toBeCloseTo(6, 9)
+  expect(priorEfficiency({ fuel: 'propane', efficiency: 0.9 })).toEqual({
+    low: expect.closeTo(0.72, 9),
+    mid: 0.9,
+    high: 1,
+  })
 })
