@@ -5,7 +5,7 @@ export default {
   vitest: { configFile: 'vitest.mutation.config.ts', related: false },
   coverageAnalysis: 'perTest',
   // The aliases of the tests are read from there.
-  ignorePatterns: ['!.nuxt', '.output', 'docs', 'public', 'test-results', 'tests/e2e'],
+  ignorePatterns: ['!.nuxt', '.output', 'docs', '!docs/schemas', 'public', 'test-results', 'tests/e2e'],
   // Words are the interface's, and an empty block or list is seldom what goes wrong.
   mutator: {
     excludedMutations: ['StringLiteral', 'BlockStatement', 'ArrayDeclaration', 'ObjectLiteral', 'Regex'],
