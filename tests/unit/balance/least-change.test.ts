@@ -81,3 +81,18 @@ it('what nobody weighed is told so, and nobody is accused of it', () => {
   expect(suspects.map(({ figure }) => figure.name)).not.toContain('skull')
   expect(suspects.every(({ figure }) => figure.weighed)).toBe(true)
 })
+
+it('what went up as fume is known to a hundredth of the charge, not better than 3 g', () => {
+  const fumeOf = (scale: number) =>
+    reconcileHeat({
+      ...heat,
+      lots: [
+        { name: 'ingot', massG: 1000 * scale, metallicYield: 1, composition: { Cu: 90, Sn: 10 }, sd: {} },
+      ],
+      found: [{ name: 'ingots', massG: 990 * scale }],
+      measured: { Sn: { pct: 10, sd: 0.2 } },
+    }).figures.find(({ what }) => what === 'fume')!.sd
+  expect(fumeOf(1)).toBeCloseTo(10, 9)
+  expect(fumeOf(5)).toBeCloseTo(50, 9)
+  expect(fumeOf(0.1)).toBe(3)
+})

@@ -69,7 +69,12 @@ describe('weighted least squares with balances (golden values: NumPy 2.4.6 and S
         },
       ),
     )
-    expect(() => reconcile([{ value: 1, sd: 0 }], () => ({ misfit: [], jacobian: [] }))).toThrow(RangeError)
+    const none = () => ({ misfit: [], jacobian: [] })
+    const sure = { value: 1, sd: 1 }
+    for (const sd of [0, -1, NaN]) {
+      expect(() => reconcile([{ value: 1, sd }], none)).toThrow(RangeError)
+      expect(() => reconcile([sure, { value: 1, sd }, sure], none)).toThrow(RangeError)
+    }
   })
   it.each([
     ['the same twice over', [1, 1], [2, 2]],

@@ -1,8 +1,19 @@
 import { describe, expect, it } from 'vitest'
-import { countThinWare, moveMetal, newLot, splitLot, THIN_WARE, weighInWater } from '#core/stock'
+import {
+  binsTogether,
+  countThinWare,
+  moveMetal,
+  newLot,
+  splitLot,
+  THIN_WARE,
+  weighInWater,
+} from '#core/stock'
 
 const now = '2026-10-01T10:00:00.000Z'
-const lot = newLot({ id: '11111111-1111-4111-8111-111111111111', now }, { name: 'Taps', massG: 1000, composition: { Cu: 60, Zn: 40 }, sd: {} })
+const lot = newLot(
+  { id: '11111111-1111-4111-8111-111111111111', now },
+  { name: 'Taps', massG: 1000, composition: { Cu: 60, Zn: 40 }, sd: {} },
+)
 
 describe('cans and foil, from any one of the three', () => {
   const ware = { ...THIN_WARE[0]!, eachG: 14, yieldFrom: 0.6, yieldTo: 0.8 }
@@ -58,4 +69,20 @@ describe('weighed in water', () => {
   ])('%f g in air and %f in water are no piece that sinks', (airG, buoyancyG) => {
     expect(() => weighInWater(airG, buoyancyG, 0.1)).toThrow(RangeError)
   })
+})
+
+it('bins that are empty are no bins; the heaviest metal stands first', () => {
+  const bins = binsTogether([
+    { massG: 0, composition: { Sn: 100 } },
+    { massG: 300, composition: { Al: 100 } },
+    { massG: 500, composition: { Cu: 60, Zn: 40 } },
+    { massG: 100, composition: { Cu: 100 } },
+  ])
+  expect(bins.byMetal).toEqual([
+    { metal: 'Cu', massG: 600, lots: 2 },
+    { metal: 'Al', massG: 300, lots: 1 },
+  ])
+  expect(bins.massG).toBe(900)
+  expect(bins.composition.Cu).toBeCloseTo((100 * (0.6 * 500 + 100)) / 900, 9)
+  expect(bins.composition).not.toHaveProperty('Sn')
 })

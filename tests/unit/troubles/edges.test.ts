@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest'
 import demo from '#data/demo-yard.json'
 import { findAlloy } from '#core/alloys'
 import { familyOf } from '#core/families'
+import { blankEntry } from '#core/heat'
 import { heatFacts, rankCauses, type HeatFacts } from '#core/troubles'
 import { workspaceSchema } from '#core/workspace'
 
@@ -64,6 +65,12 @@ describe('what speaks for a cause and what against it, at the ends of each figur
     ['pits', 'thin-ware', { forms: ['foil'] }, 'for'],
     ['pits', 'thin-ware', { forms: ['casting'] }, 'against'],
     ['pits', 'thin-ware', { forms: [] }, 'silent'],
+    ['folds', 'aluminium-in-bronze', { composition: { Al: 0.5 } }, 'for'],
+    ['folds', 'aluminium-in-bronze', { composition: { Al: 0 } }, 'against'],
+    ['folds', 'aluminium-in-bronze', { composition: {} }, 'against'],
+    ['colour', 'wrong-blend', { offSpec: true }, 'for'],
+    ['colour', 'wrong-blend', { offSpec: false }, 'against'],
+    ['colour', 'wrong-blend', { offSpec: null }, 'silent'],
     ['fillet', 'sharp-corner', { filletBreaks: 3, barFault: false }, 'for'],
     ['fillet', 'sharp-corner', { filletBreaks: 2, barFault: false }, 'silent'],
     ['fillet', 'sharp-corner', { filletBreaks: 0, barFault: true }, 'for'],
@@ -104,4 +111,27 @@ it('facts: the thinnest part, the coatings of the very lots that were weighed in
       ).thinMm
     expect(thin([9, 4, 12])).toBe(4)
   }
+})
+
+it('facts: outside or inside the limits only where something was measured; the trace by its own thermocouple', () => {
+  const measured = yard.heats.find(({ assays, alloy }) => alloy && assays.length > 0)!
+  const offSpec = (of: typeof measured) => heatFacts(of, yard.lots, yard.gear).offSpec
+  expect(offSpec({ ...measured, assays: [] })).toBeNull()
+  expect(typeof offSpec(measured)).toBe('boolean')
+  const narrow = Object.keys(measured.assays[0]!.readings)[0]!
+  const asked = { ...measured.alloy!, limits: { ...measured.alloy!.limits, [narrow]: { max: 1e-6 } } }
+  expect(offSpec({ ...measured, alloy: asked })).toBe(true)
+
+  const id = crypto.randomUUID()
+  const base = yard.gear.find(({ type }) => type === 'thermocouple')!
+  const probe = { ...base, id, checks: [{ at: '2026-05-01T10:00:00.000Z', point: 'Cu', readC: 1064.62 }] }
+  const stamp = { id: crypto.randomUUID(), at: '2026-05-02T10:00:00.000Z' }
+  const log = [{ ...blankEntry(stamp, 'temperature'), celsius: 1050 }]
+  const hot = (thermocoupleId: string | null, gear: unknown[]) =>
+    heatFacts({ ...heat, log, liquidusC: 1000, thermocoupleId }, yard.lots, gear as typeof yard.gear)
+      .hottestOverC
+  // It read copper's freezing 20 °C low.
+  expect(hot(id, [probe])).toBeCloseTo(70, 6)
+  expect(hot(null, [probe])).toBeCloseTo(50, 6)
+  expect(hot(id, [])).toBeCloseTo(50, 6)
 })
