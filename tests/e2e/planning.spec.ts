@@ -115,7 +115,7 @@ test('the problem saved to a file, and opened again as a heat that costs the sam
   })
   await expect(page).toHaveURL(/heat\/14\/charge/)
   await expect(answer).toContainText('to tap for')
-  expect(plain(await answer.innerText())).toContain(cost)
+  await expect.poll(async () => plain(await answer.innerText())).toContain(cost)
 })
 
 test('what the pile can become: ranked, with what unlocks the rest; a heat begun from it', async ({
