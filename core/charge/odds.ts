@@ -37,7 +37,7 @@ export function oddsInside(
   const doubtful = sides.map((_, at) => at).filter((at) => spread.get(at, at) > 0)
   if (sides.some(({ inside }, at) => !doubtful.includes(at) && !inside(0))) return 0
   if (doubtful.length === 0) return 1
-  const inDoubt = sides.filter((_, at) => doubtful.includes(at))
+  const inDoubt = doubtful.map((at) => nth(sides, at))
   const factor = cholesky(spread.selection(doubtful, doubtful))
   const draws = PRIMES.slice(0, inDoubt.length).map(normalDraws)
   let hits = 0
