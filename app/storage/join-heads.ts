@@ -1,3 +1,4 @@
+import { nth } from '#core/lists'
 import type { Head } from './notes'
 
 /**
@@ -13,7 +14,7 @@ export function joinHeads(lying: Head | null, own: Head, knows: (id: string) => 
   lying?.ids.forEach((id, at) => {
     // What another window has undone is its own to do again.
     if (at >= lying.cursor || knows(id)) return
-    const behind = at > 0 ? ids.indexOf(lying.ids[at - 1]!) + 1 : 0
+    const behind = at > 0 ? ids.indexOf(nth(lying.ids, at - 1)) + 1 : 0
     ids.splice(Math.min(behind, cursor), 0, id)
     cursor++
   })

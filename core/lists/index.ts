@@ -1,1 +1,3 @@
+export { byId } from './by-id'
 export { nth } from './nth'
+export { present } from './present'

@@ -58,9 +58,9 @@ function addReadings(read: readonly Omit<Assay, 'id'>[], from: string): void {
 const apart = computed(() => outliers(heat.value?.assays ?? []))
 const uses = computed(() => (alloy.value ? usesOf(alloy.value, summary.value?.measured ?? {}) : []))
 const near = computed(() =>
-  hasMeasured.value
+  summary.value && hasMeasured.value
     ? nearestAlloys(
-        summary.value!.measured,
+        summary.value.measured,
         [...ALLOYS, ...yard.ownAlloys.map((own) => own.alloy)],
         alloy.value?.base,
       )

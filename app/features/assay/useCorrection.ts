@@ -1,3 +1,4 @@
+import { nth } from '#core/lists'
 import { why } from '~/storage/why'
 import { isolated } from '~/shared/units/isolated'
 import { computed, ref, shallowRef, watch, type ComputedRef } from 'vue'
@@ -37,8 +38,9 @@ export function useCorrection(
 
   /** Measured figures; what was not measured, as predicted. */
   const ask = computed<CorrectionAsk | null>(() => {
-    const alloy = heat.value?.alloy
-    if (!heat.value || !alloy || metalG.value <= 0 || Object.keys(measured.value).length === 0) return null
+    const current = heat.value
+    const alloy = current?.alloy
+    if (!current || !alloy || metalG.value <= 0 || Object.keys(measured.value).length === 0) return null
     const { composition, sd } = wholeComposition(
       measured.value as Parameters<typeof wholeComposition>[0],
       predicted.value,
@@ -54,9 +56,9 @@ export function useCorrection(
         ...(alloy.othersTotalMax === undefined ? {} : { othersTotalMax: alloy.othersTotalMax }),
       },
       lots: freeLots(yard.lots, yard.heats)
-        .filter((lot) => lot.massG > 0 && lot.originHeatId !== heat.value!.id)
-        .map((lot) => toChargeLot(lot, {}, heatYield(heat.value!, lot))),
-      recovery: heatRecovery(heat.value),
+        .filter((lot) => lot.massG > 0 && lot.originHeatId !== current.id)
+        .map((lot) => toChargeLot(lot, {}, heatYield(current, lot))),
+      recovery: heatRecovery(current),
       aim: aim.value,
       buying: buying.value,
       minLineG: Math.min(2, 0.002 * metalG.value),
@@ -134,7 +136,7 @@ export function useCorrection(
     const weighed = [...current.weighed]
     for (const { lot, addedG } of additions.value) {
       const at = weighed.findIndex(({ lotId }) => lotId === lot.id)
-      if (at >= 0) weighed[at] = { ...weighed[at]!, massG: weighed[at]!.massG + addedG }
+      if (at >= 0) weighed[at] = { ...nth(weighed, at), massG: nth(weighed, at).massG + addedG }
       else weighed.push(weighLine(lot, addedG, addedG, now(), current))
     }
     edit('Write the additions into the charge', { weighed })

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { nth } from '#core/lists'
 import { CERTAINTY_STEPS, type Certainty } from '#core/charge'
 import { computed, ref } from 'vue'
 import { useChart } from '~/shared/charts/useChart'
@@ -55,7 +56,7 @@ const { failed } = useChart(frame, [() => props.points, () => props.now], (token
     },
   }
 })
-const ends = computed(() => [props.points[0]!, props.points.at(-1)!] as const)
+const ends = computed(() => [nth(props.points, 0), nth(props.points, props.points.length - 1)] as const)
 const spoken = computed(
   () =>
     `Cost of the cheapest charge by certainty: ${props.points.map(({ confidence, cost }) => `${labelOf(confidence)}: ${money(cost)}`).join(', ')}`,

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { nth } from '#core/lists'
 import type { ChargeRows, ChargeRowState } from './useChargeRows'
 import { computed } from 'vue'
 import { useUnits } from '~/shared/units/useUnits'
@@ -24,7 +25,7 @@ const pieces = computed(() => {
 /** The middle one of the pieces written down with the lot. */
 const usualPiece = computed(() => {
   const all = [...(yard.records.lots[props.row.id]?.pieces ?? [])].sort((a, b) => a - b)
-  return all.length > 0 ? `Its pieces: about ${grams(all[Math.floor(all.length / 2)]!)}` : ''
+  return all.length > 0 ? `Its pieces: about ${grams(nth(all, Math.floor(all.length / 2)))}` : ''
 })
 const inUse = computed(() => props.row.plannedG > 0 || props.row.weighedG !== null)
 </script>

@@ -1,3 +1,4 @@
+import { present } from '#core/lists'
 import type { PlanCheck } from '#core/melt'
 import { elementName } from '~/shared/units/elements'
 import { heatStamp } from '#core/heat'
@@ -242,7 +243,7 @@ function sentence(check: PlanCheck, tools: Tools): Omit<CheckWords, 'hurts' | 'l
       }
     }
     case 'form': {
-      const words = FORM_WORDS[check.why]!
+      const words = present(FORM_WORDS[check.why], check.why)
       return {
         level: words.level,
         text: `${words.text} (${check.lots.map(tools.lotName).join(', ')})`,

@@ -41,16 +41,17 @@ export function useChargeSums({ heat, lines, prediction, lotName }: Charge) {
       return way.value
     },
   }
-  const elementSums = computed(() =>
-    prediction.value
+  const elementSums = computed(() => {
+    const melt = prediction.value
+    return melt
       ? Object.keys(limits.value)
-          .filter((symbol) => (prediction.value!.composition[symbol] ?? 0) > 0)
+          .filter((symbol) => (melt.composition[symbol] ?? 0) > 0)
           .map((symbol) => ({
             symbol,
-            ...elementWorking(symbol, prediction.value!, recovery.value, workingTools),
+            ...elementWorking(symbol, melt, recovery.value, workingTools),
           }))
-      : [],
-  )
+      : []
+  })
 
   return {
     sources,

@@ -22,17 +22,23 @@ export function usePlanChecks(
   const { chosenCrucible } = useGear()
   const checks = computed<CheckWords[]>(() => {
     const current = heat.value
-    if (!current?.alloy || !prediction.value || lines.value.length === 0) return []
+    const alloy = current?.alloy
+    if (!alloy || !prediction.value || lines.value.length === 0) return []
     // The last that was poured, not the last that was numbered.
     const before = yard.heats
-      .filter(({ id, loggedAt }) => loggedAt && id !== current.id)
-      .reduce<Heat | null>((last, one) => (last && last.loggedAt! > one.loggedAt! ? last : one), null)
+      .filter(({ id }) => id !== current.id)
+      .reduce<Heat | null>(
+        (last, one) => (one.loggedAt && one.loggedAt >= (last?.loggedAt ?? '') ? one : last),
+        null,
+      )
     const left = residueFor(current, yard.heats)
-    const sharing = sharingPot(current, yard.heats).filter(
-      ({ alloy }) => alloy && alloy.practice !== current.alloy!.practice,
+    const sharing = sharingPot(current, yard.heats).flatMap((other) =>
+      other.alloy && other.alloy.practice !== alloy.practice
+        ? [{ number: other.number, alloy: other.alloy.name }]
+        : [],
     )
     return checkPlan({
-      alloy: current.alloy,
+      alloy,
       tapMassG: prediction.value.tapMassG,
       composition: prediction.value.composition,
       lots: lines.value
@@ -53,7 +59,7 @@ export function usePlanChecks(
       lastBase: before?.alloy ? baseMetal(before.alloy) : null,
       // What is counted in the plan needs no word of its own.
       residue: current.potClean || left?.stayedG != null ? null : left,
-      sharing: sharing.map(({ number, alloy }) => ({ number, alloy: alloy!.name })),
+      sharing,
     })
       .map((check) => checkWords(check, { lotName, grams }))
       .sort((a, b) => Number(b.hurts) - Number(a.hurts) || RANK[a.level] - RANK[b.level])

@@ -1,3 +1,4 @@
+import { byId } from '#core/lists'
 import { computed, type ComputedRef } from 'vue'
 import { PURCHASABLE, type LetIn, type Purchase, type Remedy, type Weighing } from '#core/charge'
 import { heatStamp, overruleLimits, POT_LOT, type Heat } from '#core/heat'
@@ -84,7 +85,8 @@ export function useWaysOut(answer: () => Weighing | null, tools: ComputedRef<Cha
 
   /** What the caster left out, let in: the metal is there, so it comes before anything that has to be bought. */
   function letIn(one: LetIn): WayOut {
-    const capG = heat.value?.choices[one.lot]?.use ? heat.value.choices[one.lot]!.capG : null
+    const choice = heat.value?.choices[one.lot]
+    const capG = choice?.use ? choice.capG : null
     const words = letInWords(one, capG, tools.value)
     const apply = () => {
       const current = heat.value
@@ -117,7 +119,7 @@ export function useWaysOut(answer: () => Weighing | null, tools: ComputedRef<Cha
 /** Bought metal as a lot of the stock, its price still to be written down. */
 function boughtRecord(metal: string, massG: number, stamp: string): Lot {
   const name = purchaseName(metal)
-  const { composition } = PURCHASABLE.find(({ id }) => id === metal)!
+  const { composition } = byId(PURCHASABLE, metal)
   const hardener = Object.keys(composition).length > 1 && metal.includes('-')
   return newLot(
     { id: crypto.randomUUID(), now: now() },

@@ -1,11 +1,12 @@
 <script setup lang="ts">
+import { nth } from '#core/lists'
 import { computed } from 'vue'
 import { useParts } from '~/shared/words/useParts'
 import { useYard } from '~/storage/yard-store'
 /** Two windows changed the same thing otherwise: the later one stands until the person says. */
 const yard = useYard()
 const { recordName, partName, said } = useParts()
-const clash = computed(() => yard.clashes[0]!)
+const clash = computed(() => nth(yard.clashes, 0))
 const record = computed(() => yard.records[clash.value.collection][clash.value.id])
 </script>
 

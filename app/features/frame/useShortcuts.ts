@@ -1,3 +1,4 @@
+import { nth } from '#core/lists'
 import { useEventListener } from '@vueuse/core'
 import type { Ref } from 'vue'
 import { useYard } from '~/storage/yard-store'
@@ -44,7 +45,7 @@ export function useShortcuts(sheets: { palette: Ref<boolean>; shortcuts: Ref<boo
     else if (command && key === 'y' && !typing) redo()
     else if (!typing && event.key === '?') sheets.shortcuts.value = true
     else if (event.altKey && /^[1-7]$/.test(event.key)) {
-      const stage = STAGES[Number(event.key) - 1]!
+      const stage = nth(STAGES, Number(event.key) - 1)
       void navigateTo(stage.path(heat.value?.number ?? null))
     } else return
     event.preventDefault()

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { byId } from '#core/lists'
 import { FIXED_POINT_SOURCE, FIXED_POINTS, offsets, type Thermocouple } from '#core/gear'
 import { now } from '~/storage/yard-store'
 import { computed, ref } from 'vue'
@@ -25,7 +26,7 @@ const off = (celsius: number) => {
 /** Further off than this, the metal or the reading was another. */
 const FAR_C = 200
 function write(): void {
-  const freezes = FIXED_POINTS.find(({ id }) => id === point.value)!
+  const freezes = byId(FIXED_POINTS, point.value)
   if (readC.value === null) fault.value = 'Say what it showed while the metal froze.'
   else if (Math.abs(readC.value - freezes.freezesC) > FAR_C)
     fault.value = `${freezes.name} freezes at ${degrees(freezes.freezesC)}; that is too far off to be an error of the instrument. Check the metal and the unit.`

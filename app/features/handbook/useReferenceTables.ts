@@ -1,3 +1,4 @@
+import { present } from '#core/lists'
 import { computed } from 'vue'
 import { ALLOYS, GROUPS, nominalWhole, solidDensity } from '#core/alloys'
 import {
@@ -84,7 +85,7 @@ export function useReferenceTables() {
         {
           name: '',
           rows: MELTED.map((symbol) => {
-            const { Tm_K, Tb_K, rhoS, rhoL } = ELEMENTS[symbol]!
+            const { Tm_K, Tb_K, rhoS, rhoL } = present(ELEMENTS[symbol], symbol)
             return {
               name: `${capital(elementName(symbol))} (${symbol})`,
               cells: [

@@ -56,11 +56,12 @@ export function useTrends() {
                   // Alloys differ; how far each missed its own prediction does not.
                   title: `${capital(elementName(element.value))}, measured less predicted`,
                   unit: '%',
-                  ...of(({ measured, summary }) =>
-                    measured[element.value] === undefined
+                  ...of(({ measured, summary }) => {
+                    const pct = measured[element.value]
+                    return pct === undefined
                       ? null
-                      : measured[element.value]! - (summary.predicted.composition[element.value] ?? 0),
-                  ),
+                      : pct - (summary.predicted.composition[element.value] ?? 0)
+                  }),
                 },
           ]
         : []),

@@ -40,8 +40,9 @@ function choose(area: PracticeArea, id: string, sharePct: number | null = null):
 const shareOf = ({ sharePct }: Area) => (sharePct ? (sharePct[0] + sharePct[1]) / 2 : null)
 const dose = ({ sharePct }: Area) => {
   if (!sharePct) return ''
-  const [low, high] = sharePct.map((pct) => grams((chargeG.value * pct) / 100, 0.1))
-  return low === high ? low! : `${low} to ${high}`
+  const words = (pct: number) => grams((chargeG.value * pct) / 100, 0.1)
+  const [low, high] = [words(sharePct[0]), words(sharePct[1])]
+  return low === high ? low : `${low} to ${high}`
 }
 function typed(area: Area, massG: number | null): void {
   if (massG !== null && chargeG.value > 0)

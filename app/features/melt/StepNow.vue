@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { present } from '#core/lists'
 import { useTimeoutFn } from '@vueuse/core'
 import { findCaution, holdOf } from '#core/melt'
 import { weighLine } from '#core/heat'
@@ -50,7 +51,7 @@ const zincLot = computed(() =>
 /** The step ticked last, to be taken back at once. */
 const last = computed(() => {
   const done = steps.value.filter((step) => heat.value?.done[step.id])
-  const at = (id: string) => heat.value!.done[id]!.at
+  const at = (id: string) => present(heat.value?.done[id], id).at
   return done.reduce<(typeof done)[number] | null>(
     (newest, step) => (newest === null || at(step.id) >= at(newest.id) ? step : newest),
     null,
@@ -73,7 +74,7 @@ function done(): void {
     mark(step, false)
     return
   }
-  const massG = Math.round(step.dose!.lowG)
+  const massG = Math.round(present(step.dose, 'a dose').lowG)
   if (!zincLot.value) {
     props.log.add('addition', { massG, text: 'zinc put back' })
     return mark(step, false)

@@ -1,3 +1,4 @@
+import { nth, present } from '#core/lists'
 import { heldAt, type Hold, type HoldState, type judgeDose, type RunStep } from '#core/melt'
 import { metalFacts, type Addition, type FamilyMetal } from '#core/families'
 import { listed } from '~/shared/units/figures'
@@ -64,7 +65,7 @@ const ADD_TITLE: Readonly<Record<Addition, string>> = {
 
 /** What the step is called by what its lots mostly are: lead and bismuth go in alike, and are not the same. */
 function additionTitle({ addition, lots = [] }: RunStep): string {
-  if (addition !== 'lead') return ADD_TITLE[addition!]
+  if (addition !== 'lead') return ADD_TITLE[present(addition, 'what is added')]
   const mostly = (symbol: string, other: string) =>
     lots.some(({ composition }) => (composition[symbol] ?? 0) > (composition[other] ?? 0))
   return [mostly('Pb', 'Bi') ? 'lead' : '', mostly('Bi', 'Pb') ? 'bismuth' : ''].filter(Boolean).join(' and ')
@@ -87,7 +88,7 @@ function heldWords(step: RunStep, { grams, degrees }: Pick<Tools, 'grams' | 'deg
   const boils =
     step.boilsC === undefined ? '' : ` Above ${degrees(step.boilsC)} zinc boils out of it: stand clear.`
   if (step.portions && step.portions.length > 1) {
-    return ` In ${step.portions.length} parts of about ${grams(step.portions[0]!.massG, 1)}; the melt may be cooler for each.${boils}`
+    return ` In ${step.portions.length} parts of about ${grams(nth(step.portions, 0).massG, 1)}; the melt may be cooler for each.${boils}`
   }
   const held = heldAt(step)
   if (held) return ` Keep the melt between ${between(held)}.${boils}`
@@ -105,6 +106,7 @@ export function stepWords(step: RunStep, { grams, degrees, metal }: Tools): Step
     : ''
   const minutes = step.minutes ? minutesWords(step.minutes) : ''
   const practice = step.practice ? lowerFirst(step.practice.name) : ''
+  const practised = () => present(step.practice, 'the practice of a step')
   const window = step.window ? `between ${degrees(step.window.fromC)} and ${degrees(step.window.toC)}` : ''
   const { tooMuchPct } = step.practice ?? {}
   const most =
@@ -139,21 +141,19 @@ export function stepWords(step: RunStep, { grams, degrees, metal }: Tools): Step
         how: 'Empty: to 200 °C slowly, hold, steadily to 540 °C, then cherry red; cool in the furnace. Its clock is under Gear.',
       }
     case 'cover':
-      return { title: `Cover: ${practice}${dose ? `, ${dose}` : ''}`, how: step.practice!.how + most }
-    case 'add':
-      return {
-        title: `Add the ${additionTitle(step)}`,
-        how:
-          (step.practice?.how ?? (metal && ADD_HOW_IN[metal]?.[step.addition!]) ?? ADD_HOW[step.addition!]) +
-          held,
-      }
+      return { title: `Cover: ${practice}${dose ? `, ${dose}` : ''}`, how: practised().how + most }
+    case 'add': {
+      const addition = present(step.addition, 'what is added')
+      const how = step.practice?.how ?? (metal && ADD_HOW_IN[metal]?.[addition]) ?? ADD_HOW[addition]
+      return { title: `Add the ${additionTitle(step)}`, how: how + held }
+    }
     case 'flux':
-      return { title: `Flux: ${practice}${dose ? `, ${dose}` : ''}`, how: step.practice!.how + most }
+      return { title: `Flux: ${practice}${dose ? `, ${dose}` : ''}`, how: practised().how + most }
     case 'refine':
-      return { title: `${step.practice!.name}${dose ? `: ${dose}` : ''}`, how: step.practice!.how }
+      return { title: `${practised().name}${dose ? `: ${dose}` : ''}`, how: practised().how }
     case 'top-up':
       return {
-        title: `Put back ${grams(step.dose!.lowG, 1)} of zinc`,
+        title: `Put back ${grams(present(step.dose, 'a dose').lowG, 1)} of zinc`,
         how: `More was burnt than planned, by the estimate. Plunged under, stirred.${held}`,
       }
     case 'sample':
@@ -173,7 +173,7 @@ export function stepWords(step: RunStep, { grams, degrees, metal }: Tools): Step
         how: step.practice?.how ?? 'Plunge it to the bottom and stir, just before skimming and pouring.',
       }
     case 'degas':
-      return { title: `Degas: ${practice}${minutes ? `, ${minutes}` : ''}`, how: step.practice!.how }
+      return { title: `Degas: ${practice}${minutes ? `, ${minutes}` : ''}`, how: practised().how }
     case 'rest':
       return {
         title: `Let it rest ${minutes}`,
@@ -245,7 +245,7 @@ export const minutesWords = ([from, to]: readonly [number, number]): string =>
   from === to ? `${from} minutes` : `${from} to ${to} minutes`
 
 const lowerFirst = (text: string) =>
-  /^[A-Z][a-z]/.test(text) ? text[0]!.toLowerCase() + text.slice(1) : text
+  /^[A-Z][a-z]/.test(text) ? nth(text, 0).toLowerCase() + text.slice(1) : text
 
 const HOLD_WORDS: Readonly<Record<Hold, string>> = {
   dressed: 'Not before you are dressed for a spill and someone knows you are pouring.',

@@ -74,7 +74,8 @@ export function useLiveMelt(
         stateOf(one)?.skipped === false &&
         one.lots?.some(({ composition }) => (composition[symbol] ?? 0) > abovePct),
     )
-    return step ? minutesAt(stateOf(step)!.at) : null
+    const done = step && stateOf(step)
+    return done ? minutesAt(done.at) : null
   }
   const facts = computed(() => (heat.value?.alloy ? factsOf(heat.value.alloy) : null))
   const zincFrom = computed(() => bearingFrom('Zn', 1))
@@ -100,8 +101,9 @@ export function useLiveMelt(
     )
       return null
     if (distrusted.value) return null
-    if (zincFrom.value === null || (melt.composition.Zn ?? 0) < ZINC_WORTH_PCT) return null
     const { '?': _, ...composition } = melt.composition
+    const { Zn: beganPct = 0 } = composition
+    if (zincFrom.value === null || beganPct < ZINC_WORTH_PCT) return null
     const ask = {
       meltG: melt.tapMassG,
       composition,
@@ -115,7 +117,7 @@ export function useLiveMelt(
     const mid = zincLoss({ ...ask, rate })
     const ahead = zincLoss({ ...ask, rate, toMin: ask.toMin + AHEAD_MIN })
     return {
-      beganPct: composition.Zn!,
+      beganPct,
       leftPct: mid.leftPct,
       fromPct: zincLoss({ ...ask, rate: rate * ZINC_DOUBT }).leftPct,
       toPct: zincLoss({ ...ask, rate: rate / ZINC_DOUBT }).leftPct,

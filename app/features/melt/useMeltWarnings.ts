@@ -11,8 +11,8 @@ export function useMeltWarnings(log: MeltLog, { liquidus, planned, stateOf, line
   const { liar, plateau } = useLiar(log, liquidus)
   /** Lots whose addition was skipped, and the limits the melt leaves without them. */
   const refused = computed(() => {
-    const skipped = planned.value.filter((step) => step.lots && stateOf(step)?.skipped)
-    const out = new Set(skipped.flatMap(({ lots }) => lots!.map(({ lotId }) => lotId)))
+    const skipped = planned.value.flatMap((step) => (stateOf(step)?.skipped ? (step.lots ?? []) : []))
+    const out = new Set(skipped.map(({ lotId }) => lotId))
     if (out.size === 0 || !heat.value?.alloy) return null
     const melt = predictMelt(
       lines.value.filter(({ lot }) => !out.has(lot.id)),
@@ -24,7 +24,7 @@ export function useMeltWarnings(log: MeltLog, { liquidus, planned, stateOf, line
       return low || pct > (limit.max ?? 100) ? [{ element, pct, limit }] : []
     })
     return {
-      names: skipped.flatMap(({ lots }) => lots!.map(({ name }) => name)),
+      names: skipped.map(({ name }) => name),
       tapG: melt.tapMassG,
       broken,
     }

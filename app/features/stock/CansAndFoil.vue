@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { byId } from '#core/lists'
 import { metallicYieldOf } from '#core/losses'
 import { blendOfGuesses, countThinWare, SCRAP_BOOK, THIN_WARE, type Lot } from '#core/stock'
 import { computed, ref, watch } from 'vue'
@@ -11,14 +12,14 @@ const { grams } = useUnits()
 const wareId = ref('can')
 const known = ref<'count' | 'mass' | 'metal'>('count')
 const amount = ref<number | null>(100)
-const ware = computed(() => THIN_WARE.find(({ id }) => id === wareId.value)!)
+const ware = computed(() => byId(THIN_WARE, wareId.value))
 const sum = computed(() => countThinWare(ware.value, known.value, amount.value ?? 0))
 const count = computed(() => Math.round(sum.value.count).toLocaleString('en').replace(',', '\u202f'))
 watch(known, (now, before) => {
   if ((now === 'count') !== (before === 'count')) amount.value = now === 'count' ? 100 : 1000
 })
 function makeLot(): void {
-  const entry = SCRAP_BOOK.find(({ id }) => id === ware.value.scrapId)!
+  const entry = byId(SCRAP_BOOK, ware.value.scrapId)
   const { composition, sd } = blendOfGuesses(entry.likely)
   emit('lot', {
     name: ware.value.name,

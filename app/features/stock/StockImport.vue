@@ -45,13 +45,13 @@ const elements = computed(() => [
   ),
 ])
 function match(index: number, value: string): void {
-  const [kind, symbol] = value.split(':')
+  const [kind, symbol = ''] = value.split(':')
   fields.value[index] = !value
     ? null
     : kind === 'e'
-      ? { element: symbol! }
+      ? { element: symbol }
       : kind === 's'
-        ? { spread: symbol! }
+        ? { spread: symbol }
         : (value as StockField)
 }
 const rows = computed(() => lotsOfTable(props.table, fields.value))

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { nth } from '#core/lists'
 import { counted } from '~/shared/units/figures'
 import { useEventListener } from '@vueuse/core'
 import type { Lot } from '#core/stock'
@@ -53,7 +54,7 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
     if (event.key === 'ArrowDown' || event.key === 'j') items[Math.min(items.length - 1, here + 1)]?.focus()
     else if (event.key === 'ArrowUp' || event.key === 'k') items[Math.max(0, here - 1)]?.focus()
     else if (here >= 0) {
-      const lot = yard.lots.find(({ id }) => id === items[here]!.dataset.lot)
+      const lot = yard.lots.find(({ id }) => id === nth(items, here).dataset.lot)
       if (!lot) return
       if (event.key === 'x') pick(lot.id)
       else if (event.key === 'e') editing.value = lot

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { byId } from '#core/lists'
 import {
   MOULD_SOURCE,
   MOULDS,
@@ -50,7 +51,7 @@ const lengths = computed(() =>
   ),
 )
 const alloyName = computed(() => facts.alloy.value?.name ?? '')
-const mouldName = computed(() => MOULDS.find(({ id }) => id === mould.value)!.name.toLowerCase())
+const mouldName = computed(() => byId(MOULDS, mould.value).name.toLowerCase())
 function takeRiser(): void {
   if (!riser.value) return
   const gating = {

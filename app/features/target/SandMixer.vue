@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { byId, nth } from '#core/lists'
 import { SAND_MIXES, sandBatch } from '#core/casting'
 import { computed, ref } from 'vue'
 import { useUnits } from '~/shared/units/useUnits'
@@ -6,10 +7,10 @@ import QuantityField from '~/shared/fields/QuantityField.vue'
 
 /** Sand, clay and water from any one of them. */
 const { grams } = useUnits()
-const mixId = ref(SAND_MIXES[0]!.id)
+const mixId = ref(nth(SAND_MIXES, 0).id)
 const known = ref<'sand' | 'clay' | 'water' | 'all'>('sand')
 const massG = ref<number | null>(20_000)
-const mix = computed(() => SAND_MIXES.find(({ id }) => id === mixId.value)!)
+const mix = computed(() => byId(SAND_MIXES, mixId.value))
 const batch = computed(() => sandBatch(mix.value, known.value, massG.value ?? 0))
 const KNOWN = { sand: 'sand', clay: 'clay', water: 'water', all: 'all of it' } as const
 </script>

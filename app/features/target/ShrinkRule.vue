@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { nth, present } from '#core/lists'
 import { patternLength } from '#core/casting'
 import { type Practice, PRACTICES } from '#core/alloys'
 import { shrinkageOf } from '#core/families'
@@ -19,7 +20,7 @@ const METALS: readonly { id: Practice; name: string }[] = [
   { id: 'deoxidised-copper', name: 'copper' },
   { id: 'aluminium-casting', name: 'aluminium' },
 ]
-const metal = ref<Practice>(METALS[0]!.id)
+const metal = ref<Practice>(nth(METALS, 0).id)
 const source = computed(() => shrinkageOf(metal.value)?.source ?? '')
 watch(
   () => heat.value?.alloy?.practice,
@@ -35,7 +36,7 @@ watch(
   { immediate: true },
 )
 const wanted = ref<number | null>(100)
-const shrink = computed(() => shrinkageOf(metal.value)!)
+const shrink = computed(() => present(shrinkageOf(metal.value), metal.value))
 const rule = computed(() => {
   const low = patternMm(patternLength(wanted.value ?? 0, shrink.value.lowPct))
   const high = patternMm(patternLength(wanted.value ?? 0, shrink.value.highPct))

@@ -1,3 +1,4 @@
+import { nth } from '#core/lists'
 import { computed, reactive, ref, watch } from 'vue'
 import { ALLOYS, solidDensity } from '#core/alloys'
 import {
@@ -38,7 +39,7 @@ export function usePartDraft(part: Part | null, from: From) {
 
   const longest = computed(() => {
     const box = meshFile.mesh.value?.measure.box
-    return box ? Math.max(...box.max.map((most, axis) => most - box.min[axis]!)) : null
+    return box ? Math.max(...box.max.map((most, axis) => most - nth(box.min, axis))) : null
   })
   const units = computed(() => (longest.value === null ? [] : likelyUnits(longest.value)))
   /** The file names no unit and more than one would give a believable size. */
@@ -83,7 +84,7 @@ export function usePartDraft(part: Part | null, from: From) {
     if (!read)
       return known?.from === 'mesh' ? { ...known, unit: unit.value, scalePct: scalePct.value || 100 } : null
     const { measure, walls, format } = read
-    const size = measure.box.max.map((most, axis) => most - measure.box.min[axis]!) as [
+    const size = measure.box.max.map((most, axis) => most - nth(measure.box.min, axis)) as [
       number,
       number,
       number,

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { nth } from '#core/lists'
 import { heatStamp, type Heat } from '#core/heat'
 import { computed, ref } from 'vue'
 import { isolated } from '~/shared/units/isolated'
@@ -35,7 +36,7 @@ function older(event: Event): void {
   const found = heats.find((heat) => heat.number === told)
   fault.value = found
     ? ''
-    : `There is no such heat here; they go from ${heatStamp(heats.at(-1)!.number)} to ${heatStamp(heats[0]!.number)}.`
+    : `There is no such heat here; they go from ${heatStamp(nth(heats, heats.length - 1).number)} to ${heatStamp(nth(heats, 0).number)}.`
   if (!found) return
   field.value = ''
   emit('pick', String(told))

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { nth } from '#core/lists'
 import {
   formatMass,
   formatTemperature,
@@ -123,7 +124,7 @@ function parseOrAsk(): Parsed<number> {
     return one.ok ? [{ decimal, value: one.value }] : []
   })
   const possible = readings.filter(({ value }) => isPossible(value))
-  if (possible.length === 1) return { ok: true, value: possible[0]!.value }
+  if (possible.length === 1) return { ok: true, value: nth(possible, 0).value }
   // Thousandths of a kilogram or a pound are weighed, of a gram or a degree hardly: there the person's own decimal mark says too little.
   const own = possible.find(({ decimal }) => decimal === decimalMark && text.value.includes(decimal))
   if (own && finely()) return { ok: true, value: own.value }

@@ -1,3 +1,4 @@
+import { nth } from '#core/lists'
 import {
   PURCHASABLE,
   type ChargePlan,
@@ -110,7 +111,7 @@ export function conflictWords(conflict: readonly Conflict[], tools: ChargeTools)
     limits.length > 1
       ? `These cannot hold together: ${parts.join(', ')}`
       : parts.length > 0
-        ? capital(parts[0]!)
+        ? capital(nth(parts, 0))
         : 'No blend of these lots keeps every limit'
   return `${head}${causes.length > 0 ? `: ${listed(causes)}` : ''}.`
 }
