@@ -13,6 +13,8 @@ export {
   type Practice,
 } from './schema'
 export { baseMetal } from './base-metal'
+export { hasLimits } from './has-limits'
+export { outsideOf, type Outside } from './outside'
 export { orderedLimits } from './ordered-limits'
 export { gradeComposition } from './grade-composition'
 export { alloyFaults, limitsFromNominal, targetFromAssay, type AlloyFault } from './own-alloy'

@@ -91,6 +91,12 @@ export function factsOf(alloy: Composed): MetalFacts | null {
 export const metalOfPractice = (practice: Practice): FamilyMetal => TABLE.families[practice].metal
 
 /**
+ * The group a kind of alloy is listed under.
+ * @example groupOfPractice('red-brass') // 'bronze'
+ */
+export const groupOfPractice = (practice: Practice): AlloyGroup => TABLE.families[practice].group
+
+/**
  * The kinds of alloy of a group, the everyday ones first.
  * @example practicesOfGroup('zinc') // ['zinc-aluminium']
  */

@@ -4,6 +4,7 @@ export {
   factsOf,
   familyOf,
   familyProblem,
+  groupOfPractice,
   metalFacts,
   metalOf,
   metalOfPractice,
@@ -12,6 +13,7 @@ export {
   type Family,
   type NoFamily,
 } from './family'
+export { likeliestFamilies, type LikelyFamily } from './likeliest'
 export { estimateLiquidus, liquidusOf, type Liquidus } from './liquidus'
 export { alloyRecovery, LOSS_FAMILIES, lossFamily, RECOVERY_SOURCE, recoveryPriors } from './losses'
 export { poisonsOf, type Poison } from './poisons'

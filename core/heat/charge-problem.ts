@@ -10,6 +10,7 @@ import {
 import { scaleFor, type Scale } from '#core/gear'
 import { toChargeLot, type Lot } from '#core/stock'
 import { weighingStep, type MassUnit } from '#core/units'
+import { comesAsItIs } from './comes-as-it-is'
 import { heatRecovery, heatYield } from './losses'
 import { planKey } from './plan-key'
 import type { Heat, WeighedLine } from './schema'
@@ -25,6 +26,10 @@ const GROWTH = 0.25
 /** Finer than this share of the melt, or of the most a line can be, no weight has to be. Engineering judgement. */
 const FINE_OF_TAP = 3e-4
 const FINE_OF_LINE = 0.01
+/** More than any crucible takes, g. */
+const MOST_G = 1e8
+/** A melt that aims at no weight may be almost so much lighter than was thought. */
+const NEARLY_ALL = 0.999
 /** Step of a scale nobody described, g. */
 const USUAL_STEP_G = 1
 
@@ -64,12 +69,13 @@ export function heatChargeProblem(
   if (!alloy || tapMassG === null) return null
   const weighedById = new Map(heat.weighed.map((line) => [line.lotId, line]))
   const recovery = heatRecovery(heat)
+  const free = comesAsItIs(heat)
   const problemLots: ChargeLot[] = []
   for (const lot of lots) {
     if (weighedById.has(lot.id)) continue
     const choice = heat.choices[lot.id]
     if (choice && !choice.use) continue
-    if (lot.massG <= 0 && choice?.lockG == null) continue
+    if (choice?.lockG == null && (free || lot.massG <= 0)) continue
     problemLots.push(
       toChargeLot(
         lot,
@@ -88,7 +94,9 @@ export function heatChargeProblem(
     version: 2,
     target: {
       tapMassG,
-      tapToleranceG: ((heat.tapTolerancePct ?? TAP_TOLERANCE_PCT) / 100) * tapMassG,
+      tapToleranceG: free
+        ? NEARLY_ALL * tapMassG
+        : ((heat.tapTolerancePct ?? TAP_TOLERANCE_PCT) / 100) * tapMassG,
       limits: alloy.limits,
       nominal: nominalOf(alloy),
       base: alloy.base,
@@ -103,7 +111,8 @@ export function heatChargeProblem(
       : { confidence: heat.confidence, confidenceOf: heat.confidenceOf ?? 'all' }),
     minLineG: smallestLineG(tapMassG),
     ...(heat.maxLots ? { maxLots: Math.max(heat.maxLots, heat.weighed.length) } : {}),
-    excessMaxG: EXCESS * tapMassG,
+    // What it taps is what its lots give, more or less.
+    excessMaxG: free ? MOST_G : EXCESS * tapMassG,
   }
 }
 
@@ -201,9 +210,9 @@ export function heatWeighing(
       followed && Object.fromEntries(Object.entries(followed.lines).filter(([id]) => !weighed.has(id))),
     plannedWithout: followed?.without ?? [],
     plannedLots: heat.planLots,
-    mostTapG: bench.crucibleG ?? tapMassG * (1 + GROWTH),
+    mostTapG: bench.crucibleG ?? (comesAsItIs(heat) ? MOST_G : tapMassG * (1 + GROWTH)),
     lineShare: heat.lineShare ?? LINE_SHARE,
-    leftOut: leftOutLots(heat, lots, bench),
+    leftOut: comesAsItIs(heat) ? [] : leftOutLots(heat, lots, bench),
   }
 }
 

@@ -1,3 +1,5 @@
+export { AS_IT_COMES, chosenCharge, settled, unlocked } from './as-it-comes'
+export { comesAsItIs } from './comes-as-it-is'
 export {
   BARE_BENCH,
   heatChargeProblem,
@@ -11,7 +13,7 @@ export {
 } from './charge-problem'
 export { heatFormYields, heatRecovery, heatYield } from './losses'
 export { heatLiquidus, heatWindow, sensiblePour, sensibleReadings } from './liquidus'
-export { POT_LOT, potLot, residueFor, sharingPot, type Residue } from './residue'
+export { POT_LOT, potLot, potOf, residueFor, sharingPot, type Residue } from './residue'
 export { loggedZincG } from './logged-zinc'
 export { planKey } from './plan-key'
 export { weighedShortfalls } from './weighed-shortfalls'

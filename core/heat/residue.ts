@@ -73,6 +73,13 @@ export function potLot(residue: Residue | null): ChargeLot | null {
   }
 }
 
+/**
+ * What is in a heat's crucible already, unless it was told that nothing is.
+ * @returns null where nothing was told to have stayed
+ */
+export const potOf = (heat: Heat, heats: readonly Heat[]): ChargeLot | null =>
+  heat.potClean ? null : potLot(residueFor(heat, heats))
+
 /** Other heats not yet poured that are planned in the same crucible. */
 export function sharingPot(heat: Heat, heats: readonly Heat[]): Heat[] {
   if (!heat.crucibleId || heat.loggedAt) return []

@@ -1,5 +1,5 @@
 import * as z from 'zod'
-import { alloySchema } from '#core/alloys'
+import { alloySchema, PRACTICES } from '#core/alloys'
 import { assaySchema } from '#core/assay'
 import { metalNeedSchema } from '#core/casting'
 import { CONCESSIONS } from '#core/charge'
@@ -122,6 +122,16 @@ export const heatSchema = z.strictObject({
   zone: z.string().max(60).optional(),
   loggedAt: z.iso.datetime().nullable(),
   alloy: alloySchema.nullable(),
+  /** aims at no alloy: what it becomes is written as its alloy, until something names it */
+  asItComes: z
+    .strictObject({
+      /** handled as this kind of metal; null for the kind that comes nearest */
+      practice: z.enum(PRACTICES).nullable(),
+      namedAt: z.iso.datetime().nullable(),
+    })
+    .optional(),
+  /** ingots of earlier heats that went into it, by their ids */
+  remelts: z.array(z.uuid()).max(500).optional(),
   need: metalNeedSchema.nullable(),
   tapMassG: z.number().positive().max(1e8).nullable(),
   /** what it freezes at, °C, typed or seen in the melt; goes before what the alloy says */

@@ -1,3 +1,4 @@
+import { hasLimits } from '#core/alloys'
 import { combineReadings, judge, type Measured, type Verdict } from '#core/assay'
 import { expectedLoss, massBalance, type MassBalance } from '#core/balance'
 import { predictMelt, type MeltPrediction } from '#core/charge'
@@ -9,7 +10,7 @@ import type { Heat } from './schema'
 export interface HeatSummary {
   predicted: MeltPrediction
   measured: Record<string, Measured>
-  /** null without an alloy */
+  /** null where there are no limits to judge by */
   verdict: Verdict | null
   /** null while nothing was weighed in */
   balance: MassBalance | null
@@ -27,7 +28,7 @@ export function heatSummary(heat: Heat): HeatSummary {
   return {
     predicted,
     measured,
-    verdict: heat.alloy ? judge(heat.alloy.limits, measured, heat.alloy.base) : null,
+    verdict: heat.alloy && hasLimits(heat.alloy) ? judge(heat.alloy.limits, measured, heat.alloy.base) : null,
     balance:
       predicted.chargeMassG > 0
         ? massBalance(

@@ -2,5 +2,5 @@ export { parseSearch, type Search, type SearchFault, type SearchTerm } from './p
 export { ledgerRow, matches, type LedgerRow } from './row'
 export { ledgerTotals, type LedgerTotals } from './totals'
 export { looseEnds, type LooseEnd } from './loose-ends'
-export { nearestAlloys, type NearAlloy } from './nearest-alloys'
+export { nearestAlloys, nearestPredicted, type NearAlloy } from './nearest-alloys'
 export { USES_UNSURE, usesOf, type Use } from './uses'

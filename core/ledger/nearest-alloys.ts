@@ -1,18 +1,13 @@
-import { baseMetal, nominalOf, type Alloy } from '#core/alloys'
-import { judge, measuredComposition, type Measured, type Verdict } from '#core/assay'
+import { baseMetal, outsideOf, type Alloy, type Outside } from '#core/alloys'
+import { judge, measuredComposition, type Measured } from '#core/assay'
+import { oddsInside, predictMelt, type ChargedLine } from '#core/charge'
 
 /** A library alloy and how far a metal is from it. */
-export interface NearAlloy {
+export interface NearAlloy extends Outside {
   alloy: Alloy
-  verdict: Verdict
-  /** limits that are broken, and elements that have no place in it */
-  broken: number
-  /** how far outside, in widths of the limits; 0 for a metal that fits */
-  distance: number
+  /** how likely it is that the metal is inside, as far as it is known; 0–1 */
+  odds: number
 }
-
-/** A limit narrower than this is taken as wide, wt%. */
-const LEAST_WIDTH = 0.2
 
 /**
  * Alloys of the library nearest to a measured metal: those it fits first, then by how far outside it lies. Only alloys
@@ -32,30 +27,39 @@ export function nearestAlloys(
   return alloys
     .filter((alloy) => baseMetal(alloy) === main)
     .map((alloy) => {
-      const verdict = judge(alloy.limits, measured, alloy.base)
-      let distance = 0
-      let broken = 0
-      for (const [element, { min, max }] of Object.entries(alloy.limits)) {
-        const pct = whole[element] ?? measured[element]?.pct
-        if (pct === undefined) continue
-        const width = Math.max(LEAST_WIDTH, (max ?? 100) - (min ?? 0) < 50 ? (max ?? 0) - (min ?? 0) : 0)
-        const over = Math.max(0, (min ?? 0) - pct, pct - (max ?? 100))
-        if (over > 0) broken++
-        distance += over / width
-      }
-      // What is there in earnest and has no place in the alloy counts too.
-      for (const [element, pct] of Object.entries(whole))
-        if (!alloy.limits[element] && element !== alloy.base && pct > LEAST_WIDTH) {
-          broken++
-          distance += pct
-        }
-      const centre = Object.entries(nominalOf(alloy)).reduce(
-        (sum, [element, pct]) =>
-          sum + Math.abs((whole[element] ?? measured[element]?.pct ?? pct) - pct) / 100,
-        0,
-      )
-      return { alloy, verdict, broken, distance: distance + 0.01 * centre }
+      const { limits } = judge(alloy.limits, measured, alloy.base)
+      const pctOf = (symbol: string) => whole[symbol] ?? measured[symbol]?.pct
+      const outside = outsideOf(alloy, pctOf, whole)
+      const held = limits.reduce((odds, { probability = 1 }) => odds * probability, 1)
+      return { alloy, ...outside, odds: outside.strangers > 0 ? 0 : held }
     })
     .sort((a, b) => a.distance - b.distance)
     .slice(0, count)
+}
+
+/**
+ * Alloys of the library nearest to what a charge is predicted to become, with how often such a melt is inside them.
+ * What is in no lot is taken as not in the melt.
+ * @param lines what goes in, with the spread of each lot
+ * @param recovery fraction by element
+ * @returns none for a charge whose metal the library does not have
+ * @source outsideOf and oddsInside
+ */
+export function nearestPredicted(
+  lines: readonly ChargedLine[],
+  recovery: Readonly<Record<string, number>>,
+  alloys: readonly Alloy[],
+  count = 4,
+): NearAlloy[] {
+  const { '?': _, ...whole } = predictMelt(lines, recovery).composition
+  const [main] = Object.entries(whole).sort(([, one], [, other]) => other - one)[0] ?? []
+  return alloys
+    .filter((alloy) => baseMetal(alloy) === main)
+    .map((alloy) => ({ alloy, ...outsideOf(alloy, (symbol) => whole[symbol] ?? 0, whole) }))
+    .sort((a, b) => a.distance - b.distance)
+    .slice(0, count)
+    .map((near) => ({
+      ...near,
+      odds: near.strangers > 0 ? 0 : (oddsInside(lines, recovery, near.alloy.limits) ?? 0),
+    }))
 }

@@ -1,3 +1,4 @@
+import { hasLimits } from '#core/alloys'
 import { combineReadings, judge, measuredComposition, type Verdict } from '#core/assay'
 import type { Composition } from '#core/composition'
 import { heatStamp, heatSummary, type Heat, type HeatSummary } from '#core/heat'
@@ -48,9 +49,10 @@ export function ledgerRow(heat: Heat): LedgerRow {
       return (measured ??= measuredComposition(combined(), heat.alloy?.base))
     },
     get verdict() {
-      return (verdict ??= heat.alloy
-        ? judge(heat.alloy.limits, combined(), heat.alloy.base).overall
-        : 'nothing-measured')
+      return (verdict ??=
+        heat.alloy && hasLimits(heat.alloy)
+          ? judge(heat.alloy.limits, combined(), heat.alloy.base).overall
+          : 'nothing-measured')
     },
     text: [stamp, heat.title, alloy, heat.remarks, heat.date, lots, stampsOf(heat)].join(' ').toLowerCase(),
     alloy,

@@ -1,7 +1,7 @@
 import { COLLECTIONS, type Collection } from './collections'
 
 /** How far the shape of a yard has grown. Files and stored yards say theirs; a greater one is newer than this app. */
-export const REVISION = 10
+export const REVISION = 11
 
 type Raw = Record<string, unknown>
 
@@ -47,6 +47,8 @@ const GROWTH: readonly Growth[] = [
         ? { ...record, overruledRecovery: withoutOther(record.overruledRecovery) }
         : record,
   },
+  // Heats that aim at no alloy, and which ingots went into a heat.
+  { to: 11 },
 ]
 
 /** A value with fields of its own: neither a list nor a plain word. */

@@ -1,12 +1,14 @@
 <script setup lang="ts">
-import { ALLOYS, orderedLimits } from '#core/alloys'
+import { orderedLimits } from '#core/alloys'
 import { measuredComposition, outliers, type Assay } from '#core/assay'
-import { nearestAlloys, USES_UNSURE, usesOf } from '#core/ledger'
+import { USES_UNSURE, usesOf } from '#core/ledger'
 import { computed } from 'vue'
 import { useHeat } from '~/shared/heat/useHeat'
+import { useNaming } from './useNaming'
 import { useLogHeat } from './useLogHeat'
 import { now, useYard } from '~/storage/yard-store'
 import { verdictWords } from '~/shared/heat/results-words'
+import { nearWords } from '~/shared/words/near-words'
 import AnalyserTake from './AnalyserTake.vue'
 import AssayImport from './AssayImport.vue'
 import AssaySheet from './AssaySheet.vue'
@@ -14,17 +16,22 @@ import CompositionBar from '~/shared/composition/CompositionBar.vue'
 import HeatHeading from '~/shared/heat/HeatHeading.vue'
 import LimitGates from '~/shared/composition/LimitGates.vue'
 import MetalTests from './MetalTests.vue'
+import NearAlloys from './NearAlloys.vue'
 import PutItRight from './PutItRight.vue'
 import ToneSentence from '~/shared/page/ToneSentence.vue'
 
 const { heat, summary, edit } = useHeat()
 const { logHeat } = useLogHeat()
 const yard = useYard()
+const naming = useNaming()
+const { judged, nameless, near } = naming
 const frozen = computed(() => !!heat.value?.loggedAt)
 const alloy = computed(() => heat.value?.alloy ?? null)
 const verdict = computed(() =>
   alloy.value && summary.value?.verdict ? verdictWords(summary.value.verdict, alloy.value.name) : null,
 )
+/** So many are asked for of a metal that has no limits. */
+const KNOWN_MOST = 8
 /** The readings on paper; before the first figure is typed, one blank one. */
 const blank: Assay = { id: crypto.randomUUID(), at: now(), method: 'xrf', specimen: '', readings: {} }
 const sheets = computed(() => (heat.value?.assays.length ? heat.value.assays : [blank]))
@@ -57,15 +64,14 @@ function addReadings(read: readonly Omit<Assay, 'id'>[], from: string): void {
 }
 const apart = computed(() => outliers(heat.value?.assays ?? []))
 const uses = computed(() => (alloy.value ? usesOf(alloy.value, summary.value?.measured ?? {}) : []))
-const near = computed(() =>
-  summary.value && hasMeasured.value
-    ? nearestAlloys(
-        summary.value.measured,
-        [...ALLOYS, ...yard.ownAlloys.map((own) => own.alloy)],
-        alloy.value?.base,
-      )
-    : [],
-)
+/** Elements a reading starts with. */
+const known = computed(() => {
+  if (!alloy.value) return []
+  const { limits, base, nominal = {} } = alloy.value
+  return judged.value
+    ? orderedLimits(limits).map(([element]) => element)
+    : [base, ...Object.keys(nominal)].slice(0, KNOWN_MOST)
+})
 const predicted = computed(() =>
   summary.value && summary.value.predicted.tapMassG > 0 ? summary.value.predicted : null,
 )
@@ -82,15 +88,25 @@ const pouredG = computed(
       </button>
     </HeatHeading>
     <div v-if="!alloy" class="slab max-w-xl p-5">
-      <p class="mb-3">A verdict needs an alloy to judge against.</p>
-      <NuxtLink :to="`/heat/${heat.number}/target`" class="btn btn-next">Choose it</NuxtLink>
+      <template v-if="heat.asItComes">
+        <p class="mb-3">Nothing was weighed into this heat yet, so there is nothing to name.</p>
+        <NuxtLink :to="`/heat/${heat.number}/charge`" class="btn btn-next">Choose what goes in</NuxtLink>
+      </template>
+      <template v-else>
+        <p class="mb-3">A verdict needs an alloy to judge against.</p>
+        <NuxtLink :to="`/heat/${heat.number}/target`" class="btn btn-next">Choose it</NuxtLink>
+      </template>
     </div>
     <template v-else>
-      <ToneSentence v-if="verdict" :sentence="verdict" class="text-xl" data-testid="verdict" />
+      <p v-if="nameless" class="mb-3 text-xl font-bold" data-testid="nameless">
+        It aimed at no alloy. {{ nearWords(near) }}
+      </p>
+      <ToneSentence v-else-if="verdict" :sentence="verdict" class="text-xl" data-testid="verdict" />
       <div class="grid items-start gap-5 lg:grid-cols-2">
         <div class="slab p-4">
-          <h2 class="chalk mb-3">Limit by limit</h2>
+          <h2 class="chalk mb-3">{{ judged ? 'Limit by limit' : 'What it is' }}</h2>
           <LimitGates
+            v-if="judged"
             :limits="alloy.limits"
             :predicted="predicted"
             :measured="summary?.measured ?? {}"
@@ -104,19 +120,8 @@ const pouredG = computed(
             <h3 class="label mt-3 mb-1">Predicted from the charge</h3>
             <CompositionBar :composition="predicted.composition" label="Predicted" />
           </template>
+          <NearAlloys v-if="hasMeasured || nameless" :naming="naming" />
           <template v-if="hasMeasured">
-            <h3 class="chalk mt-5 mb-1">Nearest alloys</h3>
-            <p v-if="!near.length">The library has no alloy of this metal.</p>
-            <ul data-testid="near">
-              <li v-for="one in near" :key="one.alloy.id" class="flex gap-3 border-t border-line py-1">
-                <span class="flex-1"
-                  ><b>{{ one.alloy.name }}</b> {{ one.alloy.designation }}</span
-                >
-                <span :class="one.broken ? 'text-soft' : 'font-bold text-patina'">{{
-                  one.broken ? `outside in ${one.broken}` : '✓ fits'
-                }}</span>
-              </li>
-            </ul>
             <h3 class="chalk mt-5 mb-1">What it is for</h3>
             <p v-if="alloy.use">Meant for {{ alloy.use.charAt(0).toLowerCase() + alloy.use.slice(1) }}.</p>
             <ul data-testid="uses">
@@ -134,7 +139,7 @@ const pouredG = computed(
             :key="sheet.id"
             :sheet="sheet"
             :title="`Reading ${sheets.length > 1 ? index + 1 : ''}`"
-            :known="orderedLimits(alloy.limits).map(([element]) => element)"
+            :known="known"
             :frozen="frozen"
             :removable="heat.assays.length > 1"
             :apart="apart.filter(({ assayId }) => assayId === sheet.id)"
@@ -148,7 +153,7 @@ const pouredG = computed(
           </div>
           <MetalTests :frozen="frozen" />
           <PutItRight
-            v-if="hasMeasured && summary"
+            v-if="judged && hasMeasured && summary"
             :measured="summary.measured"
             :predicted="summary.predicted.composition"
             :poured-g="pouredG"

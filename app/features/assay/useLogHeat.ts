@@ -1,5 +1,5 @@
 import { why } from '~/storage/why'
-import { closeHeat, heatStamp, type Heat } from '#core/heat'
+import { closeHeat, comesAsItIs, heatStamp, potOf, settled, type Heat } from '#core/heat'
 import { planLosses } from '#core/learn'
 import { useTaught } from '~/shared/learning/taught-store'
 import { now, useYard, type Edit } from '~/storage/yard-store'
@@ -19,9 +19,9 @@ export function useLogHeat() {
     under = heat.id
     try {
       const time = now()
-      const logged = { ...heat, loggedAt: time }
+      const logged = { ...asPoured(heat), loggedAt: time }
       const replanned = await whatItTeaches(logged)
-      const { taken, made } = closeHeat(heat, yard.lots, {
+      const { taken, made } = closeHeat(logged, yard.lots, {
         ids: [crypto.randomUUID(), crypto.randomUUID()],
         now: time,
       })
@@ -41,6 +41,9 @@ export function useLogHeat() {
     }
   }
 
+  /** What was chosen and never weighed did not go in. */
+  const asPoured = (heat: Heat): Heat =>
+    comesAsItIs(heat) ? settled({ ...heat, choices: {} }, [], potOf(heat, yard.heats)) : heat
   const follows = ({ id, loggedAt, alloy, losses }: Heat, logged: Heat) =>
     id !== logged.id && !loggedAt && !!alloy && !losses
   /** Open heats planned with what was learned take what this one taught. */

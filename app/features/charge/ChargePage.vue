@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { ref } from 'vue'
+import { comesAsItIs } from '#core/heat'
+import { computed, ref } from 'vue'
 import { useCharge } from './useCharge'
 import { useChargeAnswer } from './useChargeAnswer'
 import { useChargeRows } from './useChargeRows'
@@ -12,6 +13,7 @@ import { useProblemFile } from './useProblemFile'
 import { useRememberedHere } from '~/shared/page/useRemembered'
 import { useUnits } from '~/shared/units/useUnits'
 import { useYard } from '~/storage/yard-store'
+import AsItComes from './AsItComes.vue'
 import ChargeAnswer from './ChargeAnswer.vue'
 import ChargeChoices from './ChargeChoices.vue'
 import ChargeRow from './ChargeRow.vue'
@@ -40,6 +42,8 @@ const { checks } = usePlanChecks(heat, lines, prediction, lotName)
 const { grams, money } = useUnits()
 const { save, open, fault } = useProblemFile()
 const { crucibles, chooseCrucible } = useMeltEffort()
+/** It aims at no alloy: what goes in is chosen here, not worked out. */
+const free = computed(() => !!heat.value && comesAsItIs(heat.value))
 const file = ref<{ open: () => void }>()
 /** Where each element comes from, under its gate. */
 const origins = useRememberedHere('charge-origins', false)
@@ -81,7 +85,8 @@ const origins = useRememberedHere('charge-origins', false)
     <CrucibleRefused />
     <p v-if="fault" role="alert" class="mb-3 font-semibold text-oxide">{{ fault }}</p>
 
-    <div v-if="!heat.alloy || heat.tapMassG === null" class="slab max-w-xl p-5">
+    <AsItComes v-if="free" :charge="charge" :hand="hand" />
+    <div v-else-if="!heat.alloy || heat.tapMassG === null" class="slab max-w-xl p-5">
       <p class="mb-3">A charge needs an alloy and a tap mass first.</p>
       <NuxtLink :to="`/heat/${heat.number}/target`" class="btn btn-next">Choose them</NuxtLink>
     </div>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { comesAsItIs } from '#core/heat'
 import { computed, defineAsyncComponent } from 'vue'
 import { useCharge } from './useCharge'
 import { useChargeAnswer } from './useChargeAnswer'
@@ -37,6 +38,8 @@ const stays = computed(() => {
   const step = current.value?.stepG
   return toG > fromG ? `${grams(fromG, step)} and ${grams(toG, step)}` : ''
 })
+/** Any weight is taken: it becomes what goes in. */
+const free = computed(() => !!heat.value && comesAsItIs(heat.value))
 const begun = computed(() => done.value.length > 0)
 </script>
 
@@ -45,8 +48,13 @@ const begun = computed(() => done.value.length > 0)
     <HeatHeading question="What do I weigh out?" />
     <NoAnswer v-if="engine.error" />
     <p v-else-if="!heat.alloy || heat.tapMassG === null" class="text-soft">
-      Nothing to weigh yet: the heat needs an alloy and a tap mass.
-      <NuxtLink :to="`/heat/${heat.number}/target`" class="underline">Choose them</NuxtLink>
+      <template v-if="free"
+        >Nothing to weigh yet: say what goes in.
+        <NuxtLink :to="`/heat/${heat.number}/charge`" class="underline">Choose the lots</NuxtLink></template
+      ><template v-else
+        >Nothing to weigh yet: the heat needs an alloy and a tap mass.
+        <NuxtLink :to="`/heat/${heat.number}/target`" class="underline">Choose them</NuxtLink></template
+      >
     </p>
     <template v-else-if="infeasible">
       <p role="alert" class="border-l-8 border-oxide bg-oxide-wash px-4 py-3 text-lg font-bold">
@@ -104,7 +112,8 @@ const begun = computed(() => done.value.length > 0)
           ><template v-else>In </template>steps of {{ grams(current.stepG, current.stepG) }}.
         </p>
         <p class="min-h-14 pt-2 text-lg text-soft" data-testid="tolerance">
-          <template v-if="band"
+          <template v-if="free">Any weight does: the heat becomes what goes in.</template>
+          <template v-else-if="band"
             >Good from {{ grams(band.fromG, current.stepG) }} to {{ grams(band.toG, current.stepG) }}: limits
             and tap still hold, the rest worked out again.<template v-if="stays">
               Between {{ stays }} the rest stays as planned.</template
@@ -168,7 +177,7 @@ const begun = computed(() => done.value.length > 0)
           <p v-if="scale.onTarget.value">On target.</p>
           <p v-else>
             {{ grams(Math.abs(off), current.stepG) }} {{ off > 0 ? 'over' : 'under' }}.
-            <span v-if="told" :class="told.bad ? 'font-bold text-oxide' : ''">{{ told.text }}</span>
+            <span v-if="told && !free" :class="told.bad ? 'font-bold text-oxide' : ''">{{ told.text }}</span>
           </p>
         </div>
         <p v-if="reading !== null && reading > current.availableG" class="mt-1 font-semibold text-amber">

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { orderedLimits } from '#core/alloys'
+import { hasLimits, orderedLimits } from '#core/alloys'
 import { heatLiquidus, heatStamp, heatWindow } from '#core/heat'
 import { remindersFor } from '#core/troubles'
 import { computed } from 'vue'
@@ -23,12 +23,24 @@ const { cost } = useChargeSums(charge)
 const { checks } = usePlanChecks(heat, lines, prediction, lotName)
 const units = useUnits()
 const { grams, money } = units
+/** What it will be where nothing is aimed at: its parts, the largest first. */
+const parts = computed(() =>
+  Object.entries(prediction.value?.composition ?? {})
+    .filter(([symbol, pct]) => symbol !== '?' && pct >= 0.05)
+    .sort(([, one], [, other]) => other - one)
+    .map(([element, pct]) => {
+      const sd = prediction.value?.sd[element] ?? 0
+      return { element, limit: sd >= 0.005 ? `± ${percent(sd)}` : '', pct }
+    }),
+)
 const limits = computed(() =>
-  orderedLimits(heat.value?.alloy?.limits ?? {}).map(([element, { min, max }]) => ({
-    element,
-    limit: limitWords({ min, max }),
-    pct: prediction.value?.composition[element] ?? 0,
-  })),
+  heat.value?.alloy && !hasLimits(heat.value.alloy)
+    ? parts.value
+    : orderedLimits(heat.value?.alloy?.limits ?? {}).map(([element, { min, max }]) => ({
+        element,
+        limit: limitWords({ min, max }),
+        pct: prediction.value?.composition[element] ?? 0,
+      })),
 )
 const yard = useYard()
 const reminders = computed(() => (heat.value ? remindersFor(heat.value, yard.heats) : []))

@@ -4,8 +4,7 @@ import { withBaseSpread } from '#core/composition'
 import { predictMelt, type ChargedLine, type ChargePlan } from '#core/charge'
 import {
   POT_LOT,
-  potLot,
-  residueFor,
+  potOf,
   freeLots,
   heatRecovery,
   heatWeighing,
@@ -92,7 +91,7 @@ export function useWeighingBench(heat: Ref<Heat | null>) {
       current?.alloy && current.crucibleNo
         ? crucibleHolds(current.crucibleNo, solidDensity(current.alloy).gcm3)
         : null
-    const pot = current && !current.potClean ? potLot(residueFor(current, yard.heats)) : null
+    const pot = current && potOf(current, yard.heats)
     return { scales: scales.value, unit: yard.settings.mass, crucibleG: known ?? byNumber, pot }
   })
   return { bench }

@@ -3,7 +3,7 @@ import { heatStamp } from '#core/heat'
 import { navigateTo } from '#imports'
 import { useStopping } from '~/features/melt'
 import { everyWord } from '~/shared/fields/every-word'
-import { startHeat, useHeat } from '~/shared/heat/useHeat'
+import { meltAsItComes, startHeat, useHeat } from '~/shared/heat/useHeat'
 import { isolated } from '~/shared/units/isolated'
 import { useYard } from '~/storage/yard-store'
 import { STAGES } from './stages-words'
@@ -36,6 +36,12 @@ export function useCommands(query: Ref<string>) {
       run: () => (stopping.value = true),
     },
     { id: 'new', label: 'Start a heat', hint: 'the next number', run: () => startHeat() },
+    {
+      id: 'as-it-comes',
+      label: 'Melt what there is',
+      hint: 'no alloy: see what the lots become',
+      run: () => meltAsItComes([]),
+    },
     {
       id: 'pile',
       label: 'What can this pile become?',

@@ -47,7 +47,7 @@ export function useStageLine() {
               answer: `${nameOf(current.alloy)}, ${grams(current.tapMassG)}`,
               done: true,
             }
-          : { answer: 'choose', done: false }
+          : { answer: current.asItComes ? 'as it comes' : 'choose', done: !!current.asItComes }
       case 'charge':
         return current.weighed.length
           ? {

@@ -10,6 +10,8 @@ const { grams } = useUnits()
 const next = computed(() => {
   const { heat } = props
   const to = (stage: string) => `/heat/${heat.number}/${stage}`
+  if (heat.asItComes && heat.weighed.length === 0)
+    return { words: heat.alloy ? 'Weigh out the charge' : 'Choose what goes in', to: to('charge') }
   if (!heat.alloy || heat.tapMassG === null) return { words: 'Choose the alloy', to: to('target') }
   if (heat.weighed.length === 0) return { words: 'Weigh out the charge', to: to('charge') }
   if (!('pour' in heat.done)) return { words: 'Run the melt', to: to('melt') }
@@ -28,7 +30,7 @@ const next = computed(() => {
         <template v-if="heat.alloy && heat.tapMassG !== null">
           {{ grams(heat.tapMassG) }} of {{ heat.alloy.name }}
         </template>
-        <template v-else>no target yet</template>
+        <template v-else>{{ heat.asItComes ? 'what its lots become' : 'no target yet' }}</template>
       </p>
     </div>
     <NuxtLink :to="next.to" class="btn btn-next">{{ next.words }}</NuxtLink>

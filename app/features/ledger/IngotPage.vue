@@ -2,6 +2,8 @@
 import { readLabel } from '#formats/label'
 import { useRoute } from '#imports'
 import { computed } from 'vue'
+import { freeLots, heatStamp } from '#core/heat'
+import { meltAsItComes } from '~/shared/heat/useHeat'
 import { useUnits } from '~/shared/units/useUnits'
 import { useYard } from '~/storage/yard-store'
 import CompositionBar from '~/shared/composition/CompositionBar.vue'
@@ -16,6 +18,22 @@ const heat = computed(() =>
   yard.heats.find(({ pour }) => pour.ingots.some((ingot) => ingot.stamp === stamp.value)),
 )
 const ingot = computed(() => heat.value?.pour.ingots.find((one) => one.stamp === stamp.value))
+/** Heats it went into. */
+const remelted = computed(() =>
+  yard.heats.filter(({ remelts }) => ingot.value && remelts?.includes(ingot.value.id)),
+)
+/** What of it can still be in its bin, g. */
+const left = computed(() => {
+  const free = lot.value && freeLots([lot.value], yard.heats)[0]
+  return remelted.value.length > 0 ? 0 : Math.min(ingot.value?.massG ?? 0, free?.massG ?? 0)
+})
+function remelt(): void {
+  if (lot.value && ingot.value)
+    void meltAsItComes([{ id: lot.value.id, massG: left.value }], {
+      title: `${stamp.value} again`.slice(0, 120),
+      remelts: [ingot.value.id],
+    })
+}
 const lot = computed(() =>
   yard.lots.find(({ originHeatId, kind }) => originHeatId === heat.value?.id && kind === 'ingot'),
 )
@@ -30,8 +48,17 @@ const lot = computed(() =>
         {{ heat.title || 'a heat' }}, {{ heat.date }}.
       </p>
       <CompositionBar v-if="lot" class="mt-3" :composition="{ ...lot.composition, '?': 0 }" :label="stamp" />
+      <p v-for="one in remelted" :key="one.id" class="mt-3 border-l-8 border-amber bg-amber-wash p-3">
+        Remelted as
+        <NuxtLink
+          :to="`/heat/${one.number}/${one.loggedAt ? 'story' : 'charge'}`"
+          class="font-bold underline"
+          >{{ heatStamp(one.number) }}</NuxtLink>, {{ one.date }}.
+      </p>
+      <p v-if="left <= 0 && !remelted.length" class="mt-3 text-soft">None of it is left in its bin.</p>
       <div class="mt-4 flex flex-wrap gap-3">
         <NuxtLink :to="`/heat/${heat.number}/story`" class="btn btn-next">Its heat</NuxtLink>
+        <button v-if="left > 0" class="btn" @click="remelt">Melt it again</button>
         <NuxtLink to="/stock" class="btn">Its bin</NuxtLink>
       </div>
     </template>

@@ -48,6 +48,9 @@ const print = () => window.print()
         <div class="flex-1">
           <h1 class="text-xl leading-tight font-bold">{{ heat.title || 'Untitled heat' }}</h1>
           <p>{{ heat.alloy ? `${heat.alloy.name}, ${heat.alloy.designation}` : 'no target' }}</p>
+          <p v-if="heat.asItComes?.namedAt" class="text-sm text-soft">
+            It aimed at no alloy, and was named by what was measured.
+          </p>
         </div>
         <p class="text-right">
           {{ heat.date }}<br /><b v-if="summary.balance?.foundG"

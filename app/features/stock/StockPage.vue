@@ -2,10 +2,12 @@
 import { nth } from '#core/lists'
 import { counted } from '~/shared/units/figures'
 import { useEventListener } from '@vueuse/core'
+import { freeLots } from '#core/heat'
 import type { Lot } from '#core/stock'
 import { computed, defineAsyncComponent, ref } from 'vue'
 import { useStockBench } from './useStockBench'
 import { useStockView } from './useStockView'
+import { meltAsItComes } from '~/shared/heat/useHeat'
 import { useUnits } from '~/shared/units/useUnits'
 import { useYard } from '~/storage/yard-store'
 import FilePicker from '~/shared/fields/FilePicker.vue'
@@ -27,6 +29,11 @@ const moving = ref<Lot | null>(null)
 const bulk = ref(false)
 const bench = useStockBench()
 const { picked, lots: chosen, pick, merge, writeOff, table, fileName, fault, saveTable, openTable } = bench
+/** What of them no other heat holds, as it is. */
+function melt(lots: readonly Lot[]): void {
+  const free = new Map(freeLots(lots, yard.heats).map((lot) => [lot.id, lot]))
+  void meltAsItComes([...free.values()].filter(({ massG }) => massG > 0))
+}
 const file = ref<{ open: () => void }>()
 const searchField = ref<HTMLInputElement>()
 const total = (lots: readonly Lot[]) => lots.reduce((sum, lot) => sum + lot.massG, 0)
@@ -141,6 +148,7 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
       class="sticky bottom-0 flex flex-wrap items-center gap-3 border-2 border-ink bg-panel px-4 py-2"
     >
       <span class="flex-1 basis-40">{{ chosen.length }} picked, {{ grams(total(chosen)) }}</span>
+      <button class="btn btn-next" @click="melt(chosen)">Melt these</button>
       <button class="btn" @click="bulk = true">Change</button>
       <button class="btn" :disabled="chosen.length < 2" @click="merge">Merge into one</button>
       <button class="btn" @click="writeOff">Write off</button>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { familyProblem } from '#core/families'
-import { heatLiquidus, heatWindow } from '#core/heat'
+import { comesAsItIs, heatLiquidus, heatWindow } from '#core/heat'
 import { computed, ref } from 'vue'
 import { useMetalNeed } from './useMetalNeed'
 import { useUnits } from '~/shared/units/useUnits'
@@ -24,6 +24,8 @@ const { grams } = units
 const alloy = computed(() => heat.value?.alloy ?? null)
 const strange = computed(() => alloy.value && familyProblem(alloy.value))
 const locked = computed(() => !!heat.value?.loggedAt)
+/** It takes what its lots give. */
+const free = computed(() => !!heat.value && comesAsItIs(heat.value))
 const open = ref(false)
 const adding = computed(() => open.value || !!heat.value?.need)
 const liquidus = computed(() => (heat.value ? heatLiquidus(heat.value) : null))
@@ -32,8 +34,11 @@ const liquidus = computed(() => (heat.value ? heatLiquidus(heat.value) : null))
 <template>
   <section v-if="heat">
     <HeatHeading question="Which alloy, how much?">
-      <NuxtLink v-if="alloy && heat.tapMassG" :to="`/heat/${heat.number}/charge`" class="btn btn-next"
-        >Work out the charge</NuxtLink
+      <NuxtLink
+        v-if="free || (alloy && heat.tapMassG)"
+        :to="`/heat/${heat.number}/charge`"
+        class="btn btn-next"
+        >{{ free ? 'Choose what goes in' : 'Work out the charge' }}</NuxtLink
       >
     </HeatHeading>
     <RemindersHere stage="target" />
@@ -45,7 +50,13 @@ const liquidus = computed(() => (heat.value ? heatLiquidus(heat.value) : null))
         <fieldset class="slab min-w-0 p-4" :disabled="locked">
           <legend class="sr-only">How much</legend>
           <h2 class="chalk mb-3">How much</h2>
+          <p v-if="free" class="text-lg" data-testid="gives">
+            <template v-if="heat.tapMassG">
+              What was put in gives about <b>{{ grams(heat.tapMassG) }}</b>.</template
+            ><template v-else>It gives what its lots give: nothing was put in yet.</template>
+          </p>
           <QuantityField
+            v-else
             :model-value="heat.tapMassG"
             label="Tap mass: clean liquid metal ready to pour"
             kind="mass"
@@ -54,7 +65,14 @@ const liquidus = computed(() => (heat.value ? heatLiquidus(heat.value) : null))
             @update:model-value="edit('Set the tap mass', { tapMassG: $event }, 'tap')"
             @sealed="bench.seal()"
           />
-          <p v-if="differs !== null && !locked" class="mt-2 flex flex-wrap items-center gap-2" role="status">
+          <p v-if="free && bench.need.value.castingsG > 0" class="mt-2" role="status">
+            The castings need {{ grams(bench.neededG.value) }}.
+          </p>
+          <p
+            v-else-if="differs !== null && !locked"
+            class="mt-2 flex flex-wrap items-center gap-2"
+            role="status"
+          >
             The castings need {{ grams(differs) }}.
             <button type="button" class="btn" @click="bench.useNeeded()">Tap that</button>
           </p>
@@ -75,7 +93,10 @@ const liquidus = computed(() => (heat.value ? heatLiquidus(heat.value) : null))
       <div class="grid grid-cols-1 gap-5">
         <div class="slab p-4">
           <h2 class="chalk mb-3">Which alloy</h2>
-          <AlloyPicker v-if="!locked" :model-value="alloy" @update:model-value="bench.choose" />
+          <AlloyPicker v-if="!locked" :model-value="free ? null : alloy" @update:model-value="bench.choose" />
+          <p v-if="free" class="mt-3" data-testid="aims-at-none">
+            It aims at no alloy: what goes in decides what it becomes. Find one above to aim at it after all.
+          </p>
           <template v-if="alloy">
             <p class="mt-3 text-lg font-bold">
               {{ alloy.name }} <span class="font-normal text-soft">{{ alloy.designation }}</span>
@@ -101,7 +122,7 @@ const liquidus = computed(() => (heat.value ? heatLiquidus(heat.value) : null))
               class="my-2"
               @update:model-value="edit('Write down what it freezes at', { liquidusC: $event }, 'liquidus')"
             />
-            <LimitGates :limits="alloy.limits" />
+            <LimitGates v-if="!free" :limits="alloy.limits" />
             <p v-if="alloy.othersTotalMax !== undefined" class="mt-2 text-sm text-soft">
               Other elements<template v-if="alloy.othersEachMax !== undefined">
                 each ≤ {{ alloy.othersEachMax }} %,</template
@@ -111,10 +132,20 @@ const liquidus = computed(() => (heat.value ? heatLiquidus(heat.value) : null))
             <p v-if="alloy.note" class="mt-2 text-sm">{{ alloy.note }}</p>
             <p class="mt-2 text-xs text-soft">Source: {{ alloy.source }}.</p>
           </template>
-          <p v-else class="mt-3 text-soft">
-            Type a name, a number or what it is for: “gunmetal”, “C87”, “bell”, “window”. Or see
-            <NuxtLink to="/pile" class="underline">what your pile can become</NuxtLink>.
-          </p>
+          <template v-else-if="!free">
+            <p class="mt-3 text-soft">
+              Type a name, a number or what it is for: “gunmetal”, “C87”, “bell”, “window”. Or see
+              <NuxtLink to="/pile" class="underline">what your pile can become</NuxtLink>.
+            </p>
+            <p v-if="!locked" class="mt-4 border-t border-line pt-3">
+              <button type="button" class="btn" @click="bench.aimAtNone()">
+                Aim at none: melt what there is
+              </button>
+              <span class="mt-1 block text-sm text-soft"
+                >You choose what goes in; it tells what that becomes, and how to handle it.</span
+              >
+            </p>
+          </template>
         </div>
         <div v-if="alloy && heat.tapMassG" class="slab p-4"><FuelAndFit /></div>
       </div>

@@ -1,5 +1,6 @@
 import { computed } from 'vue'
 import { solidDensity, type Alloy } from '#core/alloys'
+import { unlocked } from '#core/heat'
 import { metalNeeded, weighNeed, type MetalNeed, type Part } from '#core/casting'
 import { useYard } from '~/storage/yard-store'
 import { useHeat } from '~/shared/heat/useHeat'
@@ -17,7 +18,7 @@ export function useMetalNeed() {
   const neededG = computed(() => metalNeeded(need.value))
   /** A tap mass that was typed and is not what the castings need. */
   const differs = computed(() => {
-    const tap = heat.value?.tapMassG ?? null
+    const tap = heat.value?.asItComes ? null : (heat.value?.tapMassG ?? null)
     const wanted = Math.round(neededG.value)
     return tap !== null && need.value.castingsG > 0 && Math.abs(tap - wanted) >= 1 ? wanted : null
   })
@@ -39,7 +40,12 @@ export function useMetalNeed() {
     // Gone on to another heat meanwhile.
     if (heat.value?.id !== of) return
     const again = heat.value?.need ? weighed(heat.value.need, solidDensity(alloy).gcm3) : {}
-    edit(`Choose ${alloy.name}`, { alloy, ...planned(alloy), ...again })
+    const from = heat.value?.asItComes ? { asItComes: undefined, choices: unlocked(heat.value.choices) } : {}
+    edit(`Choose ${alloy.name}`, { alloy, ...from, ...planned(alloy), ...again })
+  }
+  /** No alloy, no weight: what the lots give. */
+  function aimAtNone(): void {
+    edit('Aim at no alloy', { asItComes: { practice: null, namedAt: null } })
   }
   function keepPart(part: Part): void {
     const known = parts.value.some(({ id }) => id === part.id)
@@ -67,6 +73,7 @@ export function useMetalNeed() {
     differs,
     change,
     choose,
+    aimAtNone,
     keepPart,
     dropPart,
     countPart,

@@ -1,39 +1,63 @@
 import { computed } from 'vue'
-import { heatSummary, newHeat, type Heat } from '#core/heat'
+import { comesAsItIs, freeLots, heatSummary, newHeat, potOf, settled, type Heat } from '#core/heat'
+import type { Lot } from '#core/stock'
 import { navigateTo, useRoute } from '#imports'
+import { useLearning } from '~/shared/learning/useLearning'
 import { now, useYard, zoneHere } from '~/storage/yard-store'
 
 /** The heat of the page (its number in the address), else the newest open one, else the newest. */
 export function useHeat() {
   const yard = useYard()
   const route = useRoute()
-  const heat = computed<Heat | null>(() => {
+  const written = computed<Heat | null>(() => {
     const number = Number(route.params.number)
     if (Number.isInteger(number) && number > 0)
       return yard.heats.find((entry) => entry.number === number) ?? null
     return yard.heats.findLast((entry) => entry.loggedAt === null) ?? yard.heats.at(-1) ?? null
   })
+  /** With what it becomes, where it aims at nothing: that follows what is put into it. */
+  const heat = computed(() => written.value && asItIs(written.value))
   const summary = computed(() => (heat.value ? heatSummary(heat.value) : null))
 
   /** Changes the heat. `mergeKey` makes a run of typing one undo step. */
   function edit(label: string, change: Partial<Heat>, mergeKey?: string): void {
     const current = heat.value
     if (!current) return
-    const after = { ...current, ...change }
+    const after = asItIs({ ...current, ...change })
     yard.commit(label, [{ collection: 'heats', id: current.id, after }], mergeKey)
   }
 
   return { heat, summary, edit }
 }
 
+/** A heat with what it becomes, where it takes what its lots give. */
+export function asItIs(heat: Heat): Heat {
+  if (!comesAsItIs(heat)) return heat
+  const { lots, heats } = useYard()
+  return settled(heat, freeLots(lots, heats, heat), potOf(heat, heats))
+}
+
 /** Starts the next heat and goes to its first stage. */
 export async function startHeat(change: Partial<Heat> = {}): Promise<void> {
   const yard = useYard()
-  const heat = {
-    ...newHeat({ id: crypto.randomUUID(), now: now(), zone: zoneHere() }, yard.heats),
-    ...change,
-  }
+  const { planner } = useLearning()
+  const planned = await planner()
+  const empty = newHeat({ id: crypto.randomUUID(), now: now(), zone: zoneHere() }, yard.heats)
+  const { alloy } = asItIs({ ...empty, ...change })
+  // By the yard's own way with losses, as everything that led here was reckoned.
+  const heat = asItIs({ ...empty, ...(alloy ? planned(alloy) : {}), ...change })
   // A yard that is only looked at takes none.
   if (!yard.commit('Start a heat', [{ collection: 'heats', id: heat.id, after: heat }])) return
-  await navigateTo(`/heat/${heat.number}/target`)
+  await navigateTo(`/heat/${heat.number}/${comesAsItIs(heat) ? 'charge' : 'target'}`)
 }
+
+/** Starts a heat that melts these as they are, all of each or as much as is told, and sees what they become. */
+export const meltAsItComes = (
+  lots: readonly Pick<Lot, 'id' | 'massG'>[],
+  change: Partial<Heat> = {},
+): Promise<void> =>
+  startHeat({
+    asItComes: { practice: null, namedAt: null },
+    choices: Object.fromEntries(lots.map(({ id, massG }) => [id, { use: true, capG: null, lockG: massG }])),
+    ...change,
+  })

@@ -1,0 +1,46 @@
+<script setup lang="ts">
+import { nearShort } from '~/shared/words/near-words'
+import type { useNaming } from './useNaming'
+
+/** The alloys a metal comes nearest to; one that aimed at nothing takes its name from here. */
+const props = defineProps<{ naming: ReturnType<typeof useNaming> }>()
+const { near, nameless, hasMeasured, densityGcm3, expectedGcm3, nameIt } = props.naming
+</script>
+
+<template>
+  <div>
+    <h3 class="chalk mt-5 mb-1">Nearest alloys</h3>
+    <p v-if="nameless" class="text-sm text-soft">
+      {{
+        hasMeasured
+          ? 'How often such a metal is inside them, as far as it was measured.'
+          : 'How often such a melt is inside them, by what went in. A reading says it surer.'
+      }}
+    </p>
+    <p v-if="!near.length">The library has no alloy of this metal.</p>
+    <ul data-testid="near">
+      <li
+        v-for="one in near"
+        :key="one.alloy.id"
+        class="flex flex-wrap items-baseline gap-x-3 border-t border-line py-1"
+      >
+        <span class="min-w-0 flex-1"
+          ><b>{{ one.alloy.name }}</b> {{ one.alloy.designation }}
+          <span v-if="densityGcm3 !== null" class="block text-sm text-soft"
+            >{{ expectedGcm3(one.alloy).toFixed(2) }} g/cm³ expected,
+            {{ densityGcm3.toFixed(2) }} measured</span
+          ></span
+        >
+        <span v-if="nameless" :class="one.broken ? 'text-soft' : 'font-bold text-patina'">{{
+          nearShort(one)
+        }}</span>
+        <span v-else :class="one.broken ? 'text-soft' : 'font-bold text-patina'">{{
+          one.broken ? `outside in ${one.broken}` : '✓ fits'
+        }}</span>
+        <button v-if="nameless" class="btn btn-quiet min-h-8 text-sm underline" @click="nameIt(one.alloy)">
+          Name it so<span class="sr-only">: {{ one.alloy.name }}</span>
+        </button>
+      </li>
+    </ul>
+  </div>
+</template>

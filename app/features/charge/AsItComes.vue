@@ -1,0 +1,220 @@
+<script setup lang="ts">
+import { familyProblem } from '#core/families'
+import { heatLiquidus, heatWindow } from '#core/heat'
+import { computed } from 'vue'
+import type { Practice } from '#core/alloys'
+import { elementName } from '~/shared/units/elements'
+import { capital, percent } from '~/shared/units/figures'
+import { liquidusWords, windowWords } from '~/shared/words/alloys-words'
+import { nearShort } from '~/shared/words/near-words'
+import { useHeat } from '~/shared/heat/useHeat'
+import { useMeltEffort } from '~/shared/gear/useMeltEffort'
+import { useUnits } from '~/shared/units/useUnits'
+import { useYard } from '~/storage/yard-store'
+import { useAsItComes } from './useAsItComes'
+import { useChargeSums } from './useChargeSums'
+import { usePlanChecks } from './usePlanChecks'
+import type { Charge } from './useCharge'
+import type { ChargeRows } from './useChargeRows'
+import CompositionBar from '~/shared/composition/CompositionBar.vue'
+import GearPick from '~/shared/fields/GearPick.vue'
+import GrowingList from '~/shared/page/GrowingList.vue'
+import MeltRow from './MeltRow.vue'
+import PlanChecks from './PlanChecks.vue'
+import QuantityField from '~/shared/fields/QuantityField.vue'
+import WorkingOpener from '~/shared/page/WorkingOpener.vue'
+
+/** A charge that aims at no alloy: tick what goes in, read what it becomes. */
+const props = defineProps<{ charge: Charge; hand: ChargeRows }>()
+const { heat, edit } = useHeat()
+const yard = useYard()
+const units = useUnits()
+const { grams, money } = units
+const { prediction, lines, lotName, bench } = props.charge
+const { rows } = props.hand
+const made = useAsItComes(props.charge)
+const { near, nearest, families, elements, needG } = made
+const { tapSum, cost, costSum } = useChargeSums(props.charge)
+const { checks } = usePlanChecks(heat, lines, prediction, lotName)
+const { crucibles, chooseCrucible } = useMeltEffort()
+
+const melt = computed(() => (prediction.value && prediction.value.tapMassG > 0 ? prediction.value : null))
+const inside = computed(() => [...rows.value.planned, ...rows.value.idle.filter(made.isIn)])
+const outside = computed(() => rows.value.idle.filter((row) => !made.isIn(row)))
+const strange = computed(() => heat.value?.alloy && familyProblem(heat.value.alloy))
+const unknown = computed(() => !!melt.value && !heat.value?.alloy)
+/** Whether the castings can be poured from it. */
+const enough = computed(() => {
+  if (needG.value === null || !melt.value) return ''
+  const short = needG.value - melt.value.tapMassG
+  return short > 0.5
+    ? `The castings need ${grams(needG.value)}: ${grams(short)} short.`
+    : `The castings need ${grams(needG.value)}: enough.`
+})
+const handled = computed(() => heat.value?.asItComes?.practice ?? '')
+</script>
+
+<template>
+  <div v-if="heat">
+    <div class="mb-3 max-w-4xl" aria-live="polite" data-testid="answer">
+      <template v-if="melt">
+        <p class="text-xl leading-snug font-bold sm:text-2xl">
+          {{ grams(melt.chargeMassG) }} goes in and gives about {{ grams(melt.tapMassG) }}.
+          {{ unknown ? 'Most of it is unknown metal.' : nearest }}
+        </p>
+        <p v-if="enough" :class="enough.endsWith('enough.') ? 'text-patina' : 'font-semibold text-amber'">
+          {{ enough }}
+        </p>
+        <p v-if="unknown" class="text-soft">
+          Say under Stock what the lots are made of, or find out with
+          <NuxtLink to="/identify" class="underline">What is this?</NuxtLink> Nothing can be told of the melt
+          before.
+        </p>
+      </template>
+      <p v-else class="text-xl font-bold">Tick what goes in, and read what it becomes.</p>
+    </div>
+    <PlanChecks hurting :checks="checks" class="mb-2" />
+    <div class="grid grid-cols-1 items-start gap-4 xl:grid-cols-[minmax(0,1.35fr)_minmax(0,1fr)]">
+      <div class="slab p-3">
+        <h2 class="chalk mb-1">What goes in</h2>
+        <p v-if="bench.pot" class="mb-1 text-sm" data-testid="pot">
+          In the crucible already, and counted in: about <b>{{ grams(bench.pot.fixedG ?? 0) }}</b>, half of it
+          either way.
+        </p>
+        <ul>
+          <MeltRow
+            v-for="row in inside"
+            :key="row.id"
+            :row="row"
+            :hand="hand"
+            @put="(massG, key) => made.put(row.id, massG, key)"
+          />
+        </ul>
+        <template v-if="outside.length">
+          <p class="mt-3 mb-1 flex items-center gap-3">
+            <span class="label">In the bins</span>
+            <button class="btn btn-quiet min-h-8 text-sm underline" @click="made.putAll()">
+              Put everything in
+            </button>
+          </p>
+          <ul>
+            <GrowingList v-slot="{ item: row }" :items="outside" :first="40">
+              <MeltRow :row="row" :hand="hand" @put="(massG, key) => made.put(row.id, massG, key)" />
+            </GrowingList>
+          </ul>
+        </template>
+        <p v-if="!inside.length && !outside.length" class="text-soft">
+          There is no metal in the bins.
+          <NuxtLink to="/stock" class="underline">Write down what there is</NuxtLink>, and come back.
+        </p>
+      </div>
+
+      <div class="grid grid-cols-1 gap-4">
+        <div v-if="melt" class="slab p-3" data-testid="becomes">
+          <h2 class="chalk mb-1">What it becomes</h2>
+          <p class="mb-1 flex flex-wrap items-baseline gap-x-4">
+            <WorkingOpener v-if="tapSum" :working="tapSum"
+              ><b>{{ grams(melt.tapMassG) }}</b> to tap</WorkingOpener
+            >
+            <WorkingOpener v-if="costSum" :working="costSum"
+              ><b>{{ money(cost) }}</b></WorkingOpener
+            >
+          </p>
+          <CompositionBar :composition="melt.composition" label="Predicted melt" :values="false" />
+          <table class="mt-2 w-full text-left">
+            <caption class="sr-only">
+              Predicted composition
+            </caption>
+            <tbody>
+              <tr v-for="one in elements" :key="one.symbol" class="border-t border-line">
+                <th scope="row" class="font-normal">{{ capital(elementName(one.symbol)) }}</th>
+                <td class="text-right font-bold whitespace-nowrap">{{ percent(one.pct) }} %</td>
+                <td class="w-24 text-right text-sm whitespace-nowrap text-soft">
+                  {{ one.sd >= 0.005 ? `± ${percent(one.sd)}` : '' }}
+                </td>
+              </tr>
+            </tbody>
+          </table>
+          <template v-if="near.length && !unknown">
+            <h3 class="label mt-3 mb-1">Nearest alloys, and how often such a melt is inside</h3>
+            <ul data-testid="near">
+              <li
+                v-for="one in near"
+                :key="one.alloy.id"
+                class="flex flex-wrap items-baseline gap-x-3 border-t border-line py-1"
+              >
+                <span class="min-w-0 flex-1"
+                  ><b>{{ one.alloy.name }}</b>
+                  <span class="text-soft">{{ one.alloy.designation }}</span></span
+                >
+                <span :class="one.broken ? 'text-soft' : 'font-bold text-patina'">{{ nearShort(one) }}</span>
+                <button
+                  v-if="!heat.weighed.length"
+                  class="btn btn-quiet min-h-8 text-sm underline"
+                  @click="made.aimAt(one.alloy.id)"
+                >
+                  Aim at it<span class="sr-only">: {{ one.alloy.name }}</span>
+                </button>
+              </li>
+            </ul>
+          </template>
+        </div>
+        <div v-if="melt && heat.alloy" class="slab p-3">
+          <h2 class="chalk mb-1">How it is handled</h2>
+          <p v-if="strange" class="border-l-8 border-oxide bg-oxide-wash px-3 py-2" role="status">
+            <b>No practice is known for this metal.</b> It is mostly {{ elementName(strange.metal) }}: it can
+            be weighed, but no run sheet, order or temperature is told.
+          </p>
+          <label v-else class="block max-w-sm"
+            ><span class="label">As this kind of metal</span>
+            <select
+              class="field"
+              :value="handled"
+              @change="made.handleAs((($event.target as HTMLSelectElement).value || null) as Practice | null)"
+            >
+              <option value="">the nearest: {{ families[0]?.name }}</option>
+              <option v-for="one in families" :key="one.practice" :value="one.practice">
+                {{ one.name }}
+              </option>
+            </select></label
+          >
+          <p class="mt-2">
+            {{ capital(liquidusWords(heatLiquidus(heat), units)) }},
+            {{ windowWords(heatWindow(heat), units) }}.
+          </p>
+          <QuantityField
+            :model-value="heat.liquidusC ?? null"
+            label="What it freezes at, if you know it"
+            kind="temperature"
+            nullable
+            class="mt-2 max-w-sm"
+            hint="Seen as the reading that stands still while it freezes"
+            @update:model-value="edit('Write down what it freezes at', { liquidusC: $event }, 'liquidus')"
+            @sealed="yard.seal()"
+          />
+        </div>
+        <PlanChecks :checks="checks" />
+        <div class="grid max-w-md gap-3 sm:grid-cols-2">
+          <GearPick
+            v-if="crucibles.length"
+            label="Crucible"
+            :gear="crucibles"
+            :chosen="heat.crucibleId"
+            @choose="chooseCrucible($event)"
+          />
+          <QuantityField
+            v-if="!heat.crucibleId"
+            :model-value="heat.crucibleNo ?? null"
+            label="Crucible number, to check that it fits"
+            kind="number"
+            nullable
+            positive
+            hint="Pounds of aluminium it holds brim-full"
+            @update:model-value="edit('Note the crucible', { crucibleNo: $event }, 'crucible')"
+            @sealed="yard.seal()"
+          />
+        </div>
+      </div>
+    </div>
+  </div>
+</template>

@@ -1,0 +1,36 @@
+import { ALLOYS, baseMetal, outsideOf, type AlloyGroup, type Practice } from '#core/alloys'
+import type { Composition } from '#core/composition'
+import { TABLE } from './table'
+
+/** A kind of metal that something may be, with the grade of it that is nearest. */
+export interface LikelyFamily {
+  practice: Practice
+  group: AlloyGroup
+  /** id of the grade in the library */
+  nearest: string
+  /** how far outside that grade, in widths of its limits */
+  distance: number
+}
+
+/**
+ * The kinds of metal something of a known composition may be, the likeliest first: each as near as the nearest grade of
+ * it that the library has.
+ * @param composition wt%; what is not named is taken as none
+ * @returns none for a metal of which the library has no grade
+ * @source outsideOf; engineering judgement
+ * @example likeliestFamilies({ Cu: 89, Al: 11 })[0].practice // 'aluminium-bronze'
+ */
+export function likeliestFamilies({ '?': _, ...composition }: Composition): LikelyFamily[] {
+  const [main] = Object.entries(composition).sort(([, one], [, other]) => other - one)[0] ?? []
+  const nearest = new Map<Practice, LikelyFamily>()
+  for (const alloy of ALLOYS) {
+    const { practice } = alloy
+    const { metal, group } = TABLE.families[practice]
+    if (baseMetal(alloy) !== main || metal !== main) continue
+    const { distance } = outsideOf(alloy, (symbol) => composition[symbol] ?? 0, composition)
+    const known = nearest.get(practice)
+    if (!known || distance < known.distance)
+      nearest.set(practice, { practice, group, nearest: alloy.id, distance })
+  }
+  return [...nearest.values()].sort((one, other) => one.distance - other.distance)
+}
