@@ -13,7 +13,7 @@ export {
   type Family,
   type NoFamily,
 } from './family'
-export { likeliestFamilies, type LikelyFamily } from './likeliest'
+export { likeliestFamilies, OUTLANDISH, type LikelyFamily } from './likeliest'
 export { estimateLiquidus, liquidusOf, type Liquidus } from './liquidus'
 export { alloyRecovery, LOSS_FAMILIES, lossFamily, RECOVERY_SOURCE, recoveryPriors } from './losses'
 export { poisonsOf, type Poison } from './poisons'

@@ -12,6 +12,9 @@ export interface LikelyFamily {
   distance: number
 }
 
+/** A metal this far outside every grade is like none that is cast, in widths of limits. Engineering judgement. */
+export const OUTLANDISH = 10
+
 /**
  * The kinds of metal something of a known composition may be, the likeliest first: each as near as the nearest grade of
  * it that the library has.

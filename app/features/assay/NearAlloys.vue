@@ -25,13 +25,14 @@ const { near, nameless, hasMeasured, densityGcm3, expectedGcm3, nameIt } = props
         class="flex flex-wrap items-baseline gap-x-3 border-t border-line py-1"
       >
         <span class="min-w-0 flex-1"
-          ><b>{{ one.alloy.name }}</b> {{ one.alloy.designation }}
+          ><b>{{ one.alloy.name }}</b
+          >{{ ` ${one.alloy.designation}` }}
           <span v-if="densityGcm3 !== null" class="block text-sm text-soft"
             >{{ expectedGcm3(one.alloy).toFixed(2) }} g/cm³ expected,
             {{ densityGcm3.toFixed(2) }} measured</span
           ></span
         >
-        <span v-if="nameless" :class="one.broken ? 'text-soft' : 'font-bold text-patina'">{{
+        <span v-if="nameless" :class="one.odds < 0.5 ? 'text-soft' : 'font-bold text-patina'">{{
           nearShort(one)
         }}</span>
         <span v-else :class="one.broken ? 'text-soft' : 'font-bold text-patina'">{{

@@ -33,7 +33,7 @@ const { grams, money } = units
 const { prediction, lines, lotName, bench } = props.charge
 const { rows } = props.hand
 const made = useAsItComes(props.charge)
-const { near, nearest, families, elements, needG } = made
+const { near, nearest, outlandish, families, elements, needG } = made
 const { tapSum, cost, costSum } = useChargeSums(props.charge)
 const { checks } = usePlanChecks(heat, lines, prediction, lotName)
 const { crucibles, chooseCrucible } = useMeltEffort()
@@ -64,6 +64,14 @@ const handled = computed(() => heat.value?.asItComes?.practice ?? '')
         </p>
         <p v-if="enough" :class="enough.endsWith('enough.') ? 'text-patina' : 'font-semibold text-amber'">
           {{ enough }}
+        </p>
+        <p
+          v-if="outlandish && !unknown"
+          class="my-2 border-l-8 border-oxide bg-oxide-wash px-3 py-2 font-semibold"
+          role="status"
+        >
+          The library has nothing like it. It may be brittle or spit, and what is told below is that of the
+          nearest metal, which may not hold. Leave out what does not belong, or try a spoonful first.
         </p>
         <p v-if="unknown" class="text-soft">
           Say under Stock what the lots are made of, or find out with
@@ -144,10 +152,12 @@ const handled = computed(() => heat.value?.asItComes?.practice ?? '')
                 class="flex flex-wrap items-baseline gap-x-3 border-t border-line py-1"
               >
                 <span class="min-w-0 flex-1"
-                  ><b>{{ one.alloy.name }}</b>
-                  <span class="text-soft">{{ one.alloy.designation }}</span></span
+                  ><b>{{ one.alloy.name }}</b
+                  ><span class="text-soft">{{ ` ${one.alloy.designation}` }}</span></span
                 >
-                <span :class="one.broken ? 'text-soft' : 'font-bold text-patina'">{{ nearShort(one) }}</span>
+                <span :class="one.odds < 0.5 ? 'text-soft' : 'font-bold text-patina'">{{
+                  nearShort(one)
+                }}</span>
                 <button
                   v-if="!heat.weighed.length"
                   class="btn btn-quiet min-h-8 text-sm underline"

@@ -57,7 +57,7 @@ const origins = useRememberedHere('charge-origins', false)
         Import charge…
       </button>
       <button
-        v-if="engine.answer && !heat.loggedAt"
+        v-if="engine.answer && !heat.loggedAt && !free"
         class="btn btn-quiet max-sm:min-h-8 max-sm:text-sm"
         @click="save(engine.answer.problem, lotName)"
       >

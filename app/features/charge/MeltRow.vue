@@ -26,7 +26,7 @@ const inCharge = computed(() => weighed.value || (props.row.choice.use && props.
         :aria-label="`Put ${row.name} in`"
         @change="emit('put', ($event.target as HTMLInputElement).checked ? row.availableG : null)"
       />
-      <div class="min-w-0 leading-tight">
+      <div class="what min-w-0 leading-tight">
         <p>
           <span class="font-bold">{{ row.name }}</span>
           <span class="ml-2 text-sm text-soft">{{
@@ -86,7 +86,7 @@ const inCharge = computed(() => weighed.value || (props.row.choice.use && props.
     grid-template-columns: 1.75rem minmax(0, 1fr) minmax(0, 1fr);
     row-gap: 0.25rem;
   }
-  .line > div {
+  .what {
     grid-column: 2 / -1;
   }
   .much {

@@ -1,6 +1,6 @@
 import { computed } from 'vue'
 import { ALLOYS, baseMetal, type Practice } from '#core/alloys'
-import { likeliestFamilies, metalOfPractice } from '#core/families'
+import { likeliestFamilies, metalOfPractice, OUTLANDISH } from '#core/families'
 import { heatRecovery, unlocked, type Heat, type LotChoice } from '#core/heat'
 import { metalNeeded } from '#core/casting'
 import { nearestPredicted } from '#core/ledger'
@@ -79,6 +79,8 @@ export function useAsItComes({ heat, lots, lines, prediction, lotName }: Charge)
   })
   /** How much of it is enough for what is to be cast, g; null where nothing is. */
   const needG = computed(() => (heat.value?.need?.castingsG ? metalNeeded(heat.value.need) : null))
+  /** Like no metal that is cast: what is told of it is that of the nearest, and may not hold. */
+  const outlandish = computed(() => (near.value[0]?.distance ?? 0) > OUTLANDISH)
   const nearest = computed(() => nearWords(near.value))
 
   /** Aims at an alloy after all; what was chosen is left to the plan. */
@@ -98,5 +100,5 @@ export function useAsItComes({ heat, lots, lines, prediction, lotName }: Charge)
 
   const isIn = ({ choice, weighedG }: ChargeRowState) =>
     weighedG !== null || (choice.use && choice.lockG !== null)
-  return { put, putAll, isIn, near, nearest, families, handleAs, elements, needG, aimAt }
+  return { put, putAll, isIn, near, nearest, outlandish, families, handleAs, elements, needG, aimAt }
 }

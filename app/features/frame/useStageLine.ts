@@ -2,6 +2,7 @@ import { counted } from '~/shared/units/figures'
 import { isolated } from '~/shared/units/isolated'
 import { computed } from 'vue'
 import { shortName, type Alloy } from '#core/alloys'
+import { comesAsItIs } from '#core/heat'
 import { useYard } from '~/storage/yard-store'
 import { STAGES, type StageId } from './stages-words'
 import { verdictShort } from '~/shared/heat/results-words'
@@ -64,7 +65,10 @@ export function useStageLine() {
           ? { answer: `${grams(found.foundG)} found`, done: found.state === 'closes' }
           : { answer: 'to weigh', done: false }
       case 'assay':
-        return { answer: verdictShort(summary.value?.verdict ?? null), done: current.assays.length > 0 }
+        return {
+          answer: comesAsItIs(current) ? 'no name yet' : verdictShort(summary.value?.verdict ?? null),
+          done: current.assays.length > 0,
+        }
     }
   }
 

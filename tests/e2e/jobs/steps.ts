@@ -1,0 +1,97 @@
+import { expect, plain, saved, stepTo } from '../support'
+import type { Page } from '@playwright/test'
+
+/** An empty yard, as a newcomer has it. */
+export async function blankYard(page: Page): Promise<void> {
+  await page.goto('/?yard=blank')
+  await expect(page.getByText('write down what is in your bins')).toBeVisible()
+  await saved(page)
+}
+
+export interface Bin {
+  name: string
+  mass: string
+  /** as it is typed, wt% */
+  of: Record<string, string>
+  /** how it lies in the bin; bar where it is not told */
+  form?: string
+  kind?: string
+}
+
+/** Writes a bin of metal down under Stock. */
+export async function addBin(page: Page, { name, mass, of, form = 'bar', kind }: Bin): Promise<void> {
+  await page.getByRole('button', { name: 'Add a lot' }).click()
+  const sheet = page.getByRole('dialog')
+  await sheet.getByLabel('Name', { exact: true }).fill(name)
+  await sheet.getByLabel('Mass', { exact: true }).fill(mass)
+  if (kind) await sheet.getByLabel('Kind').selectOption({ label: kind })
+  await sheet.getByLabel('How it lies in the bin').selectOption(form)
+  let row = 0
+  for (const [symbol, pct] of Object.entries(of)) {
+    if ((await sheet.getByLabel(`Element ${row + 1}`, { exact: true }).count()) === 0)
+      await sheet.getByRole('button', { name: 'Add an element' }).click()
+    await sheet.getByLabel(`Element ${row + 1}`, { exact: true }).fill(symbol)
+    await sheet.getByLabel(`${symbol} share`).fill(pct)
+    row++
+  }
+  await sheet.getByRole('button', { name: 'Put it in the bins' }).click()
+  await expect(page.getByRole('heading', { name })).toBeVisible()
+}
+
+/** Weighs every line that is shown, as shown or off by a share of it. */
+export async function weighAll(page: Page, off = 0): Promise<Record<string, number>> {
+  const weighed: Record<string, number> = {}
+  const all = page.getByText(/All weighed:/)
+  for (let line = 0; line < 20; line++) {
+    await expect(page.getByTestId('scale-lot').or(all)).toBeVisible()
+    if (await all.isVisible()) break
+    const lot = await page.getByTestId('scale-lot').innerText()
+    const target = plain(await page.getByTestId('scale-target').innerText())
+    const mass = Number((gramsOf(target) * (1 + off)).toFixed(1))
+    await page.getByLabel(/The scale says/).fill(`${mass} g`)
+    await page.getByRole('button', { name: 'Record, next' }).click()
+    await expect(page.getByRole('button', { name: `Take back ${lot}` })).toBeVisible()
+    weighed[lot] = mass
+  }
+  await expect(all).toBeVisible()
+  return weighed
+}
+
+/** "1 234.5 g" or "1.2 kg" as grams. */
+export function gramsOf(text: string): number {
+  const [, figure = '', unit] = /([\d  ,.]+?) ?(kg|g)\b/.exec(plain(text)) ?? []
+  return Number(figure.replace(/[ ,]/g, '')) * (unit === 'kg' ? 1000 : 1)
+}
+
+/** Runs the melt to its end, every step as it comes. */
+export async function melt(page: Page): Promise<void> {
+  await page.getByRole('link', { name: 'Run the melt' }).click()
+  await expect(page.getByTestId('now')).toHaveText('Get ready')
+  await stepTo(page, /The run sheet is done/)
+  await page.getByRole('link', { name: 'Weigh what came out' }).click()
+}
+
+/** Writes down what came out; the rest there was none of. */
+export async function cameOut(
+  page: Page,
+  { ingots = [], ...parts }: { ingots?: readonly string[] } & Record<string, string | readonly string[]>,
+): Promise<void> {
+  for (const ingot of ingots) {
+    await page.getByLabel('Next ingot').fill(ingot)
+    await page.getByRole('button', { name: 'Add the ingot' }).click()
+  }
+  const none = ['Castings', 'Sprues, gates, risers', 'Dross', 'Skull', 'Spill', 'Heel']
+  for (const part of new Set([...none, ...Object.keys(parts)])) {
+    const field = page.getByLabel(part, { exact: true })
+    await field.fill(String(parts[part] ?? '0'))
+    await field.press('Tab')
+  }
+}
+
+/** Types a reading, element by element. */
+export async function read(page: Page, method: string, of: Record<string, string>): Promise<void> {
+  await page.getByLabel('Method').selectOption(method)
+  const sheet = page.getByRole('group', { name: 'Reading' })
+  for (const [element, value] of Object.entries(of))
+    await sheet.getByRole('textbox', { name: new RegExp(`^${element} `) }).fill(value)
+}
