@@ -19,18 +19,65 @@ const UNIT_WORDS: Readonly<Record<string, keyof typeof GRAMS_PER>> = {
   ozt: 'ozt',
 }
 
+/** So many times what stands beside it: 3 × 96 g, 96 g x 3. */
+const TIMES = /^(?:(\d{1,4})\s*[x×*]\s*(\S.*)|(.*\S)\s*[x×*]\s*(\d{1,4}))$/
+/** Between weights that are added up; a sign before the first is none. */
+const PLUS = /(?<=\S)\s*\+\s*(?=\S)/
+
 /**
- * Reads a mass as typed at the bench: "2 kg", "30.4", "5 lb 11.2 oz"; a bare number is in the default unit.
+ * Reads a mass as typed at the bench: "2 kg", "30.4", "5 lb 11.2 oz", "1/2 lb"; several at once are added up: "5.7 oz +
+ * 7.55 oz", "3 × 96 g". A bare number is in the default unit, or in that of the next weight beside it.
  * @param text what was typed
  * @param defaultUnit the unit of a number without one
  * @param decimal which mark is the decimal one, where that is known
  * @returns grams, zero or more, or why it could not be read
  * @example parseMass('5 lb 11.2 oz', 'g') // { ok: true, value: 2585.476509 }
+ * @example parseMass('3 × 96 g + 40', 'g') // { ok: true, value: 328 }
  */
 export function parseMass(text: string, defaultUnit: MassUnit, decimal?: DecimalMark): Parsed<number> {
-  const trimmed = text.trim().toLowerCase()
+  let grams = 0
+  let unit = defaultUnit
+  // From the last to the first, so that a bare one finds the unit that stands behind it.
+  for (const term of text.trim().toLowerCase().split(PLUS).reverse()) {
+    const read = parseTerm(term, unit, decimal)
+    if (!read.ok) return read
+    grams += read.value
+    unit = unitIn(term) ?? unit
+  }
+  return nonNegative(grams)
+}
+
+/** The one unit a weight is told in, where that is one a bare number may be in. */
+function unitIn(term: string): MassUnit | null {
+  const found = new Set([...term.matchAll(/[a-wyz]+/g)].flatMap(([word]) => UNIT_WORDS[word] ?? []))
+  const [only, ...others] = found
+  return only && only !== 'ozt' && others.length === 0 ? only : null
+}
+
+/** One weight, or one so many times. */
+function parseTerm(term: string, unit: MassUnit, decimal: DecimalMark | undefined): Parsed<number> {
+  const [, before, after, first, last] = TIMES.exec(term) ?? []
+  const count = before ?? last
+  if (count === undefined) return parseOne(term, unit, decimal)
+  const one = parseOne(after ?? first ?? '', unit, decimal)
+  return one.ok ? nonNegative(one.value * Number(count)) : one
+}
+
+/** "1 1/2" and "3/4" as figures with a point. */
+const withoutFractions = (text: string): string =>
+  text.replace(
+    /(?:(\d+)\s+)?(\d+)\s*[/⁄]\s*([1-9]\d*)/g,
+    (_, whole: string | undefined, over: string, under: string) =>
+      String(Number(whole ?? 0) + Number(over) / Number(under)),
+  )
+
+function parseOne(text: string, defaultUnit: MassUnit, decimal: DecimalMark | undefined): Parsed<number> {
+  const fraction = /[/⁄]/.test(text)
+  const trimmed = fraction ? withoutFractions(text) : text
+  // What a fraction came to has a point, whatever mark is used here.
+  const mark = fraction ? '.' : decimal
   if (trimmed === '') return { ok: false, problem: 'empty' }
-  const bare = parseDecimal(trimmed, decimal)
+  const bare = parseDecimal(trimmed, mark)
   if (bare.ok) return nonNegative(bare.value * GRAMS_PER[defaultUnit])
   if (bare.problem === 'too-large' || bare.problem === 'two-readings') return bare
   const parts = [...trimmed.matchAll(/([+\-−]?[\d.,'’٠-٩۰-۹٫٬\s\u00a0\u202f]+)([a-z]+)/g)]
@@ -40,7 +87,7 @@ export function parseMass(text: string, defaultUnit: MassUnit, decimal?: Decimal
   for (const [, figure, word] of parts) {
     const unit = UNIT_WORDS[word!]
     if (!unit) return { ok: false, problem: 'unknown-unit' }
-    const value = parseDecimal(figure!, decimal)
+    const value = parseDecimal(figure!, mark)
     if (!value.ok) return value
     if (value.value < 0) return { ok: false, problem: 'negative' }
     grams += value.value * GRAMS_PER[unit]
