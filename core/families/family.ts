@@ -92,7 +92,7 @@ export const metalOfPractice = (practice: Practice): FamilyMetal => TABLE.famili
 
 /**
  * The group a kind of alloy is listed under.
- * @example groupOfPractice('red-brass') // 'bronze'
+ * @example groupOfPractice('red-brass') // 'brass'
  */
 export const groupOfPractice = (practice: Practice): AlloyGroup => TABLE.families[practice].group
 

@@ -24,6 +24,7 @@ const ROUNDS = 3
  * crucible already.
  * @param lots the stock
  * @param pot what the heat before left, as a line of the charge
+ * @example chosenCharge({ weighed: [], choices: {} }, []) // []
  */
 export function chosenCharge(heat: Heat, lots: readonly Lot[], pot: ChargeLot | null = null): ChargedLine[] {
   const weighed = new Set(heat.weighed.map(({ lotId }) => lotId))
@@ -45,7 +46,7 @@ const spreadLot = (lot: ChargeLot) => ({ ...lot, sd: withBaseSpread(lot.composit
  * @param lots the stock
  * @param pot what the heat before left, as a line of the charge
  * @returns the heat; alloy and tap are null while nothing was chosen, and the alloy where most of it is unknown
- * @example settled(heat, lots).alloy.name // '88Cu 10Sn 2Zn'
+ * @example settled({ loggedAt: null, title: 'Cleats' }, []).title // 'Cleats'
  */
 export function settled(heat: Heat, lots: readonly Lot[], pot: ChargeLot | null = null): Heat {
   if (!comesAsItIs(heat)) return heat

@@ -6,6 +6,8 @@ import { moveMetal, newLot, type Lot } from '#core/stock'
 import { weighedCharge } from './charge-problem'
 import { heatRecovery } from './losses'
 import { heatStamp } from './new-heat'
+import { castSteps } from './castings'
+import type { Cast } from './cast-schema'
 import type { Heat } from './schema'
 
 /** Of an alloy's name, so that the lots' own names hold it, characters. */
@@ -14,7 +16,7 @@ const LONGEST_NAME = 90
 export interface ClosingLots {
   /** lots with their mass after the charge was taken out */
   taken: Lot[]
-  /** new lots: the heat's ingots, and its returns with what stuck or spilled */
+  /** new lots: the heat's ingots, its returns with what stuck or spilled, and each spoiled casting */
   made: Lot[]
 }
 
@@ -35,18 +37,12 @@ export function closeHeat(
     if (!lot) continue
     taken.push(moveMetal(lot, -Math.min(lot.massG, line.massG), heatStamp(heat.number), stamp.now))
   }
-  const { composition, sd, measured } = knownComposition(heat)
-  const price = chargePricePerKg(heat)
   const made: Lot[] = []
+  const lotOf = lotsFrom(heat, stamp.now)
   const add = (id: string, name: string, kind: 'ingot' | 'returns', massG: number) => {
-    if (massG <= 0) return
-    const knowledge = measured ? 'assay' : 'grade'
-    const told = { name, kind, massG: round(massG), pricePerKg: price, composition, sd, knowledge } as const
-    const form = kind === 'ingot' ? 'bar' : 'casting'
-    made.push(newLot({ id, now: stamp.now }, { ...told, form, originHeatId: heat.id }))
+    if (massG > 0) made.push(lotOf(id, name, kind, massG))
   }
-  const alloy = heat.alloy ? shortName(heat.alloy).slice(0, LONGEST_NAME) : ''
-  const name = `${heatStamp(heat.number)} ${alloy}`.trim()
+  const name = nameOfMetal(heat)
   const { ingots, returnsG, spillG, skullG, heelG, stayedG } = heat.pour
   add(
     stamp.ids[0],
@@ -60,7 +56,37 @@ export function closeHeat(
     'returns',
     (returnsG ?? 0) + (spillG ?? 0) + Math.max(0, (skullG ?? 0) - (stayedG ?? 0)) + (heelG ?? 0),
   )
+  for (const cast of heat.pour.castings ?? []) {
+    const lot = cast.verdict === 'spoiled' ? spoiledLot(heat, cast, stamp.now) : null
+    if (lot) made.push(lot)
+  }
   return { taken, made }
+}
+
+/**
+ * A casting as metal for the bins: of what its heat is made, and known by its own id from then on.
+ * @returns null for one that was not weighed
+ * @example spoiledLot({ number: 14, alloy: null }, { grossG: null, fettledG: null, finishedG: null }, '') // null
+ */
+export function spoiledLot(heat: Heat, cast: Cast, now: string): Lot | null {
+  const massG = castSteps(cast).nowG ?? 0
+  const name = `${nameOfMetal(heat)}: ${cast.name || 'casting'}`.slice(0, 120)
+  return massG > 0 ? lotsFrom(heat, now)(cast.id, name, 'returns', massG) : null
+}
+
+const nameOfMetal = ({ number, alloy }: Heat): string =>
+  `${heatStamp(number)} ${alloy ? shortName(alloy).slice(0, LONGEST_NAME) : ''}`.trim()
+
+/** Makes lots of a heat's metal. */
+function lotsFrom(heat: Heat, now: string) {
+  const { composition, sd, measured } = knownComposition(heat)
+  const pricePerKg = chargePricePerKg(heat)
+  const knowledge = measured ? 'assay' : 'grade'
+  return (id: string, name: string, kind: 'ingot' | 'returns', massG: number): Lot => {
+    const form = kind === 'ingot' ? 'bar' : 'casting'
+    const told = { name, kind, massG: round(massG), pricePerKg, composition, sd, knowledge, form } as const
+    return newLot({ id, now }, { ...told, originHeatId: heat.id })
+  }
 }
 
 function knownComposition(heat: Heat): {
@@ -95,8 +121,11 @@ function knownComposition(heat: Heat): {
 /** No lot is dearer than this, for a kilogram. */
 const DEAREST = 1e6
 
-/** What the charge cost, spread over the metal that came out of it: what was lost was paid for too. */
-function chargePricePerKg(heat: Heat): number {
+/**
+ * What the charge cost, spread over the metal that came out of it: what was lost was paid for too.
+ * @returns for a kilogram, in the yard's currency; 0 where nothing was weighed
+ */
+export function chargePricePerKg(heat: Heat): number {
   const { ingots, castingsG, returnsG, spillG, skullG, heelG } = heat.pour
   const out = [castingsG, returnsG, spillG, skullG, heelG].reduce<number>((sum, part) => sum + (part ?? 0), 0)
   const mass = ingots.reduce((sum, { massG }) => sum + massG, out)

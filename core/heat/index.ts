@@ -32,7 +32,20 @@ export {
   type Seen,
   type WeighedLine,
 } from './schema'
-export { closeHeat, type ClosingLots } from './close-heat'
+export { CAST_VERDICTS, castSchema, type Cast, type CastVerdict } from './cast-schema'
+export {
+  blankCast,
+  castFault,
+  castingTotals,
+  castSteps,
+  plannedCastings,
+  withCastings,
+  type CastFault,
+  type CastingTotals,
+  type CastSteps,
+} from './castings'
+export { castCosts, type CastCost, type Reckoning } from './cast-costs'
+export { closeHeat, spoiledLot, type ClosingLots } from './close-heat'
 export { heatSummary, type HeatSummary } from './summary'
 export { overruleLimits, restoreLimits } from './overrule'
 export { heatFromProblem, namedProblem, type OpenedProblem } from './from-problem'

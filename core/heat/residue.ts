@@ -76,6 +76,7 @@ export function potLot(residue: Residue | null): ChargeLot | null {
 /**
  * What is in a heat's crucible already, unless it was told that nothing is.
  * @returns null where nothing was told to have stayed
+ * @example potOf({ potClean: '2026-05-01T08:00:00Z' }, []) // null
  */
 export const potOf = (heat: Heat, heats: readonly Heat[]): ChargeLot | null =>
   heat.potClean ? null : potLot(residueFor(heat, heats))

@@ -8,6 +8,7 @@ import { FORM_IDS, LOSS_WAYS } from '#core/losses'
 import { chosenPracticeSchema, PRACTICE_AREAS } from '#core/melt'
 import { recordFields } from '#core/records'
 import { LOT_KINDS } from '#core/stock'
+import { castSchema } from './cast-schema'
 import { logEntrySchema, MOST_LOGGED } from './log'
 
 const grams = z.number().min(0).max(1e8)
@@ -91,7 +92,9 @@ export const metalTestSchema = z.strictObject({
 
 export const pourSchema = z.strictObject({
   ingots: z.array(ingotSchema).max(500),
+  /** all castings together: added up from `castings` where these were written down */
   castingsG: weight,
+  castings: z.array(castSchema).max(500).optional(),
   returnsG: weight,
   drossG: weight,
   skullG: weight,

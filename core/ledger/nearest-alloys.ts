@@ -44,6 +44,7 @@ export function nearestAlloys(
  * @param recovery fraction by element
  * @returns none for a charge whose metal the library does not have
  * @source outsideOf and oddsInside
+ * @example nearestPredicted([], {}, [gunmetal]) // []
  */
 export function nearestPredicted(
   lines: readonly ChargedLine[],

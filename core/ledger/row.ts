@@ -66,7 +66,8 @@ export function ledgerRow(heat: Heat): LedgerRow {
   return row
 }
 
-const stampsOf = ({ pour }: Heat) => pour.ingots.map(({ stamp }) => stamp).join(' ')
+const stampsOf = ({ pour }: Heat) =>
+  [...pour.ingots.map(({ stamp }) => stamp), ...(pour.castings ?? []).map(({ name }) => name)].join(' ')
 
 /**
  * Whether a row meets every condition of a search.

@@ -3,9 +3,12 @@ import type { AnyRecord, Workspace } from './schema'
 /** Ids of the pictures a record names. */
 export function photosOf(record: AnyRecord): string[] {
   if ('assays' in record)
-    return [...(record.log ?? []), ...(record.tests ?? []), ...record.assays].flatMap(
-      ({ photos }) => photos ?? [],
-    )
+    return [
+      ...(record.log ?? []),
+      ...(record.tests ?? []),
+      ...record.assays,
+      ...(record.pour.castings ?? []),
+    ].flatMap(({ photos }) => photos ?? [])
   return 'photos' in record ? (record.photos ?? []) : []
 }
 

@@ -47,7 +47,7 @@ const GROWTH: readonly Growth[] = [
         ? { ...record, overruledRecovery: withoutOther(record.overruledRecovery) }
         : record,
   },
-  // Heats that aim at no alloy, and which ingots went into a heat.
+  // Heats that aim at no alloy, which ingots went into a heat, castings one by one, what they are sold by.
   { to: 11 },
 ]
 

@@ -27,6 +27,17 @@ export const settingsSchema = z.strictObject({
   overruledYield: z.record(z.string().max(40), z.number().positive().max(1)).optional(),
   /** recoveries told by hand, by family and element ("Al/Mg") */
   overruledRecovery: z.record(z.string().max(40), z.number().min(0).max(1)).optional(),
+  /** what castings are reckoned with beside their metal and fuel, in the yard's currency */
+  selling: z
+    .strictObject({
+      /** sand, flux, gas, wear: for one heat */
+      consumables: z.number().min(0).max(1e6),
+      /** for an hour of work; 0 where it is none's business */
+      ratePerHour: z.number().min(0).max(1e6),
+      /** put on top of the cost, % */
+      marginPct: z.number().min(0).max(10_000),
+    })
+    .optional(),
 })
 
 export const recordSchemas = {

@@ -57,6 +57,7 @@ export const SCREENS = [
   '/safety',
   '/trends',
   '/labels',
+  '/prices',
   '/compare',
   '/heat/11/story',
   '/heat/6/trouble',

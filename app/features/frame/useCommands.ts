@@ -81,6 +81,12 @@ export function useCommands(query: Ref<string>) {
       run: () => navigateTo(heat.value ? `/heat/${heat.value.number}/mould` : '/'),
     },
     {
+      id: 'prices',
+      label: 'Prices',
+      hint: 'what castings cost, and what to ask',
+      run: () => navigateTo('/prices'),
+    },
+    {
       id: 'learned',
       label: 'What my heats taught',
       hint: 'recoveries, yields, lots',

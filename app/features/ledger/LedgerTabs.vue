@@ -7,6 +7,7 @@ const PAGES = [
   { to: '/learned', name: 'Learned' },
   { to: '/compare', name: 'Compare' },
   { to: '/labels', name: 'Labels' },
+  { to: '/prices', name: 'Prices' },
 ] as const
 </script>
 

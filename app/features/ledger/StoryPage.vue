@@ -21,8 +21,20 @@ const MeltTrace = defineAsyncComponent(() => import('~/features/melt').then(({ M
 /** A heat from plan to assay on one page, to read and to print. */
 const log = useMeltLog()
 const { grams, money, degrees } = useUnits()
-const { heat, summary, measured, liquidus, origins, ticked, after, limits, verdict, balance, photos } =
-  useStory()
+const {
+  heat,
+  summary,
+  measured,
+  liquidus,
+  origins,
+  ticked,
+  after,
+  limits,
+  verdict,
+  balance,
+  castings,
+  photos,
+} = useStory()
 const CALLS = {
   inside: '✓ inside',
   outside: '✕ outside',
@@ -111,6 +123,21 @@ const print = () => window.print()
           <p v-if="heat.pour.ingots.length" class="mt-2 text-sm">
             Ingots: {{ heat.pour.ingots.map(({ stamp, massG }) => `${stamp} ${grams(massG)}`).join(', ') }}.
           </p>
+        </section>
+        <section v-if="castings.length" aria-label="Castings">
+          <h2 class="chalk mb-1">Castings</h2>
+          <ul class="text-sm">
+            <li v-for="cast in castings" :key="cast.id" class="border-t border-line py-0.5">
+              <span class="flex justify-between gap-3"
+                ><span>{{ cast.count > 1 ? `${cast.count} × ` : '' }}{{ cast.name || 'Casting' }}</span
+                ><b>{{ cast.nowG === null ? '–' : grams(cast.nowG, 0.1) }}</b></span
+              >
+              <span v-if="cast.words" class="text-soft">{{ cast.words }}</span>
+            </li>
+          </ul>
+          <NuxtLink :to="`/heat/${heat.number}/pour`" class="no-print mt-1 inline-block text-sm underline"
+            >Finished weight, verdict, melt one again</NuxtLink
+          >
         </section>
         <section aria-label="What went in">
           <h2 class="chalk mb-1">What went in</h2>

@@ -1,7 +1,8 @@
 import { computed } from 'vue'
 import { orderedLimits } from '#core/alloys'
 import { measuredComposition } from '#core/assay'
-import { heatLiquidus } from '#core/heat'
+import { castSteps, heatLiquidus } from '#core/heat'
+import { SYMPTOMS } from '#core/troubles'
 import { whatIsIn, whereItWent } from '#core/learn'
 import { balanceWords, verdictWords } from '~/shared/heat/results-words'
 import { useHeat } from '~/shared/heat/useHeat'
@@ -42,12 +43,43 @@ export function useStory() {
       : null,
   )
   const balance = computed(() => (summary.value?.balance ? balanceWords(summary.value.balance, grams) : null))
+  /** Castings one by one, and what became of each in a few words. */
+  const castings = computed(() =>
+    (heat.value?.pour.castings ?? []).map((cast) => {
+      const { nowG, groundOffG } = castSteps(cast)
+      const symptom = SYMPTOMS.find(({ id }) => id === cast.fault)?.name
+      const words = [
+        cast.verdict === 'not-told' ? '' : cast.verdict,
+        symptom ?? '',
+        groundOffG ? `${grams(groundOffG, 0.1)} ground off` : '',
+        cast.note,
+      ]
+      return { ...cast, nowG, words: words.filter(Boolean).join('; ') }
+    }),
+  )
   const photos = computed(() => [
     ...new Set(
-      [...(heat.value?.log ?? []), ...(heat.value?.tests ?? []), ...(heat.value?.assays ?? [])].flatMap(
-        (one) => one.photos ?? [],
-      ),
+      [
+        ...(heat.value?.log ?? []),
+        ...(heat.value?.tests ?? []),
+        ...(heat.value?.assays ?? []),
+        ...(heat.value?.pour.castings ?? []),
+      ].flatMap((one) => one.photos ?? []),
     ),
   ])
-  return { heat, summary, measured, liquidus, origins, ticked, made, after, limits, verdict, balance, photos }
+  return {
+    heat,
+    summary,
+    measured,
+    liquidus,
+    origins,
+    ticked,
+    made,
+    after,
+    limits,
+    verdict,
+    balance,
+    castings,
+    photos,
+  }
 }

@@ -4,6 +4,7 @@ import type { Heat } from '#core/heat'
 import { chartText } from '~/shared/charts/chart-text'
 import { computed, ref } from 'vue'
 import { useChart } from '~/shared/charts/useChart'
+import { pourParts } from '~/shared/heat/pour-parts'
 import { useUnits } from '~/shared/units/useUnits'
 
 /** Where the metal went, drawn as a stream: lots in, what came out, what is missing and what that probably is. */
@@ -19,20 +20,8 @@ const flows = computed(() => {
     ...lots.slice(0, MOST_LOTS).map(({ name, massG }) => ({ name, massG })),
     ...(rest > 0 ? [{ name: 'smaller lots', massG: rest }] : []),
   ]
-  const { pour } = heat
   const fumeG = Math.min(Math.max(0, balance.missingG), balance.fumeG)
-  const out = [
-    { name: 'ingots', massG: pour.ingots.reduce((sum, { massG }) => sum + massG, 0), tone: '#cf7f4f' },
-    { name: 'castings', massG: pour.castingsG ?? 0, tone: '#e0a274' },
-    { name: 'sprues, risers', massG: pour.returnsG ?? 0, tone: '#dcc59c' },
-    { name: 'heel', massG: pour.heelG ?? 0, tone: '#b99c68' },
-    { name: 'samples', massG: pour.samplesG ?? 0, tone: '#b99c68' },
-    { name: 'skull', massG: pour.skullG ?? 0, tone: '#8d8378' },
-    { name: 'spill', massG: pour.spillG ?? 0, tone: '#a89e92' },
-    { name: 'dross', massG: pour.drossG ?? 0, tone: '#57504a' },
-    { name: 'fume, probably', massG: fumeG, tone: '#9fb4bd' },
-    { name: 'not found', massG: Math.max(0, balance.missingG - fumeG), tone: '#c9463a' },
-  ].filter(({ massG }) => massG > 0)
+  const out = pourParts(heat.pour, balance, fumeG)
   return { into, out }
 })
 const { failed } = useChart(frame, [flows], (token) => {
@@ -46,7 +35,7 @@ const { failed } = useChart(frame, [flows], (token) => {
         arrangement: 'fixed',
         node: {
           label: [...into.map(label), 'crucible', ...out.map(label)],
-          color: [...into.map(() => '#b99c68'), token('ember'), ...out.map(({ tone }) => tone)],
+          color: [...into.map(() => '#b99c68'), token('ember'), ...out.map(({ colour }) => colour)],
           pad: 20,
           thickness: 14,
           line: { color: token('ink'), width: 0.5 },
@@ -55,7 +44,7 @@ const { failed } = useChart(frame, [flows], (token) => {
           source: [...into.map((_, at) => at), ...out.map(() => middle)],
           target: [...into.map(() => middle), ...out.map((_, at) => middle + 1 + at)],
           value: [...into, ...out].map(({ massG }) => massG),
-          color: [...into.map(() => 'rgba(185,156,104,0.35)'), ...out.map(({ tone }) => `${tone}66`)],
+          color: [...into.map(() => 'rgba(185,156,104,0.35)'), ...out.map(({ colour }) => `${colour}66`)],
         },
       },
     ],

@@ -40,6 +40,8 @@ const props = withDefaults(
     sensible?: { from: number; to: number }
     /** take the keyboard when it appears */
     eager?: boolean
+    /** shown, and not to be changed */
+    disabled?: boolean
   }>(),
   { size: 'normal' },
 )
@@ -243,6 +245,7 @@ function leave(): void {
         type="text"
         :inputmode="kind === 'mass' || kind === 'temperature' || kind === 'length' ? 'text' : 'decimal'"
         autocomplete="off"
+        :disabled="disabled"
         class="field text-right"
         :class="[
           size === 'huge' ? 'min-h-20 text-3xl font-bold' : '',

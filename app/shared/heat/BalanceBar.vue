@@ -2,6 +2,7 @@
 import type { MassBalance } from '#core/balance'
 import type { Pour } from '#core/heat'
 import { computed } from 'vue'
+import { pourParts } from './pour-parts'
 import { useUnits } from '~/shared/units/useUnits'
 
 /** Where the charge went, to scale: what was found, part by part, and what was not. */
@@ -9,18 +10,8 @@ const props = defineProps<{ balance: MassBalance; pour: Pour }>()
 const { grams } = useUnits()
 const parts = computed(() => {
   const { pour, balance } = props
-  const list = [
-    { name: 'ingots', massG: pour.ingots.reduce((sum, { massG }) => sum + massG, 0), tone: 'metal' },
-    { name: 'castings', massG: pour.castingsG ?? 0, tone: 'metal2' },
-    { name: 'sprues and risers', massG: pour.returnsG ?? 0, tone: 'back' },
-    { name: 'heel', massG: pour.heelG ?? 0, tone: 'back2' },
-    { name: 'skull', massG: pour.skullG ?? 0, tone: 'lost' },
-    { name: 'spill', massG: pour.spillG ?? 0, tone: 'lost2' },
-    { name: 'dross', massG: pour.drossG ?? 0, tone: 'dross' },
-    { name: 'not found', massG: Math.max(0, balance.missingG), tone: 'missing' },
-  ]
   const whole = Math.max(balance.chargeG, balance.foundG)
-  return list.filter(({ massG }) => massG > 0).map((part) => ({ ...part, pct: (100 * part.massG) / whole }))
+  return pourParts(pour, balance).map((part) => ({ ...part, pct: (100 * part.massG) / whole }))
 })
 const spoken = computed(
   () =>
@@ -34,14 +25,16 @@ const spoken = computed(
     <div class="flex h-12 border border-soft">
       <span
         v-for="part in parts"
-        :key="part.name"
-        :class="['part', part.tone]"
-        :style="{ width: `${part.pct}%` }"
+        :key="part.id"
+        class="part"
+        :class="part.hatch"
+        :style="{ '--of': part.colour, width: `${part.pct}%` }"
       />
     </div>
     <p class="mt-1 flex flex-wrap gap-x-5 gap-y-0.5 text-sm" aria-hidden="true">
-      <span v-for="part in parts" :key="part.name" class="inline-flex items-center gap-1.5">
-        <i :class="['swatch part', part.tone]" />{{ part.name }} <b>{{ grams(part.massG) }}</b>
+      <span v-for="part in parts" :key="part.id" class="inline-flex items-center gap-1.5">
+        <i class="swatch part" :class="part.hatch" :style="{ '--of': part.colour }" />{{ part.name }}
+        <b>{{ grams(part.massG) }}</b>
         <span class="text-soft">{{ part.pct.toFixed(1) }} %</span>
       </span>
     </p>
@@ -50,36 +43,29 @@ const spoken = computed(
 
 <style scoped>
 .part {
+  --dark: color-mix(in srgb, var(--of) 72%, black);
   border-right: 1px solid #231b14;
   min-width: 2px;
+  background: var(--of);
 }
 .swatch {
   width: 1rem;
   height: 0.8rem;
   border: 1px solid var(--soft);
 }
-.metal {
-  background: #cf7f4f;
+.posts {
+  background: repeating-linear-gradient(90deg, var(--of) 0 6px, var(--dark) 6px 8px);
 }
-.metal2 {
-  background: repeating-linear-gradient(90deg, #e0a274 0 6px, #cf7f4f 6px 8px);
+.fine {
+  background: repeating-linear-gradient(90deg, var(--of) 0 2px, var(--dark) 2px 3px);
 }
-.back {
-  background: repeating-linear-gradient(45deg, #dcc59c 0 5px, #b99c68 5px 7px);
+.slant {
+  background: repeating-linear-gradient(45deg, var(--of) 0 5px, var(--dark) 5px 7px);
 }
-.back2 {
-  background: #b99c68;
+.counter {
+  background: repeating-linear-gradient(-45deg, var(--of) 0 4px, var(--dark) 4px 6px);
 }
-.lost {
-  background: repeating-linear-gradient(90deg, #8d8378 0 3px, #756b61 3px 6px);
-}
-.lost2 {
-  background: radial-gradient(circle, #5d554d 1.2px, transparent 1.6px) 0 0 / 6px 6px #a89e92;
-}
-.dross {
-  background: repeating-linear-gradient(-45deg, #57504a 0 4px, #3f3934 4px 6px);
-}
-.missing {
-  background: repeating-linear-gradient(45deg, var(--panel) 0 6px, var(--oxide) 6px 8px);
+.dots {
+  background: radial-gradient(circle, var(--dark) 1.2px, transparent 1.6px) 0 0 / 6px 6px var(--of);
 }
 </style>

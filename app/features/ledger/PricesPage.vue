@@ -1,0 +1,127 @@
+<script setup lang="ts">
+import { heatStamp, type Heat } from '#core/heat'
+import { priceList } from '#core/ledger'
+import { computed } from 'vue'
+import { useGear } from '~/shared/gear/useGear'
+import { useUnits } from '~/shared/units/useUnits'
+import { now, useYard } from '~/storage/yard-store'
+import { downloadText } from '~/shared/page/useDownload'
+import LedgerTabs from './LedgerTabs.vue'
+import QuantityField from '~/shared/fields/QuantityField.vue'
+
+/** What castings cost, piece by piece, and what to ask for them. */
+const yard = useYard()
+const { furnaces } = useGear()
+const { grams, money } = useUnits()
+const NONE = { consumables: 0, ratePerHour: 0, marginPct: 0 }
+const selling = computed(() => yard.settings.selling ?? NONE)
+function reckon(heat: Heat) {
+  const { consumables, ratePerHour } = selling.value
+  const furnace = furnaces.value.find(({ id }) => id === heat.furnaceId)
+  return { fuelPrice: furnace?.pricePerUnit ?? null, consumables, ratePerHour }
+}
+const rows = computed(() => priceList(yard.heats, reckon, selling.value.marginPct))
+function set(change: Partial<typeof NONE>): void {
+  const { settings } = yard
+  const id = settings.id === 'none' ? crypto.randomUUID() : settings.id
+  const after = { ...settings, id, selling: { ...selling.value, ...change } }
+  yard.commit('Reckon castings', [{ collection: 'settings', id, after }], `selling-${Object.keys(change)[0]}`)
+}
+const none = '–'
+const paid = (value: number | null) => (value === null ? none : money(value))
+const unfuelled = computed(() => rows.value.some(({ cost, fuel }) => cost !== null && fuel === null))
+async function save(): Promise<void> {
+  const { writePrices } = await import('#formats/prices-csv')
+  downloadText(writePrices(rows.value), `prices-${now().slice(0, 10)}.csv`, 'text/csv')
+}
+const print = () => window.print()
+const FIELDS = [
+  { key: 'consumables', label: 'Sand, flux, gas, wear: a heat', unit: '' },
+  { key: 'ratePerHour', label: 'An hour of work', unit: '/h' },
+] as const
+</script>
+
+<template>
+  <section>
+    <LedgerTabs />
+    <div class="mb-3 flex flex-wrap items-end gap-3">
+      <h1 class="flex-1 text-2xl font-bold">What castings cost, and what to ask</h1>
+      <button v-if="rows.length" class="btn no-print" @click="save">To a table</button>
+      <button v-if="rows.length" class="btn btn-next no-print" @click="print">Print the list</button>
+    </div>
+    <div class="no-print mb-4 grid max-w-2xl gap-3 sm:grid-cols-3">
+      <QuantityField
+        v-for="field in FIELDS"
+        :key="field.key"
+        :model-value="selling[field.key]"
+        :label="field.label"
+        kind="price"
+        :unit-words="`${yard.settings.currency}${field.unit}`"
+        @update:model-value="set({ [field.key]: $event ?? 0 })"
+        @sealed="yard.seal()"
+      />
+      <QuantityField
+        :model-value="selling.marginPct"
+        label="On top of the cost"
+        kind="percent"
+        :max="10000"
+        @update:model-value="set({ marginPct: $event ?? 0 })"
+        @sealed="yard.seal()"
+      />
+    </div>
+    <p v-if="!rows.length" class="slab max-w-2xl p-5">
+      No logged heat has castings with a name yet. Write them down under Pour, one line for each; what they
+      weigh, the fuel and the time make their cost.
+    </p>
+    <div v-else class="slab overflow-x-auto p-3">
+      <table class="w-full text-left" data-testid="prices">
+        <thead class="text-sm text-soft">
+          <tr>
+            <th scope="col">Casting</th>
+            <th scope="col" class="text-right">Good, spoiled</th>
+            <th scope="col" class="text-right">Each weighs</th>
+            <th scope="col" class="text-right">Of what was cast</th>
+            <th scope="col" class="text-right">Metal</th>
+            <th scope="col" class="text-right">Fuel</th>
+            <th scope="col" class="text-right">Consumables</th>
+            <th scope="col" class="text-right">Work</th>
+            <th scope="col" class="text-right">Cost each</th>
+            <th scope="col" class="text-right">Ask</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="row in rows" :key="row.name" class="border-t border-line">
+            <th scope="row" class="py-1.5 pr-3">
+              {{ row.name }}
+              <NuxtLink
+                v-for="number in row.heats.slice(0, 3)"
+                :key="number"
+                :to="`/heat/${number}/story`"
+                class="no-print mr-2 text-sm font-normal underline"
+                >{{ heatStamp(number) }}</NuxtLink
+              >
+            </th>
+            <td class="text-right whitespace-nowrap">
+              {{ row.good }}<template v-if="row.spoiled">, {{ row.spoiled }}</template>
+            </td>
+            <td class="text-right whitespace-nowrap">{{ row.eachG === null ? none : grams(row.eachG) }}</td>
+            <td class="text-right">{{ row.yield === null ? none : `${(100 * row.yield).toFixed(0)} %` }}</td>
+            <td class="text-right whitespace-nowrap">{{ paid(row.metal) }}</td>
+            <td class="text-right whitespace-nowrap">{{ paid(row.fuel) }}</td>
+            <td class="text-right whitespace-nowrap">{{ paid(row.consumables) }}</td>
+            <td class="text-right whitespace-nowrap">{{ paid(row.work) }}</td>
+            <td class="text-right whitespace-nowrap">{{ paid(row.cost) }}</td>
+            <td class="text-right text-lg font-bold whitespace-nowrap">{{ paid(row.price) }}</td>
+          </tr>
+        </tbody>
+      </table>
+      <p v-if="unfuelled" class="mt-2 text-sm text-amber">
+        Where no fuel is told, it is not in the cost: write down under Pour what the heat burnt.
+      </p>
+      <p class="mt-2 text-xs text-soft">
+        Metal by weight, at what the charge cost for each kilogram that came out; fuel, consumables and time
+        at the furnace shared out by weight over what can be used.
+      </p>
+    </div>
+  </section>
+</template>

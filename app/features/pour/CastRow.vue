@@ -1,0 +1,187 @@
+<script setup lang="ts">
+import { castFault, castSteps, CAST_VERDICTS, heatStamp, type Cast } from '#core/heat'
+import { computed } from 'vue'
+import { useUnits } from '~/shared/units/useUnits'
+import { useYard } from '~/storage/yard-store'
+import { CAST_FAULT_WORDS, CAST_SYMPTOMS, CAST_VERDICT_WORDS } from './cast-words'
+import type { Castings } from './useCastings'
+import PhotoRow from '~/shared/fields/PhotoRow.vue'
+import QuantityField from '~/shared/fields/QuantityField.vue'
+
+/** A casting, weighed from the mould to the last polish, and what became of it. */
+const props = defineProps<{ cast: Cast; hand: Castings; heatNumber: number }>()
+const yard = useYard()
+const { grams, money } = useUnits()
+const { logged } = props.hand
+const steps = computed(() => castSteps(props.cast))
+const fault = computed(() => castFault(props.cast))
+const name = computed(() => props.cast.name || 'the casting')
+const cost = computed(() => props.hand.costs.value.find(({ cast }) => cast.id === props.cast.id) ?? null)
+const remelted = computed(() => props.hand.remeltedIn(props.cast.id))
+const back = computed(() => logged.value && props.hand.isBack(props.cast))
+const change = (what: Partial<Cast>, key: string) => props.hand.change(props.cast, what, key)
+/** What each step took, in words. */
+const taken = computed(() => {
+  const { cutOffG, groundOffG } = steps.value
+  return [
+    cutOffG !== null && cutOffG > 0 ? `${grams(cutOffG, 0.1)} of gates cut off` : '',
+    groundOffG !== null && groundOffG > 0 ? `${grams(groundOffG, 0.1)} ground off` : '',
+    props.cast.count > 1 && steps.value.nowG
+      ? `about ${grams(steps.value.nowG / props.cast.count, 0.1)} each`
+      : '',
+  ].filter(Boolean)
+})
+const WEIGHTS = [
+  { key: 'grossG', label: 'As cast', hint: 'gates and all' },
+  { key: 'fettledG', label: 'Fettled', hint: 'gates cut off' },
+  { key: 'finishedG', label: 'Finished', hint: 'ground and polished' },
+] as const
+</script>
+
+<template>
+  <li class="border-t-2 border-line py-3" :data-cast="cast.name">
+    <div class="grid grid-cols-[minmax(0,1fr)_5.5rem] gap-2 sm:grid-cols-[minmax(0,1fr)_5.5rem_auto]">
+      <label
+        ><span class="label">Casting</span>
+        <input
+          class="field"
+          maxlength="120"
+          placeholder="Cleat, fairlead, sundial plate"
+          :value="cast.name"
+          :disabled="logged"
+          @input="change({ name: ($event.target as HTMLInputElement).value }, 'name')"
+          @blur="yard.seal()"
+        />
+      </label>
+      <QuantityField
+        :model-value="cast.count"
+        label="How many"
+        kind="number"
+        positive
+        :min="1"
+        :max="10000"
+        :disabled="logged"
+        @update:model-value="change({ count: Math.max(1, Math.round($event ?? 1)) }, 'count')"
+        @sealed="yard.seal()"
+      />
+      <button
+        v-if="!logged"
+        type="button"
+        class="btn btn-quiet self-end underline"
+        @click="hand.remove(cast)"
+      >
+        Remove<span class="sr-only"> {{ name }}</span>
+      </button>
+    </div>
+    <div class="mt-2 grid grid-cols-3 items-start gap-2">
+      <QuantityField
+        v-for="weight in WEIGHTS"
+        :key="weight.key"
+        :model-value="cast[weight.key]"
+        :label="weight.label"
+        :hint="weight.hint"
+        kind="mass"
+        nullable
+        :disabled="logged && weight.key !== 'finishedG'"
+        @update:model-value="change({ [weight.key]: $event }, weight.key)"
+        @sealed="yard.seal()"
+      />
+    </div>
+    <p v-if="fault" role="alert" class="mt-1 font-semibold text-oxide">{{ CAST_FAULT_WORDS[fault] }}</p>
+    <p v-else-if="taken.length" class="mt-1 text-sm" data-testid="cast-steps">{{ taken.join('; ') }}.</p>
+    <div class="mt-2 grid gap-2 sm:grid-cols-2">
+      <label
+        ><span class="label">How it came out</span>
+        <select
+          class="field"
+          :value="cast.verdict"
+          :disabled="back"
+          @change="
+            change({ verdict: ($event.target as HTMLSelectElement).value as Cast['verdict'] }, 'verdict')
+          "
+        >
+          <option v-for="one in CAST_VERDICTS" :key="one" :value="one">
+            {{ CAST_VERDICT_WORDS[one] }}
+          </option>
+        </select></label
+      >
+      <label v-if="cast.verdict === 'blemished' || cast.verdict === 'spoiled'"
+        ><span class="label">What is wrong with it</span>
+        <select
+          class="field"
+          :value="cast.fault"
+          @change="change({ fault: ($event.target as HTMLSelectElement).value }, 'fault')"
+        >
+          <option value="">not told</option>
+          <option v-for="one in CAST_SYMPTOMS" :key="one.id" :value="one.id">{{ one.name }}</option>
+        </select></label
+      >
+    </div>
+    <p v-if="cast.fault" class="mt-1 text-sm">
+      <NuxtLink :to="`/heat/${heatNumber}/trouble`" class="underline"
+        >What in this heat may have caused it</NuxtLink
+      >
+    </p>
+    <details class="mt-2">
+      <summary class="text-sm font-semibold">
+        Pictures, work, what it cost<template v-if="cost"
+          >: <b>{{ money(cost.total) }}</b>{{
+            cast.count > 1 ? `, ${money(cost.total / cast.count)} each` : ''
+          }}</template
+        >
+      </summary>
+      <div class="mt-2 grid gap-3 sm:grid-cols-2">
+        <QuantityField
+          :model-value="cast.workMin"
+          label="Work on it after the pour"
+          kind="number"
+          unit-words="min"
+          nullable
+          @update:model-value="change({ workMin: $event }, 'work')"
+          @sealed="yard.seal()"
+        />
+        <label
+          ><span class="label">Note</span>
+          <input
+            class="field"
+            maxlength="500"
+            :value="cast.note"
+            placeholder="for whom, which pattern, how polished"
+            @input="change({ note: ($event.target as HTMLInputElement).value }, 'note')"
+            @blur="yard.seal()"
+          />
+        </label>
+        <PhotoRow
+          class="sm:col-span-2"
+          :photos="cast.photos"
+          :name="cast.name"
+          @update:photos="change({ photos: $event }, 'photos')"
+        />
+      </div>
+      <p v-if="cost" class="mt-2 text-sm" data-testid="cast-cost">
+        Metal {{ money(cost.metal)
+        }}<template v-if="cost.fuel !== null">, fuel {{ money(cost.fuel) }}</template
+        ><template v-if="cost.consumables > 0">, consumables {{ money(cost.consumables) }}</template
+        ><template v-if="cost.work > 0">, work {{ money(cost.work) }}</template
+        >.<template v-if="cost.fuel === null">
+          Fuel is not in it: write down under “What it burnt” what the heat took.</template
+        >
+      </p>
+    </details>
+    <p v-for="one in remelted" :key="one.id" class="mt-2 border-l-8 border-amber bg-amber-wash px-3 py-1">
+      Remelted as
+      <NuxtLink
+        :to="`/heat/${one.number}/${one.loggedAt ? 'story' : 'charge'}`"
+        class="font-bold underline"
+        >{{ heatStamp(one.number) }}</NuxtLink>.
+    </p>
+    <div v-if="logged && steps.nowG" class="mt-2 flex flex-wrap gap-2">
+      <button v-if="!back" type="button" class="btn" @click="hand.putBack(cast)">
+        Back to the bins<span class="sr-only">: {{ name }}</span>
+      </button>
+      <button v-if="!remelted.length" type="button" class="btn" @click="hand.meltAgain(cast)">
+        Melt it again<span class="sr-only">: {{ name }}</span>
+      </button>
+    </div>
+  </li>
+</template>

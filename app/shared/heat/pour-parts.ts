@@ -1,0 +1,38 @@
+import type { MassBalance } from '#core/balance'
+import { castingTotals, type Pour } from '#core/heat'
+
+/** A share of what was charged, as the balance draws it. */
+export interface PourPart {
+  id: string
+  name: string
+  massG: number
+  /** how its patch is filled: a colour, and a hatching for those who see none */
+  colour: string
+  hatch: 'plain' | 'posts' | 'slant' | 'dots' | 'counter' | 'fine'
+}
+
+/** Where the charge went, part by part, from the best to the worst; what there was none of is left out. */
+export function pourParts(pour: Pour, { missingG }: Pick<MassBalance, 'missingG'>, fumeG = 0): PourPart[] {
+  const groundG = castingTotals(pour.castings ?? []).groundOffG
+  const part = (
+    id: string,
+    name: string,
+    massG: number | null | undefined,
+    colour: string,
+    hatch: PourPart['hatch'],
+  ) => ({ id, name, massG: massG ?? 0, colour, hatch })
+  const ingotsG = pour.ingots.reduce((sum, { massG }) => sum + massG, 0)
+  return [
+    part('ingots', 'ingots', ingotsG, '#cf7f4f', 'plain'),
+    part('castings', 'castings', (pour.castingsG ?? 0) - groundG, '#e0a274', 'posts'),
+    part('ground', 'ground off', groundG, '#e8c3a4', 'fine'),
+    part('returns', 'sprues and risers', pour.returnsG, '#dcc59c', 'slant'),
+    part('heel', 'heel', pour.heelG, '#b99c68', 'plain'),
+    part('samples', 'samples', pour.samplesG, '#b99c68', 'dots'),
+    part('skull', 'skull', pour.skullG, '#8d8378', 'posts'),
+    part('spill', 'spill', pour.spillG, '#a89e92', 'dots'),
+    part('dross', 'dross', pour.drossG, '#57504a', 'counter'),
+    part('fume', 'fume, probably', fumeG, '#9fb4bd', 'dots'),
+    part('missing', 'not found', Math.max(0, missingG - fumeG), '#c9463a', 'slant'),
+  ].filter(({ massG }) => massG > 0)
+}
