@@ -2,6 +2,7 @@
  * Makes data/demo-yard.json: an invented yard whose twelve past heats balance, because each is melted here with
  * hidden recoveries and weighed with a scale's error. Run with: npx tsx scripts/make-demo-yard.ts
  */
+import { DEMO_SELLING, withDemoCastings } from './demo-castings'
 import { writeFileSync } from 'node:fs'
 import loadHighs from 'highs'
 import type { Alloy } from '#core/alloys'
@@ -668,10 +669,10 @@ const workspace = toWorkspace(
     format: 'hephaestal/workspace',
     version: 1,
     revision: REVISION,
-    settings: [settings],
+    settings: [{ ...settings, selling: DEMO_SELLING }],
     lots: kept,
     alloys: [own],
-    heats: [...demoFurnace(burnt.heats, { uuid, normal }), planned],
+    heats: [...demoFurnace(burnt.heats, { uuid, normal }), planned].map(withDemoCastings),
     gear: burnt.gear,
     practices: [],
   }),
