@@ -45,7 +45,7 @@ const FIELDS = [
   <section>
     <LedgerTabs />
     <div class="mb-3 flex flex-wrap items-end gap-3">
-      <h1 class="flex-1 text-2xl font-bold">What castings cost, and what to ask</h1>
+      <h1 class="flex-1 basis-80 text-2xl font-bold">What castings cost, and what to ask</h1>
       <button v-if="rows.length" class="btn no-print" @click="save">To a table</button>
       <button v-if="rows.length" class="btn btn-next no-print" @click="print">Print the list</button>
     </div>
@@ -78,15 +78,15 @@ const FIELDS = [
         <thead class="text-sm text-soft">
           <tr>
             <th scope="col">Casting</th>
-            <th scope="col" class="text-right">Good, spoiled</th>
-            <th scope="col" class="text-right">Each weighs</th>
-            <th scope="col" class="text-right">Of what was cast</th>
-            <th scope="col" class="text-right">Metal</th>
-            <th scope="col" class="text-right">Fuel</th>
-            <th scope="col" class="text-right">Consumables</th>
-            <th scope="col" class="text-right">Work</th>
-            <th scope="col" class="text-right">Cost each</th>
-            <th scope="col" class="text-right">Ask</th>
+            <th scope="col" class="pl-3 text-right">Good, spoiled</th>
+            <th scope="col" class="pl-3 text-right">Each weighs</th>
+            <th scope="col" class="pl-3 text-right max-sm:hidden">Of what was cast</th>
+            <th scope="col" class="pl-3 text-right max-sm:hidden">Metal</th>
+            <th scope="col" class="pl-3 text-right max-sm:hidden">Fuel</th>
+            <th scope="col" class="pl-3 text-right max-sm:hidden">Consumables</th>
+            <th scope="col" class="pl-3 text-right max-sm:hidden">Work</th>
+            <th scope="col" class="pl-3 text-right">Cost each</th>
+            <th scope="col" class="pl-3 text-right">Ask</th>
           </tr>
         </thead>
         <tbody>
@@ -97,7 +97,7 @@ const FIELDS = [
                 v-for="number in row.heats.slice(0, 3)"
                 :key="number"
                 :to="`/heat/${number}/story`"
-                class="no-print mr-2 text-sm font-normal underline"
+                class="no-print mr-2 text-sm font-normal whitespace-nowrap underline"
                 >{{ heatStamp(number) }}</NuxtLink
               >
             </th>
@@ -105,11 +105,13 @@ const FIELDS = [
               {{ row.good }}<template v-if="row.spoiled">, {{ row.spoiled }}</template>
             </td>
             <td class="text-right whitespace-nowrap">{{ row.eachG === null ? none : grams(row.eachG) }}</td>
-            <td class="text-right">{{ row.yield === null ? none : `${(100 * row.yield).toFixed(0)} %` }}</td>
-            <td class="text-right whitespace-nowrap">{{ paid(row.metal) }}</td>
-            <td class="text-right whitespace-nowrap">{{ paid(row.fuel) }}</td>
-            <td class="text-right whitespace-nowrap">{{ paid(row.consumables) }}</td>
-            <td class="text-right whitespace-nowrap">{{ paid(row.work) }}</td>
+            <td class="text-right max-sm:hidden">
+              {{ row.yield === null ? none : `${(100 * row.yield).toFixed(0)} %` }}
+            </td>
+            <td class="text-right whitespace-nowrap max-sm:hidden">{{ paid(row.metal) }}</td>
+            <td class="text-right whitespace-nowrap max-sm:hidden">{{ paid(row.fuel) }}</td>
+            <td class="text-right whitespace-nowrap max-sm:hidden">{{ paid(row.consumables) }}</td>
+            <td class="text-right whitespace-nowrap max-sm:hidden">{{ paid(row.work) }}</td>
             <td class="text-right whitespace-nowrap">{{ paid(row.cost) }}</td>
             <td class="text-right text-lg font-bold whitespace-nowrap">{{ paid(row.price) }}</td>
           </tr>
