@@ -11,14 +11,18 @@ export interface PourWeights {
   heelG: number | null
   /** taken out for the assay; few weigh it */
   samplesG?: number | null | undefined
+  /** in moulds that were weighed full and not empty: from so much to so much, g */
+  inMouldsG?: { fromG: number; toG: number } | null | undefined
 }
 
 export type BalanceState = 'nothing-weighed' | 'open' | 'closes' | 'missing' | 'over'
 
 export interface MassBalance {
   chargeG: number
-  /** everything found again after the pour, g */
+  /** everything found again after the pour, g; of what is in moulds of unknown weight, the least */
   foundG: number
+  /** how much more that may be: metal in moulds that nobody weighed empty, g */
+  maybeG: number
   /** charge − found, g; negative when more came out than went in */
   missingG: number
   /** what is expected to have left as fume, g */
@@ -43,7 +47,7 @@ const PARTS = ['castingsG', 'returnsG', 'drossG', 'skullG', 'spillG', 'heelG'] a
  * @param chargeG everything that was put in, g
  * @param pour weights after the pour
  * @param loss expected of the charge: what its yields leave out, what goes into the dross, what goes up as vapour
- * @returns balance; it closes when what is missing is no more than the expected loss that the dross does not hold, twice
+ * @returns balance, of what is in moulds of unknown weight with the least that can be; it closes when what is missing is no more than the expected loss that the dross does not hold, twice
  *   its doubt, and 1 % of the charge (at least 5 g)
  * @throws RangeError when the charge is not above zero
  * @source arithmetic; the 1 % tolerance is an engineering estimate
@@ -57,8 +61,11 @@ export function massBalance(
   if (!(chargeG > 0)) throw new RangeError('a balance needs a charge above 0 g')
   const ingotsG = pour.ingotsG.reduce((sum, grams) => sum + grams, 0)
   const unweighed: (keyof PourWeights)[] = PARTS.filter((part) => pour[part] === null)
-  if (pour.ingotsG.length === 0) unweighed.unshift('ingotsG')
-  const foundG = PARTS.reduce((sum, part) => sum + (pour[part] ?? 0), ingotsG + (pour.samplesG ?? 0))
+  if (pour.ingotsG.length === 0 && !pour.inMouldsG) unweighed.unshift('ingotsG')
+  const { fromG, toG } = pour.inMouldsG ?? { fromG: 0, toG: 0 }
+  if (pour.inMouldsG) unweighed.unshift('inMouldsG')
+  const foundG = PARTS.reduce((sum, part) => sum + (pour[part] ?? 0), ingotsG + (pour.samplesG ?? 0) + fromG)
+  const maybeG = toG - fromG
   const missingG = chargeG - foundG
   const toleranceG = Math.max(5, 0.01 * chargeG)
   const { fumeG } = loss
@@ -66,11 +73,12 @@ export function massBalance(
   return {
     chargeG,
     foundG,
+    maybeG,
     missingG,
     fumeG,
     expectedG,
     toleranceG,
-    state: stateOf(foundG, missingG, expectedG + 2 * loss.sdG, toleranceG, unweighed),
+    state: stateOf({ foundG, missingG, maybeG }, expectedG + 2 * loss.sdG, toleranceG, unweighed),
     unweighed,
     tapYield: (ingotsG + (pour.castingsG ?? 0)) / chargeG,
     metalYield: (foundG - (pour.drossG ?? 0)) / chargeG,
@@ -78,14 +86,14 @@ export function massBalance(
 }
 
 function stateOf(
-  foundG: number,
-  missingG: number,
+  { foundG, missingG, maybeG }: Pick<MassBalance, 'foundG' | 'missingG' | 'maybeG'>,
   expectedG: number,
   toleranceG: number,
   unweighed: readonly string[],
 ): BalanceState {
-  if (foundG === 0) return 'nothing-weighed'
+  if (foundG + maybeG === 0) return 'nothing-weighed'
   if (missingG < -toleranceG) return 'over'
-  if (missingG <= expectedG + toleranceG) return 'closes'
+  // Whatever the moulds weigh: as little is missing at the least of what is in them, and not too much at the most.
+  if (missingG <= expectedG + toleranceG && missingG - maybeG >= -toleranceG) return 'closes'
   return unweighed.length > 0 ? 'open' : 'missing'
 }

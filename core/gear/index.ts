@@ -40,3 +40,4 @@ export {
   type Thermocouple,
 } from './schema'
 export { correctReading, FIXED_POINT_SOURCE, FIXED_POINTS, offsets, type Offset } from './thermocouple'
+export { mouldTare, type MouldTare } from './mould-tare'

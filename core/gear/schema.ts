@@ -94,7 +94,18 @@ export const ingotMouldSchema = z.strictObject({
   ...recordFields,
   type: z.literal('ingot-mould'),
   name,
-  tareG: grams.positive(),
+  /** null until it is weighed empty: ingots weighed in it wait for that */
+  tareG: grams.positive().nullable(),
+  /** outside length, width and height and the plate's thickness of a steel one, mm: what it weighs follows */
+  steelMm: z
+    .strictObject({
+      length: z.number().positive().max(5000),
+      width: z.number().positive().max(5000),
+      height: z.number().positive().max(5000),
+      wall: z.number().positive().max(200),
+    })
+    .nullable()
+    .optional(),
   holdsCm3: z.number().positive().max(1e6).nullable(),
   note,
 })

@@ -74,6 +74,14 @@ export function spoiledLot(heat: Heat, cast: Cast, now: string): Lot | null {
   return massG > 0 ? lotsFrom(heat, now)(cast.id, name, 'returns', massG) : null
 }
 
+/**
+ * Ingots of a heat as a lot: for those that got their weight after it was logged.
+ * @param massG of all of them
+ * @example ingotLot({ number: 14, alloy: null, weighed: [], assays: [], pour: { ingots: [] } }, 'a', 380, '').massG // 380
+ */
+export const ingotLot = (heat: Heat, id: string, massG: number, now: string): Lot =>
+  lotsFrom(heat, now)(id, `${nameOfMetal(heat)} ingots`, 'ingot', massG)
+
 const nameOfMetal = ({ number, alloy }: Heat): string =>
   `${heatStamp(number)} ${alloy ? shortName(alloy).slice(0, LONGEST_NAME) : ''}`.trim()
 

@@ -25,6 +25,7 @@ export {
   TEST_KINDS,
   type Heat,
   type Ingot,
+  type InMould,
   type LotChoice,
   type MetalTest,
   type Overruled,
@@ -44,8 +45,9 @@ export {
   type CastingTotals,
   type CastSteps,
 } from './castings'
+export { inMouldsSpan, nextIngotStamp, tared, waitingIngot, type Span, type Tared } from './in-moulds'
 export { castCosts, type CastCost, type Reckoning } from './cast-costs'
-export { closeHeat, spoiledLot, type ClosingLots } from './close-heat'
+export { closeHeat, ingotLot, spoiledLot, type ClosingLots } from './close-heat'
 export { heatSummary, type HeatSummary } from './summary'
 export { overruleLimits, restoreLimits } from './overrule'
 export { heatFromProblem, namedProblem, type OpenedProblem } from './from-problem'

@@ -54,6 +54,19 @@ export const ingotSchema = z.strictObject({
   /** the mould it was poured into, and what both weighed together */
   mouldId: z.uuid().nullable().optional(),
   grossG: grams.nullable().optional(),
+  /** the mould's name, for when it is gone */
+  mould: z.string().max(120).optional(),
+})
+
+/** An ingot weighed in a mould that nobody has weighed empty. */
+export const inMouldSchema = z.strictObject({
+  id: z.uuid(),
+  stamp: z.string().max(40),
+  grossG: grams,
+  mouldId: z.uuid().nullable(),
+  mould: z.string().max(120),
+  /** what the mould may weigh; null where nothing is known of it */
+  tareG: z.strictObject({ fromG: grams, toG: grams }).nullable(),
 })
 
 export const TEST_KINDS = ['density', 'hardness', 'tensile', 'bend', 'ring', 'colour', 'fracture'] as const
@@ -92,6 +105,7 @@ export const metalTestSchema = z.strictObject({
 
 export const pourSchema = z.strictObject({
   ingots: z.array(ingotSchema).max(500),
+  inMoulds: z.array(inMouldSchema).max(500).optional(),
   /** all castings together: added up from `castings` where these were written down */
   castingsG: weight,
   castings: z.array(castSchema).max(500).optional(),
@@ -211,6 +225,7 @@ export const heatSchema = z.strictObject({
 export type LotChoice = z.infer<typeof lotChoiceSchema>
 export type WeighedLine = z.infer<typeof weighedLineSchema>
 export type Ingot = z.infer<typeof ingotSchema>
+export type InMould = z.infer<typeof inMouldSchema>
 export type Pour = z.infer<typeof pourSchema>
 export type MetalTest = z.infer<typeof metalTestSchema>
 export type Overruled = z.infer<typeof overruledSchema>

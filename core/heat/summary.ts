@@ -2,6 +2,7 @@ import { hasLimits } from '#core/alloys'
 import { combineReadings, judge, type Measured, type Verdict } from '#core/assay'
 import { expectedLoss, massBalance, type MassBalance } from '#core/balance'
 import { predictMelt, type MeltPrediction } from '#core/charge'
+import { inMouldsSpan } from './in-moulds'
 import { weighedCharge } from './charge-problem'
 import { loggedZincG } from './logged-zinc'
 import { heatRecovery } from './losses'
@@ -33,7 +34,11 @@ export function heatSummary(heat: Heat): HeatSummary {
       predicted.chargeMassG > 0
         ? massBalance(
             predicted.chargeMassG,
-            { ...weights, ingotsG: ingots.map(({ massG }) => massG) },
+            {
+              ...weights,
+              ingotsG: ingots.map(({ massG }) => massG),
+              inMouldsG: inMouldsSpan(heat.pour.inMoulds),
+            },
             expectedLoss(lines, recovery, measured, metalFound(heat.pour), loggedZincG(heat)),
           )
         : null,

@@ -7,6 +7,7 @@ import { ledgerRow } from './row'
 export type LooseEnd =
   | { kind: 'retire'; name: string; why: NonNullable<Wear['retire']> }
   | { kind: 'damp'; lots: string[] }
+  | { kind: 'tare'; heat: number; moulds: string[]; ingots: number }
   | { kind: 'off-spec'; heat: number; leftG: number }
   | { kind: 'unmeasured'; heats: number[]; leftG: number }
   | { kind: 'first-fire'; name: string }
@@ -18,7 +19,7 @@ const GUESS_SHARE = 0.05
 
 /**
  * What a yard left undone, what can hurt someone first: worn crucibles, damp stock, metal outside its limits or never
- * measured that still lies in the bins, crucibles to be fired, thermocouples never held against freezing metal, and
+ * measured that still lies in the bins, ingots whose mould was not weighed empty, crucibles to be fired, thermocouples never held against freezing metal, and
  * heaps of metal known by guess only.
  */
 export function looseEnds(yard: {
@@ -27,7 +28,7 @@ export function looseEnds(yard: {
   gear: readonly Gear[]
 }): LooseEnd[] {
   const lots = yard.lots.filter(({ massG }) => massG > 0)
-  return [...ofCrucibles(yard), ...ofStock(lots), ...ofHeats(yard.heats, lots), ...ofProbes(yard.gear)].sort(
+  return [...ofCrucibles(yard), ...ofStock(lots), ...ofMoulds(yard.heats), ...ofHeats(yard.heats, lots), ...ofProbes(yard.gear)].sort(
     (a, b) => RANK.indexOf(a.kind) - RANK.indexOf(b.kind),
   )
 }
@@ -35,6 +36,7 @@ export function looseEnds(yard: {
 const RANK: readonly LooseEnd['kind'][] = [
   'retire',
   'damp',
+  'tare',
   'off-spec',
   'unmeasured',
   'first-fire',
@@ -67,6 +69,21 @@ function ofStock(lots: readonly Lot[]): LooseEnd[] {
     })
   return found
 }
+
+/** Ingots that wait for their mould to be weighed empty. */
+const ofMoulds = (heats: readonly Heat[]): LooseEnd[] =>
+  heats.flatMap(({ number, pour: { inMoulds = [] } }): LooseEnd[] =>
+    inMoulds.length > 0
+      ? [
+          {
+            kind: 'tare',
+            heat: number,
+            moulds: [...new Set(inMoulds.map(({ mould }) => mould).filter(Boolean))],
+            ingots: inMoulds.length,
+          },
+        ]
+      : [],
+  )
 
 /** Only metal that still lies in a bin: what was melted again needs no verdict. */
 function ofHeats(heats: readonly Heat[], lots: readonly Lot[]): LooseEnd[] {

@@ -47,7 +47,8 @@ const GROWTH: readonly Growth[] = [
         ? { ...record, overruledRecovery: withoutOther(record.overruledRecovery) }
         : record,
   },
-  // Heats that aim at no alloy, which ingots went into a heat, castings one by one, what they are sold by.
+  // Heats that aim at no alloy, which ingots went into a heat, castings one by one, what they are sold by, and
+  // ingots weighed in moulds that are weighed empty later.
   { to: 11 },
 ]
 

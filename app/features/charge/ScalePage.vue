@@ -65,7 +65,7 @@ const begun = computed(() => done.value.length > 0)
         >Back to the charge</NuxtLink
       >
     </template>
-    <p v-else-if="!settled && !current && !weighedAll" class="text-soft">Working it out…</p>
+    <p v-else-if="!settled && !current && !heat.loggedAt" class="text-soft">Working it out…</p>
     <template v-else>
       <div
         v-if="harmed"

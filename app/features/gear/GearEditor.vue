@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { fuelOf, FUELS, type FuelId, type Gear, type GearType } from '#core/gear'
-import { computed } from 'vue'
+import { computed, reactive } from 'vue'
 import { useGearDraft } from './useGearDraft'
 import { percent } from '~/shared/units/figures'
 import { FAMILY_WORDS, GEAR_WORDS, aWord } from '~/shared/gear/gear-words'
@@ -17,6 +17,22 @@ const efficiencyPct = computed({
   get: () => (typeof draft.efficiency === 'number' ? 100 * draft.efficiency : null),
   set: (pct: number | null) => (draft.efficiency = pct === null ? null : pct / 100),
 })
+/** Outside of a steel mould, told whole or not at all. */
+type SteelSide = 'length' | 'width' | 'height' | 'wall'
+const steel = reactive<Record<SteelSide, number | null>>({
+  ...{ length: null, width: null, height: null, wall: null },
+  ...(draft.steelMm as Record<SteelSide, number> | null | undefined),
+})
+const STEEL_SIDES: readonly { key: SteelSide; label: string }[] = [
+  { key: 'length', label: 'Length' },
+  { key: 'width', label: 'Width' },
+  { key: 'height', label: 'Height' },
+  { key: 'wall', label: 'Plate' },
+]
+function setSteel(side: Partial<typeof steel>): void {
+  Object.assign(steel, side)
+  draft.steelMm = Object.values(steel).every((one) => one !== null) ? { ...steel } : null
+}
 const fired = computed({
   get: () => draft.firstFiredAt !== null,
   set: (yes: boolean) => (draft.firstFiredAt = yes ? new Date().toISOString() : null),
@@ -134,6 +150,8 @@ const fired = computed({
             label="Weighs empty"
             kind="mass"
             positive
+            nullable
+            hint="Hot or full now? Leave it: ingots in it wait for it"
             @update:model-value="draft.tareG = $event"
           />
           <QuantityField
@@ -144,6 +162,19 @@ const fired = computed({
             positive
             @update:model-value="draft.holdsCm3 = $event"
           />
+          <fieldset class="col-span-2 grid grid-cols-4 gap-2">
+            <legend class="label">Of steel and not weighed? Its outside, and the plate’s thickness</legend>
+            <QuantityField
+              v-for="side in STEEL_SIDES"
+              :key="side.key"
+              :model-value="steel[side.key]"
+              :label="side.label"
+              kind="length"
+              nullable
+              positive
+              @update:model-value="setSteel({ [side.key]: $event })"
+            />
+          </fieldset>
         </template>
         <template v-if="type === 'scale'">
           <QuantityField

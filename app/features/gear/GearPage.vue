@@ -1,10 +1,18 @@
 <script setup lang="ts">
-import { fuelOf, type Furnace, type Gear, type GearType, type IngotMould, type Scale } from '#core/gear'
+import {
+  fuelOf,
+  mouldTare,
+  type Furnace,
+  type Gear,
+  type GearType,
+  type IngotMould,
+  type Scale,
+} from '#core/gear'
 import { computed, defineAsyncComponent, ref } from 'vue'
 import { useGear } from '~/shared/gear/useGear'
 import { useUnits } from '~/shared/units/useUnits'
 import { useYard } from '~/storage/yard-store'
-import { counted } from '~/shared/units/figures'
+import { capital, counted } from '~/shared/units/figures'
 import { GEAR_WORDS, aWord } from '~/shared/gear/gear-words'
 import CrucibleCard from './CrucibleCard.vue'
 import GearCard from './GearCard.vue'
@@ -35,9 +43,15 @@ const furnaceFacts = ({ id, fuel, powerKw, pricePerUnit }: Furnace) => {
 const scaleFacts = ({ stepG, capacityG }: Scale) => [
   `Steps of ${grams(stepG, Math.min(1, stepG))}, bears ${grams(capacityG, 10)}`,
 ]
-const mouldFacts = ({ tareG, holdsCm3 }: IngotMould) => [
-  `${grams(tareG, 0.1)} empty${holdsCm3 ? `, holds ${holdsCm3} cm³` : ''}`,
-]
+function mouldFacts(mould: IngotMould): string[] {
+  const tare = mouldTare(mould)
+  const empty = !tare
+    ? 'not weighed empty yet'
+    : tare.known === 'weighed'
+      ? `${grams(tare.fromG, 0.1)} empty`
+      : `not weighed yet; by its size ${grams(tare.fromG, 10)} to ${grams(tare.toG, 10)} empty`
+  return [`${capital(empty)}${mould.holdsCm3 ? `, holds ${mould.holdsCm3} cm³` : ''}`]
+}
 /** What has no checks and no heats of its own: a name and a few facts. */
 const plainCards = computed<Partial<Record<GearType, { piece: Gear; facts: string[] }[]>>>(() => ({
   furnace: furnaces.value.map((piece) => ({ piece, facts: furnaceFacts(piece) })),

@@ -19,14 +19,13 @@ const BEGINNINGS: Readonly<Record<GearType, Record<string, unknown>>> = {
   },
   thermocouple: { kind: 'K', checks: [] },
   scale: { stepG: null, capacityG: null, errorG: null },
-  'ingot-mould': { tareG: null, holdsCm3: null },
+  'ingot-mould': { tareG: null, holdsCm3: null, steelMm: null },
 }
 const WANTED: Readonly<Record<string, string>> = {
   name: 'Give it a name you will know it by.',
   powerKw: 'Say how hard it burns, in kilowatts.',
   number: 'Say its number: about the pounds of aluminium it holds brim-full.',
   stepG: 'Say the finest step it shows.',
-  tareG: 'Weigh it empty and cold, and write that down.',
   capacityG: 'Say the most it bears.',
 }
 

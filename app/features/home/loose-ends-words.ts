@@ -1,6 +1,6 @@
 import { heatStamp } from '#core/heat'
 import type { LooseEnd } from '#core/ledger'
-import { capital, listed } from '~/shared/units/figures'
+import { capital, counted, listed } from '~/shared/units/figures'
 import { WORN } from '~/shared/gear/gear-words'
 import { isolated } from '~/shared/units/isolated'
 
@@ -37,6 +37,13 @@ export function looseEndWords(end: LooseEnd, grams: (value: number) => string): 
         doIt: 'To the bins',
         to: '/stock',
         hurts: true,
+      }
+    case 'tare':
+      return {
+        text: `Weigh ${end.moulds.length > 0 ? names(end.moulds) : 'the mould'} empty: ${counted(end.ingots, 'ingot')} of ${heatStamp(end.heat)} ${end.ingots === 1 ? 'waits' : 'wait'} for it`,
+        doIt: 'Write it down',
+        to: `/heat/${end.heat}/pour`,
+        hurts: false,
       }
     case 'off-spec':
       return {

@@ -124,7 +124,7 @@ const print = () => window.print()
             Ingots: {{ heat.pour.ingots.map(({ stamp, massG }) => `${stamp} ${grams(massG)}`).join(', ') }}.
           </p>
         </section>
-        <section v-if="castings.length" aria-label="Castings">
+        <section v-if="castings.length" aria-label="Castings one by one">
           <h2 class="chalk mb-1">Castings</h2>
           <ul class="text-sm">
             <li v-for="cast in castings" :key="cast.id" class="border-t border-line py-0.5">

@@ -25,7 +25,7 @@ const said = computed(() => {
 </script>
 
 <template>
-  <section v-if="heat && (castings.length || !logged)" class="slab p-4" aria-label="Castings">
+  <section v-if="heat && (castings.length || !logged)" class="slab p-4" aria-label="Castings one by one">
     <h2 class="chalk mb-1">Castings</h2>
     <p v-if="castings.length" class="text-sm" data-testid="castings-sum">
       {{ counted(pieces, 'piece') }}<template v-if="said">: {{ said }}</template

@@ -1,5 +1,5 @@
 import type { MassBalance } from '#core/balance'
-import { castingTotals, type Pour } from '#core/heat'
+import { castingTotals, inMouldsSpan, type Pour } from '#core/heat'
 
 /** A share of what was charged, as the balance draws it. */
 export interface PourPart {
@@ -12,7 +12,12 @@ export interface PourPart {
 }
 
 /** Where the charge went, part by part, from the best to the worst; what there was none of is left out. */
-export function pourParts(pour: Pour, { missingG }: Pick<MassBalance, 'missingG'>, fumeG = 0): PourPart[] {
+export function pourParts(
+  pour: Pour,
+  { missingG, maybeG }: Pick<MassBalance, 'missingG' | 'maybeG'>,
+  fumeG = 0,
+): PourPart[] {
+  const span = inMouldsSpan(pour.inMoulds)
   const groundG = castingTotals(pour.castings ?? []).groundOffG
   const part = (
     id: string,
@@ -24,6 +29,8 @@ export function pourParts(pour: Pour, { missingG }: Pick<MassBalance, 'missingG'
   const ingotsG = pour.ingots.reduce((sum, { massG }) => sum + massG, 0)
   return [
     part('ingots', 'ingots', ingotsG, '#cf7f4f', 'plain'),
+    part('moulds', 'in moulds, at least', span?.fromG, '#cf7f4f', 'counter'),
+    part('maybe', 'in moulds, perhaps', span && span.toG - span.fromG, '#d8b9a6', 'dots'),
     part('castings', 'castings', (pour.castingsG ?? 0) - groundG, '#e0a274', 'posts'),
     part('ground', 'ground off', groundG, '#e8c3a4', 'fine'),
     part('returns', 'sprues and risers', pour.returnsG, '#dcc59c', 'slant'),
@@ -33,6 +40,6 @@ export function pourParts(pour: Pour, { missingG }: Pick<MassBalance, 'missingG'
     part('spill', 'spill', pour.spillG, '#a89e92', 'dots'),
     part('dross', 'dross', pour.drossG, '#57504a', 'counter'),
     part('fume', 'fume, probably', fumeG, '#9fb4bd', 'dots'),
-    part('missing', 'not found', Math.max(0, missingG - fumeG), '#c9463a', 'slant'),
+    part('missing', 'not found', Math.max(0, missingG - maybeG - fumeG), '#c9463a', 'slant'),
   ].filter(({ massG }) => massG > 0)
 }

@@ -12,6 +12,15 @@ const PART_NAMES: Readonly<Record<string, string>> = {
   skullG: 'skull',
   spillG: 'spill',
   heelG: 'heel',
+  inMouldsG: 'the moulds, empty',
+}
+
+/** What is not found yet; a span where metal is in moulds of unknown weight. */
+function stillToFind({ missingG, maybeG }: MassBalance, grams: (value: number) => string): string {
+  if (maybeG <= 0) return grams(missingG)
+  return missingG - maybeG > 0
+    ? `Between ${grams(missingG - maybeG)} and ${grams(missingG)}`
+    : `Nothing, or up to ${grams(missingG)}`
 }
 
 /** What the mass balance says, as a sentence. */
@@ -42,7 +51,7 @@ export function balanceWords(
     case 'open':
       return {
         tone: 'plain',
-        text: `${grams(missingG)} still to find (${share} %). Not weighed yet: ${waiting}. Put 0 where there was none.`,
+        text: `${stillToFind(balance, grams)} still to find (${share} %). Not weighed yet: ${waiting}. Put 0 where there was none.`,
       }
     case 'missing':
       return {
