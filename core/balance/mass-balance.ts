@@ -73,7 +73,8 @@ export function massBalance(
   return {
     chargeG,
     foundG,
-    maybeG,
+    // There cannot be more in them than is missing.
+    maybeG: Math.min(maybeG, Math.max(0, missingG)),
     missingG,
     fumeG,
     expectedG,

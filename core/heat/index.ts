@@ -56,5 +56,15 @@ export { weighLine } from './weigh-line'
 export { claims, freeLots, type Claim } from './reserved'
 export { blankEntry, LOG_KINDS, MOST_LOGGED, type LogEntry, type LogKind } from './log'
 export { heatTrace, stepDoneMin } from './furnace-times'
+export { comparePlaces, type PlacesCompared } from './compare-places'
+export {
+  MPA_PER,
+  NEWTONS_PER,
+  ramLoadN,
+  roundSection,
+  toPsi,
+  type ForceUnit,
+  type PressureUnit,
+} from './test-bar'
 export { tensileMPa } from './tensile'
 export { heatsIn } from './heats-in'

@@ -28,9 +28,13 @@ export function looseEnds(yard: {
   gear: readonly Gear[]
 }): LooseEnd[] {
   const lots = yard.lots.filter(({ massG }) => massG > 0)
-  return [...ofCrucibles(yard), ...ofStock(lots), ...ofMoulds(yard.heats), ...ofHeats(yard.heats, lots), ...ofProbes(yard.gear)].sort(
-    (a, b) => RANK.indexOf(a.kind) - RANK.indexOf(b.kind),
-  )
+  return [
+    ...ofCrucibles(yard),
+    ...ofStock(lots),
+    ...ofMoulds(yard.heats),
+    ...ofHeats(yard.heats, lots),
+    ...ofProbes(yard.gear),
+  ].sort((a, b) => RANK.indexOf(a.kind) - RANK.indexOf(b.kind))
 }
 
 const RANK: readonly LooseEnd['kind'][] = [

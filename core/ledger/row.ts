@@ -54,7 +54,9 @@ export function ledgerRow(heat: Heat): LedgerRow {
           ? judge(heat.alloy.limits, combined(), heat.alloy.base).overall
           : 'nothing-measured')
     },
-    text: [stamp, heat.title, alloy, heat.remarks, heat.date, lots, stampsOf(heat)].join(' ').toLowerCase(),
+    text: [stamp, heat.title, alloy, heat.remarks, heat.date, lots, stampsOf(heat), testsOf(heat)]
+      .join(' ')
+      .toLowerCase(),
     alloy,
     lots,
     get costPerKg() {
@@ -68,6 +70,10 @@ export function ledgerRow(heat: Heat): LedgerRow {
 
 const stampsOf = ({ pour }: Heat) =>
   [...pour.ingots.map(({ stamp }) => stamp), ...(pour.castings ?? []).map(({ name }) => name)].join(' ')
+
+/** Kinds of its tests, where their specimens were from, what was seen. */
+const testsOf = ({ tests = [] }: Heat) =>
+  tests.map(({ kind, place, text }) => `${kind} ${place === 'not-told' ? '' : place} ${text}`).join(' ')
 
 /**
  * Whether a row meets every condition of a search.

@@ -2,10 +2,12 @@
 import { SPECIMEN_PLACES, TEST_KINDS, tensileMPa, type MetalTest } from '#core/heat'
 import { conclusionsOf } from '#core/troubles'
 import { now } from '~/storage/yard-store'
-import { computed, reactive, ref } from 'vue'
+import { computed, reactive, ref, useId } from 'vue'
 import { useHeat } from '~/shared/heat/useHeat'
-import { BROKE_WORDS, PLACE_WORDS, TEST_WORDS, testWords } from '~/shared/words/tests-words'
+import { BROKE_WORDS, PLACE_WORDS, psiWords, TEST_WORDS, testWords } from '~/shared/words/tests-words'
 import { BARS_WORDS } from '~/shared/words/troubles-words'
+import PlacesCompared from './PlacesCompared.vue'
+import TestBar from './TestBar.vue'
 import KeptPhoto from '~/shared/fields/KeptPhoto.vue'
 import PhotoRow from '~/shared/fields/PhotoRow.vue'
 import QuantityField from '~/shared/fields/QuantityField.vue'
@@ -30,7 +32,12 @@ const fault = ref('')
 const MEASURED: Readonly<Record<string, string>> = {
   density: 'Density, g/cm³',
   hardness: 'Hardness',
-  bend: 'Bent to, °',
+  bend: 'Bent to, °, if measured',
+}
+const seenId = useId()
+const SEEN_WORDS: Readonly<Record<string, readonly string[]>> = {
+  bend: ['bent double, no crack', 'bent, then cracked', 'broke without bending'],
+  ring: ['rings long and clear', 'rings short', 'dull'],
 }
 const barsAtFault = computed(() => !!heat.value && conclusionsOf(heat.value).includes('sharp-corner'))
 const strength = computed(() => tensileMPa(draft))
@@ -39,7 +46,7 @@ function add(): void {
     draft.kind === 'tensile'
       ? strength.value === null
       : MEASURED[draft.kind]
-        ? draft.value === null
+        ? draft.value === null && !(draft.kind === 'bend' && draft.text.trim())
         : !draft.text.trim() && draft.photos.length === 0
   fault.value = empty ? 'Write down what it gave, then add it.' : ''
   if (empty) return
@@ -82,6 +89,7 @@ function remove(id: string): void {
         </button>
       </li>
     </ul>
+    <PlacesCompared v-if="heat?.tests?.length" :tests="heat.tests" />
     <p
       v-if="barsAtFault"
       class="mb-2 border-l-8 border-amber bg-amber-wash px-3 py-2"
@@ -121,22 +129,7 @@ function remove(id: string): void {
           ><span class="label">Scale</span><input v-model="draft.scale" class="field" maxlength="20"
         /></label>
         <template v-if="draft.kind === 'tensile'">
-          <QuantityField
-            v-model="draft.loadN"
-            label="Broke at, N"
-            kind="number"
-            nullable
-            positive
-            :max="1e8"
-          />
-          <QuantityField
-            v-model="draft.sectionMm2"
-            label="Section, mm²"
-            kind="number"
-            nullable
-            positive
-            :max="1e6"
-          />
+          <TestBar v-model:load-n="draft.loadN" v-model:section-mm2="draft.sectionMm2" />
           <label
             ><span class="label">Where it broke</span>
             <select v-model="draft.brokeAt" class="field">
@@ -147,14 +140,24 @@ function remove(id: string): void {
             ><input v-model="draft.barFault" type="checkbox" class="size-5 accent-(--ember)" /> the bar itself
             was at fault (pore, fold, sharp corner)</label
           >
-          <p v-if="strength !== null" class="col-span-2 font-bold">{{ strength.toFixed(0) }} N/mm²</p>
+          <p v-if="strength !== null" class="col-span-2 font-bold">
+            {{ strength.toFixed(0) }} N/mm² (MPa), {{ psiWords(strength) }}
+          </p>
           <p v-if="draft.brokeAt === 'fillet' || draft.brokeAt === 'grip'" class="col-span-2 text-amber">
             A bar that breaks {{ BROKE_WORDS[draft.brokeAt] }} says more of its corner than of the alloy.
           </p>
         </template>
         <label class="col-span-2"
-          ><span class="label">What was seen</span><input v-model="draft.text" class="field" maxlength="500"
-        /></label>
+          ><span class="label">What was seen</span
+          ><input
+            v-model="draft.text"
+            class="field"
+            maxlength="500"
+            :list="draft.kind === 'bend' || draft.kind === 'ring' ? seenId : undefined" /><datalist
+            :id="seenId"
+          >
+            <option v-for="one in SEEN_WORDS[draft.kind] ?? []" :key="one" :value="one" /></datalist
+        ></label>
         <PhotoRow v-model:photos="draft.photos" name="The test" class="col-span-2" />
         <p v-if="fault" role="alert" class="col-span-2 font-semibold text-oxide">{{ fault }}</p>
         <button class="btn col-span-2">Add the test</button>

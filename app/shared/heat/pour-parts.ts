@@ -30,7 +30,7 @@ export function pourParts(
   return [
     part('ingots', 'ingots', ingotsG, '#cf7f4f', 'plain'),
     part('moulds', 'in moulds, at least', span?.fromG, '#cf7f4f', 'counter'),
-    part('maybe', 'in moulds, perhaps', span && span.toG - span.fromG, '#d8b9a6', 'dots'),
+    part('maybe', 'in moulds, perhaps', maybeG, '#d8b9a6', 'dots'),
     part('castings', 'castings', (pour.castingsG ?? 0) - groundG, '#e0a274', 'posts'),
     part('ground', 'ground off', groundG, '#e8c3a4', 'fine'),
     part('returns', 'sprues and risers', pour.returnsG, '#dcc59c', 'slant'),

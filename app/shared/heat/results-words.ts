@@ -20,7 +20,7 @@ function stillToFind({ missingG, maybeG }: MassBalance, grams: (value: number) =
   if (maybeG <= 0) return grams(missingG)
   return missingG - maybeG > 0
     ? `Between ${grams(missingG - maybeG)} and ${grams(missingG)}`
-    : `Nothing, or up to ${grams(missingG)}`
+    : `Up to ${grams(missingG)}`
 }
 
 /** What the mass balance says, as a sentence. */

@@ -1,4 +1,4 @@
-import type { MetalTest } from '#core/heat'
+import { toPsi, type MetalTest } from '#core/heat'
 
 export const TEST_WORDS: Readonly<Record<MetalTest['kind'], string>> = {
   density: 'Density',
@@ -25,12 +25,16 @@ export const BROKE_WORDS: Readonly<Record<MetalTest['brokeAt'], string>> = {
   grip: 'in the grip',
 }
 
+/** "43 500 psi": three figures, as such tests are good for. */
+export const psiWords = (mpa: number): string =>
+  `${Number(toPsi(mpa).toPrecision(3)).toLocaleString('en').replaceAll(',', '\u202f')} psi`
+
 /** A test of the metal, in a line. */
 export function testWords(test: MetalTest, strengthMPa: number | null): string {
   const unit = { density: ' g/cm³', hardness: ` ${test.scale}`, bend: '°' }[test.kind as string] ?? ''
   const parts = [
     test.value === null ? '' : `${test.value}${unit}`,
-    strengthMPa === null ? '' : `${strengthMPa.toFixed(0)} N/mm²`,
+    strengthMPa === null ? '' : `${strengthMPa.toFixed(0)} N/mm² (${psiWords(strengthMPa)})`,
     test.kind === 'tensile' && test.brokeAt !== 'not-told' ? `broke ${BROKE_WORDS[test.brokeAt]}` : '',
     test.barFault ? 'the bar itself was at fault: says nothing of the alloy' : '',
     test.text,

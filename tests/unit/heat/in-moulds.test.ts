@@ -80,7 +80,7 @@ describe('weighed too late', () => {
     const { balance } = heatSummary(heat([known]))
     expect(balance).toMatchObject({
       foundG: 1800,
-      maybeG: 300,
+      maybeG: 200,
       missingG: 200,
       state: 'open',
       unweighed: ['inMouldsG'],
