@@ -65,9 +65,10 @@ test('from pour to label: mould tare, flow, analyser, table, tests, verdict; the
   await page.getByRole('button', { name: 'Add the test' }).click()
   await expect(page.getByRole('alert')).toContainText('Write down what it gave')
   await page.getByLabel(/^Broke at, N/).fill('12000')
-  await page.getByLabel(/^Section/).fill('50')
+  await page.getByLabel('Section of the bar').selectOption('area')
+  await page.getByLabel('Section, mm²').fill('50')
   await page.getByRole('button', { name: 'Add the test' }).click()
-  await expect(page.getByRole('region', { name: 'Other tests' })).toContainText('240 N/mm²')
+  await expect(page.getByRole('region', { name: 'Other tests' })).toContainText(/240 N\/mm² \(34\s800 psi\)/)
 
   await visit(page, '/devices')
   const gun = page.getByTestId('device-analyser')

@@ -15,7 +15,7 @@ const next = computed(() => {
   if (!heat.alloy || heat.tapMassG === null) return { words: 'Choose the alloy', to: to('target') }
   if (heat.weighed.length === 0) return { words: 'Weigh out the charge', to: to('charge') }
   if (!('pour' in heat.done)) return { words: 'Run the melt', to: to('melt') }
-  if (heat.pour.ingots.length === 0 && heat.pour.castingsG === null)
+  if (heat.pour.ingots.length === 0 && !heat.pour.inMoulds?.length && heat.pour.castingsG === null)
     return { words: 'Weigh what came out', to: to('pour') }
   return { words: 'Measure and log it', to: to('assay') }
 })

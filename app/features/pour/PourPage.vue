@@ -44,7 +44,10 @@ function change(part: Record<string, unknown>, key: string): void {
 <template>
   <section v-if="heat">
     <HeatHeading question="Where did the metal go?">
-      <NuxtLink v-if="balance && balance.foundG > 0" :to="`/heat/${heat.number}/assay`" class="btn btn-next"
+      <NuxtLink
+        v-if="balance && balance.foundG + balance.maybeG > 0"
+        :to="`/heat/${heat.number}/assay`"
+        class="btn btn-next"
         >Measure it</NuxtLink
       >
     </HeatHeading>
@@ -99,8 +102,9 @@ function change(part: Record<string, unknown>, key: string): void {
         </fieldset>
       </div>
       <p v-if="balance.foundG > 0" class="mt-4" data-testid="yields">
-        Ingots and castings are <b>{{ (100 * balance.tapYield).toFixed(1) }} %</b> of the charge; all metal
-        found again <b>{{ (100 * balance.metalYield).toFixed(1) }} %</b>; accounted for
+        Ingots and castings are {{ balance.maybeG > 0 ? 'at least ' : ''
+        }}<b>{{ (100 * balance.tapYield).toFixed(1) }} %</b> of the charge; all metal found again
+        <b>{{ (100 * balance.metalYield).toFixed(1) }} %</b>; accounted for
         <b>{{ ((100 * balance.foundG) / balance.chargeG).toFixed(1) }} %</b>.
       </p>
       <MassFlow v-if="balance.foundG > 0" class="mt-3" :balance="balance" :heat="heat" />

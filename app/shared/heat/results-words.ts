@@ -51,7 +51,7 @@ export function balanceWords(
     case 'open':
       return {
         tone: 'plain',
-        text: `${stillToFind(balance, grams)} still to find (${share} %). Not weighed yet: ${waiting}. Put 0 where there was none.`,
+        text: `${stillToFind(balance, grams)} still to find (${share} %). Not weighed yet: ${waiting}.${balance.unweighed.some((part) => part !== 'inMouldsG') ? ' Put 0 where there was none.' : ''}`,
       }
     case 'missing':
       return {

@@ -80,11 +80,24 @@ export async function cameOut(
     await page.getByLabel('Next ingot').fill(ingot)
     await page.getByRole('button', { name: 'Add the ingot' }).click()
   }
-  const none = ['Castings', 'Sprues, gates, risers', 'Dross', 'Skull', 'Spill', 'Heel']
+  // Castings written down one by one are added up by themselves.
+  const added = (await page.getByTestId('castings-added').count()) > 0
+  const none = [...(added ? [] : ['Castings']), 'Sprues, gates, risers', 'Dross', 'Skull', 'Spill', 'Heel']
   for (const part of new Set([...none, ...Object.keys(parts)])) {
     const field = page.getByLabel(part, { exact: true })
     await field.fill(String(parts[part] ?? '0'))
     await field.press('Tab')
+  }
+}
+
+/** Writes down a casting, and what it weighs at each stage. */
+export async function castAs(page: Page, name: string, weights: Record<string, string>): Promise<void> {
+  await page.getByRole('button', { name: 'Add a casting' }).click()
+  const line = page.locator('[data-cast]').last()
+  await line.getByLabel('Casting', { exact: true }).fill(name)
+  for (const [stage, weight] of Object.entries(weights)) {
+    await line.getByLabel(stage, { exact: true }).fill(weight)
+    await line.getByLabel(stage, { exact: true }).press('Tab')
   }
 }
 
