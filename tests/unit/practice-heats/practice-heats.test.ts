@@ -143,3 +143,52 @@ describe('what counts and what does not', () => {
     expect(of(2)).toBe(false)
   })
 })
+
+describe('what is near and is not it', () => {
+  const shows = (rule: Parameters<typeof shownBy>[0], heat: (typeof logged)[number]) =>
+    shownBy(rule, { heats: [heat], gear: [] }) !== null
+  const scrap = logged.find(({ number }) => shownBy('scrap-inside', yard)!.heats.includes(number))!
+  it('inside as far as it was measured is inside; outside in one element is not', () => {
+    const read = (symbols: readonly string[], off = 0) => ({
+      ...scrap,
+      assays: scrap.assays.map((assay) => ({
+        ...assay,
+        readings: Object.fromEntries(
+          Object.entries(assay.readings)
+            .filter(([symbol]) => symbols.includes(symbol))
+            .map(([symbol, reading]) => [
+              symbol,
+              'pct' in reading ? { ...reading, pct: reading.pct + off } : reading,
+            ]),
+        ),
+      })),
+    })
+    const bounded = Object.entries(scrap.alloy!.limits).find(
+      ([symbol, { min }]) => min !== undefined && symbol in scrap.assays[0]!.readings,
+    )![0]
+    expect(shows('scrap-inside', read([bounded]))).toBe(true)
+    expect(shows('scrap-inside', read([bounded], 20))).toBe(false)
+  })
+  it('scrap of another metal does not count as a bronze of scrap', () => {
+    const aluminium = logged.find(
+      ({ alloy, assays, weighed }) =>
+        alloy?.base === 'Al' &&
+        assays.length > 0 &&
+        weighed.filter(({ kind }) => kind === 'scrap').length > 0,
+    )!
+    const many = {
+      ...aluminium,
+      weighed: [0, 1, 2].map((at) => ({ ...aluminium.weighed[0]!, kind: 'scrap' as const, plannedG: at })),
+    }
+    expect(shows('brass-inside', many)).toBe(false)
+    expect(shows('scrap-inside', many)).toBe(false)
+  })
+  it('a probe nobody checked, or a scale beside it, proves nothing', () => {
+    const probe = yard.gear.find((one) => one.type === 'thermocouple')!
+    const scale = yard.gear.find((one) => one.type === 'scale')!
+    const crucible = yard.gear.find((one) => one.type === 'crucible')!
+    const looked = { at: '2026-05-01T10:00:00.000Z', massG: 1, wallMm: null, sound: 'rings' }
+    const gear = [scale, { ...crucible, checks: [looked] }, { ...probe, checks: [] }] as typeof yard.gear
+    expect(shownBy('probe-checked', { heats: [], gear })).toBeNull()
+  })
+})
