@@ -1,3 +1,4 @@
+export { labelShares, labelState, labelText } from './bin-label'
 export { binsTogether, mainMetal, type BinsOfMetal, type BinsTogether } from './bins'
 export { lotYield, toChargeLot, type FormYields } from './charge-lot'
 export { spreadFor } from './knowledge-spread'

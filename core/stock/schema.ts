@@ -40,6 +40,8 @@ export const lotSchema = z.strictObject({
   /** masses of single pieces, g */
   pieces: z.array(grams.positive()).max(500).optional(),
   whereFrom: z.string().max(120).optional(),
+  /** when its label was printed last, and what stood on it */
+  labelled: z.strictObject({ at: z.iso.datetime(), text: z.string().max(300) }).optional(),
   gotOn: z.iso.date().optional(),
   /** pictures kept beside the records */
   photos: z.array(z.uuid()).max(12).optional(),

@@ -47,8 +47,8 @@ const GROWTH: readonly Growth[] = [
         ? { ...record, overruledRecovery: withoutOther(record.overruledRecovery) }
         : record,
   },
-  // Heats that aim at no alloy, which ingots went into a heat, castings one by one, what they are sold by, and
-  // ingots weighed in moulds that are weighed empty later.
+  // Heats that aim at no alloy, which ingots went into a heat, castings one by one, what they are sold by,
+  // ingots weighed in moulds that are weighed empty later, and what stands on a bin's label.
   { to: 11 },
 ]
 

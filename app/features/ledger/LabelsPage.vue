@@ -1,91 +1,149 @@
 <script setup lang="ts">
-import { shortName } from '#core/alloys'
-import { measuredComposition } from '#core/assay'
-import { heatStamp, heatSummary } from '#core/heat'
-import { labelAddress } from '#formats/label'
-import { navigateTo, useRoute } from '#imports'
-import { computed } from 'vue'
-import { useUnits } from '~/shared/units/useUnits'
-import { useYard } from '~/storage/yard-store'
-import { percent } from '~/shared/units/figures'
+import { heatStamp } from '#core/heat'
+import { LABEL_SHEETS } from '#formats/label-sheets'
+import { useLabels } from './useLabels'
+import { counted } from '~/shared/units/figures'
 import { isolated } from '~/shared/units/isolated'
+import GrowingList from '~/shared/page/GrowingList.vue'
 import HeatPick from '~/shared/fields/HeatPick.vue'
+import LabelTag from './LabelTag.vue'
 import LedgerTabs from './LedgerTabs.vue'
-import QrCode from './QrCode.vue'
+import QuantityField from '~/shared/fields/QuantityField.vue'
 
-/** Stamp list and labels to print: of a heat's ingots, or of the bins. */
-const yard = useYard()
-const route = useRoute()
-const { grams } = useUnits()
-const heats = computed(() => yard.heats.filter(({ pour }) => pour.ingots.length).reverse())
-const chosen = computed(() => String(route.query.heat ?? heats.value[0]?.number ?? 'bins'))
-const heat = computed(() => heats.value.find(({ number }) => String(number) === chosen.value) ?? null)
-const origin = import.meta.client ? window.location.origin : ''
-const ingots = computed(() => {
-  const current = heat.value
-  if (!current) return []
-  const assay = measuredComposition(heatSummary(current).measured, current.alloy?.base)
-  return current.pour.ingots.map(({ stamp, massG, id }) => {
-    const alloy = current.alloy ? shortName(current.alloy) : ''
-    const facts = { stamp, massG, alloy, heat: heatStamp(current.number), assay }
-    return { id, ...facts, date: current.date, address: labelAddress(origin, facts) }
-  })
-})
-const bins = computed(() => yard.lots.filter(({ massG }) => massG > 0))
-const shares = (composition: Record<string, number>) =>
-  Object.entries(composition)
-    .sort(([, a], [, b]) => b - a)
-    .filter(([, pct]) => pct >= 0.01)
-    .slice(0, 7)
-    .map(([symbol, pct]) => `${symbol} ${percent(pct)}`)
-    .join('  ')
-const print = () => window.print()
+/** Stamp list and labels to print: of the ingots of one heat or many, or of the bins. */
+const {
+  heats,
+  chosen,
+  forBins,
+  pick,
+  toggle,
+  labels,
+  onlyChanged,
+  stale,
+  bins,
+  sheetId,
+  sheet,
+  first,
+  pages,
+  print,
+} = useLabels()
+const mm = (value: number) => `${value}mm`
 </script>
 
 <template>
   <section>
     <LedgerTabs />
-    <div class="no-print mb-4 flex flex-wrap items-end gap-3">
+    <div class="no-print mb-3 flex flex-wrap items-end gap-3">
       <h1 class="flex-1 basis-60 text-2xl font-bold">Labels and stamps</h1>
       <div>
         <span class="label" aria-hidden="true">For</span>
-        <HeatPick :heats="heats" :chosen="chosen" label="For" @pick="navigateTo({ query: { heat: $event } })">
+        <HeatPick
+          :heats="heats"
+          :chosen="forBins ? 'bins' : String(chosen[0]?.number ?? '')"
+          label="For"
+          @pick="pick([$event])"
+        >
           <template #default="{ heat: one }">
             {{ heatStamp(one.number) }} {{ isolated(one.title) }},
-            {{ one.pour.ingots.length === 1 ? '1 ingot' : `${one.pour.ingots.length} ingots` }}
+            {{ counted(one.pour.ingots.length, 'ingot') }}
           </template>
           <template #others><option value="bins">the bins</option></template>
         </HeatPick>
       </div>
-      <button class="btn btn-next" @click="print">Print</button>
+      <label
+        ><span class="label">On</span>
+        <select v-model="sheetId" class="field">
+          <option value="">plain paper, two on a row</option>
+          <option v-for="one in LABEL_SHEETS" :key="one.id" :value="one.id">{{ one.name }}</option>
+        </select></label
+      >
+      <QuantityField
+        v-if="sheet"
+        v-model="first"
+        class="w-32"
+        label="First free label"
+        kind="number"
+        positive
+        :max="sheet.columns * sheet.rows"
+        max-words="The sheet has no more labels than that."
+      />
+      <button class="btn btn-next" :disabled="!labels.length" @click="print">
+        Print {{ labels.length ? counted(labels.length, 'label') : '' }}
+      </button>
     </div>
-    <p v-if="chosen !== 'bins' && !ingots.length" class="slab max-w-xl p-5">
-      No heat has ingots yet. Weigh them at the Pour stage, and each gets its stamp.
+    <details v-if="!forBins && heats.length > 1" class="no-print mb-3">
+      <summary class="font-semibold">
+        More heats on the same sheet<span v-if="chosen.length > 1" class="text-ember"
+          >, {{ chosen.length }} chosen</span
+        >
+      </summary>
+      <ul class="mt-1 grid gap-x-6 sm:grid-cols-2 lg:grid-cols-3">
+        <GrowingList v-slot="{ item: one }" :items="heats" :first="30">
+          <li>
+            <label class="flex items-center gap-2 py-0.5"
+              ><input
+                type="checkbox"
+                class="size-5 accent-(--ember)"
+                :checked="chosen.some(({ id }) => id === one.id)"
+                @change="toggle(one.number)"
+              />
+              <span class="min-w-0 truncate"
+                >{{ heatStamp(one.number) }} {{ isolated(one.title) }},
+                {{ counted(one.pour.ingots.length, 'ingot') }}</span
+              ></label
+            >
+          </li>
+        </GrowingList>
+      </ul>
+    </details>
+    <label v-if="forBins && bins.length" class="no-print mb-3 flex items-center gap-2"
+      ><input v-model="onlyChanged" type="checkbox" class="size-5 accent-(--ember)" /> only bins without a
+      label, or whose label says something else by now: {{ stale.length }}</label
+    >
+    <p v-if="!labels.length" class="slab max-w-xl p-5">
+      {{
+        forBins
+          ? bins.length
+            ? 'Every bin’s label says what is in it.'
+            : 'There is no bin with metal in it.'
+          : 'No heat has ingots yet. Weigh them at the Pour stage, and each gets its stamp.'
+      }}
     </p>
-    <section v-if="ingots.length" class="mb-5" aria-label="Stamp list">
+    <section v-if="!forBins && labels.length && !sheet" class="mb-5" aria-label="Stamp list">
       <h2 class="chalk mb-1">Stamp</h2>
-      <p class="stamp text-2xl">{{ ingots.map(({ stamp }) => stamp).join('   ') }}</p>
+      <p class="stamp text-2xl">{{ labels.map(({ title }) => title).join('   ') }}</p>
     </section>
-    <ul v-if="chosen !== 'bins'" class="sheet" data-testid="labels">
-      <li v-for="one in ingots" :key="one.id" class="tag">
-        <QrCode :text="one.address" :label="`Code of ${one.stamp}`" class="size-36 shrink-0" />
-        <div class="min-w-0">
-          <p class="stamp text-2xl leading-none">{{ one.stamp }}</p>
-          <p class="font-bold">{{ one.alloy }}</p>
-          <p>{{ grams(one.massG) }}, {{ one.date }}</p>
-          <p class="text-sm">{{ shares(one.assay) || 'not measured' }}</p>
-        </div>
-      </li>
-    </ul>
+    <template v-if="sheet">
+      <div class="paper" data-testid="labels">
+        <ul
+          v-for="(page, at) in pages"
+          :key="at"
+          class="page"
+          :style="{
+            padding: `${mm(sheet.topMm)} 0 0 ${mm(sheet.leftMm)}`,
+            gridTemplateColumns: `repeat(${sheet.columns}, ${mm(sheet.widthMm)})`,
+            gridAutoRows: mm(sheet.heightMm),
+            columnGap: mm(sheet.gapMm),
+            width: sheet.page === 'A4' ? '210mm' : '215.9mm',
+            height: sheet.page === 'A4' ? '296.5mm' : '279mm',
+          }"
+        >
+          <li
+            v-for="(one, place) in page"
+            :key="one?.id ?? place"
+            class="place"
+            :class="{ small: sheet.heightMm < 30 }"
+          >
+            <LabelTag v-if="one" :label="one" />
+          </li>
+        </ul>
+      </div>
+      <p class="no-print mt-2 text-sm text-soft">
+        Print at full size, without fitting to the page, and try it on plain paper first.
+      </p>
+    </template>
     <ul v-else class="sheet" data-testid="labels">
-      <li v-for="lot in bins" :key="lot.id" class="tag">
-        <div class="min-w-0">
-          <p class="text-xl leading-tight font-bold">{{ lot.name }}</p>
-          <p>{{ grams(lot.massG) }} when printed</p>
-          <p class="text-sm">{{ shares(lot.composition) }}</p>
-          <p class="text-sm">{{ lot.knowledge === 'assay' ? 'measured' : `by ${lot.knowledge}` }}</p>
-        </div>
-      </li>
+      <li v-for="one in labels" :key="one.id" class="tag"><LabelTag :label="one" /></li>
     </ul>
   </section>
 </template>
@@ -97,12 +155,32 @@ const print = () => window.print()
   gap: 0.75rem;
 }
 .tag {
-  display: flex;
-  gap: 0.75rem;
   border: 1px dashed var(--soft);
   background: var(--panel);
   padding: 0.6rem;
   break-inside: avoid;
+}
+.paper {
+  overflow-x: auto;
+}
+.page {
+  display: grid;
+  align-content: start;
+  box-sizing: border-box;
+  margin-bottom: 1rem;
+  border: 1px solid var(--line);
+  background: #fff;
+  color: #000;
+  font-size: 11pt;
+}
+.place {
+  box-sizing: border-box;
+  overflow: hidden;
+  outline: 1px dashed #b8b0a4;
+  padding: 1.5mm 2mm;
+}
+.small {
+  font-size: 8.5pt;
 }
 @media print {
   .sheet {
@@ -112,6 +190,24 @@ const print = () => window.print()
   .tag {
     background: #fff;
     color: #000;
+  }
+  /* Where the sheet has its first label: nothing of the page around it may push it away. */
+  .paper {
+    position: absolute;
+    top: 0;
+    left: 0;
+    overflow: visible;
+  }
+  .page {
+    margin: 0;
+    border: 0;
+    break-after: page;
+  }
+  .page:last-child {
+    break-after: auto;
+  }
+  .place {
+    outline: 0;
   }
 }
 </style>
