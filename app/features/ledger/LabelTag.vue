@@ -28,12 +28,11 @@ defineProps<{ label: Label }>()
   gap: 0.5em;
   align-items: center;
   height: 100%;
-  overflow: hidden;
   line-height: 1.15;
 }
 .code {
-  height: min(100%, 9rem);
-  aspect-ratio: 1;
+  width: var(--code, 9rem);
+  height: var(--code, 9rem);
   flex: none;
 }
 .title {

@@ -124,6 +124,7 @@ const mm = (value: number) => `${value}mm`
             gridTemplateColumns: `repeat(${sheet.columns}, ${mm(sheet.widthMm)})`,
             gridAutoRows: mm(sheet.heightMm),
             columnGap: mm(sheet.gapMm),
+            '--code': mm(Math.min(sheet.heightMm - 3, sheet.widthMm / 2)),
             width: sheet.page === 'A4' ? '210mm' : '215.9mm',
             height: sheet.page === 'A4' ? '296.5mm' : '279mm',
           }"
