@@ -1,6 +1,6 @@
 import { computed } from 'vue'
 import { ALLOYS, hasLimits, solidDensity, type Alloy } from '#core/alloys'
-import { comesAsItIs, heatRecovery, weighedCharge } from '#core/heat'
+import { chosenCharge, comesAsItIs, freeLots, heatRecovery, potOf } from '#core/heat'
 import { nearestAlloys, nearestPredicted } from '#core/ledger'
 import { now, useYard } from '~/storage/yard-store'
 import { useHeat } from '~/shared/heat/useHeat'
@@ -22,7 +22,11 @@ export function useNaming() {
     if (!current || !summary.value) return []
     if (hasMeasured.value) return nearestAlloys(summary.value.measured, library.value, current.alloy?.base)
     return nameless.value
-      ? nearestPredicted(weighedCharge(current.weighed), heatRecovery(current), library.value)
+      ? nearestPredicted(
+          chosenCharge(current, freeLots(yard.lots, yard.heats, current), potOf(current, yard.heats)),
+          heatRecovery(current),
+          library.value,
+        )
       : []
   })
   /** Densities that were measured, g/cm³, in the middle; null where none was. */

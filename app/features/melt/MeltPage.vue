@@ -27,7 +27,7 @@ const MeltTrace = defineAsyncComponent(() => import('./MeltTrace.vue'))
 const topUpZincG = ref(0)
 const sheet = useRunSheet(() => topUpZincG.value)
 const units = useUnits()
-const { heat, steps, current, doneCount, liquidus, lines } = sheet
+const { heat, steps, current, doneCount, liquidus, lines, working } = sheet
 const strange = computed(() => heat.value?.alloy && familyProblem(heat.value.alloy))
 const log = useMeltLog()
 const live = useLiveMelt(log, sheet)
@@ -68,8 +68,11 @@ const unweighed = computed(() => heat.value?.weighed.length === 0)
         No practice is known for a metal that is mostly {{ elementName(strange.metal) }}, so no run sheet is
         made. Log what you do below, and weigh what comes out.
       </p>
+      <p v-else-if="working" class="text-soft">Working out the charge, and its run sheet…</p>
       <p v-else class="mb-3">A run sheet is made from the charge, and there is none yet.</p>
-      <NuxtLink :to="`/heat/${heat.number}/charge`" class="btn btn-next">Work out the charge</NuxtLink>
+      <NuxtLink v-if="!working" :to="`/heat/${heat.number}/charge`" class="btn btn-next"
+        >Work out the charge</NuxtLink
+      >
     </div>
     <div v-else class="grid items-start gap-5 lg:grid-cols-[minmax(0,1.2fr)_minmax(0,1fr)]">
       <div class="grid grid-cols-1 gap-5">

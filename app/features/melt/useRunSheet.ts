@@ -19,7 +19,7 @@ import { useUnits } from '~/shared/units/useUnits'
 export function useRunSheet(topUpZincG: () => number = () => 0) {
   const yard = useYard()
   const { heat, edit } = useHeat()
-  const { lines, lotName, engine } = useCharge(heat)
+  const { lines, lotName, engine, ask: asked, settled } = useCharge(heat)
   const { grams, degrees } = useUnits()
   const { crucibles, heatsIn } = useGear()
 
@@ -109,6 +109,8 @@ export function useRunSheet(topUpZincG: () => number = () => 0) {
     liquidus,
     metal,
     lines,
+    /** the charge is still being worked out: it cannot be said that there is none */
+    working: computed(() => asked.value !== null && !settled.value && !engine.error),
     engine,
     grams,
     degrees,

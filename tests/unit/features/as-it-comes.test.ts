@@ -217,3 +217,13 @@ describe('castings of a heat', () => {
     end()
   })
 })
+
+it('before anything was weighed, what comes nearest goes by what was chosen', async () => {
+  await openYard()
+  await meltAsItComes([lotOf('Gunmetal returns')])
+  atHeat(14)
+  const { made, end } = within(() => useNaming())
+  expect(made.near.value).toHaveLength(4)
+  expect(made.near.value.every(({ alloy }) => alloy.base === 'Cu' || alloy.base === 'Zn')).toBe(true)
+  end()
+})
