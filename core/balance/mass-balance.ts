@@ -47,8 +47,8 @@ const PARTS = ['castingsG', 'returnsG', 'drossG', 'skullG', 'spillG', 'heelG'] a
  * @param chargeG everything that was put in, g
  * @param pour weights after the pour
  * @param loss expected of the charge: what its yields leave out, what goes into the dross, what goes up as vapour
- * @returns balance, of what is in moulds of unknown weight with the least that can be; it closes when what is missing is no more than the expected loss that the dross does not hold, twice
- *   its doubt, and 1 % of the charge (at least 5 g)
+ * @returns balance, of what is in moulds of unknown weight with the least that can be; it closes when what is missing
+ *   is no more than the expected loss that the dross does not hold, twice its doubt, and 1 % of the charge (at least 5 g)
  * @throws RangeError when the charge is not above zero
  * @source arithmetic; the 1 % tolerance is an engineering estimate
  * @example massBalance(100, { ingotsG: [72], castingsG: 0, returnsG: 10, drossG: 0, skullG: 12, spillG: 6, heelG: 0 }).tapYield // 0.72

@@ -1,14 +1,11 @@
-import { ALLOYS, baseMetal, outsideOf, type AlloyGroup, type Practice } from '#core/alloys'
+import { ALLOYS, baseMetal, outsideOf, type Practice } from '#core/alloys'
 import type { Composition } from '#core/composition'
 import { TABLE } from './table'
 
-/** A kind of metal that something may be, with the grade of it that is nearest. */
+/** A kind of metal that something may be. */
 export interface LikelyFamily {
   practice: Practice
-  group: AlloyGroup
-  /** id of the grade in the library */
-  nearest: string
-  /** how far outside that grade, in widths of its limits */
+  /** how far outside the nearest grade of it, in widths of its limits */
   distance: number
 }
 
@@ -28,12 +25,10 @@ export function likeliestFamilies({ '?': _, ...composition }: Composition): Like
   const nearest = new Map<Practice, LikelyFamily>()
   for (const alloy of ALLOYS) {
     const { practice } = alloy
-    const { metal, group } = TABLE.families[practice]
-    if (baseMetal(alloy) !== main || metal !== main) continue
+    if (baseMetal(alloy) !== main || TABLE.families[practice].metal !== main) continue
     const { distance } = outsideOf(alloy, (symbol) => composition[symbol] ?? 0, composition)
     const known = nearest.get(practice)
-    if (!known || distance < known.distance)
-      nearest.set(practice, { practice, group, nearest: alloy.id, distance })
+    if (!known || distance < known.distance) nearest.set(practice, { practice, distance })
   }
   return [...nearest.values()].sort((one, other) => one.distance - other.distance)
 }

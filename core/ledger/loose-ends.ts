@@ -19,8 +19,8 @@ const GUESS_SHARE = 0.05
 
 /**
  * What a yard left undone, what can hurt someone first: worn crucibles, damp stock, metal outside its limits or never
- * measured that still lies in the bins, ingots whose mould was not weighed empty, crucibles to be fired, thermocouples never held against freezing metal, and
- * heaps of metal known by guess only.
+ * measured that still lies in the bins, ingots whose mould was not weighed empty, crucibles to be fired, thermocouples
+ * never held against freezing metal, and heaps of metal known by guess only.
  */
 export function looseEnds(yard: {
   lots: readonly Lot[]

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { orderedLimits } from '#core/alloys'
-import { measuredComposition, outliers, type Assay } from '#core/assay'
+import { outliers, type Assay } from '#core/assay'
 import { USES_UNSURE, usesOf } from '#core/ledger'
 import { computed } from 'vue'
 import { useHeat } from '~/shared/heat/useHeat'
@@ -24,7 +24,7 @@ const { heat, summary, edit } = useHeat()
 const { logHeat } = useLogHeat()
 const yard = useYard()
 const naming = useNaming()
-const { judged, nameless, near } = naming
+const { judged, nameless, near, measured, hasMeasured } = naming
 const frozen = computed(() => !!heat.value?.loggedAt)
 const alloy = computed(() => heat.value?.alloy ?? null)
 const verdict = computed(() =>
@@ -53,8 +53,6 @@ function addSheet(): void {
 function removeSheet(sheet: Assay): void {
   if (heat.value) edit('Remove a reading', { assays: heat.value.assays.filter(({ id }) => id !== sheet.id) })
 }
-const measured = computed(() => measuredComposition(summary.value?.measured ?? {}, alloy.value?.base))
-const hasMeasured = computed(() => Object.keys(measured.value).length > 0)
 function addReadings(read: readonly Omit<Assay, 'id'>[], from: string): void {
   if (!heat.value) return
   const assays = [...heat.value.assays, ...read.map((one) => ({ ...one, id: crypto.randomUUID() }))].slice(

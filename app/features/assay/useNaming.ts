@@ -1,5 +1,6 @@
 import { computed } from 'vue'
 import { ALLOYS, hasLimits, solidDensity, type Alloy } from '#core/alloys'
+import { measuredComposition } from '#core/assay'
 import { chosenCharge, comesAsItIs, freeLots, heatRecovery, potOf } from '#core/heat'
 import { nearestAlloys, nearestPredicted } from '#core/ledger'
 import { now, useYard } from '~/storage/yard-store'
@@ -16,7 +17,9 @@ export function useNaming() {
   /** There is something to judge it by. */
   const judged = computed(() => !!heat.value?.alloy && hasLimits(heat.value.alloy))
   const library = computed(() => [...ALLOYS, ...yard.ownAlloys.map(({ alloy }) => alloy)])
-  const hasMeasured = computed(() => Object.keys(summary.value?.measured ?? {}).length > 0)
+  /** what was seen, and the base as the rest; readings that only say "less than" name no metal */
+  const measured = computed(() => measuredComposition(summary.value?.measured ?? {}, heat.value?.alloy?.base))
+  const hasMeasured = computed(() => Object.keys(measured.value).length > 0)
   const near = computed(() => {
     const current = heat.value
     if (!current || !summary.value) return []
@@ -44,5 +47,5 @@ export function useNaming() {
     edit(`Name it ${alloy.name}`, { alloy, asItComes: { ...asItComes, namedAt: now() } })
     announce(`It is ${alloy.name} from here on, and judged by its limits. Undo takes the name back.`)
   }
-  return { near, nameless, judged, hasMeasured, densityGcm3, expectedGcm3, nameIt }
+  return { near, nameless, judged, measured, hasMeasured, densityGcm3, expectedGcm3, nameIt }
 }

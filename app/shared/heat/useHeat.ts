@@ -34,8 +34,12 @@ export function useHeat() {
 export function asItIs(heat: Heat): Heat {
   if (!comesAsItIs(heat)) return heat
   const { lots, heats } = useYard()
-  return settled(heat, freeLots(lots, heats, heat), potOf(heat, heats))
+  if (last?.of !== heat || last.lots !== lots || last.heats !== heats)
+    last = { of: heat, lots, heats, heat: settled(heat, freeLots(lots, heats, heat), potOf(heat, heats)) }
+  return last.heat
 }
+/** Every part of a page asks for the same heat: it is worked out once for each state of the yard. */
+let last: { of: Heat; lots: readonly Lot[]; heats: readonly Heat[]; heat: Heat } | null = null
 
 /** Starts the next heat and goes to its first stage. */
 export async function startHeat(change: Partial<Heat> = {}): Promise<void> {
