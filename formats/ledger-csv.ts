@@ -1,3 +1,4 @@
+import { totalG } from '#core/lists'
 import type { Measured } from '#core/assay'
 import { SYMBOLS } from '#core/composition'
 import type { Heat } from '#core/heat'
@@ -41,12 +42,7 @@ export function writeLedger(heats: readonly Heat[]): string {
         ...[stamp, heat.date, heat.title, heat.alloy?.name ?? '', heat.alloy?.designation ?? '', verdict],
         heat.weighed.map(({ name, massG }) => `${name} ${rounded(massG, 1)} g`).join('; '),
         rounded(predicted.chargeMassG, 1),
-        heat.pour.ingots.length
-          ? rounded(
-              heat.pour.ingots.reduce((sum, { massG }) => sum + massG, 0),
-              1,
-            )
-          : '',
+        heat.pour.ingots.length ? rounded(totalG(heat.pour.ingots), 1) : '',
         ...WEIGHTS.map(([, key]) => heat.pour[key] ?? ''),
         balance ? rounded(balance.missingG, 1) : '',
         balance ? rounded(100 * balance.tapYield, 1) : '',

@@ -20,6 +20,7 @@ const unit = [
   'charge/oracles',
   'heat/weighing',
   'server/solving',
+  'truth/odds',
   'workspace/migrations',
   'workspace/windows',
 ].map((name) => `tests/unit/${name}.test.ts`)

@@ -10,15 +10,18 @@ const failures = []
 /** browser tests that passed only at the second try */
 const wavering = []
 
+const since = (begun) => `${Math.round((Date.now() - begun) / 1000)} s`
+
 /** A command beside others: what it says comes out whole, once it is done. */
 function beside(name, command, args, env = {}) {
   return new Promise((resolve) => {
     const said = []
+    const begun = Date.now()
     const running = spawn(command, args, { cwd: ROOT, env: { ...process.env, ...env } })
     running.stdout.on('data', (part) => said.push(part))
     running.stderr.on('data', (part) => said.push(part))
     const end = (code) => {
-      console.log(`\n== ${name}\n${Buffer.concat(said).toString('utf8')}`)
+      console.log(`\n== ${name}, ${since(begun)}\n${Buffer.concat(said).toString('utf8')}`)
       resolve(code)
     }
     running.on('error', () => end(1))
@@ -73,9 +76,11 @@ function browserTests() {
   const report = join(results, 'browser.json')
   rmSync(report, { force: true })
   console.log('\n== server and browser tests')
+  const begun = Date.now()
   const code = run('npx', ['playwright', 'test'], {
     env: { ...process.env, PLAYWRIGHT_JSON_OUTPUT_NAME: report },
   })
+  console.log(`== server and browser tests, ${since(begun)}`)
   count('server and browser tests', code, report, ({ stats, suites }) => {
     wavering.push(...flakyIn(suites))
     return { passed: stats.expected + stats.flaky, failed: stats.unexpected, skipped: stats.skipped }

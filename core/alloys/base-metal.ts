@@ -1,3 +1,4 @@
+import { mostOf } from '#core/composition'
 import { nominalWhole } from './nominal'
 import type { Alloy } from './schema'
 
@@ -8,5 +9,5 @@ import type { Alloy } from './schema'
  * @example baseMetal(cartridgeBrass) // 'Cu'
  */
 export function baseMetal(alloy: Pick<Alloy, 'limits' | 'nominal' | 'base'>): string {
-  return Object.entries(nominalWhole(alloy)).reduce((most, one) => (one[1] > most[1] ? one : most))[0]
+  return mostOf(nominalWhole(alloy)) ?? alloy.base
 }

@@ -1,4 +1,4 @@
-import { nth } from '#core/lists'
+import { nth, totalG } from '#core/lists'
 import { Matrix } from 'ml-matrix'
 import type { Composition, Spread } from '#core/composition'
 import { chanceOf } from './chi-square'
@@ -123,7 +123,7 @@ function modelOf({ lots, found, measured, base, recovery }: HeatFigures): {
   figures: Figure[]
   constraints: Constraints
 } {
-  const chargeG = lots.reduce((sum, { massG }) => sum + massG, 0)
+  const chargeG = totalG(lots)
   if (!(chargeG > 0)) throw new RangeError('nothing was weighed in')
   const figures: Figure[] = []
   const place = (figure: Figure) => figures.push(figure) - 1

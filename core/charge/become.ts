@@ -1,4 +1,4 @@
-import { nth } from '#core/lists'
+import { nth, totalG } from '#core/lists'
 import type { Highs } from 'highs'
 import { UNIDENTIFIED } from '#core/composition'
 import { LinearProgramme, type LinearSolution, type OpenProgramme } from './linear-programme'
@@ -262,8 +262,7 @@ export class Pile {
  * @param wantedG mass for which purchases are looked for, g
  */
 export function rankBecomings(all: readonly Becoming[], wantedG: number): Becoming[] {
-  const bought = ({ unlock }: Becoming) =>
-    unlock === null ? INF : unlock.reduce((sum, { massG }) => sum + massG, 0)
+  const bought = ({ unlock }: Becoming) => (unlock === null ? INF : totalG(unlock))
   return [...all].sort(
     (a, b) =>
       Number(b.mostG >= wantedG) - Number(a.mostG >= wantedG) ||

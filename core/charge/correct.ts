@@ -1,12 +1,13 @@
-import { nth } from '#core/lists'
+import { nth, totalG } from '#core/lists'
 import type { Highs } from 'highs'
 import type { Limits } from '#core/alloys'
 import {
+  mostOf,
+  type Composition,
+  type Spread,
   UNIDENTIFIED,
   unidentifiedPct,
   withBaseSpread,
-  type Composition,
-  type Spread,
 } from '#core/composition'
 import { buildBlendModel } from './blend-model'
 import { minimiseWithCones } from './cones'
@@ -84,7 +85,7 @@ export function correctMelt(highs: Highs, ask: CorrectionAsk): Correction {
   const offered = offeredLots(metals, 20 * ask.metal.massG, [metal, ...ask.lots])
   // What is only tolerated is no ballast: a lot comes in for what the target wants.
   const lots = [
-    ...ask.lots.filter((lot) => lot.availableG > 0 && isWanted(ask.target, mostOf(lot))),
+    ...ask.lots.filter((lot) => lot.availableG > 0 && isWanted(ask.target, mostOf(lot.composition) ?? '')),
     ...offered.lots,
   ]
   const usualPrice = meanPrice(ask.lots)
@@ -100,7 +101,7 @@ export function correctMelt(highs: Highs, ask: CorrectionAsk): Correction {
         const bought = offered.metalOf.get(line.lot)
         return bought === undefined ? line : { ...line, metal: bought }
       }),
-      addedG: lines.reduce((sum, { massG }) => sum + massG, 0),
+      addedG: totalG(lines),
       before,
       after,
       probabilityInLimits: probabilityInLimits(after.composition, after.sd, ask.target.limits),
@@ -130,8 +131,6 @@ export function correctMelt(highs: Highs, ask: CorrectionAsk): Correction {
 type FixedLot = ChargeLot & { fixedG: number }
 
 /** The element a lot holds most of. */
-const mostOf = ({ composition }: ChargeLot): string =>
-  Object.entries(composition).reduce((most, one) => (one[1] > most[1] ? one : most), ['', 0])[0]
 
 /** The yard's mean price of a kilogram; 1 where nothing has one. */
 function meanPrice(lots: readonly ChargeLot[]): number {

@@ -1,4 +1,4 @@
-import { UNIDENTIFIED } from './elements'
+import { mostOf } from './most-of'
 import type { Composition, Spread } from './share'
 
 /**
@@ -10,11 +10,7 @@ import type { Composition, Spread } from './share'
  * @example withBaseSpread({ Cu: 70, Zn: 30 }, { Zn: 0.5 }) // { Zn: 0.5, Cu: 0.5 }
  */
 export function withBaseSpread(composition: Composition, sd: Spread): Spread {
-  const base = Object.keys(composition).reduce<string | null>(
-    (most, symbol) =>
-      symbol !== UNIDENTIFIED && (most === null || composition[symbol]! > composition[most]!) ? symbol : most,
-    null,
-  )
+  const base = mostOf(composition)
   if (base === null || sd[base] !== undefined) return sd
   const variance = Object.values(sd).reduce((sum, one) => sum + one * one, 0)
   return variance > 0 ? { ...sd, [base]: Math.sqrt(variance) } : sd

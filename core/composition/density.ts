@@ -1,4 +1,4 @@
-import { nth } from '#core/lists'
+import { between } from '#core/lists'
 import { ELEMENTS } from './elements'
 import type { Composition } from './share'
 
@@ -52,12 +52,4 @@ export function blendDensity(composition: Composition): number {
   }
   if (volume === 0) throw new RangeError('no element with a known density')
   return mass / volume
-}
-
-/** Straight between the points of a table, up to its last. */
-function between(points: readonly (readonly [number, number])[], solutePct: number): number {
-  const upper = points.findIndex(([pct]) => pct >= solutePct)
-  const [z1, d1] = nth(points, upper)
-  const [z0, d0] = nth(points, Math.max(0, upper - 1))
-  return z1 === z0 ? d1 : d0 + ((d1 - d0) * (solutePct - z0)) / (z1 - z0)
 }

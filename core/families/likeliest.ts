@@ -1,5 +1,5 @@
 import { ALLOYS, baseMetal, outsideOf, type Practice } from '#core/alloys'
-import type { Composition } from '#core/composition'
+import { mostOf, type Composition } from '#core/composition'
 import { TABLE } from './table'
 
 /** A kind of metal that something may be. */
@@ -20,8 +20,8 @@ export const OUTLANDISH = 10
  * @source outsideOf; engineering judgement
  * @example likeliestFamilies({ Cu: 89, Al: 11 })[0].practice // 'aluminium-bronze'
  */
-export function likeliestFamilies({ '?': _, ...composition }: Composition): LikelyFamily[] {
-  const [main] = Object.entries(composition).sort(([, one], [, other]) => other - one)[0] ?? []
+export function likeliestFamilies(composition: Composition): LikelyFamily[] {
+  const main = mostOf(composition)
   const nearest = new Map<Practice, LikelyFamily>()
   for (const alloy of ALLOYS) {
     const { practice } = alloy

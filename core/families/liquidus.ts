@@ -1,4 +1,4 @@
-import { nth } from '#core/lists'
+import { between } from '#core/lists'
 import type { Composition } from '#core/composition'
 import { METALS, type LiquidusModel } from './schema'
 import { TABLE } from './table'
@@ -10,8 +10,6 @@ export interface Liquidus {
   /** half-width of the doubt, °C */
   spreadC: number
 }
-
-type Corner = readonly (readonly number[])[]
 
 /** A liquidus lower than pure copper's by so much was checked only where one element does it, °C. */
 const DEEP_C = 150
@@ -100,14 +98,6 @@ function reachesBeyond(
 
 const sloped = (composition: Composition, slopes: Readonly<Record<string, number>>) =>
   Object.entries(slopes).reduce((sum, [symbol, slope]) => sum + slope * (composition[symbol] ?? 0), 0)
-
-/** Straight between the points of a table, x rising. */
-function between(points: Corner, x: number): number {
-  const at = points.findIndex(([to]) => to! >= x)
-  if (at <= 0) return nth(nth(points, at === 0 ? 0 : points.length - 1), 1)
-  const [[x0, y0], [x1, y1]] = [nth(points, at - 1), nth(points, at)] as [[number, number], [number, number]]
-  return y0 + ((y1 - y0) * (x - x0)) / (x1 - x0)
-}
 
 /**
  * Liquidus to work with: what the alloy itself says, published or typed, else the estimate.

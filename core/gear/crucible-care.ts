@@ -1,15 +1,7 @@
 import table from '#data/crucible-care.json'
+import { firingOf } from './crucible-materials'
 import type { Crucible } from './schema'
 
-/** A step of the first firing of a clay-graphite crucible. */
-export interface FiringStep {
-  id: string
-  what: string
-  toC: number
-  minutes: number
-  why: string
-}
-export const FIRST_FIRE: readonly FiringStep[] = table.firstFire
 export const FIRST_FIRE_SOURCE = table.source
 export const RETIRE_SOURCE = table.retire.source
 
@@ -63,8 +55,11 @@ export function crucibleRefused(
  * @param nowMs since 1970, ms
  * @returns 0 where its time is over, or none is under way
  */
-export function firingLeftMin({ firing }: Pick<Crucible, 'firing'>, nowMs: number): number {
-  const step = firing && FIRST_FIRE[firing.step]
+export function firingLeftMin(
+  { firing, ...made }: Pick<Crucible, 'firing' | 'material' | 'rampCPerH'>,
+  nowMs: number,
+): number {
+  const step = firing && firingOf(made)[firing.step]
   if (!firing || !step) return 0
   return Math.max(0, step.minutes - (nowMs - Date.parse(firing.since)) / 60_000)
 }

@@ -2,13 +2,23 @@ export {
   crucibleRefused,
   crucibleWear,
   firingLeftMin,
-  FIRST_FIRE,
   FIRST_FIRE_SOURCE,
   RETIRE_SOURCE,
   wantsFirstFire,
-  type FiringStep,
   type Wear,
 } from './crucible-care'
+export {
+  FIRST_FIRE,
+  firingOf,
+  IRON_FROM_STEEL,
+  materialOf,
+  MATERIALS,
+  MATERIAL_SOURCE,
+  USUAL_RAMP,
+  type FiringStep,
+  type MaterialFacts,
+} from './crucible-materials'
+export { ironFromPot, type Standing } from './iron-from-pot'
 export {
   CRUCIBLE_HEAT,
   fuelOf,
@@ -22,6 +32,7 @@ export {
 export { readScale, type ScaleReading, type ScaleTraits } from './scale'
 export { scaleFor } from './scale-choice'
 export {
+  CRUCIBLE_MATERIALS,
   crucibleSchema,
   FUEL_IDS,
   furnaceSchema,
@@ -30,6 +41,7 @@ export {
   thermocoupleSchema,
   type Crucible,
   type CrucibleCheck,
+  type CrucibleMaterial,
   type FixedPointCheck,
   type FuelId,
   type Furnace,

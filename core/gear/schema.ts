@@ -19,6 +19,8 @@ export const furnaceSchema = z.strictObject({
   efficiency: z.number().positive().max(1).nullable(),
   /** for a kilogram or a kilowatt-hour */
   pricePerUnit: z.number().min(0).max(1e6),
+  /** the most it takes in one heat, whatever the crucible; null or not told for no such limit */
+  takesG: grams.positive().nullable().optional(),
   note,
 })
 
@@ -30,10 +32,26 @@ export const crucibleCheckSchema = z.strictObject({
   sound: z.enum(['rings', 'dull', 'cracked']),
 })
 
+export const CRUCIBLE_MATERIALS = ['clay-graphite', 'silicon-carbide', 'graphite', 'steel', 'ceramic'] as const
+
+/** A melt that only rinsed the crucible of what it held before: clean metal, poured away. */
+export const washHeatSchema = z.strictObject({
+  at: z.iso.datetime(),
+  /** what was melted in it */
+  metal: z.string().max(120),
+})
+
 export const crucibleSchema = z.strictObject({
   ...recordFields,
   type: z.literal('crucible'),
   name,
+  /** clay-graphite where it is not told */
+  material: z.enum(CRUCIBLE_MATERIALS).optional(),
+  /** how fast a home-made one may be heated and cooled, °C an hour; the usual where it is not told */
+  rampCPerH: z.number().positive().max(5000).nullable().optional(),
+  /** when a wash was put on a steel one */
+  coats: z.array(z.iso.datetime()).max(1000).optional(),
+  washHeats: z.array(washHeatSchema).max(500).optional(),
   /** pounds of aluminium it holds brim-full */
   number: z.number().positive().max(1000),
   /** measured with water, cm³ */
@@ -59,6 +77,7 @@ export const crucibleSchema = z.strictObject({
     .optional(),
   checks: z.array(crucibleCheckSchema).max(500),
   retiredAt: z.iso.datetime().nullable(),
+  retiredWhy: z.string().max(300).optional(),
   note,
 })
 
@@ -123,6 +142,7 @@ export type Gear = z.infer<typeof gearSchema>
 export type GearType = Gear['type']
 export type Furnace = z.infer<typeof furnaceSchema>
 export type Crucible = z.infer<typeof crucibleSchema>
+export type CrucibleMaterial = (typeof CRUCIBLE_MATERIALS)[number]
 export type CrucibleCheck = z.infer<typeof crucibleCheckSchema>
 export type Thermocouple = z.infer<typeof thermocoupleSchema>
 export type IngotMould = z.infer<typeof ingotMouldSchema>

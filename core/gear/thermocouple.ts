@@ -1,4 +1,4 @@
-import { nth } from '#core/lists'
+import { between } from '#core/lists'
 import table from '#data/fixed-points.json'
 import type { FixedPointCheck } from './schema'
 
@@ -42,14 +42,7 @@ export function correctReading(
   checks: readonly FixedPointCheck[],
   readC: number,
 ): { trueC: number; checked: boolean } {
-  const known = offsets(checks)
-  const [first] = known
-  const last = known.at(-1)
-  if (!first || !last) return { trueC: readC, checked: false }
-  if (readC <= first.readC) return { trueC: readC + first.addC, checked: true }
-  if (readC >= last.readC) return { trueC: readC + last.addC, checked: true }
-  const upper = known.findIndex((offset) => offset.readC >= readC)
-  const [a, b] = [nth(known, upper - 1), nth(known, upper)]
-  const share = (readC - a.readC) / (b.readC - a.readC)
-  return { trueC: readC + a.addC + share * (b.addC - a.addC), checked: true }
+  const known = offsets(checks).map((one) => [one.readC, one.addC] as const)
+  if (known.length === 0) return { trueC: readC, checked: false }
+  return { trueC: readC + between(known, readC), checked: true }
 }

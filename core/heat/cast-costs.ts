@@ -1,3 +1,4 @@
+import { totalG } from '#core/lists'
 import { castSteps } from './castings'
 import type { Cast } from './cast-schema'
 import { chargePricePerKg } from './close-heat'
@@ -37,7 +38,7 @@ export function castCosts(heat: Heat, { fuelPrice, consumables, ratePerHour }: R
   const perG = chargePricePerKg(heat) / 1000
   const useful = (heat.pour.castings ?? []).filter(({ verdict }) => verdict !== 'spoiled')
   const massOf = (cast: Cast) => castSteps(cast).pouredG ?? 0
-  const ingotsG = heat.pour.ingots.reduce((sum, { massG }) => sum + massG, 0)
+  const ingotsG = totalG(heat.pour.ingots)
   const sharedG = useful.reduce((sum, cast) => sum + massOf(cast), ingotsG)
   const { amount = null, minutes = null } = heat.burnt ?? {}
   const burnt = amount === null || fuelPrice === null ? null : amount * fuelPrice

@@ -1,3 +1,4 @@
+import { totalG } from '#core/lists'
 import { shortName } from '#core/alloys'
 import { roundShares, sumPct, type Composition, type Spread } from '#core/composition'
 import { combineReadings } from '#core/assay'
@@ -44,12 +45,7 @@ export function closeHeat(
   }
   const name = nameOfMetal(heat)
   const { ingots, returnsG, spillG, skullG, heelG, stayedG } = heat.pour
-  add(
-    stamp.ids[0],
-    `${name} ingots`,
-    'ingot',
-    ingots.reduce((sum, { massG }) => sum + massG, 0),
-  )
+  add(stamp.ids[0], `${name} ingots`, 'ingot', totalG(ingots))
   add(
     stamp.ids[1],
     `${name} returns`,
@@ -136,7 +132,7 @@ const DEAREST = 1e6
 export function chargePricePerKg(heat: Heat): number {
   const { ingots, castingsG, returnsG, spillG, skullG, heelG } = heat.pour
   const out = [castingsG, returnsG, spillG, skullG, heelG].reduce<number>((sum, part) => sum + (part ?? 0), 0)
-  const mass = ingots.reduce((sum, { massG }) => sum + massG, out)
+  const mass = totalG(ingots) + out
   const cost = heat.weighed.reduce((sum, line) => sum + line.massG * line.pricePerKg, 0)
   return mass > 0 ? Math.min(DEAREST, Number((cost / mass).toFixed(2))) : 0
 }

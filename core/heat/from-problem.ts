@@ -4,6 +4,7 @@ import { alloyRecovery, everydayFamily } from '#core/families'
 import type { ChargeLot, ChargeProblem } from '#core/charge'
 import { mix } from '#core/composition'
 import { mainMetal, newLot, type Lot } from '#core/stock'
+import { lotChoice } from './lot-choice'
 import { newHeat } from './new-heat'
 import type { Heat, LotChoice } from './schema'
 
@@ -32,7 +33,7 @@ export function heatFromProblem(
   const byId = new Map(stock.map((lot) => [lot.id, lot]))
   const lots: Lot[] = []
   const choices: Record<string, LotChoice> = {}
-  for (const lot of stock) choices[lot.id] = { use: false, capG: null, lockG: null }
+  for (const lot of stock) choices[lot.id] = lotChoice({ use: false })
   problem.lots.forEach((given, index) => {
     const known = byId.get(given.id) ?? byName.get(given.id)
     const id = known?.id ?? nth(ids, index)

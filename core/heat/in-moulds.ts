@@ -1,3 +1,4 @@
+import { totalG } from '#core/lists'
 import type { MouldTare } from '#core/gear'
 import type { Heat, Ingot, InMould, Pour } from './schema'
 
@@ -87,7 +88,7 @@ export function tared(heat: Heat, waits: (ingot: InMould) => boolean, tareG: num
   }
   return {
     heat: { ...heat, pour },
-    gainedG: weighed.reduce((sum, { massG }) => sum + massG, 0),
+    gainedG: totalG(weighed),
     refused,
   }
 }

@@ -1,3 +1,4 @@
+import { totalG } from '#core/lists'
 import type { Lot } from '#core/stock'
 import type { Heat } from './schema'
 
@@ -33,7 +34,7 @@ export function claims(heats: readonly Heat[]): Map<string, Claim[]> {
 export function freeLots(lots: readonly Lot[], heats: readonly Heat[], heat?: Pick<Heat, 'id'>): Lot[] {
   const held = claims(heats.filter(({ id }) => id !== heat?.id))
   return lots.map((lot) => {
-    const taken = (held.get(lot.id) ?? []).reduce((sum, { massG }) => sum + massG, 0)
+    const taken = totalG(held.get(lot.id) ?? [])
     return taken > 0 ? { ...lot, massG: Math.max(0, Number((lot.massG - taken).toFixed(3))) } : lot
   })
 }

@@ -1,6 +1,7 @@
 import { nth } from '#core/lists'
 import type { ChargePlan } from '#core/charge'
 import type { Lot } from '#core/stock'
+import { lotChoice } from './lot-choice'
 import type { Heat } from './schema'
 
 /**
@@ -21,7 +22,7 @@ export function shareStock(
       const wanted = plannedG.map((plan) => plan.get(lot.id) ?? 0)
       if (wanted.every((massG) => massG === 0)) continue
       const spare = Math.max(0, lot.massG - wanted.reduce((sum, massG) => sum + massG, 0)) / heats.length
-      const choice = choices[lot.id] ?? { use: true, capG: null, lockG: null }
+      const choice = choices[lot.id] ?? lotChoice()
       choices[lot.id] = { ...choice, capG: Number((nth(wanted, index) + spare).toFixed(1)) }
     }
     return { ...heat, choices }

@@ -1,3 +1,4 @@
+import { totalG } from '#core/lists'
 import { hasLimits } from '#core/alloys'
 import { combineReadings, judge, type Measured, type Verdict } from '#core/assay'
 import { expectedLoss, massBalance, type MassBalance } from '#core/balance'
@@ -48,6 +49,6 @@ export function heatSummary(heat: Heat): HeatSummary {
 
 /** Metal found again after the pour, dross aside, g; 0 until all of it that matters was weighed. */
 function metalFound({ ingots, castingsG, returnsG, skullG, spillG, heelG }: Heat['pour']): number {
-  const poured = ingots.reduce((sum, { massG }) => sum + massG, castingsG ?? 0)
+  const poured = totalG(ingots) + (castingsG ?? 0)
   return poured > 0 ? poured + (returnsG ?? 0) + (skullG ?? 0) + (spillG ?? 0) + (heelG ?? 0) : 0
 }

@@ -1,4 +1,4 @@
-import { nth } from '#core/lists'
+import { nth, totalG } from '#core/lists'
 import { predictMelt } from '#core/charge'
 import { heatRecovery, weighedCharge, type Heat } from '#core/heat'
 import { metallicYieldOf } from '#core/losses'
@@ -32,7 +32,7 @@ export function learnFormYields(heats: readonly Heat[]): LearnedYield[] {
   const seen = new Map<string, { heats: number; chargedG: number }>()
   for (const heat of usable) {
     const recovery = heatRecovery(heat)
-    const chargeG = heat.weighed.reduce((sum, { massG }) => sum + massG, 0)
+    const chargeG = totalG(heat.weighed)
     // How much metal a form would give if all of its weight were metal: the elements' own losses taken off.
     const weights = forms.map((form) => {
       const lines = weighedCharge(heat.weighed.filter((line) => line.form === form)).map(

@@ -1,3 +1,4 @@
+import { totalG } from '#core/lists'
 import { heatStamp, type Heat } from '#core/heat'
 import type { Lot } from '#core/stock'
 
@@ -32,7 +33,7 @@ export function whatIsIn(heat: Heat, lots: readonly Lot[], heats: readonly Heat[
   const { made, byId } = genealogy(lots, heats)
   const found = new Map<string, Origin>()
   const follow = (current: Heat, share: number, through: string[]) => {
-    const total = current.weighed.reduce((sum, { massG }) => sum + massG, 0)
+    const total = totalG(current.weighed)
     if (total <= 0) return
     for (const { lotId, name, massG } of current.weighed) {
       const part = (share * massG) / total
@@ -67,7 +68,7 @@ export function whereItWent(
       const lines = heat.weighed.filter((line) => front.has(line.lotId))
       if (lines.length === 0 || seen.has(heat.id)) continue
       seen.add(heat.id)
-      result.push({ heat, massG: lines.reduce((sum, { massG }) => sum + massG, 0), generation })
+      result.push({ heat, massG: totalG(lines), generation })
       for (const [id, origin] of made) if (origin === heat.id) next.add(id)
     }
     front = next

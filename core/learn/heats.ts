@@ -1,3 +1,4 @@
+import { totalG } from '#core/lists'
 import { expectedFumeG } from '#core/balance'
 import { combineReadings } from '#core/assay'
 import { lossFamily } from '#core/families'
@@ -24,7 +25,7 @@ const LEAST_PCT = 0.3
 /** All metal found again after the pour, g; null while ingots or castings, gates, skull or spill were not weighed. */
 export function metalFoundG({ pour }: Pick<Heat, 'pour'>): number | null {
   const parts = [pour.castingsG, pour.returnsG, pour.skullG, pour.spillG, pour.heelG]
-  const ingots = pour.ingots.reduce((sum, { massG }) => sum + massG, 0)
+  const ingots = totalG(pour.ingots)
   if (pour.returnsG === null || (pour.ingots.length === 0 && pour.castingsG === null)) return null
   return parts.reduce<number>((sum, massG) => sum + (massG ?? 0), ingots)
 }
@@ -38,7 +39,7 @@ export function seenRecoveries(heat: Heat): SeenRecovery[] {
   const metalG = metalFoundG(heat)
   const family = heat.alloy && lossFamily(heat.alloy)
   if (!heat.loggedAt || !family || metalG === null || heat.weighed.length === 0) return []
-  const chargeG = heat.weighed.reduce((sum, { massG }) => sum + massG, 0)
+  const chargeG = totalG(heat.weighed)
   const measured = combineReadings(heat.assays)
   return Object.entries(measured).flatMap(([element, { pct, sd, below }]) => {
     if (below !== undefined) return []

@@ -1,3 +1,4 @@
+import { totalG } from '#core/lists'
 import { crucibleWear, wantsFirstFire, type Gear, type Wear } from '#core/gear'
 import { heatsIn, type Heat } from '#core/heat'
 import type { Lot } from '#core/stock'
@@ -61,7 +62,7 @@ function ofStock(lots: readonly Lot[]): LooseEnd[] {
   const found: LooseEnd[] = []
   const damp = lots.filter(({ coatings }) => coatings?.includes('damp')).map(({ name }) => name)
   if (damp.length > 0) found.push({ kind: 'damp', lots: damp })
-  const allG = lots.reduce((sum, { massG }) => sum + massG, 0)
+  const allG = totalG(lots)
   const guessed = lots
     .filter(({ knowledge, massG }) => knowledge === 'guess' && massG >= GUESS_SHARE * allG)
     .sort((a, b) => b.massG - a.massG)
@@ -69,7 +70,7 @@ function ofStock(lots: readonly Lot[]): LooseEnd[] {
     found.push({
       kind: 'guessed',
       lots: guessed.map(({ name }) => name),
-      massG: guessed.reduce((sum, { massG }) => sum + massG, 0),
+      massG: totalG(guessed),
     })
   return found
 }

@@ -1,5 +1,6 @@
 import { baseMetal, outsideOf, type Alloy, type Outside } from '#core/alloys'
 import { judge, measuredComposition, type Measured } from '#core/assay'
+import { mostOf } from '#core/composition'
 import { oddsInside, predictMelt, type ChargedLine } from '#core/charge'
 
 /** A library alloy and how far a metal is from it. */
@@ -23,7 +24,7 @@ export function nearestAlloys(
   count = 4,
 ): NearAlloy[] {
   const whole = measuredComposition(measured, rest)
-  const [main] = Object.entries(whole).sort(([, one], [, other]) => other - one)[0] ?? []
+  const main = mostOf(whole)
   return alloys
     .filter((alloy) => baseMetal(alloy) === main)
     .map((alloy) => {
@@ -53,7 +54,7 @@ export function nearestPredicted(
   count = 4,
 ): NearAlloy[] {
   const { '?': _, ...whole } = predictMelt(lines, recovery).composition
-  const [main] = Object.entries(whole).sort(([, one], [, other]) => other - one)[0] ?? []
+  const main = mostOf(whole)
   return alloys
     .filter((alloy) => baseMetal(alloy) === main)
     .map((alloy) => ({ alloy, ...outsideOf(alloy, (symbol) => whole[symbol] ?? 0, whole) }))

@@ -1,3 +1,4 @@
+import { totalG } from '#core/lists'
 import type { Heat } from '#core/heat'
 
 export interface LedgerTotals {
@@ -11,10 +12,10 @@ export interface LedgerTotals {
 export function ledgerTotals(heats: readonly Heat[]): LedgerTotals {
   const totals = { chargeG: 0, tappedG: 0 }
   for (const { weighed, pour } of heats) {
-    const chargeG = weighed.reduce((sum, { massG }) => sum + massG, 0)
+    const chargeG = totalG(weighed)
     if (!(chargeG > 0)) continue
     totals.chargeG += chargeG
-    totals.tappedG += pour.ingots.reduce((sum, { massG }) => sum + massG, pour.castingsG ?? 0)
+    totals.tappedG += totalG(pour.ingots) + (pour.castingsG ?? 0)
   }
   return totals
 }

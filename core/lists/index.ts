@@ -1,3 +1,5 @@
+export { between } from './between'
 export { byId } from './by-id'
 export { nth } from './nth'
 export { present } from './present'
+export { totalG } from './total-g'

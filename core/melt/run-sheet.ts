@@ -1,3 +1,4 @@
+import { totalG } from '#core/lists'
 import { familyOf, metalFacts, pourWindow, type AlloyKind, type Liquidus } from '#core/families'
 import type { ChargedLot } from './charged-lot'
 import { courseSteps } from './course'
@@ -24,7 +25,7 @@ export function runSheet(
   const metal = familyOf(alloy)?.metal
   if (!metal) return []
   const lots = charge.filter(({ massG }) => massG > 0)
-  const chargeG = lots.reduce((sum, { massG }) => sum + massG, 0)
+  const chargeG = totalG(lots)
   const making: Making = { ...ask, alloy, metal, lots, chargeG, liquidus }
   return [...early(making), ...courseSteps(making), ...late(making)]
 }

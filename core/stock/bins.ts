@@ -1,4 +1,5 @@
-import { mix, type Composition } from '#core/composition'
+import { totalG } from '#core/lists'
+import { mix, mostOf, UNIDENTIFIED, type Composition } from '#core/composition'
 import type { Lot } from './schema'
 
 /** All bins of one metal. */
@@ -24,7 +25,7 @@ export interface BinsTogether {
  * @example mainMetal({ composition: { Cu: 70, Zn: 30 } }) // 'Cu'
  */
 export function mainMetal({ composition }: Pick<Lot, 'composition'>): string {
-  return Object.entries(composition).sort((a, b) => b[1] - a[1])[0]?.[0] ?? '?'
+  return mostOf(composition) ?? UNIDENTIFIED
 }
 
 /** What lies in the bins, taken together and by metal. */
@@ -37,7 +38,7 @@ export function binsTogether(lots: readonly Pick<Lot, 'composition' | 'massG'>[]
     byMetal.set(metal, { metal, massG: bins.massG + lot.massG, lots: bins.lots + 1 })
   }
   return {
-    massG: there.reduce((sum, { massG }) => sum + massG, 0),
+    massG: totalG(there),
     composition: mix(there),
     byMetal: [...byMetal.values()].sort((a, b) => b.massG - a.massG),
   }

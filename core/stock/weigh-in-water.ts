@@ -1,4 +1,4 @@
-import { nth } from '#core/lists'
+import { between } from '#core/lists'
 import { blendDensity } from '#core/composition'
 
 /** Density of water, °C → g/cm³. @source published tables; from memory */
@@ -19,13 +19,7 @@ const WATER: readonly (readonly [number, number])[] = [
  */
 export function waterDensity(temperatureC: number): number {
   if (!(temperatureC >= 0 && temperatureC <= 40)) throw new RangeError('water between 0 and 40 °C')
-  const upper = Math.max(
-    1,
-    WATER.findIndex(([t]) => t >= temperatureC),
-  )
-  const [t0, d0] = nth(WATER, upper - 1)
-  const [t1, d1] = nth(WATER, upper)
-  return d0 + ((d1 - d0) * (temperatureC - t0)) / (t1 - t0)
+  return between(WATER, temperatureC)
 }
 
 /**

@@ -1,7 +1,7 @@
 import { COLLECTIONS, type Collection } from './collections'
 
 /** How far the shape of a yard has grown. Files and stored yards say theirs; a greater one is newer than this app. */
-export const REVISION = 11
+export const REVISION = 12
 
 type Raw = Record<string, unknown>
 
@@ -50,6 +50,8 @@ const GROWTH: readonly Growth[] = [
   // Heats that aim at no alloy, which ingots went into a heat, castings one by one, what they are sold by,
   // ingots weighed in moulds that are weighed empty later, and what stands on a bin's label.
   { to: 11 },
+  // What crucibles are made of and have been through, what a furnace takes at most, and moulds of more kinds.
+  { to: 12 },
 ]
 
 /** A value with fields of its own: neither a list nor a plain word. */

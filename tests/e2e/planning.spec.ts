@@ -37,6 +37,7 @@ test('other ways side by side; one taken becomes the plan, and undo brings the f
   const answer = page.getByTestId('answer')
   await expect(answer).toContainText('from 5 lots')
   const ways = page.getByTestId('ways')
+  await ways.scrollIntoViewIfNeeded()
   await expect(ways.getByRole('rowheader', { name: /Fewest lots/ })).toBeVisible()
   await expect(page.getByTestId('certainty-chart').locator('.scatterlayer path').first()).toBeVisible()
   await ways.getByRole('button', { name: /Take it ?: Fewest lots/ }).click()

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { totalG } from '#core/lists'
 import { orderedLimits } from '#core/alloys'
 import { outliers, type Assay } from '#core/assay'
 import { USES_UNSURE, usesOf } from '#core/ledger'
@@ -73,8 +74,8 @@ const known = computed(() => {
 const predicted = computed(() =>
   summary.value && summary.value.predicted.tapMassG > 0 ? summary.value.predicted : null,
 )
-const pouredG = computed(
-  () => heat.value?.pour.ingots.reduce((sum, { massG }) => sum + massG, heat.value.pour.castingsG ?? 0) ?? 0,
+const pouredG = computed(() =>
+  heat.value ? totalG(heat.value.pour.ingots) + (heat.value.pour.castingsG ?? 0) : 0,
 )
 </script>
 

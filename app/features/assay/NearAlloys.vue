@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { nearShort } from '~/shared/words/near-words'
+import NearList from '~/shared/composition/NearList.vue'
 import type { useNaming } from './useNaming'
 
 /** The alloys a metal comes nearest to; one that aimed at nothing takes its name from here. */
@@ -18,30 +18,23 @@ const { near, nameless, hasMeasured, densityGcm3, expectedGcm3, nameIt } = props
       }}
     </p>
     <p v-if="!near.length">The library has no alloy of this metal.</p>
-    <ul data-testid="near">
-      <li
-        v-for="one in near"
-        :key="one.alloy.id"
-        class="flex flex-wrap items-baseline gap-x-3 border-t border-line py-1"
-      >
-        <span class="min-w-0 flex-1"
-          ><b>{{ one.alloy.name }}</b
-          >{{ ` ${one.alloy.designation}` }}
-          <span v-if="densityGcm3 !== null" class="block text-sm text-soft"
-            >{{ expectedGcm3(one.alloy).toFixed(2) }} g/cm³ expected,
-            {{ densityGcm3.toFixed(2) }} measured</span
-          ></span
+    <NearList :near="near">
+      <template #under="{ one }">
+        <span v-if="densityGcm3 !== null" class="block text-sm text-soft"
+          >{{ expectedGcm3(one.alloy).toFixed(2) }} g/cm³ expected,
+          {{ densityGcm3.toFixed(2) }} measured</span
         >
-        <span v-if="nameless" :class="one.odds < 0.5 ? 'text-soft' : 'font-bold text-patina'">{{
-          nearShort(one)
-        }}</span>
-        <span v-else :class="one.broken ? 'text-soft' : 'font-bold text-patina'">{{
+      </template>
+      <template v-if="!nameless" #how="{ one }">
+        <span :class="one.broken ? 'text-soft' : 'font-bold text-patina'">{{
           one.broken ? `outside in ${one.broken}` : '✓ fits'
         }}</span>
+      </template>
+      <template #default="{ one }">
         <button v-if="nameless" class="btn btn-quiet min-h-8 text-sm underline" @click="nameIt(one.alloy)">
           Name it so<span class="sr-only">: {{ one.alloy.name }}</span>
         </button>
-      </li>
-    </ul>
+      </template>
+    </NearList>
   </div>
 </template>

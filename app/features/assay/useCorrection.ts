@@ -6,7 +6,7 @@ import { useDebounceFn } from '@vueuse/core'
 import { wholeComposition } from '#core/assay'
 import { nominalOf } from '#core/alloys'
 import type { AddedLine, Correction, CorrectionAsk } from '#core/charge'
-import { freeLots, heatRecovery, heatYield, heatStamp, weighLine, type Heat } from '#core/heat'
+import { freeLots, heatRecovery, heatYield, heatStamp, weighLine, type Heat, lotChoice } from '#core/heat'
 import { toChargeLot } from '#core/stock'
 import { purchaseName } from '~/shared/words/charge-words'
 import { now, useYard } from '~/storage/yard-store'
@@ -117,7 +117,7 @@ export function useCorrection(
     const bar = ingots.value
     if (!from || !bar || !answer.value) return
     const keptG = Math.min(bar.massG, metalG.value - answer.value.pourOffG)
-    const locked = (massG: number) => ({ use: true, capG: null, lockG: Number(massG.toFixed(1)) })
+    const locked = (massG: number) => lotChoice({ lockG: Number(massG.toFixed(1)) })
     await startHeat({
       title: `${heatStamp(from.number)} put right`,
       alloy: from.alloy,

@@ -6,19 +6,18 @@ import type { Practice } from '#core/alloys'
 import { elementName } from '~/shared/units/elements'
 import { capital, percent } from '~/shared/units/figures'
 import { liquidusWords, windowWords } from '~/shared/words/alloys-words'
-import { nearShort } from '~/shared/words/near-words'
 import { useHeat } from '~/shared/heat/useHeat'
-import { useMeltEffort } from '~/shared/gear/useMeltEffort'
 import { useUnits } from '~/shared/units/useUnits'
 import { useYard } from '~/storage/yard-store'
-import { useAsItComes } from './useAsItComes'
+import { goesIn, useAsItComes } from './useAsItComes'
 import { useChargeSums } from './useChargeSums'
 import { usePlanChecks } from './usePlanChecks'
 import type { Charge } from './useCharge'
 import type { ChargeRows } from './useChargeRows'
 import CompositionBar from '~/shared/composition/CompositionBar.vue'
-import GearPick from '~/shared/fields/GearPick.vue'
+import CruciblePick from '~/shared/gear/CruciblePick.vue'
 import GrowingList from '~/shared/page/GrowingList.vue'
+import NearList from '~/shared/composition/NearList.vue'
 import MeltRow from './MeltRow.vue'
 import PlanChecks from './PlanChecks.vue'
 import QuantityField from '~/shared/fields/QuantityField.vue'
@@ -36,11 +35,10 @@ const made = useAsItComes(props.charge)
 const { near, nearest, outlandish, families, elements, needG } = made
 const { tapSum, cost, costSum } = useChargeSums(props.charge)
 const { checks } = usePlanChecks(heat, lines, prediction, lotName)
-const { crucibles, chooseCrucible } = useMeltEffort()
 
 const melt = computed(() => (prediction.value && prediction.value.tapMassG > 0 ? prediction.value : null))
-const inside = computed(() => [...rows.value.planned, ...rows.value.idle.filter(made.isIn)])
-const outside = computed(() => rows.value.idle.filter((row) => !made.isIn(row)))
+const inside = computed(() => [...rows.value.planned, ...rows.value.idle.filter(goesIn)])
+const outside = computed(() => rows.value.idle.filter((row) => !goesIn(row)))
 const strange = computed(() => heat.value?.alloy && familyProblem(heat.value.alloy))
 const unknown = computed(() => !!melt.value && !heat.value?.alloy)
 /** Whether the castings can be poured from it. */
@@ -145,28 +143,15 @@ const handled = computed(() => heat.value?.asItComes?.practice ?? '')
           </table>
           <template v-if="near.length && !unknown">
             <h3 class="label mt-3 mb-1">Nearest alloys, and how often such a melt is inside</h3>
-            <ul data-testid="near">
-              <li
-                v-for="one in near"
-                :key="one.alloy.id"
-                class="flex flex-wrap items-baseline gap-x-3 border-t border-line py-1"
+            <NearList v-slot="{ one }" :near="near">
+              <button
+                v-if="!heat.weighed.length"
+                class="btn btn-quiet min-h-8 text-sm underline"
+                @click="made.aimAt(one.alloy.id)"
               >
-                <span class="min-w-0 flex-1"
-                  ><b>{{ one.alloy.name }}</b
-                  ><span class="text-soft">{{ ` ${one.alloy.designation}` }}</span></span
-                >
-                <span :class="one.odds < 0.5 ? 'text-soft' : 'font-bold text-patina'">{{
-                  nearShort(one)
-                }}</span>
-                <button
-                  v-if="!heat.weighed.length"
-                  class="btn btn-quiet min-h-8 text-sm underline"
-                  @click="made.aimAt(one.alloy.id)"
-                >
-                  Aim at it<span class="sr-only">: {{ one.alloy.name }}</span>
-                </button>
-              </li>
-            </ul>
+                Aim at it<span class="sr-only">: {{ one.alloy.name }}</span>
+              </button>
+            </NearList>
           </template>
         </div>
         <div v-if="melt && heat.alloy" class="slab p-3">
@@ -204,26 +189,7 @@ const handled = computed(() => heat.value?.asItComes?.practice ?? '')
           />
         </div>
         <PlanChecks :checks="checks" />
-        <div class="grid max-w-md gap-3 sm:grid-cols-2">
-          <GearPick
-            v-if="crucibles.length"
-            label="Crucible"
-            :gear="crucibles"
-            :chosen="heat.crucibleId"
-            @choose="chooseCrucible($event)"
-          />
-          <QuantityField
-            v-if="!heat.crucibleId"
-            :model-value="heat.crucibleNo ?? null"
-            label="Crucible number, to check that it fits"
-            kind="number"
-            nullable
-            positive
-            hint="Pounds of aluminium it holds brim-full"
-            @update:model-value="edit('Note the crucible', { crucibleNo: $event }, 'crucible')"
-            @sealed="yard.seal()"
-          />
-        </div>
+        <CruciblePick />
       </div>
     </div>
   </div>

@@ -7,12 +7,10 @@ import { useChargeRows } from './useChargeRows'
 import { useChargeSums } from './useChargeSums'
 import { useReserve } from './useReserve'
 import { useHeat } from '~/shared/heat/useHeat'
-import { useMeltEffort } from '~/shared/gear/useMeltEffort'
 import { usePlanChecks } from './usePlanChecks'
 import { useProblemFile } from './useProblemFile'
 import { useRememberedHere } from '~/shared/page/useRemembered'
 import { useUnits } from '~/shared/units/useUnits'
-import { useYard } from '~/storage/yard-store'
 import AsItComes from './AsItComes.vue'
 import ChargeAnswer from './ChargeAnswer.vue'
 import ChargeChoices from './ChargeChoices.vue'
@@ -20,16 +18,14 @@ import ChargeRow from './ChargeRow.vue'
 import CompositionBar from '~/shared/composition/CompositionBar.vue'
 import CrucibleRefused from '~/shared/gear/CrucibleRefused.vue'
 import FilePicker from '~/shared/fields/FilePicker.vue'
-import GearPick from '~/shared/fields/GearPick.vue'
+import CruciblePick from '~/shared/gear/CruciblePick.vue'
 import GrowingList from '~/shared/page/GrowingList.vue'
 import HeatHeading from '~/shared/heat/HeatHeading.vue'
 import LimitGates from '~/shared/composition/LimitGates.vue'
 import OtherWays from './OtherWays.vue'
 import PlanChecks from './PlanChecks.vue'
-import QuantityField from '~/shared/fields/QuantityField.vue'
 import WorkingOpener from '~/shared/page/WorkingOpener.vue'
-const { heat, edit } = useHeat()
-const yard = useYard()
+const { heat } = useHeat()
 const charge = useCharge(heat)
 const { prediction, lines, lotName, engine, bench } = charge
 const hand = useChargeRows(charge)
@@ -41,7 +37,6 @@ const { reserved, reserve } = useReserve(rows)
 const { checks } = usePlanChecks(heat, lines, prediction, lotName)
 const { grams, money } = useUnits()
 const { save, open, fault } = useProblemFile()
-const { crucibles, chooseCrucible } = useMeltEffort()
 /** It aims at no alloy: what goes in is chosen here, not worked out. */
 const free = computed(() => !!heat.value && comesAsItIs(heat.value))
 const file = ref<{ open: () => void }>()
@@ -164,26 +159,7 @@ const origins = useRememberedHere('charge-origins', false)
               </template>
             </div>
             <PlanChecks :checks="checks" />
-            <div v-if="!heat.loggedAt" class="grid max-w-md gap-3 sm:grid-cols-2">
-              <GearPick
-                v-if="crucibles.length"
-                label="Crucible"
-                :gear="crucibles"
-                :chosen="heat.crucibleId"
-                @choose="chooseCrucible($event)"
-              />
-              <QuantityField
-                v-if="!heat.crucibleId"
-                :model-value="heat.crucibleNo ?? null"
-                label="Crucible number, to check that it fits"
-                kind="number"
-                nullable
-                positive
-                hint="Pounds of aluminium it holds brim-full"
-                @update:model-value="edit('Note the crucible', { crucibleNo: $event }, 'crucible')"
-                @sealed="yard.seal()"
-              />
-            </div>
+            <CruciblePick v-if="!heat.loggedAt" />
           </div>
         </div>
       </div>

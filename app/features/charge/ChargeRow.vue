@@ -5,6 +5,7 @@ import { computed } from 'vue'
 import { useUnits } from '~/shared/units/useUnits'
 import { useYard } from '~/storage/yard-store'
 import CompositionBar from '~/shared/composition/CompositionBar.vue'
+import WeighLine from './WeighLine.vue'
 import QuantityField from '~/shared/fields/QuantityField.vue'
 
 /** One lot of the charge, edited in place: use it or not, at most, exactly, weighed. */
@@ -62,22 +63,7 @@ const inUse = computed(() => props.row.plannedG > 0 || props.row.weighedG !== nu
         }}</b>
       </p>
       <div v-if="inUse && !hand.frozen.value" class="weigh">
-        <QuantityField
-          v-if="row.weighedG === null"
-          class="tight w-30"
-          :model-value="null"
-          :label="`Weighed ${row.name}`"
-          hide-label
-          kind="mass"
-          nullable
-          placeholder="weighed"
-          @sealed="hand.takePending(row)"
-          @enter="hand.takePending(row)"
-          @update:model-value="hand.pend(row, $event)"
-        />
-        <button v-else class="btn tight" @click="hand.unweigh(row)">
-          Take back<span class="sr-only"> {{ row.name }}</span>
-        </button>
+        <WeighLine class="tight" :row="row" :hand="hand" />
       </div>
       <button
         v-if="(inUse || row.choice.use) && !hand.frozen.value"

@@ -1,9 +1,11 @@
 <script setup lang="ts">
 import type { ChargeRows, ChargeRowState } from './useChargeRows'
 import { computed } from 'vue'
+import { goesIn } from './useAsItComes'
 import { useUnits } from '~/shared/units/useUnits'
 import { useYard } from '~/storage/yard-store'
 import CompositionBar from '~/shared/composition/CompositionBar.vue'
+import WeighLine from './WeighLine.vue'
 import QuantityField from '~/shared/fields/QuantityField.vue'
 
 /** One lot that may go into a heat that aims at nothing: in or not, how much, weighed. */
@@ -12,7 +14,7 @@ const emit = defineEmits<{ put: [massG: number | null, mergeKey?: string] }>()
 const { grams } = useUnits()
 const yard = useYard()
 const weighed = computed(() => props.row.weighedG !== null)
-const inCharge = computed(() => weighed.value || (props.row.choice.use && props.row.choice.lockG !== null))
+const inCharge = computed(() => goesIn(props.row))
 </script>
 
 <template>
@@ -52,22 +54,7 @@ const inCharge = computed(() => weighed.value || (props.row.choice.use && props.
         <b v-else class="much text-right text-lg whitespace-nowrap text-patina">{{
           grams(row.weighedG ?? 0, row.stepG)
         }}</b>
-        <QuantityField
-          v-if="!weighed && !hand.frozen.value"
-          class="w-30"
-          :model-value="null"
-          :label="`Weighed ${row.name}`"
-          hide-label
-          kind="mass"
-          nullable
-          placeholder="weighed"
-          @sealed="hand.takePending(row)"
-          @enter="hand.takePending(row)"
-          @update:model-value="hand.pend(row, $event)"
-        />
-        <button v-else-if="!hand.frozen.value" class="btn" @click="hand.unweigh(row)">
-          Take back<span class="sr-only"> {{ row.name }}</span>
-        </button>
+        <WeighLine v-if="!hand.frozen.value" :row="row" :hand="hand" />
       </template>
     </div>
   </li>

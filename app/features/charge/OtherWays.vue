@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { Charge } from './useCharge'
-import { computed } from 'vue'
+import { computed, ref, useTemplateRef } from 'vue'
+import { useIntersectionObserver } from '@vueuse/core'
 import { useHeat } from '~/shared/heat/useHeat'
 import { useOtherWays } from './useOtherWays'
 import { useUnits } from '~/shared/units/useUnits'
@@ -9,19 +10,24 @@ import CertaintyChart from './CertaintyChart.vue'
 /** The same melt charged five ways, side by side with what differs, and what certainty costs. */
 const props = defineProps<{ charge: Charge }>()
 const { grams, money } = useUnits()
+const place = useTemplateRef<HTMLElement>('place')
+/** Once they were in sight they are kept up. */
+const seen = ref(false)
+useIntersectionObserver(place, ([now]) => (seen.value ||= !!now?.isIntersecting), { rootMargin: '200px' })
 const { heat } = useHeat()
-const { rows, certainty, now, busy, fault, take } = useOtherWays(
+const { rows, certainty, now, askable, fault, take } = useOtherWays(
   computed(() => props.charge.engine.answer?.problem ?? null),
   props.charge.plan,
   props.charge.lotName,
   grams,
+  seen,
 )
 const chance = (value: number) =>
   value > 0.995 ? 'over 99 in 100' : value < 0.005 ? 'under 1 in 100' : `${Math.round(100 * value)} in 100`
 </script>
 
 <template>
-  <section v-if="rows.length || busy" aria-label="Other ways" data-testid="ways">
+  <section v-if="askable" ref="place" aria-label="Other ways" data-testid="ways">
     <h2 class="chalk mb-2">The same melt, other ways</h2>
     <p v-if="fault" role="alert" class="text-oxide">These could not be worked out: {{ fault }}</p>
     <div class="grid grid-cols-1 items-start gap-5 xl:grid-cols-[minmax(0,1.9fr)_minmax(0,1fr)]">

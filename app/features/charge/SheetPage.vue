@@ -9,6 +9,7 @@ import { useChargeSums } from './useChargeSums'
 import { useHeat } from '~/shared/heat/useHeat'
 import { usePlanChecks } from './usePlanChecks'
 import { useUnits } from '~/shared/units/useUnits'
+import { mainParts } from '~/shared/composition/main-parts'
 import { useYard } from '~/storage/yard-store'
 import { liquidusWords, windowWords } from '~/shared/words/alloys-words'
 import { capital, limitWords, percent } from '~/shared/units/figures'
@@ -25,13 +26,11 @@ const units = useUnits()
 const { grams, money } = units
 /** What it will be where nothing is aimed at: its parts, the largest first. */
 const parts = computed(() =>
-  Object.entries(prediction.value?.composition ?? {})
-    .filter(([symbol, pct]) => symbol !== '?' && pct >= 0.05)
-    .sort(([, one], [, other]) => other - one)
-    .map(([element, pct]) => {
-      const sd = prediction.value?.sd[element] ?? 0
-      return { element, limit: sd >= 0.005 ? `± ${percent(sd)}` : '', pct }
-    }),
+  (prediction.value ? mainParts(prediction.value) : []).map(({ symbol, pct, sd }) => ({
+    element: symbol,
+    limit: sd >= 0.005 ? `± ${percent(sd)}` : '',
+    pct,
+  })),
 )
 const limits = computed(() =>
   heat.value?.alloy && !hasLimits(heat.value.alloy)

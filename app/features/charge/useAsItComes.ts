@@ -1,10 +1,11 @@
 import { computed } from 'vue'
 import { ALLOYS, baseMetal, type Practice } from '#core/alloys'
 import { likeliestFamilies, metalOfPractice, OUTLANDISH } from '#core/families'
-import { heatRecovery, unlocked, type Heat, type LotChoice } from '#core/heat'
+import { heatRecovery, lotChoice, unlocked, type Heat, type LotChoice } from '#core/heat'
 import { metalNeeded } from '#core/casting'
 import { nearestPredicted } from '#core/ledger'
 import { PRACTICE_WORDS } from '~/shared/words/alloys-words'
+import { mainParts } from '~/shared/composition/main-parts'
 import { asItIs, useHeat } from '~/shared/heat/useHeat'
 import { useLearning } from '~/shared/learning/useLearning'
 import { useYard } from '~/storage/yard-store'
@@ -14,8 +15,10 @@ import type { ChargeRowState } from './useChargeRows'
 
 /** So many alloys are told as near. */
 const NEAR = 4
-/** An element this rare is left to the drawing, wt%. */
-const WORTH_A_LINE = 0.05
+
+/** Whether a lot goes in where nothing is aimed at. */
+export const goesIn = ({ choice, weighedG }: ChargeRowState): boolean =>
+  weighedG !== null || (choice.use && choice.lockG !== null)
 
 /** A charge that aims at no alloy: what goes in is chosen, and what it becomes is told. */
 export function useAsItComes({ heat, lots, lines, prediction, lotName }: Charge) {
@@ -33,7 +36,7 @@ export function useAsItComes({ heat, lots, lines, prediction, lotName }: Charge)
     change('Put everything in', Object.fromEntries(all.map(({ id, massG }) => [id, taken(massG)])))
   }
   const weighed = (lotId: string) => !!heat.value?.weighed.some((line) => line.lotId === lotId)
-  const taken = (massG: number | null): LotChoice => ({ use: !!massG, capG: null, lockG: massG || null })
+  const taken = (massG: number | null): LotChoice => lotChoice({ use: !!massG, lockG: massG || null })
 
   /** What goes in decides what kind of metal it is, and so whose losses it is reckoned with. */
   async function change(label: string, choices: Heat['choices'], mergeKey?: string): Promise<void> {
@@ -69,14 +72,7 @@ export function useAsItComes({ heat, lots, lines, prediction, lotName }: Charge)
     edit('Say what kind of metal it is', { asItComes: { practice, namedAt: null } })
 
   /** Every element worth a line, with how well it is known. */
-  const elements = computed(() => {
-    const melt = prediction.value
-    if (!melt) return []
-    return Object.entries(melt.composition)
-      .filter(([symbol, pct]) => symbol !== '?' && pct >= WORTH_A_LINE)
-      .sort(([, one], [, other]) => other - one)
-      .map(([symbol, pct]) => ({ symbol, pct, sd: melt.sd[symbol] ?? 0 }))
-  })
+  const elements = computed(() => (prediction.value ? mainParts(prediction.value) : []))
   /** How much of it is enough for what is to be cast, g; null where nothing is. */
   const needG = computed(() => (heat.value?.need?.castingsG ? metalNeeded(heat.value.need) : null))
   /** Like no metal that is cast: what is told of it is that of the nearest, and may not hold. */
@@ -98,7 +94,5 @@ export function useAsItComes({ heat, lots, lines, prediction, lotName }: Charge)
     })
   }
 
-  const isIn = ({ choice, weighedG }: ChargeRowState) =>
-    weighedG !== null || (choice.use && choice.lockG !== null)
-  return { put, putAll, isIn, near, nearest, outlandish, families, handleAs, elements, needG, aimAt }
+  return { put, putAll, near, nearest, outlandish, families, handleAs, elements, needG, aimAt }
 }

@@ -1,3 +1,4 @@
+import { totalG } from '#core/lists'
 import { watchDebounced } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import {
@@ -25,7 +26,7 @@ export function useChargeAnswer({ heat, frozen, engine, plan, prediction, lotNam
 
   function mainSource(element: string): string | null {
     const list = prediction.value?.sources[element]
-    const total = list?.reduce((sum, { massG }) => sum + massG, 0) ?? 0
+    const total = list ? totalG(list) : 0
     return list?.[0] && list[0].massG > 0.5 * total ? told(list[0].lot) : null
   }
 

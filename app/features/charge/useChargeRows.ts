@@ -1,5 +1,5 @@
 import { computed, reactive } from 'vue'
-import { weighLine, type Heat, type LotChoice } from '#core/heat'
+import { lotChoice, weighLine, type Heat, type LotChoice } from '#core/heat'
 import type { Lot } from '#core/stock'
 import { now, useYard } from '~/storage/yard-store'
 import { useHeat } from '~/shared/heat/useHeat'
@@ -17,8 +17,6 @@ export interface ChargeRowState {
   composition: Record<string, number>
   choice: LotChoice
 }
-
-const FREE: LotChoice = { use: true, capG: null, lockG: null }
 
 /** The lots of a charge, one row each, and the hand on them: use, bounds, weighed, taken back. */
 export function useChargeRows({ heat, frozen, lots: free, engine, ask, plan, lotName, planToKeep }: Charge) {
@@ -58,7 +56,7 @@ export function useChargeRows({ heat, frozen, lots: free, engine, ask, plan, lot
           weighedG: line.massG,
           stepG: steps.value.get(line.lotId) ?? 1,
           composition: line.composition,
-          choice: FREE,
+          choice: lotChoice(),
         })
     const inCharge = ({ plannedG, weighedG }: ChargeRowState) => plannedG > 0 || weighedG !== null
     return {
@@ -88,14 +86,14 @@ export function useChargeRows({ heat, frozen, lots: free, engine, ask, plan, lot
       weighedG: line?.massG ?? null,
       stepG: steps.value.get(lot.id) ?? 1,
       composition: lot.composition,
-      choice: current.choices[lot.id] ?? FREE,
+      choice: current.choices[lot.id] ?? lotChoice(),
     }
   }
 
   function choose(lotId: string, change: Partial<LotChoice>, mergeKey?: string): void {
     const current = heat.value
     if (!current) return
-    const choices = { ...current.choices, [lotId]: { ...(current.choices[lotId] ?? FREE), ...change } }
+    const choices = { ...current.choices, [lotId]: lotChoice({ ...current.choices[lotId], ...change }) }
     const name = lotName(lotId)
     const label =
       change.use === undefined ? `Set bounds of ${name}` : change.use ? `Use ${name}` : `Leave out ${name}`

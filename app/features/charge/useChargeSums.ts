@@ -1,3 +1,4 @@
+import { totalG } from '#core/lists'
 import { computed } from 'vue'
 import { oddsInside } from '#core/charge'
 import { heatRecovery } from '#core/heat'
@@ -17,7 +18,7 @@ export function useChargeSums({ heat, lines, prediction, lotName }: Charge) {
   const sources = computed(() => {
     const all: Record<string, string> = {}
     for (const [symbol, list] of Object.entries(prediction.value?.sources ?? {})) {
-      const total = list.reduce((sum, { massG }) => sum + massG, 0)
+      const total = totalG(list)
       const main = list.filter(({ massG }) => massG > 0.2 * total).slice(0, 2)
       if (total > 0 && main.length > 0)
         all[symbol] = main

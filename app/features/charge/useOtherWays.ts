@@ -1,6 +1,6 @@
 import { why } from '~/storage/why'
 import { isolated } from '~/shared/units/isolated'
-import { computed, ref, shallowRef, watch, type ComputedRef } from 'vue'
+import { computed, ref, shallowRef, watch, type ComputedRef, type Ref } from 'vue'
 import { useDebounceFn } from '@vueuse/core'
 import type { Alternative, Certainty, ChargePlan, ChargeProblem, Way } from '#core/charge'
 import { WAY_WORDS } from './ways-words'
@@ -24,12 +24,17 @@ export interface WayRow {
 /** Less than this is the same weight on a kitchen scale, g. */
 const SAME_G = 0.5
 
-/** The other ways to charge the same melt, worked out beside the plan whenever it has come to rest. */
+/**
+ * The other ways to charge the same melt, worked out beside the plan whenever it has come to rest and someone may see
+ * them: they take longer than the plan itself, and a phone's battery.
+ * @param wanted whether they are on the screen
+ */
 export function useOtherWays(
   problem: ComputedRef<ChargeProblem | null>,
   plan: ComputedRef<ChargePlan | null>,
   lotName: (id: string) => string,
   grams: (value: number) => string,
+  wanted: Ref<boolean>,
 ) {
   const study = useStudy()
   const { edit } = useHeat()
@@ -37,13 +42,12 @@ export function useOtherWays(
   const certainty = shallowRef<Certainty[]>([])
   /** the plan and problem the ways were looked for beside: the page's own may already be further on */
   const beside = shallowRef<{ plan: ChargePlan; problem: ChargeProblem } | null>(null)
-  const busy = ref(false)
   const fault = ref('')
   let asked = 0
+  let lookedAt: ChargeProblem | null = null
 
   const look = useDebounceFn(async (of: ChargeProblem) => {
     const mine = ++asked
-    busy.value = true
     try {
       const answer = await study.ask((engine) => engine.ways(of))
       if (mine !== asked) return
@@ -53,15 +57,18 @@ export function useOtherWays(
       fault.value = ''
     } catch (error) {
       fault.value = why(error)
-    } finally {
-      if (mine === asked) busy.value = false
     }
   }, 350)
+  /** There is a plan that others can stand beside. */
+  const askable = computed(
+    () => !!plan.value && plan.value.status !== 'infeasible' && plan.value.status !== 'least-harm',
+  )
   watch(
-    problem,
-    (next) => {
-      if (next && plan.value && plan.value.status !== 'infeasible' && plan.value.status !== 'least-harm')
-        void look(next)
+    [problem, wanted],
+    ([next]) => {
+      if (!wanted.value || !next || !askable.value || next === lookedAt) return
+      lookedAt = next
+      void look(next)
     },
     { immediate: true },
   )
@@ -125,5 +132,5 @@ export function useOtherWays(
     confidence: beside.value?.problem.confidence ?? null,
     cost: beside.value?.plan.cost ?? 0,
   }))
-  return { rows, certainty, now, busy, fault, take }
+  return { rows, certainty, now, askable, fault, take }
 }

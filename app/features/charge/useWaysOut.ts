@@ -1,7 +1,7 @@
 import { byId } from '#core/lists'
 import { computed, type ComputedRef } from 'vue'
 import { PURCHASABLE, type LetIn, type Purchase, type Remedy, type Weighing } from '#core/charge'
-import { heatStamp, overruleLimits, POT_LOT, type Heat } from '#core/heat'
+import { heatStamp, overruleLimits, POT_LOT, type Heat, lotChoice } from '#core/heat'
 import { newLot, type Lot } from '#core/stock'
 import { now, useYard, type Edit } from '~/storage/yard-store'
 import { letInWords, purchaseName, remedyWords, type ChargeTools } from '~/shared/words/charge-words'
@@ -59,7 +59,7 @@ export function useWaysOut(answer: () => Weighing | null, tools: ComputedRef<Cha
         return () =>
           edit(words, {
             weighed: current.weighed.filter(({ lotId }) => lotId !== remedy.lot),
-            choices: { ...current.choices, [remedy.lot]: { use: false, capG: null, lockG: null } },
+            choices: { ...current.choices, [remedy.lot]: lotChoice({ use: false }) },
           })
       case 'takeOut':
         // Only the caster can scrape it out so far.
@@ -91,7 +91,7 @@ export function useWaysOut(answer: () => Weighing | null, tools: ComputedRef<Cha
     const apply = () => {
       const current = heat.value
       if (!current) return
-      const choice = { lockG: null, ...current.choices[one.lot], use: true, capG: null }
+      const choice = lotChoice({ ...current.choices[one.lot], use: true, capG: null })
       edit(words, { choices: { ...current.choices, [one.lot]: choice } })
     }
     return { words, doIt: 'Do it', apply }

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { heatStamp } from '#core/heat'
-import { LABEL_SHEETS } from '#formats/label-sheets'
+import { LABEL_SHEETS, PAGE_MM } from '#formats/label-sheets'
 import { useLabels } from './useLabels'
 import { counted } from '~/shared/units/figures'
 import { isolated } from '~/shared/units/isolated'
@@ -125,8 +125,9 @@ const mm = (value: number) => `${value}mm`
             gridAutoRows: mm(sheet.heightMm),
             columnGap: mm(sheet.gapMm),
             '--code': mm(Math.min(sheet.heightMm - 3, sheet.widthMm / 2)),
-            width: sheet.page === 'A4' ? '210mm' : '215.9mm',
-            height: sheet.page === 'A4' ? '296.5mm' : '279mm',
+            width: mm(PAGE_MM[sheet.page][0]),
+            // A hair less than the page: rounded up it would make a second, empty one.
+            height: mm(PAGE_MM[sheet.page][1] - 0.5),
           }"
         >
           <li

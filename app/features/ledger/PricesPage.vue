@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import { heatStamp, type Heat } from '#core/heat'
+import { heatStamp } from '#core/heat'
 import { priceList } from '#core/ledger'
 import { computed } from 'vue'
-import { useGear } from '~/shared/gear/useGear'
+import { useReckoning } from '~/shared/heat/useReckoning'
 import { useUnits } from '~/shared/units/useUnits'
 import { now, useYard } from '~/storage/yard-store'
 import { downloadText } from '~/shared/page/useDownload'
@@ -11,17 +11,10 @@ import QuantityField from '~/shared/fields/QuantityField.vue'
 
 /** What castings cost, piece by piece, and what to ask for them. */
 const yard = useYard()
-const { furnaces } = useGear()
 const { grams, money } = useUnits()
-const NONE = { consumables: 0, ratePerHour: 0, marginPct: 0 }
-const selling = computed(() => yard.settings.selling ?? NONE)
-function reckon(heat: Heat) {
-  const { consumables, ratePerHour } = selling.value
-  const furnace = furnaces.value.find(({ id }) => id === heat.furnaceId)
-  return { fuelPrice: furnace?.pricePerUnit ?? null, consumables, ratePerHour }
-}
+const { selling, reckon } = useReckoning()
 const rows = computed(() => priceList(yard.heats, reckon, selling.value.marginPct))
-function set(change: Partial<typeof NONE>): void {
+function set(change: Partial<(typeof selling)['value']>): void {
   const { settings } = yard
   const id = settings.id === 'none' ? crypto.randomUUID() : settings.id
   const after = { ...settings, id, selling: { ...selling.value, ...change } }

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { totalG } from '#core/lists'
 import {
   judgeDose,
   practiceAreas,
@@ -21,7 +22,7 @@ const { heat, edit, lines, grams, metal, planned } = props.sheet
 const yard = useYard()
 const writing = ref<PracticeArea | null>(null)
 const changing = ref<string | null>(null)
-const chargeG = computed(() => lines.value.reduce((sum, { massG }) => sum + massG, 0))
+const chargeG = computed(() => totalG(lines.value))
 const areas = computed(() => {
   const current = heat.value
   if (!current?.alloy) return []

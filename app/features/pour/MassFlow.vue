@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { totalG } from '#core/lists'
 import type { MassBalance } from '#core/balance'
 import type { Heat } from '#core/heat'
 import { chartText } from '~/shared/charts/chart-text'
@@ -15,7 +16,7 @@ const MOST_LOTS = 8
 const flows = computed(() => {
   const { heat, balance } = props
   const lots = [...heat.weighed].sort((a, b) => b.massG - a.massG)
-  const rest = lots.slice(MOST_LOTS).reduce((sum, { massG }) => sum + massG, 0)
+  const rest = totalG(lots.slice(MOST_LOTS))
   const into = [
     ...lots.slice(0, MOST_LOTS).map(({ name, massG }) => ({ name, massG })),
     ...(rest > 0 ? [{ name: 'smaller lots', massG: rest }] : []),

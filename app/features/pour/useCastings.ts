@@ -9,7 +9,7 @@ import {
   withCastings,
   type Cast,
 } from '#core/heat'
-import type { Furnace } from '#core/gear'
+import { useReckoning } from '~/shared/heat/useReckoning'
 import { asItIs, meltAsItComes, useHeat } from '~/shared/heat/useHeat'
 import { useNotices } from '~/shared/page/useNotices'
 import { now, useYard, type Edit } from '~/storage/yard-store'
@@ -96,17 +96,8 @@ export function useCastings() {
       await meltAsItComes([lot], { title: `${cast.name || heatStamp(of.number)} again`.slice(0, 120) })
   }
 
-  const furnace = computed(
-    () =>
-      yard.gear.find((one): one is Furnace => one.type === 'furnace' && one.id === heat.value?.furnaceId) ??
-      null,
-  )
-  const selling = computed(() => yard.settings.selling ?? { consumables: 0, ratePerHour: 0, marginPct: 0 })
-  const costs = computed(() =>
-    heat.value
-      ? castCosts(heat.value, { fuelPrice: furnace.value?.pricePerUnit ?? null, ...selling.value })
-      : [],
-  )
+  const { reckon } = useReckoning()
+  const costs = computed(() => (heat.value ? castCosts(heat.value, reckon(heat.value)) : []))
   return {
     castings,
     totals,

@@ -1,3 +1,4 @@
+import { totalG } from '#core/lists'
 import { everyWord } from '~/shared/fields/every-word'
 import { computed, reactive, ref, watch } from 'vue'
 import { claims, heatStamp, type Claim } from '#core/heat'
@@ -42,7 +43,7 @@ export function useStockView() {
   )
 
   const held = computed(() => claims(yard.heats))
-  const heldG = (lot: Lot) => (held.value.get(lot.id) ?? []).reduce((sum, { massG }) => sum + massG, 0)
+  const heldG = (lot: Lot) => totalG(held.value.get(lot.id) ?? [])
   /** "1.2 kg kept for H-013" for every heat that holds some. */
   const heldWords = (lot: Lot, grams: (value: number) => string) =>
     (held.value.get(lot.id) ?? []).map(

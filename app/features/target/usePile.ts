@@ -1,3 +1,4 @@
+import { totalG } from '#core/lists'
 import { why } from '~/storage/why'
 import { computed, onBeforeUnmount, ref, shallowRef } from 'vue'
 import { proxy } from 'comlink'
@@ -83,7 +84,7 @@ export function usePile() {
     return rankBecomings(found.value, triedFor.value).flatMap((entry) => {
       const alloy = byId.get(entry.id)
       if (!alloy) return []
-      const boughtG = (entry.unlock ?? []).reduce((sum, { massG }) => sum + massG, 0)
+      const boughtG = totalG(entry.unlock ?? [])
       return [{ ...entry, alloy, enough: entry.mostG >= triedFor.value, boughtG }]
     })
   })

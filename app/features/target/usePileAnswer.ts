@@ -1,3 +1,4 @@
+import { totalG } from '#core/lists'
 import { computed, ref } from 'vue'
 import { purchaseName } from '~/shared/words/charge-words'
 import { elementName } from '~/shared/units/elements'
@@ -22,7 +23,7 @@ export function usePileAnswer({ rows, busy, look }: Pile) {
   const near = computed(() => shown.value.filter(({ enough, unlock }) => !enough && unlock !== null))
   const far = computed(() => shown.value.filter(({ enough, unlock }) => !enough && unlock === null))
   const lotName = (id: string) => yard.records.lots[id]?.name ?? id
-  const stockG = computed(() => yard.lots.reduce((sum, { massG }) => sum + massG, 0))
+  const stockG = computed(() => totalG(yard.lots))
   const again = () => {
     if (wantedG.value) void look(wantedG.value)
   }

@@ -1,3 +1,4 @@
+import { totalG } from '#core/lists'
 import { computed } from 'vue'
 import { nominalWhole } from '#core/alloys'
 import { heatWindow } from '#core/heat'
@@ -33,7 +34,7 @@ export function useMeltEffort() {
     const usual = heatWindow(one)?.usualC
     const pourC = (one.loggedAt ? one.pour.pourTemperatureC : null) ?? usual
     if (pourC === undefined) return null
-    const weighed = one.weighed.reduce((sum, { massG }) => sum + massG, 0)
+    const weighed = totalG(one.weighed)
     const metalG = one.loggedAt && weighed > 0 ? weighed : one.tapMassG
     return {
       metalG,

@@ -1,3 +1,4 @@
+import { totalG } from '#core/lists'
 import type { MassBalance } from '#core/balance'
 import { castingTotals, inMouldsSpan, type Pour } from '#core/heat'
 
@@ -26,7 +27,7 @@ export function pourParts(
     colour: string,
     hatch: PourPart['hatch'],
   ) => ({ id, name, massG: massG ?? 0, colour, hatch })
-  const ingotsG = pour.ingots.reduce((sum, { massG }) => sum + massG, 0)
+  const ingotsG = totalG(pour.ingots)
   return [
     part('ingots', 'ingots', ingotsG, '#cf7f4f', 'plain'),
     part('moulds', 'in moulds, at least', span?.fromG, '#cf7f4f', 'counter'),

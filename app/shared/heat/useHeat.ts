@@ -1,5 +1,5 @@
 import { computed } from 'vue'
-import { comesAsItIs, freeLots, heatSummary, newHeat, potOf, settled, type Heat } from '#core/heat'
+import { comesAsItIs, freeLots, heatSummary, newHeat, potOf, settled, type Heat, lotChoice } from '#core/heat'
 import type { Lot } from '#core/stock'
 import { navigateTo, useRoute } from '#imports'
 import { useLearning } from '~/shared/learning/useLearning'
@@ -62,6 +62,6 @@ export const meltAsItComes = (
 ): Promise<void> =>
   startHeat({
     asItComes: { practice: null, namedAt: null },
-    choices: Object.fromEntries(lots.map(({ id, massG }) => [id, { use: true, capG: null, lockG: massG }])),
+    choices: Object.fromEntries(lots.map(({ id, massG }) => [id, lotChoice({ lockG: massG })])),
     ...change,
   })

@@ -1,3 +1,4 @@
+import { totalG } from '#core/lists'
 import type { LossWay } from '#core/losses'
 import { LOSS_WORDS } from './losses-words'
 import type { ElementSources, MeltPrediction } from '#core/charge'
@@ -76,7 +77,7 @@ export function elementWorking(
   tools: Tools,
 ): Working {
   const sources: ElementSources[string] = melt.sources[element] ?? []
-  const total = sources.reduce((sum, { massG }) => sum + massG, 0)
+  const total = totalG(sources)
   const sd = melt.sd[element] ?? 0
   return {
     title: `${elementName(element).replace(/^./, (c) => c.toUpperCase())} in the melt`,

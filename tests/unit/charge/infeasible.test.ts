@@ -237,7 +237,7 @@ it('a solver that gives up on the basis at hand begins from scratch: too much as
   const lots = freeLots(yard.lots, yard.heats, heat)
   const fresh = createChargeSolver(await loadHighs(), slowly)
   const kept = createChargeSolver(await loadHighs(), slowly, { keep: true })
-  for (const tapMassG of [30_000, 60_000, 75_000, 90_000, 105_000, 120_000])
+  for (const tapMassG of [30_000, 60_000, 75_000, 90_000, 105_000, 120_000].slice(0, many(6, 3)))
     for (const one of [fresh, kept]) {
       const asked = heatChargeProblem({ ...heat, tapMassG, confidence: null }, lots)!
       const plan = one.solve(asked)

@@ -18,7 +18,7 @@ import { many } from '../../support/reliability'
 
 const NOW = '2026-01-01T00:00:00.000Z'
 const NODES = 6
-const SEEDS = many(2000, 150)
+const SEEDS = many(2000, 60)
 /** Less than this out of a limit is told by neither, wt%. */
 const HAIR = 2e-5
 let solver: ChargeSolver
@@ -124,8 +124,8 @@ describe('the plan keeps its word', () => {
   }, 1_800_000)
 
   it.each([
-    { name: '1 %', share: 0.01, seeds: many(2000, 60) },
-    { name: '5 %', share: 0.05, seeds: many(2000, 60) },
+    { name: '1 %', share: 0.01, seeds: many(2000, 30) },
+    { name: '5 %', share: 0.05, seeds: many(2000, 30) },
   ])(
     'every weight off by up to $name: the furnace is always reached, and what does not hold is said',
     ({ share, seeds }) => {
