@@ -18,17 +18,49 @@ export { pourOrder } from './pour-order'
 export { POUR_CHECKLIST, POUR_CHECKLIST_SOURCE, type PourCheck } from './pour-checklist'
 export { RISER_SOURCE, riserFor, riserFreezesFirst, type Riser, type RiserAsk } from './riser'
 export { SAND_MIXES, sandBatch, type SandBatch, type SandMix } from './sand'
-export { metalNeedSchema, type MetalNeed } from './schema'
+export { metalNeedSchema, MOULD_IDS, type MetalNeed, type MouldId } from './schema'
 export { checkSections, SECTION_SOURCE, type SectionCheck } from './section-checks'
 export { bodyFigures, SHAPES, type BodyFigures, type ShapeId } from './shapes'
 export {
-  chvorinovConstant,
   COOL_DOWN_SOURCE,
   coolDownMin,
+  freezingLaw,
+  freezingTime,
   modulus,
+  MOULD_CARE_SOURCE,
   MOULD_SOURCE,
+  mouldHeat,
   MOULDS,
   sectionModulus,
+  type FreezingLaw,
   type FreezingMetal,
-  type MouldId,
 } from './solidification'
+export { PARTING } from './parting'
+export { stopLine } from './stop-line'
+export {
+  alloyCastability,
+  CAST_TRAITS,
+  CASTABILITY_SOURCES,
+  castability,
+  castsBadly,
+  helped,
+  WHAT_HELPS,
+  type Castability,
+  type CastMetal,
+  type CastTrait,
+  type TraitGrade,
+} from './castability'
+export {
+  chillThickness,
+  effectiveHead,
+  gatingSystem,
+  interruptedAt,
+  POURING_SOURCES,
+  pourPlan,
+  riserNeck,
+  type GateAt,
+  type GatingSystem,
+  type Neck,
+  type PourAsk,
+  type PourPlan,
+} from './pouring'

@@ -32,7 +32,13 @@ export const crucibleCheckSchema = z.strictObject({
   sound: z.enum(['rings', 'dull', 'cracked']),
 })
 
-export const CRUCIBLE_MATERIALS = ['clay-graphite', 'silicon-carbide', 'graphite', 'steel', 'ceramic'] as const
+export const CRUCIBLE_MATERIALS = [
+  'clay-graphite',
+  'silicon-carbide',
+  'graphite',
+  'steel',
+  'ceramic',
+] as const
 
 /** A melt that only rinsed the crucible of what it held before: clean metal, poured away. */
 export const washHeatSchema = z.strictObject({

@@ -14,6 +14,8 @@ export {
 export { heatFormYields, heatRecovery, heatYield } from './losses'
 export { heatLiquidus, heatWindow, sensiblePour, sensibleReadings } from './liquidus'
 export { POT_LOT, potLot, potOf, residueFor, sharingPot, type Residue } from './residue'
+export { potStory, type PotStory } from './pot-story'
+export { potIron, type PotIron } from './pot-iron'
 export { loggedZincG } from './logged-zinc'
 export { planKey } from './plan-key'
 export { weighedShortfalls } from './weighed-shortfalls'
@@ -51,6 +53,14 @@ export { closeHeat, ingotLot, spoiledLot, type ClosingLots } from './close-heat'
 export { heatSummary, type HeatSummary } from './summary'
 export { overruleLimits, restoreLimits } from './overrule'
 export { heatFromProblem, namedProblem, type OpenedProblem } from './from-problem'
+export {
+  ingotsFirst,
+  splitHeat,
+  splitShares,
+  type HeatShare,
+  type SplitAnswer,
+  type SplitAsk,
+} from './split-heat'
 export { shareStock } from './share-stock'
 export { lotChoice } from './lot-choice'
 export { weighLine } from './weigh-line'

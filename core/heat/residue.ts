@@ -1,5 +1,7 @@
 import type { ChargeLot } from '#core/charge'
 import type { Composition } from '#core/composition'
+import type { Gear } from '#core/gear'
+import { pouredAt, washedSince } from './pot-story'
 import type { Heat } from './schema'
 import { heatSummary } from './summary'
 
@@ -29,13 +31,16 @@ function loggedIn(heats: readonly Heat[], { id, crucibleId }: Pick<Heat, 'id' | 
 
 /**
  * What the last heat in a heat's crucible left there.
- * @returns null where the crucible has had none, or none was chosen
+ * @param gear of the yard: a wash heat told of the crucible took it out
+ * @returns null where the crucible has had none since it was washed out, or none was chosen
  */
-export function residueFor(heat: Heat, heats: readonly Heat[]): Residue | null {
+export function residueFor(heat: Heat, heats: readonly Heat[], gear: readonly Gear[]): Residue | null {
   const last = loggedIn(heats, heat)
     .filter(({ loggedAt }) => !heat.loggedAt || loggedAt < heat.loggedAt)
     .at(-1)
   if (!last) return null
+  const crucible = gear.find(({ id }) => id === heat.crucibleId)
+  if (crucible?.type === 'crucible' && washedSince(crucible, pouredAt(last))) return null
   const { predicted, measured } = heatSummary(last)
   const { '?': _, ...composition } = predicted.composition
   for (const [symbol, { pct }] of Object.entries(measured)) composition[symbol] = pct
@@ -76,10 +81,10 @@ export function potLot(residue: Residue | null): ChargeLot | null {
 /**
  * What is in a heat's crucible already, unless it was told that nothing is.
  * @returns null where nothing was told to have stayed
- * @example potOf({ potClean: '2026-05-01T08:00:00Z' }, []) // null
+ * @example potOf({ potClean: '2026-05-01T08:00:00Z' }, [], []) // null
  */
-export const potOf = (heat: Heat, heats: readonly Heat[]): ChargeLot | null =>
-  heat.potClean ? null : potLot(residueFor(heat, heats))
+export const potOf = (heat: Heat, heats: readonly Heat[], gear: readonly Gear[]): ChargeLot | null =>
+  heat.potClean ? null : potLot(residueFor(heat, heats, gear))
 
 /** Other heats not yet poured that are planned in the same crucible. */
 export function sharingPot(heat: Heat, heats: readonly Heat[]): Heat[] {

@@ -119,6 +119,8 @@ export const pourSchema = z.strictObject({
   stayedG: weight.optional(),
   /** taken out for the assay */
   samplesG: weight.optional(),
+  /** in the mould when the pour was broken off */
+  stoppedAtG: weight.optional(),
 })
 
 /** What is to be done otherwise next time. */

@@ -1,6 +1,9 @@
 import { GRAMS_PER } from '#core/units'
 import table from '#data/plan-checks.json'
 
+/** Liquid over solid density of a casting alloy. */
+export const LIQUID_OVER_SOLID = table.crucible.liquidOverSolidDensity
+
 /**
  * Melt that a crucible takes with a fifth of its height left free.
  * @param crucibleNo its number: pounds of aluminium it holds brim-full

@@ -1,6 +1,7 @@
 import { baseMetal, type Alloy } from '#core/alloys'
+import { CASTABILITY_SOURCES, castability, castsBadly, WHAT_HELPS } from '#core/casting'
 import { factsOf, familyOf, poisonsOf } from '#core/families'
-import { blendDensity } from '#core/composition'
+import { blendDensity, mostOf } from '#core/composition'
 import table from '#data/plan-checks.json'
 import type { ChargedLot } from './charged-lot'
 import { crucibleHolds } from './crucible'
@@ -29,6 +30,20 @@ export type PlanCheck =
   | { rule: 'first-fire'; source: string }
   | { rule: 'crucible-worn'; why: string; source: string }
   | { rule: 'crucible-family'; last: string; source: string }
+  | { rule: 'pot-never'; metal: string; material: string; source: string }
+  | { rule: 'pot-bare'; metal: string; iron: PotIronCheck | null; source: string }
+  | { rule: 'pot-iron'; iron: PotIronCheck; source: string }
+  | {
+      rule: 'casts-badly'
+      /** between liquidus and solidus now, and with silicon and copper brought up; null where it is not known */
+      rangeC: number | null
+      /** silicon and copper that would bring them to what helps, g */
+      siliconG: number
+      copperG: number
+      siliconPct: number
+      copperPct: number
+      source: string
+    }
   | { rule: 'crucible-full'; wantsG: number; holdsG: number; source: string }
   | { rule: 'live-rounds'; lots: string[]; source: string }
   | {
@@ -43,6 +58,15 @@ export type PlanCheck =
     }
   | { rule: 'pot-shared'; heats: { number: number; alloy: string }[]; source: string }
 
+/** Iron from a steel crucible, wt% of the melt, and what the melt then holds. */
+export interface PotIronCheck {
+  fromPct: number
+  toPct: number
+  meltPct: number
+  /** what the alloy bears; null where it says nothing */
+  maxPct: number | null
+}
+
 export interface CheckedPlan {
   alloy: Pick<Alloy, 'base' | 'practice' | 'group' | 'limits' | 'nominal' | 'densityGcm3'>
   /** the melt as predicted */
@@ -53,7 +77,19 @@ export interface CheckedPlan {
   /** crucible number; null where it was not told */
   crucibleNo: number | null
   /** the crucible chosen from the gear, where one is */
-  crucible?: { holdsG: number; wantsFirstFire: boolean; retire: string | null; family: string | null }
+  crucible?: {
+    holdsG: number
+    wantsFirstFire: boolean
+    retire: string | null
+    family: string | null
+    /** what it is made of; may it hold this metal as it is, only under a wash, or never */
+    material?: string
+    bears?: 'ok' | 'washed' | 'never'
+    /** a wash was put on since it last held metal */
+    coated?: boolean
+    /** iron it is likely to give the melt, wt% */
+    ironPct?: { low: number; mid: number; high: number } | null
+  }
   /** base metal of the last heat that was poured; null for none */
   lastBase: string | null
   /** what the last heat left in the crucible chosen */
@@ -76,6 +112,7 @@ export function checkPlan(plan: CheckedPlan): PlanCheck[] {
     ...iron(plan),
     ...zincDieCastings(plan),
     ...unmixed(plan),
+    ...badCasting(plan),
     ...crucible(plan),
     ...residue(plan),
     ...sharedPot(plan),
@@ -239,6 +276,26 @@ function unmixed({ alloy, composition }: CheckedPlan): PlanCheck[] {
   })
 }
 
+/** Rolled and drawn metal by itself: it neither runs nor heals its tears, and what would help. */
+function badCasting({ alloy, composition, tapMassG }: CheckedPlan): PlanCheck[] {
+  if (mostOf(composition) !== 'Al' || tapMassG <= 0) return []
+  const casts = castability({ practice: alloy.practice, designation: 'Own' }, composition)
+  if (!castsBadly(casts)) return []
+  const missing = (element: 'Si' | 'Cu') =>
+    (tapMassG * Math.max(0, WHAT_HELPS[element] - pctOf(composition, element))) / (100 - WHAT_HELPS[element])
+  return [
+    {
+      rule: 'casts-badly',
+      rangeC: casts.rangeC,
+      siliconG: missing('Si'),
+      copperG: missing('Cu'),
+      siliconPct: WHAT_HELPS.Si,
+      copperPct: WHAT_HELPS.Cu,
+      source: CASTABILITY_SOURCES[0],
+    },
+  ]
+}
+
 function forms({ lots }: CheckedPlan): PlanCheck[] {
   return table.forms.flatMap(({ forms: kinds, why, source }): PlanCheck[] => {
     const found = lots.filter(({ form }) => kinds.includes(form))
@@ -275,6 +332,7 @@ function crucible(plan: CheckedPlan): PlanCheck[] {
       last: lastBase,
       source: 'Common practice: one crucible for each alloy family',
     })
+  checks.push(...steelPot(plan))
   if ((chosen || crucibleNo !== null) && tapMassG > 0) {
     const density = alloy.densityGcm3 ?? blendDensity(composition)
     const holdsG = chosen?.holdsG ?? crucibleHolds(crucibleNo!, density)
@@ -282,4 +340,25 @@ function crucible(plan: CheckedPlan): PlanCheck[] {
       checks.push({ rule: 'crucible-full', wantsG: tapMassG, holdsG, source: table.crucible.source })
   }
   return checks
+}
+
+/** Less iron than this is not worth a word, wt%. Engineering judgement. */
+const IRON_SAID = 0.03
+
+/** What its stuff does to the metal: it may not hold it, wants a wash, or gives it iron. */
+function steelPot({ alloy, composition, crucible: chosen }: CheckedPlan): PlanCheck[] {
+  const { bears = 'ok', material = '', coated = false, ironPct = null } = chosen ?? {}
+  const metal = baseMetal(alloy)
+  if (bears === 'never') return [{ rule: 'pot-never', metal, material, source: table.steelPot.source }]
+  if (bears === 'ok') return []
+  const meltPct = pctOf(composition, 'Fe')
+  const iron = ironPct && {
+    fromPct: ironPct.low,
+    toPct: ironPct.high,
+    meltPct: meltPct + ironPct.mid,
+    maxPct: alloy.limits.Fe?.max ?? null,
+  }
+  if (!coated) return [{ rule: 'pot-bare', metal, iron, source: table.steelPot.source }]
+  const told = iron && (iron.meltPct > (iron.maxPct ?? Infinity) || iron.toPct > IRON_SAID)
+  return told ? [{ rule: 'pot-iron', iron, source: table.steelPot.source }] : []
 }

@@ -52,12 +52,21 @@ function readyCautions({ lots, metal, fuel }: Making): string[] {
 
 function early(making: Making): RunStep[] {
   const ramp = inForce(making, 'ramp').practice
+  const pot = making.pot ? { pot: making.pot } : {}
   return [
     { id: 'ready', kind: 'ready', hold: 'dressed', cautions: readyCautions(making) },
     ...(making.newCrucible
-      ? [{ id: 'first-fire', kind: 'first-fire', hold: 'fired', cautions: ['crucible'] } satisfies RunStep]
+      ? [
+          {
+            id: 'first-fire',
+            kind: 'first-fire',
+            hold: 'fired',
+            ...pot,
+            cautions: ['crucible'],
+          } satisfies RunStep,
+        ]
       : []),
-    { id: 'crucible', kind: 'crucible', cautions: ['crucible'], ...(ramp ? { practice: ramp } : {}) },
+    { id: 'crucible', kind: 'crucible', cautions: ['crucible'], ...pot, ...(ramp ? { practice: ramp } : {}) },
     {
       id: 'preheat',
       kind: 'preheat',

@@ -55,7 +55,18 @@ export interface RunStep {
   pourOrder?: readonly string[]
   /** what is laid on the lid, and what is only warmed beside it */
   preheat?: Preheat
+  /** what its crucible is made of asks for */
+  pot?: PotCare
   cautions: readonly string[]
+}
+
+/** What a crucible asks for by what it is made of. */
+export interface PotCare {
+  mind: string
+  /** heated and cooled no faster, °C an hour; null for no such limit */
+  rampCPerH: number | null
+  /** what it goes through before its first metal, in words */
+  firing: readonly string[]
 }
 
 /** What the sheet is made with besides the charge. */
@@ -64,6 +75,8 @@ export interface RunSheetAsk {
   own?: readonly OwnPractice[]
   /** the crucible was never fired */
   newCrucible?: boolean
+  /** what the crucible chosen asks for */
+  pot?: PotCare
   /** castings in the order they are poured, thin ones first */
   pourOrder?: readonly string[]
   /** what the furnace burns; null where none was chosen */

@@ -1,10 +1,10 @@
-import { expect, openDemo, plain, saved, test } from './support'
+import { expect, openDemo, plain, saved, test, visit } from './support'
 
 test('letters, −5, nothing and an unknown unit get their message where they were typed, and nothing is lost', async ({
   page,
 }) => {
   await openDemo(page)
-  await page.goto('/heat/13/target')
+  await visit(page, '/heat/13/target')
   const tap = page.getByLabel(/Tap mass/)
   for (const [typed, message] of [
     ['lots', 'That is not a figure'],
@@ -26,7 +26,7 @@ test('letters, −5, nothing and an unknown unit get their message where they we
 
 test('140 % in a lot is refused with what to do', async ({ page }) => {
   await openDemo(page)
-  await page.goto('/stock')
+  await visit(page, '/stock')
   await page.getByRole('button', { name: 'Edit Tin bar' }).click()
   await page.getByLabel('Sn share').fill('140')
   await expect(page.getByRole('alert')).toContainText('cannot be over 100')
@@ -51,7 +51,7 @@ test('140 % in a lot is refused with what to do', async ({ page }) => {
 
 test('a lot of nothing is refused: no name, no metal', async ({ page }) => {
   await openDemo(page)
-  await page.goto('/stock')
+  await visit(page, '/stock')
   await page.getByRole('button', { name: 'Add a lot' }).click()
   await page.getByRole('button', { name: 'Put it in the bins' }).click()
   await expect(page.getByText('Give it a name you will know it by.')).toBeVisible()
@@ -67,7 +67,7 @@ test('a lot of nothing is refused: no name, no metal', async ({ page }) => {
 
 test('more tap mass than metal: said how much there is, and the way out works', async ({ page }) => {
   await openDemo(page)
-  await page.goto('/heat/13/target')
+  await visit(page, '/heat/13/target')
   await page.getByLabel(/Tap mass/).fill('90 kg')
   await page.getByRole('link', { name: 'Work out the charge' }).click()
   const answer = page.getByTestId('answer')
@@ -80,7 +80,7 @@ test('more tap mass than metal: said how much there is, and the way out works', 
 
 test('an assay of letters or 140 is refused, the other figures stay', async ({ page }) => {
   await openDemo(page)
-  await page.goto('/heat/13/assay')
+  await visit(page, '/heat/13/assay')
   const group = page.getByRole('group', { name: 'Reading' })
   await group.getByLabel(/^Sn/).fill('9.8')
   await group.getByLabel(/^Zn/).fill('140')
@@ -92,7 +92,7 @@ test('an assay of letters or 140 is refused, the other figures stay', async ({ p
 
 test('a heat that does not exist, and a file that is no yard', async ({ page }) => {
   await openDemo(page)
-  await page.goto('/heat/999/charge')
+  await visit(page, '/heat/999/charge')
   await expect(page.getByRole('heading', { name: 'No such heat' })).toBeVisible()
   await page.getByLabel('Yard file').setInputFiles({
     name: 'x.json',
@@ -117,7 +117,7 @@ test('a reading in the other scale is asked about, not while it is typed, and no
   page,
 }) => {
   await openDemo(page)
-  await page.goto('/heat/13/melt')
+  await visit(page, '/heat/13/melt')
   const reading = page.getByRole('textbox', { name: /^Temperature/ })
   const alert = page.getByRole('alert')
   const logged = page.getByRole('button', { name: /^Strike/ })

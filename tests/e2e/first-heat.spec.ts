@@ -1,4 +1,4 @@
-import { expect, openDemo, plain, saved, stepTo, test } from './support'
+import { expect, openDemo, plain, saved, stepTo, test, visit } from './support'
 
 test('from the demo yard to a logged 2 kg heat of gunmetal', async ({ page }) => {
   await openDemo(page)
@@ -125,7 +125,7 @@ test('the front page: loose ends, the bins together, the last heats', async ({ p
 
 test('reload in the middle keeps everything, and undo still works after it', async ({ page }) => {
   await openDemo(page)
-  await page.goto('/heat/13/charge')
+  await visit(page, '/heat/13/charge')
   await expect(page.getByTestId('answer')).toContainText('to tap for')
   await page.getByRole('checkbox', { name: 'Use Plumbing offcuts' }).uncheck()
   await saved(page)
@@ -139,7 +139,7 @@ test('reload in the middle keeps everything, and undo still works after it', asy
 
 test('cap and lock re-solve at once, and stay after leaving the page', async ({ page }) => {
   await openDemo(page)
-  await page.goto('/heat/13/charge')
+  await visit(page, '/heat/13/charge')
   await expect(page.getByTestId('answer')).toContainText('to tap for')
   const tin = page.locator('[data-lot="Tin bar"]')
   await tin.getByRole('button', { name: /Min\/max/ }).click()

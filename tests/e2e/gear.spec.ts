@@ -1,9 +1,9 @@
-import { expect, openDemo, saved, test } from './support'
+import { expect, openDemo, saved, test, visit } from './support'
 
 test('gear: a crucible written down, fired, looked over and retired', async ({ page }) => {
   await page.clock.install({ time: new Date('2026-11-23T08:00:00Z') })
   await openDemo(page)
-  await page.goto('/gear')
+  await visit(page, '/gear')
   await expect(page.getByText('Never fired.')).toBeVisible()
   await page.getByRole('button', { name: 'Begin, with a clock' }).click()
   const firing = page.getByTestId('first-fire')
@@ -47,7 +47,7 @@ test('gear: a crucible written down, fired, looked over and retired', async ({ p
 
 test('a thermocouple held in freezing metal; too far off is questioned', async ({ page }) => {
   await openDemo(page)
-  await page.goto('/gear')
+  await visit(page, '/gear')
   await page.getByRole('button', { name: /^Check it ?: Long probe/ }).click()
   await page.getByLabel('Metal').selectOption('Cu')
   await page.getByLabel('It stood still at').fill('655')
@@ -60,37 +60,37 @@ test('a thermocouple held in freezing metal; too far off is questioned', async (
 
 test('a new crucible, a worn one and one of another family stop the plan', async ({ page }) => {
   await openDemo(page)
-  await page.goto('/heat/13/target')
+  await visit(page, '/heat/13/target')
   await page.getByRole('combobox', { name: /^Crucible/ }).selectOption({ label: 'Number three, new' })
   const refused = page.getByTestId('crucible-refused')
   for (const stage of ['target', 'charge', 'melt']) {
-    await page.goto(`/heat/13/${stage}`)
+    await visit(page, `/heat/13/${stage}`)
     await expect(refused).toContainText('Number three, new was never fired')
   }
-  await page.goto('/heat/13/charge')
+  await visit(page, '/heat/13/charge')
   await expect(page.getByTestId('hurting')).toContainText('never been fired')
-  await page.goto('/gear')
+  await visit(page, '/gear')
   await page.getByRole('button', { name: /^Look it over ?: Number three/ }).click()
   await page.getByLabel('Tapped with a knuckle, cold').selectOption('cracked')
   await page.getByRole('button', { name: 'Write it down' }).click()
   await saved(page)
   for (const stage of ['target', 'charge', 'melt']) {
-    await page.goto(`/heat/13/${stage}`)
+    await visit(page, `/heat/13/${stage}`)
     await expect(refused).toContainText('Do not use Number three, new again: it is cracked')
   }
   await expect(page.getByTestId('step-on')).toHaveCount(0)
-  await page.goto('/heat/13/target')
+  await visit(page, '/heat/13/target')
   await page.getByRole('combobox', { name: /^Crucible/ }).selectOption({ label: 'Number six, aluminium' })
-  await page.goto('/heat/13/charge')
+  await visit(page, '/heat/13/charge')
   await expect(page.getByTestId('checks')).toContainText('own crucible and tools')
 })
 
 test('fuel written down teaches the furnace; a scale is named for each line', async ({ page }) => {
   await openDemo(page)
-  await page.goto('/heat/12/pour')
+  await visit(page, '/heat/12/pour')
   await expect(page.getByTestId('efficiency')).toContainText('Going by 11 other heats')
-  await page.goto('/heat/13/charge')
+  await visit(page, '/heat/13/charge')
   await expect(page.getByTestId('answer')).toContainText('to tap for')
-  await page.goto('/heat/13/scale')
+  await visit(page, '/heat/13/scale')
   await expect(page.getByTestId('which-scale')).toContainText('On the Bench scale, steps of 1')
 })

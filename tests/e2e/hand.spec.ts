@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test'
-import { expect, openDemo, plain, saved, test } from './support'
+import { expect, openDemo, plain, saved, test, visit } from './support'
 
 /** The figure the scale's screen asks for, as it is written. */
 const asked = async (page: Page) => plain(await page.getByTestId('scale-target').innerText()).trim()
@@ -32,7 +32,7 @@ for (const unit of ['g', 'kg', 'oz', 'lb'])
   test(`the demo heat weighed as it is shown, in ${unit}, ends at the furnace`, async ({ page }) => {
     await openDemo(page)
     if (unit !== 'g') await chooseUnit(page, unit)
-    await page.goto('/heat/13/scale')
+    await visit(page, '/heat/13/scale')
     const lines = await weighOn(page, (shown) => shown)
     expect(lines).toBeGreaterThan(3)
     await expect(page.getByTestId('harm')).toHaveCount(0)
@@ -44,7 +44,7 @@ test('one lot 5 % over: said before it is taken, the rest worked out again, relo
   page,
 }) => {
   await openDemo(page)
-  await page.goto('/heat/13/scale')
+  await visit(page, '/heat/13/scale')
   await expect(page.getByTestId('tolerance')).toContainText('Good from')
   const wanted = Number((await asked(page)).replace(/[^\d.]/g, ''))
   await page.getByLabel(/The scale says/).fill(String(Math.round(wanted * 1.05)))
@@ -63,7 +63,7 @@ test('far too much of one lot: what it breaks is said with its size, a way out i
   page,
 }) => {
   await openDemo(page)
-  await page.goto('/heat/13/scale')
+  await visit(page, '/heat/13/scale')
   // Tin: nearly half as much again as a melt of 2 kg can hold, and nothing to thin it with but the crucible's room.
   await page.getByText('Tin bar').first().waitFor()
   await weighOnly(page, 'Plumbing offcuts', (shown) => shown)
@@ -94,7 +94,7 @@ test('the bin runs out half way: what was there is taken, others are drawn in, t
   page,
 }) => {
   await openDemo(page)
-  await page.goto('/heat/13/scale')
+  await visit(page, '/heat/13/scale')
   await expect(page.getByTestId('scale-lot')).toHaveText('Plumbing offcuts')
   await page.getByLabel(/The scale says/).fill('1000')
   await page.getByRole('button', { name: 'Record, next' }).click()
@@ -107,7 +107,7 @@ test('the bin runs out half way: what was there is taken, others are drawn in, t
 
 test('a way out taken and then weighed as shown keeps its word', async ({ page }) => {
   await openDemo(page)
-  await page.goto('/heat/13/target')
+  await visit(page, '/heat/13/target')
   await page.getByLabel(/Tap mass/).fill('30 kg')
   await page.getByRole('link', { name: 'Work out the charge' }).click()
   await page
@@ -123,7 +123,7 @@ test('a way out taken and then weighed as shown keeps its word', async ({ page }
 
 test('losses: seen and set in one place, the plan follows at once', async ({ page }) => {
   await openDemo(page)
-  await page.goto('/heat/13/charge')
+  await visit(page, '/heat/13/charge')
   const answer = page.getByTestId('answer')
   await expect(answer).toContainText('to tap for')
   const charged = async () =>
@@ -146,7 +146,7 @@ test('a lot left out that is missed is offered again by name, and let in it make
   page,
 }) => {
   await openDemo(page)
-  await page.goto('/heat/13/charge')
+  await visit(page, '/heat/13/charge')
   await expect(page.getByTestId('answer')).toContainText('to tap for')
   // Every lot that brings tin in quantity is left out, one after the other, until nothing fits.
   const ways = page.getByTestId('ways-out')

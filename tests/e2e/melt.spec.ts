@@ -5,11 +5,11 @@ test('the furnace log: readings put right, quick entries, estimates, the trace; 
   page,
 }) => {
   await openDemo(page)
-  await page.goto('/heat/13/charge')
+  await visit(page, '/heat/13/charge')
   await expect(page.getByTestId('answer')).toContainText('to tap for')
   await page.getByLabel(/^Weighed ?.*Compression fittings/).fill('900')
   await page.keyboard.press('Enter')
-  await page.goto('/heat/13/melt')
+  await visit(page, '/heat/13/melt')
   const reading = page.getByRole('textbox', { name: /^Temperature by the Long probe/ })
   for (let step = 0; step < 4; step++) await stepOn(page)
   await reading.fill('hot')
@@ -42,7 +42,7 @@ test('the furnace log: readings put right, quick entries, estimates, the trace; 
 
 test('a logger’s table gives the trace and its plateau; a wrong one is refused', async ({ page }) => {
   await openDemo(page)
-  await page.goto('/heat/13/melt')
+  await visit(page, '/heat/13/melt')
   const file = page.getByLabel('Temperature log file')
   const csv = (name: string, text: string) => ({ name, mimeType: 'text/csv', buffer: Buffer.from(text) })
   await file.setInputFiles(csv('lots.csv', 'name,mass\nTin,5\n'))
@@ -64,15 +64,15 @@ test('a logger’s table gives the trace and its plateau; a wrong one is refused
 test('zinc still in the melt is estimated with a band once brass is in and hot', async ({ page }) => {
   await page.clock.install({ time: new Date('2026-11-23T10:00:00Z') })
   await openDemo(page)
-  await page.goto('/heat/13/target')
+  await visit(page, '/heat/13/target')
   await page.getByRole('combobox', { name: 'Find an alloy' }).fill('C85200')
   await page.getByRole('option', { name: /C85200/ }).click()
-  await page.goto('/heat/13/charge')
+  await visit(page, '/heat/13/charge')
   await expect(page.getByTestId('answer')).toContainText('to tap for')
   await page.getByLabel(/^Weighed ?.*Compression fittings/).fill('1100')
   await page.keyboard.press('Enter')
   await expect(page.getByRole('button', { name: /^Take back/ })).toHaveCount(1)
-  await page.goto('/heat/13/melt')
+  await visit(page, '/heat/13/melt')
   await stepTo(page, /Stir/)
   await page.getByRole('textbox', { name: /^Temperature by/ }).fill('1060')
   await page.getByRole('button', { name: 'Log it' }).click()
@@ -91,10 +91,10 @@ test('zinc still in the melt is estimated with a band once brass is in and hot',
 test('a clock that is right after sleep and a reload, and the stop sheet', async ({ page }) => {
   await page.clock.install({ time: new Date('2026-11-23T10:00:00Z') })
   await openDemo(page)
-  await page.goto('/heat/13/target')
+  await visit(page, '/heat/13/target')
   await page.getByRole('combobox', { name: 'Find an alloy' }).fill('319.0')
   await page.getByRole('option', { name: /319/ }).first().click()
-  await page.goto('/heat/13/melt')
+  await visit(page, '/heat/13/melt')
   await stepTo(page, /^Degas/)
   const clock = page.getByTestId('step-clock')
   await clock.getByRole('button').click()
@@ -125,7 +125,7 @@ for (const size of [
   }) => {
     await page.setViewportSize(size)
     await openDemo(page)
-    await page.goto('/heat/13/melt')
+    await visit(page, '/heat/13/melt')
     await expect(page.getByTestId('now')).toBeVisible()
     const stop = page.getByRole('button', { name: /^Stop/ })
     await page.mouse.wheel(0, 5000)
@@ -154,7 +154,7 @@ test('a double tap does one thing; a danger unread is not skipped; the step just
   page,
 }) => {
   await openDemo(page)
-  await page.goto('/heat/13/melt')
+  await visit(page, '/heat/13/melt')
   await expect(page.getByTestId('now')).toHaveText('Get ready')
   await expect(page.getByRole('button', { name: 'Skip' })).toHaveCount(0)
   // It stands below all there is to read.
@@ -175,7 +175,7 @@ test('practices are chosen with their reasons; a dose that is too much says so; 
   page,
 }) => {
   await openDemo(page)
-  await page.goto('/heat/13/melt')
+  await visit(page, '/heat/13/melt')
   const how = page.getByRole('region', { name: 'How it is done' })
   await how.getByText('Cover:').click()
   await expect(how).toContainText('traps old alloy')
@@ -206,9 +206,9 @@ test('holds wait for the thermometer; the metal gives the lie to the probe; a re
   page,
 }) => {
   await openDemo(page)
-  await page.goto('/heat/13/charge')
+  await visit(page, '/heat/13/charge')
   await expect(page.getByTestId('answer')).toContainText('to tap for')
-  await page.goto('/heat/13/melt')
+  await visit(page, '/heat/13/melt')
   const log = async (celsius: string) => {
     await page.getByRole('textbox', { name: /^Temperature by/ }).fill(celsius)
     await page.getByRole('button', { name: 'Log it', exact: true }).click()
@@ -245,7 +245,7 @@ test('a simulated thermocouple writes the log, drops out, and goes on in the bro
   const page = await context.newPage()
   await openDemo(page)
   await page.evaluate(() => navigator.serviceWorker.ready)
-  await page.goto('/devices')
+  await visit(page, '/devices')
   const probe = page.getByTestId('device-thermocouple')
   await probe.getByLabel(/^Melt begins at/).fill('900')
   await probe.getByRole('button', { name: 'Switch on' }).click()
@@ -318,7 +318,7 @@ test('the same lines over a serial port; a pulled plug says so', async ({ page }
     })
   })
   await openDemo(page)
-  await page.goto('/devices')
+  await visit(page, '/devices')
   const probe = page.getByTestId('device-thermocouple')
   await probe.getByLabel('Where it is').selectOption('serial')
   await probe.getByRole('button', { name: 'Switch on' }).click()
@@ -340,7 +340,7 @@ for (const device of ['Pixel 7', 'Galaxy Tab S4'] as const)
     const page = await context.newPage()
     await openDemo(page)
     await page.evaluate(() => navigator.serviceWorker.ready)
-    await page.goto('/heat/13/melt')
+    await visit(page, '/heat/13/melt')
     await stepTo(page, /^Melt the base/)
     const furnace = page.locator('.furnace').first()
     for (const button of await furnace.getByRole('button').all()) {

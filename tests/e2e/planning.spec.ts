@@ -5,7 +5,7 @@ test('nothing fits: why, and each way out carried out; a moved limit stays marke
   page,
 }) => {
   await openDemo(page)
-  await page.goto('/heat/13/charge')
+  await visit(page, '/heat/13/charge')
   const answer = page.getByTestId('answer')
   await expect(answer).toContainText('to tap for')
   for (const name of ['Tin bar']) await page.getByRole('checkbox', { name: `Use ${name}` }).uncheck()
@@ -25,7 +25,7 @@ test('nothing fits: why, and each way out carried out; a moved limit stays marke
     .first()
     .click()
   await expect(answer).toContainText('to tap for')
-  await page.goto('/stock')
+  await visit(page, '/stock')
   await expect(page.getByText(/, bought/).first()).toBeVisible()
 })
 
@@ -33,7 +33,7 @@ test('other ways side by side; one taken becomes the plan, and undo brings the f
   page,
 }) => {
   await openDemo(page)
-  await page.goto('/heat/13/charge')
+  await visit(page, '/heat/13/charge')
   const answer = page.getByTestId('answer')
   await expect(answer).toContainText('from 5 lots')
   const ways = page.getByTestId('ways')
@@ -49,7 +49,7 @@ test('other ways side by side; one taken becomes the plan, and undo brings the f
 
 test('whole pieces, and at most so many lots', async ({ page }) => {
   await openDemo(page)
-  await page.goto('/heat/13/charge')
+  await visit(page, '/heat/13/charge')
   await expect(page.getByTestId('answer')).toContainText('to tap for')
   const row = page.locator('[data-lot="Plumbing offcuts"]')
   await row.getByRole('button', { name: /Min\/max/ }).click()
@@ -64,7 +64,7 @@ test('whole pieces, and at most so many lots', async ({ page }) => {
 
 test('checks of practice stand beside the plan; a crucible too small is said', async ({ page }) => {
   await openDemo(page)
-  await page.goto('/heat/13/charge')
+  await visit(page, '/heat/13/charge')
   // What can hurt someone stands under the answer, with its reason, and again at the scale.
   const checks = page.getByTestId('hurting')
   await page.getByLabel('A walk to one more bin').selectOption('cent')
@@ -92,7 +92,7 @@ test('checks of practice stand beside the plan; a crucible too small is said', a
 
 test('the problem saved to a file, and opened again as a heat that costs the same', async ({ page }) => {
   await openDemo(page)
-  await page.goto('/heat/13/charge')
+  await visit(page, '/heat/13/charge')
   const answer = page.getByTestId('answer')
   await expect(answer).toContainText('to tap for')
   const cost = /€.[0-9.]+/.exec(plain(await answer.innerText()))![0]
@@ -123,7 +123,7 @@ test('what the pile can become: ranked, with what unlocks the rest; a heat begun
   page,
 }) => {
   await openDemo(page)
-  await page.goto('/pile')
+  await visit(page, '/pile')
   await expect(page.getByTestId('pile-answer')).toContainText('alloys can be tapped now')
   await expect(page.getByText('With a small purchase')).toBeVisible()
   await page.getByRole('button', { name: 'Start a heat of Gear bronze' }).click()
@@ -134,23 +134,23 @@ test('what the pile can become: ranked, with what unlocks the rest; a heat begun
 
 test('two heats planned together keep to their shares', async ({ page }) => {
   await openDemo(page)
-  await page.goto('/together')
+  await visit(page, '/together')
   await expect(page.getByText('Two open heats are needed')).toBeVisible()
   await page.getByRole('button', { name: 'Start a heat' }).click()
   await page.getByLabel(/Tap mass/).fill('1500')
   await page.getByRole('combobox', { name: 'Find an alloy' }).fill('C90300')
   await page.getByRole('option').first().click()
-  await page.goto('/together')
+  await visit(page, '/together')
   await expect(page.getByTestId('joint-answer')).toContainText('2 heats for')
   await page.getByRole('button', { name: 'Keep each heat to its share' }).click()
-  await page.goto('/heat/14/charge')
+  await visit(page, '/heat/14/charge')
   await expect(page.getByTestId('answer')).toContainText('to tap for')
   await expect(page.getByLabel('Tin bar: at most')).not.toHaveValue('')
 })
 
 test('an off-spec heat put right: the additions, and the heat that does it', async ({ page }) => {
   await openDemo(page)
-  await page.goto('/heat/4/assay')
+  await visit(page, '/heat/4/assay')
   const panel = page.getByTestId('put-right')
   await expect(panel).toContainText(/Add .* of Zinc anode stubs/)
   await panel.getByLabel('Aim').selectOption('nominal')
@@ -161,7 +161,7 @@ test('an off-spec heat put right: the additions, and the heat that does it', asy
 
 test('the scale: tolerance, container, practice scale, and where it was after a reload', async ({ page }) => {
   await openDemo(page)
-  await page.goto('/heat/13/scale')
+  await visit(page, '/heat/13/scale')
   await expect(page.getByTestId('tolerance')).toContainText('Good from')
   await page.getByLabel('Container still on the pan').fill('2000')
   await page.getByLabel(/The scale says/).fill('1500')
@@ -181,7 +181,7 @@ test('the scale: tolerance, container, practice scale, and where it was after a 
 
 test('alloys: own target from nominal figures, side by side, to a file and back', async ({ page }) => {
   await openDemo(page)
-  await page.goto('/alloys')
+  await visit(page, '/alloys')
   await page.getByRole('button', { name: 'A target of your own' }).click()
   await page.getByRole('button', { name: 'Keep this target' }).click()
   await expect(page.getByRole('alert')).toContainText('Give it a name')
@@ -217,7 +217,7 @@ test('alloys: own target from nominal figures, side by side, to a file and back'
 
 test('the charge sheet fits one page', async ({ page }) => {
   await openDemo(page)
-  await page.goto('/heat/13/sheet')
+  await visit(page, '/heat/13/sheet')
   await expect(page.getByRole('cell', { name: 'In the crucible', exact: true })).toBeVisible()
   const pdf = await page.pdf({ format: 'A4' })
   expect(pdf.toString('latin1').match(/\/Type\s*\/Page[^s]/g)?.length).toBe(1)

@@ -1,5 +1,5 @@
 import { binaryStl, bracket, lump, obj, textStl, threeMf, without } from '../support/meshes'
-import { expect, openDemo, plain, saved, test } from './support'
+import { expect, openDemo, plain, saved, test, visit } from './support'
 
 const stl = (name: string, triangles: Float32Array) => ({
   name,
@@ -11,7 +11,7 @@ test('several parts, sized risers, another alloy: the tap mass follows and survi
   page,
 }) => {
   await openDemo(page)
-  await page.goto('/heat/13/target')
+  await visit(page, '/heat/13/target')
   const tap = page.getByLabel(/^Tap mass/)
   await expect(page.getByTestId('parts').getByRole('listitem')).toHaveCount(2)
   await expect(page.getByTestId('section-checks')).toContainText('5 mm is thin')
@@ -64,7 +64,7 @@ test('several parts, sized risers, another alloy: the tap mass follows and survi
 
 test('from a pattern, an earlier casting and a volume', async ({ page }) => {
   await openDemo(page)
-  await page.goto('/heat/13/target')
+  await visit(page, '/heat/13/target')
   const add = page.getByRole('button', { name: 'Add it', exact: true })
   await page.getByRole('button', { name: 'From a pattern’s weight' }).click()
   await page.getByLabel('The pattern weighs').fill('62')
@@ -95,7 +95,7 @@ test('from a pattern, an earlier casting and a volume', async ({ page }) => {
 
 test('mesh files: STL, OBJ, 3MF, with unit and scale; broken ones and wrong ones', async ({ page }) => {
   await openDemo(page)
-  await page.goto('/heat/13/target')
+  await visit(page, '/heat/13/target')
   await page.getByRole('button', { name: 'From a mesh file' }).click()
   const file = page.getByLabel('Mesh file', { exact: true })
   const size = page.getByTestId('mesh-size')
@@ -149,7 +149,7 @@ test('mesh files: STL, OBJ, 3MF, with unit and scale; broken ones and wrong ones
 test('a mesh of 60 MB is read in a worker, with progress, and can be stopped', async ({ page }) => {
   test.setTimeout(120_000)
   await openDemo(page)
-  await page.goto('/heat/13/target')
+  await visit(page, '/heat/13/target')
   await page.getByRole('button', { name: 'From a mesh file' }).click()
   await page.getByLabel('Mesh file', { exact: true }).waitFor({ state: 'attached' })
   // A ball of a million and a quarter triangles, made in the page: too large to be handed over from outside.
@@ -198,7 +198,7 @@ test('a mesh of 60 MB is read in a worker, with progress, and can be stopped', a
 
 test('sand, shrink rule and the check before the pour', async ({ page }) => {
   await openDemo(page)
-  await page.goto('/heat/13/mould')
+  await visit(page, '/heat/13/mould')
   const answer = page.getByTestId('checklist-answer')
   await expect(answer).toHaveText('10 things left to look at.')
   await page.getByLabel(/^Mould level/).check()

@@ -1,10 +1,12 @@
 <script setup lang="ts">
 import { type Alloy, nominalWhole } from '#core/alloys'
 import { liquidusOf, pourWindow, shrinkageOf } from '#core/families'
+import { alloyCastability, CAST_TRAITS } from '#core/casting'
 import { elementName } from '~/shared/units/elements'
 import { computed } from 'vue'
 import { useUnits } from '~/shared/units/useUnits'
 import { PRACTICE_WORDS } from '~/shared/words/alloys-words'
+import { gradeWords, TRAIT_WORDS } from '~/shared/words/castability-words'
 import { limitWords } from '~/shared/units/figures'
 
 /** Up to four alloys side by side: properties, then limit by limit; what differs is set in bold. */
@@ -37,6 +39,12 @@ const rows = computed(() => {
       if (!found) return '–'
       return found.lowPct === found.highPct ? `${found.lowPct} %` : `${found.lowPct}–${found.highPct} %`
     }),
+    ...CAST_TRAITS.map((trait) =>
+      property(TRAIT_WORDS[trait], (alloy) => {
+        const found = alloyCastability(alloy).traits.find((one) => one.trait === trait)
+        return found ? gradeWords(trait, found.grade) : 'not known'
+      }),
+    ),
   ]
 })
 const elements = computed(() => {

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { type Alloy, ALLOYS, GROUPS, nominalWhole, searchAlloys, targetFromAssay } from '#core/alloys'
 import { liquidusOf, pourWindow } from '#core/families'
+import { alloyCastability } from '#core/casting'
 import { combineReadings, measuredComposition } from '#core/assay'
 import { heatStamp } from '#core/heat'
 import type { OwnAlloy } from '#core/workspace'
@@ -15,6 +16,7 @@ import AlloyCompare from './AlloyCompare.vue'
 import AlloyEditor from './AlloyEditor.vue'
 import FilePicker from '~/shared/fields/FilePicker.vue'
 import HeatPick from '~/shared/fields/HeatPick.vue'
+import CastsHow from '~/shared/composition/CastsHow.vue'
 import LimitGates from '~/shared/composition/LimitGates.vue'
 import SheetDialog from '~/shared/page/SheetDialog.vue'
 
@@ -143,6 +145,8 @@ function fromAssay(picked: string): void {
         {{ windowWords(pourWindow(chosen, liquidus(chosen)), units) }}.
       </p>
       <LimitGates :limits="chosen.limits" />
+      <h3 class="chalk mt-4 mb-1">How it casts</h3>
+      <CastsHow :casts="alloyCastability(chosen)" />
       <p v-if="chosen.note" class="mt-3 text-sm">{{ chosen.note }}</p>
       <p class="mt-3 mb-3 text-xs text-soft">Source: {{ chosen.source }}.</p>
       <div class="flex flex-wrap gap-3">

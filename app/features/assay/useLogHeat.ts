@@ -43,7 +43,7 @@ export function useLogHeat() {
 
   /** What was chosen and never weighed did not go in. */
   const asPoured = (heat: Heat): Heat =>
-    comesAsItIs(heat) ? settled({ ...heat, choices: {} }, [], potOf(heat, yard.heats)) : heat
+    comesAsItIs(heat) ? settled({ ...heat, choices: {} }, [], potOf(heat, yard.heats, yard.gear)) : heat
   const follows = ({ id, loggedAt, alloy, losses }: Heat, logged: Heat) =>
     id !== logged.id && !loggedAt && !!alloy && !losses
   /** Open heats planned with what was learned take what this one taught. */

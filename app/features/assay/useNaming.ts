@@ -26,7 +26,11 @@ export function useNaming() {
     if (hasMeasured.value) return nearestAlloys(summary.value.measured, library.value, current.alloy?.base)
     return nameless.value
       ? nearestPredicted(
-          chosenCharge(current, freeLots(yard.lots, yard.heats, current), potOf(current, yard.heats)),
+          chosenCharge(
+            current,
+            freeLots(yard.lots, yard.heats, current),
+            potOf(current, yard.heats, yard.gear),
+          ),
           heatRecovery(current),
           library.value,
         )

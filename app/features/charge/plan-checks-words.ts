@@ -1,5 +1,5 @@
 import { present } from '#core/lists'
-import type { PlanCheck } from '#core/melt'
+import type { PlanCheck, PotIronCheck } from '#core/melt'
 import { elementName } from '~/shared/units/elements'
 import { heatStamp } from '#core/heat'
 import { capital, listed, percent } from '~/shared/units/figures'
@@ -26,6 +26,7 @@ const HURTING: readonly string[] = ['damp', 'paint', 'plating', 'plastic', 'seal
 interface Tools {
   lotName: (id: string) => string
   grams: (value: number) => string
+  degreesApart: (celsius: number) => string
 }
 
 const from = (lots: readonly string[], { lotName }: Tools) =>
@@ -102,6 +103,18 @@ const COATING_WORDS: Readonly<
     text: 'Steel in it: pull it out, or fish it out of the first pool with a magnet’s help when cold',
     why: 'Iron dissolves slowly and does not come out again. Rust and molten aluminium can react violently.',
   },
+}
+
+const METAL_DOES: Readonly<Record<string, string>> = {
+  Cu: 'molten copper alloy',
+  Al: 'molten aluminium',
+  Zn: 'molten zinc',
+}
+
+/** "about 0.1 to 0.6 % iron comes from its wall, so 0.52 % in all, of 0.6 % at most" */
+function ironWords({ fromPct, toPct, meltPct, maxPct }: PotIronCheck): string {
+  const most = maxPct === null ? '' : `, of ${percent(maxPct)} % at most`
+  return `about ${percent(fromPct)} to ${percent(toPct)} % iron comes from its wall, so ${percent(meltPct)} % in all${most}`
 }
 
 const FAMILY: Readonly<Record<string, string>> = { Cu: 'a copper alloy', Al: 'an aluminium alloy' }
@@ -181,6 +194,34 @@ function sentence(check: PlanCheck, tools: Tools): Omit<CheckWords, 'hurts' | 'l
         level: 'mind',
         text: `The heat before this one was ${FAMILY[check.last] ?? 'of another family'}: take this family’s own crucible and tools`,
         why: 'What is left in the wall poisons the next family: iron and silicon into bronze, copper and lead into aluminium.',
+        source,
+      }
+    case 'casts-badly':
+      return {
+        level: 'note',
+        text: `This casts badly: ${check.rangeC === null ? '' : `it freezes over about ${tools.degreesApart(check.rangeC)}, `}with no silicon to keep it running or to heal the tears`,
+        why: `${tools.grams(check.siliconG)} of silicon would bring it to ${check.siliconPct} %, and it runs and feeds like a casting alloy; ${tools.grams(check.copperG)} of copper to ${check.copperPct} % makes it harder. For ingots to be blended later it does not matter.`,
+        source,
+      }
+    case 'pot-never':
+      return {
+        level: 'stop',
+        text: `Never in this crucible: it is of ${check.material}, and ${METAL_DOES[check.metal] ?? 'this metal'} goes through it`,
+        why: 'It dissolves and softens at the heat this metal wants, and lets go with the metal in it. Take clay-graphite or silicon carbide.',
+        source,
+      }
+    case 'pot-bare':
+      return {
+        level: 'mind',
+        text: `This steel crucible has had no wash since it last held metal${check.iron ? `: ${ironWords(check.iron)}` : ''}`,
+        why: 'Two thin coats, baked on until they are dry right through, keep the iron out; write it down under Gear. Damp wash spits.',
+        source,
+      }
+    case 'pot-iron':
+      return {
+        level: check.iron.meltPct > (check.iron.maxPct ?? Infinity) ? 'mind' : 'note',
+        text: capital(ironWords(check.iron)),
+        why: 'Cooler and shorter gives less; a clay-graphite crucible gives none. Iron does not come out again.',
         source,
       }
     case 'crucible-full':

@@ -91,7 +91,7 @@ export function useWeighingBench(heat: Ref<Heat | null>) {
       current?.alloy && current.crucibleNo
         ? crucibleHolds(current.crucibleNo, solidDensity(current.alloy).gcm3)
         : null
-    const pot = current && potOf(current, yard.heats)
+    const pot = current && potOf(current, yard.heats, yard.gear)
     return { scales: scales.value, unit: yard.settings.mass, crucibleG: known ?? byNumber, pot }
   })
   return { bench }

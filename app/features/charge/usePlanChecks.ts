@@ -18,7 +18,7 @@ export function usePlanChecks(
   lotName: (id: string) => string,
 ) {
   const yard = useYard()
-  const { grams } = useUnits()
+  const { grams, degreesApart } = useUnits()
   const { chosenCrucible } = useGear()
   const checks = computed<CheckWords[]>(() => {
     const current = heat.value
@@ -31,7 +31,7 @@ export function usePlanChecks(
         (last, one) => (one.loggedAt && one.loggedAt >= (last?.loggedAt ?? '') ? one : last),
         null,
       )
-    const left = residueFor(current, yard.heats)
+    const left = residueFor(current, yard.heats, yard.gear)
     const sharing = sharingPot(current, yard.heats).flatMap((other) =>
       other.alloy && other.alloy.practice !== alloy.practice
         ? [{ number: other.number, alloy: other.alloy.name }]
@@ -61,7 +61,7 @@ export function usePlanChecks(
       residue: current.potClean || left?.stayedG != null ? null : left,
       sharing,
     })
-      .map((check) => checkWords(check, { lotName, grams }))
+      .map((check) => checkWords(check, { lotName, grams, degreesApart }))
       .sort((a, b) => Number(b.hurts) - Number(a.hurts) || RANK[a.level] - RANK[b.level])
   })
   return { checks }

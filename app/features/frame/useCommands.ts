@@ -55,6 +55,12 @@ export function useCommands(query: Ref<string>) {
       run: () => navigateTo('/together'),
     },
     {
+      id: 'mould',
+      label: 'How is this mould filled?',
+      hint: 'sprue, gates, vents, what it is heated to, without a heat',
+      run: () => navigateTo('/mould'),
+    },
+    {
       id: 'identify',
       label: 'What is this?',
       hint: 'clues to a piece of scrap',

@@ -1,55 +1,63 @@
 <script setup lang="ts">
-import { crucibleWear, RETIRE_SOURCE, wantsFirstFire, type Crucible, type CrucibleCheck } from '#core/gear'
-import { now } from '~/storage/yard-store'
+import { RETIRE_SOURCE, wantsFirstFire, type Crucible, type CrucibleCheck } from '#core/gear'
 import { computed, ref } from 'vue'
 import { useGear } from '~/shared/gear/useGear'
 import { useUnits } from '~/shared/units/useUnits'
 import { dayOf } from '~/shared/units/figures'
 import { FAMILY_WORDS, SOUND_WORDS, wearWords } from '~/shared/gear/gear-words'
+import { useCrucibleCard } from './useCrucibleCard'
 import FirstFire from './FirstFire.vue'
 import QuantityField from '~/shared/fields/QuantityField.vue'
 
-/** A crucible: what it takes, its heats, its wear. */
+/** A crucible: what it takes, what it has been through, its wear. */
 const props = defineProps<{ crucible: Crucible }>()
 const emit = defineEmits<{ edit: [] }>()
 const gear = useGear()
-const { grams, mm } = useUnits()
-const heats = computed(() => props.crucible.heatsBefore + gear.heatsIn(props.crucible.id))
+const { grams, mm, degrees } = useUnits()
+const card = useCrucibleCard(() => props.crucible)
+const { story, material, wear, steel, memory, iron, open } = card
 const family = computed(() => gear.familyOf(props.crucible))
-const wear = computed(() => crucibleWear(props.crucible))
-const looking = ref(false)
 const massG = ref<number | null>(null)
 const wallMm = ref<number | null>(null)
 const sound = ref<CrucibleCheck['sound']>('rings')
+const washMetal = ref('')
+const reason = ref('')
 const newest = computed(() => props.crucible.checks.at(-1))
-function write(): void {
-  const check: CrucibleCheck = {
-    at: now(),
-    massG: massG.value || null,
-    wallMm: wallMm.value || null,
-    sound: sound.value,
-  }
-  gear.keep(
-    { ...props.crucible, checks: [...props.crucible.checks, check] },
-    `Look at ${props.crucible.name}`,
-  )
-  looking.value = false
+function look(): void {
+  card.look({ massG: massG.value || null, wallMm: wallMm.value || null, sound: sound.value })
   massG.value = wallMm.value = null
 }
-const retire = () =>
-  gear.keep(
-    { ...props.crucible, retiredAt: props.crucible.retiredAt ? null : now() },
-    `${props.crucible.retiredAt ? 'Take back' : 'Retire'} ${props.crucible.name}`,
-  )
+function washHeat(): void {
+  card.washHeat(washMetal.value)
+  washMetal.value = ''
+}
+function retire(): void {
+  card.retire(reason.value)
+  reason.value = ''
+}
 /** Densities to say what it takes with: a casting aluminium and a tin bronze. */
 const TAKES = [
   { base: 'Al', gcm3: 2.69, words: 'aluminium' },
   { base: 'Cu', gcm3: 8.75, words: 'bronze' },
-]
+] as const
 const takes = computed(() =>
-  TAKES.filter(({ base }) => family.value === null || family.value === base)
+  TAKES.filter(
+    ({ base }) => (family.value === null || family.value === base) && material.value.metals[base] !== 'never',
+  )
     .map(({ gcm3, words }) => `${grams(gear.holds(props.crucible, gcm3), 10)} of ${words}`)
     .join(' or '),
+)
+const kind = computed(() =>
+  [
+    `No. ${props.crucible.number}`,
+    ...(props.crucible.material ? [material.value.name.toLowerCase()] : []),
+    family.value ? `for ${FAMILY_WORDS[family.value] ?? family.value}` : 'no family yet',
+    ...(props.crucible.retiredAt
+      ? [
+          `retired ${dayOf(props.crucible.retiredAt)}${props.crucible.retiredWhy ? `: ${props.crucible.retiredWhy}` : ''}`,
+        ]
+      : []),
+  ].join(', '),
 )
 </script>
 
@@ -58,18 +66,22 @@ const takes = computed(() =>
     <div class="flex items-start gap-3">
       <div class="min-w-0 flex-1">
         <h3 class="text-lg leading-tight font-bold break-words">{{ crucible.name }}</h3>
-        <p class="text-sm text-soft">
-          No. {{ crucible.number }}, {{ family ? `for ${FAMILY_WORDS[family] ?? family}` : 'no family yet'
-          }}<template v-if="crucible.retiredAt">, retired {{ dayOf(crucible.retiredAt) }}</template>
-        </p>
+        <p class="text-sm text-soft">{{ kind }}</p>
       </div>
       <p class="text-right">
-        <b class="text-xl">{{ heats }}</b><br /><span class="text-sm text-soft">{{
-          heats === 1 ? 'heat' : 'heats'
+        <b class="text-xl">{{ story.heats }}</b><br /><span class="text-sm text-soft">{{
+          story.heats === 1 ? 'heat' : 'heats'
         }}</span>
       </p>
     </div>
-    <p>Takes {{ takes }}, a fifth of the height left free.</p>
+    <p v-if="takes">Takes {{ takes }}, a fifth of the height left free.</p>
+    <p v-for="line in memory" :key="line" class="text-sm">{{ line }}</p>
+    <ul v-if="iron.length" class="text-sm" :title="card.ironSource" data-testid="pot-iron">
+      <li v-for="one in iron" :key="one.number">
+        {{ one.words }}, {{ Math.round(one.minutes) }} min at {{ degrees(one.celsius)
+        }}{{ one.logged ? '' : ', by the usual time' }}
+      </li>
+    </ul>
     <p v-if="newest" class="text-sm text-soft">
       Looked at {{ dayOf(newest.at) }}: {{ SOUND_WORDS[newest.sound]
       }}<template v-if="newest.wallMm">, wall {{ mm(newest.wallMm) }}</template
@@ -83,12 +95,13 @@ const takes = computed(() =>
     >
       {{ wearWords(wear) }}
     </p>
+    <p v-if="crucible.material" class="text-sm text-soft">{{ material.mind }}</p>
     <FirstFire
       v-if="wantsFirstFire(crucible, gear.heatsIn(crucible.id)) && !crucible.retiredAt"
       :crucible="crucible"
     />
     <p v-if="crucible.note" class="text-sm text-soft">{{ crucible.note }}</p>
-    <form v-if="looking" class="grid grid-cols-2 gap-3" @submit.prevent="write">
+    <form v-if="open === 'look'" class="grid grid-cols-2 gap-3" @submit.prevent="look">
       <QuantityField v-model="massG" label="Weighs" kind="mass" nullable positive />
       <QuantityField v-model="wallMm" label="Wall" kind="length" nullable positive />
       <label class="col-span-2"
@@ -99,15 +112,53 @@ const takes = computed(() =>
       >
       <button class="btn btn-next col-span-2">Write it down</button>
     </form>
+    <form v-if="open === 'wash-heat'" class="grid gap-2" @submit.prevent="washHeat">
+      <p class="text-sm">
+        Clean scrap of the metal to come, melted in it, stirred up the wall and poured away as returns of
+        their own: what the heat before left goes with it. It never makes a copper crucible fit for aluminium.
+      </p>
+      <label
+        ><span class="label">What was melted in it</span
+        ><input v-model="washMetal" class="field" maxlength="120" placeholder="clean copper pipe"
+      /></label>
+      <button class="btn btn-next">Write it down</button>
+    </form>
+    <form v-if="open === 'retire'" class="grid gap-2" @submit.prevent="retire">
+      <label
+        ><span class="label">Why, if you want it kept</span
+        ><input v-model="reason" class="field" maxlength="300" placeholder="crack below the rim"
+      /></label>
+      <button class="btn btn-next">Retire it</button>
+    </form>
     <div class="mt-auto flex flex-wrap gap-2">
-      <button class="btn btn-quiet underline" @click="looking = !looking">
+      <button class="btn btn-quiet underline" :aria-expanded="open === 'look'" @click="card.toggle('look')">
         Look it over<span class="sr-only">: {{ crucible.name }}</span>
       </button>
+      <template v-if="!crucible.retiredAt">
+        <button v-if="steel" class="btn btn-quiet underline" @click="card.coat()">
+          Wash put on<span class="sr-only">: {{ crucible.name }}</span>
+        </button>
+        <button
+          class="btn btn-quiet underline"
+          :aria-expanded="open === 'wash-heat'"
+          @click="card.toggle('wash-heat')"
+        >
+          Wash heat<span class="sr-only"> in {{ crucible.name }}</span>
+        </button>
+      </template>
       <button class="btn btn-quiet underline" @click="emit('edit')">
         Edit<span class="sr-only"> {{ crucible.name }}</span>
       </button>
-      <button class="btn btn-quiet underline" @click="retire">
-        {{ crucible.retiredAt ? 'Take back' : 'Retire' }}<span class="sr-only"> {{ crucible.name }}</span>
+      <button v-if="crucible.retiredAt" class="btn btn-quiet underline" @click="card.takeBack()">
+        Take back<span class="sr-only"> {{ crucible.name }}</span>
+      </button>
+      <button
+        v-else
+        class="btn btn-quiet underline"
+        :aria-expanded="open === 'retire'"
+        @click="card.toggle('retire')"
+      >
+        Retire<span class="sr-only"> {{ crucible.name }}</span>
       </button>
     </div>
   </li>

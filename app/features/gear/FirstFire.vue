@@ -1,6 +1,7 @@
 <script setup lang="ts">
+import { nth } from '#core/lists'
 import { useIntervalFn } from '@vueuse/core'
-import { FIRST_FIRE, FIRST_FIRE_SOURCE, firingLeftMin, type Crucible } from '#core/gear'
+import { FIRST_FIRE_SOURCE, firingLeftMin, firingOf, type Crucible } from '#core/gear'
 import { now } from '~/storage/yard-store'
 import { computed, ref } from 'vue'
 import { useGear } from '~/shared/gear/useGear'
@@ -13,7 +14,8 @@ const { degrees } = useUnits()
 const at = ref(Date.now())
 useIntervalFn(() => (at.value = Date.now()), 1000)
 const firing = computed(() => props.crucible.firing)
-const step = computed(() => (firing.value ? FIRST_FIRE[firing.value.step] : null))
+const steps = computed(() => firingOf(props.crucible))
+const step = computed(() => (firing.value ? steps.value[firing.value.step] : null))
 const leftS = computed(() => {
   if (!firing.value || !step.value) return 0
   return Math.round(step.value.minutes * 60 - (at.value - Date.parse(firing.value.since)) / 1000)
@@ -47,7 +49,7 @@ function cut(): void {
 }
 function to(index: number, more: Partial<Crucible> = {}): void {
   const { crucible } = props
-  const done = index >= FIRST_FIRE.length
+  const done = index >= steps.value.length
   keep(
     {
       ...crucible,
@@ -65,7 +67,7 @@ const stop = () =>
 <template>
   <div class="border-l-8 border-amber bg-amber-wash px-3 py-2" data-testid="first-fire">
     <template v-if="firing && step">
-      <p class="font-bold">{{ firing.step + 1 }} of {{ FIRST_FIRE.length }}: {{ step.what }}</p>
+      <p class="font-bold">{{ firing.step + 1 }} of {{ steps.length }}: {{ step.what }}</p>
       <p>{{ step.why }}</p>
       <p class="stamp my-1 text-3xl" role="timer" aria-live="off">
         {{ clock
@@ -75,15 +77,13 @@ const stop = () =>
         <p v-if="waiting" class="basis-full text-sm">
           Next when its time has run:
           {{
-            firing.step + 1 < FIRST_FIRE.length
-              ? degrees(FIRST_FIRE[firing.step + 1]!.toC)
-              : 'then it is fired'
+            firing.step + 1 < steps.length ? degrees(nth(steps, firing.step + 1).toC) : 'then it is fired'
           }}.
         </p>
         <button v-else type="button" class="btn btn-next" @click="to(firing.step + 1)">
           {{
-            firing.step + 1 < FIRST_FIRE.length
-              ? `Next: ${degrees(FIRST_FIRE[firing.step + 1]!.toC)}`
+            firing.step + 1 < steps.length
+              ? `Next: ${degrees(nth(steps, firing.step + 1).toC)}`
               : 'It is fired'
           }}
         </button>
@@ -111,13 +111,13 @@ const stop = () =>
     <template v-else>
       <p class="font-bold">Never fired. Give it its first firing before it takes metal.</p>
       <ol class="my-1 list-decimal pl-5 text-sm">
-        <li v-for="one in FIRST_FIRE" :key="one.id">{{ one.what }}: about {{ one.minutes }} minutes</li>
+        <li v-for="one in steps" :key="one.id">{{ one.what }}: about {{ one.minutes }} minutes</li>
       </ol>
       <button type="button" class="btn" @click="to(0)">Begin, with a clock</button>
     </template>
     <ul v-if="crucible.firingCut?.length" class="mt-1 list-disc pl-5 text-sm">
       <li v-for="one in crucible.firingCut" :key="one.at">
-        {{ FIRST_FIRE[one.step]?.what }}: left {{ one.leftMin }} minutes early, “{{ one.why }}”
+        {{ steps[one.step]?.what }}: left {{ one.leftMin }} minutes early, “{{ one.why }}”
       </li>
     </ul>
     <p class="mt-1 text-xs text-soft">{{ FIRST_FIRE_SOURCE }}.</p>

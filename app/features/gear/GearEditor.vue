@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { fuelOf, FUELS, type FuelId, type Gear, type GearType } from '#core/gear'
+import { fuelOf, FUELS, MATERIALS, USUAL_RAMP, type FuelId, type Gear, type GearType } from '#core/gear'
 import { computed, reactive } from 'vue'
 import { useGearDraft } from './useGearDraft'
 import { percent } from '~/shared/units/figures'
@@ -99,8 +99,36 @@ const fired = computed({
             positive
             :hint="`Else ${percent(100 * fuel.efficiency[0])} to ${percent(100 * fuel.efficiency[1])} % (estimate)`"
           />
+          <QuantityField
+            :model-value="figure('takesG') ?? null"
+            label="Takes at most, if it has a limit"
+            kind="mass"
+            nullable
+            positive
+            hint="A kiln that melts no more than so much at once"
+            @update:model-value="draft.takesG = $event"
+          />
         </template>
         <template v-if="type === 'crucible'">
+          <label
+            ><span class="label">Made of</span>
+            <select v-model="draft.material" class="field">
+              <option :value="undefined">not told</option>
+              <option v-for="one in MATERIALS" :key="one.id" :value="one.id">{{ one.name }}</option>
+            </select></label
+          >
+          <QuantityField
+            v-if="draft.material === 'ceramic'"
+            :model-value="figure('rampCPerH') ?? null"
+            label="Heat and cool no faster than"
+            kind="number"
+            unit-words="°C/h"
+            nullable
+            positive
+            :max="5000"
+            :hint="`Else ${USUAL_RAMP.usualCPerH} °C an hour, the usual for home-made ones`"
+            @update:model-value="draft.rampCPerH = $event"
+          />
           <QuantityField
             :model-value="figure('number')"
             label="Number"

@@ -6,8 +6,10 @@ import { useGear } from '~/shared/gear/useGear'
 
 /** What a new piece of gear of each kind begins as; null is still to be told. */
 const BEGINNINGS: Readonly<Record<GearType, Record<string, unknown>>> = {
-  furnace: { fuel: 'propane', powerKw: null, efficiency: null, pricePerUnit: 0 },
+  furnace: { fuel: 'propane', powerKw: null, efficiency: null, pricePerUnit: 0, takesG: null },
   crucible: {
+    material: undefined,
+    rampCPerH: null,
     number: null,
     brimCm3: null,
     family: null,

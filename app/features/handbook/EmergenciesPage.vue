@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { EMERGENCIES, EMERGENCY_FIRST, EMERGENCY_SOURCE } from '#core/melt'
-import HandbookTabs from './HandbookTabs.vue'
+import HandbookTabs from '~/shared/page/HandbookTabs.vue'
 </script>
 
 <template>

@@ -3,7 +3,7 @@ import { heatStamp } from '#core/heat'
 import { causesOf, TROUBLE_SOURCE } from '#core/troubles'
 import { computed, ref } from 'vue'
 import { useYard } from '~/storage/yard-store'
-import HandbookTabs from './HandbookTabs.vue'
+import HandbookTabs from '~/shared/page/HandbookTabs.vue'
 import SymptomPicker from './SymptomPicker.vue'
 
 /** What is seen and what it comes from, without a heat's log to go by. */

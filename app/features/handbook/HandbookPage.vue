@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { CAUTIONS, CAUTION_SOURCE } from '#core/melt'
 import CautionNote from '~/shared/heat/CautionNote.vue'
-import HandbookTabs from './HandbookTabs.vue'
+import HandbookTabs from '~/shared/page/HandbookTabs.vue'
 </script>
 
 <template>

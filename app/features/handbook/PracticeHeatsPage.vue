@@ -8,7 +8,7 @@ import { useUnits } from '~/shared/units/useUnits'
 import { useYard } from '~/storage/yard-store'
 import { listed } from '~/shared/units/figures'
 import { isolated } from '~/shared/units/isolated'
-import HandbookTabs from './HandbookTabs.vue'
+import HandbookTabs from '~/shared/page/HandbookTabs.vue'
 
 /** Heats to learn by, from the easiest to the whole art, and which of them the yard's records show. */
 const yard = useYard()

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useReferenceTables } from './useReferenceTables'
-import HandbookTabs from './HandbookTabs.vue'
+import HandbookTabs from '~/shared/page/HandbookTabs.vue'
 import ReferenceTable from './ReferenceTable.vue'
 /** What the trade looks up, in this yard's units, each with its source. */
 const tables = useReferenceTables()

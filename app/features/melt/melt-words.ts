@@ -121,7 +121,14 @@ export function stepWords(step: RunStep, { grams, degrees, metal }: Tools): Step
     case 'crucible':
       return {
         title: 'Heat the crucible',
-        how: `${metal ? CRUCIBLE_WORDS[metal] : 'A sound one.'} ${step.practice?.how ?? ''}`,
+        how: [
+          metal ? CRUCIBLE_WORDS[metal] : 'A sound one.',
+          step.pot?.rampCPerH ? `No faster than ${step.pot.rampCPerH} °C an hour, up and down.` : '',
+          step.pot?.mind ?? '',
+          step.practice?.how ?? '',
+        ]
+          .filter(Boolean)
+          .join(' '),
       }
     case 'preheat':
       return {
@@ -138,7 +145,7 @@ export function stepWords(step: RunStep, { grams, degrees, metal }: Tools): Step
     case 'first-fire':
       return {
         title: 'First firing of the new crucible',
-        how: 'Empty: to 200 °C slowly, hold, steadily to 540 °C, then cherry red; cool in the furnace. Its clock is under Gear.',
+        how: `${step.pot ? `${step.pot.firing.join('; ')}.` : 'Empty: to 200 °C slowly, hold, steadily to 540 °C, then cherry red; cool in the furnace.'} Its clock is under Gear.`,
       }
     case 'cover':
       return { title: `Cover: ${practice}${dose ? `, ${dose}` : ''}`, how: practised().how + most }

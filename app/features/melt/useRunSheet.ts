@@ -1,7 +1,7 @@
 import { computed } from 'vue'
 import { POUR_CHECKLIST, pourOrder } from '#core/casting'
-import { wantsFirstFire, type Furnace } from '#core/gear'
-import { runSheet, type RunSheetAsk, type RunStep } from '#core/melt'
+import { firingOf, materialOf, USUAL_RAMP, wantsFirstFire, type Crucible, type Furnace } from '#core/gear'
+import { runSheet, type PotCare, type RunSheetAsk, type RunStep } from '#core/melt'
 import { familyOf } from '#core/families'
 import { heatLiquidus, POT_LOT, type Heat } from '#core/heat'
 import { remindersFor } from '#core/troubles'
@@ -11,6 +11,16 @@ import { useCharge } from '~/features/charge'
 import { useGear } from '~/shared/gear/useGear'
 import { useHeat } from '~/shared/heat/useHeat'
 import { useUnits } from '~/shared/units/useUnits'
+
+/** What a crucible asks for by what it is made of. */
+function potCare(crucible: Crucible): PotCare {
+  const { firing, mind } = materialOf(crucible)
+  return {
+    mind,
+    rampCPerH: firing === 'ramp' ? (crucible.rampCPerH ?? USUAL_RAMP.usualCPerH) : null,
+    firing: firingOf(crucible).map(({ what }) => what),
+  }
+}
 
 /**
  * The run sheet of the heat in hand, and how far it has come.
@@ -30,6 +40,7 @@ export function useRunSheet(topUpZincG: () => number = () => 0) {
     return {
       chosen: heat.value?.practices ?? {},
       own: yard.practices,
+      ...(crucible ? { pot: potCare(crucible) } : {}),
       newCrucible: !!crucible && wantsFirstFire(crucible, heatsIn(crucible.id)),
       fuel:
         yard.gear.find((one): one is Furnace => one.type === 'furnace' && one.id === heat.value?.furnaceId)

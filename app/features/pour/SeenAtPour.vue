@@ -1,11 +1,26 @@
 <script setup lang="ts">
 import { SEEN, type Seen } from '#core/heat'
-import { now } from '~/storage/yard-store'
+import { now, useYard } from '~/storage/yard-store'
+import { stopLine } from '#core/casting'
+import { computed } from 'vue'
+import { useUnits } from '~/shared/units/useUnits'
+import QuantityField from '~/shared/fields/QuantityField.vue'
 import { useHeat } from '~/shared/heat/useHeat'
 import { SEEN_WORDS } from '~/shared/words/troubles-words'
 
 /** What was seen at the pour, told with one press: it counts when a cause is looked for. */
 const { heat, edit } = useHeat()
+const yard = useYard()
+const { mm } = useUnits()
+const line = computed(() => {
+  const current = heat.value
+  const at = current && stopLine(current.need, current.pour.stoppedAtG)
+  if (at)
+    return `Look for a line about ${mm(at)} up the casting: the metal on both sides of it may not be one.`
+  return current?.need?.castingMm
+    ? 'The metal froze where it stood: look for a line there.'
+    : 'Tell the height of the casting under Mould, and this says how far up to look for the line.'
+})
 function press(id: Seen): void {
   const seen = { ...heat.value?.seen }
   const was = !!seen[id]
@@ -30,6 +45,23 @@ function press(id: Seen): void {
       >
         {{ heat.seen?.[id] ? '✓ ' : '' }}{{ SEEN_WORDS[id] }}
       </button>
+    </div>
+    <div v-if="heat.seen?.['pour-interrupted']" class="mt-3 flex flex-wrap items-end gap-3">
+      <QuantityField
+        class="w-44"
+        :model-value="heat.pour.stoppedAtG ?? null"
+        label="In the mould by then"
+        kind="mass"
+        nullable
+        positive
+        @update:model-value="
+          edit('Say where the pour broke off', { pour: { ...heat.pour, stoppedAtG: $event } }, 'stopped-at')
+        "
+        @sealed="yard.seal()"
+      />
+      <p class="min-w-0 flex-1 basis-60" data-testid="stop-line">
+        {{ line }}
+      </p>
     </div>
   </div>
 </template>

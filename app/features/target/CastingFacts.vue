@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { Working } from '~/shared/words/workings-words'
 import { byId } from '#core/lists'
 import {
   MOULD_SOURCE,
@@ -7,6 +8,7 @@ import {
   riserFreezesFirst,
   SECTION_SOURCE,
   USUAL_GATING,
+  type MouldId,
 } from '#core/casting'
 import { computed } from 'vue'
 import { useCastingFacts } from './useCastingFacts'
@@ -26,7 +28,7 @@ const ownRiser = computed(() => {
   const sizes = { diameterMm: gating.riserDiameterMm, heightMm: gating.riserHeightMm }
   return { ...sizes, ...riserFreezesFirst(sizes, facts.ruling.value) }
 })
-const { shrinkage, constant, measured, thinMm, thickMm, riser, checks, coolDown, window, mould } = facts
+const { shrinkage, law, measured, thinMm, thickMm, riser, checks, coolDown, window, mould } = facts
 const { mm, degrees, patternMm: showPattern } = useUnits()
 function time(seconds: number): string {
   if (seconds < 90) return `${Math.max(1, Math.round(seconds))} s`
@@ -52,6 +54,39 @@ const lengths = computed(() =>
 )
 const alloyName = computed(() => facts.alloy.value?.name ?? '')
 const mouldName = computed(() => byId(MOULDS, mould.value).name.toLowerCase())
+/** Sand and its like lead the heat away, metal moulds take it as fast as it comes over the gap. */
+function freezingWorking(thick: number): Working {
+  const known = law.value
+  const notes = [MOULD_SOURCE]
+  const wall = { label: 'V/A of a wall', sum: `half of ${mm(thick)}`, value: mm(thick / 2) }
+  const shown = { title: 'Freezing time, thickest', value: time(facts.freezeS(thick)), notes }
+  const cold = degrees(known?.mouldC ?? 25)
+  return known?.law === 'contact'
+    ? {
+        ...shown,
+        formula: `ρ·L′ × (V/A) ÷ (h × (T liquidus − ${cold}))`,
+        rows: [
+          {
+            label: 'A millimetre',
+            sum: `${alloyName.value} in ${mouldName.value}`,
+            value: `${known.perMm.toFixed(2)} s/mm`,
+          },
+          wall,
+        ],
+      }
+    : {
+        ...shown,
+        formula: `Chvorinov: B × (V/A)², B = (π/4)·(ρ·L′ ÷ (T liquidus − ${cold}))² ÷ (k·ρ·c of the mould)`,
+        rows: [
+          {
+            label: 'B',
+            sum: `${alloyName.value} in ${mouldName.value}`,
+            value: `${(known?.perMm2 ?? 0).toFixed(2)} s/mm²`,
+          },
+          wall,
+        ],
+      }
+}
 function takeRiser(): void {
   if (!riser.value) return
   const gating = {
@@ -97,30 +132,20 @@ function takeRiser(): void {
           >
         </dd>
       </template>
-      <template v-if="constant && thinMm && thickMm">
+      <template v-if="law && thinMm && thickMm">
         <dt>Freezes</dt>
         <dd>
-          <WorkingOpener
-            :working="{
-              title: 'Freezing time, thickest',
-              value: time(facts.freezeS(thickMm)),
-              formula: 'B × (V/A)², B = (π/4)·(ρ·L′ ÷ (T liquidus − 25 °C))² ÷ (k·ρ·c of the mould)',
-              rows: [
-                { label: 'B', sum: `${alloyName} in ${mouldName}`, value: `${constant.toFixed(2)} s/mm²` },
-                { label: 'V/A of a wall', sum: `half of ${mm(thickMm)}`, value: mm(thickMm / 2) },
-              ],
-              notes: [MOULD_SOURCE],
-            }"
+          <WorkingOpener :working="freezingWorking(thickMm)"
             >thin {{ time(facts.freezeS(thinMm)) }}, thick {{ time(facts.freezeS(thickMm)) }}</WorkingOpener
           >
-          <span class="text-soft"> by Chvorinov’s rule, good to a factor of two, in </span>
+          <span class="text-soft"> good to a factor of two, in </span>
           <select
             class="field inline-block w-auto"
             aria-label="Mould"
             :value="mould"
             @change="
               bench.change(
-                { mould: ($event.target as HTMLSelectElement).value as 'sand' },
+                { mould: ($event.target as HTMLSelectElement).value as MouldId },
                 'Choose the mould',
               )
             "

@@ -1,12 +1,13 @@
 <script setup lang="ts">
 import { baseMetal, solidDensity } from '#core/alloys'
-import { CRUCIBLE_HEAT, crucibleRefused, fuelOf, type Banded } from '#core/gear'
-import { freeLots, heatStamp, residueFor } from '#core/heat'
+import { CRUCIBLE_HEAT, crucibleRefused, fuelOf, materialOf, type Banded } from '#core/gear'
+import { freeLots, heatStamp, potStory, residueFor } from '#core/heat'
 import { computed } from 'vue'
 import { useGear } from '~/shared/gear/useGear'
 import { useMeltEffort } from '~/shared/gear/useMeltEffort'
 import { useUnits } from '~/shared/units/useUnits'
 import { useYard } from '~/storage/yard-store'
+import SplitHeat from './SplitHeat.vue'
 import GearPick from '~/shared/fields/GearPick.vue'
 import WorkingOpener from '~/shared/page/WorkingOpener.vue'
 
@@ -47,8 +48,18 @@ const better = computed(() => {
     .sort((a, b) => a.number - b.number)
     .slice(0, 2)
 })
+/** What the crucible was washed of, and what of wash is on it. */
+const memory = computed(() => {
+  const crucible = crucibles.value.find(({ id }) => id === heat.value?.crucibleId)
+  if (!crucible || heat.value?.loggedAt) return []
+  const { washedOut, coated, last } = potStory(crucible, yard.heats)
+  return [
+    ...(washedOut && last ? [`Washed out since it held ${last.alloy} (${heatStamp(last.number)}).`] : []),
+    ...(materialOf(crucible).firing === 'wash' && coated ? ['Its wash is fresh: no metal since.'] : []),
+  ]
+})
 /** What the heat before left in the crucible chosen. */
-const left = computed(() => (heat.value ? residueFor(heat.value, yard.heats) : null))
+const left = computed(() => (heat.value ? residueFor(heat.value, yard.heats, yard.gear) : null))
 const stock = computed(() => {
   if (!base.value || !heat.value) return null
   const metal = base.value
@@ -145,6 +156,8 @@ const working = computed(() => {
           It is kept for {{ BASE_WORDS[fit.strange] ?? fit.strange }} metal: take this family’s own.
         </p>
       </template>
+      <SplitHeat />
+      <p v-for="line in memory" :key="line" class="mt-1 text-sm" data-testid="pot-memory">{{ line }}</p>
       <div v-if="left" class="mt-2 flex flex-wrap items-center gap-x-3" data-testid="left-in-pot">
         <p class="min-w-0 flex-1 basis-60">
           It last held {{ left.alloy }} ({{ heatStamp(left.number) }}){{

@@ -1,25 +1,58 @@
 <script setup lang="ts">
-import { COOL_DOWN_SOURCE, SECTION_SOURCE } from '#core/casting'
+import { gatingMass, stopLine } from '#core/casting'
 import { computed } from 'vue'
 import { useCastingFacts } from './useCastingFacts'
-import { useHeat } from '~/shared/heat/useHeat'
-import { useUnits } from '~/shared/units/useUnits'
+import { useMetalNeed } from './useMetalNeed'
+import type { MouldTold } from './usePouring'
+import { baseMetal } from '#core/alloys'
 import HeatHeading from '~/shared/heat/HeatHeading.vue'
+import MouldCare from './MouldCare.vue'
 import PourChecklist from './PourChecklist.vue'
+import PouringPlan from './PouringPlan.vue'
 import RemindersHere from '~/shared/heat/RemindersHere.vue'
 import SandMixer from './SandMixer.vue'
 import ShrinkRule from './ShrinkRule.vue'
 
-/** Sand and mould, kept small; and the check before the pour. */
-const { heat } = useHeat()
-const { mm } = useUnits()
-const { coolDown } = useCastingFacts()
-const RULES = computed(() => [
-  ['Draft', '1 to 3 degrees on every face that leaves the sand; rapping is no draft.'],
-  ['Vents', `Stop about ${mm(12)} short of the pattern, or go through and show metal.`],
-  ['Level', 'The mould stands level; sprue and riser stand highest.'],
-  ['Sections', `Under ${mm(6)} misruns in dry sand: thicken it or pour at the hot end.`],
-])
+/** The mould of a heat: how it is filled, made ready, and the check before the pour. */
+const bench = useMetalNeed()
+const { heat, need } = bench
+const { thinMm, thickMm, mould } = useCastingFacts()
+const locked = computed(() => !!heat.value?.loggedAt)
+const told = computed<MouldTold>(() => {
+  const castingG = need.value.castingsG || null
+  return {
+    alloy: heat.value?.alloy ?? null,
+    mould: mould.value,
+    castingG,
+    massG: castingG && castingG + gatingMass(need.value),
+    wallMm: need.value.wallMm ?? thickMm.value,
+    thinMm: thinMm.value,
+    thickMm: thickMm.value,
+    castingMm: need.value.castingMm ?? null,
+    headMm: need.value.headMm ?? null,
+    gate: need.value.gateAt ?? null,
+  }
+})
+const LABELS: Readonly<Record<string, string>> = {
+  wallMm: 'Tell the wall',
+  castingMm: 'Tell the height in the mould',
+  headMm: 'Set the head',
+  gate: 'Choose where it is let in',
+  castingG: 'Add up the metal needed',
+}
+function set({ castingG, gate, wallMm, castingMm, headMm }: Partial<MouldTold>): void {
+  const change = {
+    ...(castingG === undefined ? {} : { castingsG: castingG ?? 0 }),
+    ...(gate === undefined ? {} : { gateAt: gate }),
+    ...(wallMm === undefined ? {} : { wallMm }),
+    ...(castingMm === undefined ? {} : { castingMm }),
+    ...(headMm === undefined ? {} : { headMm }),
+  }
+  const [first = ''] = Object.keys(change)
+  bench.change(change, LABELS[first === 'gateAt' ? 'gate' : first], `mould-${first}`)
+}
+const metal = computed(() => (heat.value?.alloy ? baseMetal(heat.value.alloy) : null))
+const lineMm = computed(() => stopLine(need.value, heat.value?.pour.stoppedAtG))
 </script>
 
 <template>
@@ -30,31 +63,31 @@ const RULES = computed(() => [
     </HeatHeading>
     <RemindersHere stage="mould" />
     <div class="grid grid-cols-1 items-start gap-5 lg:grid-cols-2">
-      <div class="slab p-4"><PourChecklist /></div>
       <div class="grid grid-cols-1 gap-5">
+        <div class="slab p-4">
+          <PouringPlan
+            :told="told"
+            :known="{ mass: !!need.parts?.length }"
+            :locked="locked"
+            :line-mm="lineMm"
+            @set="set"
+            @sealed="bench.seal()"
+          />
+        </div>
+        <div class="slab p-4"><PourChecklist /></div>
+      </div>
+      <div class="grid grid-cols-1 gap-5">
+        <div class="slab p-4">
+          <MouldCare
+            :mould="mould"
+            :metal="metal"
+            :thick-mm="thickMm ?? need.wallMm ?? null"
+            :locked="locked"
+            @choose="bench.change({ mould: $event }, 'Choose the mould')"
+          />
+        </div>
         <div class="slab p-4"><SandMixer /></div>
         <div class="slab p-4"><ShrinkRule /></div>
-        <section class="slab p-4" aria-label="Mould">
-          <h2 class="chalk mb-2">Mould</h2>
-          <dl>
-            <div v-for="[name, words] in RULES" :key="name" class="flex gap-3 border-t border-line py-1">
-              <dt class="w-20 shrink-0 font-bold">{{ name }}</dt>
-              <dd>{{ words }}</dd>
-            </div>
-            <div class="flex gap-3 border-t border-line py-1">
-              <dt class="w-20 shrink-0 font-bold">Leave it</dt>
-              <dd>
-                {{
-                  coolDown
-                    ? `${coolDown.fromMin} to ${coolDown.toMin} minutes`
-                    : '15 to 20 minutes for small castings, an hour for blocky ones'
-                }}
-                before it is knocked out; longer indoors for the smoke.
-              </dd>
-            </div>
-          </dl>
-          <p class="mt-2 text-xs text-soft">{{ SECTION_SOURCE }}. {{ COOL_DOWN_SOURCE }}.</p>
-        </section>
       </div>
     </div>
   </section>

@@ -1,11 +1,12 @@
 import { computed } from 'vue'
-import { nominalWhole, solidDensity } from '#core/alloys'
+import { baseMetal, nominalWhole } from '#core/alloys'
 import { familyOf, metalFacts, shrinkageOf } from '#core/families'
 import { heatLiquidus, heatWindow } from '#core/heat'
 import {
   checkSections,
-  chvorinovConstant,
   coolDownMin,
+  freezingTime,
+  mouldHeat,
   modulus,
   partFigures,
   patternLength,
@@ -13,7 +14,7 @@ import {
   sectionModulus,
   type MouldId,
 } from '#core/casting'
-import { freezingHeat } from '#core/melt'
+import { lawIn } from './freezing'
 import { useMetalNeed } from './useMetalNeed'
 
 /** Taller than wide: stands clear of the casting and feeds longer. */
@@ -28,18 +29,11 @@ export function useCastingFacts() {
   const window = computed(() => (heat.value ? heatWindow(heat.value) : null))
   const shrinkage = computed(() => (alloy.value ? shrinkageOf(alloy.value.practice) : null))
   const mould = computed<MouldId>(() => need.value.mould ?? 'sand')
-  /** s/mm² */
-  const constant = computed(() => {
-    if (!alloy.value || !whole.value || !liquidus.value || !window.value) return null
-    return chvorinovConstant(
-      {
-        densityGcm3: solidDensity(alloy.value).gcm3,
-        heatKJkg: freezingHeat(whole.value, window.value.usualC, liquidus.value.liquidusC),
-        freezingC: liquidus.value.liquidusC,
-      },
-      mould.value,
-    )
-  })
+  /** what the mould is heated to; null where it is not */
+  const heated = computed(() => (alloy.value ? mouldHeat(mould.value, baseMetal(alloy.value)) : null))
+  const law = computed(() =>
+    alloy.value ? lawIn(alloy.value, mould.value, liquidus.value, window.value) : null,
+  )
   const measured = computed(() =>
     parts.value.map((part) => {
       const figures = partFigures(part)
@@ -64,7 +58,7 @@ export function useCastingFacts() {
   }
   const thinMm = computed(() => extreme((values) => Math.min(...values), 'thinMm'))
   const thickMm = computed(() => extreme((values) => Math.max(...values), 'thickMm'))
-  const freezeS = (mm: number) => constant.value! * sectionModulus(mm) ** 2
+  const freezeS = (mm: number) => (law.value ? freezingTime(law.value, sectionModulus(mm)) : 0)
   /** The modulus that rules the riser: of the thickest section, or of a whole body where that is all there is. */
   const ruling = computed(() => {
     const bodies = measured.value.flatMap(({ modulusMm }) => (modulusMm ? [modulusMm] : []))
@@ -88,7 +82,7 @@ export function useCastingFacts() {
     })
   })
   const checks = computed(() => checkSections(parts.value, need.value.headMm ?? null))
-  const coolDown = computed(() => (ruling.value ? coolDownMin(ruling.value) : null))
+  const coolDown = computed(() => (ruling.value ? coolDownMin(ruling.value, mould.value) : null))
 
   return {
     alloy,
@@ -97,7 +91,8 @@ export function useCastingFacts() {
     window,
     shrinkage,
     mould,
-    constant,
+    law,
+    heated,
     measured,
     thinMm,
     thickMm,

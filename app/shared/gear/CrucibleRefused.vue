@@ -4,9 +4,10 @@ import { computed } from 'vue'
 import { useCrucibleStanding } from './useCrucibleStanding'
 
 /** A crucible that must not take metal, told alike wherever the heat is worked on. */
-const { heat, crucible, refused, unfired } = useCrucibleStanding()
+const { heat, crucible, refused, ofStuff, unfired } = useCrucibleStanding()
+const WORDS: Readonly<Record<string, string>> = WORN
 const why = computed(() =>
-  refused.value === 'retired' ? 'it is retired' : refused.value ? (WORN[refused.value] ?? 'it is worn') : '',
+  refused.value === 'retired' ? 'it is retired' : (WORDS[refused.value ?? ''] ?? `it is ${refused.value}`),
 )
 </script>
 
@@ -17,7 +18,14 @@ const why = computed(() =>
     class="mb-3 max-w-4xl border-l-8 border-oxide bg-oxide-wash px-3 py-2"
     data-testid="crucible-refused"
   >
-    <p v-if="refused" class="font-bold">Do not use {{ crucible.name }} again: {{ why }}.</p>
+    <p v-if="refused" class="font-bold">
+      {{
+        ofStuff
+          ? `Not in ${crucible.name}: ${why}, and this metal goes through that.`
+          : `Do not use ${crucible.name} again: ${why}.`
+      }}
+    </p>
+
     <p v-else class="font-bold">{{ crucible.name }} was never fired: no metal goes into it yet.</p>
     <p>
       {{

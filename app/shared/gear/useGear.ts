@@ -2,6 +2,7 @@ import { computed } from 'vue'
 import { baseMetal, solidDensity } from '#core/alloys'
 import {
   crucibleWear,
+  materialOf,
   wantsFirstFire,
   type Crucible,
   type Furnace,
@@ -10,9 +11,15 @@ import {
   type Scale,
   type Thermocouple,
 } from '#core/gear'
-import { heatsIn, type Heat } from '#core/heat'
+import { heatsIn, potIron, potStory, type Heat } from '#core/heat'
 import { brimHolds, crucibleHolds } from '#core/melt'
 import { useYard } from '~/storage/yard-store'
+
+/** Whether a crucible may hold a metal: as it is, under a wash, or never; of metals nothing is told of, as it is. */
+function bearsMetal(crucible: Crucible, metal: string): 'ok' | 'washed' | 'never' {
+  const bears: Readonly<Record<string, 'ok' | 'washed' | 'never'>> = materialOf(crucible).metals
+  return bears[metal] ?? 'ok'
+}
 
 /** The gear of the yard by kind, and what the heats say of it. */
 export function useGear() {
@@ -47,6 +54,10 @@ export function useGear() {
         wantsFirstFire: wantsFirstFire(crucible, heatCount(crucible.id)),
         retire: crucibleWear(crucible).retire,
         family: familyOf(crucible),
+        material: materialOf(crucible).name.toLowerCase(),
+        bears: bearsMetal(crucible, baseMetal(heat.alloy)),
+        coated: potStory(crucible, yard.heats).coated,
+        ironPct: potIron(heat, crucible, yard.heats)?.pct ?? null,
       },
     }
   }

@@ -1,3 +1,4 @@
+import type { Gear } from '#core/gear'
 import { computed } from 'vue'
 import { comesAsItIs, freeLots, heatSummary, newHeat, potOf, settled, type Heat, lotChoice } from '#core/heat'
 import type { Lot } from '#core/stock'
@@ -33,13 +34,21 @@ export function useHeat() {
 /** A heat with what it becomes, where it takes what its lots give. */
 export function asItIs(heat: Heat): Heat {
   if (!comesAsItIs(heat)) return heat
-  const { lots, heats } = useYard()
-  if (last?.of !== heat || last.lots !== lots || last.heats !== heats)
-    last = { of: heat, lots, heats, heat: settled(heat, freeLots(lots, heats, heat), potOf(heat, heats)) }
+  const { lots, heats, gear } = useYard()
+  if (last?.of !== heat || last.lots !== lots || last.heats !== heats || last.gear !== gear) {
+    const pot = potOf(heat, heats, gear)
+    last = { of: heat, lots, heats, gear, heat: settled(heat, freeLots(lots, heats, heat), pot) }
+  }
   return last.heat
 }
 /** Every part of a page asks for the same heat: it is worked out once for each state of the yard. */
-let last: { of: Heat; lots: readonly Lot[]; heats: readonly Heat[]; heat: Heat } | null = null
+let last: {
+  of: Heat
+  lots: readonly Lot[]
+  heats: readonly Heat[]
+  gear: readonly Gear[]
+  heat: Heat
+} | null = null
 
 /** Starts the next heat and goes to its first stage. */
 export async function startHeat(change: Partial<Heat> = {}): Promise<void> {

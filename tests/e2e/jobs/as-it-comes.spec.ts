@@ -1,4 +1,4 @@
-import { expect, plain, saved, test } from '../support'
+import { expect, plain, saved, test, visit } from '../support'
 import { addBin, blankYard, cameOut, gramsOf, melt, read, weighAll } from './steps'
 
 /*
@@ -59,11 +59,11 @@ test('unknown brass cast as it is: melted without a target, named by its reading
   await saved(page)
 
   // The second ingot again, in two presses; the old one says so.
-  await page.goto('/ingot/H-001-2')
+  await visit(page, '/ingot/H-001-2')
   await page.getByRole('button', { name: 'Melt it again' }).click()
   await expect(page.getByTestId('answer')).toContainText('412 g goes in')
   await page.getByRole('link', { name: 'To the scale' }).click()
   await expect(page.getByTestId('scale-target')).toContainText('412')
-  await page.goto('/ingot/H-001-2')
+  await visit(page, '/ingot/H-001-2')
   await expect(page.getByText('Remelted as')).toContainText('H-002')
 })

@@ -1,4 +1,4 @@
-import { expect, saved, test } from '../support'
+import { expect, saved, test, visit } from '../support'
 import { addBin, blankYard, cameOut, castAs, melt, weighAll } from './steps'
 
 /*
@@ -24,7 +24,7 @@ test('a bowl that ran short, remelted, ground by 50 g: nothing of it is “not f
   await expect(page.getByTestId('ledger').getByRole('listitem').first()).toContainText('H-001')
 
   // It lies in the bins under its own name; melted again from where it was poured, in two presses.
-  await page.goto('/heat/1/pour')
+  await visit(page, '/heat/1/pour')
   await page.getByRole('button', { name: /Melt it again/ }).click()
   await expect(page.getByTestId('answer')).toContainText('980 g goes in')
   await expect(page.getByLabel('Name of the heat')).toHaveValue('Bowl again')
@@ -46,9 +46,9 @@ test('a bowl that ran short, remelted, ground by 50 g: nothing of it is “not f
   await saved(page)
 
   // The old one says where it went; the price list counts one good and one spoiled.
-  await page.goto('/heat/1/pour')
+  await visit(page, '/heat/1/pour')
   await expect(page.getByText('Remelted as')).toContainText('H-002')
-  await page.goto('/prices')
+  await visit(page, '/prices')
   const row = page.getByTestId('prices').getByRole('row', { name: /^Bowl/ })
   await expect(row).toContainText('1, 1')
   await expect(row).toContainText(/770\sg/)
@@ -75,7 +75,7 @@ test('weighed too late: the balance is a span until the mould is weighed, in a h
   await expect(page.getByTestId('balance')).toContainText(/Up to 2\s000\sg still to find/)
   await page.getByRole('link', { name: 'Measure it' }).click()
   await page.getByRole('button', { name: 'Log the heat' }).click()
-  await page.goto('/')
+  await visit(page, '/')
   await page.getByRole('link', { name: 'Write it down' }).click()
   await page.getByLabel('Loaf tin, empty').fill('3 kg')
   await page.getByRole('button', { name: 'Take it off' }).click()
@@ -83,6 +83,6 @@ test('weighed too late: the balance is a span until the mould is weighed, in a h
   await page.getByLabel('Loaf tin, empty').fill('940 g')
   await page.getByRole('button', { name: 'Take it off' }).click()
   await expect(page.getByTestId('balance')).toContainText('It closes')
-  await page.goto('/stock')
+  await visit(page, '/stock')
   await expect(page.getByRole('listitem').filter({ hasText: 'ingots' })).toContainText(/1\s960\sg/)
 })

@@ -4,7 +4,11 @@ import { shrinkageOf } from '#core/families'
 import {
   bodyFigures,
   checkSections,
-  chvorinovConstant,
+  freezingLaw,
+  freezingTime,
+  mouldHeat,
+  MOULDS,
+  type MouldId,
   coolDownMin,
   gatingVolume,
   likelyUnits,
@@ -164,24 +168,52 @@ describe('freezing', () => {
       freezingC,
     }
   }
+  const at = (metal: Parameters<typeof freezingLaw>[0], mould: MouldId, modulusMm: number, mouldC?: number) =>
+    freezingTime(freezingLaw(metal, mould, mouldC), modulusMm)
   it('Chvorinov by hand: pure copper, latent heat only', () => {
     // (π/4)·(8960·206.9e3·/(1084.6−25))²/(0.52·1600·1170) s/m²
-    const constant = chvorinovConstant({ densityGcm3: 8.96, heatKJkg: 206.9, freezingC: 1084.6 }, 'sand')
+    const constant = at({ densityGcm3: 8.96, heatKJkg: 206.9, freezingC: 1084.6 }, 'sand', 1)
     const byHand = ((Math.PI / 4) * ((8960 * 206.9e3) / 1059.6) ** 2) / (0.52 * 1600 * 1170)
     expect(constant * 1e6).toBeCloseTo(byHand, -2)
   })
   it('a plate of gunmetal 10 mm thick: a minute or two; silicon makes aluminium freeze longer', () => {
-    const seconds = chvorinovConstant(metal('C90500'), 'sand') * sectionModulus(10) ** 2
+    const seconds = at(metal('C90500'), 'sand', sectionModulus(10))
     expect(seconds).toBeGreaterThan(45)
     expect(seconds).toBeLessThan(150)
-    expect(chvorinovConstant(metal('413.0'), 'sand')).toBeGreaterThan(
-      chvorinovConstant(metal('1100'), 'sand'),
-    )
+    expect(at(metal('413.0'), 'sand', 5)).toBeGreaterThan(at(metal('1100'), 'sand', 5))
   })
   it('twice as thick freezes four times as long; plaster holds the heat longer than sand', () => {
-    const sand = chvorinovConstant(metal('C90500'), 'sand')
-    expect(sand * sectionModulus(20) ** 2).toBeCloseTo(4 * sand * sectionModulus(10) ** 2)
-    expect(chvorinovConstant(metal('C90500'), 'plaster')).toBeGreaterThan(sand)
+    const sand = at(metal('C90500'), 'sand', 5)
+    expect(at(metal('C90500'), 'sand', 10)).toBeCloseTo(4 * sand)
+    expect(at(metal('C90500'), 'plaster', 5)).toBeGreaterThan(sand)
+  })
+  it('in metal moulds straight with the modulus, by hand: ρ L′ M ÷ h (Tm − T0)', () => {
+    const copper = { densityGcm3: 8.96, heatKJkg: 206.9, freezingC: 1084.6 }
+    // 8960·206.9e3·0.005/(1000·(1084.6−250)) = 11.1 s
+    expect(at(copper, 'steel', 5, 250)).toBeCloseTo(11.106, 2)
+    expect(at(copper, 'steel', 10, 250)).toBeCloseTo(2 * 11.106, 2)
+    // Foundry textbooks: permanent moulds freeze several times as fast as sand.
+    expect(at(copper, 'sand', 5) / at(copper, 'steel', 5, 250)).toBeGreaterThan(2)
+  })
+  it('a hot mould holds the metal longer, and one as hot as the metal freezes is refused', () => {
+    expect(at(metal('C90500'), 'ceramic-shell', 4, 700)).toBeGreaterThan(
+      at(metal('C90500'), 'ceramic-shell', 4),
+    )
+    expect(() => freezingLaw(metal('pewter-1'), 'plaster', 400)).toThrow(RangeError)
+  })
+  it('moulds of every stuff say how hot for every metal, colder than it freezes', () => {
+    const freezes = { Cu: 800, Al: 570, Zn: 380, Sn: 230 }
+    for (const { id } of MOULDS)
+      for (const [symbol, celsius] of Object.entries(freezes)) {
+        const heat = mouldHeat(id, symbol)
+        if (/sand/.test(id)) expect(heat).toBeNull()
+        else {
+          expect(heat!.fromC).toBeGreaterThanOrEqual(60)
+          expect(heat!.toC).toBeGreaterThan(heat!.fromC)
+          expect(heat!.toC, `${id} for ${symbol}`).toBeLessThanOrEqual(celsius)
+        }
+      }
+    expect(mouldHeat('steel', 'Pb')).toBeNull()
   })
   it('modulus of a cube is a sixth of its side', () => {
     const cube = bodyFigures('plate', { length: 60, width: 60, thickness: 60 })
@@ -190,6 +222,7 @@ describe('freezing', () => {
   it('cool-down: small castings 15 to 20 minutes, blocky an hour', () => {
     expect(coolDownMin(4)).toEqual({ fromMin: 15, toMin: 20 })
     expect(coolDownMin(12).fromMin).toBe(60)
+    expect(coolDownMin(4, 'steel').toMin).toBe(5)
   })
 })
 
@@ -254,22 +287,23 @@ describe('sand', () => {
 
 describe('cans', () => {
   const can = THIN_WARE.find(({ id }) => id === 'can')!
+  const yields = { metal: 0.75, recovery: 0.98 }
   it('20 cans press to about 290 g; 38 to 45 cans give a pound (common practice, no source)', () => {
-    expect(countThinWare(can, 'count', 20).massG).toBe(290)
+    expect(countThinWare(can, 'count', 20, yields).massG).toBe(290)
     // Each can gives 10.1 to 11.9 g.
-    const one = countThinWare(can, 'count', 1)
+    const one = countThinWare(can, 'count', 1, yields)
     expect(one.metalFromG).toBeCloseTo(10.1, 0)
     expect(one.metalToG).toBeCloseTo(11.9, 1)
     for (const cans of [38, 45]) {
-      const { metalFromG, metalToG } = countThinWare(can, 'count', cans)
+      const { metalFromG, metalToG } = countThinWare(can, 'count', cans, yields)
       expect(metalFromG).toBeLessThan(465)
       expect(metalToG).toBeGreaterThan(445)
     }
   })
-  it('the metal wanted gives cans enough for a poor yield', () => {
-    const { count, metalFromG } = countThinWare(can, 'metal', 1000)
+  it('what is wanted to pour gives cans enough by the yield a charge plans with', () => {
+    const { count, tapG } = countThinWare(can, 'tap', 1000, yields)
     expect(Number.isInteger(count)).toBe(true)
-    expect(metalFromG).toBeCloseTo(1000)
-    expect(count * can.eachG * can.yieldFrom).toBeGreaterThanOrEqual(1000)
+    expect(tapG).toBeCloseTo(1000)
+    expect(count * can.eachG * yields.metal * yields.recovery).toBeGreaterThanOrEqual(1000)
   })
 })

@@ -91,7 +91,7 @@ describe('what the metal does in the mould', () => {
     await openYard(13)
     const need = useMetalNeed()
     const facts = useCastingFacts()
-    expect(facts.constant.value).toBeGreaterThan(0)
+    expect(facts.law.value).toMatchObject({ law: 'conduction', mouldC: 25 })
     expect(facts.freezeS(20) / facts.freezeS(10)).toBeCloseTo(4, 6)
     expect(facts.riser.value === null).toBe(facts.ruling.value === null)
     need.edit('Choose', { alloy: ALLOYS.find(({ id }) => id === 'Z33520')! })

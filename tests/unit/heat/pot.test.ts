@@ -28,7 +28,7 @@ const plan = (heats: readonly Heat[]) =>
     solver,
     heatWeighing(heat, freeLots(yard.lots, heats, heat), {
       ...BARE_BENCH,
-      pot: potLot(residueFor(heat, heats)),
+      pot: potLot(residueFor(heat, heats, [])),
     })!,
     8,
   )
@@ -55,7 +55,7 @@ describe('what stayed in the crucible', () => {
     expect(found.remedies).toContainEqual({ kind: 'leaveOut', lot: POT_LOT })
   })
   it('nothing told, nothing counted; and what stayed in the pot is not in the returns as well', () => {
-    expect(potLot(residueFor(heat, yard.heats))).toBeNull()
+    expect(potLot(residueFor(heat, yard.heats, yard.gear))).toBeNull()
     const last = yard.heats.find(({ number }) => number === 12)!
     const ids = ['00000000-0000-4000-a000-000000000001', '00000000-0000-4000-a000-000000000002'] as const
     const returns = (one: Heat) =>

@@ -55,7 +55,7 @@ describe('rules of practice that a solver does not know', () => {
 
   it('iron in aluminium wants half as much manganese above 0.45 %; sludge factor Fe + 2 Mn + 3 Cr under 1.8 (die-casting practice; from memory)', () => {
     const aluminium = (composition: Record<string, number>) =>
-      rules(checkPlan(plan('A380.0', { composition: { Al: 85, ...composition }, lots: [] })))
+      rules(checkPlan(plan('A380.0', { composition: { Al: 85, Si: 8, ...composition }, lots: [] })))
     expect(aluminium({ Fe: 0.8, Mn: 0.1 })).toEqual(['iron-needles'])
     expect(aluminium({ Fe: 0.8, Mn: 0.4 })).toEqual([])
     expect(aluminium({ Fe: 0.44, Mn: 0 })).toEqual([])
@@ -94,8 +94,12 @@ describe('rules of practice that a solver does not know', () => {
     expect(() => crucibleHolds(0, 8)).toThrow(RangeError)
   })
 
+  const tools = {
+    lotName: () => 'Valve bodies',
+    grams: (value: number) => `${value.toFixed(0)} g`,
+    degreesApart: (value: number) => `${value.toFixed(0)} °C`,
+  }
   it('every check reads as a sentence with its reason and source', () => {
-    const tools = { lotName: () => 'Valve bodies', grams: (value: number) => `${value} g` }
     const seen = new Set<string>()
     const hurting = new Set<string>()
     const nasty = [
@@ -136,6 +140,47 @@ describe('rules of practice that a solver does not know', () => {
         'crucible-full',
       ].sort(),
     )
+  })
+
+  it('a steel crucible: never for copper, washed for aluminium, and what iron it gives held against the limit', () => {
+    const steel = { holdsG: 9000, wantsFirstFire: false, retire: null, family: null, material: 'steel' }
+    const ironPct = { low: 0.07, mid: 0.22, high: 0.6 }
+    const of = (id: string, crucible: CheckedPlan['crucible'], composition = { Al: 91.9, Si: 7, Fe: 0.4 }) =>
+      checkPlan(plan(id, { composition, lots: [], ...(crucible ? { crucible } : {}) }))
+    const [never] = of('C90500', { ...steel, bears: 'never' }, { Al: 0, Si: 0, Fe: 0 })
+    expect(never).toMatchObject({ rule: 'pot-never', material: 'steel' })
+    expect(checkWords(never!, tools)).toMatchObject({ level: 'stop', hurts: true })
+    const [bare] = of('356.0', { ...steel, bears: 'washed', coated: false, ironPct })
+    expect(bare).toMatchObject({ rule: 'pot-bare', iron: { meltPct: expect.closeTo(0.62, 9), maxPct: 0.6 } })
+    expect(checkWords(bare!, tools).text).toContain(
+      '0.070 to 0.60 % iron comes from its wall, so 0.62 % in all, of 0.60 %',
+    )
+    const [over] = of('356.0', { ...steel, bears: 'washed', coated: true, ironPct })
+    expect(checkWords(over!, tools)).toMatchObject({ level: 'mind' })
+    const [little] = of('356.0', {
+      ...steel,
+      bears: 'washed',
+      coated: true,
+      ironPct: { low: 0.01, mid: 0.02, high: 0.05 },
+    })
+    expect(checkWords(little!, tools)).toMatchObject({ level: 'note' })
+    expect(
+      of('356.0', { ...steel, bears: 'washed', coated: true, ironPct: { low: 0, mid: 0, high: 0.01 } }),
+    ).toEqual([])
+    expect(of('356.0', { ...steel, bears: 'ok' })).toEqual([])
+  })
+
+  it('can metal alone casts badly, and how much silicon and copper would mend 1000 g of it, by hand', () => {
+    const cans = { Al: 98, Mn: 0.6, Mg: 1, Si: 0.2, Cu: 0.2 }
+    const [check] = checkPlan(plan('3004', { composition: cans, lots: [], tapMassG: 1000 }))
+    // (7 − 0.2)/(100 − 7) and (1 − 0.2)/(100 − 1) of it.
+    expect(check).toMatchObject({
+      rule: 'casts-badly',
+      siliconG: expect.closeTo(73.12, 2),
+      copperG: expect.closeTo(8.08, 2),
+    })
+    expect(checkWords(check!, tools).why).toContain('73 g of silicon would bring it to 7 %')
+    expect(checkPlan(plan('3004', { composition: { ...cans, Si: 7 }, lots: [] }))).toEqual([])
   })
 
   it('the crucible chosen from the gear: its room, its family, its first firing and its wear', () => {

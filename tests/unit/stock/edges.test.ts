@@ -17,19 +17,28 @@ const lot = newLot(
 
 describe('cans and foil, from any one of the three', () => {
   const ware = { ...THIN_WARE[0]!, eachG: 14, yieldFrom: 0.6, yieldTo: 0.8 }
-  it('counted, weighed, or wanted: a count wanted is whole and enough for a poor yield', () => {
-    expect(countThinWare(ware, 'count', 30)).toEqual({
+  it('counted, weighed, or wanted: a count wanted is whole', () => {
+    const yields = { metal: 0.75, recovery: 0.98 }
+    expect(countThinWare(ware, 'count', 30, yields)).toEqual({
       count: 30,
       massG: 420,
+      metalG: 315,
+      tapG: expect.closeTo(308.7, 9),
       metalFromG: 252,
       metalToG: expect.closeTo(336, 9),
     })
-    expect(countThinWare(ware, 'mass', 100).count).toBeCloseTo(100 / 14, 9)
-    expect(countThinWare(ware, 'mass', 100).massG).toBe(100)
-    // 300 g of metal want 500 g of cans: 35.7 of them.
-    expect(countThinWare(ware, 'metal', 300)).toMatchObject({ count: 36, massG: 500 })
-    expect(countThinWare(ware, 'count', 0)).toMatchObject({ count: 0, massG: 0 })
-    expect(() => countThinWare(ware, 'mass', -1)).toThrow(RangeError)
+    expect(countThinWare(ware, 'mass', 100, yields).count).toBeCloseTo(100 / 14, 9)
+    expect(countThinWare(ware, 'mass', 100, yields).massG).toBe(100)
+    // 300 g to pour want 300/(0.75·0.98) = 408.2 g of cans: 29.2 of them.
+    expect(countThinWare(ware, 'tap', 300, yields)).toMatchObject({
+      count: 30,
+      massG: expect.closeTo(408.163, 2),
+      tapG: expect.closeTo(300, 9),
+    })
+    expect(countThinWare(ware, 'count', 0, yields)).toMatchObject({ count: 0, massG: 0 })
+    expect(() => countThinWare(ware, 'mass', -1, yields)).toThrow(RangeError)
+    for (const wrong of [0, 1.1, Number.NaN])
+      expect(() => countThinWare(ware, 'mass', 1, { ...yields, metal: wrong })).toThrow(RangeError)
   })
 })
 

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import PageTabs from '~/shared/page/PageTabs.vue'
+import PageTabs from './PageTabs.vue'
 /** The handbook's pages. */
 const PAGES = [
   { to: '/handbook', name: 'Cautions' },
@@ -7,6 +7,7 @@ const PAGES = [
   { to: '/handbook/faults', name: 'Faults' },
   { to: '/handbook/practice-heats', name: 'Practice heats' },
   { to: '/handbook/tables', name: 'Tables' },
+  { to: '/mould', name: 'Moulds' },
 ] as const
 </script>
 
