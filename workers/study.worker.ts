@@ -4,10 +4,8 @@ import wasmUrl from 'highs/runtime?url'
 import {
   alternatives,
   correctMelt,
-  costInTurn,
   createChargeSolver,
   Pile,
-  planTogether,
   priceOfCertainty,
   weightBand,
   type Alternative,
@@ -17,12 +15,12 @@ import {
   type ChargeProblem,
   type CorrectionAsk,
   type Correction,
-  type JointPlan,
   type PileTarget,
   type Weighing,
   type WeighingAsk,
   type WeightBand,
 } from '#core/charge'
+import { solveDay, type DayAnswer, type DayQuestion } from '#core/day'
 
 const runtime = loadHighs({ locateFile: () => wasmUrl })
 const clock = () => performance.now()
@@ -87,11 +85,10 @@ const study = {
     run++
   },
 
-  /** Heats planned together, and what they would cost one after the other. */
-  async together(problems: ChargeProblem[]): Promise<{ joint: JointPlan; inTurn: number | null }> {
-    const joint = planTogether(await runtime, problems, clock)
+  /** A day at the furnace: its order, its crucibles and its metal. */
+  async day(question: DayQuestion): Promise<DayAnswer> {
     const { quickPlan } = await solver
-    return { joint, inTurn: costInTurn(problems, (problem) => quickPlan(problem, QUICK_NODES)) }
+    return solveDay(await runtime, question, (problem) => quickPlan(problem, QUICK_NODES), clock)
   },
 
   /** From where to where the weight on the pan may be. */

@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import TogetherPage from '~/features/charge/TogetherPage.vue'
+import DayPage from '~/features/day/DayPage.vue'
 </script>
 
 <template>
-  <TogetherPage />
+  <DayPage />
 </template>

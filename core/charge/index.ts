@@ -18,7 +18,14 @@ export {
   type Shortfall,
   type WeighingRule,
 } from './plan'
-export { boughtLot, PURCHASABLE, purchasesFor, wantedPurchases, type Purchasable } from './purchasable'
+export {
+  boughtLot,
+  PURCHASABLE,
+  purchasesFor,
+  wantedPurchases,
+  withPurchases,
+  type Purchasable,
+} from './purchasable'
 export {
   predictMelt,
   probabilityInLimits,

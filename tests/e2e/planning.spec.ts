@@ -132,7 +132,7 @@ test('what the pile can become: ranked, with what unlocks the rest; a heat begun
   await expect(page.getByTestId('answer')).toContainText('to tap for')
 })
 
-test('two heats planned together keep to their shares', async ({ page }) => {
+test('a day of two heats: their order and clock; each keeps to its share', async ({ page }) => {
   await openDemo(page)
   await visit(page, '/together')
   await expect(page.getByText('Two open heats are needed')).toBeVisible()
@@ -141,7 +141,7 @@ test('two heats planned together keep to their shares', async ({ page }) => {
   await page.getByRole('combobox', { name: 'Find an alloy' }).fill('C90300')
   await page.getByRole('option').first().click()
   await visit(page, '/together')
-  await expect(page.getByTestId('joint-answer')).toContainText('2 heats for')
+  await expect(page.getByTestId('joint-answer')).toContainText('2 heats, lit at 09:00')
   await page.getByRole('button', { name: 'Keep each heat to its share' }).click()
   await visit(page, '/heat/14/charge')
   await expect(page.getByTestId('answer')).toContainText('to tap for')

@@ -1,16 +1,14 @@
 import loadHighs from 'highs'
 import {
   afterWeighing,
-  costInTurn,
   costOfRoom,
   createChargeSolver,
-  planTogether,
   planWeighing,
   weightBand,
-  type ChargeProblem,
   type Weighing,
   type WeighingAsk,
 } from '#core/charge'
+import { solveDay, type DayQuestion } from '#core/day'
 
 const NODES = 8
 const runtime = loadHighs()
@@ -24,12 +22,9 @@ const engines = {
   room: async (answer: Weighing) => costOfRoom(await solver, answer, NODES),
   band: async (ask: WeighingAsk, now: Weighing, lot: string, stepG: number) =>
     weightBand(await solver, ask, now, lot, stepG, NODES),
-  together: async (problems: ChargeProblem[]) => {
+  day: async (question: DayQuestion) => {
     const { quickPlan } = await solver
-    return {
-      joint: planTogether(await runtime, problems),
-      inTurn: costInTurn(problems, (problem) => quickPlan(problem, NODES)),
-    }
+    return solveDay(await runtime, question, (problem) => quickPlan(problem, NODES))
   },
 }
 export type Engines = typeof engines

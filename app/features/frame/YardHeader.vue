@@ -32,7 +32,7 @@ const nextUndo = computed(() => yard.journal.steps[yard.journal.cursor - 1]?.lab
       </NuxtLink>
       <nav aria-label="Beside the line" class="ml-auto hidden items-center text-sm sm:flex">
         <NuxtLink to="/pile" class="btn btn-quiet">What it can become</NuxtLink>
-        <NuxtLink to="/together" class="btn btn-quiet">Heats together</NuxtLink>
+        <NuxtLink to="/together" class="btn btn-quiet">A day’s heats</NuxtLink>
         <NuxtLink to="/alloys" class="btn btn-quiet">Alloys</NuxtLink>
         <NuxtLink to="/gear" class="btn btn-quiet">Gear</NuxtLink>
         <NuxtLink to="/handbook" class="btn btn-quiet">Handbook</NuxtLink>

@@ -22,7 +22,7 @@ const masses = { g: 'grams', kg: 'kilograms', oz: 'ounces', lb: 'pounds' } as co
 const nextMass = { g: 'kg', kg: 'oz', oz: 'lb', lb: 'g' } as const
 const items = computed(() => [
   { label: 'What it can become', run: () => navigateTo('/pile') },
-  { label: 'Heats together', run: () => navigateTo('/together') },
+  { label: 'A day’s heats', run: () => navigateTo('/together') },
   { label: 'What is this?', run: () => navigateTo('/identify') },
   { label: 'Scrap book', run: () => navigateTo('/scrap-book') },
   { label: 'Alloys', run: () => navigateTo('/alloys') },

@@ -50,8 +50,8 @@ export function useCommands(query: Ref<string>) {
     },
     {
       id: 'together',
-      label: 'Plan heats together',
-      hint: 'one pile, no lot promised twice',
+      label: 'Plan a day at the furnace',
+      hint: 'several heats: their order, crucibles, fuel, one pile',
       run: () => navigateTo('/together'),
     },
     {

@@ -1,3 +1,4 @@
+import { findAlloy } from '#core/alloys'
 import { afterEach, describe, expect, it, vi } from 'vitest'
 import { effectScope, type EffectScope } from 'vue'
 import { LINE_SHARE } from '#core/heat'
@@ -8,7 +9,7 @@ import { useChargeRows } from '~/features/charge/useChargeRows'
 import { useChargeSums } from '~/features/charge/useChargeSums'
 import { useReserve } from '~/features/charge/useReserve'
 import { useScale } from '~/features/charge/useScale'
-import { useTogether } from '~/features/charge/useTogether'
+import { useDay } from '~/features/day/useDay'
 import { useHeat } from '~/shared/heat/useHeat'
 import { engines } from '../../support/engines'
 import { openYard } from '../../support/open-yard'
@@ -198,28 +199,63 @@ describe('the scale', () => {
   })
 })
 
-describe('heats planned together', () => {
-  it('share the pile: no lot is promised twice, all together cost no more than one after the other', async () => {
+describe('a day at the furnace', () => {
+  it('shares the pile, tells the order and the clock; no lot is promised twice, each heat keeps its crucible', async () => {
     const yard = await openYard(13)
     const [open] = yard.heats.filter(({ loggedAt }) => !loggedAt)
-    const twin = { ...open!, id: crypto.randomUUID(), number: 14, title: 'More of it', tapMassG: 600 }
-    yard.commit('Another', [{ collection: 'heats', id: twin.id, after: twin }])
+    const wheel = {
+      ...open!,
+      id: crypto.randomUUID(),
+      number: 14,
+      title: 'Wheel',
+      alloy: findAlloy('A380.0')!,
+      tapMassG: 600,
+      crucibleId: null,
+    }
+    yard.commit('Another', [{ collection: 'heats', id: wheel.id, after: wheel }])
     page = effectScope()
-    const together = page.run(() => useTogether(engines.together))!
-    await vi.waitFor(() => expect(together.joint.value).not.toBeNull(), 20_000)
-    for (const { totalG, thereG, masses } of together.table.value) {
-      expect(totalG).toBeLessThanOrEqual(thereG + 0.01)
+    const day = page.run(() => useDay(engines.day))!
+    await vi.waitFor(() => expect(day.answer.value).not.toBeNull(), 20_000)
+    for (const { totalG, thereG, masses } of day.table.value) {
+      expect(totalG).toBeLessThanOrEqual(thereG! + 0.01)
       expect(masses.reduce((sum, massG) => sum + massG, 0)).toBeCloseTo(totalG, 9)
     }
-    expect(together.headline.value).toMatch(
-      /^2 heats for .*: (.* less than|the same as) one after the other\.$/,
+    expect(day.headline.value).toMatch(/^2 heats, lit at 09:00, the last poured about (09|1\d):\d\d: /)
+    expect(day.costs.value).toContain('No other order and no other crucibles cost less.')
+    // Each family in its own crucible, and the second finds the furnace warm.
+    const [first, second] = day.steps.value
+    expect(new Set(day.steps.value.map(({ potName }) => potName))).toEqual(
+      new Set(['Number four, bronze side', 'Number six, aluminium']),
     )
-    together.keep()
-    for (const heat of yard.heats.slice(-2)) {
-      const kept = Object.values(heat.choices).filter(({ capG, lockG }) => capG !== null || lockG !== null)
-      expect(kept.length).toBeGreaterThan(0)
+    expect(second!.wallsKJ).toBeLessThan(first!.wallsKJ)
+    expect(first!.from).toBe('09:00')
+    day.keep()
+    const kept = yard.heats.find(({ id }) => id === wheel.id)!
+    expect(yard.gear.find(({ id }) => id === kept.crucibleId)?.name).toBe('Number six, aluminium')
+    expect(Object.values(kept.choices).filter(({ capG }) => capG !== null).length).toBeGreaterThan(0)
+    day.leave(wheel.id)
+    await vi.waitFor(() => expect(day.answer.value).toBeNull())
+  })
+  it('tells what to buy where the pile does not do, and which heat no crucible takes', async () => {
+    const yard = await openYard(13)
+    const [open] = yard.heats.filter(({ loggedAt }) => !loggedAt)
+    const much = {
+      ...open!,
+      id: crypto.randomUUID(),
+      number: 14,
+      title: 'Bell',
+      alloy: findAlloy('bismuth-bronze')!,
+      tapMassG: 1200,
     }
-    together.leave(twin.id)
-    await vi.waitFor(() => expect(together.joint.value).toBeNull())
+    yard.commit('Another', [{ collection: 'heats', id: much.id, after: much }])
+    page = effectScope()
+    const day = page.run(() => useDay(engines.day))!
+    await vi.waitFor(() => expect(day.answer.value).not.toBeNull(), 20_000)
+    expect(day.feasible.value).toBe(false)
+    expect(day.shopping.value.map(({ name }) => name)).toContain('bismuth')
+    const huge = { ...much, tapMassG: 60_000 }
+    yard.commit('Much more', [{ collection: 'heats', id: much.id, after: huge }])
+    await vi.waitFor(() => expect(day.headline.value).toContain('No sound crucible'), 20_000)
+    expect(day.headline.value).toContain('H-014')
   })
 })

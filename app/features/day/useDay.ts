@@ -1,0 +1,246 @@
+import { why } from '~/storage/why'
+import { computed, reactive, ref, shallowRef, watch } from 'vue'
+import type { DayAnswer, DayQuestion } from '#core/day'
+import { DAY, leavingsId } from '#core/day'
+import { fuelOf, type Furnace } from '#core/gear'
+import { freeLots, heatStamp, shareStock, type Heat } from '#core/heat'
+import { PURCHASABLE } from '#core/charge'
+import { useFurnaceEnergy } from '~/shared/gear/useFurnaceEnergy'
+import { useGear } from '~/shared/gear/useGear'
+import { useReckoning } from '~/shared/heat/useReckoning'
+import { useNotices } from '~/shared/page/useNotices'
+import { useRememberedHere } from '~/shared/page/useRemembered'
+import { counted } from '~/shared/units/figures'
+import { isolated } from '~/shared/units/isolated'
+import { useUnits } from '~/shared/units/useUnits'
+import { useYard, type Edit } from '~/storage/yard-store'
+import { ANY_POT, dayQuestion } from './day-question'
+
+/** Solves a day: order, crucibles and metal together. */
+export type SolveDay = (question: DayQuestion) => Promise<DayAnswer>
+
+/** Several heats of one day: in which order, in which crucible, from one pile, with one fire. */
+export function useDay(solve: SolveDay) {
+  const yard = useYard()
+  const units = useUnits()
+  const { grams, money } = units
+  const { announce } = useNotices()
+  const gear = useGear()
+  const { crucibleG, heatTaken, learnedOf } = useFurnaceEnergy()
+  const { selling } = useReckoning()
+  const begins = useRememberedHere('day-begins', '09:00')
+  const turnMin = useRememberedHere<number | null>('day-turn', DAY.turnMinutes)
+
+  const open = computed(() => yard.heats.filter(({ loggedAt }) => loggedAt === null))
+  const ready = computed(() => open.value.filter(({ alloy, tapMassG }) => alloy && tapMassG !== null))
+  const left = reactive(new Set<string>())
+  const leave = (id: string) => (left.has(id) ? left.delete(id) : left.add(id))
+  const chosen = computed(() => ready.value.filter(({ id }) => !left.has(id)))
+  /** The fire of the day: that of its first heat which names one, else the only one there is. */
+  const furnace = computed<Furnace | null>(() => {
+    const named = chosen.value.flatMap(
+      ({ furnaceId }) => gear.furnaces.value.find(({ id }) => id === furnaceId) ?? [],
+    )
+    return named[0] ?? gear.furnaces.value[0] ?? null
+  })
+  const usable = computed(() => gear.crucibles.value.filter(({ retiredAt }) => retiredAt === null))
+
+  const answer = shallowRef<DayAnswer | null>(null)
+  const planned = shallowRef<Heat[]>([])
+  const margin = ref(true)
+  const busy = ref(false)
+  const fault = ref('')
+  let asked = 0
+
+  function question(heats: readonly Heat[], certain: boolean): DayQuestion | null {
+    const others = yard.heats.filter(({ id }) => !heats.some((heat) => heat.id === id))
+    return dayQuestion({
+      heats,
+      all: yard.heats,
+      lots: freeLots(yard.lots, others),
+      crucibles: usable.value,
+      furnace: furnace.value,
+      energy: furnace.value && learnedOf(furnace.value),
+      taken: heatTaken,
+      holds: gear.holds,
+      familyOf: gear.familyOf,
+      potG: crucibleG,
+      ratePerHour: selling.value.ratePerHour,
+      turnMin: turnMin.value ?? DAY.turnMinutes,
+      certain,
+    })
+  }
+  watch(
+    [chosen, () => yard.lots, () => yard.gear, turnMin],
+    async () => {
+      const heats = chosen.value
+      const mine = ++asked
+      const first = heats.length < 2 ? null : question(heats, true)
+      if (!first) {
+        answer.value = null
+        return
+      }
+      busy.value = true
+      try {
+        let found = await solve(first)
+        const certain = found.joint.status !== 'infeasible'
+        const plain = certain ? null : question(heats, false)
+        if (plain) found = await solve(plain)
+        if (mine !== asked) return
+        margin.value = certain
+        answer.value = found
+        planned.value = heats
+        fault.value = ''
+      } catch (error) {
+        fault.value = why(error)
+      } finally {
+        if (mine === asked) busy.value = false
+      }
+    },
+    { immediate: true },
+  )
+
+  const heatOf = (id: string) => planned.value.find((heat) => heat.id === id)
+  const nameOf = (id: string) => {
+    const heat = heatOf(id)
+    return heat ? `${heatStamp(heat.number)} ${isolated(heat.title || (heat.alloy?.name ?? ''))}` : ''
+  }
+  const lotName = (id: string) => {
+    const from = planned.value.find((heat) => leavingsId(heat.id) === id)
+    return from
+      ? `what ${heatStamp(from.number)} leaves`
+      : (yard.records.lots[id]?.name ?? 'a lot no longer here')
+  }
+  const feasible = computed(() => !!answer.value && answer.value.joint.status !== 'infeasible')
+
+  /** The time of day so many minutes after the fire was lit. */
+  function clock(minutes: number): string {
+    const [hours = 9, past = 0] = begins.value.split(':').map(Number)
+    const all = Math.round(hours * 60 + past + minutes)
+    return `${String(Math.floor(all / 60) % 24).padStart(2, '0')}:${String(all % 60).padStart(2, '0')}`
+  }
+  const fuel = computed(() => (furnace.value ? fuelOf(furnace.value.fuel) : null))
+  const fuelAmount = (kJ: number) => {
+    const { value: known } = fuel
+    if (!known) return ''
+    const amount = kJ / 1000 / known.mjPerUnit
+    return `${amount < 10 ? amount.toFixed(2) : amount.toFixed(0)} ${known.unit}`
+  }
+  /** The heats in their places. */
+  const steps = computed(() =>
+    (answer.value?.day?.steps ?? []).map((step) => ({
+      ...step,
+      heat: heatOf(step.id),
+      potName: step.pot === ANY_POT ? '' : (usable.value.find(({ id }) => id === step.pot)?.name ?? ''),
+      from: clock(step.fromMin),
+      pour: clock(step.pourMin),
+      fuel: fuelAmount(step.putInKJ),
+      warm: step.wallsKJ < 1,
+      takes: (answer.value?.reused ?? [])
+        .filter(({ by }) => by === step.id)
+        .map(({ from, massG }) => `${grams(massG)} of what ${heatStamp(heatOf(from)?.number ?? 0)} leaves`),
+    })),
+  )
+  const totalKJ = computed(() => steps.value.reduce((sum, { putInKJ }) => sum + putInKJ, 0))
+  const headline = computed(() => {
+    const { value: found } = answer
+    if (!found) return busy.value ? 'Working it out…' : ''
+    if (!found.day) {
+      const names = found.stuck.map((id) => heatStamp(heatOf(id)?.number ?? 0)).join(', ')
+      return names
+        ? `No sound crucible of its own family takes ${names}.`
+        : 'There is no order in which the crucibles do for all of them: give each family its own.'
+    }
+    const end = clock(found.day.minutes)
+    if (!feasible.value)
+      return `The metal does not do for all of them; the order would be as below, until about ${end}.`
+    const day = `${counted(planned.value.length, 'heat')}, lit at ${begins.value}, the last poured about ${end}`
+    return `${day}: ${money(found.day.cost)}.`
+  })
+  /** Of what it is made up, and how well that is known to be the least. */
+  const costs = computed(() => {
+    const day = answer.value?.day
+    if (!day || !feasible.value) return ''
+    const parts = [
+      `metal ${money(day.metal)}`,
+      ...(day.fuel > 0 ? [`fuel ${money(day.fuel)}`] : []),
+      ...(day.work > 0 ? [`work ${money(day.work)}`] : []),
+    ]
+    const washes = day.washes > 0 ? ` ${counted(day.washes, 'wash heat')} in it.` : ''
+    const best = day.proven
+      ? 'No other order and no other crucibles cost less.'
+      : 'The best of the orders that were looked at; there may be a cheaper one.'
+    return `${parts.join(', ')}.${washes} ${best}`
+  })
+  const saved = computed(() => {
+    const { value: found } = answer
+    if (!found || !feasible.value) return ''
+    if (found.inTurn === null) return 'Planned one after the other, a later one would go without.'
+    const apart = found.inTurn - found.joint.cost
+    return apart > 0.005 ? `The metal costs ${money(apart)} less than planned one after the other.` : ''
+  })
+  const table = computed(() => {
+    const plans = answer.value?.joint.plans ?? []
+    const ids = [...new Set(plans.flatMap(({ lines }) => lines.map(({ lot }) => lot)))]
+    return ids
+      .map((id) => {
+        const masses = plans.map(({ lines }) => lines.find(({ lot }) => lot === id)?.massG ?? 0)
+        const thereG = yard.lots.find((lot) => lot.id === id)?.massG ?? null
+        return { id, masses, totalG: masses.reduce((sum, massG) => sum + massG, 0), thereG }
+      })
+      .sort((a, b) => b.totalG - a.totalG)
+  })
+  /** What is to be bought before the day. */
+  const shopping = computed(() =>
+    (answer.value?.shopping ?? []).map(({ metal, massG }) => ({
+      name: PURCHASABLE.find(({ id }) => id === metal)?.name ?? metal,
+      massG,
+    })),
+  )
+
+  function keep(): void {
+    const { value: found } = answer
+    if (!found) return
+    const pots = new Map(found.day?.steps.map(({ id, pot }) => [id, pot]))
+    const heats = shareStock(planned.value, found.joint.plans, yard.lots)
+    const edits = heats.map((heat): Edit => {
+      const crucible = usable.value.find(({ id }) => id === pots.get(heat.id))
+      const inPot =
+        crucible && !heat.crucibleId ? { crucibleId: crucible.id, crucibleNo: crucible.number } : {}
+      const fire = furnace.value && !heat.furnaceId ? { furnaceId: furnace.value.id } : {}
+      return { collection: 'heats', id: heat.id, after: { ...heat, ...inPot, ...fire } }
+    })
+    if (yard.commit('Share the pile between the heats', edits))
+      announce('Each heat now keeps to its share of the pile and its crucible. Undo takes it back.')
+  }
+
+  return {
+    open,
+    ready,
+    chosen,
+    left,
+    leave,
+    begins,
+    turnMin,
+    furnace,
+    fuel,
+    answer,
+    planned,
+    margin,
+    busy,
+    fault,
+    feasible,
+    steps,
+    totalKJ,
+    fuelAmount,
+    clock,
+    nameOf,
+    lotName,
+    headline,
+    costs,
+    saved,
+    table,
+    shopping,
+    keep,
+  }
+}
