@@ -31,16 +31,7 @@ const SHOTS: Shot[] = [
   },
   { name: 'target', path: '/heat/13/target' },
   { name: 'charge', path: '/heat/13/charge', before: planned },
-  { name: 'mould', path: '/heat/13/mould' },
   { name: 'gear', path: '/gear' },
-  {
-    name: 'other-ways',
-    path: '/heat/13/charge',
-    before: async (page) => {
-      await planned(page)
-      await page.getByTestId('certainty-chart').scrollIntoViewIfNeeded()
-    },
-  },
   { name: 'pile', path: '/pile' },
   { name: 'story', path: '/heat/11/story' },
   { name: 'learned', path: '/learned' },
@@ -58,6 +49,34 @@ const SHOTS: Shot[] = [
       for (const name of ['Gunmetal, 88-10-0-2', 'Tin bronze, 88-8-0-4', 'Gear bronze'])
         await page.getByLabel(`Compare ${name}`).first().check()
       await page.getByTestId('compare').scrollIntoViewIfNeeded()
+    },
+  },
+  // What follows changes the yard: it comes last.
+  {
+    name: 'mould',
+    path: '/heat/13/mould',
+    before: async (page) => {
+      await page.getByLabel('Height in the mould').fill('60')
+      await page.getByTestId('mould-drawing').waitFor()
+    },
+  },
+  {
+    name: 'day',
+    path: '/',
+    before: async (page) => {
+      for (const [tap, alloy] of [
+        ['900', 'A380.0'],
+        ['1200', 'C83600'],
+      ] as const) {
+        await page.goto(BASE)
+        await page.getByRole('button', { name: 'Start a heat' }).first().click()
+        await page.getByLabel(/Tap mass/).fill(tap)
+        await page.getByRole('combobox', { name: 'Find an alloy' }).fill(alloy)
+        await page.getByRole('option').first().click()
+      }
+      await page.getByTestId('save-state').getByText('saved').waitFor()
+      await page.goto(`${BASE}/together`)
+      await page.getByTestId('day-steps').waitFor()
     },
   },
 ]

@@ -9,7 +9,10 @@ export interface Leavings {
   lot: ChargeLot
 }
 
-/** The id of what a heat of the day leaves, as a lot of a later one. */
+/**
+ * The id of what a heat of the day leaves, as a lot of a later one.
+ * @example leavingsId('a') // 'left-by-a'
+ */
 export const leavingsId = (heatId: string): string => `left-by-${heatId}`
 
 /**

@@ -14,7 +14,10 @@ export interface DayState {
   washes: number
 }
 
-/** The morning: walls cold, crucibles as they were left. */
+/**
+ * The morning: walls cold, crucibles as they were left.
+ * @example morning([]).minutes // 0
+ */
 export const morning = (pots: readonly DayPot[]): DayState => ({
   steps: [],
   wallsC: ROOM_C,
@@ -53,15 +56,24 @@ export function nextHeat(ask: DayAsk, state: DayState, heat: DayHeat, pot: DayPo
   }
 }
 
-/** What fuel and work of a state cost. */
+/**
+ * What fuel and work of a state cost.
+ * @example runningCost({ furnace: { pricePerKJ: 0.1 }, ratePerHour: 6 }, { putInKJ: 10, minutes: 60 }) // 7
+ */
 export const runningCost = (ask: DayAsk, { putInKJ, minutes }: DayState): number =>
   putInKJ * ask.furnace.pricePerKJ + (minutes / 60) * ask.ratePerHour
 
-/** For each heat of an order, those before it. */
+/**
+ * For each heat of an order, those before it.
+ * @example earlierIn(['a', 'b']).get('b').has('a') // true
+ */
 export const earlierIn = (order: readonly string[]): Map<string, ReadonlySet<string>> =>
   new Map(order.map((id, at) => [id, new Set(order.slice(0, at))]))
 
-/** What a heat takes at the very least, wherever it comes: no walls, no wash, the lightest crucible. */
+/**
+ * What a heat takes at the very least, wherever it comes: no walls, no wash, the lightest crucible.
+ * @example leastOf({ pots: [], furnace: { efficiency: 0.5, powerKw: 1 } }, { pots: [], heatKJ: 30, pourC: 700 }).minutes // 1
+ */
 export function leastOf(ask: DayAsk, heat: DayHeat): { putInKJ: number; minutes: number } {
   const pots = ask.pots.filter(({ id }) => heat.pots.includes(id))
   const lightest = pots.length > 0 ? Math.min(...pots.map(({ heatKJperK }) => heatKJperK)) : 0
@@ -69,5 +81,8 @@ export function leastOf(ask: DayAsk, heat: DayHeat): { putInKJ: number; minutes:
   return { putInKJ, minutes: putInKJ / ask.furnace.powerKw / 60 }
 }
 
-/** The order of a state's steps. */
+/**
+ * The order of a state's steps.
+ * @example orderOf({ steps: [{ id: 'a' }] }) // ['a']
+ */
 export const orderOf = ({ steps }: Pick<DayState, 'steps'>): string[] => steps.map(({ id }) => id)

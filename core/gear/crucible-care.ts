@@ -43,6 +43,7 @@ export function crucibleWear({ checks }: Pick<Crucible, 'checks'>): Wear {
 /**
  * Why a crucible is not to be used at all.
  * @returns null where nothing speaks against it
+ * @example crucibleRefused({ checks: [], retiredAt: null }) // null
  */
 export function crucibleRefused(
   crucible: Pick<Crucible, 'checks' | 'retiredAt'>,
@@ -54,6 +55,7 @@ export function crucibleRefused(
  * Minutes that a step of the first firing still has to run.
  * @param nowMs since 1970, ms
  * @returns 0 where its time is over, or none is under way
+ * @example firingLeftMin({ firing: null }, 0) // 0
  */
 export function firingLeftMin(
   { firing, ...made }: Pick<Crucible, 'firing' | 'material' | 'rampCPerH'>,

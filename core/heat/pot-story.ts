@@ -56,11 +56,17 @@ export function potStory(
   }
 }
 
-/** A wash heat was melted in a crucible after a moment. */
+/**
+ * A wash heat was melted in a crucible after a moment.
+ * @example washedSince({ washHeats: [{ at: '2026-11-02' }] }, '2026-11-01') // true
+ */
 export const washedSince = ({ washHeats = [] }: Pick<Crucible, 'washHeats'>, at: string): boolean =>
   washHeats.some((wash) => wash.at > at)
 
-/** When a heat was poured, as far as that is known: its step was ticked, else it was logged; '' for one that is open. */
+/**
+ * When a heat was poured, as far as that is known: its step was ticked, else it was logged; '' for one that is open.
+ * @example pouredAt({ done: {}, loggedAt: null }) // ''
+ */
 export function pouredAt({ done, loggedAt }: Pick<Heat, 'done' | 'loggedAt'>): string {
   const { pour } = done
   return pour && !pour.skipped ? pour.at : (loggedAt ?? '')

@@ -86,7 +86,10 @@ export function potLot(residue: Residue | null): ChargeLot | null {
 export const potOf = (heat: Heat, heats: readonly Heat[], gear: readonly Gear[]): ChargeLot | null =>
   heat.potClean ? null : potLot(residueFor(heat, heats, gear))
 
-/** Other heats not yet poured that are planned in the same crucible. */
+/**
+ * Other heats not yet poured that are planned in the same crucible.
+ * @example sharingPot({ id: 'a', crucibleId: null, loggedAt: null }, []) // []
+ */
 export function sharingPot(heat: Heat, heats: readonly Heat[]): Heat[] {
   if (!heat.crucibleId || heat.loggedAt) return []
   return heats.filter((one) => one.id !== heat.id && !one.loggedAt && one.crucibleId === heat.crucibleId)

@@ -36,12 +36,28 @@ export function splitShares(
   const pieces = (need?.parts ?? []).flatMap((part) => Array.from({ length: part.count }, () => part))
   const least = Math.max(2, Math.ceil(whole / limitG - 1e-9))
   if (least > MOST_HEATS) return { ok: false, why: 'too-many' }
+  // More is wanted than the castings need: it is the tap that is divided, and the first that fits pours them.
+  const neededG = need ? metalNeeded(weighNeed(need, gcm3)) : whole
+  if (need && Math.abs(neededG - whole) > NEAR * whole) return plainly(whole, need, least, neededG)
   if (!need || pieces.length === 0) return evenly(whole, need, least, limitG)
   for (let count = least; count <= Math.min(MOST_HEATS, pieces.length); count++) {
     const shares = dealt(pieces, count, need, gcm3)
     if (shares.every((share) => share.tapMassG <= limitG * (1 + 1e-9))) return { ok: true, shares }
   }
   return { ok: false, why: 'one-too-large' }
+}
+
+/** A tap this near to what castings need is theirs. */
+const NEAR = 0.01
+
+function plainly(whole: number, need: MetalNeed, count: number, neededG: number): SplitAnswer {
+  const tapMassG = round(whole / count)
+  const fits = neededG <= tapMassG
+  const shares = Array.from({ length: count }, (_, at) => ({
+    tapMassG,
+    need: at === 0 && fits ? need : null,
+  }))
+  return { ok: true, shares }
 }
 
 function evenly(whole: number, need: MetalNeed | null, least: number, limitG: number): SplitAnswer {

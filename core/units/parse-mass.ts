@@ -21,30 +21,34 @@ const UNIT_WORDS: Readonly<Record<string, keyof typeof GRAMS_PER>> = {
 
 /** So many times what stands beside it: 3 × 96 g, 96 g x 3. */
 const TIMES = /^(?:(\d{1,4})\s*[x×*]\s*(\S.*)|(.*\S)\s*[x×*]\s*(\d{1,4}))$/
-/** Between weights that are added up; a sign before the first is none. */
-const PLUS = /(?<=\S)\s*\+\s*(?=\S)/
+/** Between weights that are added up or taken off; a sign before the first is none, and a minus stands apart. */
+const SIGN = /((?<=\S)\s*\+\s*(?=\S)|(?<=\S)\s+[-−–]\s*(?=\S))/
 
 /**
  * Reads a mass as typed at the bench: "2 kg", "30.4", "5 lb 11.2 oz", "1/2 lb"; several at once are added up: "5.7 oz +
- * 7.55 oz", "3 × 96 g". A bare number is in the default unit, or in that of the next weight beside it.
+ * 7.55 oz", "3 × 96 g", and what they were weighed in is taken off: "2.4 kg - 310 g". A bare number is in the default unit, or in that of the next weight beside it.
  * @param text what was typed
  * @param defaultUnit the unit of a number without one
  * @param decimal which mark is the decimal one, where that is known
  * @returns grams, zero or more, or why it could not be read
  * @example parseMass('5 lb 11.2 oz', 'g') // { ok: true, value: 2585.476509 }
  * @example parseMass('3 × 96 g + 40', 'g') // { ok: true, value: 328 }
+ * @example parseMass('2400 - 310', 'g') // { ok: true, value: 2090 }
  */
 export function parseMass(text: string, defaultUnit: MassUnit, decimal?: DecimalMark): Parsed<number> {
   let grams = 0
   let unit = defaultUnit
   // From the last to the first, so that a bare one finds the unit that stands behind it.
-  for (const term of text.trim().toLowerCase().split(PLUS).reverse()) {
+  const parts = text.trim().toLowerCase().split(SIGN)
+  for (let at = parts.length - 1; at >= 0; at -= 2) {
+    const term = parts[at] ?? ''
     const read = parseTerm(term, unit, decimal)
     if (!read.ok) return read
-    grams += read.value
+    grams += /[-−–]/.test(parts[at - 1] ?? '') ? -read.value : read.value
     unit = unitIn(term) ?? unit
   }
-  return nonNegative(grams)
+  // What is left of a weight and its container is no more exact than they are.
+  return nonNegative(parts.length > 1 ? Number(grams.toFixed(6)) : grams)
 }
 
 /** The one unit a weight is told in, where that is one a bare number may be in. */

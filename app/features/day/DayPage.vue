@@ -101,8 +101,8 @@ const SOURCES = [DAY.source, DAY.wallSource, DAY.keepsSource, DAY.washSource, DA
                 class="font-bold underline"
                 >{{ nameOf(step.id) }}</NuxtLink
               >
-              <span class="text-soft">
-                {{ step.heat ? grams(step.heat.tapMassG ?? 0) : ''
+              <span class="ml-2 text-soft"
+                >{{ step.heat ? grams(step.heat.tapMassG ?? 0) : ''
                 }}{{ step.potName ? `, in ${step.potName}` : '' }}</span
               >
               <span v-if="step.washed" class="block font-semibold text-amber"

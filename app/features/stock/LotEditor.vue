@@ -53,7 +53,12 @@ watch(grade, (id) => {
             {{ faults.name }}
           </p>
         </div>
-        <QuantityField v-model="draft.massG" label="Mass" kind="mass" />
+        <QuantityField
+          v-model="draft.massG"
+          label="Mass"
+          kind="mass"
+          hint="In a bucket? 2400 - 310 takes it off"
+        />
         <QuantityField v-model="draft.pricePerKg" label="Price per kg" kind="price" />
         <label
           ><span class="label">Kind</span>

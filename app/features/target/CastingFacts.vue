@@ -138,7 +138,7 @@ function takeRiser(): void {
           <WorkingOpener :working="freezingWorking(thickMm)"
             >thin {{ time(facts.freezeS(thinMm)) }}, thick {{ time(facts.freezeS(thickMm)) }}</WorkingOpener
           >
-          <span class="text-soft"> good to a factor of two, in </span>
+          <span class="text-soft">, good to a factor of two, in </span>
           <select
             class="field inline-block w-auto"
             aria-label="Mould"

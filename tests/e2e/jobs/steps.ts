@@ -1,4 +1,4 @@
-import { expect, plain, saved, stepTo } from '../support'
+import { expect, plain, saved, stepTo, visit } from '../support'
 import type { Page } from '@playwright/test'
 
 /** An empty yard, as a newcomer has it. */
@@ -107,4 +107,73 @@ export async function read(page: Page, method: string, of: Record<string, string
   const sheet = page.getByRole('group', { name: 'Reading' })
   for (const [element, value] of Object.entries(of))
     await sheet.getByRole('textbox', { name: new RegExp(`^${element} `) }).fill(value)
+}
+
+/** Goes to the stock of a blank yard and writes its bins down. */
+export async function stockUp(page: Page, bins: readonly Bin[]): Promise<void> {
+  await blankYard(page)
+  await page.getByRole('link', { name: 'write down what is in your bins' }).click()
+  for (const bin of bins) await addBin(page, bin)
+}
+
+/** Starts a heat of an alloy of the library, so much to tap. */
+export async function aimAt(page: Page, alloy: string, tap: string): Promise<void> {
+  await visit(page, '/')
+  await page.getByRole('button', { name: 'Start a heat' }).first().click()
+  await page.getByLabel(/Tap mass/).fill(tap)
+  await chooseAlloy(page, alloy)
+}
+
+/** Finds an alloy under Target and takes it. */
+export async function chooseAlloy(page: Page, alloy: string): Promise<void> {
+  await page.getByRole('combobox', { name: 'Find an alloy' }).fill(alloy)
+  await page.getByRole('option').first().click()
+}
+
+/** Reckons the heat in hand without losses: what is worked out on paper. */
+export async function withoutLosses(page: Page): Promise<void> {
+  await page.getByRole('button', { name: /^Losses/ }).click()
+  await page.getByLabel('This heat reckons with').selectOption('none')
+  await page.keyboard.press('Escape')
+}
+
+/** What the plan asks of each lot, g. */
+export async function plannedG(page: Page): Promise<Record<string, number>> {
+  const rows = page.locator('li[data-lot]').filter({ has: page.locator('.mass, .much b') })
+  const found: Record<string, number> = {}
+  for (const row of await rows.all()) {
+    const name = (await row.getAttribute('data-lot')) ?? ''
+    found[name] = gramsOf(await row.locator('.mass, .much b').first().innerText())
+  }
+  return found
+}
+
+/** Writes a crucible or a furnace down under Gear. */
+export async function addGear(page: Page, what: string, told: Record<string, string>): Promise<void> {
+  await visit(page, '/gear')
+  await page.getByRole('button', { name: `Add ${what}`, exact: true }).click()
+  const sheet = page.getByRole('dialog')
+  for (const [label, value] of Object.entries(told)) {
+    const field = sheet.getByLabel(label, { exact: true })
+    if (value === 'yes') await field.check()
+    else if ((await field.evaluate((one) => one.tagName)) === 'SELECT') await field.selectOption(value)
+    else await field.fill(value)
+  }
+  await sheet.getByRole('button', { name: 'Write it down' }).click()
+  await expect(sheet).toBeHidden()
+}
+
+/** From the scale to the ledger without a stop: weighed as shown, melted, weighed out, logged. */
+export async function throughTo(
+  page: Page,
+  out: { ingots?: readonly string[] } & Record<string, string | readonly string[]>,
+): Promise<void> {
+  await page.getByRole('link', { name: 'To the scale' }).click()
+  await weighAll(page)
+  await melt(page)
+  await cameOut(page, out)
+  await page.getByRole('link', { name: 'Measure it' }).click()
+  await page.getByRole('button', { name: 'Log the heat' }).click()
+  await expect(page.getByTestId('ledger').getByRole('listitem').first()).toBeVisible()
+  await saved(page)
 }

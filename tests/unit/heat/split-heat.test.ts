@@ -61,6 +61,18 @@ describe('what does not fit is divided', () => {
     const answer = splitShares({ tapMassG: 10_000, need: need([part('ring', 3, 200)]) }, 5000, 10)
     expect(answer.ok && answer.shares.length).toBe(3)
   })
+  it('more than the castings need is divided by itself, and the first pours them', () => {
+    // 500·1.5·1.1 + 100 = 925 g are needed, 9000 g wanted.
+    const wanted = need([], { castingsG: 500 })
+    const answer = splitShares({ tapMassG: 9000, need: wanted }, 4710, 8.7)
+    expect(answer).toEqual({
+      ok: true,
+      shares: [
+        { tapMassG: 4500, need: wanted },
+        { tapMassG: 4500, need: null },
+      ],
+    })
+  })
   it('is refused where one casting alone is too large, or it would take a season', () => {
     const one = splitShares({ tapMassG: 10_000, need: need([part('anvil', 1, 600)]) }, 4000, 10)
     expect(one).toEqual({ ok: false, why: 'one-too-large' })

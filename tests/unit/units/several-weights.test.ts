@@ -22,6 +22,10 @@ describe('several weights typed at once', () => {
     ['1 lb 3 1/2 oz', 453.59237 + 3.5 * 28.349523125],
     ['412+96+12,5', 520.5],
     ['+5', 5],
+    ['2400 - 310', 2090],
+    ['2.4 kg − 310 g', 2090],
+    ['3 x 1.2 kg - 2 x 40 g', 3520],
+    ['5 lb - 8 oz', 4.5 * 453.59237],
   ])('%s', (text, wanted) => expect(grams(text)).toBeCloseTo(wanted, 6))
   it('a bare one takes the unit behind it, else the one of the yard', () => {
     expect(grams('1 + 2 kg', 'oz')).toBe(3000)
@@ -34,6 +38,8 @@ describe('several weights typed at once', () => {
     ['3 x', 'unknown-unit'],
     ['1/0 lb', 'not-a-number'],
     ['5 + -3', 'negative'],
+    ['300 - 310', 'negative'],
+    ['2400-310', 'not-a-number'],
     ['5 + 3 ct', 'unknown-unit'],
     ['9999 x 99999 kg', 'too-large'],
     ['1,234 + 5', 'two-readings'],
