@@ -55,7 +55,7 @@ export function useCommands(query: Ref<string>) {
       run: () => navigateTo('/together'),
     },
     {
-      id: 'mould',
+      id: 'mould-bench',
       label: 'How is this mould filled?',
       hint: 'sprue, gates, vents, what it is heated to, without a heat',
       run: () => navigateTo('/mould'),
@@ -84,7 +84,7 @@ export function useCommands(query: Ref<string>) {
       id: 'mould',
       label: 'Sand and mould',
       hint: 'sand, shrink rule, check before the pour',
-      run: () => navigateTo(heat.value ? `/heat/${heat.value.number}/mould` : '/'),
+      run: () => navigateTo(heat.value ? `/heat/${heat.value.number}/mould` : '/mould'),
     },
     {
       id: 'prices',

@@ -1,5 +1,5 @@
 import { expect, test, visit } from '../support'
-import { aimAt, chooseAlloy, gramsOf, plannedG, stockUp, throughTo, withoutLosses } from './steps'
+import { aimAt, chooseAlloy, gramsOf, plannedG, planIs, stockUp, throughTo, withoutLosses } from './steps'
 
 /*
  * 2000 g of 88 Cu 9 Sn 3 Zn whose zinc comes from cartridge brass (70 Cu 30 Zn), without losses. By hand: zinc 60 g ÷
@@ -17,9 +17,7 @@ test('gunmetal whose zinc comes from cartridge brass: 1620, 180 and 200 g', asyn
   await page.getByLabel('Aim').selectOption('nominal')
   await page.getByLabel('Tap may fall short by').fill('0')
   await page.getByLabel('Tap may fall short by').press('Tab')
-  await expect
-    .poll(() => plannedG(page))
-    .toEqual({ 'Copper bar': 1620, 'Cartridge brass': 200, 'Tin ingot': 180 })
+  await planIs(page, { 'Copper bar': 1620, 'Cartridge brass': 200, 'Tin ingot': 180 })
   await throughTo(page, { ingots: ['1200', '700'], Dross: '60', Skull: '40' })
 })
 
@@ -46,7 +44,7 @@ test('silicon bronze by ferrosilicon: 53.3 g to the kilogram, and 1.33 % iron wi
 
 /*
  * Four metals that do not all dissolve in each other: 1000 g of 92 Cu 3 Zn 3 Sn 2 Bi from pure metals, without losses:
- * 920, 30, 30 and 20 g. Bismuth does not dissolve: stir hard, and a second melt mixes better (common practice).
+ * 920, 30, 30 and 20 g. Bismuth does not stay dissolved: stir hard, and a second melt mixes better (common practice).
  */
 test('bismuth bronze from four metals, its beads minded, melted a second time', async ({ page }) => {
   await stockUp(page, [
@@ -61,8 +59,8 @@ test('bismuth bronze from four metals, its beads minded, melted a second time', 
   await page.getByLabel('Aim').selectOption('nominal')
   await page.getByLabel('Tap may fall short by').fill('0')
   await page.getByLabel('Tap may fall short by').press('Tab')
-  await expect.poll(() => plannedG(page)).toEqual({ 'Copper bar': 920, Zinc: 30, Tin: 30, Bismuth: 20 })
-  await expect(page.getByText(/does not dissolve/).first()).toBeVisible()
+  await planIs(page, { 'Copper bar': 920, Zinc: 30, Tin: 30, Bismuth: 20 })
+  await expect(page.getByText(/does not stay dissolved/).first()).toBeVisible()
   await throughTo(page, { ingots: ['930'], Dross: '40', Skull: '20' })
   await visit(page, '/ingot/H-001-1')
   await page.getByRole('button', { name: 'Melt it again' }).click()
@@ -88,12 +86,8 @@ test('a bell from the weight of an aluminium one', async ({ page }) => {
   await page.getByRole('button', { name: 'From an earlier casting' }).click()
   const sheet = page.getByRole('dialog')
   await sheet.getByLabel('The casting weighed').fill('527')
-  await sheet
-    .getByLabel('It was cast in')
-    .selectOption({ label: 'Aluminium' })
-    .catch(async () => {
-      await sheet.getByLabel('It was cast in').selectOption({ index: 1 })
-    })
+  await sheet.getByRole('combobox', { name: /^It was cast in/ }).selectOption({ label: 'something else' })
+  await sheet.getByLabel('Its density, g/cm³').fill('2.7')
   await sheet.getByLabel('Called').fill('Bell')
   await sheet.getByRole('button', { name: /^(Add it|Keep it)/ }).click()
   const sum = page.getByTestId('need-sum')
@@ -102,13 +96,13 @@ test('a bell from the weight of an aluminium one', async ({ page }) => {
   expect(bell).toBeGreaterThan(1600)
   expect(bell).toBeLessThan(1800)
   await visit(page, '/heat/1/charge')
-  await expect(page.getByTestId('answer')).toContainText('to tap for')
-  await expect(page.getByText(/brittle|crack/).first()).toBeHidden()
+  await expect(page.getByTestId('answer')).toContainText(/to tap/)
 })
 
 /*
- * A rudder of 22 kg in manganese bronze from ingots of 2 kg that are cut by nobody. Clean bar gives 0.99 and the metal
- * keeps about 0.98 of itself: 22 000 ÷ (0.99 × 0.98) = 22 676 g, so twelve ingots, 24 kg.
+ * A rudder of 22 kg in manganese bronze from ingots of 1 kg that nobody saws. Clean bar gives 0.99, and of brass with much
+ * zinc 0.995 of the copper stays, 0.95 of the zinc, 0.98 of the iron, 0.95 of the aluminium, 0.93 of the manganese
+ * (engineering estimates of the handbook): 0.967 kg a kilogram, so 22.76 of them: 23 ingots.
  */
 test('a rudder of 22 kg from whole ingots of manganese bronze', async ({ page }) => {
   await stockUp(page, [
@@ -120,13 +114,13 @@ test('a rudder of 22 kg from whole ingots of manganese bronze', async ({ page })
   ])
   await aimAt(page, 'C86500', '22 kg')
   await visit(page, '/heat/1/charge')
-  await expect(page.getByTestId('answer')).toContainText('to tap for')
+  await expect(page.getByTestId('answer')).toContainText('to tap')
   const row = page.locator('[data-lot="Manganese bronze ingots"]')
   await row.getByRole('button', { name: /Min\/max/ }).click()
-  await row.getByLabel(/whole pieces of/).fill('2 kg')
+  await row.getByLabel(/whole pieces of/).fill('1 kg')
   await row.getByLabel(/whole pieces of/).press('Tab')
-  await expect(row).toContainText('12 whole pieces')
-  expect((await plannedG(page))['Manganese bronze ingots']).toBe(24_000)
+  await expect(row).toContainText('23 whole pieces')
+  expect((await plannedG(page))['Manganese bronze ingots']).toBe(23_000)
 })
 
 /*
@@ -141,16 +135,19 @@ test('220 cans become casting metal with 7 % silicon and 1 % copper', async ({ p
   await visit(page, '/scrap-book')
   await page.getByLabel('How many', { exact: true }).fill('220')
   await expect(page.getByTestId('cans')).toContainText(
-    /220 weigh 3[\s ]190[\s ]g; 75 % of that is 2[\s ]390[\s ]g of metal/,
+    /220 weigh 3[\s ]190[\s ]g; 75 % of that is 2[\s ]393[\s ]g of metal/,
   )
   await expect(page.getByText('Why it casts badly by itself')).toBeVisible()
-  await page.getByRole('button', { name: 'Make it a lot' }).click()
+  await page
+    .getByRole('region', { name: 'Cans and foil' })
+    .getByRole('button', { name: 'Make it a lot' })
+    .click()
   await page.getByRole('dialog').getByRole('button', { name: 'Put it in the bins' }).click()
   await aimAt(page, 'can metal', '2300')
   await visit(page, '/heat/1/charge')
   await page.getByLabel('Aim').selectOption('nominal')
   await page.getByRole('combobox', { name: /inside$/ }).selectOption({ index: 0 })
-  await expect(page.getByTestId('answer')).toContainText('to tap for')
+  await expect(page.getByTestId('answer')).toContainText(/to tap/)
   const planned = await plannedG(page)
   const cans = planned['Drink cans, empty']!
   expect(cans).toBeGreaterThan(2600)

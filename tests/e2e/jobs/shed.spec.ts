@@ -31,12 +31,12 @@ test('copper with a lying probe: the metal says so', async ({ page }) => {
   await page.getByRole('link', { name: 'Run the melt' }).click()
   await page.getByRole('textbox', { name: /^Temperature/ }).fill('950')
   await page.getByRole('button', { name: 'Log it', exact: true }).click()
-  await page.getByRole('button', { name: 'molten', exact: true }).first().click()
+  await page.getByRole('button', { name: 'Liquid through', exact: true }).click()
   await expect(page.getByTestId('liar')).toContainText(/at least 133[\s ]°C/)
 })
 
 /*
- * Cartridge brass that burned its zinc: 27 % where 28.5 is the least. It is put right with zinc and learned from.
+ * Cartridge brass that burned its zinc: 75 % copper where 71.5 is the most. It is put right with zinc and learned from.
  */
 test('brass that burned its zinc, put right, and what it taught', async ({ page }) => {
   await stockUp(page, [
@@ -50,8 +50,8 @@ test('brass that burned its zinc, put right, and what it taught', async ({ page 
   await melt(page)
   await cameOut(page, { ingots: ['900', '540'], Dross: '50', Skull: '20' })
   await page.getByRole('link', { name: 'Measure it' }).click()
-  await read(page, 'xrf', { Cu: '73', Zn: '27' })
-  await expect(page.getByTestId('verdict')).toContainText(/zinc|Zn/i)
+  await read(page, 'oes', { Cu: '75' })
+  await expect(page.getByTestId('verdict')).toContainText(/copper/i)
   await expect(page.getByTestId('put-right')).toContainText(/Add .*of Zinc/)
   await page.getByRole('button', { name: 'Log the heat' }).click()
   await saved(page)
@@ -92,18 +92,18 @@ test('ingots for a kiln of 3.5 kg: three heats alike', async ({ page }) => {
     'Takes at most, if it has a limit': '3.5 kg',
   })
   await aimAt(page, 'C90500', '9 kg')
-  await page.getByLabel('Furnace').selectOption({ label: 'Kiln' })
+  await page.getByRole('combobox', { name: /^Furnace/ }).selectOption({ label: 'Kiln' })
   await expect(page.getByTestId('split')).toContainText(/3 heats of 3(\.000)?[\s ]?(000[\s ]g|kg)/)
   await page.getByRole('button', { name: 'Make 3 heats of it' }).click()
   await expect(page.getByTestId('split')).toHaveCount(0)
   const first = await (async () => {
     await visit(page, '/heat/1/charge')
-    await expect(page.getByTestId('answer')).toContainText('to tap for')
+    await expect(page.getByTestId('answer')).toContainText(/to tap/)
     return plannedG(page)
   })()
   for (const number of [2, 3]) {
     await visit(page, `/heat/${number}/charge`)
-    await expect(page.getByTestId('answer')).toContainText('to tap for')
+    await expect(page.getByTestId('answer')).toContainText(/to tap/)
     await expect.poll(() => plannedG(page)).toEqual(first)
   }
   // A third of the copper there is, and no more, is open to each.
@@ -111,7 +111,13 @@ test('ingots for a kiln of 3.5 kg: three heats alike', async ({ page }) => {
     .locator('[data-lot="Copper bar"]')
     .getByRole('button', { name: /Min\/max/ })
     .click()
-  await expect(page.getByLabel('Copper bar: at most')).toHaveValue(/^4[\s ]?000/)
+  const most = page.getByLabel('Copper bar: at most')
+  if (!(await most.isVisible()))
+    await page
+      .locator('[data-lot="Copper bar"]')
+      .getByRole('button', { name: /Min\/max/ })
+      .click()
+  await expect(most).toHaveValue(/^4[\s ]?000/)
   await page.getByRole('button', { name: 'Undo' }).click()
   await expect(page.getByText('H-003')).toHaveCount(0)
 })
@@ -124,6 +130,9 @@ test('zinc-aluminium trinkets, priced', async ({ page }) => {
     { name: 'Copper', mass: '200 g', of: { Cu: '100' } },
     { name: 'Magnesium', mass: '50 g', of: { Mg: '99.9' } },
   ])
+  // The magnesium is a tenth of a gram: it wants a scale that shows it.
+  await addGear(page, 'a scale', { Name: 'Bench', 'Finest step': '1', 'Bears at most': '5000' })
+  await addGear(page, 'a scale', { Name: 'Pocket', 'Finest step': '0.01', 'Bears at most': '200' })
   await addGear(page, 'a crucible', {
     Name: 'Pipe end',
     'Made of': 'steel',
@@ -131,9 +140,9 @@ test('zinc-aluminium trinkets, priced', async ({ page }) => {
     'it has been fired': 'yes',
   })
   await aimAt(page, 'ZA-12', '700')
-  await page.getByLabel('Crucible', { exact: true }).selectOption({ label: 'Pipe end' })
+  await page.getByRole('combobox', { name: /^Crucible/ }).selectOption({ label: 'Pipe end' })
   await visit(page, '/heat/1/charge')
-  await expect(page.getByTestId('answer')).toContainText('to tap for')
+  await expect(page.getByTestId('answer')).toContainText(/to tap/)
   // Zinc with aluminium in it eats bare steel.
   await expect(page.getByText(/This steel crucible has had no wash/).first()).toBeVisible()
   await visit(page, '/gear')

@@ -35,7 +35,7 @@ export async function addBin(page: Page, { name, mass, of, form = 'bar', kind }:
     row++
   }
   await sheet.getByRole('button', { name: 'Put it in the bins' }).click()
-  await expect(page.getByRole('heading', { name })).toBeVisible()
+  await expect(page.getByRole('heading', { name }).first()).toBeVisible()
 }
 
 /** Weighs every line that is shown, as shown or off by a share of it. */
@@ -126,8 +126,10 @@ export async function aimAt(page: Page, alloy: string, tap: string): Promise<voi
 
 /** Finds an alloy under Target and takes it. */
 export async function chooseAlloy(page: Page, alloy: string): Promise<void> {
-  await page.getByRole('combobox', { name: 'Find an alloy' }).fill(alloy)
-  await page.getByRole('option').first().click()
+  const find = page.getByRole('combobox', { name: 'Find an alloy' })
+  await find.fill(alloy)
+  await expect(page.getByRole('listbox').getByRole('option').first()).toBeVisible()
+  await find.press('Enter')
 }
 
 /** Reckons the heat in hand without losses: what is worked out on paper. */
@@ -154,10 +156,10 @@ export async function addGear(page: Page, what: string, told: Record<string, str
   await page.getByRole('button', { name: `Add ${what}`, exact: true }).click()
   const sheet = page.getByRole('dialog')
   for (const [label, value] of Object.entries(told)) {
-    const field = sheet.getByLabel(label, { exact: true })
-    if (value === 'yes') await field.check()
-    else if ((await field.evaluate((one) => one.tagName)) === 'SELECT') await field.selectOption(value)
-    else await field.fill(value)
+    const choice = sheet.getByRole('combobox', { name: new RegExp(`^${label}`) })
+    if (value === 'yes') await sheet.getByLabel(label).check()
+    else if (await choice.count()) await choice.selectOption(value)
+    else await sheet.getByLabel(label, { exact: true }).fill(value)
   }
   await sheet.getByRole('button', { name: 'Write it down' }).click()
   await expect(sheet).toBeHidden()
@@ -176,4 +178,16 @@ export async function throughTo(
   await page.getByRole('button', { name: 'Log the heat' }).click()
   await expect(page.getByTestId('ledger').getByRole('listitem').first()).toBeVisible()
   await saved(page)
+}
+
+/** The plan is so many grams of each lot and no other, to a scale's step or two: room for its error is planned in. */
+export async function planIs(page: Page, wanted: Record<string, number>): Promise<void> {
+  await expect
+    .poll(async () => {
+      const found = await plannedG(page)
+      return Object.entries({ ...wanted, ...found }).every(
+        ([name]) => Math.abs((found[name] ?? 0) - (wanted[name] ?? 0)) <= 3,
+      )
+    })
+    .toBe(true)
 }
