@@ -48,6 +48,7 @@ export const SCREENS = [
   '/gear',
   '/devices',
   '/heat/13/mould',
+  '/mould',
   '/handbook',
   '/handbook/emergencies',
   '/handbook/faults',

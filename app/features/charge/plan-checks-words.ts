@@ -199,7 +199,7 @@ function sentence(check: PlanCheck, tools: Tools): Omit<CheckWords, 'hurts' | 'l
     case 'casts-badly':
       return {
         level: 'note',
-        text: `This casts badly: ${check.rangeC === null ? '' : `it freezes over about ${tools.degreesApart(check.rangeC)}, `}with no silicon to keep it running or to heal the tears`,
+        text: `This casts badly: it ${check.rangeC === null ? '' : `freezes over about ${tools.degreesApart(check.rangeC)} and `}has no silicon to keep it running or to heal its tears`,
         why: `${tools.grams(check.siliconG)} of silicon would bring it to ${check.siliconPct} %, and it runs and feeds like a casting alloy; ${tools.grams(check.copperG)} of copper to ${check.copperPct} % makes it harder. For ingots to be blended later it does not matter.`,
         source,
       }

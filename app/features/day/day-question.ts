@@ -23,8 +23,8 @@ import type { FurnaceEnergy } from '#core/learn'
 import type { Lot } from '#core/stock'
 import type { HeatTaken } from '~/shared/gear/useFurnaceEnergy'
 
-/** A day without a crucible in the gear: one that takes anything, so that the order can be told all the same. */
-export const ANY_POT = 'any'
+/** A yard without a crucible in its gear is taken to have one for each metal, so that the order can be told all the same. */
+export const UNTOLD_POT = 'untold-'
 const ROOM_C = 25
 
 /** What a day is made of, as the yard knows it. */
@@ -84,10 +84,10 @@ function withoutCertainty(problem: ChargeProblem): ChargeProblem {
 
 /** Crucibles a heat may be melted in: the one chosen, else every sound one of its family that holds it. */
 function potsFor(heat: Heat, { crucibles, all, holds, familyOf }: DayMaterial): string[] {
-  if (crucibles.length === 0) return [ANY_POT]
   const { alloy } = heat
   const metal = alloy && baseMetal(alloy)
   if (!alloy || !metal) return []
+  if (crucibles.length === 0) return [UNTOLD_POT + metal]
   return crucibles
     .filter((one) => {
       const bears: Readonly<Record<string, string>> = materialOf(one).metals
@@ -104,8 +104,11 @@ function potsFor(heat: Heat, { crucibles, all, holds, familyOf }: DayMaterial): 
     .map(({ id }) => id)
 }
 
-function potsOf({ crucibles, all, potG }: DayMaterial): DayPot[] {
-  if (crucibles.length === 0) return [{ id: ANY_POT, heatKJperK: 0, last: null }]
+function potsOf({ heats, crucibles, all, potG }: DayMaterial): DayPot[] {
+  if (crucibles.length === 0) {
+    const metals = new Set(heats.flatMap(({ alloy }) => (alloy ? [baseMetal(alloy)] : [])))
+    return [...metals].map((metal) => ({ id: UNTOLD_POT + metal, heatKJperK: 0, last: null }))
+  }
   return crucibles.map((one) => {
     const { last, washedOut } = potStory(one, all)
     const heatKJperK = (potG(one.id) / 1000) * CRUCIBLE_HEAT.value

@@ -6,6 +6,7 @@ import { fuelOf, type Furnace } from '#core/gear'
 import { freeLots, heatStamp, shareStock, type Heat } from '#core/heat'
 import { PURCHASABLE } from '#core/charge'
 import { useFurnaceEnergy } from '~/shared/gear/useFurnaceEnergy'
+import { FAMILY_WORDS } from '~/shared/gear/gear-words'
 import { useGear } from '~/shared/gear/useGear'
 import { useReckoning } from '~/shared/heat/useReckoning'
 import { useNotices } from '~/shared/page/useNotices'
@@ -14,7 +15,7 @@ import { counted } from '~/shared/units/figures'
 import { isolated } from '~/shared/units/isolated'
 import { useUnits } from '~/shared/units/useUnits'
 import { useYard, type Edit } from '~/storage/yard-store'
-import { ANY_POT, dayQuestion } from './day-question'
+import { UNTOLD_POT, dayQuestion } from './day-question'
 
 /** Solves a day: order, crucibles and metal together. */
 export type SolveDay = (question: DayQuestion) => Promise<DayAnswer>
@@ -126,12 +127,18 @@ export function useDay(solve: SolveDay) {
     const amount = kJ / 1000 / known.mjPerUnit
     return `${amount < 10 ? amount.toFixed(2) : amount.toFixed(0)} ${known.unit}`
   }
+  /** A crucible by its name; one nobody wrote down by the metal it would be kept for. */
+  function potName(id: string): string {
+    if (!id.startsWith(UNTOLD_POT)) return usable.value.find((one) => one.id === id)?.name ?? ''
+    const metal = id.slice(UNTOLD_POT.length)
+    return `a crucible for ${FAMILY_WORDS[metal] ?? metal}`
+  }
   /** The heats in their places. */
   const steps = computed(() =>
     (answer.value?.day?.steps ?? []).map((step) => ({
       ...step,
       heat: heatOf(step.id),
-      potName: step.pot === ANY_POT ? '' : (usable.value.find(({ id }) => id === step.pot)?.name ?? ''),
+      potName: potName(step.pot),
       from: clock(step.fromMin),
       pour: clock(step.pourMin),
       fuel: fuelAmount(step.putInKJ),

@@ -35,11 +35,10 @@ const foot = 5
 const crown = computed(() => Math.min(16, (foot * props.plan.sprueTopMm) / props.plan.chokeMm))
 const riserBox = computed(() => {
   if (!props.riser) return null
-  const height = Math.min(props.riser.heightMm * scale.value, ROOM - 6)
   const width = Math.max(18, Math.min(46, props.riser.diameterMm * scale.value))
-  // Its foot as high as the neck wants it, its top no higher than the mould.
-  const bottom = Math.min(y(props.castingMm * 0.55), TOP + height + 2)
-  const base = Math.max(bottom, TOP + height)
+  // It stands beside the upper half of the casting; one that reaches the top is open there.
+  const base = y(props.castingMm / 2)
+  const height = Math.min(props.riser.heightMm * scale.value, base - TOP)
   return { x: CAST.x + CAST.width + 26, width, top: base - height, height, neckY: base - 10 }
 })
 const vents = computed(() => Math.min(props.plan.vents, 5))
@@ -97,8 +96,8 @@ const fallen = computed(() => props.plan.fallMm > props.plan.mostFallMm)
     <!-- words -->
     <g class="words">
       <text :x="SPRUE" :y="TOP - 8" text-anchor="middle">{{ mm(plan.sprueTopMm) }} across</text>
-      <text :x="SPRUE - 12" :y="gateY - 12" text-anchor="end">choke</text>
-      <text :x="SPRUE - 12" :y="gateY + 1" text-anchor="end" class="strong">{{ mm(plan.chokeMm) }}</text>
+      <text :x="SPRUE - 12" :y="gateY - 22" text-anchor="end">choke</text>
+      <text :x="SPRUE - 12" :y="gateY - 9" text-anchor="end" class="strong">{{ mm(plan.chokeMm) }}</text>
       <text :x="(SPRUE + CAST.x) / 2" :y="gateY - 10" text-anchor="middle">runner, gate</text>
       <text :x="CAST.x + CAST.width / 2" :y="y(castingMm / 2) + 4" text-anchor="middle" class="on-metal">
         {{ mm(castingMm) }} high

@@ -258,4 +258,28 @@ describe('a day at the furnace', () => {
     await vi.waitFor(() => expect(day.headline.value).toContain('No sound crucible'), 20_000)
     expect(day.headline.value).toMatch(/takes H-01\d\.$/)
   })
+  it('is told for a yard that wrote no crucible and no furnace down: one for each metal', async () => {
+    const yard = await openYard(13)
+    const [open] = yard.heats.filter(({ loggedAt }) => !loggedAt)
+    const wheel = {
+      ...open!,
+      id: crypto.randomUUID(),
+      number: 14,
+      alloy: findAlloy('A380.0')!,
+      tapMassG: 600,
+    }
+    const bare = { crucibleId: null, furnaceId: null }
+    yard.commit('Nothing written down', [
+      { collection: 'heats', id: wheel.id, after: { ...wheel, ...bare } },
+      { collection: 'heats', id: open!.id, after: { ...open!, ...bare } },
+      ...yard.gear.map(({ id }) => ({ collection: 'gear' as const, id, after: null })),
+    ])
+    page = effectScope()
+    const day = page.run(() => useDay(engines.day))!
+    await vi.waitFor(() => expect(day.answer.value).not.toBeNull(), 20_000)
+    expect(new Set(day.steps.value.map(({ potName }) => potName))).toEqual(
+      new Set(['a crucible for copper alloys', 'a crucible for aluminium']),
+    )
+    expect(day.answer.value!.day!.fuel).toBe(0)
+  })
 })
