@@ -1,4 +1,5 @@
-import { totalG } from '#core/lists'
+import { MOULDS } from '#core/casting'
+import { byId, totalG } from '#core/lists'
 import { shortName } from '#core/alloys'
 import { roundShares, sumPct, type Composition, type Spread } from '#core/composition'
 import { combineReadings } from '#core/assay'
@@ -40,12 +41,12 @@ export function closeHeat(
   }
   const made: Lot[] = []
   const lotOf = lotsFrom(heat, stamp.now)
-  const add = (id: string, name: string, kind: 'ingot' | 'returns', massG: number) => {
-    if (massG > 0) made.push(lotOf(id, name, kind, massG))
+  const add = (id: string, name: string, kind: 'ingot' | 'returns', massG: number, note?: string) => {
+    if (massG > 0) made.push(lotOf(id, name, kind, massG, note))
   }
   const name = nameOfMetal(heat)
   const { ingots, returnsG, spillG, skullG, heelG, stayedG } = heat.pour
-  add(stamp.ids[0], `${name} ingots`, 'ingot', totalG(ingots))
+  add(stamp.ids[0], `${name} ingots`, 'ingot', totalG(ingots), pouredIn(ingots))
   add(
     stamp.ids[1],
     `${name} returns`,
@@ -67,7 +68,7 @@ export function closeHeat(
 export function spoiledLot(heat: Heat, cast: Cast, now: string): Lot | null {
   const massG = castSteps(cast).nowG ?? 0
   const name = `${nameOfMetal(heat)}: ${cast.name || 'casting'}`.slice(0, 120)
-  return massG > 0 ? lotsFrom(heat, now)(cast.id, name, 'returns', massG) : null
+  return massG > 0 ? lotsFrom(heat, now)(cast.id, name, 'returns', massG, castIn(heat)) : null
 }
 
 /**
@@ -81,14 +82,35 @@ export const ingotLot = (heat: Heat, id: string, massG: number, now: string): Lo
 const nameOfMetal = ({ number, alloy }: Heat): string =>
   `${heatStamp(number)} ${alloy ? shortName(alloy).slice(0, LONGEST_NAME) : ''}`.trim()
 
+/** The moulds its ingots were poured in, by their names; nothing where none was told. */
+function pouredIn(ingots: Heat['pour']['ingots']): string {
+  const moulds = [...new Set(ingots.flatMap(({ mould }) => mould ?? []))]
+  return moulds.length > 0 ? `Poured in ${moulds.join(', ')}.`.slice(0, 2000) : ''
+}
+
+/** What its castings were cast in. */
+function castIn({ need }: Heat): string {
+  return need?.mould ? `Cast in ${byId(MOULDS, need.mould).name.toLowerCase()}.` : ''
+}
+
 /** Makes lots of a heat's metal. */
 function lotsFrom(heat: Heat, now: string) {
   const { composition, sd, measured } = knownComposition(heat)
   const pricePerKg = chargePricePerKg(heat)
   const knowledge = measured ? 'assay' : 'grade'
-  return (id: string, name: string, kind: 'ingot' | 'returns', massG: number): Lot => {
+  return (id: string, name: string, kind: 'ingot' | 'returns', massG: number, note = ''): Lot => {
     const form = kind === 'ingot' ? 'bar' : 'casting'
-    const told = { name, kind, massG: round(massG), pricePerKg, composition, sd, knowledge, form } as const
+    const told = {
+      name,
+      kind,
+      massG: round(massG),
+      pricePerKg,
+      composition,
+      sd,
+      knowledge,
+      form,
+      note,
+    } as const
     return newLot({ id, now }, { ...told, originHeatId: heat.id })
   }
 }

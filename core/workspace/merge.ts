@@ -40,9 +40,12 @@ function keyOf(lists: readonly unknown[][]): ((one: unknown) => string) | null {
   const all = lists.flat()
   if (all.length === 0) return null
   if (all.every((one) => typeof one === 'string')) return String
-  for (const key of ['id', 'lotId'])
-    if (all.every((one) => isObject(one) && typeof one[key] === 'string'))
-      return (one) => (isObject(one) ? String(one[key]) : '')
+  for (const key of ['id', 'lotId', 'at']) {
+    const read = (one: unknown) => (isObject(one) ? String(one[key]) : '')
+    const told = all.every((one) => isObject(one) && typeof one[key] === 'string')
+    // Each of a list has its own: two looks at one moment cannot be told apart by it.
+    if (told && lists.every((list) => new Set(list.map(read)).size === list.length)) return read
+  }
   return null
 }
 

@@ -14,7 +14,20 @@ const study = useStudy()
 const { grams, money } = useUnits()
 const day = useDay((question) => study.ask((engine) => engine.day(question)))
 const { open, ready, left, leave, begins, turnMin, furnace, fuel, answer, planned, margin, fault } = day
-const { feasible, steps, totalKJ, fuelAmount, lotName, nameOf, headline, costs, saved, table, shopping } = day
+const {
+  feasible,
+  steps,
+  totalKJ,
+  fuelAmount,
+  lotName,
+  nameOf,
+  headline,
+  costs,
+  saved,
+  table,
+  shopping,
+  doses,
+} = day
 const drawn = computed(() =>
   steps.value.map((step) => ({ ...step, label: step.heat ? heatStamp(step.heat.number) : '' })),
 )
@@ -144,6 +157,25 @@ const SOURCES = [DAY.source, DAY.wallSource, DAY.keepsSource, DAY.washSource, DA
         Nothing that can be bought makes all of them possible: one of them cannot be made as it is asked for;
         its Charge stage says why.
       </p>
+
+      <div v-if="doses.length" class="slab mb-4 p-3" data-testid="day-doses">
+        <h2 class="chalk mb-1">To have ready</h2>
+        <ul>
+          <li v-for="one in doses" :key="one.name" class="flex gap-4 border-t border-line py-1">
+            <span class="flex-1">{{ one.name }}</span><b>{{
+              one.highG - one.lowG < 0.5
+                ? grams(one.highG, 0.1)
+                : `${grams(one.lowG, 1)} to ${grams(one.highG, 1)}`
+            }}</b>
+          </li>
+          <li v-if="furnace && fuel" class="flex gap-4 border-t border-line py-1">
+            <span class="flex-1">{{ fuel.name }}</span><b>{{ fuelAmount(1.25 * totalKJ) }}</b>
+          </li>
+        </ul>
+        <p class="mt-1 text-sm text-soft">
+          By the practices chosen for each heat; fuel with a quarter more than is forecast.
+        </p>
+      </div>
 
       <div
         v-if="joint && joint.plans.length"

@@ -3,7 +3,8 @@ import { computed, reactive, ref, shallowRef, watch } from 'vue'
 import type { DayAnswer, DayQuestion } from '#core/day'
 import { DAY, leavingsId } from '#core/day'
 import { fuelOf, type Furnace } from '#core/gear'
-import { freeLots, heatStamp, shareStock, type Heat } from '#core/heat'
+import { freeLots, heatLiquidus, heatStamp, shareStock, type Heat } from '#core/heat'
+import { runSheet } from '#core/melt'
 import { PURCHASABLE } from '#core/charge'
 import { useFurnaceEnergy } from '~/shared/gear/useFurnaceEnergy'
 import { FAMILY_WORDS } from '~/shared/gear/gear-words'
@@ -205,6 +206,33 @@ export function useDay(solve: SolveDay) {
     })),
   )
 
+  /** Covers, fluxes and deoxidants of all heats, by the practices chosen for each. */
+  const doses = computed(() => {
+    const sums = new Map<string, { name: string; lowG: number; highG: number }>()
+    planned.value.forEach((heat, at) => {
+      const lines = answer.value?.joint.plans[at]?.lines ?? []
+      if (!heat.alloy || lines.length === 0) return
+      const charge = lines.map(({ lot, massG }) => {
+        const known = yard.records.lots[lot]
+        return {
+          lotId: lot,
+          name: lotName(lot),
+          form: known?.form ?? ('casting' as const),
+          massG,
+          composition: known?.composition ?? {},
+        }
+      })
+      const ask = { chosen: heat.practices ?? {}, own: yard.practices, fuel: furnace.value?.fuel ?? null }
+      for (const { dose, practice } of runSheet(heat.alloy, charge, heatLiquidus(heat), ask)) {
+        if (!dose || !practice || dose.highG <= 0) continue
+        const sum = sums.get(practice.name) ?? { name: practice.name, lowG: 0, highG: 0 }
+        const more = { lowG: sum.lowG + dose.lowG, highG: sum.highG + dose.highG }
+        sums.set(practice.name, { ...sum, ...more })
+      }
+    })
+    return [...sums.values()]
+  })
+
   function keep(): void {
     const { value: found } = answer
     if (!found) return
@@ -248,6 +276,7 @@ export function useDay(solve: SolveDay) {
     saved,
     table,
     shopping,
+    doses,
     keep,
   }
 }

@@ -195,17 +195,3 @@ function takeRiser(): void {
     <p class="mt-2 text-xs text-soft">{{ SECTION_SOURCE }}.</p>
   </section>
 </template>
-
-<style scoped>
-.facts {
-  display: grid;
-  grid-template-columns: 6rem minmax(0, 1fr);
-  gap: 0.5rem 0.75rem;
-  align-items: baseline;
-}
-.facts dt {
-  font-size: var(--text-xs);
-  font-weight: 600;
-  color: var(--soft);
-}
-</style>

@@ -180,17 +180,3 @@ const thinLife = computed(() => {
     </template>
   </section>
 </template>
-
-<style scoped>
-.facts {
-  display: grid;
-  grid-template-columns: 4.5rem minmax(0, 1fr);
-  gap: 0.35rem 0.75rem;
-  align-items: baseline;
-}
-.facts dt {
-  font-size: var(--text-xs);
-  font-weight: 600;
-  color: var(--soft);
-}
-</style>

@@ -36,6 +36,18 @@ const NAMES: Record<string, string> = {
   planLots: 'lots of the plan',
   need: 'metal needed',
   yardName: 'name of the yard',
+  coats: 'wash put on',
+  washHeats: 'wash heats',
+  material: 'what it is made of',
+  rampCPerH: 'how fast it may be heated',
+  retiredAt: 'retiring',
+  retiredWhy: 'why it was retired',
+  takesG: 'the most it takes',
+  stoppedAtG: 'metal in the mould when the pour broke off',
+  headMm: 'head over the casting',
+  castingMm: 'height in the mould',
+  wallMm: 'wall',
+  gateAt: 'where it is let in',
   mass: 'unit of weight',
   at: 'time',
 }
@@ -47,13 +59,14 @@ const KINDS: Record<Collection, string> = {
   gear: 'gear',
   practices: 'practice',
 }
+const isMoment = (name: string) => /^\d{4}-\d\d-\d\dT/.test(name)
 const isId = (name: string) => /^[0-9a-f-]{36}$/.test(name)
 
 /** "the pour: dross", "the whole lot". */
 export function partName(collection: Collection, path: readonly string[]): string {
   if (path.length === 0) return `the whole ${KINDS[collection]}`
   const named = path
-    .filter((name) => !isId(name))
+    .filter((name) => !isId(name) && !isMoment(name))
     .map((name) => NAMES[name] ?? name.replaceAll(/([A-Z])/g, ' $1').toLowerCase())
     .join(': ')
   return `the ${named}`

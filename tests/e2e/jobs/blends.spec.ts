@@ -1,5 +1,19 @@
 import { expect, test, visit } from '../support'
-import { aimAt, chooseAlloy, gramsOf, plannedG, planIs, stockUp, throughTo, withoutLosses } from './steps'
+import {
+  aimAt,
+  cameOut,
+  castAs,
+  chooseAlloy,
+  gramsOf,
+  logIt,
+  melt,
+  plannedG,
+  planIs,
+  stockUp,
+  throughTo,
+  weighAll,
+  withoutLosses,
+} from './steps'
 
 /*
  * 2000 g of 88 Cu 9 Sn 3 Zn whose zinc comes from cartridge brass (70 Cu 30 Zn), without losses. By hand: zinc 60 g ÷
@@ -97,6 +111,12 @@ test('a bell from the weight of an aluminium one', async ({ page }) => {
   expect(bell).toBeLessThan(1800)
   await visit(page, '/heat/1/charge')
   await expect(page.getByTestId('answer')).toContainText(/to tap/)
+  await page.getByRole('link', { name: 'To the scale' }).click()
+  await weighAll(page)
+  await melt(page)
+  await castAs(page, 'Bell', { 'As cast': '2600', Fettled: '1680' })
+  await cameOut(page, { ingots: ['150'], 'Sprues, gates, risers': '920', Dross: '60', Skull: '40' })
+  await logIt(page)
 })
 
 /*
@@ -121,6 +141,7 @@ test('a rudder of 22 kg from whole ingots of manganese bronze', async ({ page })
   await row.getByLabel(/whole pieces of/).press('Tab')
   await expect(row).toContainText('23 whole pieces')
   expect((await plannedG(page))['Manganese bronze ingots']).toBe(23_000)
+  await throughTo(page, { ingots: ['11 kg', '10.5 kg'], Dross: '900', Skull: '300' })
 })
 
 /*

@@ -1,6 +1,6 @@
 import { binaryStl, box } from '../../support/meshes'
 import { expect, saved, test, visit } from '../support'
-import { addGear, aimAt, chooseAlloy, gramsOf, stockUp } from './steps'
+import { addGear, aimAt, chooseAlloy, gramsOf, stockUp, throughTo } from './steps'
 
 /*
  * One piece of a puzzle, a box of 50 × 40 × 10 mm: 20 cm³. In gunmetal (8.72 g/cm³, published) 174 g, in 356.0 (2.68)
@@ -89,4 +89,9 @@ test('three families in a day: the cleanest first, each in its own crucible, one
   expect(
     gramsOf(await page.getByTestId('shopping').getByRole('listitem').first().innerText()),
   ).toBeGreaterThan(150)
+
+  // Bought after all; the first of the day, to the ledger.
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await visit(page, '/heat/2/charge')
+  await throughTo(page, { ingots: ['1000', '930'], Dross: '40', Skull: '20' })
 })

@@ -229,6 +229,13 @@ describe('a day at the furnace', () => {
     )
     expect(second!.wallsKJ).toBeLessThan(first!.wallsKJ)
     expect(first!.from).toBe('09:00')
+    // What all of them want beside the metal: a cover for the bronze, a flux for the aluminium.
+    expect(day.doses.value.length).toBeGreaterThan(1)
+    for (const { lowG, highG } of day.doses.value) {
+      expect(lowG).toBeGreaterThan(0)
+      expect(highG).toBeGreaterThanOrEqual(lowG)
+      expect(highG).toBeLessThan(60)
+    }
     day.keep()
     const kept = yard.heats.find(({ id }) => id === wheel.id)!
     expect(yard.gear.find(({ id }) => id === kept.crucibleId)?.name).toBe('Number six, aluminium')

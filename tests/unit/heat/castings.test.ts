@@ -136,6 +136,29 @@ describe('a spoiled casting', () => {
     expect(made[1]!.name).toBe('H-001 C90700: Part 2')
     expect(made[1]!.composition).toEqual(made[0]!.composition)
   })
+  it('what became of it says what it was poured in: ingots by their moulds, castings by what theirs was of', () => {
+    const ingot = (n: number, mould?: string) => ({
+      id: id(n),
+      massG: 100,
+      stamp: `H-001-${n}`,
+      ...(mould ? { mould } : {}),
+    })
+    const ingots = [ingot(20, 'Loaf tin'), ingot(21, 'Long bar'), ingot(22, 'Loaf tin'), ingot(23)]
+    const need = {
+      castingsG: 300,
+      gatingPct: 60,
+      allowancePct: 10,
+      heelG: 0,
+      mould: 'ceramic-shell' as const,
+    }
+    const told = { ...heat, need, pour: { ...heat.pour, ingots } }
+    const { made } = closeHeat(told, [bar], { ids: [id(10), id(11)], now: NOW })
+    expect(made.map(({ kind, note }) => [kind, note])).toEqual([
+      ['ingot', 'Poured in Loaf tin, Long bar.'],
+      ['returns', ''],
+      ['returns', 'Cast in ceramic shell.'],
+    ])
+  })
   it('by itself, later, it weighs what it weighs then; one nobody weighed is no lot', () => {
     expect(spoiledLot(heat, cast(3, { fettledG: 600, finishedG: 560 }), NOW)).toMatchObject({
       id: id(3),

@@ -28,6 +28,36 @@ describe('two windows', () => {
     expect(merged).toEqual({ ...lot, name: 'here', massG: 1, updatedAt: theirs.updatedAt })
     expect(clashes).toEqual([])
   })
+  it('looks at a crucible and washes of it are things of their moment: what either window wrote down is kept', () => {
+    const pot = yard.gear.find((one) => one.type === 'crucible' && one.checks.length > 0)!
+    if (pot.type !== 'crucible') throw new Error('no crucible')
+    const at = (hour: number) => `2026-11-23T${hour}:00:00.000Z`
+    const look = (hour: number, massG: number) => ({
+      at: at(hour),
+      massG,
+      wallMm: null,
+      sound: 'rings' as const,
+    })
+    const mine = { ...pot, checks: [...pot.checks, look(10, 1700)], coats: [at(10)] }
+    const theirs = {
+      ...pot,
+      checks: [...pot.checks, look(11, 1690)],
+      washHeats: [{ at: at(11), metal: 'pipe' }],
+      coats: [at(11)],
+    }
+    const { merged, clashes } = mergeRecords(pot, mine, theirs)
+    expect(clashes).toEqual([])
+    expect(merged).toMatchObject({
+      washHeats: [{ at: at(11), metal: 'pipe' }],
+      checks: expect.arrayContaining([...pot.checks, look(10, 1700), look(11, 1690)]),
+      coats: expect.arrayContaining([at(10), at(11)]),
+    })
+    // One of them put right in one window, and otherwise in the other, is asked about.
+    const here = { ...mine, checks: [...pot.checks, look(10, 1650)] }
+    const there = { ...mine, checks: [...pot.checks, look(10, 1640)] }
+    const asked = mergeRecords(mine, here, there).clashes.map(({ path }) => path.join('/'))
+    expect(asked).toEqual([`checks/${at(10)}/massG`])
+  })
   it('the same field is a clash; the later stands, and both windows come to the same', () => {
     const edit = fc.record({
       name: fc.constantFrom('a', 'b', lot.name),
