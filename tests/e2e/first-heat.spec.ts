@@ -37,6 +37,7 @@ test('from the demo yard to a logged 2 kg heat of gunmetal', async ({ page }) =>
     await expect(page.getByTestId('scale-lot').or(allWeighed)).toBeVisible()
     if (await allWeighed.isVisible()) break
     const lot = await page.getByTestId('scale-lot').innerText()
+    await expect(page.getByTestId('scale-target')).toHaveAttribute('aria-busy', 'false')
     const target = plain(await page.getByTestId('scale-target').innerText())
     const wanted = Number(target.replace(/[^\d.]/g, ''))
     await page.getByLabel(/The scale says/).fill(String(Math.round(wanted) + (line === 0 ? 3 : 0)))

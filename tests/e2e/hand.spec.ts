@@ -2,7 +2,11 @@ import type { Page } from '@playwright/test'
 import { expect, openDemo, plain, saved, test, visit } from './support'
 
 /** The figure the scale's screen asks for, as it is written. */
-const asked = async (page: Page) => plain(await page.getByTestId('scale-target').innerText()).trim()
+const asked = async (page: Page) => {
+  // Faint while it is worked out again.
+  await expect(page.getByTestId('scale-target')).toHaveAttribute('aria-busy', 'false')
+  return plain(await page.getByTestId('scale-target').innerText()).trim()
+}
 const lotName = async (page: Page) => (await page.getByTestId('scale-lot').innerText()).trim()
 const allWeighed = (page: Page) => page.getByTestId('all-weighed')
 

@@ -81,6 +81,7 @@ test('checks of practice stand beside the plan; a crucible too small is said', a
   for (let taken = 0; taken < 12; taken++) {
     const name = (await page.getByTestId('scale-lot').textContent())!
     if (name.trim() === 'Zinc anode stubs') break
+    await expect(page.getByTestId('scale-target')).toHaveAttribute('aria-busy', 'false')
     const target = plain((await page.getByTestId('scale-target').textContent())!).replace(/[^0-9.]/g, '')
     await page.getByLabel(`The scale says, for ${name.trim()}`).fill(target)
     await page.getByRole('button', { name: 'Record, next' }).click()

@@ -100,6 +100,8 @@ const begun = computed(() => done.value.length > 0)
         <p class="mt-2 text-2xl leading-tight font-bold" data-testid="scale-lot">{{ current.name }}</p>
         <p
           class="stamp text-[clamp(3.6rem,16vw,8rem)] leading-none text-ember normal-case"
+          :class="{ 'opacity-25': !settled }"
+          :aria-busy="!settled"
           data-testid="scale-target"
         >
           {{ grams(current.plannedG, current.stepG) }}

@@ -23,9 +23,21 @@ export const useChargeEngine = defineStore('charge-engine', () => {
   /** what was asked last, and is still wanted */
   let last: WeighingAsk | null = null
 
-  /** Asks for a plan; while one is being worked out, only the latest further question is kept. */
+  /** the heat the newest answer and question are of */
+  let of: string | null = null
+
+  /**
+   * Asks for a plan; while one is being worked out, only the latest further question is kept. What was answered for
+   * another heat is gone at once: nobody weighs by it.
+   */
+  function askFor(heatId: string, question: WeighingAsk): void {
+    if (of !== heatId) clear()
+    of = heatId
+    void ask(question)
+  }
   async function ask(question: WeighingAsk): Promise<void> {
     if (busy.value) {
+      last = question
       waiting = question
       return
     }
@@ -69,5 +81,5 @@ export const useChargeEngine = defineStore('charge-engine', () => {
     engine.ask((charge) => charge.whatIf(question, lotId, massG))
   const room = (now: Weighing): Promise<number | null> => engine.ask((charge) => charge.room(now))
 
-  return { answer, settledOn, error, busy, ask, askAgain, clear, whatIf, room }
+  return { answer, settledOn, error, busy, askFor, askAgain, clear, whatIf, room }
 })

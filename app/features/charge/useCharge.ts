@@ -34,7 +34,7 @@ export function useCharge(heat: Ref<Heat | null>) {
   watch(
     ask,
     (next) => {
-      if (next) void engine.ask(next)
+      if (next && heat.value) engine.askFor(heat.value.id, next)
       else engine.clear()
     },
     { immediate: true },

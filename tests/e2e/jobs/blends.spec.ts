@@ -140,7 +140,7 @@ test('a rudder of 22 kg from whole ingots of manganese bronze', async ({ page })
   await row.getByLabel(/whole pieces of/).fill('1 kg')
   await row.getByLabel(/whole pieces of/).press('Tab')
   await expect(row).toContainText('23 whole pieces')
-  expect((await plannedG(page))['Manganese bronze ingots']).toBe(23_000)
+  await expect.poll(async () => (await plannedG(page))['Manganese bronze ingots']).toBe(23_000)
   await throughTo(page, { ingots: ['11 kg', '10.5 kg'], Dross: '900', Skull: '300' })
 })
 

@@ -46,6 +46,7 @@ export async function weighAll(page: Page, off = 0): Promise<Record<string, numb
     await expect(page.getByTestId('scale-lot').or(all)).toBeVisible()
     if (await all.isVisible()) break
     const lot = await page.getByTestId('scale-lot').innerText()
+    await expect(page.getByTestId('scale-target')).toHaveAttribute('aria-busy', 'false')
     const target = plain(await page.getByTestId('scale-target').innerText())
     const mass = Number((gramsOf(target) * (1 + off)).toFixed(1))
     await page.getByLabel(/The scale says/).fill(`${mass} g`)

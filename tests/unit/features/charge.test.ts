@@ -1,6 +1,6 @@
 import { findAlloy } from '#core/alloys'
 import { afterEach, describe, expect, it, vi } from 'vitest'
-import { effectScope, type EffectScope } from 'vue'
+import { effectScope, nextTick, type EffectScope } from 'vue'
 import { LINE_SHARE } from '#core/heat'
 import { useCharge } from '~/features/charge/useCharge'
 import { useChargeAims } from '~/features/charge/useChargeAims'
@@ -12,6 +12,7 @@ import { useScale } from '~/features/charge/useScale'
 import { useDay } from '~/features/day/useDay'
 import { useHeat } from '~/shared/heat/useHeat'
 import { engines } from '../../support/engines'
+import { route } from '../../support/frame'
 import { openYard } from '../../support/open-yard'
 
 vi.mock('localforage', async () => (await import('../../support/disk')).mockForage())
@@ -48,6 +49,36 @@ async function planned() {
 }
 const settle = (charge: Awaited<ReturnType<typeof planned>>['charge']) =>
   vi.waitFor(() => expect(charge.settled.value).toBe(true), 10_000)
+
+describe('from one heat to the next', () => {
+  it('the plan of the heat before is never shown as that of this one', async () => {
+    const { charge, yard, heat, hand } = await planned()
+    const other = {
+      ...heat.value!,
+      id: crypto.randomUUID(),
+      number: 14,
+      alloy: findAlloy('A380.0')!,
+      tapMassG: 600,
+    }
+    yard.commit('Another', [{ collection: 'heats', id: other.id, after: other }])
+    await settle(charge)
+    const bronze = charge.plan.value!.lines.map(({ lot }) => lot)
+    route.params = { number: '14' }
+    await nextTick()
+    expect(heat.value!.number).toBe(14)
+    // Nothing is asked of the scale until this heat has its own answer.
+    expect(hand.rows.value.planned).toEqual([])
+    expect(charge.plan.value).toBeNull()
+    await settle(charge)
+    expect(charge.plan.value!.lines.some(({ lot }) => !bronze.includes(lot))).toBe(true)
+    route.params = { number: '13' }
+    await nextTick()
+    expect(charge.plan.value).toBeNull()
+    await settle(charge)
+    expect(charge.plan.value!.lines.map(({ lot }) => lot)).toEqual(bronze)
+    yard.commit('It goes', [{ collection: 'heats', id: other.id, after: null }])
+  })
+})
 
 describe('the rows of a charge', () => {
   it('hold every lot once, the planned ones heaviest first, each a whole number of its scale’s steps', async () => {
