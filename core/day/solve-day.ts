@@ -89,9 +89,19 @@ export function solveDay(
     useful,
   }
   const feasible = open.status !== 'infeasible'
+  // Where those cannot come in time, any other leavings of the same metal may do instead.
+  const allPairs = leavings.flatMap(({ from }) =>
+    heats.flatMap(({ id, metal }) =>
+      id !== from && metal === metalOf(heats, from) ? [[from, id] as const] : [],
+    ),
+  )
+  const planned = feasible ? planDay(order) : null
+  const pairs = planned || !feasible ? useful : allPairs
   // Without the metal the order can still be told.
-  const day = planDay(feasible ? order : { ...order, metalCost: () => 0, useful: [] })
-  const joint = day ? jointOf(earlierOf(day, useful)) : open
+  const day =
+    planned ??
+    planDay(feasible ? { ...order, useful: allPairs } : { ...order, metalCost: () => 0, useful: [] })
+  const joint = day ? jointOf(earlierOf(day, pairs)) : open
   return {
     day,
     joint,

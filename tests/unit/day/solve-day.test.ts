@@ -96,6 +96,30 @@ describe('what an earlier heat leaves', () => {
     // Without what the other leaves there is no such day: the pile one after the other does not do.
     expect(answer.inTurn).toBeNull()
   })
+  it('comes from another heat where the cheapest cannot come in time: what is taken was always left before', () => {
+    // Nothing may follow the cheap one in the only crucible: the third lives on what the second leaves.
+    const dear = [lot('copper', 9000, { Cu: 99.95 }, 12), lot('tin', 900, { Sn: 99.9 }, 40), LOTS[2]!]
+    const cheap = [lot('scrap', 4000, { Cu: 88, Sn: 10, Zn: 2 }, 3)]
+    const bare = [lot('copper', 9000, { Cu: 99.95 }, 12), LOTS[2]!]
+    const heats = [
+      { id: 'a', problem: problem('C90500', 1500, cheap), castingsG: 500 },
+      { id: 'b', problem: problem('C90500', 1500, dear), castingsG: 500 },
+      { id: 'c', problem: problem('C90500', 600, bare), castingsG: 500 },
+    ]
+    const between = { a: { b: 'never', c: 'never' } } as const
+    const answer = solveDay(highs, question(heats, { between }), quick)
+    expect(answer.day!.steps.map(({ id }) => id)).toEqual(['b', 'c', 'a'])
+    expect(answer.joint.status).not.toBe('infeasible')
+    const place = (id: string) => answer.day!.steps.findIndex((step) => step.id === id)
+    expect(answer.reused.length).toBeGreaterThan(0)
+    for (const { from, by } of answer.reused) expect(place(from)).toBeLessThan(place(by))
+    // Free to choose, the cheap one goes first.
+    const free = solveDay(highs, question(heats), quick)
+    expect(free.day!.steps.findIndex(({ id }) => id === 'a')).toBeLessThan(
+      free.day!.steps.findIndex(({ id }) => id === 'c'),
+    )
+    expect(free.joint.cost).toBeLessThanOrEqual(answer.joint.cost + 1e-6)
+  })
   it('is not taken where fresh metal is cheaper', () => {
     const answer = solveDay(
       highs,
