@@ -130,8 +130,6 @@ export function correctMelt(highs: Highs, ask: CorrectionAsk): Correction {
 /** A lot that goes in as it is. */
 type FixedLot = ChargeLot & { fixedG: number }
 
-/** The element a lot holds most of. */
-
 /** The yard's mean price of a kilogram; 1 where nothing has one. */
 function meanPrice(lots: readonly ChargeLot[]): number {
   const priced = lots.filter(({ pricePerKg }) => pricePerKg > 0)

@@ -1,5 +1,14 @@
 import type { DayAsk, DayHeat, DayPlan } from './ask'
-import { earlierIn, leastOf, morning, nextHeat, orderOf, runningCost, type DayState } from './reckon'
+import {
+  earlierIn,
+  everyOther,
+  leastOf,
+  morning,
+  nextHeat,
+  orderOf,
+  runningCost,
+  type DayState,
+} from './reckon'
 
 /** More looks than this are not taken: what is best by then is told as that, not as proven. */
 const MOST_LOOKS = 400_000
@@ -100,9 +109,6 @@ function rememberedMetal(ask: DayAsk) {
     return cost
   }
 }
-
-const everyOther = (heats: readonly DayHeat[]) =>
-  new Map(heats.map(({ id }) => [id, new Set(heats.flatMap((one) => (one.id === id ? [] : [one.id])))]))
 
 function told(ask: DayAsk, { state, metal }: Day, proven: boolean): DayPlan {
   const fuel = state.putInKJ * ask.furnace.pricePerKJ

@@ -82,6 +82,13 @@ export function leastOf(ask: DayAsk, heat: DayHeat): { putInKJ: number; minutes:
 }
 
 /**
+ * For each heat, all the others: every order open at once.
+ * @example everyOther([{ id: 'a' }, { id: 'b' }]).get('a').has('b') // true
+ */
+export const everyOther = (heats: readonly Pick<DayHeat, 'id'>[]): Map<string, ReadonlySet<string>> =>
+  new Map(heats.map(({ id }) => [id, new Set(heats.flatMap((one) => (one.id === id ? [] : [one.id])))]))
+
+/**
  * The order of a state's steps.
  * @example orderOf({ steps: [{ id: 'a' }] }) // ['a']
  */

@@ -11,6 +11,7 @@ import { nth } from '#core/lists'
 import type { DayAsk, DayHeat, DayPlan } from './ask'
 import { leavingsOf, type Leavings } from './leavings'
 import { planDay } from './plan-day'
+import { everyOther } from './reckon'
 
 /** A day as it is asked of the solver: nothing in it but figures. */
 export interface DayQuestion extends Omit<DayAsk, 'between' | 'metalCost' | 'useful'> {
@@ -117,9 +118,6 @@ export function solveDay(
 }
 
 const metalOf = (heats: readonly DayHeat[], id: string) => heats.find((heat) => heat.id === id)?.metal
-
-const everyOther = (heats: readonly DayHeat[]) =>
-  new Map(heats.map(({ id }) => [id, new Set(heats.flatMap((one) => (one.id === id ? [] : [one.id])))]))
 
 /** Which leavings are open in the order found, of those that pay. */
 function earlierOf(

@@ -83,10 +83,10 @@ export type Charge = ReturnType<typeof useCharge>
 /** What a heat is weighed with: the yard's scales, its unit, and what the chosen crucible takes. */
 export function useWeighingBench(heat: Ref<Heat | null>) {
   const yard = useYard()
-  const { scales, chosenCrucible } = useGear()
+  const { scales, holdsOf } = useGear()
   const bench = computed<WeighingBench>(() => {
     const current = heat.value
-    const known = current ? chosenCrucible(current).crucible?.holdsG : undefined
+    const known = current ? holdsOf(current) : undefined
     const byNumber =
       current?.alloy && current.crucibleNo
         ? crucibleHolds(current.crucibleNo, solidDensity(current.alloy).gcm3)

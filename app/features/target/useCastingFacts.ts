@@ -1,6 +1,6 @@
 import { computed } from 'vue'
 import { baseMetal, nominalWhole } from '#core/alloys'
-import { familyOf, metalFacts, shrinkageOf } from '#core/families'
+import { shrinkageOf } from '#core/families'
 import { heatLiquidus, heatWindow } from '#core/heat'
 import {
   checkSections,
@@ -10,15 +10,11 @@ import {
   modulus,
   partFigures,
   patternLength,
-  riserFor,
   sectionModulus,
   type MouldId,
 } from '#core/casting'
-import { lawIn } from './freezing'
+import { lawIn, riserBeside } from './freezing'
 import { useMetalNeed } from './useMetalNeed'
-
-/** Taller than wide: stands clear of the casting and feeds longer. */
-const RISER_TALL = 1.5
 
 /** What the chosen metal does in the mould: shrinkage, freezing, riser, sections. */
 export function useCastingFacts() {
@@ -69,17 +65,9 @@ export function useCastingFacts() {
     return all.length > 0 ? Math.max(...all) : null
   })
   const riser = computed(() => {
-    const metal = alloy.value && familyOf(alloy.value)?.metal
-    const freezing = metal && metalFacts(metal).freezingShrinkage
-    if (!ruling.value || !freezing) return null
+    if (!ruling.value || !alloy.value) return null
     const largest = Math.max(...measured.value.map(({ figures }) => figures?.volumeCm3 ?? 0))
-    return riserFor({
-      modulusMm: ruling.value,
-      volumeCm3: largest,
-      heightOverDiameter: RISER_TALL,
-      onTop: false,
-      freezingShrinkagePct: freezing.pct,
-    })
+    return riserBeside(alloy.value, ruling.value, largest)
   })
   const checks = computed(() => checkSections(parts.value, need.value.headMm ?? null))
   const coolDown = computed(() => (ruling.value ? coolDownMin(ruling.value, mould.value) : null))

@@ -1,19 +1,18 @@
 import { computed, type Ref } from 'vue'
-import { baseMetal, solidDensity, type Alloy } from '#core/alloys'
+import { solidDensity, type Alloy } from '#core/alloys'
 import {
   chillThickness,
   freezingTime,
   pourPlan,
-  riserFor,
   riserNeck,
   sectionModulus,
   type GateAt,
   type MouldId,
   type PourAsk,
 } from '#core/casting'
-import { familyOf, metalFacts } from '#core/families'
+import { familyOf } from '#core/families'
 import { LIQUID_OVER_SOLID } from '#core/melt'
-import { lawIn } from './freezing'
+import { lawIn, riserBeside } from './freezing'
 
 /** What has to be told of one mould before it can be said how it is filled; null is still to be told. */
 export interface MouldTold {
@@ -35,14 +34,10 @@ export interface MouldTold {
 export const USUAL_HEAD_MM = 75
 /** A part so many times as thick as the thinnest is a hot spot that wants a riser or a chill. */
 const HOT_SPOT = 2
-const RISER_TALL = 1.5
 
 /** How one mould is filled, fed and cooled. */
 export function usePouring(told: Ref<MouldTold>) {
-  const metal = computed(() => {
-    const base = told.value.alloy && baseMetal(told.value.alloy)
-    return base === 'Cu' || base === 'Al' || base === 'Zn' || base === 'Sn' ? base : null
-  })
+  const metal = computed(() => (told.value.alloy && familyOf(told.value.alloy)?.metal) ?? null)
   /** What is still to be told, in the order of the fields. */
   const missing = computed(() => {
     const { alloy, massG, wallMm, castingMm } = told.value
@@ -75,17 +70,9 @@ export function usePouring(told: Ref<MouldTold>) {
   const riser = computed(() => {
     const { alloy, thickMm, wallMm, castingG } = told.value
     const thick = Math.max(thickMm ?? 0, wallMm ?? 0)
-    const practiceMetal = alloy && familyOf(alloy)?.metal
-    const freezing = practiceMetal && metalFacts(practiceMetal).freezingShrinkage
-    if (!alloy || !freezing || !castingG || !thick) return null
-    const body = riserFor({
-      modulusMm: sectionModulus(thick),
-      volumeCm3: castingG / solidDensity(alloy).gcm3,
-      heightOverDiameter: RISER_TALL,
-      onTop: false,
-      freezingShrinkagePct: freezing.pct,
-    })
-    return { ...body, neck: riserNeck(body, 'side', thick) }
+    if (!alloy || !castingG || !thick) return null
+    const body = riserBeside(alloy, sectionModulus(thick), castingG / solidDensity(alloy).gcm3)
+    return body && { ...body, neck: riserNeck(body, 'side', thick) }
   })
   /** A thick place far from the riser is cooled instead. */
   const chillMm = computed(() => {

@@ -44,13 +44,21 @@ export function useGear() {
   const holds = ({ number, brimCm3 }: Crucible, gcm3: number) =>
     brimCm3 ? brimHolds(brimCm3, gcm3) : crucibleHolds(number, gcm3)
 
-  /** The crucible a heat was given, as the checks of practice take it. */
+  const crucibleOf = ({ crucibleId }: Pick<Heat, 'crucibleId'>) =>
+    crucibles.value.find(({ id }) => id === crucibleId)
+  /** What the crucible a heat was given takes of its alloy, g; nothing where either is not chosen. */
+  function holdsOf(heat: Heat): number | undefined {
+    const crucible = crucibleOf(heat)
+    return crucible && heat.alloy ? holds(crucible, solidDensity(heat.alloy).gcm3) : undefined
+  }
+  /** The crucible a heat was given, as the checks of practice take it; goes through all heats of the yard. */
   function chosenCrucible(heat: Heat) {
-    const crucible = crucibles.value.find(({ id }) => id === heat.crucibleId)
-    if (!crucible || !heat.alloy) return {}
+    const crucible = crucibleOf(heat)
+    const holdsG = holdsOf(heat)
+    if (!crucible || !heat.alloy || holdsG === undefined) return {}
     return {
       crucible: {
-        holdsG: holds(crucible, solidDensity(heat.alloy).gcm3),
+        holdsG,
         wantsFirstFire: wantsFirstFire(crucible, heatCount(crucible.id)),
         retire: crucibleWear(crucible).retire,
         family: familyOf(crucible),
@@ -79,6 +87,7 @@ export function useGear() {
     heatsIn: heatCount,
     familyOf,
     holds,
+    holdsOf,
     chosenCrucible,
     keep,
     drop,
