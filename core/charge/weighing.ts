@@ -168,16 +168,25 @@ function changed(given: ChargeProblem, ask: WeighingAsk, change: Change, lineCos
   return problem
 }
 
+interface Wanted {
+  /** concessions that are not made: a charge that needs one is none */
+  refused?: (concession: Concession) => boolean
+  /** whether there is a charge is all that is asked: the first found will do, whatever it taps and costs */
+  whether?: boolean
+}
+
 /** The best answer that keeps every limit, at least by the predicted figures; null where there is none. */
 function withinAsked(
   solver: ChargeSolver,
   ask: WeighingAsk,
   nodes: number,
   { lineCost, purityCost }: Purse,
+  { refused = () => false, whether = false }: Wanted = {},
 ): Weighing | null {
   const followed = follow(ask)
   if (followed) return followed
   const attempt = (change: Change, concessions: Concession[], walk = lineCost): Weighing | null => {
+    if (concessions.some(refused)) return null
     const problem = changed(ask.problem, ask, change, walk)
     const plan =
       walk > 0 || lineCost === 0
@@ -197,6 +206,11 @@ function withinAsked(
           [...others, ...lost],
           walk,
         )
+      if (whether) {
+        const any = by(1, 0) ?? by(1) ?? by(0)
+        if (any) return any
+        continue
+      }
       const whole = by(0)
       if (whole) return whole
       // Where counting walks hides that there is a way at all, any way will do.
@@ -319,12 +333,11 @@ export function weightBand(
   // A quick look may miss what the answer itself then finds: the end is where that finds nothing more.
   const lost = (concession: Concession) =>
     (plannedOnly || concession !== 'other-lots') && !now.concessions.includes(concession)
-  const answered = (steps: number) => {
+  const answered = once((steps: number) => {
     if (steps <= 0) return false
     const after = afterWeighing(ask, lotId, grams(steps))
-    const found = withinAsked(solver, after, nodes, purseOf(solver, after))
-    return found !== null && !found.concessions.some(lost)
-  }
+    return withinAsked(solver, after, nodes, purseOf(solver, after), { refused: lost, whether: true }) !== null
+  })
   const planned = Math.round(line.massG / stepG)
   const { meltPerG } = meltOf(ask.problem, lotId)
   const mostG = Math.max(ask.mostTapG, ask.problem.target.tapMassG * MARGIN) / Math.max(meltPerG, 0.01)
@@ -351,6 +364,16 @@ export function weightBand(
     fromG: grams(from),
     toG: grams(to),
     asPlanned: { fromG: grams(kept.from), toG: grams(kept.to) },
+  }
+}
+
+/** Asks each whole number once. */
+function once(passes: (value: number) => boolean): (value: number) => boolean {
+  const known = new Map<number, boolean>()
+  return (value) => {
+    const passed = known.get(value) ?? passes(value)
+    known.set(value, passed)
+    return passed
   }
 }
 

@@ -1,7 +1,7 @@
-import { expect, openDemo, saved, test, visit } from './support'
+import { expect, openDemo, saved, test, visit, takeClock } from './support'
 
 test('gear: a crucible written down, fired, looked over and retired', async ({ page }) => {
-  await page.clock.install({ time: new Date('2026-11-23T08:00:00Z') })
+  await takeClock(page, '2026-11-23T08:00:00Z')
   await openDemo(page)
   await visit(page, '/gear')
   await expect(page.getByText('Never fired.')).toBeVisible()

@@ -1,5 +1,5 @@
 import { devices } from '@playwright/test'
-import { expect, openDemo, plain, saved, stepOn, stepTo, test, visit } from './support'
+import { expect, openDemo, plain, saved, stepOn, stepTo, test, visit, takeClock } from './support'
 
 test('the furnace log: readings put right, quick entries, estimates, the trace; a reload keeps it', async ({
   page,
@@ -62,7 +62,7 @@ test('a logger’s table gives the trace and its plateau; a wrong one is refused
 })
 
 test('zinc still in the melt is estimated with a band once brass is in and hot', async ({ page }) => {
-  await page.clock.install({ time: new Date('2026-11-23T10:00:00Z') })
+  await takeClock(page, '2026-11-23T10:00:00Z')
   await openDemo(page)
   await visit(page, '/heat/13/target')
   await page.getByRole('combobox', { name: 'Find an alloy' }).fill('C85200')
@@ -89,7 +89,7 @@ test('zinc still in the melt is estimated with a band once brass is in and hot',
 })
 
 test('a clock that is right after sleep and a reload, and the stop sheet', async ({ page }) => {
-  await page.clock.install({ time: new Date('2026-11-23T10:00:00Z') })
+  await takeClock(page, '2026-11-23T10:00:00Z')
   await openDemo(page)
   await visit(page, '/heat/13/target')
   await page.getByRole('combobox', { name: 'Find an alloy' }).fill('319.0')

@@ -85,6 +85,21 @@ export function plain(text: string): string {
     .trim()
 }
 
+const forwarded = new WeakSet<Page>()
+
+/** Puts the page's clock into the test's hand, from a time or from now on; once for each page. */
+export async function takeClock(page: Page, time?: string): Promise<void> {
+  if (forwarded.has(page)) return
+  forwarded.add(page)
+  await page.clock.install(time ? { time: new Date(time) } : {})
+}
+
+/** Lets the moment pass in which the furnace's buttons rest after a press, on the page's clock and not on ours. */
+async function restOver(page: Page): Promise<void> {
+  await takeClock(page)
+  await page.clock.fastForward(750)
+}
+
 /** Reads the cautions of the step in hand, where it has any unread, and ticks it. */
 export async function stepOn(page: Page): Promise<void> {
   const now = page.getByTestId('now')
@@ -93,9 +108,11 @@ export async function stepOn(page: Page): Promise<void> {
   if (/I have read/.test((await next.textContent()) ?? '')) {
     await next.click()
     await expect(next).toHaveText('Done')
+    await restOver(page)
   }
   await next.click()
   await expect(now).not.toHaveText(before!)
+  await restOver(page)
 }
 
 /** Ticks steps until one whose title matches is in hand. */
