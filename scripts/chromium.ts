@@ -16,5 +16,7 @@ export const CHROMIUM_LAUNCH = {
     '--disable-component-update',
     '--disable-sync',
     '--no-first-run',
+    // Every test has workers of its own: compiling the solver anew for speed in each costs more than it gains.
+    '--js-flags=--wasm-tiering-budget=200000000',
   ],
 }
