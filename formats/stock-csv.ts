@@ -1,6 +1,7 @@
 import Papa from 'papaparse'
 import { SYMBOLS, sumPct, type Composition, type Spread } from '#core/composition'
 import { FORM_IDS } from '#core/losses'
+import { metalNamed } from '#core/pile'
 import {
   COATINGS,
   formatPieces,
@@ -197,8 +198,30 @@ function lotOfRow(
   const total = sumPct(composition)
   if (total > 100 + 1e-6)
     faults.push({ column: 'composition', message: `it adds up to ${total.toFixed(2)} %` })
-  if (total === 0) faults.push({ column: 'composition', message: 'no element is named' })
+  // What tells no element may be known by its name.
+  const named = total === 0 ? metalNamed(lot.name) : null
+  if (total === 0 && !named)
+    faults.push({
+      column: 'composition',
+      message: `no element is named, and “${lot.name}” is no metal known here`,
+    })
   if (faults.length > 0) return { ok: false, line, faults }
+  if (named)
+    return {
+      ok: true,
+      line,
+      lot: {
+        ...lot,
+        sd: {},
+        metallicYield: null,
+        originHeatId: null,
+        ...named,
+        ...extras,
+        ...(lot.note ? { note: lot.note } : {}),
+        massG: lot.massG,
+        pricePerKg: lot.pricePerKg,
+      },
+    }
   return {
     ok: true,
     line,

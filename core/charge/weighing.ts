@@ -336,7 +336,9 @@ export function weightBand(
   const answered = once((steps: number) => {
     if (steps <= 0) return false
     const after = afterWeighing(ask, lotId, grams(steps))
-    return withinAsked(solver, after, nodes, purseOf(solver, after), { refused: lost, whether: true }) !== null
+    return (
+      withinAsked(solver, after, nodes, purseOf(solver, after), { refused: lost, whether: true }) !== null
+    )
   })
   const planned = Math.round(line.massG / stepG)
   const { meltPerG } = meltOf(ask.problem, lotId)

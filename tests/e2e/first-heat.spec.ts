@@ -153,7 +153,7 @@ test('cap and lock re-solve at once, and stay after leaving the page', async ({ 
 
 test('a stranger with a blank yard: a first lot, a first charge', async ({ page }) => {
   await page.goto('/?yard=blank')
-  await page.getByRole('link', { name: 'write down what is in your bins' }).click()
+  await visit(page, '/stock')
   for (const [name, grade, mass] of [
     ['Pipe', 'C12200', '3 kg'],
     ['Cartridge brass', 'C26000', '2 kg'],

@@ -11,6 +11,7 @@ import { usePlanChecks } from './usePlanChecks'
 import { useProblemFile } from './useProblemFile'
 import { useRememberedHere } from '~/shared/page/useRemembered'
 import { useUnits } from '~/shared/units/useUnits'
+import { useYard } from '~/storage/yard-store'
 import AsItComes from './AsItComes.vue'
 import ChargeAnswer from './ChargeAnswer.vue'
 import ChargeChoices from './ChargeChoices.vue'
@@ -21,10 +22,12 @@ import FilePicker from '~/shared/fields/FilePicker.vue'
 import CruciblePick from '~/shared/gear/CruciblePick.vue'
 import GrowingList from '~/shared/page/GrowingList.vue'
 import HeatHeading from '~/shared/heat/HeatHeading.vue'
+import NoMetalYet from '~/shared/heat/NoMetalYet.vue'
 import LimitGates from '~/shared/composition/LimitGates.vue'
 import OtherWays from './OtherWays.vue'
 import PlanChecks from './PlanChecks.vue'
 import WorkingOpener from '~/shared/page/WorkingOpener.vue'
+const yard = useYard()
 const { heat } = useHeat()
 const charge = useCharge(heat)
 const { prediction, lines, lotName, engine, bench } = charge
@@ -39,6 +42,8 @@ const { grams, money } = useUnits()
 const { save, open, fault } = useProblemFile()
 /** It aims at no alloy: what goes in is chosen here, not worked out. */
 const free = computed(() => !!heat.value && comesAsItIs(heat.value))
+/** Without any metal there is nothing to work out, and nothing to be bought for it. */
+const stocked = computed(() => !!heat.value?.loggedAt || yard.lots.some(({ massG }) => massG > 0))
 const file = ref<{ open: () => void }>()
 /** Where each element comes from, under its gate. */
 const origins = useRememberedHere('charge-origins', false)
@@ -78,6 +83,7 @@ const origins = useRememberedHere('charge-origins', false)
       </NuxtLink>
     </HeatHeading>
     <CrucibleRefused />
+    <NoMetalYet />
     <p v-if="fault" role="alert" class="mb-3 font-semibold text-oxide">{{ fault }}</p>
 
     <AsItComes v-if="free" :charge="charge" :hand="hand" />
@@ -86,7 +92,7 @@ const origins = useRememberedHere('charge-origins', false)
       <NuxtLink :to="`/heat/${heat.number}/target`" class="btn btn-next">Choose them</NuxtLink>
     </div>
 
-    <template v-else>
+    <template v-else-if="stocked">
       <div class="bench">
         <ChargeAnswer :answer="answer" :charged-g="prediction?.chargeMassG ?? 0" />
         <PlanChecks v-if="!heat.loggedAt" hurting :checks="checks" class="mb-2" />

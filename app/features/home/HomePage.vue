@@ -7,6 +7,7 @@ import { useYard } from '~/storage/yard-store'
 import HeatCard from './HeatCard.vue'
 
 const BinsTogether = defineAsyncComponent(() => import('./BinsTogether.vue'))
+const FirstPile = defineAsyncComponent(() => import('~/features/pile').then((door) => door.FirstPile))
 const LooseEnds = defineAsyncComponent(() => import('./LooseEnds.vue'))
 const PouredLately = defineAsyncComponent(() => import('./PouredLately.vue'))
 const yard = useYard()
@@ -35,12 +36,14 @@ const open = computed(() => yard.heats.filter(({ loggedAt }) => !loggedAt).rever
       </div>
       <div class="slab p-5">
         <h2 class="chalk">Start your own</h2>
-        <p class="my-3">An empty yard. Write down your first bin of scrap, then choose an alloy.</p>
+        <p class="my-3">Point at what lies in your pile, and see at once what it can become.</p>
         <button class="btn" @click="startBlank">Start a blank yard</button>
       </div>
     </div>
     <p v-if="failed" role="alert" class="mt-4 font-semibold text-oxide">{{ failed }}</p>
   </section>
+
+  <FirstPile v-else-if="!yard.heats.length" />
 
   <section v-else>
     <div class="flex flex-wrap items-end justify-between gap-3">
@@ -53,12 +56,7 @@ const open = computed(() => yard.heats.filter(({ loggedAt }) => !loggedAt).rever
         <HeatCard v-for="heat in open" :key="heat.id" :heat="heat" />
       </div>
       <div v-else class="slab p-5">
-        <p v-if="yard.lots.length">No heat is open.</p>
-        <p v-else class="text-lg">
-          First,
-          <NuxtLink to="/stock" class="font-semibold underline">write down what is in your bins</NuxtLink>.
-          Then start a heat.
-        </p>
+        <p>No heat is open.</p>
       </div>
       <div class="beside grid grid-cols-1 gap-6">
         <LooseEnds />

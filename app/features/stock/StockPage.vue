@@ -7,7 +7,7 @@ import type { Lot } from '#core/stock'
 import { computed, defineAsyncComponent, ref } from 'vue'
 import { useStockBench } from './useStockBench'
 import { useStockView } from './useStockView'
-import { meltAsItComes } from '~/shared/heat/useHeat'
+import { meltAsItComes, startHeat } from '~/shared/heat/useHeat'
 import { useUnits } from '~/shared/units/useUnits'
 import { useYard } from '~/storage/yard-store'
 import FilePicker from '~/shared/fields/FilePicker.vue'
@@ -35,6 +35,7 @@ function melt(lots: readonly Lot[]): void {
   void meltAsItComes([...free.values()].filter(({ massG }) => massG > 0))
 }
 const file = ref<{ open: () => void }>()
+useEventListener(document, 'paste', bench.pasted)
 const searchField = ref<HTMLInputElement>()
 const total = (lots: readonly Lot[]) => lots.reduce((sum, lot) => sum + lot.massG, 0)
 const worth = computed(() => yard.lots.reduce((sum, lot) => sum + (lot.massG * lot.pricePerKg) / 1000, 0))
@@ -95,6 +96,7 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
       />
       <NuxtLink to="/identify" class="btn">What is this?</NuxtLink>
       <NuxtLink to="/scrap-book" class="btn">Scrap book</NuxtLink>
+      <button v-if="yard.lots.length" class="btn" @click="startHeat()">Start a heat</button>
       <button class="btn btn-next" @click="editing = 'new'">Add a lot</button>
     </div>
 
@@ -113,8 +115,10 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
     </details>
     <p v-if="fault" role="alert" class="mb-3 font-semibold text-oxide">{{ fault }}</p>
     <p v-if="!yard.lots.length" class="slab p-5">
-      No metal written down yet. Add a lot: what it is called, how much there is, and what you believe it is
-      made of. A guess is fine; it is drawn as a guess.
+      No metal written down yet. The quickest way is to
+      <NuxtLink to="/pile" class="font-semibold underline">point at what lies in your pile</NuxtLink>; a list
+      from a spreadsheet can be pasted here. Or add a lot: what it is called, how much there is, and what you
+      believe it is made of. A guess is fine; it is drawn as a guess.
     </p>
     <p v-else-if="!found.length" class="slab p-5">
       No lot matches{{ search ? ` “${search}”` : '' }}{{ filtered ? ' with these filters' : '' }}.

@@ -1,1 +1,6 @@
+import { defineAsyncComponent } from 'vue'
+
 export { METAL_BINS } from './stock-words'
+export { usePastedTable } from './usePastedTable'
+export const LotEditor = defineAsyncComponent(() => import('./LotEditor.vue'))
+export const StockImport = defineAsyncComponent(() => import('./StockImport.vue'))

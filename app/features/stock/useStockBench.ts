@@ -1,11 +1,11 @@
 import { counted } from '~/shared/units/figures'
-import { computed, reactive, ref, shallowRef } from 'vue'
+import { computed, reactive } from 'vue'
 import { mergeLots, newLot, PIECES_MOST, type Lot } from '#core/stock'
-import type { StockTable } from '#formats/stock-csv'
 import { now, useYard, type Edit } from '~/storage/yard-store'
 import { downloadText } from '~/shared/page/useDownload'
 import { useNotices } from '~/shared/page/useNotices'
 import { pickedFile } from '~/shared/fields/usePickedFile'
+import { usePastedTable } from './usePastedTable'
 
 /** What can be done with several lots at once, and tables of them in and out. */
 export function useStockBench() {
@@ -13,9 +13,7 @@ export function useStockBench() {
   const { announce } = useNotices()
   const picked = reactive(new Set<string>())
   const lots = computed(() => yard.lots.filter(({ id }) => picked.has(id)))
-  const table = shallowRef<StockTable | null>(null)
-  const fileName = ref('')
-  const fault = ref('')
+  const { table, fileName, fault, pasted } = usePastedTable()
 
   function pick(id: string): void {
     if (!picked.delete(id)) picked.add(id)
@@ -83,7 +81,20 @@ export function useStockBench() {
     table.value = read
   }
 
-  return { picked, lots, pick, pickAll, merge, writeOff, table, fileName, fault, saveTable, openTable }
+  return {
+    picked,
+    lots,
+    pick,
+    pickAll,
+    merge,
+    writeOff,
+    table,
+    fileName,
+    fault,
+    pasted,
+    saveTable,
+    openTable,
+  }
 }
 
 /** What lies on them, their pieces and their pictures, together. */

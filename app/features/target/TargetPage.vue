@@ -15,6 +15,7 @@ import FuelAndFit from './FuelAndFit.vue'
 import HeatHeading from '~/shared/heat/HeatHeading.vue'
 import LimitGates from '~/shared/composition/LimitGates.vue'
 import QuantityField from '~/shared/fields/QuantityField.vue'
+import NoMetalYet from '~/shared/heat/NoMetalYet.vue'
 import RemindersHere from '~/shared/heat/RemindersHere.vue'
 
 const bench = useMetalNeed()
@@ -41,6 +42,7 @@ const liquidus = computed(() => (heat.value ? heatLiquidus(heat.value) : null))
         >{{ free ? 'Choose what goes in' : 'Work out the charge' }}</NuxtLink
       >
     </HeatHeading>
+    <NoMetalYet />
     <RemindersHere stage="target" />
     <CrucibleRefused />
     <p v-if="locked" class="slab mb-4 p-3">This heat is in the ledger; its target stays as it was.</p>

@@ -50,18 +50,21 @@ let last: {
   heat: Heat
 } | null = null
 
-/** Starts the next heat and goes to its first stage. */
-export async function startHeat(change: Partial<Heat> = {}): Promise<void> {
+/** Starts the next heat and goes to its first stage, or to the one that is told. */
+export async function startHeat(change: Partial<Heat> = {}, to?: 'target' | 'charge'): Promise<void> {
   const yard = useYard()
   const { planner } = useLearning()
   const planned = await planner()
   const empty = newHeat({ id: crypto.randomUUID(), now: now(), zone: zoneHere() }, yard.heats)
   const { alloy } = asItIs({ ...empty, ...change })
   // By the yard's own way with losses, as everything that led here was reckoned.
-  const heat = asItIs({ ...empty, ...(alloy ? planned(alloy) : {}), ...change })
+  // Where no metal has a price, the cheapest charge is any: the one nearest to what the alloy should be is better.
+  const priced = yard.lots.some(({ pricePerKg }) => pricePerKg > 0)
+  const aim = priced || !yard.lots.length ? {} : ({ objective: 'nominal' } as const)
+  const heat = asItIs({ ...empty, ...(alloy ? planned(alloy) : {}), ...aim, ...change })
   // A yard that is only looked at takes none.
   if (!yard.commit('Start a heat', [{ collection: 'heats', id: heat.id, after: heat }])) return
-  await navigateTo(`/heat/${heat.number}/${comesAsItIs(heat) ? 'charge' : 'target'}`)
+  await navigateTo(`/heat/${heat.number}/${to ?? (comesAsItIs(heat) ? 'charge' : 'target')}`)
 }
 
 /** Starts a heat that melts these as they are, all of each or as much as is told, and sees what they become. */

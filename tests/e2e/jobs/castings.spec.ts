@@ -7,7 +7,7 @@ import { addBin, blankYard, cameOut, castAs, melt, weighAll } from './steps'
  */
 test('a bowl that ran short, remelted, ground by 50 g: nothing of it is “not found”', async ({ page }) => {
   await blankYard(page)
-  await page.getByRole('link', { name: 'write down what is in your bins' }).click()
+  await visit(page, '/stock')
   await addBin(page, { name: 'Gunmetal bar', mass: '1.5 kg', of: { Cu: '88', Sn: '10', Zn: '2' } })
   await page.getByRole('checkbox', { name: 'Pick Gunmetal bar' }).check()
   await page.getByRole('button', { name: 'Melt these' }).click()
@@ -62,7 +62,7 @@ test('weighed too late: the balance is a span until the mould is weighed, in a h
   page,
 }) => {
   await blankYard(page)
-  await page.getByRole('link', { name: 'write down what is in your bins' }).click()
+  await visit(page, '/stock')
   await addBin(page, { name: 'Copper bar', mass: '2 kg', of: { Cu: '100' } })
   await page.getByRole('checkbox', { name: 'Pick Copper bar' }).check()
   await page.getByRole('button', { name: 'Melt these' }).click()

@@ -4,7 +4,7 @@ import type { Page } from '@playwright/test'
 /** An empty yard, as a newcomer has it. */
 export async function blankYard(page: Page): Promise<void> {
   await page.goto('/?yard=blank')
-  await expect(page.getByText('write down what is in your bins')).toBeVisible()
+  await expect(page.getByRole('heading', { name: 'What metal have you got?' })).toBeVisible()
   await saved(page)
 }
 
@@ -118,7 +118,7 @@ export async function read(page: Page, method: string, of: Record<string, string
 /** Goes to the stock of a blank yard and writes its bins down. */
 export async function stockUp(page: Page, bins: readonly Bin[]): Promise<void> {
   await blankYard(page)
-  await page.getByRole('link', { name: 'write down what is in your bins' }).click()
+  await visit(page, '/stock')
   for (const bin of bins) await addBin(page, bin)
 }
 

@@ -40,6 +40,8 @@ export function usePileAnswer({ rows, busy, look }: Pile) {
       : ''
     return [first, limit].filter(Boolean).join('; ')
   }
+  const runsOutWords = ({ runsOut: [first] }: PileRow) =>
+    first ? `then ${isolated(lotName(first))} runs out` : ''
   /** Nothing that is to be bought is written as none of it. */
   const amount = (massG: number) => (/^0(\.0+)?\u00a0/.test(grams(massG)) ? 'a pinch' : grams(massG))
   const bought = ({ unlock }: PileRow) =>
@@ -48,6 +50,19 @@ export function usePileAnswer({ rows, busy, look }: Pile) {
   /** To tap of it: what was asked for, or all there is where that is less. */
   const tapG = ({ mostG }: PileRow) =>
     Math.floor(Math.min(wantedG.value ?? mostG, mostG > 0 ? mostG : Infinity))
-  const empty = computed(() => yard.lots.length === 0)
-  return { wantedG, group, ready, near, far, again, headline, heldWords, amount, bought, share, tapG, empty }
+  return {
+    wantedG,
+    group,
+    ready,
+    near,
+    far,
+    again,
+    headline,
+    heldWords,
+    runsOutWords,
+    amount,
+    bought,
+    share,
+    tapG,
+  }
 }

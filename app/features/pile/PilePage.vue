@@ -1,9 +1,11 @@
 <script setup lang="ts">
 import { GROUPS } from '#core/alloys'
-import { onMounted } from 'vue'
+import { onMounted, ref } from 'vue'
 import { startHeat } from '~/shared/heat/useHeat'
 import { useUnits } from '~/shared/units/useUnits'
 import QuantityField from '~/shared/fields/QuantityField.vue'
+import FirstPile from './FirstPile.vue'
+import { useYard } from '~/storage/yard-store'
 import { usePile, type PileRow } from './usePile'
 import { usePileAnswer } from './usePileAnswer'
 
@@ -11,14 +13,17 @@ import { usePileAnswer } from './usePileAnswer'
 const { grams } = useUnits()
 const pile = usePile()
 const { done, total, busy, stopped, fault, stop } = pile
-const { wantedG, group, ready, near, far, again, headline, heldWords, bought, share, tapG, empty } =
+const { wantedG, group, ready, near, far, again, headline, heldWords, bought, share, tapG } =
   usePileAnswer(pile)
-onMounted(again)
+/** An empty yard begins by pointing; so does one who has more to add. */
+const pointing = ref(!useYard().lots.length)
+onMounted(() => pointing.value || again())
 const begin = (row: PileRow) => startHeat({ alloy: row.alloy, tapMassG: tapG(row) })
 </script>
 
 <template>
-  <section>
+  <FirstPile v-if="pointing" />
+  <section v-else>
     <h1 class="text-sm text-soft">What can this pile become?</h1>
     <p class="mb-3 text-xl leading-snug font-bold sm:text-2xl" aria-live="polite" data-testid="pile-answer">
       {{ headline }}
@@ -41,6 +46,7 @@ const begin = (row: PileRow) => startHeat({ alloy: row.alloy, tapMassG: tapG(row
           <option v-for="name in GROUPS" :key="name" :value="name">{{ name }}</option>
         </select></label
       >
+      <button class="btn" @click="pointing = true">Add metal</button>
       <div v-if="busy" class="flex items-center gap-3">
         <progress :value="done" :max="total || 1" class="bar w-40" aria-label="Alloys tried" />
         <span class="text-sm">{{ done }} of {{ total }}</span>
@@ -52,11 +58,7 @@ const begin = (row: PileRow) => startHeat({ alloy: row.alloy, tapMassG: tapG(row
       </p>
     </div>
     <p v-if="fault" role="alert" class="text-oxide">It could not be worked out: {{ fault }}</p>
-    <p v-if="empty" class="slab max-w-xl p-4">
-      There is no stock yet. <NuxtLink to="/stock" class="underline">Write down the first lot</NuxtLink>, and
-      this page says what it can become.
-    </p>
-    <template v-else>
+    <template v-if="!fault">
       <template v-if="ready.length">
         <h2 class="chalk mb-1">From the bins, now</h2>
         <ul class="mb-6 grid gap-x-6 lg:grid-cols-2">

@@ -51,7 +51,7 @@ export function usePile() {
       .map((lot) => toChargeLot(lot, {}, heatYield(planned(null), lot)))
     try {
       const answer = await study.ask((engine) => {
-        found.value = []
+        // What was found before stands until it is known anew: a list does not jump away under the hand.
         return engine.become(
           lots,
           familiesOf(alloys.value, recoveryOf),

@@ -1,0 +1,288 @@
+<script setup lang="ts">
+import { useDebounceFn, useEventListener } from '@vueuse/core'
+import { computed, defineAsyncComponent, onMounted, ref, watch } from 'vue'
+import { heatStamp } from '#core/heat'
+import { totalG } from '#core/lists'
+import {
+  bestUse,
+  castFirst,
+  PILE_GROUPS,
+  PILE_SOURCE,
+  PILE_TILES,
+  roundAmount,
+  type PileTile,
+} from '#core/pile'
+import type { Lot } from '#core/stock'
+import { LotEditor, StockImport, usePastedTable } from '~/features/stock'
+import CompositionBar from '~/shared/composition/CompositionBar.vue'
+import QuantityField from '~/shared/fields/QuantityField.vue'
+import { startHeat } from '~/shared/heat/useHeat'
+import { counted } from '~/shared/units/figures'
+import { useUnits } from '~/shared/units/useUnits'
+import { useYard } from '~/storage/yard-store'
+import ScrapDrawing from './ScrapDrawing.vue'
+import { toWeightOf, useFirstPile } from './useFirstPile'
+import { usePile, type PileRow } from './usePile'
+import { usePileAnswer } from './usePileAnswer'
+
+const PasteList = defineAsyncComponent(() => import('./PasteList.vue'))
+
+/** A newcomer's first pile: what lies there is pointed at and weighed, and beneath stands what it can become. */
+const MOST_SHOWN = 6
+const yard = useYard()
+const { grams } = useUnits()
+const { faults, lotOf, tileOf, tap, say, shown, takenAs, remove } = useFirstPile()
+const pile = usePile()
+const { busy, fault, done, total } = pile
+const { wantedG, ready, near, again, runsOutWords, bought, tapG } = usePileAnswer(pile)
+/** Little is bought to use what there is, not the other way round. */
+const nearest = computed(() =>
+  castFirst(near.value.filter(({ boughtG }) => boughtG <= (wantedG.value ?? 0) / 2)).slice(0, 3),
+)
+const best = computed(() => bestUse(ready.value))
+const all = ref(false)
+const listed = computed(() => (all.value ? best.value : best.value.slice(0, MOST_SHOWN)))
+const groups = PILE_GROUPS.map((name) => ({
+  name,
+  tiles: PILE_TILES.filter(({ group }) => group === name),
+}))
+const inOrder = computed(() => [...yard.lots].reverse())
+const editing = ref<Lot | 'new' | null>(null)
+const pasting = ref(false)
+const { table, fileName, fault: pasteFault, read, pasted } = usePastedTable()
+useEventListener(document, 'paste', pasted)
+
+async function point(tile: PileTile): Promise<void> {
+  const id = tap(tile)
+  if (id) await toWeightOf(id)
+}
+/** A heat that was begun already, and waits for its metal. */
+const waiting = computed(() => yard.heats.findLast(({ loggedAt, weighed }) => !loggedAt && !weighed.length))
+const make = (row: PileRow) => void startHeat({ alloy: row.alloy, tapMassG: tapG(row) }, 'charge')
+const lookAgain = useDebounceFn(() => yard.lots.length > 0 && again(), 350)
+/** So much is poured as the pile may give, until another figure is typed. */
+const told = ref(false)
+watch(
+  () => yard.lots,
+  (lots) => {
+    if (!told.value && lots.length) wantedG.value = roundAmount(totalG(lots))
+  },
+  { immediate: true },
+)
+watch([() => yard.lots, wantedG], lookAgain)
+onMounted(() => yard.lots.length > 0 && again())
+
+const headline = computed(() => {
+  if (!yard.lots.length) return ''
+  const first = best.value[0]
+  if (!first) return busy.value ? 'Trying one alloy after another…' : ''
+  const others = best.value.length - 1
+  return `Up to ${grams(first.mostG, 10)} of ${first.alloy.name}${others ? `, or one of ${counted(others, 'other alloy')}` : ''}.`
+})
+</script>
+
+<template>
+  <section>
+    <div class="flex flex-wrap items-end justify-between gap-3">
+      <div>
+        <h1 class="text-2xl leading-tight font-bold sm:text-3xl">What metal have you got?</h1>
+        <p class="text-soft">Tap what lies in your pile and say how much of it there is.</p>
+      </div>
+      <div class="flex flex-wrap gap-2">
+        <button class="btn btn-quiet underline" @click="pasting = true">Paste a list</button>
+        <NuxtLink to="/identify" class="btn btn-quiet underline">What is this metal?</NuxtLink>
+        <NuxtLink v-if="waiting" :to="`/heat/${waiting.number}/charge`" class="btn">
+          On with {{ heatStamp(waiting.number) }}
+        </NuxtLink>
+        <button v-else class="btn btn-quiet underline" @click="startHeat()">Start a heat instead</button>
+      </div>
+    </div>
+
+    <div class="mt-4 grid items-start gap-x-8 gap-y-6 lg:grid-cols-[minmax(0,1.1fr)_minmax(0,1fr)]">
+      <div class="grid gap-3" data-testid="tiles">
+        <section v-for="group in groups" :key="group.name" :aria-label="group.name">
+          <h2 class="label mb-1">{{ group.name }}</h2>
+          <ul class="tiles">
+            <li v-for="tile in group.tiles" :key="tile.id">
+              <button
+                class="tile"
+                :class="{ taken: lotOf(tile) }"
+                :aria-label="lotOf(tile) ? `${tile.name}: on the pile, say how much` : `Add ${tile.name}`"
+                @click="point(tile)"
+              >
+                <ScrapDrawing :drawing="tile.drawing" class="size-10 sm:size-11" />
+                <span>{{ tile.name }}</span>
+                <span v-if="lotOf(tile)" class="tick" aria-hidden="true">✓</span>
+              </button>
+            </li>
+          </ul>
+        </section>
+        <p>
+          <button class="btn" @click="editing = 'new'">Something else…</button>
+          <NuxtLink to="/scrap-book" class="btn btn-quiet ml-2 underline"
+            >More scrap in the scrap book</NuxtLink
+          >
+        </p>
+      </div>
+
+      <div class="grid gap-5">
+        <section v-if="yard.lots.length" aria-label="On the pile">
+          <h2 class="chalk mb-1">
+            On the pile: {{ counted(yard.lots.length, 'lot') }}, {{ grams(totalG(yard.lots), 10) }}
+          </h2>
+          <ul data-testid="first-pile">
+            <li v-for="lot in inOrder" :key="lot.id" class="border-t border-line py-2" :data-lot="lot.name">
+              <div class="flex items-center gap-2">
+                <ScrapDrawing v-if="tileOf(lot)" :drawing="tileOf(lot)!.drawing" class="size-8 shrink-0" />
+                <label :for="`amount-${lot.id}`" class="min-w-0 flex-1 font-bold break-words">{{
+                  lot.name
+                }}</label>
+                <input
+                  :id="`amount-${lot.id}`"
+                  class="field w-40 shrink-0 text-right"
+                  autocomplete="off"
+                  :data-amount="lot.id"
+                  :value="shown(lot)"
+                  :aria-invalid="faults[lot.id] ? 'true' : undefined"
+                  :aria-describedby="`taken-${lot.id}`"
+                  @focus="($event.target as HTMLInputElement).select()"
+                  @input="say(lot, ($event.target as HTMLInputElement).value)"
+                  @change="say(lot, ($event.target as HTMLInputElement).value, true)"
+                />
+                <button class="btn btn-quiet" @click="remove(lot)">
+                  <span aria-hidden="true">✕</span
+                  ><span class="sr-only">Take {{ lot.name }} off the pile</span>
+                </button>
+              </div>
+              <div :id="`taken-${lot.id}`">
+                <p v-if="faults[lot.id]" role="alert" class="mt-1 text-sm font-semibold text-oxide">
+                  {{ faults[lot.id] }}
+                </p>
+                <p v-else-if="takenAs(lot)" class="mt-1 text-sm text-soft">{{ takenAs(lot) }}</p>
+              </div>
+              <details class="text-sm">
+                <summary class="text-soft">Taken to be…</summary>
+                <div class="py-1">
+                  <CompositionBar :composition="lot.composition" :sd="lot.sd" :label="lot.name" />
+                  <p v-if="lot.note">{{ lot.note }}</p>
+                  <p v-if="tileOf(lot)" class="text-xs text-soft">
+                    {{ tileOf(lot)!.source }}. {{ PILE_SOURCE }}
+                  </p>
+                  <button class="btn mt-1" @click="editing = lot">
+                    Put it right<span class="sr-only">: {{ lot.name }}</span>
+                  </button>
+                </div>
+              </details>
+            </li>
+          </ul>
+        </section>
+        <p v-else class="slab p-5 text-lg">
+          Nothing on the pile yet. Three kinds of scrap are enough to start: copper, and something with tin or
+          zinc in it; or wheels and a few cans.
+        </p>
+
+        <section v-if="yard.lots.length" aria-label="What it can become" data-testid="becomes">
+          <h2 class="chalk mb-1">What it can become</h2>
+          <p class="text-lg font-bold" aria-live="polite" data-testid="pile-answer">{{ headline }}</p>
+          <p v-if="fault" role="alert" class="text-oxide">It could not be worked out: {{ fault }}</p>
+          <div class="my-2 flex items-end gap-3">
+            <QuantityField
+              class="w-40"
+              :model-value="wantedG"
+              label="I want to pour"
+              kind="mass"
+              positive
+              @update:model-value="((told = true), (wantedG = $event))"
+            />
+            <p v-if="busy" class="pb-2 text-sm text-soft">{{ done }} of {{ total }} alloys tried</p>
+          </div>
+          <ul>
+            <li
+              v-for="row in listed"
+              :key="row.id"
+              class="flex flex-wrap items-center gap-x-3 gap-y-1 border-t border-line py-2"
+            >
+              <p class="min-w-0 flex-1 basis-56">
+                <b>{{ row.alloy.name }}</b> <span class="text-soft">{{ row.alloy.designation }}</span>
+                <span class="block text-sm text-soft">
+                  up to {{ grams(row.mostG, 10)
+                  }}<template v-if="runsOutWords(row)">, {{ runsOutWords(row) }}</template>
+                </span>
+              </p>
+              <button class="btn" :class="{ 'btn-next': row === listed[0] }" @click="make(row)">
+                Weigh out {{ grams(tapG(row)) }}<span class="sr-only"> of {{ row.alloy.name }}</span>
+              </button>
+            </li>
+          </ul>
+          <button v-if="best.length > listed.length" class="btn btn-quiet underline" @click="all = true">
+            All {{ best.length }} of them
+          </button>
+          <template v-if="nearest.length">
+            <h3 class="label mt-3">With a little bought</h3>
+            <ul>
+              <li
+                v-for="row in nearest"
+                :key="row.id"
+                class="flex flex-wrap items-center gap-x-3 border-t border-line py-2"
+              >
+                <p class="min-w-0 flex-1 basis-56">
+                  {{ bought(row) }} more: <b>{{ row.alloy.name }}</b>
+                  <span class="text-soft"> {{ row.alloy.designation }}</span>
+                </p>
+                <button class="btn btn-quiet underline" @click="make(row)">
+                  Plan it<span class="sr-only">: {{ row.alloy.name }}</span>
+                </button>
+              </li>
+            </ul>
+          </template>
+          <p class="mt-2 text-xs text-soft">
+            By what each thing usually is, after the losses of melting. The most stands at a limit, so pour
+            less than that.
+          </p>
+        </section>
+      </div>
+    </div>
+    <p v-if="pasteFault" role="alert" class="mt-3 font-semibold text-oxide">{{ pasteFault }}</p>
+    <PasteList v-if="pasting" @read="((pasting = false), read($event))" @close="pasting = false" />
+    <StockImport v-if="table" :table="table" :file-name="fileName" @close="table = null" />
+    <LotEditor v-if="editing" :lot="editing === 'new' ? null : editing" @close="editing = null" />
+  </section>
+</template>
+
+<style scoped>
+.tiles {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(5.3rem, 1fr));
+  gap: 0.35rem;
+}
+.tile {
+  position: relative;
+  display: grid;
+  justify-items: center;
+  align-content: start;
+  gap: 0.15rem;
+  width: 100%;
+  height: 100%;
+  min-height: 5rem;
+  padding: 0.3rem 0.2rem;
+  border: 1px solid var(--line);
+  border-bottom-width: 3px;
+  background: var(--panel);
+  font-size: var(--text-sm);
+  line-height: 1.1;
+  text-align: center;
+}
+.tile:hover {
+  background: var(--well);
+}
+.taken {
+  border-color: var(--ember);
+}
+.tick {
+  position: absolute;
+  top: 0.15rem;
+  right: 0.4rem;
+  color: var(--ember);
+  font-weight: 700;
+}
+</style>

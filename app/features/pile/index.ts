@@ -1,0 +1,3 @@
+import FirstPile from './FirstPile.vue'
+
+export { FirstPile }

@@ -1,0 +1,126 @@
+import { nextTick, reactive } from 'vue'
+import { amountOf, PILE_TILES, startingAmount, type PileAmount, type PileTile } from '#core/pile'
+import { newLot, type Lot } from '#core/stock'
+import { formatMass, type QuantityProblem } from '#core/units'
+import { MOST, quantityWords } from '~/shared/fields/quantity-words'
+import { useNotices } from '~/shared/page/useNotices'
+import { useUnits } from '~/shared/units/useUnits'
+import { now, useYard } from '~/storage/yard-store'
+
+const KILOGRAM = 1000
+/** A thing that is only weighed: there is no bucket and no piece to take it by. */
+const WEIGHED = { bucketG: KILOGRAM }
+
+/** A pile pointed at and weighed: every tap is a lot of the yard at once, every weight is put right in its place. */
+export function useFirstPile() {
+  const yard = useYard()
+  const { announce } = useNotices()
+  const { mass, grams } = useUnits()
+  /** what was typed and what is wrong with it, by lot; it is not kept beyond the page */
+  const typed = reactive<Record<string, string>>({})
+  const faults = reactive<Record<string, string>>({})
+
+  const lotOf = (tile: PileTile) => yard.lots.find(({ name }) => name === tile.name)
+  const tileOf = (lot: Lot) => PILE_TILES.find(({ name }) => name === lot.name)
+  const amount = (lot: Lot, text: string) => amountOf(text, tileOf(lot) ?? WEIGHED, mass.value)
+
+  /** The first tap writes a lot down, a second goes to its weight. @returns the lot's id, null where nothing may be written */
+  function tap(tile: PileTile): string | null {
+    const there = lotOf(tile)
+    if (there) return there.id
+    const text = startingAmount(tile)
+    const started = text === null ? null : amountOf(text, tile, mass.value)
+    const said = started?.ok ? started.value : { massG: KILOGRAM, counted: null }
+    const id = crypto.randomUUID()
+    const lot = newLot({ id, now: now() }, { ...tile.told, massG: said.massG })
+    if (!yard.commit(`Add ${tile.name}`, [{ collection: 'lots', id, after: noted(lot, tile, said) }]))
+      return null
+    if (text !== null) typed[id] = text
+    return id
+  }
+
+  /** An amount as it is typed: it counts as soon as it can be read. */
+  function say(lot: Lot, text: string, leaving = false): void {
+    typed[lot.id] = text
+    const read = amount(lot, text)
+    const problem = !read.ok
+      ? read.problem
+      : read.value.massG <= 0
+        ? 'zero'
+        : read.value.massG > (MOST.mass ?? Infinity)
+          ? 'too-large'
+          : null
+    // Half a word is no fault yet.
+    faults[lot.id] = problem && leaving ? amountWords(problem) : ''
+    if (problem || !read.ok || read.value.massG === lot.massG) return
+    yard.commit(
+      `Weigh ${lot.name}`,
+      [
+        {
+          collection: 'lots',
+          id: lot.id,
+          after: noted({ ...lot, massG: read.value.massG }, tileOf(lot), read.value),
+        },
+      ],
+      `weigh-${lot.id}`,
+    )
+  }
+
+  /** What stands in the field: what was typed as long as it means what the lot weighs, else its mass. */
+  function shown(lot: Lot): string {
+    const text = typed[lot.id]
+    if (text !== undefined) {
+      const read = amount(lot, text)
+      if (!read.ok || faults[lot.id] || Math.abs(read.value.massG - lot.massG) < 1e-6) return text
+    }
+    const { figure: value, unit } = formatMass(lot.massG, mass.value)
+    return `${value} ${unit}`
+  }
+
+  /** What a count is taken to weigh. */
+  function takenAs(lot: Lot): string {
+    const read = amount(lot, shown(lot))
+    const counted = read.ok ? read.value.counted : null
+    const tile = tileOf(lot)
+    if (!counted || !tile) return ''
+    const one = counted.of === 'bucket' ? 'a bucket of 10 litres' : `one ${tile.piece?.one ?? 'piece'}`
+    const about = (massG: number) => grams(massG, massG < 100 ? 0.1 : massG < 2000 ? 1 : 100)
+    return `Taken as ${about(lot.massG)}: ${one} as ${about(counted.eachG)}, an estimate. Weigh it when you can.`
+  }
+
+  function remove(lot: Lot): void {
+    if (!yard.commit(`Take ${lot.name} off the pile`, [{ collection: 'lots', id: lot.id, after: null }]))
+      return
+    announce(`${lot.name} taken off. Undo brings it back.`)
+  }
+
+  return { typed, faults, lotOf, tileOf, tap, say, shown, takenAs, remove }
+}
+
+const amountWords = (problem: QuantityProblem): string =>
+  problem === 'unknown-unit' || problem === 'not-a-number'
+    ? 'Say how much there is: 3 kg, 5 lb 3 oz, a bucketful, 20 cans.'
+    : problem === 'two-readings'
+      ? 'That can be read in two ways. Write it without a mark between thousands.'
+      : quantityWords(problem, 'mass')
+
+const plainFigure = (value: number) => String(Number(value.toPrecision(4)))
+
+/** A lot whose mass was not weighed says so as long as it is so. */
+function noted(lot: Lot, tile: PileTile | undefined, { counted }: PileAmount): Lot {
+  if (!tile) return lot
+  const { one = 'piece', many = 'pieces' } = tile.piece ?? {}
+  const [single, several] = counted?.of === 'piece' ? [one, many] : ['bucket', 'buckets']
+  const counting = counted
+    ? `Not weighed: ${plainFigure(counted.count)} ${counted.count === 1 ? single : several}, taken as ${plainFigure(counted.eachG)} g each.`
+    : ''
+  return { ...lot, note: [counting, tile.told.note].filter(Boolean).join(' ') }
+}
+
+/** Takes the hand to the weight of a lot, its figure ready to be typed over. */
+export async function toWeightOf(id: string): Promise<void> {
+  await nextTick()
+  const field = document.querySelector<HTMLInputElement>(`[data-amount="${CSS.escape(id)}"]`)
+  field?.focus()
+  field?.select()
+}

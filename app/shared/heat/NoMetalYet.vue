@@ -1,0 +1,25 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { useHeat } from './useHeat'
+import { useYard } from '~/storage/yard-store'
+
+/** A heat that was begun before there is any metal: where to write it down, and that the heat waits. */
+const yard = useYard()
+const { heat } = useHeat()
+const none = computed(() => !heat.value?.loggedAt && !yard.lots.some(({ massG }) => massG > 0))
+</script>
+
+<template>
+  <div
+    v-if="none"
+    class="slab mb-4 flex flex-wrap items-center gap-x-4 gap-y-2 p-4"
+    role="status"
+    data-testid="no-metal-yet"
+  >
+    <p class="flex-1 basis-72">
+      <b>There is no metal in the yard yet.</b> Say what lies in your pile, and this heat is worked out from
+      it. It waits as it is.
+    </p>
+    <NuxtLink to="/pile" class="btn btn-next">Say what there is</NuxtLink>
+  </div>
+</template>

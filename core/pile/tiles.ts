@@ -1,0 +1,85 @@
+import * as z from 'zod'
+import { PURCHASABLE } from '#core/charge'
+import { byId } from '#core/lists'
+import { tableOf } from '#core/records'
+import { blendOfGuesses, SCRAP_BOOK, spreadFor, type LotTold } from '#core/stock'
+import file from '#data/everyday-pile.json'
+
+export const DRAWINGS = [
+  ...['tube', 'wire', 'tap', 'valve', 'fitting', 'cartridge', 'radiator', 'flange', 'bush', 'can'],
+  ...['extrusion', 'wheel', 'head', 'housing', 'handle', 'anode', 'tankard', 'reel', 'ingot', 'lump', 'shot'],
+] as const
+export const PILE_GROUPS = ['Copper, brass and bronze', 'Aluminium, zinc and tin', 'Bought metal'] as const
+
+const text = z.string().min(1)
+const grams = z.number().positive()
+const tileSchema = z.strictObject({
+  id: text,
+  /** what its lot is called */
+  name: text,
+  group: z.enum(PILE_GROUPS),
+  drawing: z.enum(DRAWINGS),
+  /** what it is made of: an entry of the scrap book, or a metal that is bought */
+  scrap: text.exactOptional(),
+  metal: text.exactOptional(),
+  /** what it comes in, where it is counted, and the mass of one */
+  piece: z.strictObject({ one: text, many: text, massG: grams }).exactOptional(),
+  /** a bucket of ten litres, filled loosely, g */
+  bucketG: grams,
+  /** the amount that stands there first */
+  starts: z.enum(['bucket', 'one', 'twenty', 'kilo']),
+  /** other words for it */
+  also: text.exactOptional(),
+})
+type Entry = z.infer<typeof tileSchema>
+
+/** Everyday metal that a newcomer points at. */
+export interface PileTile extends Entry {
+  /** the lot it becomes, its mass aside */
+  told: Omit<LotTold, 'massG'>
+  /** where what is told of it comes from */
+  source: string
+}
+
+const table = tableOf(
+  z.strictObject({ version: z.number(), source: text, tiles: z.array(tileSchema).min(1) }),
+  file,
+)
+export const PILE_SOURCE = table.source
+
+/** The everyday pile, in the order it is shown. */
+export const PILE_TILES: readonly PileTile[] = table.tiles.map((tile) => ({ ...tile, ...madeOf(tile) }))
+
+/** @throws Error where the table names an entry that does not exist */
+function madeOf({ name, scrap, metal }: Entry): Pick<PileTile, 'told' | 'source'> {
+  if (metal) {
+    const { composition } = byId(PURCHASABLE, metal)
+    const sd = spreadFor(composition, 'grade')
+    // Bought as a grade, no certificate seen.
+    return {
+      told: {
+        name,
+        kind: metal.includes('-') ? 'master' : 'virgin',
+        form: 'bar',
+        composition,
+        sd,
+        knowledge: 'grade',
+      },
+      source: 'Its grade as it is usually sold; from memory',
+    }
+  }
+  const entry = byId(SCRAP_BOOK, scrap ?? '')
+  const [only, ...others] = entry.likely
+  return {
+    told: {
+      name,
+      kind: 'scrap',
+      form: entry.form,
+      ...(entry.on.length > 0 ? { coatings: [...entry.on] } : {}),
+      ...blendOfGuesses(entry.likely),
+      knowledge: only?.grade && others.length === 0 ? 'grade' : 'guess',
+      note: [entry.coating, entry.refuse].filter(Boolean).join(' '),
+    },
+    source: entry.source,
+  }
+}
