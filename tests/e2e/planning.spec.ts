@@ -220,6 +220,10 @@ test('the charge sheet fits one page', async ({ page }) => {
   await openDemo(page)
   await visit(page, '/heat/13/sheet')
   await expect(page.getByRole('cell', { name: 'In the crucible', exact: true })).toBeVisible()
+  // The order of additions stands on it, with what goes in at each.
+  const steps = page.getByTestId('sheet-steps').getByRole('listitem')
+  await expect(steps.first()).toContainText('Get ready')
+  await expect(steps.filter({ hasText: /\d\s?g / }).first()).toBeVisible()
   const pdf = await page.pdf({ format: 'A4' })
   expect(pdf.toString('latin1').match(/\/Type\s*\/Page[^s]/g)?.length).toBe(1)
 })

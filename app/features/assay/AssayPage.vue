@@ -101,7 +101,7 @@ const pouredG = computed(() =>
         It aimed at no alloy. {{ nearWords(near) }}
       </p>
       <ToneSentence v-else-if="verdict" :sentence="verdict" class="text-xl" data-testid="verdict" />
-      <div class="grid items-start gap-5 lg:grid-cols-2">
+      <div class="grid grid-cols-1 items-start gap-5 lg:grid-cols-2">
         <div class="slab p-4">
           <h2 class="chalk mb-3">{{ judged ? 'Limit by limit' : 'What it is' }}</h2>
           <LimitGates

@@ -97,8 +97,11 @@ const begun = computed(() => done.value.length > 0)
             simulated scale</label
           >
         </div>
-        <p class="mt-2 text-2xl leading-tight font-bold" data-testid="scale-lot">{{ current.name }}</p>
+        <p id="scale-lot" class="mt-2 text-2xl leading-tight font-bold" data-testid="scale-lot">
+          {{ current.name }}
+        </p>
         <p
+          id="scale-target"
           class="stamp text-[clamp(3.6rem,16vw,8rem)] leading-none text-ember normal-case"
           :class="{ 'opacity-25': !settled }"
           :aria-busy="!settled"
@@ -107,13 +110,13 @@ const begun = computed(() => done.value.length > 0)
           {{ grams(current.plannedG, current.stepG) }}
         </p>
         <PlanChecks hurting laid-open :checks="hurting" />
-        <p class="mt-3 text-lg" data-testid="which-scale">
+        <p id="scale-steps" class="mt-3 text-lg" data-testid="which-scale">
           <template v-if="scale.scaleOf.value">On the {{ scale.scaleOf.value.name }}, </template>
           <template v-else-if="bench.scales.length"
             >None of your scales bears it at once: weigh it in parts, </template
           ><template v-else>In </template>steps of {{ grams(current.stepG, current.stepG) }}.
         </p>
-        <p class="min-h-14 pt-2 text-lg text-soft" data-testid="tolerance">
+        <p id="scale-band" class="min-h-14 pt-2 text-lg text-soft" data-testid="tolerance">
           <template v-if="free">Any weight does: the heat becomes what goes in.</template>
           <template v-else-if="band"
             >Good from {{ grams(band.fromG, current.stepG) }} to {{ grams(band.toG, current.stepG) }}: limits
@@ -139,6 +142,7 @@ const begun = computed(() => done.value.length > 0)
             positive
             size="huge"
             eager
+            told-by="scale-target scale-steps scale-band"
             @update:model-value="shown = $event"
           />
           <button

@@ -1,3 +1,4 @@
+import { useNotices } from '~/shared/page/useNotices'
 import { computed, reactive } from 'vue'
 import { lotChoice, weighLine, type Heat, type LotChoice } from '#core/heat'
 import type { Lot } from '#core/stock'
@@ -20,6 +21,7 @@ export interface ChargeRowState {
 
 /** The lots of a charge, one row each, and the hand on them: use, bounds, weighed, taken back. */
 export function useChargeRows({ heat, frozen, lots: free, engine, ask, plan, lotName, planToKeep }: Charge) {
+  const { say } = useNotices()
   const yard = useYard()
   const { edit } = useHeat()
   const { grams } = useUnits()
@@ -129,6 +131,7 @@ export function useChargeRows({ heat, frozen, lots: free, engine, ask, plan, lot
     const current = heat.value
     if (!current) return
     edit(`Take back ${row.name}`, { weighed: current.weighed.filter(({ lotId }) => lotId !== row.id) })
+    say(`${row.name} taken back: it is to be weighed again.`)
   }
 
   const weighedAll = computed(

@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core'
 import { defineAsyncComponent, onMounted, ref } from 'vue'
+import { useArrival } from './useArrival'
 import { useFaults } from './useFaults'
+import { useFocusKept } from './useFocusKept'
 import { useNotices } from '~/shared/page/useNotices'
 import { sweepLostPhotos } from './usePhotoSweep'
 import { useSafeKeeping } from '~/features/keeping'
@@ -25,7 +27,9 @@ const UpdateOffer = defineAsyncComponent(() => import('./UpdateOffer.vue'))
 const YardStanding = defineAsyncComponent(() => import('./YardStanding.vue'))
 
 const yard = useYard()
-const { announce, message } = useNotices()
+const { announce, message, said } = useNotices()
+const { arrived } = useArrival()
+useFocusKept()
 const { fault } = useFaults()
 const palette = ref(false)
 const shortcuts = ref(false)
@@ -92,6 +96,8 @@ onMounted(() => {
     <p class="notice" role="status" aria-live="polite">
       <span v-if="message" class="inline-block bg-ink px-4 py-2 text-page">{{ message }}</span>
     </p>
+    <p class="sr-only" aria-live="polite" data-testid="arrived">{{ arrived }}</p>
+    <p class="sr-only" aria-live="polite" data-testid="said">{{ said }}</p>
     <EmergencySheet v-if="stopping" @close="stopping = false" />
     <CommandPalette v-if="palette" @close="palette = false" />
     <ShortcutSheet v-if="shortcuts" @close="shortcuts = false" />

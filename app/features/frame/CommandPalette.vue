@@ -8,10 +8,12 @@ import {
   DialogPanel,
   DialogTitle,
 } from '@headlessui/vue'
+import { useFocusBack } from '~/shared/page/useFocusBack'
 import { ref } from 'vue'
 import { useCommands, type Command } from './useCommands'
 
 /** One line to go anywhere or do anything. */
+useFocusBack()
 const emit = defineEmits<{ close: [] }>()
 const query = ref('')
 const { found } = useCommands(query)

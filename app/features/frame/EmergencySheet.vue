@@ -1,9 +1,11 @@
 <script setup lang="ts">
 import { Dialog, DialogPanel, DialogTitle } from '@headlessui/vue'
+import { useFocusBack } from '~/shared/page/useFocusBack'
 import { EMERGENCIES, EMERGENCY_FIRST, EMERGENCY_SOURCE } from '#core/melt'
 import { computed, nextTick, ref } from 'vue'
 
 /** Something goes wrong: what to do, at once, at the top of the screen, without a question asked. */
+useFocusBack()
 const emit = defineEmits<{ close: [] }>()
 const chosen = ref<string | null>(null)
 const answer = computed(() => EMERGENCIES.find(({ id }) => id === chosen.value) ?? null)

@@ -60,6 +60,25 @@ watch(
   flex: 1 0 auto;
   min-width: 6.2rem;
 }
+/* Where all seven fit side by side, they do: none is cut off, what they say is shortened. */
+@media (min-width: 46rem) {
+  .line li {
+    flex: 1 1 0;
+    min-width: 0;
+  }
+}
+/* Colours that are forced leave no filled metal: here and done are drawn. */
+@media (forced-colors: active) {
+  .line a {
+    border-bottom: 3px dotted CanvasText;
+  }
+  .line .done a {
+    border-bottom-style: solid;
+  }
+  .line .here a {
+    border-bottom: 8px double Highlight;
+  }
+}
 .line a {
   display: block;
   padding: 0.35rem 0.6rem 0.5rem 0.2rem;

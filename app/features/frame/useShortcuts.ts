@@ -38,11 +38,14 @@ export function useShortcuts(sheets: { palette: Ref<boolean>; shortcuts: Ref<boo
     const command = event.ctrlKey || event.metaKey
     const key = event.key.toLowerCase()
     const typing = event.target instanceof HTMLElement && event.target.matches('input, textarea, select')
+    // A figure nobody has typed over yet has nothing of its own to undo.
+    const field = event.target instanceof HTMLInputElement ? event.target : null
+    const own = typing && !(field?.dataset.began !== undefined && field.dataset.began === field.value)
     // No letter: it works while something is being typed.
     if (event.key === 'F9') stopping.value = true
     else if (command && key === 'k') sheets.palette.value = true
-    else if (command && key === 'z' && !typing) (event.shiftKey ? redo : undo)()
-    else if (command && key === 'y' && !typing) redo()
+    else if (command && key === 'z' && !own) (event.shiftKey ? redo : undo)()
+    else if (command && key === 'y' && !own) redo()
     else if (!typing && event.key === '?') sheets.shortcuts.value = true
     else if (event.altKey && /^[1-7]$/.test(event.key)) {
       const stage = nth(STAGES, Number(event.key) - 1)

@@ -77,7 +77,7 @@ const mm = (value: number) => `${value}mm`
           >, {{ chosen.length }} chosen</span
         >
       </summary>
-      <ul class="mt-1 grid gap-x-6 sm:grid-cols-2 lg:grid-cols-3">
+      <ul class="mt-1 grid grid-cols-1 gap-x-6 sm:grid-cols-2 lg:grid-cols-3">
         <GrowingList v-slot="{ item: one }" :items="heats" :first="30">
           <li>
             <label class="flex items-center gap-2 py-0.5"
@@ -153,7 +153,7 @@ const mm = (value: number) => `${value}mm`
 <style scoped>
 .sheet {
   display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(20rem, 1fr));
+  grid-template-columns: repeat(auto-fill, minmax(min(20rem, 100%), 1fr));
   gap: 0.75rem;
 }
 .tag {

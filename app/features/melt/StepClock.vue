@@ -2,9 +2,11 @@
 import type { RunStep } from '#core/melt'
 import type { MeltLog } from './useMeltLog'
 import { computed, watch } from 'vue'
+import { useNotices } from '~/shared/page/useNotices'
 
 /** The clock of a step: runs down to its least time, then says how long it has gone on. */
 const props = defineProps<{ step: RunStep; log: MeltLog }>()
+const { say } = useNotices()
 const ran = computed(() => props.log.runS(props.step.id))
 const least = computed(() => (props.step.minutes?.[0] ?? 0) * 60)
 const left = computed(() => (ran.value === null ? null : Math.ceil(least.value - ran.value)))
@@ -28,7 +30,10 @@ function ring(): void {
   setTimeout(() => void audio.close(), 3000)
 }
 watch(left, (seconds, before) => {
-  if (seconds !== null && before !== null && before !== undefined && before > 0 && seconds <= 0) ring()
+  if (seconds !== null && before !== null && before !== undefined && before > 0 && seconds <= 0) {
+    ring()
+    say('The clock of this step has run out.')
+  }
 })
 </script>
 

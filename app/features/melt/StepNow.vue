@@ -5,8 +5,9 @@ import { findCaution, holdOf } from '#core/melt'
 import { weighLine } from '#core/heat'
 import type { MeltLog } from './useMeltLog'
 import type { RunSheet } from './useRunSheet'
-import { computed, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { now, useYard } from '~/storage/yard-store'
+import { useNotices } from '~/shared/page/useNotices'
 import { holdWords, portionWords } from './melt-words'
 import { reminderWords } from '~/shared/words/troubles-words'
 import CautionNote from '~/shared/heat/CautionNote.vue'
@@ -57,6 +58,19 @@ const last = computed(() => {
     null,
   )
 })
+const { say } = useNotices()
+watch(
+  () => current.value?.id,
+  (id, before) => {
+    if (id === before) return
+    const step = current.value
+    say(
+      step
+        ? `Step ${steps.value.indexOf(step) + 1} of ${steps.value.length}: ${words(step).title}`
+        : 'The run sheet is done',
+    )
+  },
+)
 /** A press meant for one thing is not taken for the next: after each, the buttons rest a moment. */
 const REST_MS = 700
 const resting = ref(false)

@@ -5,12 +5,16 @@ import { blankEntry, heatTrace, MOST_LOGGED, type LogEntry, type LogKind } from 
 import { now } from '~/storage/yard-store'
 import { useGear } from '~/shared/gear/useGear'
 import { useHeat } from '~/shared/heat/useHeat'
+import { useNotices } from '~/shared/page/useNotices'
+import { useUnits } from '~/shared/units/useUnits'
 
 const MINUTE_MS = 60_000
 
 /** The furnace log of the heat in hand: what happened, the temperature trace, and the clocks. */
 export function useMeltLog() {
   const { heat, edit } = useHeat()
+  const { say } = useNotices()
+  const { degrees } = useUnits()
   const { thermocouples } = useGear()
   const present = ref(Date.now())
   useIntervalFn(() => (present.value = Date.now()), 1000)
@@ -48,6 +52,8 @@ export function useMeltLog() {
     const entry = { ...blankEntry({ id: crypto.randomUUID(), at: now() }, kind), ...what }
     const log = [...entries.value, entry].sort((a, b) => (a.at < b.at ? -1 : a.at > b.at ? 1 : 0))
     edit(label, { log: log.slice(-MOST_LOGGED) }, mergeKey)
+    if (mergeKey) return
+    say(entry.celsius === null ? 'Written into the log.' : `${degrees(entry.celsius)} written into the log.`)
   }
   /** Readings of a logger, as one entry of the undo list. */
   function addReadings(readings: readonly { at: string; celsius: number }[], from: string): void {
@@ -63,6 +69,7 @@ export function useMeltLog() {
   const struck = ref<LogEntry | null>(null)
   function strike(id: string): void {
     struck.value = entries.value.find((entry) => entry.id === id) ?? null
+    say('Struck from the log. Undo puts it back.')
     edit('Strike it from the log', { log: entries.value.filter((entry) => entry.id !== id) })
   }
   function putBack(): void {
@@ -72,8 +79,10 @@ export function useMeltLog() {
     edit('Put it back into the log', { log })
   }
 
-  const startClock = (step: string) =>
+  function startClock(step: string): void {
     edit('Start the clock', { clocks: { ...heat.value?.clocks, [step]: now() } })
+    say('The clock runs.')
+  }
   /** Seconds since a step's clock was started; null where it was not. */
   function runS(step: string): number | null {
     const since = heat.value?.clocks?.[step]

@@ -122,6 +122,12 @@ const spoken = computed(() => {
   gap: 0.6rem;
   min-height: 2.05rem;
 }
+@media (max-width: 24rem) {
+  .gate-row {
+    grid-template-columns: 1.7rem minmax(2rem, 1fr) calc(var(--figures) * 3.1rem) 4rem;
+    gap: 0.35rem;
+  }
+}
 .gate-row.dense {
   min-height: 1.5rem;
 }

@@ -36,6 +36,8 @@ const props = withDefaults(
     size?: 'normal' | 'huge'
     unitWords?: string
     hint?: string
+    /** ids of what else tells what is wanted here */
+    toldBy?: string
     /** what lies outside is asked about before it is taken, in the unit the field keeps */
     sensible?: { from: number; to: number }
     /** take the keyboard when it appears */
@@ -224,6 +226,12 @@ function check({ currentTarget }: Event): void {
   ;(currentTarget as HTMLElement).dataset.figure = error.value ? 'unread' : ''
 }
 
+/** What stood there when the hand came: as long as it does, undo is the yard's. */
+function begin(event: FocusEvent): void {
+  focused.value = true
+  ;(event.target as HTMLElement).dataset.began = text.value
+}
+
 function leave(): void {
   focused.value = false
   if (text.value !== show(props.modelValue)) read(true)
@@ -254,8 +262,11 @@ function leave(): void {
         :placeholder="placeholder"
         data-figure
         :aria-invalid="error ? 'true' : undefined"
-        :aria-describedby="error ? `${id}-error` : hint ? `${id}-hint` : undefined"
-        @focus="focused = true"
+        :aria-describedby="
+          [error ? `${id}-error` : hint ? `${id}-hint` : '', toldBy].filter(Boolean).join(' ') || undefined
+        "
+        :data-hand="eager || undefined"
+        @focus="begin"
         @input="read(false)"
         @blur="leave"
         @check="check"

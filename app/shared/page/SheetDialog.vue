@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import { Dialog, DialogPanel, DialogTitle } from '@headlessui/vue'
+import { useFocusBack } from './useFocusBack'
 
 /** A sheet laid over the page. */
+useFocusBack()
 defineProps<{ title: string; wide?: boolean }>()
 const emit = defineEmits<{ close: [] }>()
 </script>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import SheetPage from '~/features/charge/SheetPage.vue'
+import SheetPage from '~/features/melt/SheetPage.vue'
 </script>
 
 <template>

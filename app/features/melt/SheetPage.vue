@@ -2,12 +2,11 @@
 import { hasLimits, orderedLimits } from '#core/alloys'
 import { heatLiquidus, heatStamp, heatWindow } from '#core/heat'
 import { remindersFor } from '#core/troubles'
+import type { RunStep } from '#core/melt'
 import { computed } from 'vue'
-import { useCharge } from './useCharge'
-import { useChargeRows } from './useChargeRows'
-import { useChargeSums } from './useChargeSums'
+import { useCharge, useChargeRows, useChargeSums, usePlanChecks } from '~/features/charge'
+import { useRunSheet } from './useRunSheet'
 import { useHeat } from '~/shared/heat/useHeat'
-import { usePlanChecks } from './usePlanChecks'
 import { useUnits } from '~/shared/units/useUnits'
 import { mainParts } from '~/shared/composition/main-parts'
 import { useYard } from '~/storage/yard-store'
@@ -15,7 +14,7 @@ import { liquidusWords, windowWords } from '~/shared/words/alloys-words'
 import { capital, limitWords, percent } from '~/shared/units/figures'
 import { reminderWords } from '~/shared/words/troubles-words'
 
-/** One page to print: what to weigh, what it will be, what to mind. */
+/** The one page taken to the furnace: what to weigh, the steps in their order, what it will be, what to mind. */
 const { heat } = useHeat()
 const charge = useCharge(heat)
 const { prediction, lines, lotName } = charge
@@ -42,6 +41,18 @@ const limits = computed(() =>
       })),
 )
 const yard = useYard()
+const { steps, words } = useRunSheet()
+/** What a step takes, with the figures that a glove cannot look up. */
+const takes = (step: RunStep) =>
+  [
+    (step.lots ?? []).map(({ name, massG, lotId }) => `${grams(massG, stepOf(lotId))} ${name}`).join(', '),
+    step.minutes ? `${[...new Set(step.minutes)].join(' to ')} min` : '',
+    step.window && step.kind === 'pour' ? windowWords(step.window, units) : '',
+  ]
+    .filter(Boolean)
+    .join('; ')
+const stepOf = (lotId: string) =>
+  [...rows.value.planned, ...rows.value.idle].find(({ id }) => id === lotId)?.stepG ?? 1
 const reminders = computed(() => (heat.value ? remindersFor(heat.value, yard.heats) : []))
 const print = () => window.print()
 </script>
@@ -55,7 +66,7 @@ const print = () => window.print()
       <button class="btn btn-next ml-auto" @click="print">Print the sheet</button>
     </div>
     <article v-if="heat.alloy && prediction && rows.planned.length" class="paper">
-      <header class="flex items-end gap-5 border-b-4 border-ink pb-2">
+      <header class="flex flex-wrap items-end gap-5 border-b-4 border-ink pb-2">
         <p class="stamp text-4xl leading-none">{{ heatStamp(heat.number) }}</p>
         <div class="flex-1">
           <h1 class="text-xl leading-tight font-bold">{{ heat.title || 'Charge sheet' }}</h1>
@@ -70,7 +81,7 @@ const print = () => window.print()
           <tr>
             <th scope="col">Lot</th>
             <th scope="col" class="text-right">Weigh out</th>
-            <th scope="col" class="w-40 text-right">Weighed</th>
+            <th scope="col" class="text-right sm:w-40 print:w-40">Weighed</th>
           </tr>
         </thead>
         <tbody>
@@ -81,7 +92,7 @@ const print = () => window.print()
             </td>
             <td class="py-1.5 text-right">
               <span v-if="row.weighedG !== null">weighed</span>
-              <span v-else class="inline-block w-32 border-b border-ink">&nbsp;</span>
+              <span v-else class="inline-block w-16 border-b border-ink sm:w-32 print:w-32">&nbsp;</span>
             </td>
           </tr>
           <tr class="border-t-2 border-ink">
@@ -91,7 +102,20 @@ const print = () => window.print()
           </tr>
         </tbody>
       </table>
-      <div class="mt-4 grid grid-cols-2 gap-6">
+      <template v-if="steps.length">
+        <h2 class="chalk mt-3 mb-1">In this order</h2>
+        <ol class="steps" data-testid="sheet-steps">
+          <li v-for="(step, at) in steps" :key="step.id">
+            <span class="box" aria-hidden="true" />
+            <span class="w-6 text-right text-soft">{{ at + 1 }}</span>
+            <span class="flex-1"
+              ><b>{{ words(step).title }}</b
+              ><template v-if="takes(step)">: {{ takes(step) }}</template></span
+            >
+          </li>
+        </ol>
+      </template>
+      <div class="mt-4 grid grid-cols-1 gap-6 sm:grid-cols-2 print:grid-cols-2">
         <div>
           <h2 class="chalk mb-1">What it will be</h2>
           <table class="w-full text-sm">
@@ -105,12 +129,12 @@ const print = () => window.print()
           </table>
         </div>
         <div>
-          <h2 class="chalk mb-1">Heat</h2>
+          <h2 class="chalk mb-1">Temperatures</h2>
           <p>
             {{ capital(liquidusWords(heatLiquidus(heat), units)) }},
             {{ windowWords(heatWindow(heat), units) }}.
           </p>
-          <h2 class="chalk mt-3 mb-1">Mind</h2>
+          <h2 class="chalk mt-3 mb-1">Caution</h2>
           <ul class="list-disc pl-5 text-xs leading-snug">
             <li v-for="one in reminders" :key="one.causeId" class="font-bold">{{ reminderWords(one) }}.</li>
             <li v-for="check in checks" :key="check.text" :class="{ 'font-bold': check.hurts }">
@@ -122,8 +146,6 @@ const print = () => window.print()
             <li>The crucible is sound, of this family, and fits the tongs, checked cold.</li>
             <li>Local codes and the makers’ sheets come before this one.</li>
           </ul>
-          <h2 class="chalk mt-3 mb-1">Notes</h2>
-          <p v-for="line in 4" :key="line" class="h-7 border-b border-line" />
         </div>
       </div>
     </article>
@@ -136,6 +158,24 @@ const print = () => window.print()
   border: 1px solid var(--line);
   background: var(--panel);
   padding: 1.25rem;
+}
+.steps {
+  columns: 2 18rem;
+  column-gap: 1.5rem;
+  font-size: var(--text-sm);
+  line-height: 1.25;
+}
+.steps li {
+  display: flex;
+  gap: 0.5rem;
+  padding: 0.2rem 0;
+  break-inside: avoid;
+}
+.box {
+  flex: none;
+  width: 0.95rem;
+  height: 0.95rem;
+  border: 1.5px solid currentColor;
 }
 @media print {
   .paper {

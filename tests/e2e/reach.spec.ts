@@ -1,0 +1,123 @@
+import { plain, expect, openDemo, SCREENS, takeClock, test, visit } from './support'
+import type { Page } from '@playwright/test'
+
+/** Where the keyboard is: never nowhere. */
+const focused = (page: Page) =>
+  page.evaluate(() => {
+    const at = document.activeElement
+    return at && at !== document.body
+      ? `${at.tagName} ${(at.textContent || at.getAttribute('aria-label') || '').trim().slice(0, 60)}`
+      : 'nowhere'
+  })
+/** Waits until the keyboard is somewhere again. */
+const somewhere = (page: Page, after: string) =>
+  expect.poll(() => focused(page), { message: `after ${after}` }).not.toBe('nowhere')
+
+test('every screen has a title of its own, is announced, and takes the keyboard to where its question stands', async ({
+  page,
+}) => {
+  await openDemo(page)
+  const titles = new Map<string, string>()
+  for (const path of SCREENS.slice(1)) {
+    await visit(page, path)
+    await expect
+      .poll(() => page.title(), { message: path })
+      .not.toBe([...titles.values()].at(-1) ?? 'Hephaestal')
+    const title = await page.title()
+    expect(title, path).toMatch(/.+ · Hephaestal$/)
+    titles.set(path, title)
+    await expect(page.getByTestId('arrived')).toHaveText(title.replace(' · Hephaestal', ''))
+    await somewhere(page, path)
+  }
+  expect(new Set(titles.values()).size, [...titles.values()].join('\n')).toBe(titles.size)
+})
+
+test('Esc gives the keyboard back to what opened a sheet', async ({ page }) => {
+  await openDemo(page)
+  for (const [path, opener, keys] of [
+    ['/stock', 'Add a lot', 'Escape'],
+    ['/heat/13/charge', /^Losses/, 'Escape'],
+    ['/gear', 'Add a crucible', 'Escape'],
+  ] as const) {
+    await visit(page, path)
+    const button = page.getByRole('button', { name: opener }).first()
+    await button.focus()
+    await page.keyboard.press('Enter')
+    await expect(page.getByRole('dialog').getByRole('button', { name: 'Close' })).toBeVisible()
+    await page.keyboard.press(keys)
+    await expect(page.getByRole('dialog')).toHaveCount(0)
+    await expect(button).toBeFocused()
+  }
+})
+
+test('a heat by keys alone: after each thing done the keyboard is at the next, and it is said', async ({
+  page,
+}) => {
+  await openDemo(page)
+  await visit(page, '/heat/13/scale')
+  const said = page.getByTestId('said')
+  for (let line = 0; line < 2; line++) {
+    await expect(page.getByTestId('scale-target')).toHaveAttribute('aria-busy', 'false')
+    const lot = await page.getByTestId('scale-lot').innerText()
+    const mass = plain(await page.getByTestId('scale-target').innerText())
+    await page.getByLabel(/The scale says/).focus()
+    await page.keyboard.type(mass)
+    await page.keyboard.press('Enter')
+    await expect(page.getByRole('button', { name: `Take back ${lot}` })).toBeVisible()
+    await expect(page.getByLabel(/The scale says/)).toBeFocused()
+    // The field is told by what it wants.
+    await expect(page.getByLabel(/The scale says/)).toHaveAccessibleDescription(/g|band|Good/)
+  }
+  const back = page.getByRole('button', { name: /^Take back/ }).first()
+  await back.focus()
+  await page.keyboard.press('Enter')
+  await somewhere(page, 'Take back')
+  await expect(said).toContainText(/taken back/i)
+
+  await takeClock(page)
+  await visit(page, '/heat/13/melt')
+  for (let step = 0; step < 4; step++) {
+    const before = await page.getByTestId('now').textContent()
+    const next = page.getByTestId('step-on')
+    await next.focus()
+    if (/I have read/.test((await next.textContent()) ?? '')) {
+      await page.keyboard.press('Enter')
+      await somewhere(page, 'I have read it')
+      await page.clock.fastForward(800)
+      await next.focus()
+    }
+    await page.keyboard.press('Enter')
+    await expect(page.getByTestId('now')).not.toHaveText(before!)
+    await expect(page.getByTestId('step-on')).toBeFocused()
+    await expect(said).toContainText((await page.getByTestId('now').textContent())!.trim())
+    await page.clock.fastForward(800)
+  }
+})
+
+test('nothing runs off the side at 320 px, nor with wide-set text', async ({ page }) => {
+  await openDemo(page)
+  await page.setViewportSize({ width: 320, height: 720 })
+  const wide: string[] = []
+  const look = async (path: string, how: string) => {
+    const over = await page.evaluate(
+      () => document.documentElement.scrollWidth - document.documentElement.clientWidth,
+    )
+    if (over > 0) wide.push(`${path}${how} by ${over}`)
+  }
+  for (const path of SCREENS) {
+    await visit(page, path)
+    await expect(page.getByRole('main')).not.toContainText('Opening the yard')
+    await look(path, '')
+  }
+  // WCAG 1.4.12: lines 1.5, letters 0.12, words 0.16 times the size.
+  await page.addStyleTag({
+    content:
+      '* { line-height: 1.5 !important; letter-spacing: 0.12em !important; word-spacing: 0.16em !important; }',
+  })
+  await page.setViewportSize({ width: 390, height: 844 })
+  for (const path of SCREENS) {
+    await visit(page, path)
+    await look(path, ' wide-set')
+  }
+  expect(wide).toEqual([])
+})
