@@ -50,7 +50,7 @@ test('looking at a package changes nothing: the kept picture stays, and one with
     .getByLabel('Picture files')
     .setInputFiles({ name: 'bar.png', mimeType: 'image/png', buffer: shot })
   await expect(page.getByRole('img', { name: 'The lot, picture 1' })).toBeVisible()
-  await page.getByRole('button', { name: 'Keep the changes' }).click()
+  await page.getByRole('button', { name: 'Save', exact: true }).click()
   await saved(page)
   const kept = () =>
     page.evaluate(async () => {

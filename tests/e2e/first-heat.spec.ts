@@ -162,7 +162,7 @@ test('a stranger with a blank yard: a first lot, a first charge', async ({ page 
     await page.getByLabel('Name', { exact: true }).fill(name)
     await page.getByLabel('Mass', { exact: true }).fill(mass)
     await page.getByLabel('Take it from a known grade').selectOption(grade)
-    await page.getByRole('button', { name: 'Put it in the bins' }).click()
+    await page.getByRole('button', { name: 'Save', exact: true }).click()
     await expect(page.getByRole('heading', { name, exact: true })).toBeVisible()
   }
   await page.getByRole('link', { name: 'Hephaestal, the yard' }).click()

@@ -58,7 +58,7 @@ test('a browser that keeps nothing shows every screen, and pictures go into the 
   const picture = { name: 'bar.png', mimeType: 'image/png', buffer: await page.screenshot() }
   await page.getByLabel('Picture files').setInputFiles(picture)
   await expect(page.getByRole('img', { name: 'The lot, picture 1' })).toBeVisible()
-  await page.getByRole('button', { name: 'Keep the changes' }).click()
+  await page.getByRole('button', { name: 'Save', exact: true }).click()
   const download = page.waitForEvent('download')
   await page.getByTestId('kept-nowhere').getByRole('button').click()
   const bytes = await readFile((await (await download).path())!)
@@ -355,6 +355,6 @@ test('backups write themselves into a folder, ask again where the browser wants 
   ).toPass()
   await folder.getByRole('button', { name: 'Write now' }).click()
   await expect(folder.getByRole('alert')).toContainText('could not be written into “Backups”')
-  await folder.getByRole('button', { name: 'Leave the folder' }).click()
+  await folder.getByRole('button', { name: 'Stop using the folder' }).click()
   await expect(folder).toContainText('Or let it write one a day')
 })

@@ -12,7 +12,7 @@ test('from pour to label: mould tare, flow, analyser, table, tests, verdict; the
   await page.getByRole('button', { name: 'Add an ingot mould' }).click()
   await page.getByLabel('Name', { exact: true }).fill('Angle iron')
   await page.getByLabel(/^Weighs empty/).fill('1250')
-  await page.getByRole('button', { name: 'Write it down' }).click()
+  await page.getByRole('button', { name: 'Save', exact: true }).click()
   await visit(page, '/heat/13/charge')
   await expect(page.getByTestId('answer')).toContainText('to tap for')
   for (const [lot, mass] of [

@@ -4,7 +4,7 @@ import { computed } from 'vue'
 import { useCorrection } from './useCorrection'
 import { useHeat } from '~/shared/heat/useHeat'
 import { useUnits } from '~/shared/units/useUnits'
-import { limitWords, listed, percent } from '~/shared/units/figures'
+import { limitWords, listed, percent, timesWords } from '~/shared/units/figures'
 import QuantityField from '~/shared/fields/QuantityField.vue'
 
 /** The smallest additions that bring a measured melt, or its ingots, inside the limits; or on to nominal. */
@@ -93,8 +93,8 @@ const changes = computed(() => {
     </table>
     <p v-if="answer?.status === 'additions'" class="mb-3 text-sm text-soft">
       It makes {{ grams(answer.after.tapMassG) }} of melt; all limits together hold about
-      {{ Math.round(100 * answer.probabilityInLimits) }} times in 100. Additions go in dry and hot, pushed
-      under, zinc last; stir, then measure again.
+      {{ timesWords(answer.probabilityInLimits) }}. Additions go in dry and hot, pushed under, zinc last;
+      stir, then measure again.
     </p>
     <p v-if="inTheBins" class="mb-3">
       <button v-if="molten && !heat?.loggedAt" class="btn btn-next" @click="noteAdditions(edit)">

@@ -67,7 +67,7 @@ const spoken = computed(
   <figure class="slab p-3">
     <figcaption class="mb-1">
       <span class="label block">What certainty costs</span>
-      From <b>{{ money(ends[0].cost) }}</b> by the book figures to <b>{{ money(ends[1].cost) }}</b> for
+      From <b>{{ money(ends[0].cost) }}</b> with no safety margin to <b>{{ money(ends[1].cost) }}</b> for
       {{ labelOf(ends[1].confidence) }} times in 100<template v-if="points.length < CERTAINTY_STEPS.length"
         >; no blend of this pile is surer</template
       >.

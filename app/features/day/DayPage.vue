@@ -68,7 +68,7 @@ const SOURCES = [DAY.source, DAY.wallSource, DAY.keepsSource, DAY.washSource, DA
         v-if="joint && !margin && feasible"
         class="mb-3 max-w-4xl border-l-8 border-amber bg-amber-wash px-3 py-2"
       >
-        With the margins asked for they do not fit together; this plan keeps the limits by the book figures.
+        With the margins asked for they do not fit together; this plan keeps the limits with no safety margin.
       </p>
       <p v-if="fault" role="alert" class="text-oxide">It could not be worked out: {{ fault }}</p>
       <div class="no-print mb-4 flex flex-wrap items-end gap-x-6 gap-y-2">

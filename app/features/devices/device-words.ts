@@ -10,7 +10,7 @@ export const DEVICE_WORDS: Readonly<Record<DeviceKind, { name: string; what: str
 export const FAULT_WORDS: Readonly<Record<DeviceFault, string>> = {
   dropout: 'drops out',
   drift: 'drifts',
-  noise: 'flutters',
+  noise: 'noisy',
   units: 'shows the wrong unit',
 }
 
@@ -33,5 +33,5 @@ export const TROUBLE_WORDS: Readonly<Record<Trouble | 'open', string>> = {
   silent: 'No reading comes in. Log by hand or by colour until it is back.',
   jump: 'It jumped further than metal can. Nothing is logged until it settles.',
   units: 'It looks as if Fahrenheit is shown as Celsius. Look at its unit; nothing is logged.',
-  noisy: 'It flutters too much to be believed. Look at the plug and the cable.',
+  noisy: 'It is too noisy to be believed. Look at the plug and the cable.',
 }

@@ -9,6 +9,7 @@ import { sweepLostPhotos } from './usePhotoSweep'
 import { useSafeKeeping } from '~/features/keeping'
 import { useShortcuts } from './useShortcuts'
 import { useStopping } from '~/features/melt'
+import { WalkStrip } from '~/features/walk'
 import { useTheme } from '~/shared/page/useTheme'
 import { useYard } from '~/storage/yard-store'
 import { counted } from '~/shared/units/figures'
@@ -62,7 +63,7 @@ onMounted(() => {
 
 <template>
   <div class="flex min-h-dvh flex-col">
-    <a href="#main" class="btn sr-only focus:not-sr-only focus:absolute focus:z-50">To the content</a>
+    <a href="#main" class="btn sr-only focus:not-sr-only focus:absolute focus:z-50">Skip to content</a>
     <YardHeader @palette="palette = true" @shortcuts="shortcuts = true" />
     <NotSaved v-if="yard.saveError" />
     <FaultNote v-if="fault" />
@@ -88,6 +89,7 @@ onMounted(() => {
       The room this browser gives is nearly used up: save a backup, then remove pictures.
       <NuxtLink to="/safety" class="btn btn-quiet underline">Safe keeping</NuxtLink>
     </p>
+    <WalkStrip v-if="yard.ready" />
     <main id="main" class="mx-auto w-full max-w-[90rem] flex-1 px-3 pt-4 pb-16 sm:px-5" tabindex="-1">
       <ShutYard v-if="yard.keeping === 'shut'" />
       <NuxtPage v-else-if="yard.ready" />

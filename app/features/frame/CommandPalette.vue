@@ -28,7 +28,7 @@ function choose(command: Command | null): void {
     <div class="fixed inset-0 bg-ink/50" aria-hidden="true" />
     <div class="fixed inset-0 p-3 sm:pt-24">
       <DialogPanel class="mx-auto max-w-xl border-2 border-ink bg-panel">
-        <DialogTitle class="sr-only">Find or do anything</DialogTitle>
+        <DialogTitle class="sr-only">Search</DialogTitle>
         <Combobox nullable @update:model-value="choose">
           <ComboboxInput
             class="w-full border-b border-line bg-panel px-4 py-3 text-lg"

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useFaults } from './useFaults'
 import { useYardFile } from '~/features/keeping'
-/** Something in the app gave way: what it was, and what to do so that nothing is lost. */
+/** An error occurred: what it was, and what to do so that nothing is lost. */
 const { fault } = useFaults()
 const { exportYard } = useYardFile()
 const again = () => location.reload()
@@ -14,8 +14,8 @@ const again = () => location.reload()
     data-testid="fault"
   >
     <p class="flex-1 basis-80">
-      <b class="text-oxide">Something in the app gave way.</b> What the header calls saved is safe. Loading
-      the page again usually mends it; if not, save a backup and send this line with a report:
+      <b class="text-oxide">An error occurred.</b> What the header calls saved is safe. Loading the page again
+      usually mends it; if not, save a backup and send this line with a report:
       <samp class="font-sans font-semibold break-words">{{ fault }}</samp>
     </p>
     <button class="btn btn-next" @click="again">Load again</button>

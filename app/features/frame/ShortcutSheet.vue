@@ -4,9 +4,9 @@ const emit = defineEmits<{ close: [] }>()
 const keys = [
   ['F9', 'Stop: something is wrong'],
   ['Alt 1 … Alt 7', 'Go to a stage: Stock, Target, Charge, Melt, Pour, Assay, Ledger'],
-  ['Ctrl K', 'Find or do anything'],
+  ['Ctrl K', 'Search'],
   ['Ctrl Z', 'Undo'],
-  ['Ctrl Shift Z', 'Do again'],
+  ['Ctrl Shift Z', 'Redo'],
   ['?', 'This sheet'],
   ['Enter', 'In a weight: take it and go on'],
   ['/', 'On Stock: search the bins'],

@@ -46,11 +46,11 @@ const nextUndo = computed(() => yard.journal.steps[yard.journal.cursor - 1]?.lab
         >
           <Undo2 :size="18" aria-hidden="true" /><span class="sr-only">Undo</span>
         </button>
-        <button class="btn btn-quiet" :disabled="!canRedo" title="Do again" @click="redo">
-          <Redo2 :size="18" aria-hidden="true" /><span class="sr-only">Do again</span>
+        <button class="btn btn-quiet" :disabled="!canRedo" title="Redo" @click="redo">
+          <Redo2 :size="18" aria-hidden="true" /><span class="sr-only">Redo</span>
         </button>
-        <button class="btn btn-quiet" title="Find or do anything (Ctrl K)" @click="emit('palette')">
-          <Command :size="18" aria-hidden="true" /><span class="sr-only">Find or do anything</span>
+        <button class="btn btn-quiet" title="Search (Ctrl K)" @click="emit('palette')">
+          <Command :size="18" aria-hidden="true" /><span class="sr-only">Search</span>
         </button>
         <YardMenu @shortcuts="emit('shortcuts')" />
       </div>

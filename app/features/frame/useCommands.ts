@@ -66,6 +66,12 @@ export function useCommands(query: Ref<string>) {
       hint: 'clues to a piece of scrap',
       run: () => navigateTo('/identify'),
     },
+    {
+      id: 'safety',
+      label: 'Safe keeping',
+      hint: 'backup, restore, snapshots',
+      run: () => navigateTo('/safety'),
+    },
     { id: 'scrap', label: 'Scrap book', hint: 'what scrap usually is', run: () => navigateTo('/scrap-book') },
     { id: 'alloys', label: 'Alloys', hint: 'limits and temperatures', run: () => navigateTo('/alloys') },
     {
@@ -144,7 +150,7 @@ export function useCommands(query: Ref<string>) {
     },
     {
       id: 'redo',
-      label: 'Do again',
+      label: 'Redo',
       hint: yard.journal.steps[yard.journal.cursor]?.label ?? 'nothing undone',
       run: redo,
     },

@@ -24,7 +24,7 @@ export function useUndo() {
   }
   function redo(): void {
     const step = yard.redo()
-    announce(step ? `Done again: ${step.label}${leftAlone()}` : 'Nothing to do again')
+    announce(step ? `Redone: ${step.label}${leftAlone()}` : 'Nothing to redo')
   }
   return { undo, redo }
 }

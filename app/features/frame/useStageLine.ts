@@ -58,7 +58,7 @@ export function useStageLine() {
           : { answer: 'to weigh', done: false }
       case 'melt': {
         const steps = Object.keys(current.done).length
-        return { answer: steps ? `${steps} steps done` : 'not lit', done: 'pour' in current.done }
+        return { answer: steps ? `${counted(steps, 'step')} done` : 'not lit', done: 'pour' in current.done }
       }
       case 'pour':
         return found && found.foundG > 0

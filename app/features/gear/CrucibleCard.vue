@@ -110,7 +110,7 @@ const kind = computed(() =>
           <option v-for="(words, id) in SOUND_WORDS" :key="id" :value="id">{{ words }}</option>
         </select></label
       >
-      <button class="btn btn-next col-span-2">Write it down</button>
+      <button class="btn btn-next col-span-2">Save</button>
     </form>
     <form v-if="open === 'wash-heat'" class="grid gap-2" @submit.prevent="washHeat">
       <p class="text-sm">
@@ -121,7 +121,7 @@ const kind = computed(() =>
         ><span class="label">What was melted in it</span
         ><input v-model="washMetal" class="field" maxlength="120" placeholder="clean copper pipe"
       /></label>
-      <button class="btn btn-next">Write it down</button>
+      <button class="btn btn-next">Save</button>
     </form>
     <form v-if="open === 'retire'" class="grid gap-2" @submit.prevent="retire">
       <label

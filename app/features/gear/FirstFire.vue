@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { counted } from '~/shared/units/figures'
 import { nth } from '#core/lists'
 import { useIntervalFn } from '@vueuse/core'
 import { FIRST_FIRE_SOURCE, firingLeftMin, firingOf, type Crucible } from '#core/gear'
@@ -111,13 +112,13 @@ const stop = () =>
     <template v-else>
       <p class="font-bold">Never fired. Give it its first firing before it takes metal.</p>
       <ol class="my-1 list-decimal pl-5 text-sm">
-        <li v-for="one in steps" :key="one.id">{{ one.what }}: about {{ one.minutes }} minutes</li>
+        <li v-for="one in steps" :key="one.id">{{ one.what }}: about {{ counted(one.minutes, 'minute') }}</li>
       </ol>
       <button type="button" class="btn" @click="to(0)">Begin, with a clock</button>
     </template>
     <ul v-if="crucible.firingCut?.length" class="mt-1 list-disc pl-5 text-sm">
       <li v-for="one in crucible.firingCut" :key="one.at">
-        {{ steps[one.step]?.what }}: left {{ one.leftMin }} minutes early, “{{ one.why }}”
+        {{ steps[one.step]?.what }}: left {{ counted(one.leftMin, 'minute') }} early, “{{ one.why }}”
       </li>
     </ul>
     <p class="mt-1 text-xs text-soft">{{ FIRST_FIRE_SOURCE }}.</p>

@@ -237,7 +237,7 @@ const fired = computed({
         <li v-for="fault in faults" :key="fault">{{ fault }}</li>
       </ul>
       <div class="flex flex-wrap gap-2">
-        <button class="btn btn-next">{{ gear ? 'Keep it so' : 'Write it down' }}</button>
+        <button class="btn btn-next">Save</button>
         <button v-if="gear" type="button" class="btn" @click="remove">Take it away</button>
       </div>
     </form>

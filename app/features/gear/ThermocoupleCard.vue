@@ -72,7 +72,7 @@ function write(): void {
       >
       <QuantityField v-model="readC" label="It stood still at" kind="temperature" nullable />
       <p v-if="fault" role="alert" class="col-span-2 font-semibold text-oxide">{{ fault }}</p>
-      <button class="btn btn-next col-span-2">Write it down</button>
+      <button class="btn btn-next col-span-2">Save</button>
     </form>
     <div class="mt-auto flex flex-wrap gap-2">
       <button class="btn btn-quiet underline" @click="checking = !checking">

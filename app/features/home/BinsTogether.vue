@@ -30,6 +30,5 @@ const nameOf = (metal: string) => (METAL_BINS as Record<string, string>)[metal] 
         <b class="w-24 text-right">{{ grams(bin.massG, 10) }}</b>
       </li>
     </ul>
-    <NuxtLink to="/pile" class="mt-3 inline-block py-1 underline">What it can become</NuxtLink>
   </section>
 </template>

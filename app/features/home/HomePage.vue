@@ -4,11 +4,13 @@ import { computed, defineAsyncComponent, onMounted } from 'vue'
 import { useFirstRun } from './useFirstRun'
 import { startHeat } from '~/shared/heat/useHeat'
 import { useYard } from '~/storage/yard-store'
+import { WalkOffer } from '~/features/walk'
 import HeatCard from './HeatCard.vue'
 
 const BinsTogether = defineAsyncComponent(() => import('./BinsTogether.vue'))
 const FirstPile = defineAsyncComponent(() => import('~/features/pile').then((door) => door.FirstPile))
 const LooseEnds = defineAsyncComponent(() => import('./LooseEnds.vue'))
+const MakesToday = defineAsyncComponent(() => import('~/features/pile').then((door) => door.MakesToday))
 const PouredLately = defineAsyncComponent(() => import('./PouredLately.vue'))
 const yard = useYard()
 const route = useRoute()
@@ -51,15 +53,17 @@ const open = computed(() => yard.heats.filter(({ loggedAt }) => !loggedAt).rever
       <button class="btn btn-next" @click="startHeat()">Start a heat</button>
     </div>
 
+    <WalkOffer />
     <div class="front mt-5 grid grid-cols-1 items-start gap-x-8 gap-y-6">
       <div v-if="open.length" class="grid gap-4">
         <HeatCard v-for="heat in open" :key="heat.id" :heat="heat" />
       </div>
       <div v-else class="slab p-5">
-        <p>No heat is open.</p>
+        <p>No heat is on the bench. Start one, or take what the yard can make today.</p>
       </div>
       <div class="beside grid grid-cols-1 gap-6">
         <LooseEnds />
+        <MakesToday v-if="yard.lots.length" />
         <BinsTogether />
       </div>
       <PouredLately />

@@ -26,7 +26,7 @@ export function looseEndWords(end: LooseEnd, grams: (value: number) => string): 
   switch (end.kind) {
     case 'retire':
       return {
-        text: `“${isolated(end.name)}”: ${WORN[end.why]}. Take no more metal in it`,
+        text: `“${isolated(end.name)}”: ${WORN[end.why]}. Do not use it again`,
         doIt: 'Retire it',
         to: '/gear',
         hurts: true,

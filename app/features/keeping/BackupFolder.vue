@@ -31,7 +31,7 @@ onMounted(() => void folder.look())
       </p>
       <div class="mt-2 flex flex-wrap gap-3">
         <button class="btn btn-next" @click="after(folder.wake())">Allow it</button>
-        <button class="btn" @click="folder.leave()">Leave the folder</button>
+        <button class="btn" @click="folder.leave()">Stop using the folder</button>
       </div>
     </template>
     <template v-else>
@@ -43,7 +43,7 @@ onMounted(() => void folder.look())
       <div class="mt-2 flex flex-wrap gap-3">
         <button class="btn" @click="after(folder.write())">Write now</button>
         <button class="btn" @click="after(folder.choose())">Another folder…</button>
-        <button class="btn" @click="folder.leave()">Leave the folder</button>
+        <button class="btn" @click="folder.leave()">Stop using the folder</button>
       </div>
     </template>
     <p v-if="fault" role="alert" class="mt-2 font-semibold text-oxide">{{ fault }}</p>

@@ -109,7 +109,7 @@ const degreesBy = (celsius: number) => celsius * (temperature.value === 'F' ? 1.
               <template v-if="one.heats >= 2"
                 >Your {{ elementName(one.element).toLowerCase() }} recovery in
                 {{ FAMILY_NAMES[one.family] }} is <b>{{ withSpread(one.value, one.sd) }}</b> over
-                {{ one.heats }} heats (started at {{ one.prior.value }}).</template
+                {{ counted(one.heats, 'heat') }} (started at {{ one.prior.value }}).</template
               >
               <template v-else
                 >{{ capital(elementName(one.element)) }} in {{ FAMILY_NAMES[one.family] }}: one heat only; it
@@ -176,7 +176,7 @@ const degreesBy = (celsius: number) => celsius * (temperature.value === 'F' ? 1.
               <b>{{ one.heats >= 2 ? withSpread(one.value, one.sd) : one.prior.value }}</b>
               <span class="text-soft">{{
                 one.heats >= 2
-                  ? `${one.heats} heats, started at ${one.prior.value}`
+                  ? `${counted(one.heats, 'heat')}, started at ${one.prior.value}`
                   : 'one heat: as it started'
               }}</span>
             </li>
@@ -190,7 +190,8 @@ const degreesBy = (celsius: number) => celsius * (temperature.value === 'F' ? 1.
                 <span class="flex-1 basis-56"
                   ><b>{{ one.name }}</b
                   >: {{ one.element }} {{ withSpread(one.after.value, one.after.sd) }} %, was
-                  {{ withSpread(one.before.value, one.before.sd) }} %, by {{ one.heats }} heats</span
+                  {{ withSpread(one.before.value, one.before.sd) }} %, by
+                  {{ counted(one.heats, 'heat') }}</span
                 >
                 <button type="button" class="btn" @click="learning.sharpen(one)">
                   Write it on the lot<span class="sr-only">: {{ one.name }} {{ one.element }}</span>

@@ -71,7 +71,7 @@ const MOST_NAMED = 12
           :title="one.title"
           :unit="one.unit"
         />
-        <p v-else class="slab p-4 text-soft">{{ one.title }}: fewer than three heats tell it.</p>
+        <p v-else class="slab p-4 text-soft">{{ one.title }}: needs three heats.</p>
       </template>
     </div>
     <p v-if="trampsFault" role="alert" class="slab mt-4 p-4">

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { counted } from '~/shared/units/figures'
 import { format } from 'date-fns'
 import { factsOf } from '#core/families'
 import { densityIndex } from '#core/melt'
@@ -47,7 +48,9 @@ async function take(name: string, text: string, unit?: TimeUnit): Promise<void> 
   asked.value = read.ok && read.unsure ? { name, text } : null
   if (!read.ok || read.unsure) return
   addReadings(read.readings, name)
-  announce(`${read.readings.length} readings${read.skipped ? `; ${read.skipped} rows were none` : ''}.`)
+  announce(
+    `${counted(read.readings.length, 'reading')}${read.skipped ? `; ${read.skipped} rows were none` : ''}.`,
+  )
 }
 const { grams, degrees } = useUnits()
 const { heat } = useHeat()

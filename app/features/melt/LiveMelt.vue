@@ -4,7 +4,7 @@ import type { MeltLog } from './useMeltLog'
 import type { LiveMelt } from './useLiveMelt'
 import { computed } from 'vue'
 import { useUnits } from '~/shared/units/useUnits'
-import { percent } from '~/shared/units/figures'
+import { percent, counted } from '~/shared/units/figures'
 import { GAS_WORDS } from './log-words'
 
 /** What is likely in the crucible now: estimates from the log. */
@@ -50,7 +50,7 @@ const where = computed(() => {
         <b>{{ degrees(latest.celsius) }}</b>, {{ spread(Math.abs(superheat)) }}
         {{ superheat < 0 ? 'under' : 'over' }} the liquidus:
         <b :class="where.tone">{{ where.words }}</b><template v-if="windowLeft !== null"
-          >, for about {{ Math.round(windowLeft) }} minutes more</template
+          >, for about {{ counted(Math.round(windowLeft), 'minute') }} more</template
         >.
       </p>
       <p v-if="zinc" class="mt-2" data-testid="live-zinc">
@@ -83,7 +83,7 @@ const where = computed(() => {
       }}</b><template v-if="gas.length"> ({{ gas.map((reason) => GAS_WORDS[reason]).join(', ') }})</template>.
     </p>
     <p v-if="facts?.loses.includes('Zn')" class="mt-2 text-soft">
-      Reckoned with its cover: {{ COVERS.find(({ id }) => id === cover)?.name }}.
+      Assumes cover: {{ COVERS.find(({ id }) => id === cover)?.name }}.
     </p>
     <p class="mt-2 text-xs text-soft">
       Estimates from the log, never measurements.

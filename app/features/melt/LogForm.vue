@@ -115,6 +115,6 @@ function write(): void {
       ><span class="label">What</span><input v-model="told.text" class="field" maxlength="500"
     /></label>
     <p v-if="fault" role="alert" class="col-span-2 font-semibold text-oxide">{{ fault }}</p>
-    <button class="btn btn-next col-span-2 min-h-[4.5rem] text-lg">Write it down</button>
+    <button class="btn btn-next col-span-2 min-h-[4.5rem] text-lg">Save</button>
   </form>
 </template>

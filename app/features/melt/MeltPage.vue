@@ -9,7 +9,7 @@ import { useRunSheet } from './useRunSheet'
 import { useUnits } from '~/shared/units/useUnits'
 import { liquidusWords } from '~/shared/words/alloys-words'
 import { elementName } from '~/shared/units/elements'
-import { capital } from '~/shared/units/figures'
+import { capital, counted } from '~/shared/units/figures'
 import CrucibleRefused from '~/shared/gear/CrucibleRefused.vue'
 import FurnaceLog from './FurnaceLog.vue'
 import HeatHeading from '~/shared/heat/HeatHeading.vue'
@@ -76,8 +76,13 @@ const unweighed = computed(() => heat.value?.weighed.length === 0)
     </div>
     <div v-else class="grid items-start gap-5 lg:grid-cols-[minmax(0,1.2fr)_minmax(0,1fr)]">
       <div class="grid grid-cols-1 gap-5">
+        <p v-if="heat.loggedAt" class="slab p-4" data-testid="melt-history">
+          <b>This heat is in the ledger.</b> {{ doneCount }} of {{ counted(steps.length, 'step') }}
+          {{ doneCount === 1 ? 'was' : 'were' }} ticked when it was melted; what was written down stands
+          below, to be read.
+        </p>
         <StepNow
-          v-if="!blocked"
+          v-else-if="!blocked"
           :sheet="sheet"
           :log="log"
           :celsius="live.distrusted.value ? null : (live.latest.value?.celsius ?? null)"

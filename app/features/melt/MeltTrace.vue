@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { counted } from '~/shared/units/figures'
 import type { PourWindow } from '#core/families'
 import { findPlateau } from '#core/melt'
 import { computed, ref } from 'vue'
@@ -107,8 +108,8 @@ const spoken = computed(
     <div ref="frame" class="min-h-[240px]" role="img" :aria-label="spoken" data-testid="melt-trace" />
     <p v-if="plateau" data-testid="plateau">
       Stood still at <b>{{ degrees(plateau.celsius) }}</b> for
-      {{ Math.round(plateau.toMin - plateau.fromMin) }} minutes: it froze there. This alloy begins to freeze
-      at {{ degrees(liquidusC) }}.
+      {{ counted(Math.round(plateau.toMin - plateau.fromMin), 'minute') }}: it froze there. This alloy begins
+      to freeze at {{ degrees(liquidusC) }}.
     </p>
     <p v-if="failed" role="alert" class="text-oxide">{{ failed }}</p>
   </figure>

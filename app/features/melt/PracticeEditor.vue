@@ -75,7 +75,7 @@ function remove(): void {
         <li v-for="fault in faults" :key="fault">{{ fault }}</li>
       </ul>
       <div class="flex flex-wrap gap-2">
-        <button class="btn btn-next">{{ practice ? 'Keep it so' : 'Write it down' }}</button>
+        <button class="btn btn-next">Save</button>
         <button v-if="practice" type="button" class="btn" @click="remove">Take it away</button>
       </div>
     </form>

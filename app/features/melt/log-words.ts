@@ -12,7 +12,7 @@ export const LOG_WORDS: Readonly<Record<LogKind, string>> = {
   flare: 'Flare',
   spatter: 'Spatter',
   'boil-over': 'Boiled over',
-  molten: 'Liquid through',
+  molten: 'Fully molten',
   'pressure-test': 'Reduced-pressure test',
   photo: 'Picture',
   note: 'Note',

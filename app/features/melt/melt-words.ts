@@ -1,7 +1,7 @@
 import { nth, present } from '#core/lists'
 import { heldAt, type Hold, type HoldState, type judgeDose, type RunStep } from '#core/melt'
 import { metalFacts, type Addition, type FamilyMetal } from '#core/families'
-import { listed } from '~/shared/units/figures'
+import { listed, counted } from '~/shared/units/figures'
 
 export interface StepWords {
   title: string
@@ -249,7 +249,7 @@ function preheatWords({ preheat }: RunStep, degrees: Tools['degrees']): string {
 
 /** "10 to 15 minutes", or "12 minutes". */
 export const minutesWords = ([from, to]: readonly [number, number]): string =>
-  from === to ? `${from} minutes` : `${from} to ${to} minutes`
+  from === to ? counted(from, 'minute') : `${from} to ${to} minutes`
 
 const lowerFirst = (text: string) =>
   /^[A-Z][a-z]/.test(text) ? nth(text, 0).toLowerCase() + text.slice(1) : text

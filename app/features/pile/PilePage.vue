@@ -111,9 +111,9 @@ const begin = (row: PileRow) => startHeat({ alloy: row.alloy, tapMassG: tapG(row
         <p class="mt-1 text-soft">{{ far.map(({ alloy }) => alloy.name).join(', ') }}</p>
       </details>
       <p class="max-w-3xl text-sm text-soft">
-        The most that can be tapped inside the limits after losses, by the book figures of each lot and
-        without a margin: a charge of all of it stands at its limits, so plan a real one below it. The bar is
-        the share of the whole pile. Purchases are of virgin metals and master alloys, least weight; recovery
+        The most that can be tapped inside the limits after losses, by the usual figures of each lot, with no
+        safety margin: a charge of all of it stands at its limits, so plan a real one below it. The bar is the
+        share of the whole pile. Purchases are of virgin metals and master alloys, least weight; recovery
         figures are estimates until your own heats replace them.
       </p>
     </template>

@@ -1,3 +1,4 @@
 import FirstPile from './FirstPile.vue'
+import MakesToday from './MakesToday.vue'
 
-export { FirstPile }
+export { FirstPile, MakesToday }

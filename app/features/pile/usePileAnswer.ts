@@ -36,7 +36,7 @@ export function usePileAnswer({ rows, busy, look }: Pile) {
   function heldWords({ heldBy, runsOut }: PileRow): string {
     const first = runsOut[0] ? `First to run out: ${isolated(lotName(runsOut[0]))}` : ''
     const limit = heldBy
-      ? `${elementName(heldBy.element)} at its ${heldBy.bound === 'max' ? 'most' : 'least'} holds it there`
+      ? `held back by the ${heldBy.bound === 'max' ? 'maximum' : 'minimum'} of ${elementName(heldBy.element)}`
       : ''
     return [first, limit].filter(Boolean).join('; ')
   }

@@ -65,7 +65,7 @@ function save(): void {
           </select></label
         >
         <label
-          ><span class="label">How it lies in the bin</span>
+          ><span class="label">Form</span>
           <select v-model="form" class="field">
             <option value="">as it is</option>
             <option v-for="one in FORMS" :key="one.id" :value="one.id">{{ one.name }}</option>

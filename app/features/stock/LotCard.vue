@@ -77,7 +77,7 @@ const about = computed(() =>
           Edit<span class="sr-only"> {{ lot.name }}</span>
         </button>
         <button class="btn btn-quiet min-h-8 underline" @click="emit('move')">
-          In, out, split<span class="sr-only">: {{ lot.name }}</span>
+          Adjust<span class="sr-only">: {{ lot.name }}</span>
         </button>
       </div>
     </template>
@@ -120,7 +120,7 @@ const about = computed(() =>
           Edit<span class="sr-only"> {{ lot.name }}</span>
         </button>
         <button class="btn btn-quiet underline" @click="emit('move')">
-          In, out, split<span class="sr-only">: {{ lot.name }}</span>
+          Adjust<span class="sr-only">: {{ lot.name }}</span>
         </button>
       </div>
     </template>

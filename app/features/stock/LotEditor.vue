@@ -67,7 +67,7 @@ watch(grade, (id) => {
           </select></label
         >
         <label class="sm:col-span-2"
-          ><span class="label">How it lies in the bin</span>
+          ><span class="label">Form</span>
           <select v-model="draft.form" class="field" :title="FORM_SOURCE">
             <option v-for="form in FORMS" :key="form.id" :value="form.id">
               {{ form.name }} (yield {{ (form.metallicYield * 100).toFixed(0) }} %)
@@ -156,7 +156,7 @@ watch(grade, (id) => {
       </label>
       <p v-if="faults.whole" role="alert" class="font-semibold text-oxide">{{ faults.whole }}</p>
       <div class="flex flex-wrap gap-2">
-        <button class="btn btn-next">{{ lot ? 'Keep the changes' : 'Put it in the bins' }}</button>
+        <button class="btn btn-next">Save</button>
         <button v-if="lot" type="button" class="btn" @click="remove">Write it off</button>
       </div>
     </form>

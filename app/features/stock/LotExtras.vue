@@ -24,7 +24,7 @@ function toggle(coating: Coating): void {
 <template>
   <div class="grid gap-3">
     <fieldset>
-      <legend class="label mb-1">On it, besides its metal</legend>
+      <legend class="label mb-1">Contamination</legend>
       <div class="flex flex-wrap gap-2">
         <label
           v-for="coating in COATINGS"
@@ -57,7 +57,7 @@ function toggle(coating: Coating): void {
         ><span class="label">Where from</span><input v-model="draft.whereFrom" class="field" maxlength="120"
       /></label>
       <label
-        ><span class="label">Got on</span><input v-model="draft.gotOn" type="date" class="field"
+        ><span class="label">Date acquired</span><input v-model="draft.gotOn" type="date" class="field"
       /></label>
     </div>
     <PhotoRow v-model:photos="draft.photos" :name="draft.name" />

@@ -124,7 +124,7 @@ function save(): void {
         /></label>
       </div>
       <p v-if="fault" role="alert" class="mt-2 font-semibold text-oxide">{{ fault }}</p>
-      <button class="btn btn-next mt-3">Write it down</button>
+      <button class="btn btn-next mt-3">Save</button>
     </form>
     <template v-if="lot.moves?.length">
       <h3 class="label mt-4 mb-1">In and out</h3>

@@ -11,7 +11,7 @@ const { filter, order, asList } = props.view
 <template>
   <div class="flex flex-wrap items-end gap-2 text-sm">
     <label
-      ><span class="label">In the order of</span>
+      ><span class="label">Sort by</span>
       <select v-model="order" class="field w-auto">
         <option value="bin">the bins</option>
         <option value="name">name</option>

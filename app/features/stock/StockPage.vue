@@ -156,7 +156,7 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
       <button class="btn" @click="bulk = true">Change</button>
       <button class="btn" :disabled="chosen.length < 2" @click="merge">Merge into one</button>
       <button class="btn" @click="writeOff">Write off</button>
-      <button class="btn btn-quiet" @click="picked.clear()">None</button>
+      <button class="btn btn-quiet" @click="picked.clear()">Clear selection</button>
     </div>
     <LotMove v-if="moving" :lot="moving" @close="moving = null" />
     <BulkEdit v-if="bulk" :lots="chosen" @close="bulk = false" />

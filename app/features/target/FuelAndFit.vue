@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { counted } from '~/shared/units/figures'
 import { baseMetal, solidDensity } from '#core/alloys'
 import { CRUCIBLE_HEAT, crucibleRefused, fuelOf, materialOf, type Banded } from '#core/gear'
 import { freeLots, heatStamp, potStory, residueFor } from '#core/heat'
@@ -99,7 +100,7 @@ const working = computed(() => {
         ? [
             {
               label: 'Walls',
-              sum: `learned from ${learned.value.heats} heats`,
+              sum: `learned from ${counted(learned.value.heats, 'heat')}`,
               value: `${Math.round(learned.value.liningKJ)} kJ`,
             },
           ]
@@ -225,7 +226,7 @@ const working = computed(() => {
         <p class="text-sm text-soft">
           {{
             learned && learned.heats > 1
-              ? `Learned from ${learned.heats} heats of this furnace.`
+              ? `Learned from ${counted(learned.heats, 'heat')} of this furnace.`
               : 'By the kind of furnace; write down what two heats burnt and it learns yours.'
           }}
         </p>

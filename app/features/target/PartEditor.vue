@@ -147,7 +147,7 @@ function save(): void {
       <p v-if="draft.fault.value" role="alert" class="font-semibold text-oxide">{{ draft.fault.value }}</p>
       <div class="flex flex-wrap items-center gap-4">
         <button class="btn btn-next" :disabled="draft.meshFile.progress.value !== null">
-          {{ part ? 'Keep it so' : 'Add it' }}
+          {{ part ? 'Save' : 'Add it' }}
         </button>
         <p v-if="cast" class="text-lg font-bold" data-testid="part-mass">{{ cast }}</p>
       </div>

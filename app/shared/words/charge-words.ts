@@ -214,9 +214,7 @@ export function harmWords(shortfalls: readonly Shortfall[], tools: ChargeTools):
       const at = entry.bound === 'max' ? limit + entry.by : limit - entry.by
       return `${elementName(entry.element)} comes to ${percent(at)} %, ${percent(entry.by)} ${entry.bound === 'max' ? 'over' : 'under'} its limit`
     })
-  return parts.length > 0
-    ? `${capital(listed(parts))}.`
-    : 'It holds by the book figures, with no room to spare.'
+  return parts.length > 0 ? `${capital(listed(parts))}.` : 'It holds, with no safety margin.'
 }
 
 /** What had to be given up for a plan to exist at all. */

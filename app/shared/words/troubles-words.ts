@@ -1,3 +1,4 @@
+import { counted } from '~/shared/units/figures'
 import { heatStamp, type Seen } from '#core/heat'
 import type { EvidenceId, HeatFacts, Reminder } from '#core/troubles'
 
@@ -52,8 +53,10 @@ const LINES: Readonly<Record<EvidenceId, readonly [forIt: Line, against: Line]>>
   'thin-ware': [() => 'Thin ware was in the charge.', () => 'No thin ware was in the charge.'],
   'held-long': [
     (f) =>
-      f.heldMin === null ? 'The remarks tell of a long hold.' : `Held ${Math.round(f.heldMin)} minutes.`,
-    (f) => `Held ${Math.round(f.heldMin ?? 0)} minutes.`,
+      f.heldMin === null
+        ? 'The remarks tell of a long hold.'
+        : `Held ${counted(Math.round(f.heldMin), 'minute')}.`,
+    (f) => `Held ${counted(Math.round(f.heldMin ?? 0), 'minute')}.`,
   ],
   'aluminium-in-tin-bronze': [
     (f) => `It holds ${(f.composition.Al ?? 0).toFixed(3)} % aluminium.`,

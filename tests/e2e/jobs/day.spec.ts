@@ -45,7 +45,7 @@ test('one puzzle piece in three metals, from its mesh', async ({ page }) => {
     })
     await expect(sheet.getByTestId('mesh-volume')).toContainText(/^20[\s ]cm³/)
     await sheet.getByLabel('Called').fill('Piece')
-    await sheet.getByRole('button', { name: /^(Add it|Keep it)/ }).click()
+    await sheet.getByRole('button', { name: /^(Add it|Save)/ }).click()
     const piece = async () => gramsOf((await page.getByTestId('need-sum').innerText()).split('+')[0]!)
     await expect.poll(piece).toBeCloseTo(grams, -1)
     await visit(page, `/heat/${at + 1}/charge`)
@@ -116,7 +116,7 @@ test('three families in a day: the cleanest first, each in its own crucible, one
   await visit(page, '/stock')
   await page.getByRole('button', { name: /^Edit ?Tin ingot/ }).click()
   await page.getByRole('dialog').getByLabel('Mass', { exact: true }).fill('10 g')
-  await page.getByRole('dialog').getByRole('button', { name: /Keep/ }).first().click()
+  await page.getByRole('dialog').getByRole('button', { name: 'Save', exact: true }).first().click()
   await visit(page, '/together')
   await expect(page.getByTestId('shopping')).toContainText('tin')
   expect(

@@ -44,7 +44,7 @@ test('copper with a lying probe: the metal says so', async ({ page }) => {
   await page.getByRole('link', { name: 'Run the melt' }).click()
   await page.getByRole('textbox', { name: /^Temperature/ }).fill('950')
   await page.getByRole('button', { name: 'Log it', exact: true }).click()
-  await page.getByRole('button', { name: 'Liquid through', exact: true }).click()
+  await page.getByRole('button', { name: 'Fully molten', exact: true }).click()
   await expect(page.getByTestId('liar')).toContainText(/at least 133[\s ]°C/)
   await meltOn(page)
   await cameOut(page, { ingots: ['950'], Dross: '30', Skull: '15' })

@@ -25,7 +25,7 @@ export async function addBin(page: Page, { name, mass, of, form = 'bar', kind }:
   await sheet.getByLabel('Name', { exact: true }).fill(name)
   await sheet.getByLabel('Mass', { exact: true }).fill(mass)
   if (kind) await sheet.getByLabel('Kind').selectOption({ label: kind })
-  await sheet.getByLabel('How it lies in the bin').selectOption(form)
+  await sheet.getByLabel('Form').selectOption(form)
   let row = 0
   for (const [symbol, pct] of Object.entries(of)) {
     if ((await sheet.getByLabel(`Element ${row + 1}`, { exact: true }).count()) === 0)
@@ -34,7 +34,7 @@ export async function addBin(page: Page, { name, mass, of, form = 'bar', kind }:
     await sheet.getByLabel(`${symbol} share`).fill(pct)
     row++
   }
-  await sheet.getByRole('button', { name: 'Put it in the bins' }).click()
+  await sheet.getByRole('button', { name: 'Save', exact: true }).click()
   await expect(page.getByRole('heading', { name }).first()).toBeVisible()
 }
 
@@ -167,7 +167,7 @@ export async function addGear(page: Page, what: string, told: Record<string, str
     else if (await choice.count()) await choice.selectOption(value)
     else await sheet.getByLabel(label, { exact: true }).fill(value)
   }
-  await sheet.getByRole('button', { name: 'Write it down' }).click()
+  await sheet.getByRole('button', { name: 'Save', exact: true }).click()
   await expect(sheet).toBeHidden()
 }
 

@@ -94,7 +94,7 @@ describe('what a pile can become, in words', () => {
     ])
     expect(answer.headline.value).toMatch(/^1 alloy can be tapped now; the most is 5.200.g of Gunmetal/)
     expect(answer.heldWords(rows.value[0]!)).toContain(yard.lots[0]!.name)
-    expect(answer.heldWords(rows.value[1]!)).toBe('lead at its least holds it there')
+    expect(answer.heldWords(rows.value[1]!)).toBe('held back by the minimum of lead')
     expect(answer.bought(rows.value[1]!)).toMatch(/^a pinch of lead/)
     expect([answer.tapG(rows.value[0]!), answer.tapG(rows.value[1]!)]).toEqual([1000, 300])
     answer.group.value = 'aluminium'

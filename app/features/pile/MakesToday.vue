@@ -1,0 +1,45 @@
+<script setup lang="ts">
+import { useIntersectionObserver, useTimeoutFn } from '@vueuse/core'
+import { computed, ref } from 'vue'
+import { bestUse } from '#core/pile'
+import { startHeat } from '~/shared/heat/useHeat'
+import { useUnits } from '~/shared/units/useUnits'
+import { usePile, type PileRow } from './usePile'
+import { usePileAnswer } from './usePileAnswer'
+
+/** What the yard can make today: a few alloys of what is free, looked for once someone stays to read. */
+const MOST = 4
+const STAYS_MS = 1200
+const { grams } = useUnits()
+const pile = usePile()
+const { ready, again, tapG } = usePileAnswer(pile)
+const rows = computed(() => bestUse(ready.value).slice(0, MOST))
+const list = ref<HTMLElement>()
+const { start, stop } = useTimeoutFn(again, STAYS_MS, { immediate: false })
+const { stop: seen } = useIntersectionObserver(list, ([entry]) => {
+  if (!entry?.isIntersecting) return stop()
+  seen()
+  start()
+})
+const begin = (row: PileRow) => void startHeat({ alloy: row.alloy, tapMassG: tapG(row) }, 'charge')
+</script>
+
+<template>
+  <section ref="list" aria-label="What the yard can make today" data-testid="makes-today">
+    <h2 class="chalk mb-2">It can make today</h2>
+    <ul>
+      <li
+        v-for="row in rows"
+        :key="row.id"
+        class="flex flex-wrap items-center gap-x-3 border-t border-line py-1.5"
+      >
+        <span class="min-w-0 flex-1 basis-44">{{ row.alloy.name }}</span>
+        <b class="w-24 text-right">{{ grams(row.mostG, 10) }}</b>
+        <button class="btn btn-quiet underline" @click="begin(row)">
+          Weigh out {{ grams(tapG(row)) }}<span class="sr-only"> of {{ row.alloy.name }}</span>
+        </button>
+      </li>
+    </ul>
+    <NuxtLink to="/pile" class="mt-2 inline-block py-1 underline">All it can become</NuxtLink>
+  </section>
+</template>

@@ -1,0 +1,17 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { useYard } from '~/storage/yard-store'
+import { useWalk } from './useWalk'
+
+/** Only in the demo yard, and while a heat lies ready in it. */
+const yard = useYard()
+const { ready, walking, begin } = useWalk()
+const offered = computed(() => yard.settings.yardName === 'Demo yard' && !!ready.value && !walking.value)
+</script>
+
+<template>
+  <p v-if="offered" class="mt-3 flex flex-wrap items-center gap-x-3" data-testid="walk-offer">
+    New here? Five steps through one heat, with the real controls; at the end all of it is undone.
+    <button class="btn" @click="begin">Take the walk</button>
+  </p>
+</template>

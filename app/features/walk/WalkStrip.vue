@@ -1,0 +1,34 @@
+<script setup lang="ts">
+import { useWalk } from './useWalk'
+import { WALK } from './walk-words'
+
+/** What to do at this stop of the walk, and the way on; it stands above the page and is no part of it. */
+const { walking, heat, step, done, here, to, end } = useWalk()
+</script>
+
+<template>
+  <aside
+    v-if="walking && step && heat"
+    class="no-print border-b-4 border-ember bg-amber-wash px-3 py-2 sm:px-5"
+    aria-label="The walk"
+    data-testid="walk"
+  >
+    <div class="mx-auto flex max-w-[90rem] flex-wrap items-center gap-x-4 gap-y-2">
+      <p class="min-w-0 flex-1 basis-72">
+        <b>{{ walking.step + 1 }} of {{ WALK.length }}: {{ step.name }}.</b> {{ step.what }}
+      </p>
+      <NuxtLink v-if="!here" :to="step.path(heat.number)" class="btn">Back to this step</NuxtLink>
+      <button
+        v-if="walking.step < WALK.length - 1"
+        class="btn"
+        :class="{ 'btn-next': done }"
+        @click="to(walking.step + 1)"
+      >
+        {{ done ? 'On' : 'Skip on' }}: {{ WALK[walking.step + 1]!.name }}
+      </button>
+      <button class="btn" :class="{ 'btn-next': walking.step === WALK.length - 1 }" @click="end">
+        End the walk<span class="sr-only">; all of it is undone</span>
+      </button>
+    </div>
+  </aside>
+</template>
