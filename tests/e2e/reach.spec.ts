@@ -121,3 +121,31 @@ test('nothing runs off the side at 320 px, nor with wide-set text', async ({ pag
   }
   expect(wide).toEqual([])
 })
+
+test('undo works while a figure has the keyboard; single keys can be switched off', async ({ page }) => {
+  await openDemo(page)
+  await visit(page, '/heat/13/target')
+  const tap = page.getByLabel(/^Tap mass/)
+  await tap.fill('1500')
+  await tap.press('Tab')
+  await expect(tap).toHaveValue(/^1500/)
+  await tap.focus()
+  await page.keyboard.press('Control+z')
+  await expect(page.getByRole('link', { name: /^Target/ })).toContainText(/2.000.g/)
+  // While it is being typed over, undo is the field's own.
+  await tap.focus()
+  await page.keyboard.type('17')
+  await page.keyboard.press('Control+z')
+  await expect(page.getByRole('link', { name: /^Charge/ })).toBeVisible()
+
+  await visit(page, '/stock')
+  await expect(page.getByRole('main')).toBeFocused()
+  await page.keyboard.press('?')
+  const letters = page.getByRole('dialog').getByRole('checkbox')
+  await letters.uncheck()
+  await page.keyboard.press('Escape')
+  await page.keyboard.press('?')
+  await page.keyboard.press('/')
+  await expect(page.getByRole('dialog')).toHaveCount(0)
+  await expect(page.getByLabel('Search the bins')).not.toBeFocused()
+})

@@ -1,5 +1,7 @@
 <script setup lang="ts">
+import { useSingleKeys } from '~/shared/page/useSingleKeys'
 import SheetDialog from '~/shared/page/SheetDialog.vue'
+const singleKeys = useSingleKeys()
 const emit = defineEmits<{ close: [] }>()
 const keys = [
   ['F9', 'Stop: something is wrong'],
@@ -24,5 +26,9 @@ const keys = [
         <dd>{{ use }}</dd>
       </template>
     </dl>
+    <label class="mt-4 flex items-center gap-2">
+      <input v-model="singleKeys" type="checkbox" class="size-5 accent-(--ember)" />
+      Single letters and signs do something (?, /, J, K, X, E, M)
+    </label>
   </SheetDialog>
 </template>

@@ -55,7 +55,7 @@ const nextUndo = computed(() => yard.journal.steps[yard.journal.cursor - 1]?.lab
         <YardMenu @shortcuts="emit('shortcuts')" />
       </div>
       <p
-        class="order-first text-right text-xs text-soft max-sm:order-none max-sm:hidden sm:order-last sm:w-16"
+        class="order-first text-right text-xs text-soft max-lg:hidden max-sm:order-none sm:order-last sm:w-16"
         data-testid="save-state"
       >
         {{ saveState }}

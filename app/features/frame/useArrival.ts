@@ -1,7 +1,11 @@
-import { useHead, useRoute } from '#imports'
+import { useHead, useNuxtApp, useRoute } from '#imports'
+import { useTimeoutFn } from '@vueuse/core'
 import { heatStamp } from '#core/heat'
-import { computed, nextTick, ref, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { titleOf } from './titles-words'
+
+/** A screen that does not say it has come is taken to be there after so long. */
+const LATE_MS = 600
 
 /** Coming to a screen: the window is called after it, it is said, and the keyboard is at its beginning. */
 export function useArrival() {
@@ -9,21 +13,27 @@ export function useArrival() {
   const title = computed(() => titleOf(route.path, heatStamp(Number(route.params.number) || 0)))
   useHead({ title: computed(() => `${title.value} · Hephaestal`) })
   const arrived = ref('')
+  /** What had the keyboard when one left for here; undefined once it was seen to. */
+  let left: Element | null | undefined
+  function settle(): void {
+    if (left === undefined) return
+    const at = document.activeElement
+    // A page that took the keyboard to a field of its own knows better; a sheet that is open keeps it.
+    const taken = at !== left && at !== document.body
+    left = undefined
+    if (!taken && !document.querySelector('[role=dialog]'))
+      document.querySelector<HTMLElement>('main')?.focus({ preventScroll: true })
+  }
+  const late = useTimeoutFn(settle, LATE_MS, { immediate: false })
+  useNuxtApp().hook('page:finish', settle)
   watch(
     () => route.path,
-    async () => {
-      await nextTick()
+    () => {
+      left = document.activeElement
       arrived.value = title.value
-      requestAnimationFrame(() => {
-        const at = document.activeElement
-        const main = document.querySelector<HTMLElement>('main')
-        // A page that takes the keyboard to a field of its own knows better; a sheet that is open keeps it.
-        if (main?.contains(at) && at !== main) return
-        if (document.querySelector('[role=dialog]')) return
-        main?.focus({ preventScroll: true })
-      })
+      late.start()
     },
-    { flush: 'post' },
+    { flush: 'sync' },
   )
   return { arrived }
 }

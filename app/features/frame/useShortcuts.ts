@@ -5,6 +5,7 @@ import { useYard } from '~/storage/yard-store'
 import { STAGES } from './stages-words'
 import { navigateTo } from '#imports'
 import { useHeat } from '~/shared/heat/useHeat'
+import { useSingleKeys } from '~/shared/page/useSingleKeys'
 import { useNotices } from '~/shared/page/useNotices'
 import { useStopping } from '~/features/melt'
 import { counted } from '~/shared/units/figures'
@@ -34,6 +35,7 @@ export function useShortcuts(sheets: { palette: Ref<boolean>; shortcuts: Ref<boo
   const { undo, redo } = useUndo()
   const { heat } = useHeat()
   const stopping = useStopping()
+  const singleKeys = useSingleKeys()
   useEventListener(document, 'keydown', (event: KeyboardEvent) => {
     const command = event.ctrlKey || event.metaKey
     const key = event.key.toLowerCase()
@@ -46,7 +48,7 @@ export function useShortcuts(sheets: { palette: Ref<boolean>; shortcuts: Ref<boo
     else if (command && key === 'k') sheets.palette.value = true
     else if (command && key === 'z' && !own) (event.shiftKey ? redo : undo)()
     else if (command && key === 'y' && !own) redo()
-    else if (!typing && event.key === '?') sheets.shortcuts.value = true
+    else if (!typing && singleKeys.value && event.key === '?') sheets.shortcuts.value = true
     else if (event.altKey && /^[1-7]$/.test(event.key)) {
       const stage = nth(STAGES, Number(event.key) - 1)
       void navigateTo(stage.path(heat.value?.number ?? null))

@@ -41,7 +41,7 @@ export function looseEndWords(end: LooseEnd, grams: (value: number) => string): 
     case 'tare':
       return {
         text: `Weigh ${end.moulds.length > 0 ? names(end.moulds.map((one) => `“${one}”`)) : 'the mould'} empty: ${counted(end.ingots, 'ingot')} of ${heatStamp(end.heat)} ${end.ingots === 1 ? 'waits' : 'wait'} for it`,
-        doIt: 'Write it down',
+        doIt: 'Weigh it',
         to: `/heat/${end.heat}/pour`,
         hurts: false,
       }

@@ -1,10 +1,13 @@
 <script setup lang="ts">
 import { format } from 'date-fns'
+import { computed } from 'vue'
 import type { RunSheet } from './useRunSheet'
 
 /** All steps of the run sheet, with what is done of them. */
 const props = defineProps<{ sheet: RunSheet }>()
 const { heat, steps, words, stateOf, current, unmark, grams } = props.sheet
+/** None of a logged heat is in hand any more. */
+const inHand = computed(() => (heat.value?.loggedAt ? null : current.value))
 const clock = (iso: string) => format(new Date(iso), 'HH:mm')
 </script>
 
@@ -14,11 +17,11 @@ const clock = (iso: string) => format(new Date(iso), 'HH:mm')
       v-for="(step, index) in steps"
       :key="step.id"
       class="flex items-start gap-3 px-3 py-1.5"
-      :class="step === current ? 'bg-well' : ''"
+      :class="step === inHand ? 'bg-well' : ''"
     >
       <span class="w-6 text-right text-soft">{{ index + 1 }}</span>
       <div class="min-w-0 flex-1">
-        <p :class="step === current ? 'font-bold' : ''">{{ words(step).title }}</p>
+        <p :class="step === inHand ? 'font-bold' : ''">{{ words(step).title }}</p>
         <p v-for="lot in step.lots ?? []" :key="lot.lotId" class="text-sm text-soft">
           {{ grams(lot.massG, 0.1) }} {{ lot.name }}
         </p>

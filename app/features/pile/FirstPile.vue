@@ -46,7 +46,10 @@ const groups = PILE_GROUPS.map((name) => ({
   name,
   tiles: PILE_TILES.filter(({ group }) => group === name),
 }))
-const inOrder = computed(() => [...yard.lots].reverse())
+/** A yard that is stocked already has its bins under Stock: here stands what is added now. */
+const A_PILE = 8
+const before = new Set(yard.lots.length > A_PILE ? yard.lots.map(({ id }) => id) : [])
+const inOrder = computed(() => yard.lots.filter(({ id }) => !before.has(id)).reverse())
 const editing = ref<Lot | 'new' | null>(null)
 const pasting = ref(false)
 const { table, fileName, fault: pasteFault, read, pasted } = usePastedTable()
@@ -130,6 +133,10 @@ const headline = computed(() => {
           <h2 class="chalk mb-1">
             On the pile: {{ counted(yard.lots.length, 'lot') }}, {{ grams(totalG(yard.lots), 10) }}
           </h2>
+          <p v-if="before.size" class="pb-1 text-soft">
+            <NuxtLink to="/stock" class="underline">{{ counted(before.size, 'lot') }} from before</NuxtLink>
+            stand under Stock; what you add stands here.
+          </p>
           <ul data-testid="first-pile">
             <li v-for="lot in inOrder" :key="lot.id" class="border-t border-line py-2" :data-lot="lot.name">
               <div class="flex items-center gap-2">

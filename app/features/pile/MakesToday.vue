@@ -33,9 +33,9 @@ const begin = (row: PileRow) => void startHeat({ alloy: row.alloy, tapMassG: tap
         :key="row.id"
         class="flex flex-wrap items-center gap-x-3 border-t border-line py-1.5"
       >
-        <span class="min-w-0 flex-1 basis-44">{{ row.alloy.name }}</span>
-        <b class="w-24 text-right">{{ grams(row.mostG, 10) }}</b>
-        <button class="btn btn-quiet underline" @click="begin(row)">
+        <span class="min-w-0 flex-1 basis-28">{{ row.alloy.name }}</span>
+        <b class="w-20 text-right">{{ grams(row.mostG, 10) }}</b>
+        <button class="btn btn-quiet text-sm underline" @click="begin(row)">
           Weigh out {{ grams(tapG(row)) }}<span class="sr-only"> of {{ row.alloy.name }}</span>
         </button>
       </li>

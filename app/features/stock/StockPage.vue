@@ -11,6 +11,7 @@ import { meltAsItComes, startHeat } from '~/shared/heat/useHeat'
 import { useUnits } from '~/shared/units/useUnits'
 import { useYard } from '~/storage/yard-store'
 import FilePicker from '~/shared/fields/FilePicker.vue'
+import { useSingleKeys } from '~/shared/page/useSingleKeys'
 import GrowingList from '~/shared/page/GrowingList.vue'
 import LotCard from './LotCard.vue'
 import LotMove from './LotMove.vue'
@@ -37,6 +38,7 @@ function melt(lots: readonly Lot[]): void {
 const file = ref<{ open: () => void }>()
 useEventListener(document, 'paste', bench.pasted)
 const searchField = ref<HTMLInputElement>()
+const singleKeys = useSingleKeys()
 const total = (lots: readonly Lot[]) => lots.reduce((sum, lot) => sum + lot.massG, 0)
 const worth = computed(() => yard.lots.reduce((sum, lot) => sum + (lot.massG * lot.pricePerKg) / 1000, 0))
 const heldG = computed(() => yard.lots.reduce((sum, lot) => sum + view.heldG(lot), 0))
@@ -44,6 +46,7 @@ const heldG = computed(() => yard.lots.reduce((sum, lot) => sum + view.heldG(lot
 /** One lot after another by arrow keys; picked, edited and moved by a letter. */
 useEventListener(document, 'keydown', (event: KeyboardEvent) => {
   if (
+    !singleKeys.value ||
     event.ctrlKey ||
     event.metaKey ||
     event.altKey ||

@@ -251,7 +251,7 @@ function leave(): void {
         ref="input"
         v-model="text"
         type="text"
-        :inputmode="kind === 'mass' || kind === 'temperature' || kind === 'length' ? 'text' : 'decimal'"
+        :inputmode="kind === 'length' || (kind === 'mass' && size !== 'huge') ? 'text' : 'decimal'"
         autocomplete="off"
         :disabled="disabled"
         class="field text-right"

@@ -76,7 +76,7 @@ test('weighed too late: the balance is a span until the mould is weighed, in a h
   await page.getByRole('link', { name: 'Measure it' }).click()
   await page.getByRole('button', { name: 'Log the heat' }).click()
   await visit(page, '/')
-  await page.getByRole('link', { name: 'Save', exact: true }).click()
+  await page.getByRole('link', { name: /^Weigh it/ }).click()
   await page.getByLabel('Loaf tin, empty').fill('3 kg')
   await page.getByRole('button', { name: 'Take it off' }).click()
   await expect(page.getByRole('alert')).toContainText('no more')
