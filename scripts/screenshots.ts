@@ -32,7 +32,6 @@ const SHOTS: Shot[] = [
   { name: 'target', path: '/heat/13/target' },
   { name: 'charge', path: '/heat/13/charge', before: planned },
   { name: 'gear', path: '/gear' },
-  { name: 'pile', path: '/pile' },
   { name: 'story', path: '/heat/11/story' },
   { name: 'learned', path: '/learned' },
   { name: 'handbook', path: '/handbook/practice-heats' },
@@ -94,4 +93,23 @@ for (const { name, path, size = DESK, dark, before } of SHOTS) {
   await page.waitForTimeout(1500)
   await page.screenshot({ path: `docs/screenshots/${name}.png` })
 }
+// A newcomer's pile, in a yard of its own.
+const blank = await (await browser.newContext({ reducedMotion: 'reduce', viewport: DESK })).newPage()
+await blank.goto(`${BASE}/?yard=blank`)
+for (const [name, amount] of [
+  ['Copper wire', '3 kg'],
+  ['Taps', 'a bucketful'],
+  ['Tin', '400 g'],
+  ['Cartridge brass', '1 kg'],
+] as const) {
+  await blank.getByRole('button', { name: `Add ${name}`, exact: true }).click()
+  await blank.keyboard.type(amount)
+}
+await blank
+  .getByRole('button', { name: /^Weigh out/ })
+  .first()
+  .waitFor()
+await blank.waitForTimeout(3000)
+await blank.evaluate(() => scrollTo(0, 0))
+await blank.screenshot({ path: 'docs/screenshots/pile.png' })
 await browser.close()

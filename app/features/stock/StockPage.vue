@@ -79,7 +79,7 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
 
 <template>
   <section>
-    <div class="mb-3 flex flex-wrap items-end gap-x-6 gap-y-3">
+    <div class="mb-3 flex flex-wrap items-end gap-3">
       <div class="flex-1 basis-64">
         <p class="text-sm text-soft">What have I got, and what is it?</p>
         <h1 class="text-2xl font-bold">
