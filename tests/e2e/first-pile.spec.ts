@@ -66,10 +66,15 @@ test('counted and not weighed: what one is taken to weigh is said; undo, a reloa
   await expect(page.getByTestId('first-pile')).toHaveCount(0)
   await page.getByRole('button', { name: 'Undo' }).click()
   await expect(cans).toHaveValue(/2.000.g|2 kg/)
+  await page.getByRole('button', { name: 'Add Car wheel', exact: true }).click()
   await saved(page)
   await page.goto('/')
   await expect(page.getByLabel('Drink cans', { exact: true })).toHaveValue(/2.000.g/)
-  await page.getByText('Taken to be…').click()
+  await expect(page.locator('[data-lot="Car wheel"]')).toContainText(
+    'Not weighed: 1 wheel, taken as 8000 g each.',
+  )
+  await expect(row).not.toContainText('Not weighed')
+  await row.getByText('Taken to be…').click()
   await page.getByRole('button', { name: /^Put it right/ }).click()
   await expect(page.getByRole('dialog')).toContainText('Edit Drink cans')
 })

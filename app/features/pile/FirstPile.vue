@@ -80,7 +80,7 @@ const headline = computed(() => {
   const first = best.value[0]
   if (!first) return busy.value ? 'Trying one alloy after another…' : ''
   const others = best.value.length - 1
-  return `Up to ${grams(first.mostG, 10)} of ${first.alloy.name}${others ? `, or one of ${counted(others, 'other alloy')}` : ''}.`
+  return `Up to ${grams(first.mostG, 10)} of ${first.alloy.name}${others ? `, or ${others > 1 ? 'one of ' : ''}${counted(others, 'other alloy')}` : ''}.`
 })
 </script>
 

@@ -82,7 +82,8 @@ export function useFirstPile() {
     const read = amount(lot, shown(lot))
     const counted = read.ok ? read.value.counted : null
     const tile = tileOf(lot)
-    if (!counted || !tile) return ''
+    // Once the page was loaded anew, what was counted stands in the note.
+    if (!counted || !tile) return read.ok ? (/^Not weighed: .*? each\./.exec(lot.note)?.[0] ?? '') : ''
     const one = counted.of === 'bucket' ? 'a bucket of 10 litres' : `one ${tile.piece?.one ?? 'piece'}`
     const about = (massG: number) => grams(massG, massG < 100 ? 0.1 : massG < 2000 ? 1 : 100)
     return `Taken as ${about(lot.massG)}: ${one} as ${about(counted.eachG)}, an estimate. Weigh it when you can.`
@@ -108,7 +109,7 @@ const plainFigure = (value: number) => String(Number(value.toPrecision(4)))
 
 /** A lot whose mass was not weighed says so as long as it is so. */
 function noted(lot: Lot, tile: PileTile | undefined, { counted }: PileAmount): Lot {
-  if (!tile) return lot
+  if (!tile) return { ...lot, note: lot.note.replace(/^Not weighed: .*? each\. ?/, '') }
   const { one = 'piece', many = 'pieces' } = tile.piece ?? {}
   const [single, several] = counted?.of === 'piece' ? [one, many] : ['bucket', 'buckets']
   const counting = counted
