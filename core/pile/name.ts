@@ -1,7 +1,6 @@
 import { ALLOYS, gradeComposition } from '#core/alloys'
 import { PURCHASABLE } from '#core/charge'
-import { spreadFor } from '#core/stock'
-import { PILE_TILES, type PileTile } from './tiles'
+import { lotByGrade, PILE_TILES, type PileTile } from './tiles'
 
 const words = (text: string): string[] => text.toLowerCase().match(/[a-z0-9.%/-]+/g) ?? []
 /** "taps" and "tap", "fittings" and "fitting" are one word. */
@@ -26,15 +25,7 @@ export function metalNamed(name: string): PileTile['told'] | null {
   )
   const tile = nearest(asked)
   // "tin" is the metal, and not the first thing that has tin in its name.
-  if (metal && (!tile || words(tile.name).length > asked.length))
-    return {
-      name: name.trim(),
-      kind: metal.id.includes('-') ? 'master' : 'virgin',
-      form: 'bar',
-      composition: metal.composition,
-      sd: spreadFor(metal.composition, 'grade'),
-      knowledge: 'grade',
-    }
+  if (metal && (!tile || words(tile.name).length > asked.length)) return lotByGrade(name.trim(), metal)
   return tile ? { ...tile.told, name: name.trim() } : null
 }
 

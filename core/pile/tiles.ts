@@ -1,5 +1,5 @@
 import * as z from 'zod'
-import { PURCHASABLE } from '#core/charge'
+import { PURCHASABLE, type Purchasable } from '#core/charge'
 import { byId } from '#core/lists'
 import { tableOf } from '#core/records'
 import { blendOfGuesses, SCRAP_BOOK, spreadFor, type LotTold } from '#core/stock'
@@ -50,24 +50,22 @@ export const PILE_SOURCE = table.source
 /** The everyday pile, in the order it is shown. */
 export const PILE_TILES: readonly PileTile[] = table.tiles.map((tile) => ({ ...tile, ...madeOf(tile) }))
 
+/**
+ * A lot of a metal that is bought: by its grade, as no certificate was seen.
+ * @example lotByGrade('Tin', { id: 'Sn', name: 'tin', bases: ['Cu'], composition: { Sn: 99.85 } }).kind // 'virgin'
+ */
+export function lotByGrade(name: string, { id, composition }: Purchasable): PileTile['told'] {
+  const kind = id.includes('-') ? 'master' : 'virgin'
+  return { name, kind, form: 'bar', composition, sd: spreadFor(composition, 'grade'), knowledge: 'grade' }
+}
+
 /** @throws Error where the table names an entry that does not exist */
 function madeOf({ name, scrap, metal }: Entry): Pick<PileTile, 'told' | 'source'> {
-  if (metal) {
-    const { composition } = byId(PURCHASABLE, metal)
-    const sd = spreadFor(composition, 'grade')
-    // Bought as a grade, no certificate seen.
+  if (metal)
     return {
-      told: {
-        name,
-        kind: metal.includes('-') ? 'master' : 'virgin',
-        form: 'bar',
-        composition,
-        sd,
-        knowledge: 'grade',
-      },
+      told: lotByGrade(name, byId(PURCHASABLE, metal)),
       source: 'Its grade as it is usually sold; from memory',
     }
-  }
   const entry = byId(SCRAP_BOOK, scrap ?? '')
   const [only, ...others] = entry.likely
   return {

@@ -97,7 +97,7 @@ const begun = computed(() => done.value.length > 0)
             simulated scale</label
           >
         </div>
-        <p id="scale-lot" class="mt-2 text-2xl leading-tight font-bold" data-testid="scale-lot">
+        <p class="mt-2 text-2xl leading-tight font-bold" data-testid="scale-lot">
           {{ current.name }}
         </p>
         <p

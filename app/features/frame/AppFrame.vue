@@ -9,7 +9,7 @@ import { sweepLostPhotos } from './usePhotoSweep'
 import { useSafeKeeping } from '~/features/keeping'
 import { useShortcuts } from './useShortcuts'
 import { useStopping } from '~/features/melt'
-import { WalkStrip } from '~/features/walk'
+import { useWalking, WalkStrip } from '~/features/walk'
 import { useTheme } from '~/shared/page/useTheme'
 import { useYard } from '~/storage/yard-store'
 import { counted } from '~/shared/units/figures'
@@ -31,6 +31,7 @@ const yard = useYard()
 const { announce, message, said } = useNotices()
 const { arrived } = useArrival()
 useFocusKept()
+const walking = useWalking()
 const { fault } = useFaults()
 const palette = ref(false)
 const shortcuts = ref(false)
@@ -89,7 +90,7 @@ onMounted(() => {
       The room this browser gives is nearly used up: save a backup, then remove pictures.
       <NuxtLink to="/safety" class="btn btn-quiet underline">Safe keeping</NuxtLink>
     </p>
-    <WalkStrip v-if="yard.ready" />
+    <WalkStrip v-if="yard.ready && walking" />
     <main id="main" class="mx-auto w-full max-w-[90rem] flex-1 px-3 pt-4 pb-16 sm:px-5" tabindex="-1">
       <ShutYard v-if="yard.keeping === 'shut'" />
       <NuxtPage v-else-if="yard.ready" />

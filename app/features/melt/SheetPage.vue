@@ -4,9 +4,8 @@ import { heatLiquidus, heatStamp, heatWindow } from '#core/heat'
 import { remindersFor } from '#core/troubles'
 import type { RunStep } from '#core/melt'
 import { computed } from 'vue'
-import { useCharge, useChargeRows, useChargeSums, usePlanChecks } from '~/features/charge'
+import { useChargeRows, useChargeSums, usePlanChecks } from '~/features/charge'
 import { useRunSheet } from './useRunSheet'
-import { useHeat } from '~/shared/heat/useHeat'
 import { useUnits } from '~/shared/units/useUnits'
 import { mainParts } from '~/shared/composition/main-parts'
 import { useYard } from '~/storage/yard-store'
@@ -15,8 +14,7 @@ import { capital, limitWords, percent } from '~/shared/units/figures'
 import { reminderWords } from '~/shared/words/troubles-words'
 
 /** The one page taken to the furnace: what to weigh, the steps in their order, what it will be, what to mind. */
-const { heat } = useHeat()
-const charge = useCharge(heat)
+const { heat, planning: charge, steps, words } = useRunSheet()
 const { prediction, lines, lotName } = charge
 const { rows } = useChargeRows(charge)
 const { cost } = useChargeSums(charge)
@@ -41,7 +39,6 @@ const limits = computed(() =>
       })),
 )
 const yard = useYard()
-const { steps, words } = useRunSheet()
 /** What a step takes, with the figures that a glove cannot look up. */
 const takes = (step: RunStep) =>
   [

@@ -29,7 +29,8 @@ function potCare(crucible: Crucible): PotCare {
 export function useRunSheet(topUpZincG: () => number = () => 0) {
   const yard = useYard()
   const { heat, edit } = useHeat()
-  const { lines, lotName, engine, ask: asked, settled } = useCharge(heat)
+  const planning = useCharge(heat)
+  const { lines, lotName, engine, ask: asked, settled } = planning
   const { grams, degrees } = useUnits()
   const { crucibles, heatsIn } = useGear()
 
@@ -119,6 +120,8 @@ export function useRunSheet(topUpZincG: () => number = () => 0) {
     acknowledge,
     liquidus,
     metal,
+    /** the charge the sheet is made from */
+    planning,
     lines,
     /** the charge is still being worked out: it cannot be said that there is none */
     working: computed(() => asked.value !== null && !settled.value && !engine.error),

@@ -95,7 +95,7 @@ export function useFirstPile() {
     announce(`${lot.name} taken off. Undo brings it back.`)
   }
 
-  return { typed, faults, lotOf, tileOf, tap, say, shown, takenAs, remove }
+  return { faults, lotOf, tileOf, tap, say, shown, takenAs, remove }
 }
 
 const amountWords = (problem: QuantityProblem): string =>

@@ -2,29 +2,16 @@ import { navigateTo, useRoute } from '#imports'
 import { computed } from 'vue'
 import { heatStamp } from '#core/heat'
 import { useNotices } from '~/shared/page/useNotices'
-import { useRememberedHere } from '~/shared/page/useRemembered'
 import { useYard } from '~/storage/yard-store'
 import { WALK } from './walk-words'
-
-/** Where the walk is, and what the yard was before it. */
-interface Walking {
-  heatId: string
-  step: number
-  /** the undo list's place when it began */
-  cursor: number
-}
+import { useWalking } from './useWalking'
 
 /** A walk through one heat of the demo yard, done with the real controls and taken back whole at its end. */
 export function useWalk() {
   const yard = useYard()
   const route = useRoute()
   const { announce } = useNotices()
-  const walking = useRememberedHere<Walking | null>('walk', null, {
-    serializer: {
-      read: (text) => JSON.parse(text) as Walking | null,
-      write: (value) => JSON.stringify(value),
-    },
-  })
+  const walking = useWalking()
   /** The heat that lies ready for it. */
   const ready = computed(() =>
     yard.heats.findLast(
