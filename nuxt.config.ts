@@ -37,7 +37,10 @@ export default defineNuxtConfig({
       htmlAttrs: { lang: 'en' },
       title: 'Hephaestal',
       meta: [
-        { name: 'viewport', content: 'width=device-width, initial-scale=1' },
+        {
+          name: 'viewport',
+          content: 'width=device-width, initial-scale=1, interactive-widget=resizes-content',
+        },
         {
           name: 'description',
           content: 'Blend scrap and virgin metal into a named alloy and account for every gram.',
@@ -61,7 +64,7 @@ export default defineNuxtConfig({
     worker: { format: 'es' },
     optimizeDeps: {
       exclude: ['highs'],
-      include: ['localforage', 'comlink', 'zod', 'date-fns', '@headlessui/vue', '@lucide/vue'],
+      include: ['localforage', 'comlink', 'zod', 'vue-i18n', '@headlessui/vue', '@lucide/vue'],
     },
   },
   nitro: {

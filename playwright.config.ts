@@ -17,6 +17,7 @@ export default defineConfig({
   reporter: [['list'], ['json', { outputFile: 'test-results/browser.json' }]],
   use: {
     baseURL: `http://127.0.0.1:${port}`,
+    locale: 'en-IE',
     viewport: { width: 1280, height: 800 },
     serviceWorkers: 'block',
     launchOptions: CHROMIUM_LAUNCH,

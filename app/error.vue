@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '~/words'
 import { why } from '~/storage/why'
 import type { NuxtError } from '#app'
 import { computed, ref } from 'vue'
@@ -18,29 +19,29 @@ async function carryOut(): Promise<void> {
     const { rescueYard } = await import('~/storage/rescue')
     const { name, blob } = await rescueYard(today())
     downloadBlob(blob, name)
-    done.value = `${name} is in your downloads.`
+    done.value = t('frame.is-in-your-downloads', { name })
   } catch (error) {
-    refused.value = `The yard could not be read either: ${why(error)} It stays where it is: do not clear this site’s data.`
+    refused.value = t('frame.the-yard-could-not-be-read', { error: why(error) })
   }
 }
-const words = computed(() => props.error.message || 'no reason given')
+const words = computed(() => props.error.message || t('frame.no-reason-given'))
 </script>
 
 <template>
   <main class="mx-auto max-w-2xl px-4 py-10" data-testid="no-start">
-    <h1 class="text-2xl font-bold">The app could not start</h1>
-    <p class="mt-3">Your yard is in this browser, and nothing of it was changed.</p>
+    <h1 class="text-2xl font-bold">{{ t('frame.the-app-could-not-start') }}</h1>
+    <p class="mt-3">{{ t('frame.your-yard-is-in-this-browser') }}</p>
     <ol class="mt-3 list-decimal pl-6">
-      <li>Load the page again: half-fetched files are the commonest reason.</li>
-      <li>If it comes back, save the yard to a file before anything else.</li>
+      <li>{{ t('frame.load-the-page-again-half-fetched') }}</li>
+      <li>{{ t('frame.if-it-comes-back-save-the') }}</li>
       <li>
-        Then send this line with a report:
+        {{ t('frame.then-send-this-line-with-a') }}
         <samp class="font-sans font-semibold break-words">{{ words }}</samp>
       </li>
     </ol>
     <div class="mt-4 flex flex-wrap gap-3">
-      <button class="btn btn-next" @click="again">Load again</button>
-      <button class="btn" @click="carryOut">Save the yard to a file</button>
+      <button class="btn btn-next" @click="again">{{ t('frame.load-again') }}</button>
+      <button class="btn" @click="carryOut">{{ t('frame.save-the-yard-to-a-file') }}</button>
     </div>
     <p role="status" class="mt-3">{{ done }}</p>
     <p v-if="refused" role="alert" class="mt-3 font-semibold text-oxide">{{ refused }}</p>

@@ -290,7 +290,7 @@ async function firstVisit(base: string): Promise<void> {
   const times: number[] = []
   let bytes = 0
   for (let i = 0; i < 5; i++) {
-    const page = await browser.newPage()
+    const page = await browser.newPage({ locale: 'en-IE' })
     const scripts: Promise<number>[] = []
     let counting = true
     page.on('response', (response) => {
@@ -399,8 +399,8 @@ try {
   await new Promise((resolve) => setTimeout(resolve, 800))
   await firstVisit(base)
   const browser = await launch()
-  await keystroke(await browser.newPage(), base)
-  await ledger(await (await browser.newContext()).newPage(), base)
+  await keystroke(await browser.newPage({ locale: 'en-IE' }), base)
+  await ledger(await (await browser.newContext({ locale: 'en-IE' })).newPage(), base)
   await browser.close()
 } finally {
   server.kill()

@@ -30,7 +30,7 @@ workspaceSchema.parse(yard)
 console.log(`${yard.lots.length} lots, ${yard.heats.length} heats, ${(text.length / 1e6).toFixed(1)} MB\n`)
 
 const browser = await chromium.launch({ ...CHROMIUM_LAUNCH, headless: true })
-const page: Page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
+const page: Page = await browser.newPage({ locale: 'en-IE', viewport: { width: 1280, height: 800 } })
 await page.addInitScript(() => {
   window.still = []
   new PerformanceObserver((list) => {

@@ -82,7 +82,7 @@ const SHOTS: Shot[] = [
 
 // The whole browser: pictures stay the same to the byte.
 const browser = await chromium.launch({ ...CHROMIUM_LAUNCH, executablePath: CHROMIUM })
-const page = await (await browser.newContext({ reducedMotion: 'reduce' })).newPage()
+const page = await (await browser.newContext({ locale: 'en-IE', reducedMotion: 'reduce' })).newPage()
 await page.goto(`${BASE}/?yard=demo`)
 await page.getByTestId('save-state').getByText('saved').waitFor()
 for (const { name, path, size = DESK, dark, before } of SHOTS) {
@@ -94,7 +94,9 @@ for (const { name, path, size = DESK, dark, before } of SHOTS) {
   await page.screenshot({ path: `docs/screenshots/${name}.png` })
 }
 // A newcomer's pile, in a yard of its own.
-const blank = await (await browser.newContext({ reducedMotion: 'reduce', viewport: DESK })).newPage()
+const blank = await (
+  await browser.newContext({ locale: 'en-IE', reducedMotion: 'reduce', viewport: DESK })
+).newPage()
 await blank.goto(`${BASE}/?yard=blank`)
 for (const [name, amount] of [
   ['Copper wire', '3 kg'],

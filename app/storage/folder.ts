@@ -1,3 +1,4 @@
+import { t } from '~/words'
 import { openStore } from './store'
 
 /* A folder of the person's own that backups are written into by themselves, where the browser can do that. */
@@ -48,7 +49,7 @@ export async function leaveFolder(): Promise<void> {
  */
 export async function writeIntoFolder(name: string, content: Blob): Promise<void> {
   const folder = await chosen()
-  if (!folder) throw new Error('no folder is chosen')
+  if (!folder) throw new Error(t('storage.no-folder-is-chosen'))
   const writing = await (await folder.getFileHandle(name, { create: true })).createWritable()
   try {
     await writing.write(content)

@@ -1,3 +1,4 @@
+import { t } from '~/words'
 import { transfer, wrap, type Remote } from 'comlink'
 import type { Workspace } from '#core/workspace'
 import type { Photos, ZipRead } from '#formats/workspace-zip'
@@ -19,7 +20,7 @@ async function withWorker<T>(
   const worker = begin()
   try {
     const lost = new Promise<never>((_, reject) => {
-      worker.addEventListener('error', () => reject(new Error('it did not start, or broke down')))
+      worker.addEventListener('error', () => reject(new Error(t('storage.it-did-not-start-or-broke'))))
       stopped?.addEventListener('abort', () => reject(stopped.reason))
     })
     return await Promise.race([work(wrap<PackingEngine>(worker)), lost])

@@ -1,3 +1,4 @@
+import { t } from '~/words'
 import { openStore } from './store'
 
 const photos = openStore('hephaestal', 'photos')
@@ -39,7 +40,7 @@ export async function keepPhoto(file: Blob): Promise<string> {
   pen.drawImage(picture, 0, 0, canvas.width, canvas.height)
   picture.close()
   const blob = await new Promise<Blob | null>((resolve) => canvas.toBlob(resolve, 'image/jpeg', QUALITY))
-  if (!blob) throw new Error('no picture came of it')
+  if (!blob) throw new Error(t('storage.no-picture-came-of-it'))
   const { contentId } = await import('./content-id')
   const id = contentId(new Uint8Array(await blob.arrayBuffer()))
   await putPhoto(id, blob)

@@ -1,3 +1,4 @@
+import { t } from '~/words'
 import { toWorkspace } from '#core/workspace'
 import { packYard, type PackedYard } from './pack-yard'
 import { openRepository } from './repository'
@@ -9,6 +10,6 @@ import { openRepository } from './repository'
  */
 export async function rescueYard(date: string): Promise<PackedYard> {
   const { records, newer } = await openRepository().load()
-  if (newer) throw new Error('a newer version of the app wrote it, and only that one can save it whole.')
+  if (newer) throw new Error(t('storage.a-newer-version-of-the-app'))
   return packYard(toWorkspace(records), date)
 }

@@ -1,3 +1,4 @@
+import { t } from '~/words'
 import { why } from './why'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
@@ -55,7 +56,7 @@ export interface Looking {
 /** So many records at once come from a file, and were looked through when it was read. */
 const LOOKED_THROUGH = 2000
 
-const DEFAULTS = { yardName: 'My yard', currency: '€', mass: 'g', temperature: 'C' } as const
+const DEFAULTS = { yardName: t('storage.my-yard'), currency: '€', mass: 'g', temperature: 'C' } as const
 
 /** The yard: every record, the journal behind undo, and how it stands with the disk. */
 export const useYard = defineStore('yard', () => {
@@ -106,7 +107,7 @@ export const useYard = defineStore('yard', () => {
     if (!ready.value || (looking.value && !looking.value.overtaken)) return
     const before = looking.value?.overtaken?.unsaved ?? false
     looking.value = {
-      name: 'this browser’s yard',
+      name: t('storage.this-browsers-yard'),
       own: true,
       leftOut: 0,
       overtaken: { unsaved: unsaved || before },
@@ -123,7 +124,7 @@ export const useYard = defineStore('yard', () => {
       journal.value = loaded.journal
       damaged.value = loaded.damaged
       repaired.value = loaded.repaired
-      looking.value = loaded.newer && { name: 'this browser’s yard', own: true, ...loaded.newer }
+      looking.value = loaded.newer && { name: t('storage.this-browsers-yard'), own: true, ...loaded.newer }
       keeping.value = 'disk'
       gone.value = loaded.blank && wasKept()
       if (!isEmpty.value) rememberKept()
@@ -242,7 +243,7 @@ export const useYard = defineStore('yard', () => {
     const record = records.value[collection][id]
     if (record && isOpen(clash) && !sameRecord(partOf(record, path), value)) {
       const after = withPart(record, path, value)
-      if (!commit('Settle what two windows changed', [{ collection, id, after }])) return
+      if (!commit(t('storage.settle-what-two-windows-changed'), [{ collection, id, after }])) return
     }
     forgetClash(clash)
     windows.tell([], { collection, id, path })
@@ -362,7 +363,7 @@ export const useYard = defineStore('yard', () => {
     const id = stored?.id ?? crypto.randomUUID()
     const base = stored ?? { id, createdAt: time, updatedAt: time, ...DEFAULTS }
     const after = { ...base, ...change } as Settings
-    commit('Change settings', [{ collection: 'settings', id, after }])
+    commit(t('storage.change-settings'), [{ collection: 'settings', id, after }])
   }
 
   return {

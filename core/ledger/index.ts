@@ -1,3 +1,4 @@
+export { ALIKE, compareHeats, type HeatPoint, type PointKind } from './compare-heats'
 export { parseSearch, type Search, type SearchFault, type SearchTerm } from './parse-search'
 export { ledgerRow, matches, type LedgerRow } from './row'
 export { ledgerTotals, type LedgerTotals } from './totals'

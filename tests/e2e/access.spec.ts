@@ -132,6 +132,8 @@ test('the whole path by keyboard alone', async ({ page }) => {
   await expect(page.getByRole('option')).toHaveCount(1)
   await page.keyboard.press('Enter')
   await expect(page).toHaveURL(/ledger/)
+  // While the palette goes, keys are its own.
+  await expect(page.getByRole('dialog')).toHaveCount(0)
   await page.keyboard.press('?')
   await expect(page.getByRole('heading', { name: 'Keyboard' })).toBeVisible()
   await page.keyboard.press('Escape')

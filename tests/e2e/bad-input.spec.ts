@@ -73,7 +73,7 @@ test('more tap mass than metal: said how much there is, and the way out works', 
   const answer = page.getByTestId('answer')
   await expect(answer).toContainText('There is not enough metal')
   expect(plain(await answer.innerText())).toContain('90.000 kg wanted')
-  await page.getByRole('button', { name: 'Do it' }).click()
+  await page.getByRole('button', { name: 'Apply it' }).click()
   await expect(answer).toContainText(/to tap for/)
   await saved(page)
 })

@@ -233,7 +233,7 @@ test('a yard the browser threw away between two starts is said to be gone, not d
     storageTypes: 'indexeddb',
   })
   await page.goto('/')
-  await gone.getByRole('button', { name: 'It is not missed' }).click()
+  await gone.getByRole('button', { name: 'I do not need it' }).click()
   await expect(gone).toHaveCount(0)
   await page.reload()
   await expect(page.getByRole('heading', { level: 1 }).first()).toBeVisible()

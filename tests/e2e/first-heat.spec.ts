@@ -119,7 +119,7 @@ test('the front page: loose ends, the bins together, the last heats', async ({ p
   await expect(ends.getByRole('listitem')).toHaveCount(1)
   await expect(ends).toContainText('“Number three, new” wants its first firing')
   await expect(page.getByTestId('bins-together')).toContainText('Aluminium')
-  await expect(page.getByRole('region', { name: 'Poured lately' }).getByRole('listitem')).toHaveCount(6)
+  await expect(page.getByRole('region', { name: 'Last heats' }).getByRole('listitem')).toHaveCount(6)
   await ends.getByRole('link', { name: /Fire it/ }).click()
   await expect(page).toHaveURL(/gear/)
 })

@@ -119,7 +119,7 @@ test('a heat started first asks for metal, kindly, and waits for it', async ({ p
   await page.getByRole('link', { name: 'Say what there is' }).click()
   for (const name of ['Copper wire', 'Tin', 'Zinc'])
     await page.getByRole('button', { name: `Add ${name}`, exact: true }).click()
-  await page.getByRole('link', { name: 'On with H-001' }).click()
+  await page.getByRole('link', { name: 'Continue H-001' }).click()
   await expect(page.getByTestId('answer')).toContainText(/from 3 lots/)
 })
 

@@ -162,7 +162,7 @@ test('a lot left out that is missed is offered again by name, and let in it make
   }
   const letIn = ways.getByRole('listitem').filter({ hasText: 'which you left out' })
   await expect(letIn.first()).toBeVisible()
-  await letIn.first().getByRole('button', { name: 'Do it' }).click()
+  await letIn.first().getByRole('button', { name: 'Apply it' }).click()
   await expect(page.getByTestId('answer')).toContainText('to tap for')
   await expect(ways).toHaveCount(0)
 })

@@ -217,7 +217,7 @@ test('a database that does not answer is told, and answers once the other window
   await page.goto('/stock')
   await expect(page.getByText('It takes longer than it should')).toBeVisible()
   await page.evaluate(() => sessionStorage.setItem('closed', '1'))
-  await page.getByRole('button', { name: 'Load anew' }).click()
+  await page.getByRole('button', { name: 'Reload' }).click()
   await expect(page.getByRole('heading', { name: 'Plumbing offcuts' })).toBeVisible()
 })
 

@@ -109,6 +109,8 @@ test('a heat’s story names what its metal came from; two heats side by side; l
   await page.getByRole('link', { name: 'Compare' }).click()
   await page.getByLabel('Second heat').selectOption('4')
   await expect(page.getByRole('row', { name: /^Verdict/ })).toContainText('Outside')
+  await expect(page.getByRole('heading', { level: 1 })).toContainText(/H-011 and H-004 differ in \d+ points/)
+  await expect(page.getByTestId('differs').getByRole('row', { name: /^Copper measured/ })).toContainText('%')
   await visit(page, '/labels?heat=11,9')
   await expect(page.getByTestId('labels')).toContainText('H-011-1')
   await expect(page.getByTestId('labels')).toContainText('H-009-2')

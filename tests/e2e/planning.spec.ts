@@ -10,7 +10,7 @@ test('nothing fits: why, and each way out carried out; a moved limit stays marke
   await expect(answer).toContainText('to tap for')
   for (const name of ['Tin bar']) await page.getByRole('checkbox', { name: `Use ${name}` }).uncheck()
   await expect(answer).toContainText('Ways out')
-  const relax = answer.getByRole('button', { name: /Do it ?: Accept/ }).first()
+  const relax = answer.getByRole('button', { name: /Apply it ?: Accept/ }).first()
   await relax.click()
   await expect(answer).toContainText('to tap for')
   await expect(answer).toContainText('Limits of this heat were moved')
@@ -67,7 +67,7 @@ test('checks of practice stand beside the plan; a crucible too small is said', a
   await visit(page, '/heat/13/charge')
   // What can hurt someone stands under the answer, with its reason, and again at the scale.
   const checks = page.getByTestId('hurting')
-  await page.getByLabel('A walk to one more bin').selectOption('cent')
+  await page.getByLabel('One more lot').selectOption('cent')
   await expect(checks).toContainText('cadmium')
   await expect(checks).toContainText('P100 respirator')
   await page.getByRole('combobox', { name: /^Crucible/ }).selectOption('')
@@ -136,8 +136,8 @@ test('what the pile can become: ranked, with what unlocks the rest; a heat begun
 test('a day of two heats: their order and clock; each keeps to its share', async ({ page }) => {
   await openDemo(page)
   await visit(page, '/together')
-  await expect(page.getByText('Two open heats are needed')).toBeVisible()
-  await page.getByRole('button', { name: 'Start a heat' }).click()
+  await expect(page.getByTestId('joint-answer')).toContainText('One heat, lit at 09:00, poured about')
+  await page.getByRole('button', { name: 'Start a second heat' }).click()
   await page.getByLabel(/Tap mass/).fill('1500')
   await page.getByRole('combobox', { name: 'Find an alloy' }).fill('C90300')
   await page.getByRole('option').first().click()
@@ -183,8 +183,8 @@ test('the scale: tolerance, container, practice scale, and where it was after a 
 test('alloys: own target from nominal figures, side by side, to a file and back', async ({ page }) => {
   await openDemo(page)
   await visit(page, '/alloys')
-  await page.getByRole('button', { name: 'A target of your own' }).click()
-  await page.getByRole('button', { name: 'Keep this target' }).click()
+  await page.getByRole('button', { name: 'An alloy of your own' }).click()
+  await page.getByRole('button', { name: 'Save this alloy' }).click()
   await expect(page.getByRole('alert')).toContainText('Give it a name')
   await page.getByLabel('Name').fill('Finial bronze')
   for (const [symbol, pct] of [
@@ -197,7 +197,7 @@ test('alloys: own target from nominal figures, side by side, to a file and back'
   }
   await page.getByRole('button', { name: 'Set limits from nominal' }).click()
   await expect(page.getByLabel('Sn: most')).toHaveValue('8.8')
-  await page.getByRole('button', { name: 'Keep this target' }).click()
+  await page.getByRole('button', { name: 'Save this alloy' }).click()
   await page.getByLabel('Search the alloys').fill('finial bronze')
   await expect(page.getByRole('heading', { name: '1 alloy' })).toBeVisible()
   await page.getByLabel('Compare Finial bronze').check()

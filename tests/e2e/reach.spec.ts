@@ -94,6 +94,51 @@ test('a heat by keys alone: after each thing done the keyboard is at the next, a
   }
 })
 
+test('from the scale to the ledger by keys alone: the ingot, the sprues, a reading, the log', async ({
+  page,
+}) => {
+  await openDemo(page)
+  await visit(page, '/heat/13/scale')
+  await expect(page.getByTestId('scale-target')).toHaveAttribute('aria-busy', 'false')
+  await expect(page.getByLabel(/The scale says/)).toBeFocused()
+  await page.keyboard.type('1665')
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('button', { name: /^Take back/ })).toHaveCount(1)
+  await page.keyboard.press('Alt+5')
+  await expect(page).toHaveURL(/pour$/)
+  await expect(page.getByTestId('arrived')).toHaveText('Pour, H-013')
+  await somewhere(page, 'Alt 5')
+  const ingot = page.getByLabel(/^Next ingot/)
+  for (const massG of ['800', '790']) {
+    await ingot.focus()
+    await page.keyboard.type(massG)
+    await page.keyboard.press('Enter')
+    await expect(page.getByRole('button', { name: /^Remove H-013/ })).toHaveCount(massG === '800' ? 1 : 2)
+    await somewhere(page, 'an ingot')
+  }
+  await page.getByLabel(/^Dross/).focus()
+  await page.keyboard.type('40')
+  await page.keyboard.press('Tab')
+  await somewhere(page, 'the dross')
+  await page.keyboard.press('Alt+6')
+  await expect(page).toHaveURL(/assay$/)
+  await expect(page.getByTestId('arrived')).toHaveText('Assay, H-013')
+  await page
+    .getByLabel(/copper/i)
+    .first()
+    .focus()
+  await page.keyboard.type('99.5')
+  await page.keyboard.press('Tab')
+  await somewhere(page, 'a reading')
+  const log = page.getByRole('button', { name: 'Log the heat' })
+  await log.focus()
+  await page.keyboard.press('Enter')
+  await expect(page).toHaveURL(/ledger$/)
+  await expect(page.getByTestId('arrived')).toHaveText('Ledger')
+  await somewhere(page, 'the log')
+  await expect(page.getByTestId('ledger')).toContainText('H-013')
+})
+
 test('nothing runs off the side at 320 px, nor with wide-set text', async ({ page }) => {
   await openDemo(page)
   await page.setViewportSize({ width: 320, height: 720 })
@@ -120,6 +165,69 @@ test('nothing runs off the side at 320 px, nor with wide-set text', async ({ pag
     await look(path, ' wide-set')
   }
   expect(wide).toEqual([])
+})
+
+test('stages by arrows and by Alt, a temperature and a search by one key; nothing changes under an open sheet', async ({
+  page,
+}) => {
+  await openDemo(page)
+  await visit(page, '/heat/13/charge')
+  await expect(page.getByTestId('answer')).toContainText('to tap for')
+  await page.keyboard.press('ArrowRight')
+  await expect(page).toHaveURL(/melt$/)
+  await somewhere(page, '→')
+  // A temperature: one key to the field, the figures, one to log it.
+  await page.keyboard.press('t')
+  await page.keyboard.type('1040')
+  await page.keyboard.press('Enter')
+  await expect(page.getByTestId('said')).toContainText(/1.?040.°C written into the log/)
+  await page.getByRole('link', { name: 'Next: Pour' }).focus()
+  await page.keyboard.press('Alt+2')
+  await expect(page).toHaveURL(/target$/)
+  // On a Mac, Alt and a digit is a sign of its own: the key's place tells.
+  await page.evaluate(() =>
+    document.body.dispatchEvent(
+      new KeyboardEvent('keydown', { key: '£', code: 'Digit3', altKey: true, bubbles: true }),
+    ),
+  )
+  await expect(page).toHaveURL(/charge$/)
+  await page.getByRole('button', { name: /^Losses/ }).click()
+  await expect(page.getByRole('dialog').getByRole('button', { name: 'Close' })).toBeVisible()
+  await page.keyboard.press('Alt+7')
+  await page.keyboard.press('Escape')
+  await expect(page.getByRole('dialog')).toHaveCount(0)
+  await expect(page).toHaveURL(/charge$/)
+  await page.keyboard.press('Alt+7')
+  await expect(page).toHaveURL(/ledger$/)
+  await somewhere(page, 'Alt 7')
+  await page.keyboard.press('/')
+  await expect(page.getByRole('searchbox', { name: 'Search the ledger' })).toBeFocused()
+})
+
+test('a phone on its side, its keyboard up: lot and weight stay in sight over the field; furnace targets take a glove', async ({
+  page,
+}) => {
+  await openDemo(page)
+  await visit(page, '/heat/13/scale')
+  await page.setViewportSize({ width: 844, height: 190 })
+  await expect(page.getByTestId('scale-target')).toHaveAttribute('aria-busy', 'false')
+  const field = page.getByLabel(/The scale says/)
+  await field.focus()
+  await field.scrollIntoViewIfNeeded()
+  for (const part of [page.getByTestId('scale-lot'), page.getByTestId('scale-target'), field])
+    await expect(part).toBeInViewport({ ratio: 0.9 })
+  await page.setViewportSize({ width: 390, height: 844 })
+  for (const path of ['/heat/13/scale', '/heat/13/melt']) {
+    await visit(page, path)
+    await expect(page.getByRole('button', { name: /Record, next|I have read/ }).first()).toBeVisible()
+    const small = await page.getByRole('main').evaluate((main) =>
+      [...main.querySelectorAll<HTMLElement>('button, label:has(input), a.btn')]
+        .filter((one) => one.checkVisibility() && !one.querySelector('[type=date]'))
+        .map((one) => [(one.textContent ?? '').trim(), one.getBoundingClientRect().height] as const)
+        .filter(([, height]) => height < 72),
+    )
+    expect(small, path).toEqual([])
+  }
 })
 
 test('undo works while a figure has the keyboard; single keys can be switched off', async ({ page }) => {

@@ -9,7 +9,7 @@ test('what is this: clues shift the odds, the next is suggested, and it becomes 
   await page.getByText('deep, the nail gouges it').click()
   await page.getByText('plumbing', { exact: true }).click()
   await expect(answer).toContainText('copper water tube')
-  await expect(page.getByText(/worth most next/)).toBeVisible()
+  await expect(page.getByText(/best next/)).toBeVisible()
   await page.getByLabel('Dry', { exact: true }).fill('10')
   await page.getByLabel('In the water').fill('20')
   await expect(page.getByRole('alert')).toContainText('cannot be')

@@ -3,6 +3,8 @@ import { describe, expect, it } from 'vitest'
 import { findAlloy } from '#core/alloys'
 import { SAND_MIXES } from '#core/casting'
 import { THIN_WARE } from '#core/stock'
+import { workspaceSchema } from '#core/workspace'
+import demo from '#data/demo-yard.json'
 
 /* Every example in the books of core/ and formats/ is worked out: what it prints is true. */
 
@@ -26,6 +28,7 @@ const KNOWN: Record<string, unknown> = {
   part: { thinMm: null, thickMm: null },
   need: { castingsG: 0, gatingPct: 0, allowancePct: 0, heelG: 0 },
   at: '2026-11-01T10:00:00.000Z',
+  poured: workspaceSchema.parse(demo).heats.find(({ number }) => number === 11),
 }
 
 interface Example {

@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import { fixed } from '~/shared/units/decimal-mark'
+import { t } from '~/words'
+import { I18nT } from 'vue-i18n'
 import { type Alloy, nominalWhole } from '#core/alloys'
 import { liquidusOf, pourWindow, shrinkageOf } from '#core/families'
 import { alloyCastability, CAST_TRAITS } from '#core/casting'
@@ -15,26 +18,28 @@ const emit = defineEmits<{ drop: [alloy: Alloy] }>()
 const { degrees, degreesApart } = useUnits()
 
 const limitText = (alloy: Alloy, element: string) =>
-  limitWords(alloy.limits[element] ?? {}) || (element === alloy.base ? 'the rest' : '–')
+  limitWords(alloy.limits[element] ?? {}) || (element === alloy.base ? t('alloys.the-rest') : '–')
 const rows = computed(() => {
   const liquidus = (alloy: Alloy) => liquidusOf(alloy, nominalWhole(alloy))
   const property = (name: string, of: (alloy: Alloy) => string) => ({ name, values: props.alloys.map(of) })
   return [
-    property('Handled as', (alloy) => PRACTICE_WORDS[alloy.practice]),
-    property('Liquidus', (alloy) => {
+    property(t('alloys.handled-as'), (alloy) => PRACTICE_WORDS[alloy.practice]),
+    property(t('alloys.liquidus'), (alloy) => {
       const found = liquidus(alloy)
-      if (!found) return 'not known'
-      return `${degrees(found.liquidusC)}${found.spreadC > 0 ? ` ± ${degreesApart(found.spreadC)}` : ''}${found.kind === 'estimate' ? ', estimate' : ''}`
+      if (!found) return t('alloys.not-known')
+      return `${degrees(found.liquidusC)}${found.spreadC > 0 ? ` ± ${degreesApart(found.spreadC)}` : ''}${found.kind === 'estimate' ? t('alloys.estimate') : ''}`
     }),
-    property('Solidus', (alloy) => (alloy.solidusC === undefined ? '–' : degrees(alloy.solidusC))),
-    property('Pour at', (alloy) => {
+    property(t('alloys.solidus'), (alloy) => (alloy.solidusC === undefined ? '–' : degrees(alloy.solidusC))),
+    property(t('alloys.pour-at'), (alloy) => {
       const window = pourWindow(alloy, liquidus(alloy))
-      return window ? `${degrees(window.fromC)} to ${degrees(window.toC)}` : 'not known'
+      return window
+        ? t('alloys.to', { fromC: degrees(window.fromC), toC: degrees(window.toC) })
+        : t('alloys.not-known')
     }),
-    property('Density', (alloy) =>
-      alloy.densityGcm3 === undefined ? '–' : `${alloy.densityGcm3.toFixed(2)} g/cm³`,
+    property(t('alloys.density'), (alloy) =>
+      alloy.densityGcm3 === undefined ? '–' : `${fixed(alloy.densityGcm3, 2)} g/cm³`,
     ),
-    property('Shrinkage', (alloy) => {
+    property(t('alloys.shrinkage'), (alloy) => {
       const found = shrinkageOf(alloy.practice)
       if (!found) return '–'
       return found.lowPct === found.highPct ? `${found.lowPct} %` : `${found.lowPct}–${found.highPct} %`
@@ -42,7 +47,7 @@ const rows = computed(() => {
     ...CAST_TRAITS.map((trait) =>
       property(TRAIT_WORDS[trait], (alloy) => {
         const found = alloyCastability(alloy).traits.find((one) => one.trait === trait)
-        return found ? gradeWords(trait, found.grade) : 'not known'
+        return found ? gradeWords(trait, found.grade) : t('alloys.not-known')
       }),
     ),
   ]
@@ -61,10 +66,10 @@ const differs = (values: string[]) => new Set(values).size > 1
   <section
     class="slab relative mb-5 overflow-x-auto p-3"
     tabindex="0"
-    aria-label="Side by side"
+    :aria-label="t('alloys.side-by-side')"
     data-testid="compare"
   >
-    <h2 class="chalk mb-2">Side by side</h2>
+    <h2 class="chalk mb-2">{{ t('alloys.side-by-side') }}</h2>
     <table class="w-full text-left">
       <thead>
         <tr class="align-top">
@@ -72,7 +77,11 @@ const differs = (values: string[]) => new Set(values).size > 1
           <th v-for="alloy in alloys" :key="alloy.id" scope="col" class="pr-3 pb-2">
             {{ alloy.name }}<span class="block text-sm font-normal text-soft">{{ alloy.designation }}</span>
             <button class="btn btn-quiet -ml-2 text-sm underline" @click="emit('drop', alloy)">
-              Take away<span class="sr-only"> {{ alloy.name }}</span>
+              <I18nT keypath="alloys.take-away" scope="global"
+                ><template #part
+                  ><span class="sr-only"> {{ alloy.name }}</span></template
+                ></I18nT
+              >
             </button>
           </th>
         </tr>
@@ -111,7 +120,7 @@ const differs = (values: string[]) => new Set(values).size > 1
       </tbody>
     </table>
     <p class="mt-2 text-xs text-soft">
-      Limits and temperatures: each alloy’s own source. Shrinkage: pattern-maker’s tables; from memory.
+      {{ t('alloys.limits-and-temperatures-each-alloys-own') }}
     </p>
   </section>
 </template>

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { t } from '~/words'
+import { I18nT } from 'vue-i18n'
 import { practicesOfGroup } from '#core/families'
 import { GROUPS, type Alloy, type AlloyGroup } from '#core/alloys'
 import type { OwnAlloy } from '#core/workspace'
@@ -22,15 +24,24 @@ const known = computed(() => rows.value.map(({ symbol }) => symbol))
 </script>
 
 <template>
-  <SheetDialog :title="own ? `Edit ${own.alloy.name}` : 'A target of your own'" wide @close="emit('close')">
+  <SheetDialog
+    :title="own ? t('alloys.edit', { name: own.alloy.name }) : t('alloys.a-target-of-your-own')"
+    wide
+    @close="emit('close')"
+  >
     <form @submit.prevent="save">
       <div class="grid gap-3 sm:grid-cols-3">
         <label class="sm:col-span-3"
-          ><span class="label">Name</span>
-          <input v-model="draft.name" class="field" maxlength="120" placeholder="Finial bronze" />
+          ><span class="label">{{ t('alloys.name') }}</span>
+          <input
+            v-model="draft.name"
+            class="field"
+            maxlength="120"
+            :placeholder="t('alloys.finial-bronze')"
+          />
         </label>
         <label
-          ><span class="label">Group</span>
+          ><span class="label">{{ t('alloys.group') }}</span>
           <select
             class="field"
             :value="draft.group"
@@ -40,24 +51,28 @@ const known = computed(() => rows.value.map(({ symbol }) => symbol))
           </select></label
         >
         <label
-          ><span class="label">Handled as</span>
+          ><span class="label">{{ t('alloys.handled-as') }}</span>
           <select v-model="draft.practice" class="field">
             <option v-for="practice in practicesOfGroup(draft.group)" :key="practice" :value="practice">
               {{ PRACTICE_WORDS[practice] }}
             </option>
           </select></label
         >
-        <p class="self-end pb-2 text-soft">The rest is {{ elementName(draft.base) }}.</p>
+        <p class="self-end pb-2 text-soft">
+          {{ t('alloys.the-rest-is', { base: elementName(draft.base) }) }}
+        </p>
       </div>
-      <div class="relative mt-4 overflow-x-auto" tabindex="0" role="region" aria-label="Limits">
+      <div class="relative mt-4 overflow-x-auto" tabindex="0" role="region" :aria-label="t('alloys.limits')">
         <table class="w-full min-w-104 text-left">
           <thead class="text-xs text-soft">
             <tr>
-              <th scope="col" class="pr-3">Element</th>
-              <th scope="col">Nominal, %</th>
-              <th scope="col">Least, %</th>
-              <th scope="col">Most, %</th>
-              <th><span class="sr-only">Remove</span></th>
+              <th scope="col" class="pr-3">{{ t('alloys.element') }}</th>
+              <th scope="col">{{ t('alloys.nominal') }}</th>
+              <th scope="col">{{ t('alloys.least') }}</th>
+              <th scope="col">{{ t('alloys.most') }}</th>
+              <th>
+                <span class="sr-only">{{ t('alloys.remove') }}</span>
+              </th>
             </tr>
           </thead>
           <tbody>
@@ -66,7 +81,7 @@ const known = computed(() => rows.value.map(({ symbol }) => symbol))
               <td v-for="key in ['nominal', 'min', 'max'] as const" :key="key" class="py-1 pr-2">
                 <QuantityField
                   :model-value="row[key]"
-                  :label="`${row.symbol}: ${key === 'min' ? 'least' : key === 'max' ? 'most' : 'nominal'}`"
+                  :label="`${row.symbol}: ${key === 'min' ? t('alloys.least-2') : key === 'max' ? t('alloys.most-2') : t('alloys.nominal-2')}`"
                   hide-label
                   kind="percent"
                   nullable
@@ -75,7 +90,11 @@ const known = computed(() => rows.value.map(({ symbol }) => symbol))
               </td>
               <td class="py-1 text-right">
                 <button type="button" class="btn btn-quiet" @click="rows.splice(index, 1)">
-                  Remove<span class="sr-only"> {{ row.symbol }}</span>
+                  <I18nT keypath="alloys.remove-2" scope="global"
+                    ><template #part
+                      ><span class="sr-only"> {{ row.symbol }}</span></template
+                    ></I18nT
+                  >
                 </button>
               </td>
             </tr>
@@ -90,32 +109,42 @@ const known = computed(() => rows.value.map(({ symbol }) => symbol))
         <QuantityField
           v-model="tolerancePct"
           class="w-36"
-          label="Tolerance, ± of each"
+          :label="t('alloys.tolerance-of-each')"
           kind="percent"
           positive
         />
-        <button type="button" class="btn" @click="spread">Set limits from nominal</button>
+        <button type="button" class="btn" @click="spread">{{ t('alloys.set-limits-from-nominal') }}</button>
       </div>
       <div class="mt-4 grid gap-3 sm:grid-cols-4">
-        <QuantityField v-model="draft.othersEachMax" label="Others, each at most" kind="percent" nullable />
-        <QuantityField v-model="draft.othersTotalMax" label="Others together" kind="percent" nullable />
+        <QuantityField
+          v-model="draft.othersEachMax"
+          :label="t('alloys.others-each-at-most')"
+          kind="percent"
+          nullable
+        />
+        <QuantityField
+          v-model="draft.othersTotalMax"
+          :label="t('alloys.others-together')"
+          kind="percent"
+          nullable
+        />
         <QuantityField
           v-model="draft.liquidusC"
-          label="Liquidus, if known"
+          :label="t('alloys.liquidus-if-known')"
           kind="temperature"
           nullable
-          hint="estimated when empty"
+          :hint="t('alloys.estimated-when-empty')"
         />
         <QuantityField
           v-model="draft.densityGcm3"
-          label="Density, if known"
+          :label="t('alloys.density-if-known')"
           kind="number"
-          unit-words="g/cm³"
+          :unit-words="t('alloys.g-cm')"
           nullable
           positive
         />
         <label class="sm:col-span-4"
-          ><span class="label">What it is for</span>
+          ><span class="label">{{ t('alloys.what-it-is-for') }}</span>
           <input v-model="draft.use" class="field" maxlength="300" />
         </label>
       </div>
@@ -123,8 +152,10 @@ const known = computed(() => rows.value.map(({ symbol }) => symbol))
         <li v-for="fault in faults" :key="fault">{{ fault }}</li>
       </ul>
       <div class="mt-4 flex flex-wrap gap-3">
-        <button class="btn btn-next">Keep this target</button>
-        <button v-if="own" type="button" class="btn ml-auto" @click="remove">Remove it</button>
+        <button class="btn btn-next">{{ t('alloys.keep-this-target') }}</button>
+        <button v-if="own" type="button" class="btn ml-auto" @click="remove">
+          {{ t('alloys.remove-it') }}
+        </button>
       </div>
     </form>
   </SheetDialog>

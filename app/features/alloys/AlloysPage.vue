@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '~/words'
 import { type Alloy, ALLOYS, GROUPS, nominalWhole, searchAlloys, targetFromAssay } from '#core/alloys'
 import { liquidusOf, pourWindow } from '#core/families'
 import { alloyCastability } from '#core/casting'
@@ -50,7 +51,8 @@ function edit(own: OwnAlloy | null, from: Partial<Alloy>): void {
   chosen.value = null
   editing.value = { own, from }
 }
-const duplicate = (alloy: Alloy) => edit(null, { ...alloy, name: `${alloy.name.slice(0, 110)}, own` })
+const duplicate = (alloy: Alloy) =>
+  edit(null, { ...alloy, name: t('alloys.own', { slice: alloy.name.slice(0, 110) }) })
 
 /** Heats with a reading, whose metal can become a target. */
 const measuredHeats = computed(() =>
@@ -64,7 +66,10 @@ function fromAssay(picked: string): void {
   const composition = measuredComposition(combineReadings(heat.assays), heat.alloy.base)
   const { group: family, practice, base } = heat.alloy
   edit(null, {
-    name: `As ${heatStamp(heat.number)}${heat.title ? `, ${heat.title.toLowerCase()}` : ''}`.slice(0, 120),
+    name: t('alloys.as', {
+      number: heatStamp(heat.number),
+      part: heat.title ? `, ${heat.title.toLowerCase()}` : '',
+    }).slice(0, 120),
     group: family,
     practice,
     base,
@@ -78,10 +83,10 @@ function fromAssay(picked: string): void {
     <div class="mb-3 flex flex-wrap items-end gap-3">
       <h1 class="flex-1 basis-56 text-2xl font-bold">{{ counted(found.length, 'alloy') }}</h1>
       <label
-        ><span class="sr-only">Group</span>
+        ><span class="sr-only">{{ t('alloys.group') }}</span>
         <select v-model="group" class="field">
-          <option value="all">all groups</option>
-          <option value="own">my own</option>
+          <option value="all">{{ t('alloys.all-groups') }}</option>
+          <option value="own">{{ t('alloys.my-own') }}</option>
           <option v-for="name in GROUPS" :key="name" :value="name">{{ name }}</option>
         </select></label
       >
@@ -89,22 +94,29 @@ function fromAssay(picked: string): void {
         v-model="search"
         type="search"
         class="field max-w-64"
-        placeholder="Name, number or use"
-        aria-label="Search the alloys"
+        :placeholder="t('alloys.name-number-or-use')"
+        :aria-label="t('alloys.search-the-alloys')"
       />
     </div>
     <div class="mb-4 flex flex-wrap items-center gap-2">
-      <button class="btn" @click="edit(null, {})">A target of your own</button>
+      <button class="btn" @click="edit(null, {})">{{ t('alloys.a-target-of-your-own') }}</button>
       <HeatPick
         v-if="measuredHeats.length"
         :heats="measuredHeats"
-        label="A target from an assay"
-        prompt="From an assay…"
+        :label="t('alloys.a-target-from-an-assay')"
+        :prompt="t('alloys.from-an-assay')"
         @pick="fromAssay"
       />
-      <button class="btn btn-quiet" @click="file?.open()">Read from a file…</button>
-      <button v-if="yard.ownAlloys.length" class="btn btn-quiet" @click="save">Save my own…</button>
-      <FilePicker ref="file" label="Alloys file" accept=".json,application/json" @change="open" />
+      <button class="btn btn-quiet" @click="file?.open()">{{ t('alloys.read-from-a-file') }}</button>
+      <button v-if="yard.ownAlloys.length" class="btn btn-quiet" @click="save">
+        {{ t('alloys.save-my-own') }}
+      </button>
+      <FilePicker
+        ref="file"
+        :label="t('alloys.alloys-file')"
+        accept=".json,application/json"
+        @change="open"
+      />
     </div>
     <p v-if="fault" role="alert" class="mb-3 font-semibold text-oxide">{{ fault }}</p>
     <AlloyCompare v-if="sideBySide.length > 1" id="compare" :alloys="sideBySide" @drop="compare" />
@@ -115,7 +127,7 @@ function fromAssay(picked: string): void {
           class="size-5 shrink-0 accent-(--ember)"
           :checked="compared.includes(alloy.id)"
           :disabled="!compared.includes(alloy.id) && compared.length >= MOST_COMPARED"
-          :aria-label="`Compare ${alloy.name} ${alloy.designation}`"
+          :aria-label="t('alloys.compare', { name: alloy.name, designation: alloy.designation })"
           @change="compare(alloy)"
         />
         <button class="w-full px-1 py-2 text-left hover:bg-well" @click="chosen = alloy">
@@ -134,9 +146,11 @@ function fromAssay(picked: string): void {
       class="sticky bottom-0 mt-3 flex flex-wrap items-center gap-3 border-2 border-ink bg-panel px-4 py-2"
     >
       <span class="flex-1">{{ sideBySide.map(({ name }) => name).join(', ') }}</span>
-      <span v-if="compared.length < 2" class="text-soft">Tick another to compare, up to four.</span>
-      <a v-else href="#compare" class="btn btn-next">See them side by side</a>
-      <button class="btn btn-quiet" @click="compared = []">Clear</button>
+      <span v-if="compared.length < 2" class="text-soft">{{
+        t('alloys.tick-another-to-compare-up-to')
+      }}</span>
+      <a v-else href="#compare" class="btn btn-next">{{ t('alloys.see-them-side-by-side') }}</a>
+      <button class="btn btn-quiet" @click="compared = []">{{ t('alloys.clear') }}</button>
     </div>
     <SheetDialog v-if="chosen" :title="`${chosen.designation} ${chosen.name}`" @close="chosen = null">
       <p v-if="chosen.use" class="mb-2">{{ chosen.use }}.</p>
@@ -145,14 +159,18 @@ function fromAssay(picked: string): void {
         {{ windowWords(pourWindow(chosen, liquidus(chosen)), units) }}.
       </p>
       <LimitGates :limits="chosen.limits" />
-      <h3 class="chalk mt-4 mb-1">How it casts</h3>
+      <h3 class="chalk mt-4 mb-1">{{ t('alloys.how-it-casts') }}</h3>
       <CastsHow :casts="alloyCastability(chosen)" />
       <p v-if="chosen.note" class="mt-3 text-sm">{{ chosen.note }}</p>
-      <p class="mt-3 mb-3 text-xs text-soft">Source: {{ chosen.source }}.</p>
+      <p class="mt-3 mb-3 text-xs text-soft">{{ t('alloys.source', { source: chosen.source }) }}</p>
       <div class="flex flex-wrap gap-3">
-        <button class="btn btn-next" @click="startHeat({ alloy: chosen })">Start a heat of it</button>
-        <button v-if="ownOf(chosen)" class="btn" @click="edit(ownOf(chosen), chosen)">Edit</button>
-        <button class="btn" @click="duplicate(chosen)">Copy to my own</button>
+        <button class="btn btn-next" @click="startHeat({ alloy: chosen })">
+          {{ t('alloys.start-a-heat-of-it') }}
+        </button>
+        <button v-if="ownOf(chosen)" class="btn" @click="edit(ownOf(chosen), chosen)">
+          {{ t('alloys.edit-2') }}
+        </button>
+        <button class="btn" @click="duplicate(chosen)">{{ t('alloys.copy-to-my-own') }}</button>
       </div>
     </SheetDialog>
     <AlloyEditor v-if="editing" v-bind="editing" @close="editing = null" />

@@ -1,3 +1,4 @@
+import { t } from '~/words'
 import { practicesOfGroup } from '#core/families'
 import { computed, reactive, ref } from 'vue'
 import {
@@ -95,7 +96,7 @@ export function useAlloyDraft(own: OwnAlloy | null, from: Partial<Alloy>, done: 
       value === null || value === '' ? {} : { [key]: value }
     return {
       id: own?.alloy.id ?? `own-${crypto.randomUUID().slice(0, 8)}`,
-      designation: 'Own',
+      designation: t('alloys.own-2'),
       name: draft.name.trim(),
       group: draft.group,
       practice: draft.practice,
@@ -110,7 +111,9 @@ export function useAlloyDraft(own: OwnAlloy | null, from: Partial<Alloy>, done: 
       ...optional('note', draft.note.trim()),
       source:
         own?.alloy.source ??
-        (from.id ? `Own, begun from ${from.designation ?? ''} ${from.name ?? ''}`.trim() : 'Own'),
+        (from.id
+          ? t('alloys.own-begun-from', { designation: from.designation ?? '', name: from.name ?? '' }).trim()
+          : t('alloys.own-2')),
     }
   })
   const faults = computed(() => (tried.value ? alloyFaults(alloy.value).map(alloyFaultWords) : []))
@@ -123,14 +126,21 @@ export function useAlloyDraft(own: OwnAlloy | null, from: Partial<Alloy>, done: 
     const time = now()
     const id = own?.id ?? crypto.randomUUID()
     const after: OwnAlloy = { id, createdAt: own?.createdAt ?? time, updatedAt: time, alloy: parsed.data }
-    const label = own ? `Edit ${parsed.data.name}` : `Add ${parsed.data.name}`
+    const label = own
+      ? t('alloys.edit', { name: parsed.data.name })
+      : t('alloys.add', { name: parsed.data.name })
     if (yard.commit(label, [{ collection: 'alloys', id, after }])) done()
   }
 
   function remove(): void {
     if (!own) return
-    if (!yard.commit(`Remove ${own.alloy.name}`, [{ collection: 'alloys', id: own.id, after: null }])) return
-    announce(`${own.alloy.name} removed; heats of it keep their copy. Undo brings it back.`)
+    if (
+      !yard.commit(t('alloys.remove-3', { name: own.alloy.name }), [
+        { collection: 'alloys', id: own.id, after: null },
+      ])
+    )
+      return
+    announce(t('alloys.removed-heats-of-it-keep-their', { name: own.alloy.name }))
     done()
   }
 

@@ -1,3 +1,4 @@
+import { t } from '~/words'
 import { ref } from 'vue'
 import { findAlloy } from '#core/alloys'
 import type { OwnAlloy } from '#core/workspace'
@@ -15,7 +16,7 @@ export function useAlloyFile() {
   async function save(): Promise<void> {
     const { writeAlloys } = await import('#formats/alloys-json')
     downloadText(writeAlloys(yard.ownAlloys.map(({ alloy }) => alloy)), 'own-alloys.json')
-    announce('Your own targets are in your downloads.')
+    announce(t('alloys.your-own-targets-are-in-your'))
   }
 
   async function open(event: Event): Promise<void> {
@@ -27,7 +28,11 @@ export function useAlloyFile() {
     const { readAlloys } = await import('#formats/alloys-json')
     const read = readAlloys(await file.text())
     if (!read.ok) {
-      fault.value = `${file.name}: ${read.path ? `at ${read.path}, ` : ''}${read.message} Nothing was changed.`
+      fault.value = t('alloys.nothing-was-changed', {
+        name: file.name,
+        part: read.path ? `${t('alloys.at', { path: read.path })} ` : '',
+        message: read.message,
+      })
       return
     }
     fault.value = ''
@@ -41,12 +46,12 @@ export function useAlloyFile() {
         id: known?.id ?? crypto.randomUUID(),
         createdAt: known?.createdAt ?? time,
         updatedAt: time,
-        alloy: { ...alloy, designation: 'Own' },
+        alloy: { ...alloy, designation: t('alloys.own-2') },
       }
       return { collection: 'alloys', id: after.id, after }
     })
-    if (!yard.commit(`Read targets from ${file.name}`, edits)) return
-    announce(`${edits.length} targets read from ${file.name}. Undo takes them out again.`)
+    if (!yard.commit(t('alloys.read-targets-from', { name: file.name }), edits)) return
+    announce(t('alloys.targets-read-from-undo-takes-them', { edits: edits.length, name: file.name }))
   }
 
   return { save, open, fault }

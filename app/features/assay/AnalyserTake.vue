@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '~/words'
 import type { Assay } from '#core/assay'
 import { now } from '~/storage/yard-store'
 import { computed } from 'vue'
@@ -17,7 +18,7 @@ function take(): void {
     at: now(),
     method: 'xrf',
     specimen: '',
-    instrument: devices.analyser.source === 'serial' ? 'on a serial line' : 'simulated',
+    instrument: devices.analyser.source === 'serial' ? t('assay.on-a-serial-line') : 'simulated',
     readings: { ...read.value.elements },
   })
 }
@@ -25,7 +26,9 @@ function take(): void {
 
 <template>
   <button v-if="devices.analyser.running" type="button" class="btn" :disabled="!read" @click="take">
-    Take the analyser’s reading
+    {{ t('assay.take-the-analysers-reading') }}
   </button>
-  <NuxtLink v-else to="/devices" class="btn btn-quiet underline">Connect an analyser…</NuxtLink>
+  <NuxtLink v-else to="/devices" class="btn btn-quiet underline">{{
+    t('assay.connect-an-analyser')
+  }}</NuxtLink>
 </template>

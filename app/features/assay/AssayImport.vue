@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '~/words'
 import type { ReadAssay } from '#formats/assay-csv'
 import { ref } from 'vue'
 import { useNotices } from '~/shared/page/useNotices'
@@ -19,18 +20,35 @@ async function open(event: Event): Promise<void> {
   if (!file) return
   const { readAssays } = await import('#formats/assay-csv')
   const read = readAssays(await file.text(), new Date().toISOString())
-  fault.value = read.ok ? '' : `${file.name} ${assayFaultWords(read.fault)} Nothing was changed.`
+  fault.value = read.ok
+    ? ''
+    : t('assay.nothing-was-changed', { name: file.name, fault: assayFaultWords(read.fault) })
   if (!read.ok) return
   emit('read', read.readings, file.name)
-  const left = read.unknown.length ? ` Columns left aside: ${read.unknown.join(', ')}.` : ''
-  announce(`${read.readings.length === 1 ? '1 reading' : `${read.readings.length} readings`} read.${left}`)
+  const left = read.unknown.length
+    ? ` ${t('assay.columns-left-aside', { join: read.unknown.join(', ') })}`
+    : ''
+  announce(
+    t('assay.read', {
+      part:
+        read.readings.length === 1
+          ? t('assay.n-1-reading')
+          : t('assay.readings', { readings: read.readings.length }),
+      left,
+    }),
+  )
 }
 </script>
 
 <template>
   <div>
-    <FilePicker ref="input" label="Readings file" accept=".csv,.tsv,.txt,text/csv" @change="open" />
-    <button type="button" class="btn" @click="input?.open()">From a table…</button>
+    <FilePicker
+      ref="input"
+      :label="t('assay.readings-file')"
+      accept=".csv,.tsv,.txt,text/csv"
+      @change="open"
+    />
+    <button type="button" class="btn" @click="input?.open()">{{ t('assay.from-a-table') }}</button>
     <p v-if="fault" role="alert" class="mt-1 max-w-md font-semibold text-oxide">{{ fault }}</p>
   </div>
 </template>

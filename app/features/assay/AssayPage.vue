@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '~/words'
 import { totalG } from '#core/lists'
 import { orderedLimits } from '#core/alloys'
 import { outliers, type Assay } from '#core/assay'
@@ -43,23 +44,24 @@ function change(sheet: Assay, part: Partial<Assay>, key: string): void {
   const at = heat.value.assays.findIndex(({ id }) => id === sheet.id)
   const assays =
     at < 0 ? [...others, next] : heat.value.assays.map((entry) => (entry.id === sheet.id ? next : entry))
-  edit('Write down a reading', { assays }, `assay-${sheet.id}-${key}`)
+  edit(t('assay.write-down-a-reading'), { assays }, `assay-${sheet.id}-${key}`)
 }
 function addSheet(): void {
   if (heat.value)
-    edit('Add a reading', {
+    edit(t('assay.add-a-reading'), {
       assays: [...heat.value.assays, { ...blank, id: crypto.randomUUID(), at: now() }],
     })
 }
 function removeSheet(sheet: Assay): void {
-  if (heat.value) edit('Remove a reading', { assays: heat.value.assays.filter(({ id }) => id !== sheet.id) })
+  if (heat.value)
+    edit(t('assay.remove-a-reading'), { assays: heat.value.assays.filter(({ id }) => id !== sheet.id) })
 }
 function addReadings(read: readonly Omit<Assay, 'id'>[], from: string): void {
   if (!heat.value) return
   const assays = [...heat.value.assays, ...read.map((one) => ({ ...one, id: crypto.randomUUID() }))].slice(
     -200,
   )
-  edit(`Readings from ${from}`, { assays })
+  edit(t('assay.readings-from', { from }), { assays })
 }
 const apart = computed(() => outliers(heat.value?.assays ?? []))
 const uses = computed(() => (alloy.value ? usesOf(alloy.value, summary.value?.measured ?? {}) : []))
@@ -81,29 +83,33 @@ const pouredG = computed(() =>
 
 <template>
   <section v-if="heat">
-    <HeatHeading question="What did I make?">
+    <HeatHeading :question="t('assay.what-did-i-make')">
       <button v-if="!frozen && heat.weighed.length" class="btn btn-next" @click="logHeat(heat)">
-        Log the heat
+        {{ t('assay.log-the-heat') }}
       </button>
     </HeatHeading>
     <div v-if="!alloy" class="slab max-w-xl p-5">
       <template v-if="heat.asItComes">
-        <p class="mb-3">Nothing was weighed into this heat yet, so there is nothing to name.</p>
-        <NuxtLink :to="`/heat/${heat.number}/charge`" class="btn btn-next">Choose what goes in</NuxtLink>
+        <p class="mb-3">{{ t('assay.nothing-was-weighed-into-this-heat') }}</p>
+        <NuxtLink :to="`/heat/${heat.number}/charge`" class="btn btn-next">{{
+          t('assay.choose-what-goes-in')
+        }}</NuxtLink>
       </template>
       <template v-else>
-        <p class="mb-3">A verdict needs an alloy to judge against.</p>
-        <NuxtLink :to="`/heat/${heat.number}/target`" class="btn btn-next">Choose it</NuxtLink>
+        <p class="mb-3">{{ t('assay.a-verdict-needs-an-alloy-to') }}</p>
+        <NuxtLink :to="`/heat/${heat.number}/target`" class="btn btn-next">{{
+          t('assay.choose-it')
+        }}</NuxtLink>
       </template>
     </div>
     <template v-else>
       <p v-if="nameless" class="mb-3 text-xl font-bold" data-testid="nameless">
-        It aimed at no alloy. {{ nearWords(near) }}
+        {{ t('assay.it-aimed-at-no-alloy', { near: nearWords(near) }) }}
       </p>
       <ToneSentence v-else-if="verdict" :sentence="verdict" class="text-xl" data-testid="verdict" />
       <div class="grid grid-cols-1 items-start gap-5 lg:grid-cols-2">
         <div class="slab p-4">
-          <h2 class="chalk mb-3">{{ judged ? 'Limit by limit' : 'What it is' }}</h2>
+          <h2 class="chalk mb-3">{{ judged ? t('assay.limit-by-limit') : t('assay.what-it-is') }}</h2>
           <LimitGates
             v-if="judged"
             :limits="alloy.limits"
@@ -112,21 +118,24 @@ const pouredG = computed(() =>
             :verdicts="summary?.verdict?.limits ?? []"
           />
           <template v-if="hasMeasured">
-            <h3 class="label mt-4 mb-1">Measured</h3>
-            <CompositionBar :composition="{ ...measured, '?': 0 }" label="Measured" />
+            <h3 class="label mt-4 mb-1">{{ t('assay.measured') }}</h3>
+            <CompositionBar :composition="{ ...measured, '?': 0 }" :label="t('assay.measured')" />
           </template>
           <template v-if="predicted">
-            <h3 class="label mt-3 mb-1">Predicted from the charge</h3>
-            <CompositionBar :composition="predicted.composition" label="Predicted" />
+            <h3 class="label mt-3 mb-1">{{ t('assay.predicted-from-the-charge') }}</h3>
+            <CompositionBar :composition="predicted.composition" :label="t('assay.predicted')" />
           </template>
           <NearAlloys v-if="hasMeasured || nameless" :naming="naming" />
           <template v-if="hasMeasured">
-            <h3 class="chalk mt-5 mb-1">What it is for</h3>
-            <p v-if="alloy.use">Meant for {{ alloy.use.charAt(0).toLowerCase() + alloy.use.slice(1) }}.</p>
+            <h3 class="chalk mt-5 mb-1">{{ t('assay.what-it-is-for') }}</h3>
+            <p v-if="alloy.use">
+              {{
+                t('assay.meant-for', { toLowerCase: alloy.use.charAt(0).toLowerCase() + alloy.use.slice(1) })
+              }}
+            </p>
             <ul data-testid="uses">
               <li v-for="one in uses" :key="one.mustNot" class="mt-1 border-l-8 border-oxide pl-3">
-                <b>Not for {{ one.mustNot }}</b
-                >: {{ one.why }}.
+                <b>{{ t('assay.not-for', { mustNot: one.mustNot }) }}</b>: {{ one.why }}.
               </li>
             </ul>
             <p class="mt-1 text-sm text-soft">{{ USES_UNSURE }}</p>
@@ -137,7 +146,7 @@ const pouredG = computed(() =>
             v-for="(sheet, index) in sheets"
             :key="sheet.id"
             :sheet="sheet"
-            :title="`Reading ${sheets.length > 1 ? index + 1 : ''}`"
+            :title="t('assay.reading', { part: sheets.length > 1 ? index + 1 : '' })"
             :known="known"
             :frozen="frozen"
             :removable="heat.assays.length > 1"
@@ -146,9 +155,11 @@ const pouredG = computed(() =>
             @remove="removeSheet(sheet)"
           />
           <div v-if="!frozen" class="mb-4 flex flex-wrap gap-2">
-            <button v-if="heat.assays.length" class="btn" @click="addSheet">Add another reading</button>
+            <button v-if="heat.assays.length" class="btn" @click="addSheet">
+              {{ t('assay.add-another-reading') }}
+            </button>
             <AssayImport @read="addReadings" />
-            <AnalyserTake @take="addReadings([$event], 'the analyser')" />
+            <AnalyserTake @take="addReadings([$event], t('assay.the-analyser'))" />
           </div>
           <MetalTests :frozen="frozen" />
           <PutItRight
@@ -158,16 +169,20 @@ const pouredG = computed(() =>
             :poured-g="pouredG"
           />
           <label class="slab block p-4"
-            ><span class="chalk">Remarks</span>
+            ><span class="chalk">{{ t('assay.remarks') }}</span>
             <textarea
               class="field mt-2"
               rows="3"
               maxlength="4000"
               :value="heat.remarks"
               :disabled="frozen"
-              placeholder="How it flowed, what the fracture looked like, what to change next time"
+              :placeholder="t('assay.how-it-flowed-what-the-fracture')"
               @input="
-                edit('Write remarks', { remarks: ($event.target as HTMLTextAreaElement).value }, 'remarks')
+                edit(
+                  t('assay.write-remarks'),
+                  { remarks: ($event.target as HTMLTextAreaElement).value },
+                  'remarks',
+                )
               "
               @blur="yard.seal()"
             />

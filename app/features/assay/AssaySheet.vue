@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import { fixed } from '~/shared/units/decimal-mark'
+import { t } from '~/words'
+import { I18nT } from 'vue-i18n'
 import { METHODS, type Assay, type Outlier } from '#core/assay'
 import { computed } from 'vue'
 import { useYard } from '~/storage/yard-store'
@@ -22,10 +25,10 @@ const yard = useYard()
 const fields = computed(() => [...new Set([...props.known, ...Object.keys(props.sheet.readings)])])
 const change = (part: Partial<Assay>, key: string) => emit('change', { part, key })
 const METHOD_WORDS = {
-  xrf: 'XRF gun',
-  oes: 'Laboratory (OES or ICP)',
-  density: 'Density in water',
-  other: 'Other',
+  xrf: t('assay.xrf-gun'),
+  oes: t('assay.laboratory-oes-or-icp'),
+  density: t('assay.density-in-water'),
+  other: t('assay.other'),
 } as const
 </script>
 
@@ -34,7 +37,7 @@ const METHOD_WORDS = {
     <legend class="chalk float-left mb-2 w-full">{{ title }}</legend>
     <div class="clear-left mb-3 grid gap-3 sm:grid-cols-2">
       <label
-        ><span class="label">Method</span>
+        ><span class="label">{{ t('assay.method') }}</span>
         <select
           class="field"
           :value="sheet.method"
@@ -48,7 +51,7 @@ const METHOD_WORDS = {
         </select></label
       >
       <label
-        ><span class="label">Where it came from</span>
+        ><span class="label">{{ t('assay.where-it-came-from') }}</span>
         <select
           class="field"
           :value="sheet.place ?? 'not-told'"
@@ -58,12 +61,12 @@ const METHOD_WORDS = {
         </select></label
       >
       <label
-        ><span class="label">Specimen</span>
+        ><span class="label">{{ t('assay.specimen') }}</span>
         <input
           class="field"
           maxlength="120"
           :value="sheet.specimen"
-          placeholder="first ingot, filed"
+          :placeholder="t('assay.first-ingot-filed')"
           @input="change({ specimen: ($event.target as HTMLInputElement).value }, 'specimen')"
           @blur="yard.seal()"
       /></label>
@@ -80,21 +83,22 @@ const METHOD_WORDS = {
       />
     </div>
     <p v-for="one in apart" :key="one.element" role="status" class="mt-2 text-amber" data-testid="outlier">
-      <b>{{ one.element }} {{ one.pct }} %</b> does not agree with the other readings ({{
-        withSpread(one.others.pct, one.others.sd)
-      }}
-      %): {{ one.apart.toFixed(1) }} spreads apart. It still counts; file the spot clean and measure again.
+      <I18nT keypath="assay.does-not-agree-with-the-other" scope="global"
+        ><template #strong
+          ><b>{{ one.element }} {{ one.pct }} %</b></template
+        ><template #pct>{{ withSpread(one.others.pct, one.others.sd) }}</template
+        ><template #toFixed>{{ fixed(one.apart, 1) }}</template></I18nT
+      >
     </p>
     <ElementAdder
       :known="fields"
       @add="change({ readings: { ...sheet.readings, [$event]: { pct: 0, sd: null } } }, 'add')"
     />
     <p class="mt-2 text-xs text-soft">
-      “0.30”, “9.8 ± 0.2”, or “&lt;0.02” for below detection. Without a spread the method’s usual one is
-      taken: XRF 3 % of the value (10 % below 1 %), OES 1 % (common practice, no source).
+      {{ t('assay.n-0-30-9-8-0-2') }}
     </p>
     <details class="mt-1">
-      <summary class="text-sm">Picture of the certificate</summary>
+      <summary class="text-sm">{{ t('assay.picture-of-the-certificate') }}</summary>
       <PhotoRow
         :photos="sheet.photos ?? []"
         name="The certificate"
@@ -102,7 +106,7 @@ const METHOD_WORDS = {
       />
     </details>
     <button v-if="removable && !frozen" class="btn btn-quiet mt-1 underline" @click="emit('remove')">
-      Remove this reading
+      {{ t('assay.remove-this-reading') }}
     </button>
   </fieldset>
 </template>

@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import { fixed } from '~/shared/units/decimal-mark'
+import { inSentence, t } from '~/words'
+import { I18nT } from 'vue-i18n'
 import { SPECIMEN_PLACES, TEST_KINDS, tensileMPa, type MetalTest } from '#core/heat'
 import { conclusionsOf } from '#core/troubles'
 import { now } from '~/storage/yard-store'
@@ -30,14 +33,14 @@ const blank = (): Omit<MetalTest, 'id' | 'at'> => ({
 const draft = reactive(blank())
 const fault = ref('')
 const MEASURED: Readonly<Record<string, string>> = {
-  density: 'Density, g/cm³',
-  hardness: 'Hardness',
-  bend: 'Bent to, °, if measured',
+  density: t('assay.density-g-cm'),
+  hardness: t('assay.hardness'),
+  bend: t('assay.bent-to-if-measured'),
 }
 const seenId = useId()
 const SEEN_WORDS: Readonly<Record<string, readonly string[]>> = {
-  bend: ['bent double, no crack', 'bent, then cracked', 'broke without bending'],
-  ring: ['rings long and clear', 'rings short', 'dull'],
+  bend: [t('assay.bent-double-no-crack'), t('assay.bent-then-cracked'), t('assay.broke-without-bending')],
+  ring: [t('assay.rings-long-and-clear'), t('assay.rings-short'), 'dull'],
 }
 const barsAtFault = computed(() => !!heat.value && conclusionsOf(heat.value).includes('sharp-corner'))
 const strength = computed(() => tensileMPa(draft))
@@ -48,7 +51,7 @@ function add(): void {
       : MEASURED[draft.kind]
         ? draft.value === null && !(draft.kind === 'bend' && draft.text.trim())
         : !draft.text.trim() && draft.photos.length === 0
-  fault.value = empty ? 'Write down what it gave, then add it.' : ''
+  fault.value = empty ? t('assay.write-down-what-it-gave-then') : ''
   if (empty) return
   const test: MetalTest = {
     ...draft,
@@ -57,17 +60,19 @@ function add(): void {
     id: crypto.randomUUID(),
     at: now(),
   }
-  edit(`Add a ${TEST_WORDS[test.kind].toLowerCase()} test`, { tests: [...(heat.value?.tests ?? []), test] })
+  edit(t('assay.add-a-test', { toLowerCase: inSentence(TEST_WORDS[test.kind]) }), {
+    tests: [...(heat.value?.tests ?? []), test],
+  })
   Object.assign(draft, blank(), { kind: draft.kind })
 }
 function remove(id: string): void {
-  edit('Remove a test', { tests: (heat.value?.tests ?? []).filter((test) => test.id !== id) })
+  edit(t('assay.remove-a-test'), { tests: (heat.value?.tests ?? []).filter((test) => test.id !== id) })
 }
 </script>
 
 <template>
-  <section v-if="!frozen || heat?.tests?.length" class="slab mb-4 p-4" aria-label="Other tests">
-    <h2 class="chalk mb-2">Other tests</h2>
+  <section v-if="!frozen || heat?.tests?.length" class="slab mb-4 p-4" :aria-label="t('assay.other-tests')">
+    <h2 class="chalk mb-2">{{ t('assay.other-tests') }}</h2>
     <ul v-if="heat?.tests?.length" class="mb-2">
       <li
         v-for="test in heat.tests"
@@ -81,11 +86,15 @@ function remove(id: string): void {
           v-for="id in test.photos"
           :id="id"
           :key="id"
-          alt="Picture of the test"
+          :alt="t('assay.picture-of-the-test')"
           class="block size-14"
         />
         <button v-if="!frozen" class="btn btn-quiet underline" @click="remove(test.id)">
-          Remove<span class="sr-only"> {{ TEST_WORDS[test.kind] }}</span>
+          <I18nT keypath="assay.remove" scope="global"
+            ><template #part
+              ><span class="sr-only"> {{ TEST_WORDS[test.kind] }}</span></template
+            ></I18nT
+          >
         </button>
       </li>
     </ul>
@@ -96,19 +105,23 @@ function remove(id: string): void {
       role="status"
       data-testid="bars"
     >
-      <b>{{ BARS_WORDS }}</b> It is on the next run sheet.
+      <I18nT keypath="assay.it-is-on-the-next-run" scope="global"
+        ><template #strong
+          ><b>{{ BARS_WORDS }}</b></template
+        ></I18nT
+      >
     </p>
     <details v-if="!frozen">
-      <summary>Density, hardness, strength, bend, ring, colour, fracture…</summary>
+      <summary>{{ t('assay.density-hardness-strength-bend-ring-colour') }}</summary>
       <form class="mt-2 grid grid-cols-2 items-start gap-3" @submit.prevent="add">
         <label
-          ><span class="label">Test</span>
+          ><span class="label">{{ t('assay.test') }}</span>
           <select v-model="draft.kind" class="field">
             <option v-for="kind in TEST_KINDS" :key="kind" :value="kind">{{ TEST_WORDS[kind] }}</option>
           </select></label
         >
         <label
-          ><span class="label">Specimen from</span>
+          ><span class="label">{{ t('assay.specimen-from') }}</span>
           <select v-model="draft.place" class="field">
             <option v-for="place in SPECIMEN_PLACES" :key="place" :value="place">
               {{ PLACE_WORDS[place] }}
@@ -126,29 +139,30 @@ function remove(id: string): void {
           :max="100000"
         />
         <label v-if="draft.kind === 'hardness'"
-          ><span class="label">Scale</span><input v-model="draft.scale" class="field" maxlength="20"
+          ><span class="label">{{ t('assay.scale') }}</span
+          ><input v-model="draft.scale" class="field" maxlength="20"
         /></label>
         <template v-if="draft.kind === 'tensile'">
           <TestBar v-model:load-n="draft.loadN" v-model:section-mm2="draft.sectionMm2" />
           <label
-            ><span class="label">Where it broke</span>
+            ><span class="label">{{ t('assay.where-it-broke') }}</span>
             <select v-model="draft.brokeAt" class="field">
               <option v-for="(name, id) in BROKE_WORDS" :key="id" :value="id">{{ name }}</option>
             </select></label
           >
           <label class="mt-6 flex items-center gap-2"
-            ><input v-model="draft.barFault" type="checkbox" class="size-5 accent-(--ember)" /> the bar itself
-            was at fault (pore, fold, sharp corner)</label
+            ><input v-model="draft.barFault" type="checkbox" class="size-6 accent-(--ember)" />
+            {{ t('assay.the-bar-itself-was-at-fault') }}</label
           >
           <p v-if="strength !== null" class="col-span-2 font-bold">
-            {{ strength.toFixed(0) }} N/mm² (MPa), {{ psiWords(strength) }}
+            {{ t('assay.n-mm-mpa', { toFixed: fixed(strength, 0), strength: psiWords(strength) }) }}
           </p>
           <p v-if="draft.brokeAt === 'fillet' || draft.brokeAt === 'grip'" class="col-span-2 text-amber">
-            A bar that breaks {{ BROKE_WORDS[draft.brokeAt] }} says more of its corner than of the alloy.
+            {{ t('assay.a-bar-that-breaks-says-more', { BROKE_WORDS: BROKE_WORDS[draft.brokeAt] }) }}
           </p>
         </template>
         <label class="col-span-2"
-          ><span class="label">What was seen</span
+          ><span class="label">{{ t('assay.what-was-seen') }}</span
           ><input
             v-model="draft.text"
             class="field"
@@ -160,7 +174,7 @@ function remove(id: string): void {
         ></label>
         <PhotoRow v-model:photos="draft.photos" name="The test" class="col-span-2" />
         <p v-if="fault" role="alert" class="col-span-2 font-semibold text-oxide">{{ fault }}</p>
-        <button class="btn col-span-2">Add the test</button>
+        <button class="btn col-span-2">{{ t('assay.add-the-test') }}</button>
       </form>
     </details>
   </section>

@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import { fixed } from '~/shared/units/decimal-mark'
+import { t } from '~/words'
+import { I18nT } from 'vue-i18n'
 import NearList from '~/shared/composition/NearList.vue'
 import type { useNaming } from './useNaming'
 
@@ -9,30 +12,32 @@ const { near, nameless, hasMeasured, densityGcm3, expectedGcm3, nameIt } = props
 
 <template>
   <div>
-    <h3 class="chalk mt-5 mb-1">Nearest alloys</h3>
+    <h3 class="chalk mt-5 mb-1">{{ t('assay.nearest-alloys') }}</h3>
     <p v-if="nameless" class="text-sm text-soft">
-      {{
-        hasMeasured
-          ? 'How often such a metal is inside them, as far as it was measured.'
-          : 'How often such a melt is inside them, by what went in. A reading says it surer.'
-      }}
+      {{ hasMeasured ? t('assay.how-often-such-a-metal-is') : t('assay.how-often-such-a-melt-is') }}
     </p>
-    <p v-if="!near.length">The library has no alloy of this metal.</p>
+    <p v-if="!near.length">{{ t('assay.the-library-has-no-alloy-of') }}</p>
     <NearList :near="near">
       <template #under="{ one }">
-        <span v-if="densityGcm3 !== null" class="block text-sm text-soft"
-          >{{ expectedGcm3(one.alloy).toFixed(2) }} g/cm³ expected,
-          {{ densityGcm3.toFixed(2) }} measured</span
-        >
+        <span v-if="densityGcm3 !== null" class="block text-sm text-soft">{{
+          t('assay.g-cm-expected-measured', {
+            toFixed: fixed(expectedGcm3(one.alloy), 2),
+            toFixed2: fixed(densityGcm3, 2),
+          })
+        }}</span>
       </template>
       <template v-if="!nameless" #how="{ one }">
         <span :class="one.broken ? 'text-soft' : 'font-bold text-patina'">{{
-          one.broken ? `outside in ${one.broken}` : '✓ fits'
+          one.broken ? t('assay.outside-in', { broken: one.broken }) : t('assay.fits')
         }}</span>
       </template>
       <template #default="{ one }">
         <button v-if="nameless" class="btn btn-quiet min-h-8 text-sm underline" @click="nameIt(one.alloy)">
-          Name it so<span class="sr-only">: {{ one.alloy.name }}</span>
+          <I18nT keypath="assay.name-it-so" scope="global"
+            ><template #part
+              ><span class="sr-only">: {{ one.alloy.name }}</span></template
+            ></I18nT
+          >
         </button>
       </template>
     </NearList>

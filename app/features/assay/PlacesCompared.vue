@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import { fixed } from '~/shared/units/decimal-mark'
+import { t } from '~/words'
+import { I18nT } from 'vue-i18n'
 import { comparePlaces, type MetalTest } from '#core/heat'
 import { computed } from 'vue'
 import { PLACE_WORDS, TEST_WORDS } from '~/shared/words/tests-words'
@@ -8,13 +11,17 @@ import { capital } from '~/shared/units/figures'
 const props = defineProps<{ tests: readonly MetalTest[] }>()
 const compared = computed(() => comparePlaces(props.tests))
 const UNIT = { tensile: 'N/mm²', hardness: '', density: 'g/cm³' } as const
-const figure = (kind: keyof typeof UNIT, value: number) => value.toFixed(kind === 'density' ? 2 : 0)
+const figure = (kind: keyof typeof UNIT, value: number) => fixed(value, kind === 'density' ? 2 : 0)
 </script>
 
 <template>
   <figure v-for="one in compared" :key="`${one.kind} ${one.scale}`" class="mb-3" data-testid="places">
     <figcaption class="text-sm font-semibold">
-      {{ TEST_WORDS[one.kind] }} by place<template v-if="one.scale">, {{ one.scale }}</template>
+      <I18nT keypath="assay.by-place" scope="global"
+        ><template #part
+          ><template v-if="one.scale">, {{ one.scale }}</template></template
+        ><template #TEST_WORDS>{{ TEST_WORDS[one.kind] }}</template></I18nT
+      >
     </figcaption>
     <ul>
       <li
@@ -35,8 +42,7 @@ const figure = (kind: keyof typeof UNIT, value: number) => value.toFixed(kind ==
       </li>
     </ul>
     <p v-if="one.suspect" class="mt-1 text-sm text-amber">
-      {{ (100 * one.apart).toFixed(0) }} % apart, more than such tests scatter: look at where they were cast
-      before the alloy.
+      {{ t('assay.apart-more-than-such-tests-scatter', { toFixed: fixed(100 * one.apart, 0) }) }}
     </p>
   </figure>
 </template>

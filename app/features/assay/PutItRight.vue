@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '~/words'
 import type { Measured } from '#core/assay'
 import { computed } from 'vue'
 import { useCorrection } from './useCorrection'
@@ -43,15 +44,18 @@ const headline = computed(() => {
   if (found.status === 'inside')
     return aim.value === 'limits'
       ? margin.value
-        ? 'Nothing to add: every limit holds, 9 times in 10 each.'
-        : 'Nothing to add: every limit holds.'
-      : 'Nothing to add: it is at its nominal figures already.'
+        ? t('assay.nothing-to-add-every-limit-holds')
+        : t('assay.nothing-to-add-every-limit-holds-2')
+      : t('assay.nothing-to-add-it-is-at')
   if (found.status === 'impossible')
     return buying.value
-      ? 'No addition does it, bought metal included.'
-      : 'No addition from the bins does it; try with bought metal.'
-  const off = found.pourOffG > 0.5 ? `Take out ${grams(found.pourOffG)} first, then add ` : 'Add '
-  return `${off}${listed(found.lines.map((line) => `${grams(line.massG, 0.1)} of ${lotName(line)}`))}.`
+      ? t('assay.no-addition-does-it-bought-metal')
+      : t('assay.no-addition-from-the-bins-does')
+  const off =
+    found.pourOffG > 0.5
+      ? `${t('assay.take-out-first-then-add', { pourOffG: grams(found.pourOffG) })} `
+      : `${t('assay.add')} `
+  return `${off}${listed(found.lines.map((line) => t('assay.of', { massG: grams(line.massG, 0.1), line: lotName(line) })))}.`
 })
 const changes = computed(() => {
   const found = answer.value
@@ -68,18 +72,20 @@ const changes = computed(() => {
 </script>
 
 <template>
-  <section class="slab mb-4 p-4" aria-label="Put it right" data-testid="put-right">
-    <h2 class="chalk mb-2">{{ aim === 'limits' ? 'Put it right' : 'Sweeten it' }}</h2>
+  <section class="slab mb-4 p-4" :aria-label="t('assay.put-it-right')" data-testid="put-right">
+    <h2 class="chalk mb-2">{{ aim === 'limits' ? t('assay.put-it-right') : t('assay.sweeten-it') }}</h2>
     <p v-if="headline" class="mb-3 text-lg leading-snug font-bold" aria-live="polite">{{ headline }}</p>
-    <p v-else-if="busy" class="mb-3 text-soft">Working it out…</p>
-    <p v-if="fault" role="alert" class="mb-3 text-oxide">It could not be worked out: {{ fault }}</p>
+    <p v-else-if="busy" class="mb-3 text-soft">{{ t('assay.working-it-out') }}</p>
+    <p v-if="fault" role="alert" class="mb-3 text-oxide">
+      {{ t('assay.it-could-not-be-worked-out', { fault }) }}
+    </p>
     <table v-if="changes.length" class="mb-3 w-full max-w-md text-left text-sm">
       <thead class="text-soft">
         <tr>
-          <th scope="col">Element</th>
-          <th scope="col" class="text-right">{{ molten ? 'Measured' : 'Melted again' }}</th>
-          <th scope="col" class="text-right">After</th>
-          <th scope="col" class="text-right">Limit</th>
+          <th scope="col">{{ t('assay.element') }}</th>
+          <th scope="col" class="text-right">{{ molten ? t('assay.measured') : t('assay.melted-again') }}</th>
+          <th scope="col" class="text-right">{{ t('assay.after') }}</th>
+          <th scope="col" class="text-right">{{ t('assay.limit') }}</th>
         </tr>
       </thead>
       <tbody>
@@ -92,58 +98,59 @@ const changes = computed(() => {
       </tbody>
     </table>
     <p v-if="answer?.status === 'additions'" class="mb-3 text-sm text-soft">
-      It makes {{ grams(answer.after.tapMassG) }} of melt; all limits together hold about
-      {{ timesWords(answer.probabilityInLimits) }}. Additions go in dry and hot, pushed under, zinc last;
-      stir, then measure again.
+      {{
+        t('assay.it-makes-of-melt-all-limits', {
+          tapMassG: grams(answer.after.tapMassG),
+          probabilityInLimits: timesWords(answer.probabilityInLimits),
+        })
+      }}
     </p>
     <p v-if="inTheBins" class="mb-3">
       <button v-if="molten && !heat?.loggedAt" class="btn btn-next" @click="noteAdditions(edit)">
-        Added: write it into the charge
+        {{ t('assay.added-write-it-into-the-charge') }}
       </button>
       <button v-else-if="!molten && ingots" class="btn btn-next" @click="startCorrection">
-        Start the heat that does it
+        {{ t('assay.start-the-heat-that-does-it') }}
       </button>
-      <span v-else-if="!molten" class="text-sm text-soft"
-        >Log the heat, and its ingots can be melted again from here.</span
-      >
+      <span v-else-if="!molten" class="text-sm text-soft">{{ t('assay.log-the-heat-and-its-ingots') }}</span>
     </p>
     <div class="grid gap-3 sm:grid-cols-2">
       <label
-        ><span class="label">Aim, with the least added</span>
+        ><span class="label">{{ t('assay.aim-with-the-least-added') }}</span>
         <select v-model="aim" class="field">
-          <option value="limits">inside the limits</option>
-          <option value="nominal">on to nominal</option>
+          <option value="limits">{{ t('assay.inside-the-limits') }}</option>
+          <option value="nominal">{{ t('assay.on-to-nominal') }}</option>
         </select></label
       >
       <label
-        ><span class="label">The metal is</span>
+        ><span class="label">{{ t('assay.the-metal-is') }}</span>
         <select v-model="molten" class="field">
-          <option :value="false">cast, to be melted again</option>
-          <option :value="true">still molten in the crucible</option>
+          <option :value="false">{{ t('assay.cast-to-be-melted-again') }}</option>
+          <option :value="true">{{ t('assay.still-molten-in-the-crucible') }}</option>
         </select></label
       >
       <QuantityField
         :model-value="massG ?? metalG"
-        label="How much there is"
+        :label="t('assay.how-much-there-is')"
         kind="mass"
         positive
         @update:model-value="massG = $event"
       />
       <QuantityField
         :model-value="capacityG"
-        label="The crucible takes at most"
+        :label="t('assay.the-crucible-takes-at-most')"
         kind="mass"
         nullable
         positive
         @update:model-value="capacityG = $event"
       />
       <label class="flex items-center gap-2"
-        ><input v-model="margin" type="checkbox" class="size-5 accent-(--ember)" /> each limit kept 9 times in
-        10</label
+        ><input v-model="margin" type="checkbox" class="size-6 accent-(--ember)" />
+        {{ t('assay.each-limit-kept-9-times-in') }}</label
       >
       <label class="flex items-center gap-2"
-        ><input v-model="buying" type="checkbox" class="size-5 accent-(--ember)" /> with bought metal
-        too</label
+        ><input v-model="buying" type="checkbox" class="size-6 accent-(--ember)" />
+        {{ t('assay.with-bought-metal-too') }}</label
       >
     </div>
   </section>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '~/words'
 import { formatReading, parseReading, type ElementReading } from '#core/assay'
 import { elementName } from '~/shared/units/elements'
 import { ref, useId, watch } from 'vue'
@@ -34,7 +35,7 @@ function read(): void {
   error.value = parsed.ok
     ? ''
     : parsed.problem === 'empty'
-      ? 'Type a figure after the sign.'
+      ? t('assay.type-a-figure-after-the-sign')
       : quantityWords(parsed.problem, 'percent')
   if (parsed.ok && JSON.stringify(parsed.value) !== JSON.stringify(props.reading))
     emit('change', { ...props.readings, [props.element]: parsed.value })

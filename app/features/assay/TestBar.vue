@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '~/words'
 import { MPA_PER, NEWTONS_PER, ramLoadN, roundSection, type ForceUnit, type PressureUnit } from '#core/heat'
 import { computed, reactive, watch } from 'vue'
 import { useRememberedHere } from '~/shared/page/useRemembered'
@@ -41,17 +42,17 @@ watch([loadN, sectionMm2], ([force, area]) => {
 
 <template>
   <label
-    ><span class="label">Load told in</span>
+    ><span class="label">{{ t('assay.load-told-in') }}</span>
     <select v-model="loadBy" class="field">
       <option v-for="(_, unit) in NEWTONS_PER" :key="unit" :value="unit">{{ unit }}</option>
-      <option v-for="(_, unit) in MPA_PER" :key="unit" :value="`gauge ${unit}`">
-        {{ unit }} on the press’s gauge
+      <option v-for="(_, unit) in MPA_PER" :key="unit" :value="t('assay.gauge', { unit })">
+        {{ t('assay.on-the-presss-gauge', { unit }) }}
       </option>
     </select></label
   >
   <QuantityField
     v-model="typed.load"
-    :label="byGauge ? 'Gauge at breaking' : `Broke at, ${loadBy}`"
+    :label="byGauge ? t('assay.gauge-at-breaking') : t('assay.broke-at', { loadBy })"
     kind="number"
     nullable
     positive
@@ -61,24 +62,24 @@ watch([loadN, sectionMm2], ([force, area]) => {
     v-if="byGauge"
     v-model="typed.ram"
     class="col-span-2"
-    label="Bore of the ram"
+    :label="t('assay.bore-of-the-ram')"
     kind="length"
     nullable
     positive
-    hint="The piston’s diameter, not its rod’s"
+    :hint="t('assay.the-pistons-diameter-not-its-rods')"
   />
   <label
-    ><span class="label">Section of the bar</span>
+    ><span class="label">{{ t('assay.section-of-the-bar') }}</span>
     <select v-model="sectionBy" class="field">
-      <option value="round">round: its diameter</option>
-      <option value="flat">flat: its sides</option>
-      <option value="area">in mm²</option>
+      <option value="round">{{ t('assay.round-its-diameter') }}</option>
+      <option value="flat">{{ t('assay.flat-its-sides') }}</option>
+      <option value="area">{{ t('assay.in-mm') }}</option>
     </select></label
   >
   <QuantityField
     v-if="sectionBy === 'round'"
     v-model="typed.diameter"
-    label="Diameter at the break"
+    :label="t('assay.diameter-at-the-break')"
     kind="length"
     nullable
     positive
@@ -86,14 +87,14 @@ watch([loadN, sectionMm2], ([force, area]) => {
   <QuantityField
     v-else-if="sectionBy === 'area'"
     v-model="typed.area"
-    label="Section, mm²"
+    :label="t('assay.section-mm')"
     kind="number"
     nullable
     positive
     :max="1e6"
   />
   <div v-else class="grid grid-cols-2 gap-2">
-    <QuantityField v-model="typed.width" label="Width" kind="length" nullable positive />
-    <QuantityField v-model="typed.thick" label="Thickness" kind="length" nullable positive />
+    <QuantityField v-model="typed.width" :label="t('assay.width')" kind="length" nullable positive />
+    <QuantityField v-model="typed.thick" :label="t('assay.thickness')" kind="length" nullable positive />
   </div>
 </template>

@@ -1,3 +1,4 @@
+import { t } from '~/words'
 import { nth } from '#core/lists'
 import { why } from '~/storage/why'
 import { isolated } from '~/shared/units/isolated'
@@ -90,7 +91,7 @@ export function useCorrection(
     { immediate: true },
   )
   const lotName = ({ lot: id, metal }: AddedLine): string => {
-    if (metal !== undefined) return `${purchaseName(metal)} (to buy)`
+    if (metal !== undefined) return t('assay.to-buy', { metal: purchaseName(metal) })
     return isolated(yard.records.lots[id]?.name ?? id)
   }
   /** The heat's own ingots in the bins, once it is logged. */
@@ -119,7 +120,7 @@ export function useCorrection(
     const keptG = Math.min(bar.massG, metalG.value - answer.value.pourOffG)
     const locked = (massG: number) => lotChoice({ lockG: Number(massG.toFixed(1)) })
     await startHeat({
-      title: `${heatStamp(from.number)} put right`,
+      title: t('assay.put-right', { number: heatStamp(from.number) }),
       alloy: from.alloy,
       tapMassG: Math.floor(answer.value.after.tapMassG * (keptG / (metalG.value - answer.value.pourOffG))),
       choices: {
@@ -139,7 +140,7 @@ export function useCorrection(
       if (at >= 0) weighed[at] = { ...nth(weighed, at), massG: nth(weighed, at).massG + addedG }
       else weighed.push(weighLine(lot, addedG, addedG, now(), current))
     }
-    edit('Write the additions into the charge', { weighed })
+    edit(t('assay.write-the-additions-into-the-charge'), { weighed })
   }
 
   return {

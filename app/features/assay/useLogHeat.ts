@@ -1,3 +1,4 @@
+import { t } from '~/words'
 import { why } from '~/storage/why'
 import { closeHeat, comesAsItIs, heatStamp, potOf, settled, type Heat } from '#core/heat'
 import { planLosses } from '#core/learn'
@@ -32,9 +33,9 @@ export function useLogHeat() {
       }))
       edits.push({ collection: 'heats', id: heat.id, after: logged })
       edits.push(...replanned)
-      if (!yard.commit(`Log ${heatStamp(heat.number)}`, edits)) return
-      const bins = made.length === 1 ? '1 new bin' : `${made.length} new bins`
-      announce(`${heatStamp(heat.number)} is in the ledger; the charge left its bins, ${bins} came in.`)
+      if (!yard.commit(t('assay.log', { number: heatStamp(heat.number) }), edits)) return
+      const bins = made.length === 1 ? t('assay.n-1-new-bin') : t('assay.new-bins', { made: made.length })
+      announce(t('assay.is-in-the-ledger-the-charge', { number: heatStamp(heat.number), bins }))
       await navigateTo('/ledger')
     } finally {
       under = ''
@@ -63,7 +64,7 @@ export function useLogHeat() {
           }
         })
     } catch (error) {
-      announce(`What this heat teaches could not be worked out (${why(error)}): open heats keep their plans.`)
+      announce(t('assay.what-this-heat-teaches-could-not', { error: why(error) }))
       return []
     }
   }

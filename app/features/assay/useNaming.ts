@@ -1,3 +1,4 @@
+import { t } from '~/words'
 import { computed } from 'vue'
 import { ALLOYS, hasLimits, solidDensity, type Alloy } from '#core/alloys'
 import { measuredComposition } from '#core/assay'
@@ -48,8 +49,8 @@ export function useNaming() {
   function nameIt(alloy: Alloy): void {
     const asItComes = heat.value?.asItComes
     if (!asItComes) return
-    edit(`Name it ${alloy.name}`, { alloy, asItComes: { ...asItComes, namedAt: now() } })
-    announce(`It is ${alloy.name} from here on, and judged by its limits. Undo takes the name back.`)
+    edit(t('assay.name-it', { name: alloy.name }), { alloy, asItComes: { ...asItComes, namedAt: now() } })
+    announce(t('assay.it-is-from-here-on-and', { name: alloy.name }))
   }
   return { near, nameless, judged, measured, hasMeasured, densityGcm3, expectedGcm3, nameIt }
 }

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { t } from '~/words'
+import { I18nT } from 'vue-i18n'
 import { familyProblem } from '#core/families'
 import { heatLiquidus, heatWindow } from '#core/heat'
 import { computed } from 'vue'
@@ -46,8 +48,8 @@ const enough = computed(() => {
   if (needG.value === null || !melt.value) return ''
   const short = needG.value - melt.value.tapMassG
   return short > 0.5
-    ? `The castings need ${grams(needG.value)}: ${grams(short)} short.`
-    : `The castings need ${grams(needG.value)}: enough.`
+    ? t('charge.the-castings-need-short', { needG: grams(needG.value), short: grams(short) })
+    : t('charge.the-castings-need-enough', { needG: grams(needG.value) })
 })
 const handled = computed(() => heat.value?.asItComes?.practice ?? '')
 </script>
@@ -57,8 +59,13 @@ const handled = computed(() => heat.value?.asItComes?.practice ?? '')
     <div class="mb-3 max-w-4xl" aria-live="polite" data-testid="answer">
       <template v-if="melt">
         <p class="text-xl leading-snug font-bold sm:text-2xl">
-          {{ grams(melt.chargeMassG) }} goes in and gives about {{ grams(melt.tapMassG) }}.
-          {{ unknown ? 'Most of it is unknown metal.' : nearest }}
+          {{
+            t('charge.goes-in-and-gives-about', {
+              chargeMassG: grams(melt.chargeMassG),
+              tapMassG: grams(melt.tapMassG),
+              part: unknown ? t('charge.most-of-it-is-unknown-metal') : nearest,
+            })
+          }}
         </p>
         <p v-if="enough" :class="enough.endsWith('enough.') ? 'text-patina' : 'font-semibold text-amber'">
           {{ enough }}
@@ -68,24 +75,28 @@ const handled = computed(() => heat.value?.asItComes?.practice ?? '')
           class="my-2 border-l-8 border-oxide bg-oxide-wash px-3 py-2 font-semibold"
           role="status"
         >
-          The library has nothing like it. It may be brittle or spit, and what is told below is that of the
-          nearest metal, which may not hold. Leave out what does not belong, or try a spoonful first.
+          {{ t('charge.the-library-has-nothing-like-it') }}
         </p>
         <p v-if="unknown" class="text-soft">
-          Say under Stock what the lots are made of, or find out with
-          <NuxtLink to="/identify" class="underline">What is this?</NuxtLink> Nothing can be told of the melt
-          before.
+          <I18nT keypath="charge.say-under-stock-what-the-lots" scope="global"
+            ><template #link
+              ><NuxtLink to="/identify" class="underline">{{ t('charge.what-is-this') }}</NuxtLink></template
+            ></I18nT
+          >
         </p>
       </template>
-      <p v-else class="text-xl font-bold">Tick what goes in, and read what it becomes.</p>
+      <p v-else class="text-xl font-bold">{{ t('charge.tick-what-goes-in-and-read') }}</p>
     </div>
     <PlanChecks hurting :checks="checks" class="mb-2" />
     <div class="grid grid-cols-1 items-start gap-4 xl:grid-cols-[minmax(0,1.35fr)_minmax(0,1fr)]">
       <div class="slab p-3">
-        <h2 class="chalk mb-1">What goes in</h2>
+        <h2 class="chalk mb-1">{{ t('charge.what-goes-in') }}</h2>
         <p v-if="bench.pot" class="mb-1 text-sm" data-testid="pot">
-          In the crucible already, and counted in: about <b>{{ grams(bench.pot.fixedG ?? 0) }}</b>, half of it
-          either way.
+          <I18nT keypath="charge.in-the-crucible-already-and-counted" scope="global"
+            ><template #strong
+              ><b>{{ grams(bench.pot.fixedG ?? 0) }}</b></template
+            ></I18nT
+          >
         </p>
         <ul>
           <MeltRow
@@ -98,9 +109,9 @@ const handled = computed(() => heat.value?.asItComes?.practice ?? '')
         </ul>
         <template v-if="outside.length">
           <p class="mt-3 mb-1 flex items-center gap-3">
-            <span class="label">In the bins</span>
+            <span class="label">{{ t('charge.in-the-bins') }}</span>
             <button class="btn btn-quiet min-h-8 text-sm underline" @click="made.putAll()">
-              Put everything in
+              {{ t('charge.put-everything-in') }}
             </button>
           </p>
           <ul>
@@ -110,26 +121,41 @@ const handled = computed(() => heat.value?.asItComes?.practice ?? '')
           </ul>
         </template>
         <p v-if="!inside.length && !outside.length" class="text-soft">
-          There is no metal in the bins.
-          <NuxtLink to="/stock" class="underline">Write down what there is</NuxtLink>, and come back.
+          <I18nT keypath="charge.there-is-no-metal-in-the" scope="global"
+            ><template #link
+              ><NuxtLink to="/stock" class="underline">{{
+                t('charge.write-down-what-there-is')
+              }}</NuxtLink></template
+            ></I18nT
+          >
         </p>
       </div>
 
       <div class="grid grid-cols-1 gap-4">
         <div v-if="melt" class="slab p-3" data-testid="becomes">
-          <h2 class="chalk mb-1">What it becomes</h2>
+          <h2 class="chalk mb-1">{{ t('charge.what-it-becomes') }}</h2>
           <p class="mb-1 flex flex-wrap items-baseline gap-x-4">
             <WorkingOpener v-if="tapSum" :working="tapSum"
-              ><b>{{ grams(melt.tapMassG) }}</b> to tap</WorkingOpener
+              ><I18nT keypath="charge.to-tap" scope="global"
+                ><template #strong
+                  ><b>{{ grams(melt.tapMassG) }}</b></template
+                ></I18nT
+              ></WorkingOpener
             >
             <WorkingOpener v-if="costSum" :working="costSum"
               ><b>{{ money(cost) }}</b></WorkingOpener
             >
           </p>
-          <CompositionBar :composition="melt.composition" label="Predicted melt" :values="false" />
+          <CompositionBar
+            :composition="melt.composition"
+            :label="t('charge.predicted-melt')"
+            :values="false"
+          />
           <table class="mt-2 w-full text-left">
             <caption class="sr-only">
-              Predicted composition
+              {{
+                t('charge.predicted-composition')
+              }}
             </caption>
             <tbody>
               <tr v-for="one in elements" :key="one.symbol" class="border-t border-line">
@@ -142,32 +168,39 @@ const handled = computed(() => heat.value?.asItComes?.practice ?? '')
             </tbody>
           </table>
           <template v-if="near.length && !unknown">
-            <h3 class="label mt-3 mb-1">Nearest alloys, and how often such a melt is inside</h3>
+            <h3 class="label mt-3 mb-1">{{ t('charge.nearest-alloys-and-how-often-such') }}</h3>
             <NearList v-slot="{ one }" :near="near">
               <button
                 v-if="!heat.weighed.length"
                 class="btn btn-quiet min-h-8 text-sm underline"
                 @click="made.aimAt(one.alloy.id)"
               >
-                Aim at it<span class="sr-only">: {{ one.alloy.name }}</span>
+                <I18nT keypath="charge.aim-at-it" scope="global"
+                  ><template #part
+                    ><span class="sr-only">: {{ one.alloy.name }}</span></template
+                  ></I18nT
+                >
               </button>
             </NearList>
           </template>
         </div>
         <div v-if="melt && heat.alloy" class="slab p-3">
-          <h2 class="chalk mb-1">How it is handled</h2>
+          <h2 class="chalk mb-1">{{ t('charge.how-it-is-handled') }}</h2>
           <p v-if="strange" class="border-l-8 border-oxide bg-oxide-wash px-3 py-2" role="status">
-            <b>No practice is known for this metal.</b> It is mostly {{ elementName(strange.metal) }}: it can
-            be weighed, but no run sheet, order or temperature is told.
+            <I18nT keypath="charge.it-is-mostly-it-can-be" scope="global"
+              ><template #strong
+                ><b>{{ t('charge.no-practice-is-known-for-this') }}</b></template
+              ><template #metal>{{ elementName(strange.metal) }}</template></I18nT
+            >
           </p>
           <label v-else class="block max-w-sm"
-            ><span class="label">As this kind of metal</span>
+            ><span class="label">{{ t('charge.as-this-kind-of-metal') }}</span>
             <select
               class="field"
               :value="handled"
               @change="made.handleAs((($event.target as HTMLSelectElement).value || null) as Practice | null)"
             >
-              <option value="">the nearest: {{ families[0]?.name }}</option>
+              <option value="">{{ t('charge.the-nearest', { name: families[0]?.name }) }}</option>
               <option v-for="one in families" :key="one.practice" :value="one.practice">
                 {{ one.name }}
               </option>
@@ -179,12 +212,14 @@ const handled = computed(() => heat.value?.asItComes?.practice ?? '')
           </p>
           <QuantityField
             :model-value="heat.liquidusC ?? null"
-            label="What it freezes at, if you know it"
+            :label="t('charge.what-it-freezes-at-if-you')"
             kind="temperature"
             nullable
             class="mt-2 max-w-sm"
-            hint="Seen as the reading that stands still while it freezes"
-            @update:model-value="edit('Write down what it freezes at', { liquidusC: $event }, 'liquidus')"
+            :hint="t('charge.seen-as-the-reading-that-stands')"
+            @update:model-value="
+              edit(t('charge.write-down-what-it-freezes-at'), { liquidusC: $event }, 'liquidus')
+            "
             @sealed="yard.seal()"
           />
         </div>

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { t } from '~/words'
+import { I18nT } from 'vue-i18n'
 import { nth } from '#core/lists'
 import { CERTAINTY_STEPS, type Certainty } from '#core/charge'
 import { computed, ref } from 'vue'
@@ -32,7 +34,7 @@ const { failed } = useChart(frame, [() => props.points, () => props.now], (token
     mode: 'markers+text',
     x: [x[nowAt.value]],
     y: [props.now.cost],
-    text: ['now'],
+    text: [t('small.now')],
     textposition: 'top center',
     marker: { symbol: 'line-ns-open', size: 26, color: token('ink'), line: { width: 3 } },
     hoverinfo: 'skip',
@@ -46,9 +48,14 @@ const { failed } = useChart(frame, [() => props.points, () => props.now], (token
       paper_bgcolor: 'transparent',
       plot_bgcolor: 'transparent',
       font: { family: 'Sofia Sans Variable, sans-serif', color: token('ink'), size: 13 },
-      yaxis: { title: { text: 'cost' }, gridcolor: token('line'), fixedrange: true, tickformat: '.2f' },
+      yaxis: {
+        title: { text: t('charge.cost') },
+        gridcolor: token('line'),
+        fixedrange: true,
+        tickformat: '.2f',
+      },
       xaxis: {
-        title: { text: 'each limit kept, times in 100' },
+        title: { text: t('charge.each-limit-kept-times-in-100') },
         fixedrange: true,
         type: 'category',
         tickangle: 0,
@@ -57,20 +64,29 @@ const { failed } = useChart(frame, [() => props.points, () => props.now], (token
   }
 })
 const ends = computed(() => [nth(props.points, 0), nth(props.points, props.points.length - 1)] as const)
-const spoken = computed(
-  () =>
-    `Cost of the cheapest charge by certainty: ${props.points.map(({ confidence, cost }) => `${labelOf(confidence)}: ${money(cost)}`).join(', ')}`,
+const spoken = computed(() =>
+  t('charge.cost-of-the-cheapest-charge-by', {
+    join: props.points.map(({ confidence, cost }) => `${labelOf(confidence)}: ${money(cost)}`).join(', '),
+  }),
 )
 </script>
 
 <template>
   <figure class="slab p-3">
     <figcaption class="mb-1">
-      <span class="label block">What certainty costs</span>
-      From <b>{{ money(ends[0].cost) }}</b> with no safety margin to <b>{{ money(ends[1].cost) }}</b> for
-      {{ labelOf(ends[1].confidence) }} times in 100<template v-if="points.length < CERTAINTY_STEPS.length"
-        >; no blend of this pile is surer</template
-      >.
+      <I18nT keypath="charge.from-with-no-safety-margin-to" scope="global"
+        ><template #part
+          ><span class="label block">{{ t('charge.what-certainty-costs') }}</span></template
+        ><template #strong
+          ><b>{{ money(ends[0].cost) }}</b></template
+        ><template #strong2
+          ><b>{{ money(ends[1].cost) }}</b></template
+        ><template #part2
+          ><template v-if="points.length < CERTAINTY_STEPS.length">{{
+            t('charge.no-blend-of-this-pile-is')
+          }}</template></template
+        ><template #confidence>{{ labelOf(ends[1].confidence) }}</template></I18nT
+      >
     </figcaption>
     <div ref="frame" class="min-h-[250px]" role="img" :aria-label="spoken" data-testid="certainty-chart" />
     <p v-if="failed" role="alert" class="text-oxide">{{ failed }}</p>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '~/words'
 import { defineAsyncComponent } from 'vue'
 import { restoreLimits } from '#core/heat'
 import type { ChargeAnswer } from './useChargeAnswer'
@@ -28,13 +29,13 @@ const { grams } = useUnits()
       <p class="max-w-4xl border-l-8 border-oxide bg-oxide-wash px-4 py-3 text-lg font-bold">
         {{ answer.conflict.value }}
       </p>
-      <WaysOut :ways="answer.waysOut.value" heading="Ways out; each was tried and works by itself" />
+      <WaysOut :ways="answer.waysOut.value" :heading="t('charge.ways-out-each-was-tried-and')" />
     </template>
     <template v-else-if="answer.headline.value">
       <p class="text-xl leading-snug font-bold sm:text-2xl">{{ answer.headline.value }}</p>
       <div v-if="answer.harmed.value" class="my-2 max-w-4xl border-l-8 border-oxide bg-oxide-wash px-3 py-2">
         <p class="font-bold">{{ answer.harm.value }}</p>
-        <WaysOut :ways="answer.waysOut.value" heading="Ways to mend it; each was tried and works by itself" />
+        <WaysOut :ways="answer.waysOut.value" :heading="t('charge.ways-to-mend-it-each-was')" />
       </div>
       <p
         v-else-if="answer.concession.value"
@@ -47,18 +48,18 @@ const { grams } = useUnits()
         <li v-if="answer.room.value">{{ answer.room.value }}</li>
       </ul>
     </template>
-    <p v-else-if="!heat.loggedAt" class="text-soft">Working it out…</p>
+    <p v-else-if="!heat.loggedAt" class="text-soft">{{ t('charge.working-it-out') }}</p>
     <p v-else class="text-xl font-bold">
-      {{ grams(chargedG) }} went in, {{ counted(heat.weighed.length, 'lot') }}.
+      {{ t('charge.went-in', { chargedG: grams(chargedG), weighed: counted(heat.weighed.length, 'lot') }) }}
     </p>
     <p v-if="heat.overruled?.length" class="mt-2 flex max-w-4xl flex-wrap items-center gap-3 text-amber">
-      <span class="font-semibold">Limits of this heat were moved; they stay marked below.</span>
+      <span class="font-semibold">{{ t('charge.limits-of-this-heat-were-moved') }}</span>
       <button
         v-if="!heat.loggedAt"
         class="btn btn-quiet underline"
-        @click="edit('Put the limits back', restoreLimits(heat))"
+        @click="edit(t('charge.put-the-limits-back'), restoreLimits(heat))"
       >
-        Put them back
+        {{ t('charge.put-them-back') }}
       </button>
     </p>
   </div>

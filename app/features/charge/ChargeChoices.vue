@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { fixed } from '~/shared/units/decimal-mark'
+import { t } from '~/words'
 import { TAP_TOLERANCE_PCT } from '#core/heat'
 import { useChargeAims } from './useChargeAims'
 import { LOSS_WORDS } from '~/shared/words/losses-words'
@@ -17,22 +19,25 @@ const yard = useYard()
 const { way } = useLosses()
 const losses = ref(false)
 const AIMS = [
-  { id: 'cost', name: 'cheapest' },
-  { id: 'virgin', name: 'least virgin metal' },
-  { id: 'nominal', name: 'closest to nominal' },
+  { id: 'cost', name: t('small.cheapest') },
+  { id: 'virgin', name: t('charge.least-virgin-metal') },
+  { id: 'nominal', name: t('charge.closest-to-nominal') },
 ] as const
 const CERTAINTIES = [
-  { value: '', name: 'no safety margin' },
-  { value: 0.8, name: '8 times in 10' },
-  { value: 0.9, name: '9 times in 10' },
-  { value: 0.95, name: '19 times in 20' },
-  { value: 0.99, name: '99 times in 100' },
+  { value: '', name: t('charge.no-safety-margin') },
+  { value: 0.8, name: t('charge.n-8-times-in-10') },
+  { value: 0.9, name: t('charge.n-9-times-in-10') },
+  { value: 0.95, name: t('charge.n-19-times-in-20') },
+  { value: 0.99, name: t('charge.n-99-times-in-100') },
 ]
 /** The certainty at hand, named even where it is none of the usual ones. */
 const certainties = computed(() => {
   const value = heat.value?.confidence
   if (!value || CERTAINTIES.some((option) => option.value === value)) return CERTAINTIES
-  return [...CERTAINTIES, { value, name: `${(100 * value).toFixed(value > 0.99 ? 2 : 0)} times in 100` }]
+  return [
+    ...CERTAINTIES,
+    { value, name: t('charge.times-in-100', { toFixed: fixed(100 * value, value > 0.99 ? 2 : 0) }) },
+  ]
 })
 const figure = (event: Event) => Number((event.target as HTMLSelectElement).value) || null
 </script>
@@ -40,7 +45,7 @@ const figure = (event: Event) => Number((event.target as HTMLSelectElement).valu
 <template>
   <div v-if="heat" class="choices">
     <label class="block">
-      <span class="label">Aim</span>
+      <span class="label">{{ t('charge.aim') }}</span>
       <select
         class="field"
         :value="heat.objective"
@@ -51,7 +56,7 @@ const figure = (event: Event) => Number((event.target as HTMLSelectElement).valu
     </label>
     <label class="block">
       <span class="label">{{
-        heat.confidenceOf === 'each' ? 'Each limit inside' : 'The whole melt inside'
+        heat.confidenceOf === 'each' ? t('charge.each-limit-inside') : t('charge.the-whole-melt-inside')
       }}</span>
       <select class="field" :value="heat.confidence ?? ''" @change="aims.setConfidence(figure($event))">
         <option v-for="option in certainties" :key="option.name" :value="option.value">
@@ -60,36 +65,36 @@ const figure = (event: Event) => Number((event.target as HTMLSelectElement).valu
       </select>
     </label>
     <label class="block">
-      <span class="label">Lots</span>
+      <span class="label">{{ t('charge.lots') }}</span>
       <select class="field" :value="heat.maxLots ?? ''" @change="aims.setMaxLots(figure($event))">
-        <option value="">any number</option>
-        <option v-for="count in 12" :key="count" :value="count">at most {{ count }}</option>
+        <option value="">{{ t('charge.any-number') }}</option>
+        <option v-for="count in 12" :key="count" :value="count">{{ t('charge.at-most', { count }) }}</option>
       </select>
     </label>
     <label class="block">
-      <span class="label">A walk to one more bin</span>
+      <span class="label">{{ t('charge.a-walk-to-one-more-bin') }}</span>
       <select
         class="field"
         :value="heat.lineShare === 0 ? 'cent' : 'walk'"
         @change="aims.setWalks(($event.target as HTMLSelectElement).value === 'walk')"
       >
-        <option value="walk">must save 1 %</option>
-        <option value="cent">is free: cheapest to the cent</option>
+        <option value="walk">{{ t('charge.must-save-1') }}</option>
+        <option value="cent">{{ t('charge.is-free-cheapest-to-the-cent') }}</option>
       </select>
     </label>
     <QuantityField
       :model-value="heat.tapTolerancePct ?? TAP_TOLERANCE_PCT"
-      label="Tap may fall short by"
+      :label="t('charge.tap-may-fall-short-by')"
       kind="percent"
       :max="50"
       @update:model-value="aims.setTolerance($event)"
       @sealed="yard.seal()"
     />
     <div>
-      <span class="label" aria-hidden="true">Losses</span>
+      <span class="label" aria-hidden="true">{{ t('charge.losses-2') }}</span>
       <button
         class="btn w-full font-normal"
-        :aria-label="`Losses: ${LOSS_WORDS[way].name}`"
+        :aria-label="t('charge.losses', { name: LOSS_WORDS[way].name })"
         @click="losses = true"
       >
         {{ LOSS_WORDS[way].name }}

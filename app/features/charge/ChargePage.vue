@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { t } from '~/words'
+import { I18nT } from 'vue-i18n'
 import { comesAsItIs } from '#core/heat'
 import { computed, ref } from 'vue'
 import { useCharge } from './useCharge'
@@ -51,17 +53,22 @@ const origins = useRememberedHere('charge-origins', false)
 
 <template>
   <section v-if="heat">
-    <HeatHeading question="What do I weigh out?">
-      <FilePicker ref="file" label="Problem file" accept=".json,application/json" @change="open" />
+    <HeatHeading :question="t('charge.what-do-i-weigh-out')">
+      <FilePicker
+        ref="file"
+        :label="t('charge.problem-file')"
+        accept=".json,application/json"
+        @change="open"
+      />
       <button class="btn btn-quiet max-sm:min-h-8 max-sm:text-sm" @click="file?.open()">
-        Import charge…
+        {{ t('charge.import-charge') }}
       </button>
       <button
         v-if="engine.answer && !heat.loggedAt && !free"
         class="btn btn-quiet max-sm:min-h-8 max-sm:text-sm"
         @click="save(engine.answer.problem, lotName)"
       >
-        Export charge…
+        {{ t('charge.export-charge') }}
       </button>
       <button
         v-if="rows.planned.length && !infeasible && !heat.loggedAt"
@@ -69,17 +76,17 @@ const origins = useRememberedHere('charge-origins', false)
         :aria-pressed="reserved"
         @click="reserve()"
       >
-        {{ reserved ? 'Release the metal' : 'Reserve the metal' }}
+        {{ reserved ? t('charge.release-the-metal') : t('charge.reserve-the-metal') }}
       </button>
       <NuxtLink v-if="rows.planned.length" :to="`/heat/${heat.number}/sheet`" class="btn">
-        Sheet to print
+        {{ t('charge.sheet-to-print') }}
       </NuxtLink>
       <NuxtLink
         v-if="rows.planned.length && !infeasible && !heat.loggedAt"
         :to="`/heat/${heat.number}/${weighedAll ? 'melt' : 'scale'}`"
         class="btn btn-next max-sm:-order-1"
       >
-        {{ weighedAll ? 'Run the melt' : 'To the scale' }}
+        {{ weighedAll ? t('charge.run-the-melt') : t('charge.to-the-scale') }}
       </NuxtLink>
     </HeatHeading>
     <CrucibleRefused />
@@ -88,8 +95,10 @@ const origins = useRememberedHere('charge-origins', false)
 
     <AsItComes v-if="free" :charge="charge" :hand="hand" />
     <div v-else-if="!heat.alloy || heat.tapMassG === null" class="slab max-w-xl p-5">
-      <p class="mb-3">A charge needs an alloy and a tap mass first.</p>
-      <NuxtLink :to="`/heat/${heat.number}/target`" class="btn btn-next">Choose them</NuxtLink>
+      <p class="mb-3">{{ t('charge.a-charge-needs-an-alloy-and') }}</p>
+      <NuxtLink :to="`/heat/${heat.number}/target`" class="btn btn-next">{{
+        t('charge.choose-them')
+      }}</NuxtLink>
     </div>
 
     <template v-else-if="stocked">
@@ -99,31 +108,32 @@ const origins = useRememberedHere('charge-origins', false)
         <ChargeChoices v-if="!heat.loggedAt" class="choices mb-2" />
         <div class="columns grid grid-cols-1 items-start gap-4 xl:grid-cols-[minmax(0,1.35fr)_minmax(0,1fr)]">
           <div class="slab p-3">
-            <h2 class="chalk mb-1">The charge</h2>
+            <h2 class="chalk mb-1">{{ t('charge.the-charge') }}</h2>
             <p v-if="bench.pot" class="mb-1 text-sm" data-testid="pot">
-              In the crucible already, and counted in: about <b>{{ grams(bench.pot.fixedG ?? 0) }}</b>, half
-              of it either way.
+              <I18nT keypath="charge.in-the-crucible-already-and-counted" scope="global"
+                ><template #strong
+                  ><b>{{ grams(bench.pot.fixedG ?? 0) }}</b></template
+                ></I18nT
+              >
             </p>
             <ul>
               <ChargeRow v-for="row in rows.planned" :key="row.id" :row="row" :hand="hand" />
             </ul>
-            <template v-if="rows.idle.length">
-              <h3 class="label mt-4 mb-1">In the bins, not in this charge</h3>
-              <ul>
-                <GrowingList v-slot="{ item: row }" :items="rows.idle" :first="40">
-                  <ChargeRow :row="row" :hand="hand" />
-                </GrowingList>
-              </ul>
-            </template>
+            <PlanChecks :checks="checks" class="mt-4" />
+            <CruciblePick v-if="!heat.loggedAt" class="mt-4" />
           </div>
 
-          <div class="grid grid-cols-1 gap-5">
+          <div>
             <div class="slab p-3">
-              <h2 class="sr-only">What it will be</h2>
+              <h2 class="sr-only">{{ t('charge.what-it-will-be') }}</h2>
               <template v-if="prediction && prediction.tapMassG > 0">
                 <p class="mb-1 flex flex-wrap items-baseline gap-x-4 gap-y-1">
                   <WorkingOpener :working="tapSum!"
-                    ><b>{{ grams(prediction.tapMassG) }}</b> to tap</WorkingOpener
+                    ><I18nT keypath="charge.to-tap" scope="global"
+                      ><template #strong
+                        ><b>{{ grams(prediction.tapMassG) }}</b></template
+                      ></I18nT
+                    ></WorkingOpener
                   >
                   <WorkingOpener :working="costSum!"
                     ><b>{{ money(cost) }}</b></WorkingOpener
@@ -133,10 +143,10 @@ const origins = useRememberedHere('charge-origins', false)
                     :aria-pressed="origins"
                     @click="origins = !origins"
                   >
-                    {{ origins ? 'hide where from' : 'where from' }}
+                    {{ origins ? t('charge.hide-where-from') : t('charge.where-from') }}
                   </button>
                 </p>
-                <CompositionBar :composition="prediction.composition" label="Predicted melt" />
+                <CompositionBar :composition="prediction.composition" :label="t('charge.predicted-melt')" />
                 <div class="mt-1">
                   <LimitGates
                     :dense="!origins"
@@ -147,11 +157,14 @@ const origins = useRememberedHere('charge-origins', false)
                   />
                 </div>
                 <p v-if="chance !== null" class="mt-3 border-t border-line pt-2 text-sm">
-                  Going by how well each lot is known, such a melt is inside all its limits about
-                  <b>{{ chance }}</b>.
+                  <I18nT keypath="charge.going-by-how-well-each-lot" scope="global"
+                    ><template #strong
+                      ><b>{{ chance }}</b></template
+                    ></I18nT
+                  >
                 </p>
                 <div class="mt-2 flex flex-wrap gap-x-4 gap-y-1 text-sm">
-                  <span class="text-soft">The sums:</span>
+                  <span class="text-soft">{{ t('charge.the-sums') }}</span>
                   <WorkingOpener v-for="sum in elementSums" :key="sum.title" :working="sum"
                     >{{ sum.symbol }} {{ sum.value }}</WorkingOpener
                   >
@@ -159,14 +172,24 @@ const origins = useRememberedHere('charge-origins', false)
               </template>
               <template v-else>
                 <p class="mb-3 text-soft">
-                  {{ infeasible ? 'Nothing fits yet; these' : 'These' }} are the limits to keep.
+                  {{
+                    t('charge.are-the-limits-to-keep', {
+                      part: infeasible ? t('charge.nothing-fits-yet-these') : t('charge.these'),
+                    })
+                  }}
                 </p>
                 <LimitGates dense :limits="heat.alloy.limits" :overruled="heat.overruled ?? []" />
               </template>
             </div>
-            <PlanChecks :checks="checks" />
-            <CruciblePick v-if="!heat.loggedAt" />
           </div>
+          <section v-if="rows.idle.length" class="slab p-3 xl:col-span-2" aria-labelledby="idle">
+            <h2 id="idle" class="chalk mb-1">{{ t('charge.in-the-bins-not-in-this') }}</h2>
+            <ul class="gap-x-6 xl:grid xl:grid-cols-2 xl:items-start">
+              <GrowingList v-slot="{ item: row }" :items="rows.idle" :first="40">
+                <ChargeRow :row="row" :hand="hand" />
+              </GrowingList>
+            </ul>
+          </section>
         </div>
       </div>
       <OtherWays v-if="!heat.loggedAt && !infeasible" :charge="charge" class="mt-6" />

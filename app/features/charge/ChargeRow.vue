@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { t } from '~/words'
+import { I18nT } from 'vue-i18n'
 import { nth } from '#core/lists'
 import type { ChargeRows, ChargeRowState } from './useChargeRows'
 import { computed } from 'vue'
@@ -26,7 +28,9 @@ const pieces = computed(() => {
 /** The middle one of the pieces written down with the lot. */
 const usualPiece = computed(() => {
   const all = [...(yard.records.lots[props.row.id]?.pieces ?? [])].sort((a, b) => a - b)
-  return all.length > 0 ? `Its pieces: about ${grams(nth(all, Math.floor(all.length / 2)))}` : ''
+  return all.length > 0
+    ? t('charge.its-pieces-about', { all: grams(nth(all, Math.floor(all.length / 2))) })
+    : ''
 })
 const inUse = computed(() => props.row.plannedG > 0 || props.row.weighedG !== null)
 </script>
@@ -40,21 +44,23 @@ const inUse = computed(() => props.row.plannedG > 0 || props.row.weighedG !== nu
     <div class="line">
       <input
         type="checkbox"
-        class="size-5 accent-(--ember)"
+        class="size-6 accent-(--ember)"
         :checked="row.choice.use"
         :disabled="row.weighedG !== null || hand.frozen.value"
-        :aria-label="`Use ${row.name}`"
+        :aria-label="t('charge.use', { name: row.name })"
         @change="hand.choose(row.id, { use: ($event.target as HTMLInputElement).checked })"
       />
       <p class="name min-w-0 leading-tight">
         <span class="font-bold">{{ row.name }}</span>
         <span class="ml-2 text-sm text-soft">
-          <template v-if="row.weighedG !== null">weighed</template>
-          <template v-else>{{ grams(row.availableG) }} in stock</template>
-          <template v-if="row.choice.lockG !== null && row.weighedG === null">, locked</template>
-          <template v-if="pieces !== null"
-            >, {{ pieces }} whole {{ pieces === 1 ? 'piece' : 'pieces' }}</template
-          >
+          <template v-if="row.weighedG !== null">{{ t('charge.weighed') }}</template>
+          <template v-else>{{ t('charge.in-stock', { availableG: grams(row.availableG) }) }}</template>
+          <template v-if="row.choice.lockG !== null && row.weighedG === null">{{
+            t('charge.locked')
+          }}</template>
+          <template v-if="pieces !== null">{{
+            t('charge.whole', { pieces, part: pieces === 1 ? t('charge.piece') : t('charge.pieces') })
+          }}</template>
         </span>
       </p>
       <p v-if="inUse" class="mass text-right text-lg whitespace-nowrap">
@@ -71,11 +77,17 @@ const inUse = computed(() => props.row.plannedG > 0 || props.row.weighedG !== nu
         :aria-expanded="open"
         @click="open = !open"
       >
-        Min/max<span class="sr-only"> of {{ row.name }}, and what it is made of</span>
+        <I18nT keypath="charge.min-max" scope="global"
+          ><template #part
+            ><span class="sr-only">
+              {{ ' ' + t('charge.of-and-what-it-is-made', { name: row.name }) }}</span
+            ></template
+          ></I18nT
+        >
       </button>
     </div>
     <div v-if="open" class="mt-1 mb-2 ml-9 max-w-lg">
-      <CompositionBar :composition="row.composition" :label="row.name" />
+      <CompositionBar :composition="row.composition" :label="row.name" short />
     </div>
     <div
       v-if="open && row.weighedG === null && !hand.frozen.value"
@@ -83,7 +95,7 @@ const inUse = computed(() => props.row.plannedG > 0 || props.row.weighedG !== nu
     >
       <QuantityField
         :model-value="row.choice.capG"
-        :label="`${row.name}: at most`"
+        :label="t('charge.at-most-2', { name: row.name })"
         kind="mass"
         nullable
         @update:model-value="hand.choose(row.id, { capG: $event }, 'cap')"
@@ -91,17 +103,17 @@ const inUse = computed(() => props.row.plannedG > 0 || props.row.weighedG !== nu
       />
       <QuantityField
         :model-value="row.choice.lockG"
-        :label="`${row.name}: exactly`"
+        :label="t('charge.exactly', { name: row.name })"
         kind="mass"
         nullable
         :max="row.availableG"
-        :max-words="`Only ${grams(row.availableG)} is there.`"
+        :max-words="t('charge.only-is-there', { availableG: grams(row.availableG) })"
         @update:model-value="hand.choose(row.id, { lockG: $event }, 'lock')"
         @sealed="yard.seal()"
       />
       <QuantityField
         :model-value="row.choice.pieceG ?? null"
-        :label="`${row.name}: whole pieces of`"
+        :label="t('charge.whole-pieces-of', { name: row.name })"
         kind="mass"
         nullable
         positive

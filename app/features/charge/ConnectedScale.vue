@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { t } from '~/words'
+import { I18nT } from 'vue-i18n'
 import { computed } from 'vue'
 import { useUnits } from '~/shared/units/useUnits'
 import { LINE_FAULTS, useDevices } from '~/features/devices'
@@ -17,12 +19,20 @@ const steady = computed(() => devices.scale.running && !devices.scale.fault && r
     data-testid="connected-scale"
   >
     <p class="text-lg">
-      The connected scale: <b>{{ read ? grams(read.massG, 0.1) : '– –' }}</b>{{
-        devices.scale.fault ? ` ${LINE_FAULTS[devices.scale.fault]}` : steady ? ', steady' : ', settling…'
-      }}
+      <I18nT keypath="charge.the-connected-scale" scope="global"
+        ><template #strong
+          ><b>{{ read ? grams(read.massG, 0.1) : '– –' }}</b></template
+        ><template #part>{{
+          devices.scale.fault
+            ? ` ${LINE_FAULTS[devices.scale.fault]}`
+            : steady
+              ? t('charge.steady')
+              : t('charge.settling')
+        }}</template></I18nT
+      >
     </p>
     <button type="button" class="btn" :disabled="!steady" @click="emit('reading', read!.massG)">
-      Use its reading
+      {{ t('charge.use-its-reading') }}
     </button>
   </div>
 </template>

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { t } from '~/words'
+import { I18nT } from 'vue-i18n'
 import { LOSS_WAYS } from '#core/losses'
 import { LOSS_WORDS } from '~/shared/words/losses-words'
 import { computed, onMounted } from 'vue'
@@ -15,13 +17,13 @@ onMounted(losses.look)
 const tables = computed(() => [
   {
     id: 'recovery',
-    title: 'Recovery: how much of an element stays in the melt',
+    title: t('charge.recovery-how-much-of-an-element'),
     rows: elements.value,
     set: losses.setRecovery,
   },
   {
     id: 'yield',
-    title: 'Metallic yield: how much of the weight is metal that melts',
+    title: t('charge.metallic-yield-how-much-of-the'),
     rows: forms.value,
     set: losses.setYield,
   },
@@ -30,9 +32,9 @@ const fraction = (value: number) => String(Number(value.toFixed(4)))
 </script>
 
 <template>
-  <SheetDialog v-if="heat" title="Losses" wide @close="emit('close')">
+  <SheetDialog v-if="heat" :title="t('charge.losses-2')" wide @close="emit('close')">
     <label class="mb-1 block max-w-sm"
-      ><span class="label">This heat reckons with</span>
+      ><span class="label">{{ t('charge.this-heat-reckons-with') }}</span>
       <select
         class="field"
         :value="way"
@@ -43,9 +45,7 @@ const fraction = (value: number) => String(Number(value.toFixed(4)))
     >
     <p class="mb-3 text-sm text-soft">{{ LOSS_WORDS[way].note }}</p>
     <p class="mb-3 text-sm">
-      Melt from a line = weight × metallic yield × Σ (share of each element × its recovery). The plan, the
-      scale, the balance after the pour and the heat’s story all use these figures. A lot with a yield of its
-      own keeps it.
+      {{ t('charge.melt-from-a-line-weight-metallic') }}
     </p>
     <div class="grid gap-5 md:grid-cols-2">
       <section v-for="table in tables" :key="table.id" :aria-label="table.title">
@@ -53,10 +53,12 @@ const fraction = (value: number) => String(Number(value.toFixed(4)))
         <table class="w-full text-sm">
           <thead class="text-left text-soft">
             <tr>
-              <th scope="col"><span class="sr-only">What</span></th>
-              <th scope="col" class="text-right">usual</th>
-              <th scope="col" class="px-2 text-right">learned</th>
-              <th scope="col" class="w-24 text-right">planned with</th>
+              <th scope="col">
+                <span class="sr-only">{{ t('charge.what') }}</span>
+              </th>
+              <th scope="col" class="text-right">{{ t('charge.usual') }}</th>
+              <th scope="col" class="px-2 text-right">{{ t('charge.learned') }}</th>
+              <th scope="col" class="w-24 text-right">{{ t('charge.planned-with') }}</th>
             </tr>
           </thead>
           <tbody>
@@ -67,12 +69,12 @@ const fraction = (value: number) => String(Number(value.toFixed(4)))
               <td>
                 <QuantityField
                   :model-value="Number(fraction(row.value))"
-                  :label="`${capital(row.name)}: planned with`"
+                  :label="t('charge.planned-with-2', { name: capital(row.name) })"
                   hide-label
                   kind="number"
                   positive
                   :max="1"
-                  max-words="It is a fraction: 1 at most."
+                  :max-words="t('charge.it-is-a-fraction-1-at')"
                   @update:model-value="table.set(row.id, $event)"
                 />
               </td>
@@ -83,11 +85,16 @@ const fraction = (value: number) => String(Number(value.toFixed(4)))
     </div>
     <div class="mt-4 flex flex-wrap items-center gap-3">
       <button class="btn" :disabled="way === yardsWay" @click="losses.makeYards">
-        Make it the yard’s way
+        {{ t('charge.make-it-the-yards-way') }}
       </button>
       <p class="text-sm text-soft">
-        New heats reckon with: {{ LOSS_WORDS[yardsWay].name }}.
-        <NuxtLink to="/learned" class="underline">What my heats taught</NuxtLink>
+        <I18nT keypath="charge.new-heats-reckon-with" scope="global"
+          ><template #link
+            ><NuxtLink to="/learned" class="underline">{{
+              t('charge.what-my-heats-taught')
+            }}</NuxtLink></template
+          ><template #name>{{ LOSS_WORDS[yardsWay].name }}</template></I18nT
+        >
       </p>
     </div>
   </SheetDialog>

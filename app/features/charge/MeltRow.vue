@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '~/words'
 import type { ChargeRows, ChargeRowState } from './useChargeRows'
 import { computed } from 'vue'
 import { goesIn } from './useAsItComes'
@@ -22,17 +23,17 @@ const inCharge = computed(() => goesIn(props.row))
     <div class="line">
       <input
         type="checkbox"
-        class="size-5 accent-(--ember)"
+        class="size-6 accent-(--ember)"
         :checked="inCharge"
         :disabled="weighed || hand.frozen.value"
-        :aria-label="`Put ${row.name} in`"
+        :aria-label="t('charge.put-in', { name: row.name })"
         @change="emit('put', ($event.target as HTMLInputElement).checked ? row.availableG : null)"
       />
       <div class="what min-w-0 leading-tight">
         <p>
           <span class="font-bold">{{ row.name }}</span>
           <span class="ml-2 text-sm text-soft">{{
-            weighed ? 'weighed' : `${grams(row.availableG)} in stock`
+            weighed ? t('charge.weighed') : t('charge.in-stock', { availableG: grams(row.availableG) })
           }}</span>
         </p>
         <CompositionBar :composition="row.composition" :label="row.name" :values="false" />
@@ -42,12 +43,12 @@ const inCharge = computed(() => goesIn(props.row))
           v-if="!weighed"
           class="much w-30"
           :model-value="row.choice.lockG"
-          :label="`How much of ${row.name}`"
+          :label="t('charge.how-much-of', { name: row.name })"
           hide-label
           kind="mass"
           positive
           :max="row.availableG"
-          :max-words="`Only ${grams(row.availableG)} is there.`"
+          :max-words="t('charge.only-is-there', { availableG: grams(row.availableG) })"
           @update:model-value="emit('put', $event, `much-${row.id}`)"
           @sealed="yard.seal()"
         />

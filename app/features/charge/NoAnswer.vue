@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '~/words'
 import { useChargeEngine } from './charge-store'
 
 /** The charge engine gave no answer, even begun anew: nothing is shown that could be taken for one. */
@@ -7,12 +8,13 @@ const engine = useChargeEngine()
 
 <template>
   <div role="alert" class="max-w-4xl border-l-8 border-oxide bg-oxide-wash px-4 py-3" data-testid="no-answer">
-    <p class="text-lg font-bold">The charge could not be worked out: the solver gives no answer.</p>
+    <p class="text-lg font-bold">{{ t('charge.the-charge-could-not-be-worked') }}</p>
     <p>
-      The yard and what you have weighed are as you left them. Try again; if that does not help, load the page
-      anew.
+      {{ t('charge.the-yard-and-what-you-have') }}
     </p>
-    <p class="mt-1 text-sm [overflow-wrap:anywhere] text-soft">It said: {{ engine.error }}</p>
-    <button class="btn mt-2" @click="engine.askAgain">Try again</button>
+    <p class="mt-1 text-sm [overflow-wrap:anywhere] text-soft">
+      {{ t('charge.it-said', { error: engine.error }) }}
+    </p>
+    <button class="btn mt-2" @click="engine.askAgain">{{ t('charge.try-again') }}</button>
   </div>
 </template>

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { t } from '~/words'
+import { I18nT } from 'vue-i18n'
 import type { Charge } from './useCharge'
 import { computed, ref, useTemplateRef } from 'vue'
 import { useIntersectionObserver } from '@vueuse/core'
@@ -23,30 +25,40 @@ const { rows, certainty, now, askable, fault, take } = useOtherWays(
   seen,
 )
 const chance = (value: number) =>
-  value > 0.995 ? 'over 99 in 100' : value < 0.005 ? 'under 1 in 100' : `${Math.round(100 * value)} in 100`
+  value > 0.995
+    ? t('charge.over-99-in-100')
+    : value < 0.005
+      ? t('charge.under-1-in-100')
+      : t('charge.in-100', { round: Math.round(100 * value) })
 </script>
 
 <template>
-  <section v-if="askable" ref="place" aria-label="Other ways" data-testid="ways">
-    <h2 class="chalk mb-2">The same melt, other ways</h2>
-    <p v-if="fault" role="alert" class="text-oxide">These could not be worked out: {{ fault }}</p>
+  <section v-if="askable" ref="place" :aria-label="t('charge.other-ways')" data-testid="ways">
+    <h2 class="chalk mb-2">{{ t('charge.the-same-melt-other-ways') }}</h2>
+    <p v-if="fault" role="alert" class="text-oxide">
+      {{ t('charge.these-could-not-be-worked-out', { fault }) }}
+    </p>
     <div class="grid grid-cols-1 items-start gap-5 xl:grid-cols-[minmax(0,1.9fr)_minmax(0,1fr)]">
       <div
         class="slab relative overflow-x-auto p-3"
         tabindex="0"
         role="region"
-        aria-label="Ways side by side"
+        :aria-label="t('charge.ways-side-by-side')"
       >
         <table class="w-full text-left">
           <thead class="text-xs text-soft">
             <tr>
-              <th scope="col" class="pr-3 font-semibold">Way</th>
-              <th scope="col" class="pr-3 text-right font-semibold">Cost</th>
-              <th scope="col" class="pr-3 text-right font-semibold">Virgin</th>
-              <th scope="col" class="pr-3 text-right font-semibold">Lots</th>
-              <th scope="col" class="pr-3 font-semibold">Every limit kept</th>
-              <th scope="col" class="font-semibold max-sm:hidden">Against the plan above</th>
-              <th><span class="sr-only">Take it</span></th>
+              <th scope="col" class="pr-3 font-semibold">{{ t('charge.way') }}</th>
+              <th scope="col" class="pr-3 text-right font-semibold">{{ t('charge.cost-2') }}</th>
+              <th scope="col" class="pr-3 text-right font-semibold">{{ t('charge.virgin') }}</th>
+              <th scope="col" class="pr-3 text-right font-semibold">{{ t('charge.lots') }}</th>
+              <th scope="col" class="pr-3 font-semibold">{{ t('charge.every-limit-kept') }}</th>
+              <th scope="col" class="font-semibold max-sm:hidden">
+                {{ t('charge.against-the-plan-above') }}
+              </th>
+              <th>
+                <span class="sr-only">{{ t('charge.take-it') }}</span>
+              </th>
             </tr>
           </thead>
           <tbody>
@@ -59,17 +71,21 @@ const chance = (value: number) =>
               <td class="py-1.5 pr-3 text-right">{{ row.lots }}</td>
               <td class="py-1.5 pr-3 whitespace-nowrap">{{ chance(row.chance) }}</td>
               <td class="py-1.5 pr-3 text-sm max-sm:hidden">
-                {{ row.same ? 'it is the plan above' : row.differs }}
+                {{ row.same ? t('charge.it-is-the-plan-above') : row.differs }}
               </td>
               <td class="py-1">
                 <button v-if="!row.same && !heat?.weighed.length" class="btn" @click="take(row.way)">
-                  Take it<span class="sr-only">: {{ row.name }}</span>
+                  <I18nT keypath="charge.take-it-2" scope="global"
+                    ><template #part
+                      ><span class="sr-only">: {{ row.name }}</span></template
+                    ></I18nT
+                  >
                 </button>
               </td>
             </tr>
           </tbody>
         </table>
-        <p v-if="!rows.length" class="text-soft">Looking for other ways…</p>
+        <p v-if="!rows.length" class="text-soft">{{ t('charge.looking-for-other-ways') }}</p>
       </div>
       <CertaintyChart v-if="certainty.length > 1" :points="certainty" :now="now" />
     </div>

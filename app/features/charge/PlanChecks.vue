@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '~/words'
 import { Info, OctagonX, TriangleAlert } from '@lucide/vue'
 import type { CheckWords } from './plan-checks-words'
 import { computed } from 'vue'
@@ -10,20 +11,20 @@ import { computed } from 'vue'
 const props = defineProps<{ checks: CheckWords[]; hurting?: boolean; laidOpen?: boolean }>()
 const shown = computed(() => props.checks.filter(({ hurts }) => hurts === props.hurting))
 const LEVELS = {
-  stop: { word: 'Stop', tone: 'border-oxide bg-oxide-wash', sign: OctagonX },
-  mind: { word: 'Caution', tone: 'border-amber bg-amber-wash', sign: TriangleAlert },
-  note: { word: 'Note', tone: 'border-line bg-well', sign: Info },
+  stop: { word: t('charge.stop'), tone: 'border-oxide bg-oxide-wash', sign: OctagonX },
+  mind: { word: t('charge.caution'), tone: 'border-amber bg-amber-wash', sign: TriangleAlert },
+  note: { word: t('charge.note'), tone: 'border-line bg-well', sign: Info },
 } as const
 </script>
 
 <template>
   <section
     v-if="shown.length"
-    :aria-label="hurting ? 'What can hurt you' : 'Checks of practice'"
+    :aria-label="hurting ? t('charge.what-can-hurt-you') : t('charge.checks-of-practice')"
     :data-testid="hurting ? 'hurting' : 'checks'"
   >
-    <h2 v-if="!hurting" class="chalk mb-2">Before you weigh</h2>
-    <ul class="grid items-start gap-1" :class="hurting ? '' : 'lg:grid-cols-2'">
+    <h2 v-if="!hurting" class="chalk mb-2">{{ t('charge.before-you-weigh') }}</h2>
+    <ul class="grid items-start gap-1" :class="hurting || shown.length < 2 ? '' : 'lg:grid-cols-2'">
       <li
         v-for="check in shown"
         :key="check.text"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '~/words'
 import { watch } from 'vue'
 import { usePracticeScale } from './usePracticeScale'
 import { useUnits } from '~/shared/units/useUnits'
@@ -18,22 +19,22 @@ const pour = () =>
   <div class="slab p-3" data-testid="practice-scale">
     <div class="flex flex-wrap items-baseline justify-between gap-3">
       <p class="text-3xl font-bold" aria-live="off">
-        <template v-if="overload">Overload</template>
+        <template v-if="overload">{{ t('charge.overload') }}</template>
         <template v-else-if="reading">{{ grams(reading.massG, 0.1) }}</template>
       </p>
-      <p class="text-soft">{{ reading?.stable ? 'steady' : 'settling…' }}</p>
+      <p class="text-soft">{{ reading?.stable ? t('charge.steady-2') : t('charge.settling-2') }}</p>
     </div>
     <div class="mt-2 flex flex-wrap gap-2">
-      <button type="button" class="btn" @click="pour">Pour towards the target</button>
+      <button type="button" class="btn" @click="pour">{{ t('charge.pour-towards-the-target') }}</button>
       <button v-for="size in HANDFULS" :key="size" type="button" class="btn" @click="put(size)">
         + {{ grams(size, 0.1) }}
       </button>
       <button v-for="size in [10, 1]" :key="-size" type="button" class="btn" @click="put(-size)">
         − {{ grams(size) }}
       </button>
-      <button type="button" class="btn" @click="tare">Tare</button>
-      <button type="button" class="btn" @click="empty">Empty the pan</button>
+      <button type="button" class="btn" @click="tare">{{ t('charge.tare') }}</button>
+      <button type="button" class="btn" @click="empty">{{ t('charge.empty-the-pan') }}</button>
     </div>
-    <p class="mt-2 text-xs text-soft">A simulated scale, to practise with; nothing is connected.</p>
+    <p class="mt-2 text-xs text-soft">{{ t('charge.a-simulated-scale-to-practise-with') }}</p>
   </div>
 </template>

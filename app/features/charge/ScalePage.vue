@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { t } from '~/words'
+import { I18nT } from 'vue-i18n'
 import { comesAsItIs } from '#core/heat'
 import { computed, defineAsyncComponent } from 'vue'
 import { useCharge } from './useCharge'
@@ -36,7 +38,7 @@ const hurting = computed(() =>
 const stays = computed(() => {
   const { fromG, toG } = band.value?.asPlanned ?? { fromG: 0, toG: 0 }
   const step = current.value?.stepG
-  return toG > fromG ? `${grams(fromG, step)} and ${grams(toG, step)}` : ''
+  return toG > fromG ? t('charge.and', { fromG: grams(fromG, step), toG: grams(toG, step) }) : ''
 })
 /** Any weight is taken: it becomes what goes in. */
 const free = computed(() => !!heat.value && comesAsItIs(heat.value))
@@ -45,27 +47,39 @@ const begun = computed(() => done.value.length > 0)
 
 <template>
   <section v-if="heat" class="mx-auto max-w-3xl">
-    <HeatHeading question="What do I weigh out?" />
+    <HeatHeading :question="t('charge.what-do-i-weigh-out')" />
     <NoAnswer v-if="engine.error" />
     <p v-else-if="!heat.alloy || heat.tapMassG === null" class="text-soft">
       <template v-if="free"
-        >Nothing to weigh yet: say what goes in.
-        <NuxtLink :to="`/heat/${heat.number}/charge`" class="underline">Choose the lots</NuxtLink></template
+        ><I18nT keypath="charge.nothing-to-weigh-yet-say-what" scope="global"
+          ><template #link
+            ><NuxtLink :to="`/heat/${heat.number}/charge`" class="underline">{{
+              t('charge.choose-the-lots')
+            }}</NuxtLink></template
+          ></I18nT
+        ></template
       ><template v-else
-        >Nothing to weigh yet: the heat needs an alloy and a tap mass.
-        <NuxtLink :to="`/heat/${heat.number}/target`" class="underline">Choose them</NuxtLink></template
+        ><I18nT keypath="charge.nothing-to-weigh-yet-the-heat" scope="global"
+          ><template #link
+            ><NuxtLink :to="`/heat/${heat.number}/target`" class="underline">{{
+              t('charge.choose-them')
+            }}</NuxtLink></template
+          ></I18nT
+        ></template
       >
     </p>
     <template v-else-if="infeasible">
       <p role="alert" class="border-l-8 border-oxide bg-oxide-wash px-4 py-3 text-lg font-bold">
         {{ conflict }}
       </p>
-      <WaysOut :ways="waysOut" heading="Ways out; each was tried and works by itself" />
-      <NuxtLink :to="`/heat/${heat.number}/charge`" class="mt-3 inline-block underline"
-        >Back to the charge</NuxtLink
-      >
+      <WaysOut :ways="waysOut" :heading="t('charge.ways-out-each-was-tried-and')" />
+      <NuxtLink :to="`/heat/${heat.number}/charge`" class="mt-3 inline-block underline">{{
+        t('charge.back-to-the-charge')
+      }}</NuxtLink>
     </template>
-    <p v-else-if="!settled && !current && !heat.loggedAt" class="text-soft">Working it out…</p>
+    <p v-else-if="!settled && !current && !heat.loggedAt" class="text-soft">
+      {{ t('charge.working-it-out') }}
+    </p>
     <template v-else>
       <div
         v-if="harmed"
@@ -75,53 +89,67 @@ const begun = computed(() => done.value.length > 0)
       >
         <p class="text-lg font-bold">{{ harm }}</p>
         <p>
-          This is the least that can be had with what is weighed. It can be melted so, and the heat says so
-          from here on; or mend it first.
+          {{ t('charge.this-is-the-least-that-can') }}
         </p>
-        <WaysOut :ways="waysOut" heading="Ways to mend it; each was tried and works by itself" />
+        <WaysOut :ways="waysOut" :heading="t('charge.ways-to-mend-it-each-was')" />
       </div>
       <p v-else-if="concession" class="mb-4 border-l-8 border-amber bg-amber-wash px-4 py-2" role="status">
         {{ concession }}
       </p>
       <template v-if="current">
         <div class="flex flex-wrap items-center gap-x-4 gap-y-2">
-          <p class="text-soft">{{ done.length }} of {{ rows.planned.length }} weighed. Tare the pan, then:</p>
+          <p class="text-soft">
+            {{
+              t('charge.of-weighed-tare-the-pan-then', { done: done.length, planned: rows.planned.length })
+            }}
+          </p>
           <progress
             class="bar flex-1 basis-32"
             :value="done.length"
             :max="rows.planned.length"
-            aria-label="Lots weighed"
+            :aria-label="t('charge.lots-weighed')"
           />
-          <label class="flex items-center gap-2 text-sm"
-            ><input v-model="practice" type="checkbox" class="size-5 accent-(--ember)" /> practise on a
-            simulated scale</label
+          <label class="flex min-h-[4.5rem] items-center gap-2 text-sm"
+            ><input v-model="practice" type="checkbox" class="size-6 accent-(--ember)" />
+            {{ t('charge.practise-on-a-simulated-scale') }}</label
           >
         </div>
-        <p class="mt-2 text-2xl leading-tight font-bold" data-testid="scale-lot">
-          {{ current.name }}
-        </p>
-        <p
-          id="scale-target"
-          class="stamp text-[clamp(3.6rem,16vw,8rem)] leading-none text-ember normal-case"
-          :class="{ 'opacity-25': !settled }"
-          :aria-busy="!settled"
-          data-testid="scale-target"
-        >
-          {{ grams(current.plannedG, current.stepG) }}
-        </p>
+        <div class="asked">
+          <p class="mt-2 text-2xl leading-tight font-bold" data-testid="scale-lot">
+            {{ current.name }}
+          </p>
+          <p
+            id="scale-target"
+            class="stamp text-[clamp(3.6rem,16vw,8rem)] leading-none text-ember normal-case"
+            :class="{ 'opacity-25': !settled }"
+            :aria-busy="!settled"
+            data-testid="scale-target"
+          >
+            {{ grams(current.plannedG, current.stepG) }}
+          </p>
+        </div>
         <PlanChecks hurting laid-open :checks="hurting" />
         <p id="scale-steps" class="mt-3 text-lg" data-testid="which-scale">
-          <template v-if="scale.scaleOf.value">On the {{ scale.scaleOf.value.name }}, </template>
-          <template v-else-if="bench.scales.length"
-            >None of your scales bears it at once: weigh it in parts, </template
-          ><template v-else>In </template>steps of {{ grams(current.stepG, current.stepG) }}.
+          <I18nT keypath="charge.steps-of" scope="global"
+            ><template #part
+              ><template v-if="scale.scaleOf.value"
+                >{{ t('charge.on-the', { name: scale.scaleOf.value.name }) + ' ' }} </template
+              ><template v-else-if="bench.scales.length"
+                >{{ t('charge.none-of-your-scales-bears-it') + ' ' }} </template
+              ><template v-else>{{ t('charge.in') }} </template></template
+            ><template #stepG>{{ grams(current.stepG, current.stepG) }}</template></I18nT
+          >
         </p>
         <p id="scale-band" class="min-h-14 pt-2 text-lg text-soft" data-testid="tolerance">
-          <template v-if="free">Any weight does: the heat becomes what goes in.</template>
+          <template v-if="free">{{ t('charge.any-weight-does-the-heat-becomes') }}</template>
           <template v-else-if="band"
-            >Good from {{ grams(band.fromG, current.stepG) }} to {{ grams(band.toG, current.stepG) }}: limits
-            and tap still hold, the rest worked out again.<template v-if="stays">
-              Between {{ stays }} the rest stays as planned.</template
+            ><I18nT keypath="charge.good-from-to-limits-and-tap" scope="global"
+              ><template #part
+                ><template v-if="stays">
+                  {{ ' ' + t('charge.between-the-rest-stays-as-planned', { stays }) }}</template
+                ></template
+              ><template #fromG>{{ grams(band.fromG, current.stepG) }}</template
+              ><template #toG>{{ grams(band.toG, current.stepG) }}</template></I18nT
             ></template
           >
         </p>
@@ -137,7 +165,7 @@ const begun = computed(() => done.value.length > 0)
             v-else
             :key="current.id"
             :model-value="shown"
-            :label="`The scale says, for ${current.name}`"
+            :label="t('charge.the-scale-says-for', { name: current.name })"
             kind="mass"
             positive
             size="huge"
@@ -149,30 +177,34 @@ const begun = computed(() => done.value.length > 0)
             class="btn btn-next min-h-20 px-8 text-xl sm:mt-[1.45rem]"
             :disabled="reading === null || reading <= 0"
           >
-            Record, next
+            {{ t('charge.record-next') }}
           </button>
           <QuantityField
             v-if="!practice"
             v-model="containerG"
-            class="max-w-64"
-            label="Container still on the pan (tare)"
+            class="tare max-w-64"
+            :label="t('charge.container-still-on-the-pan-tare')"
             kind="mass"
             nullable
-            hint="Taken off every weight until you clear it"
+            :hint="t('charge.taken-off-every-weight-until-you')"
           />
           <button
             type="button"
-            class="btn btn-quiet self-end underline sm:justify-self-end"
+            class="btn btn-quiet min-h-[4.5rem] self-end underline sm:justify-self-end"
             @click="scale.none"
           >
-            There is none of it<span class="sr-only">: leave out {{ current.name }}</span>
+            <I18nT keypath="charge.there-is-none-of-it" scope="global"
+              ><template #part
+                ><span class="sr-only">{{ t('charge.leave-out', { name: current.name }) }}</span></template
+              ></I18nT
+            >
           </button>
         </form>
         <p v-if="scale.light.value" role="alert" class="mt-2 font-semibold text-oxide">
-          That is no more than the container weighs. Put the metal on, or clear the container.
+          {{ t('charge.that-is-no-more-than-the') }}
         </p>
         <p v-else-if="!practice && containerG && reading !== null" class="mt-2 text-lg">
-          {{ grams(reading, current.stepG) }} of metal.
+          {{ t('charge.of-metal', { reading: grams(reading, current.stepG) }) }}
         </p>
         <div
           v-if="off !== null && !scale.light.value"
@@ -180,27 +212,40 @@ const begun = computed(() => done.value.length > 0)
           aria-live="polite"
           data-testid="outcome"
         >
-          <p v-if="scale.onTarget.value">On target.</p>
+          <p v-if="scale.onTarget.value">{{ t('charge.on-target') }}</p>
           <p v-else>
-            {{ grams(Math.abs(off), current.stepG) }} {{ off > 0 ? 'over' : 'under' }}.
+            {{ grams(Math.abs(off), current.stepG) }} {{ off > 0 ? t('charge.over') : t('charge.under') }}.
             <span v-if="told && !free" :class="told.bad ? 'font-bold text-oxide' : ''">{{ told.text }}</span>
           </p>
         </div>
         <p v-if="reading !== null && reading > current.availableG" class="mt-1 font-semibold text-amber">
-          More than the {{ grams(current.availableG) }} written down for this bin. It is taken as weighed;
-          check the bin.
+          {{ t('charge.more-than-the-written-down-for', { availableG: grams(current.availableG) }) }}
         </p>
       </template>
       <div v-else-if="weighedAll" class="slab p-5" data-testid="all-weighed">
         <p class="mb-3 text-xl font-bold">
-          All weighed: {{ grams(done.reduce((sum, row) => sum + (row.weighedG ?? 0), 0)) }}.
-          <template v-if="prediction">It taps about {{ grams(prediction.tapMassG) }}.</template>
+          <I18nT keypath="charge.all-weighed" scope="global"
+            ><template #part
+              ><template v-if="prediction">{{
+                t('charge.it-taps-about', { tapMassG: grams(prediction.tapMassG) })
+              }}</template></template
+            ><template #reduce>{{
+              grams(done.reduce((sum, row) => sum + (row.weighedG ?? 0), 0))
+            }}</template></I18nT
+          >
         </p>
-        <NuxtLink :to="`/heat/${heat.number}/melt`" class="btn btn-next">Run the melt</NuxtLink>
+        <NuxtLink :to="`/heat/${heat.number}/melt`" class="btn btn-next">{{
+          t('charge.run-the-melt')
+        }}</NuxtLink>
       </div>
       <p v-else class="text-soft">
-        Nothing to weigh yet.
-        <NuxtLink :to="`/heat/${heat.number}/charge`" class="underline">Work out the charge</NuxtLink> first.
+        <I18nT keypath="charge.nothing-to-weigh-yet-first" scope="global"
+          ><template #link
+            ><NuxtLink :to="`/heat/${heat.number}/charge`" class="underline">{{
+              t('charge.work-out-the-charge')
+            }}</NuxtLink></template
+          ></I18nT
+        >
       </p>
     </template>
 
@@ -214,7 +259,11 @@ const begun = computed(() => done.value.length > 0)
         <template v-if="row.weighedG !== null">
           <b class="text-patina">✓ {{ grams(row.weighedG, row.stepG) }}</b>
           <button class="btn btn-quiet underline" @click="unweigh(row)">
-            Take back<span class="sr-only"> {{ row.name }}</span>
+            <I18nT keypath="charge.take-back" scope="global"
+              ><template #part
+                ><span class="sr-only"> {{ row.name }}</span></template
+              ></I18nT
+            >
           </button>
         </template>
         <span v-else class="text-soft">{{ grams(row.plannedG, row.stepG) }}</span>
@@ -224,7 +273,29 @@ const begun = computed(() => done.value.length > 0)
       v-if="begun && !weighedAll && !engine.error"
       :to="`/heat/${heat.number}/melt`"
       class="mt-4 inline-block underline"
-      >To the melt with what is weighed so far</NuxtLink
+      >{{ t('charge.to-the-melt-with-what-is') }}</NuxtLink
     >
   </section>
 </template>
+
+<style scoped>
+.tare :deep(.field) {
+  min-height: 4.5rem;
+}
+/* A phone on its side with its keyboard up: what is asked for stays in sight over the field. */
+@media (max-height: 26rem) {
+  .asked {
+    position: sticky;
+    top: 0;
+    z-index: 10;
+    display: flex;
+    flex-wrap: wrap;
+    align-items: baseline;
+    gap: 0 1rem;
+    background: var(--page);
+  }
+  .asked .stamp {
+    font-size: 2.4rem;
+  }
+}
+</style>

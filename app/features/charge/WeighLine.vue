@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { t } from '~/words'
+import { I18nT } from 'vue-i18n'
 import type { ChargeRows, ChargeRowState } from './useChargeRows'
 import QuantityField from '~/shared/fields/QuantityField.vue'
 
@@ -11,16 +13,20 @@ defineProps<{ row: ChargeRowState; hand: ChargeRows }>()
     v-if="row.weighedG === null"
     class="w-30"
     :model-value="null"
-    :label="`Weighed ${row.name}`"
+    :label="t('charge.weighed-2', { name: row.name })"
     hide-label
     kind="mass"
     nullable
-    placeholder="weighed"
+    :placeholder="t('charge.weighed')"
     @sealed="hand.takePending(row)"
     @enter="hand.takePending(row)"
     @update:model-value="hand.pend(row, $event)"
   />
   <button v-else class="btn" @click="hand.unweigh(row)">
-    Take back<span class="sr-only"> {{ row.name }}</span>
+    <I18nT keypath="charge.take-back" scope="global"
+      ><template #part
+        ><span class="sr-only"> {{ row.name }}</span></template
+      ></I18nT
+    >
   </button>
 </template>

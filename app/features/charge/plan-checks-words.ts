@@ -1,3 +1,5 @@
+import { fixed } from '~/shared/units/decimal-mark'
+import { t } from '~/words'
 import { present } from '#core/lists'
 import type { PlanCheck, PotIronCheck } from '#core/melt'
 import { elementName } from '~/shared/units/elements'
@@ -30,37 +32,36 @@ interface Tools {
 }
 
 const from = (lots: readonly string[], { lotName }: Tools) =>
-  lots.length > 0 ? ` from ${lots.slice(0, 3).map(lotName).join(', ')}` : ''
+  lots.length > 0 ? ` ${t('charge.from', { join: lots.slice(0, 3).map(lotName).join(', ') })}` : ''
 
 const POISON_WHY: Readonly<Record<string, string>> = {
-  'leaks-and-skins':
-    'It makes castings leak and leaves dross skins; keep aluminium and silicon scrap apart from these bronzes.',
-  'hot-short': 'Lead makes this family crack while hot, and its fume is poison.',
-  'brittle-needles': 'Iron freezes as hard needles and the casting breaks. Dilute it; it does not come out.',
-  'brittle-boundaries': 'It gathers between the grains and the brass cracks when worked or cooled.',
-  conductivity: 'Phosphorus left over takes away the conductivity that this copper is for.',
+  'leaks-and-skins': t('charge.it-makes-castings-leak-and-leaves'),
+  'hot-short': t('charge.lead-makes-this-family-crack-while'),
+  'brittle-needles': t('charge.iron-freezes-as-hard-needles-and'),
+  'brittle-boundaries': t('charge.it-gathers-between-the-grains-and'),
+  conductivity: t('charge.phosphorus-left-over-takes-away-the'),
 }
 
 const FORM_WORDS: Readonly<Record<string, { text: string; why: string; level: CheckWords['level'] }>> = {
   sealed: {
     level: 'mind',
-    text: 'Hollow ware: cut open every closed space',
-    why: 'Air or water sealed inside bursts in the melt.',
+    text: t('charge.hollow-ware-cut-open-every-closed'),
+    why: t('charge.air-or-water-sealed-inside-bursts'),
   },
   paint: {
     level: 'mind',
-    text: 'Painted stock: strip or burn it off outdoors first',
-    why: 'Paint fumes, old paint may hold lead, and its smoke leaves gas in the metal.',
+    text: t('charge.painted-stock-strip-or-burn-it'),
+    why: t('charge.paint-fumes-old-paint-may-hold'),
   },
   oil: {
     level: 'mind',
-    text: 'Oily turnings: wash and dry them, or burn the oil off outdoors',
-    why: 'Oil flares and its hydrogen stays in the metal as pinholes.',
+    text: t('charge.oily-turnings-wash-and-dry-them'),
+    why: t('charge.oil-flares-and-its-hydrogen-stays'),
   },
   thin: {
     level: 'note',
-    text: 'Thin stock: press it together and push it under an existing pool',
-    why: 'Loose, a quarter of it and more burns to dross.',
+    text: t('charge.thin-stock-press-it-together-and'),
+    why: t('charge.loose-a-quarter-of-it-and'),
   },
 }
 
@@ -70,54 +71,62 @@ const COATING_WORDS: Readonly<
 > = {
   damp: {
     level: 'stop',
-    text: 'Damp stock: dry and preheat it before it goes near a melt',
-    why: 'Water under metal explodes as steam.',
+    text: t('charge.damp-stock-dry-and-preheat-it'),
+    why: t('charge.water-under-metal-explodes-as-steam'),
   },
   paint: {
     level: 'mind',
-    text: 'Painted: strip or burn it off outdoors first',
-    why: 'Paint fumes; old paint may hold lead; its smoke leaves gas in the metal.',
+    text: t('charge.painted-strip-or-burn-it-off'),
+    why: t('charge.paint-fumes-old-paint-may-hold-2'),
   },
   plating: {
     level: 'mind',
-    text: 'Plated: know with what before it is heated',
-    why: 'Chrome and nickel stay in the melt; zinc fumes; cadmium kills and is never heated.',
+    text: t('charge.plated-know-with-what-before-it'),
+    why: t('charge.chrome-and-nickel-stay-in-the'),
   },
   oil: {
     level: 'mind',
-    text: 'Oily: wash and dry it, or burn the oil off outdoors',
-    why: 'Oil flares, and its hydrogen stays in the metal as pinholes.',
+    text: t('charge.oily-wash-and-dry-it-or'),
+    why: t('charge.oil-flares-and-its-hydrogen-stays-2'),
   },
   solder: {
     level: 'note',
-    text: 'Soldered joints: saw them off',
-    why: 'They bring tin or lead that the composition does not count.',
+    text: t('charge.soldered-joints-saw-them-off'),
+    why: t('charge.they-bring-tin-or-lead-that'),
   },
   plastic: {
     level: 'mind',
-    text: 'Rubber and plastic on it: pull it off',
-    why: 'Its smoke is poison, and PVC gives off acid.',
+    text: t('charge.rubber-and-plastic-on-it-pull'),
+    why: t('charge.its-smoke-is-poison-and-pvc'),
   },
   steel: {
     level: 'note',
-    text: 'Steel in it: pull it out, or fish it out of the first pool with a magnet’s help when cold',
-    why: 'Iron dissolves slowly and does not come out again. Rust and molten aluminium can react violently.',
+    text: t('charge.steel-in-it-pull-it-out'),
+    why: t('charge.iron-dissolves-slowly-and-does-not'),
   },
 }
 
 const METAL_DOES: Readonly<Record<string, string>> = {
-  Cu: 'molten copper alloy',
-  Al: 'molten aluminium',
-  Zn: 'molten zinc',
+  Cu: t('charge.molten-copper-alloy'),
+  Al: t('charge.molten-aluminium'),
+  Zn: t('charge.molten-zinc'),
 }
 
 /** "about 0.1 to 0.6 % iron comes from its wall, so 0.52 % in all, of 0.6 % at most" */
 function ironWords({ fromPct, toPct, meltPct, maxPct }: PotIronCheck): string {
-  const most = maxPct === null ? '' : `, of ${percent(maxPct)} % at most`
-  return `about ${percent(fromPct)} to ${percent(toPct)} % iron comes from its wall, so ${percent(meltPct)} % in all${most}`
+  const most = maxPct === null ? '' : t('charge.of-at-most', { maxPct: percent(maxPct) })
+  return t('charge.about-to-iron-comes-from-its', {
+    fromPct: percent(fromPct),
+    toPct: percent(toPct),
+    meltPct: percent(meltPct),
+    most,
+  })
 }
 
-const FAMILY: Readonly<Record<string, string>> = { Cu: 'a copper alloy', Al: 'an aluminium alloy' }
+const FAMILY: Readonly<Record<string, string>> = {
+  Cu: t('charge.a-copper-alloy'),
+  Al: t('charge.an-aluminium-alloy'),
+}
 
 /** A check of practice as a sentence, with its reason. */
 export function checkWords(check: PlanCheck, tools: Tools): CheckWords {
@@ -136,106 +145,149 @@ function sentence(check: PlanCheck, tools: Tools): Omit<CheckWords, 'hurts' | 'l
     case 'never':
       return {
         level: 'stop',
-        text: `Never melt ${elementName(check.element)}: leave out ${check.lots.map(tools.lotName).join(', ')}`,
-        why: 'Its fume kills. No alloy of a yard is worth it.',
+        text: t('charge.never-melt-leave-out', {
+          element: elementName(check.element),
+          join: check.lots.map(tools.lotName).join(', '),
+        }),
+        why: t('charge.its-fume-kills-no-alloy-of'),
         source,
       }
     case 'trace-poison':
       return {
         level: 'mind',
-        text: `Up to ${percent(check.pct)} % ${elementName(check.element)} in ${check.lots.map(tools.lotName).join(', ')}: stay out of the fume, or use cleaner metal`,
-        why: 'It boils off before the melt is hot and is poison in small amounts. Outdoors, upwind, P100 respirator.',
+        text: t('charge.up-to-in-stay-out-of', {
+          pct: percent(check.pct),
+          element: elementName(check.element),
+          join: check.lots.map(tools.lotName).join(', '),
+        }),
+        why: t('charge.it-boils-off-before-the-melt'),
         source,
       }
     case 'magnesium-chips':
       return {
         level: 'stop',
-        text: `Never melt magnesium chips: leave out ${check.lots.map(tools.lotName).join(', ')}`,
-        why: 'They catch fire and cannot be put out with water or sand that is damp.',
+        text: t('charge.never-melt-magnesium-chips-leave-out', {
+          join: check.lots.map(tools.lotName).join(', '),
+        }),
+        why: t('charge.they-catch-fire-and-cannot-be'),
         source,
       }
     case 'poison':
       return {
         level: 'mind',
-        text: `${capital(elementName(check.element))} reaches ${percent(check.pct)} %${from(check.lots, tools)}; over ${percent(check.overPct)} % it spoils this metal`,
+        text: t('charge.reaches-over-it-spoils-this-metal', {
+          element: capital(elementName(check.element)),
+          pct: percent(check.pct),
+          lots: from(check.lots, tools),
+          overPct: percent(check.overPct),
+        }),
         why: POISON_WHY[check.why] ?? '',
         source,
       }
     case 'unmixed':
       return {
         level: 'note',
-        text: `${percent(check.pct)} % ${elementName(check.element)} does not stay dissolved: stir hard before every ladle, pour at the cool end`,
-        why: 'It sinks in the crucible and sweats out as beads if the metal freezes slowly. A second melt mixes better.',
+        text: t('charge.does-not-stay-dissolved-stir-hard', {
+          pct: percent(check.pct),
+          element: elementName(check.element),
+        }),
+        why: t('charge.it-sinks-in-the-crucible-and'),
         source,
       }
     case 'iron-needles':
       return {
         level: 'mind',
-        text: `${percent(check.ironPct)} % iron wants ${percent(check.wantedPct)} % manganese beside it; there is ${percent(check.manganesePct)} %`,
-        why: 'Manganese turns brittle iron needles into rounder crystals. Add a manganese hardener, or dilute the iron.',
+        text: t('charge.iron-wants-manganese-beside-it-there', {
+          ironPct: percent(check.ironPct),
+          wantedPct: percent(check.wantedPct),
+          manganesePct: percent(check.manganesePct),
+        }),
+        why: t('charge.manganese-turns-brittle-iron-needles-into'),
         source,
       }
     case 'sludge':
       return {
         level: 'mind',
-        text: `Sludge factor ${check.factor.toFixed(2)} (Fe + 2 Mn + 3 Cr), at most ${check.most}`,
-        why: 'Hard crystals settle out in the crucible when the melt is held cool. Hold it hot, or dilute.',
+        text: t('charge.sludge-factor-fe-2-mn-3', { toFixed: fixed(check.factor, 2), most: check.most }),
+        why: t('charge.hard-crystals-settle-out-in-the'),
         source,
       }
     case 'zinc-die-casting':
       return {
         level: 'mind',
-        text: `Much zinc for an aluminium melt in ${check.lots.map(tools.lotName).join(', ')}: make sure it is what you want`,
-        why: 'Zinc die castings look like aluminium and weigh more than twice as much; their zinc boils off as white fume.',
+        text: t('charge.much-zinc-for-an-aluminium-melt', { join: check.lots.map(tools.lotName).join(', ') }),
+        why: t('charge.zinc-die-castings-look-like-aluminium'),
         source,
       }
     case 'crucible-family':
       return {
         level: 'mind',
-        text: `The heat before this one was ${FAMILY[check.last] ?? 'of another family'}: take this family’s own crucible and tools`,
-        why: 'What is left in the wall poisons the next family: iron and silicon into bronze, copper and lead into aluminium.',
+        text: t('charge.the-heat-before-this-one-was', {
+          FAMILY: FAMILY[check.last] ?? t('charge.of-another-family'),
+        }),
+        why: t('charge.what-is-left-in-the-wall'),
         source,
       }
     case 'casts-badly':
       return {
         level: 'note',
-        text: `This casts badly: it ${check.rangeC === null ? '' : `freezes over about ${tools.degreesApart(check.rangeC)} and `}has no silicon to keep it running or to heal its tears`,
-        why: `${tools.grams(check.siliconG)} of silicon would bring it to ${check.siliconPct} %, and it runs and feeds like a casting alloy; ${tools.grams(check.copperG)} of copper to ${check.copperPct} % makes it harder. For ingots to be blended later it does not matter.`,
+        text: t('charge.this-casts-badly-it-has-no', {
+          part:
+            check.rangeC === null
+              ? ''
+              : `${t('charge.freezes-over-about-and', { rangeC: tools.degreesApart(check.rangeC) })} `,
+        }),
+        why: t('charge.of-silicon-would-bring-it-to', {
+          siliconG: tools.grams(check.siliconG),
+          siliconPct: check.siliconPct,
+          copperG: tools.grams(check.copperG),
+          copperPct: check.copperPct,
+        }),
         source,
       }
     case 'pot-never':
       return {
         level: 'stop',
-        text: `Never in this crucible: it is of ${check.material}, and ${METAL_DOES[check.metal] ?? 'this metal'} goes through it`,
-        why: 'It dissolves and softens at the heat this metal wants, and lets go with the metal in it. Take clay-graphite or silicon carbide.',
+        text: t('charge.never-in-this-crucible-it-is', {
+          material: check.material,
+          METAL_DOES: METAL_DOES[check.metal] ?? t('charge.this-metal'),
+        }),
+        why: t('charge.it-dissolves-and-softens-at-the'),
         source,
       }
     case 'pot-bare':
       return {
         level: 'mind',
-        text: `This steel crucible has had no wash since it last held metal${check.iron ? `: ${ironWords(check.iron)}` : ''}`,
-        why: 'Two thin coats, baked on until they are dry right through, keep the iron out; write it down under Gear. Damp wash spits.',
+        text: t('charge.this-steel-crucible-has-had-no', {
+          part: check.iron ? `: ${ironWords(check.iron)}` : '',
+        }),
+        why: t('charge.two-thin-coats-baked-on-until'),
         source,
       }
     case 'pot-iron':
       return {
         level: check.iron.meltPct > (check.iron.maxPct ?? Infinity) ? 'mind' : 'note',
         text: capital(ironWords(check.iron)),
-        why: 'Cooler and shorter gives less; a clay-graphite crucible gives none. Iron does not come out again.',
+        why: t('charge.cooler-and-shorter-gives-less-a'),
         source,
       }
     case 'crucible-full':
       return {
         level: 'stop',
-        text: `It does not fit: ${tools.grams(check.wantsG)} of melt, and the crucible takes ${tools.grams(check.holdsG)} with a fifth left free`,
-        why: 'Lower the tap mass or take a larger crucible that your tongs fit.',
+        text: t('charge.it-does-not-fit-of-melt', {
+          wantsG: tools.grams(check.wantsG),
+          holdsG: tools.grams(check.holdsG),
+        }),
+        why: t('charge.lower-the-tap-mass-or-take'),
         source,
       }
     case 'live-rounds':
       return {
         level: 'stop',
-        text: `${capital(listed(check.lots.map(tools.lotName)))} may hold live rounds: every case looked into by hand, away from fire`,
-        why: 'A live or misfired cartridge, a primer or powder in the melt is a bomb. What you have not proved empty yourself never comes near a furnace.',
+        text: t('charge.may-hold-live-rounds-every-case', {
+          lotName: capital(listed(check.lots.map(tools.lotName))),
+        }),
+        why: t('charge.a-live-or-misfired-cartridge-a'),
         source,
       }
     case 'residue':
@@ -243,35 +295,51 @@ function sentence(check: PlanCheck, tools: Tools): Omit<CheckWords, 'hurts' | 'l
         level: check.breaks.some(({ pct, max }) => pct > MUCH_OVER * max) ? 'stop' : 'mind',
         text:
           check.massG === null
-            ? `The crucible last held ${check.alloy} (${heatStamp(check.heat)}), and nothing says how much of it stayed`
-            : `Of ${check.alloy} (${heatStamp(check.heat)}) up to ${tools.grams(check.massG)} may have stayed in the crucible: with it ${listed(
-                check.breaks.map(
-                  ({ element, pct, max }) =>
-                    `${elementName(element)} comes to about ${percent(pct)} %, limit ${percent(max)}`,
+            ? t('charge.the-crucible-last-held-and-nothing', {
+                alloy: check.alloy,
+                heat: heatStamp(check.heat),
+              })
+            : t('charge.of-up-to-may-have-stayed', {
+                alloy: check.alloy,
+                heat: heatStamp(check.heat),
+                massG: tools.grams(check.massG),
+                map: listed(
+                  check.breaks.map(({ element, pct, max }) =>
+                    t('charge.comes-to-about-limit', {
+                      element: elementName(element),
+                      pct: percent(pct),
+                      max: percent(max),
+                    }),
+                  ),
                 ),
-              )}`,
-        why: 'What sticks to the wall melts into the next heat. Scraped out while hot, say so under Target; else take another crucible, or melt a wash heat of scrap of this family in it and pour that out first.',
+              }),
+        why: t('charge.what-sticks-to-the-wall-melts'),
         source,
       }
     case 'pot-shared':
       return {
         level: 'mind',
-        text: `${capital(listed(check.heats.map(({ number, alloy }) => `${heatStamp(number)} (${alloy})`)))}, open too, ${check.heats.length > 1 ? 'are' : 'is'} planned in the same crucible`,
-        why: 'Whichever is poured first leaves some of itself for the other.',
+        text: t('charge.open-too-planned-in-the-same', {
+          map: capital(listed(check.heats.map(({ number, alloy }) => `${heatStamp(number)} (${alloy})`))),
+          part: check.heats.length > 1 ? t('small.are') : t('small.is'),
+        }),
+        why: t('charge.whichever-is-poured-first-leaves-some'),
         source,
       }
     case 'first-fire':
       return {
         level: 'stop',
-        text: 'This crucible has never been fired: give it its first firing before it takes metal',
-        why: 'A damp new crucible cracks or bursts with the metal in it. Gear has the steps and a clock for them.',
+        text: t('charge.this-crucible-has-never-been-fired'),
+        why: t('charge.a-damp-new-crucible-cracks-or'),
         source,
       }
     case 'crucible-worn':
       return {
         level: 'stop',
-        text: `Retire this crucible: ${WORN[check.why as keyof typeof WORN] ?? 'it is worn'}`,
-        why: 'It fails in the tongs, full. Take another; one crucible costs less than one foot.',
+        text: t('charge.retire-this-crucible', {
+          WORN: WORN[check.why as keyof typeof WORN] ?? t('charge.it-is-worn'),
+        }),
+        why: t('charge.it-fails-in-the-tongs-full'),
         source,
       }
     case 'coating': {

@@ -1,3 +1,4 @@
+import { t } from '~/words'
 import { computed } from 'vue'
 import { ALLOYS, baseMetal, type Practice } from '#core/alloys'
 import { likeliestFamilies, metalOfPractice, OUTLANDISH } from '#core/families'
@@ -29,11 +30,15 @@ export function useAsItComes({ heat, lots, lines, prediction, lotName }: Charge)
   /** Puts so much of a lot into the charge, or takes it out again. */
   function put(lotId: string, massG: number | null, mergeKey?: string): void {
     const name = lotName(lotId)
-    change(massG ? `Put ${name} in` : `Take ${name} out`, { [lotId]: taken(massG) }, mergeKey)
+    change(
+      massG ? t('charge.put-in', { name }) : t('charge.take-out', { name }),
+      { [lotId]: taken(massG) },
+      mergeKey,
+    )
   }
   function putAll(): void {
     const all = lots.value.filter((lot) => lot.massG > 0 && !weighed(lot.id))
-    change('Put everything in', Object.fromEntries(all.map(({ id, massG }) => [id, taken(massG)])))
+    change(t('charge.put-everything-in'), Object.fromEntries(all.map(({ id, massG }) => [id, taken(massG)])))
   }
   const weighed = (lotId: string) => !!heat.value?.weighed.some((line) => line.lotId === lotId)
   const taken = (massG: number | null): LotChoice => lotChoice({ use: !!massG, lockG: massG || null })
@@ -69,7 +74,7 @@ export function useAsItComes({ heat, lots, lines, prediction, lotName }: Charge)
       .map(({ practice }) => ({ practice, name: PRACTICE_WORDS[practice] }))
   })
   const handleAs = (practice: Practice | null) =>
-    edit('Say what kind of metal it is', { asItComes: { practice, namedAt: null } })
+    edit(t('charge.say-what-kind-of-metal-it'), { asItComes: { practice, namedAt: null } })
 
   /** Every element worth a line, with how well it is known. */
   const elements = computed(() => (prediction.value ? mainParts(prediction.value) : []))
@@ -85,7 +90,7 @@ export function useAsItComes({ heat, lots, lines, prediction, lotName }: Charge)
     const current = heat.value
     if (!alloy || !current) return
     const planned = await planner()
-    edit(`Aim at ${alloy.name}`, {
+    edit(t('charge.aim-at', { name: alloy.name }), {
       asItComes: undefined,
       alloy,
       tapMassG: current.tapMassG && Math.round(current.tapMassG),

@@ -1,3 +1,4 @@
+import { t } from '~/words'
 import { computed, watch } from 'vue'
 import { solidDensity } from '#core/alloys'
 import { withBaseSpread } from '#core/composition'
@@ -47,10 +48,10 @@ export function useCharge(heat: Ref<Heat | null>) {
   )
   const lotName = (id: string) =>
     id === POT_LOT
-      ? 'what the heat before left in the crucible'
+      ? t('charge.what-the-heat-before-left-in')
       : yard.records.lots[id]
         ? yard.records.lots[id].name
-        : (heat.value?.weighed.find(({ lotId }) => lotId === id)?.name ?? 'a lot no longer here')
+        : (heat.value?.weighed.find(({ lotId }) => lotId === id)?.name ?? t('charge.a-lot-no-longer-here'))
 
   /** What will be in the crucible: the plan while one holds, else what was weighed. */
   const lines = computed<ChargedLine[]>(() => {

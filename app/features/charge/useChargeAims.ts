@@ -1,3 +1,4 @@
+import { t } from '~/words'
 import { LINE_SHARE, type Heat } from '#core/heat'
 import { useHeat } from '~/shared/heat/useHeat'
 
@@ -6,19 +7,21 @@ export function useChargeAims() {
   const { edit } = useHeat()
 
   const setObjective = (objective: string) =>
-    edit('Change the aim', { objective: objective as Heat['objective'] })
+    edit(t('charge.change-the-aim'), { objective: objective as Heat['objective'] })
 
   const setTolerance = (tapTolerancePct: number | null) =>
-    edit('Set how far under the tap may stay', { tapTolerancePct: tapTolerancePct ?? 0 }, 'tap-tolerance')
+    edit(t('charge.set-how-far-under-the-tap'), { tapTolerancePct: tapTolerancePct ?? 0 }, 'tap-tolerance')
 
   /** Whether a walk to one more bin has to pay for itself, or every cent counts. */
   const setWalks = (counted: boolean) =>
-    edit(counted ? 'Count the walk to each bin' : 'Count every cent', { lineShare: counted ? LINE_SHARE : 0 })
+    edit(counted ? t('charge.count-the-walk-to-each-bin') : t('charge.count-every-cent'), {
+      lineShare: counted ? LINE_SHARE : 0,
+    })
 
-  const setMaxLots = (maxLots: number | null) => edit('Set how many lots', { maxLots })
+  const setMaxLots = (maxLots: number | null) => edit(t('charge.set-how-many-lots'), { maxLots })
 
   const setConfidence = (confidence: number | null) =>
-    edit('Set the certainty', { confidence, confidenceOf: 'all' })
+    edit(t('charge.set-the-certainty'), { confidence, confidenceOf: 'all' })
 
   return { setObjective, setTolerance, setWalks, setMaxLots, setConfidence }
 }

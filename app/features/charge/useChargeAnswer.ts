@@ -1,3 +1,4 @@
+import { t } from '~/words'
 import { totalG } from '#core/lists'
 import { watchDebounced } from '@vueuse/core'
 import { computed, ref } from 'vue'
@@ -45,9 +46,7 @@ export function useChargeAnswer({ heat, frozen, engine, plan, prediction, lotNam
   )
   const room = computed(() => {
     const cost = roomCost.value
-    return cost !== null && cost >= 0.01
-      ? `Room for what a scale may be off by costs ${money(cost)} of it.`
-      : ''
+    return cost !== null && cost >= 0.01 ? t('charge.room-for-what-a-scale-may', { cost: money(cost) }) : ''
   })
   return {
     infeasible,

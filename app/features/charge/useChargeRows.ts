@@ -1,3 +1,4 @@
+import { t } from '~/words'
 import { useNotices } from '~/shared/page/useNotices'
 import { computed, reactive } from 'vue'
 import { lotChoice, weighLine, type Heat, type LotChoice } from '#core/heat'
@@ -98,7 +99,11 @@ export function useChargeRows({ heat, frozen, lots: free, engine, ask, plan, lot
     const choices = { ...current.choices, [lotId]: lotChoice({ ...current.choices[lotId], ...change }) }
     const name = lotName(lotId)
     const label =
-      change.use === undefined ? `Set bounds of ${name}` : change.use ? `Use ${name}` : `Leave out ${name}`
+      change.use === undefined
+        ? t('charge.set-bounds-of', { name })
+        : change.use
+          ? t('charge.use', { name })
+          : t('charge.leave-out-2', { name })
     edit(label, { choices }, mergeKey && `${mergeKey}-${lotId}`)
   }
 
@@ -120,7 +125,7 @@ export function useChargeRows({ heat, frozen, lots: free, engine, ask, plan, lot
     const weighed = [...current.weighed.filter(({ lotId }) => lotId !== row.id), line]
     const planLots = current.weighed.length > 0 ? current.planLots : rows.value.planned.map(({ id }) => id)
     const planned = planToKeep(current)
-    edit(`Weigh ${grams(massG, row.stepG)} of ${lot.name}`, {
+    edit(t('charge.weigh-of', { massG: grams(massG, row.stepG), name: lot.name }), {
       weighed,
       planLots,
       ...(planned ? { planned } : {}),
@@ -130,8 +135,10 @@ export function useChargeRows({ heat, frozen, lots: free, engine, ask, plan, lot
   function unweigh(row: ChargeRowState): void {
     const current = heat.value
     if (!current) return
-    edit(`Take back ${row.name}`, { weighed: current.weighed.filter(({ lotId }) => lotId !== row.id) })
-    say(`${row.name} taken back: it is to be weighed again.`)
+    edit(t('charge.take-back-2', { name: row.name }), {
+      weighed: current.weighed.filter(({ lotId }) => lotId !== row.id),
+    })
+    say(t('charge.taken-back-it-is-to-be', { name: row.name }))
   }
 
   const weighedAll = computed(

@@ -1,3 +1,4 @@
+import { t } from '~/words'
 import { totalG } from '#core/lists'
 import { computed } from 'vue'
 import { oddsInside } from '#core/charge'
@@ -22,7 +23,9 @@ export function useChargeSums({ heat, lines, prediction, lotName }: Charge) {
       const main = list.filter(({ massG }) => massG > 0.2 * total).slice(0, 2)
       if (total > 0 && main.length > 0)
         all[symbol] = main
-          .map(({ lot, massG }) => `${Math.round((100 * massG) / total)} % from ${told(lot)}`)
+          .map(({ lot, massG }) =>
+            t('charge.from-2', { round: Math.round((100 * massG) / total), lot: told(lot) }),
+          )
           .join(', ')
     }
     return all

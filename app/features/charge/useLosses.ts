@@ -1,3 +1,4 @@
+import { t, told } from '~/words'
 import { why } from '~/storage/why'
 import { computed } from 'vue'
 import { alloyRecovery, lossFamily } from '#core/families'
@@ -41,7 +42,7 @@ export function useLosses() {
       await taught.learned()
       return true
     } catch (error) {
-      announce(`What your heats taught could not be worked out: ${why(error)}.`)
+      announce(t('charge.what-your-heats-taught-could-not', { error: why(error) }))
       return false
     }
   }
@@ -71,9 +72,9 @@ export function useLosses() {
       ...yard.lots.filter(({ massG }) => massG > 0).map(({ form }) => form),
       ...current.weighed.map(({ form }) => form),
     ])
-    return FORMS.filter(({ id }) => there.has(id)).map(({ id, name }) => ({
+    return FORMS.filter(({ id }) => there.has(id)).map(({ id, name: plain }) => ({
       id,
-      name,
+      name: told(plain),
       value: heatYield(current, { form: id, metallicYield: null }),
       usual: metallicYieldOf(id),
       learned: learnedForms.value[id] ?? null,
@@ -104,14 +105,14 @@ export function useLosses() {
         yieldOverrides: current.yieldOverrides ?? {},
       },
     }[next]
-    apply('Change whose losses are used', { losses: next, ...told })
+    apply(t('charge.change-whose-losses-are-used'), { losses: next, ...told })
   }
   function setRecovery(symbol: string, value: number | null): void {
     const current = heat.value
     if (!current) return
     const from = current.losses === 'none' ? heatRecovery(current) : current.recoveryOverrides
     const rest = Object.fromEntries(Object.entries(from).filter(([one]) => one !== symbol))
-    apply(`Set the recovery of ${elementName(symbol)}`, {
+    apply(t('charge.set-the-recovery-of', { symbol: elementName(symbol) }), {
       losses: 'own',
       recoveryOverrides: value === null ? rest : { ...rest, [symbol]: value },
       yieldOverrides: current.yieldOverrides ?? {},
@@ -122,7 +123,7 @@ export function useLosses() {
     if (!current) return
     const from = current.yieldOverrides ?? {}
     const rest = Object.fromEntries(Object.entries(from).filter(([one]) => one !== form))
-    apply('Set a metallic yield', {
+    apply(t('charge.set-a-metallic-yield'), {
       losses: 'own',
       recoveryOverrides: current.recoveryOverrides,
       yieldOverrides: value === null ? rest : { ...rest, [form]: value },
@@ -134,7 +135,7 @@ export function useLosses() {
     if (!current) return
     const family = current.alloy && lossFamily(current.alloy)
     const own = way.value === 'own'
-    void decide('Change the yard’s losses', {
+    void decide(t('charge.change-the-yards-losses'), {
       useLearned: way.value === 'learned',
       losses: way.value === 'none' ? 'none' : undefined,
       ...(own && family

@@ -1,3 +1,4 @@
+import { inSentence, t } from '~/words'
 import { why } from '~/storage/why'
 import { isolated } from '~/shared/units/isolated'
 import { computed, ref, shallowRef, watch, type ComputedRef, type Ref } from 'vue'
@@ -82,8 +83,8 @@ export function useOtherWays(
       .sort((a, b) => Math.abs(b.by) - Math.abs(a.by))
     const words = changes.slice(0, 3).map(({ lot, by }) => {
       const name = isolated(lotName(lot))
-      if (!there.has(lot)) return `no ${name}`
-      return `${grams(Math.abs(by))} ${by > 0 ? 'more' : 'less'} ${name}`
+      if (!there.has(lot)) return t('charge.no', { name })
+      return `${grams(Math.abs(by))} ${by > 0 ? t('small.more') : t('small.less')} ${name}`
     })
     return words.join(', ') + (changes.length > 3 ? ', …' : '')
   }
@@ -120,7 +121,7 @@ export function useOtherWays(
     const chosen = found.value.find((entry) => entry.way === way)
     if (!chosen) return
     const { objective, confidence, maxLots } = chosen.problem
-    edit(`Take the plan: ${WAY_WORDS[way].name.toLowerCase()}`, {
+    edit(t('charge.take-the-plan', { toLowerCase: inSentence(WAY_WORDS[way].name) }), {
       objective,
       maxLots: maxLots ?? null,
       ...(way === 'surest' ? { confidence: confidence ?? null } : {}),

@@ -1,3 +1,4 @@
+import { t } from '~/words'
 import { counted } from '~/shared/units/figures'
 import { ref } from 'vue'
 import { parseChargeProblem, type ChargeProblem } from '#core/charge'
@@ -19,7 +20,7 @@ export function useProblemFile() {
   function save(problem: ChargeProblem, lotName: (id: string) => string): void {
     const text = `${JSON.stringify(namedProblem(problem, lotName), null, 2)}\n`
     downloadText(text, `charge-${heatStamp(heat.value?.number ?? 0)}.json`)
-    announce('The problem is in your downloads.')
+    announce(t('charge.the-problem-is-in-your-downloads'))
   }
 
   async function open(event: Event): Promise<void> {
@@ -32,13 +33,17 @@ export function useProblemFile() {
     try {
       value = JSON.parse(await file.text())
     } catch {
-      fault.value = `${file.name} is not JSON, or is cut off. Nothing was changed.`
+      fault.value = t('charge.is-not-json-or-is-cut', { name: file.name })
       return
     }
     const parsed = parseChargeProblem(value)
     if (!parsed.ok) {
       const [first] = parsed.issues
-      fault.value = `${file.name} is not a charge problem: at ${first?.path.join(' › ') || 'the top'}, ${first?.message}. Nothing was changed.`
+      fault.value = t('charge.is-not-a-charge-problem-at', {
+        name: file.name,
+        join: first?.path.join(' › ') || t('charge.the-top'),
+        message: first?.message,
+      })
       return
     }
     fault.value = ''
@@ -52,11 +57,14 @@ export function useProblemFile() {
       { collection: 'heats', id: opened.heat.id, after: opened.heat },
       ...opened.lots.map((lot): Edit => ({ collection: 'lots', id: lot.id, after: lot })),
     ]
-    if (!yard.commit(`Open ${file.name}`, edits)) return
+    if (!yard.commit(t('charge.open', { name: file.name }), edits)) return
     announce(
       opened.lots.length > 0
-        ? `Opened as ${heatStamp(opened.heat.number)}; ${counted(opened.lots.length, 'lot')} added to the bins. Undo takes both back.`
-        : `Opened as ${heatStamp(opened.heat.number)}.`,
+        ? t('charge.opened-as-added-to-the-bins', {
+            number: heatStamp(opened.heat.number),
+            lots: counted(opened.lots.length, 'lot'),
+          })
+        : t('charge.opened-as', { number: heatStamp(opened.heat.number) }),
     )
     await navigateTo(`/heat/${opened.heat.number}/charge`)
   }

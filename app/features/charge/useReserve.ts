@@ -1,3 +1,4 @@
+import { t } from '~/words'
 import { computed, type ComputedRef } from 'vue'
 import { useHeat } from '~/shared/heat/useHeat'
 import type { ChargeRowState } from './useChargeRows'
@@ -7,13 +8,13 @@ export function useReserve(rows: ComputedRef<{ planned: ChargeRowState[] }>) {
   const { heat, edit } = useHeat()
   const reserved = computed(() => Object.keys(heat.value?.reserved ?? {}).length > 0)
   function reserve(): void {
-    if (reserved.value) return edit('Let the metal go', { reserved: {} })
+    if (reserved.value) return edit(t('charge.let-the-metal-go'), { reserved: {} })
     const kept = Object.fromEntries(
       rows.value.planned
         .filter(({ weighedG }) => weighedG === null)
         .map(({ id, plannedG }) => [id, Number(plannedG.toFixed(3))]),
     )
-    edit('Keep the metal for this heat', { reserved: kept })
+    edit(t('charge.keep-the-metal-for-this-heat'), { reserved: kept })
   }
   return { reserved, reserve }
 }

@@ -1,3 +1,5 @@
+import { t } from '~/words'
+import { capital } from '~/shared/units/figures'
 import { byId } from '#core/lists'
 import { computed, type ComputedRef } from 'vue'
 import { PURCHASABLE, type LetIn, type Purchase, type Remedy, type Weighing } from '#core/charge'
@@ -28,7 +30,7 @@ export function useWaysOut(answer: () => Weighing | null, tools: ComputedRef<Cha
       const lot = boughtRecord(metal, massG, heatStamp(current.number))
       return { collection: 'lots', id: lot.id, after: lot }
     })
-    yard.commit('Add what was bought', edits)
+    yard.commit(t('charge.add-what-was-bought'), edits)
   }
 
   function action(remedy: Remedy, words: string): (() => void) | null {
@@ -49,13 +51,16 @@ export function useWaysOut(answer: () => Weighing | null, tools: ComputedRef<Cha
             alloy: {
               ...current.alloy,
               othersTotalMax: remedy.to,
-              othersSource: `Moved for this heat; the alloy says ${current.alloy.othersTotalMax} %`,
+              othersSource: t('charge.moved-for-this-heat-the-alloy', {
+                othersTotalMax: current.alloy.othersTotalMax,
+              }),
             },
           })
       case 'moreLots':
         return () => edit(words, { maxLots: remedy.maxLots })
       case 'leaveOut':
-        if (remedy.lot === POT_LOT) return () => edit('The crucible was scraped clean', { potClean: now() })
+        if (remedy.lot === POT_LOT)
+          return () => edit(t('charge.the-crucible-was-scraped-clean'), { potClean: now() })
         return () =>
           edit(words, {
             weighed: current.weighed.filter(({ lotId }) => lotId !== remedy.lot),
@@ -94,7 +99,7 @@ export function useWaysOut(answer: () => Weighing | null, tools: ComputedRef<Cha
       const choice = lotChoice({ ...current.choices[one.lot], use: true, capG: null })
       edit(words, { choices: { ...current.choices, [one.lot]: choice } })
     }
-    return { words, doIt: 'Do it', apply }
+    return { words, doIt: t('charge.do-it'), apply }
   }
 
   const waysOut = computed<WayOut[]>(() => [
@@ -105,10 +110,10 @@ export function useWaysOut(answer: () => Weighing | null, tools: ComputedRef<Cha
       return {
         words,
         doIt: bought
-          ? 'It is here: add it to the bins'
+          ? t('charge.it-is-here-add-it-to')
           : remedy.kind === 'leaveOut' && remedy.lot === POT_LOT
-            ? 'A wash heat was melted in it, or it was scraped clean'
-            : 'Do it',
+            ? t('charge.a-wash-heat-was-melted-in')
+            : t('charge.do-it'),
         apply: action(remedy, words),
       }
     }),
@@ -124,14 +129,14 @@ function boughtRecord(metal: string, massG: number, stamp: string): Lot {
   return newLot(
     { id: crypto.randomUUID(), now: now() },
     {
-      name: `${name.charAt(0).toUpperCase()}${name.slice(1)}, bought`,
+      name: t('charge.bought', { name: capital(name) }),
       kind: hardener ? 'master' : 'virgin',
       form: 'bar',
       massG,
       composition: { ...composition },
       knowledge: 'certificate',
       metallicYield: 1,
-      note: `Bought for ${stamp}. Write down its price, and its certificate’s figures.`,
+      note: t('charge.bought-for-write-down-its-price', { stamp }),
     },
   )
 }

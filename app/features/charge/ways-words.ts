@@ -1,10 +1,11 @@
+import { t } from '~/words'
 import type { Way } from '#core/charge'
 
 /** What each way of choosing a charge is called, and what it is for. */
 export const WAY_WORDS: Readonly<Record<Way, { name: string; why: string }>> = {
-  cheapest: { name: 'Cheapest', why: 'least money' },
-  scrap: { name: 'Most scrap', why: 'least virgin metal' },
-  fewest: { name: 'Fewest lots', why: 'least to weigh' },
-  surest: { name: 'Most certain', why: 'furthest inside the limits' },
-  closest: { name: 'Closest to nominal', why: 'nearest the middle' },
+  cheapest: { name: t('charge.cheapest'), why: t('charge.least-money') },
+  scrap: { name: t('charge.most-scrap'), why: t('charge.least-virgin-metal') },
+  fewest: { name: t('charge.fewest-lots'), why: t('charge.least-to-weigh') },
+  surest: { name: t('charge.most-certain'), why: t('charge.furthest-inside-the-limits') },
+  closest: { name: t('charge.closest-to-nominal-2'), why: t('charge.nearest-the-middle') },
 }

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { inSentence, t, told } from '~/words'
+import { I18nT } from 'vue-i18n'
 import { heatStamp } from '#core/heat'
 import { DAY } from '#core/day'
 import { computed } from 'vue'
@@ -32,31 +34,26 @@ const drawn = computed(() =>
   steps.value.map((step) => ({ ...step, label: step.heat ? heatStamp(step.heat.number) : '' })),
 )
 const joint = computed(() => answer.value?.joint ?? null)
+const unready = computed(() => open.value.filter((heat) => !ready.value.includes(heat)))
 const print = () => window.print()
 const SOURCES = [DAY.source, DAY.wallSource, DAY.keepsSource, DAY.washSource, DAY.leftSource].join('. ')
 </script>
 
 <template>
   <section>
-    <h1 class="text-sm text-soft">A day at the furnace</h1>
-    <template v-if="ready.length < 2">
+    <h1 class="text-sm text-soft">{{ t('day.a-day-at-the-furnace') }}</h1>
+    <template v-if="!ready.length">
       <p class="mb-3 text-xl font-bold">
-        {{
-          open.length > 1
-            ? 'Two open heats need an alloy and a tap mass first.'
-            : 'Two open heats are needed.'
-        }}
+        {{ open.length ? t('day.a-heat-needs-an-alloy-and') : t('day.no-heat-is-open') }}
       </p>
       <p class="mb-3 max-w-2xl text-soft">
-        With several heats open, this page finds their order and crucibles: the cleanest first, aluminium
-        never after copper, the furnace kept warm, one pile divided so that all of it costs least and no lot
-        is promised twice.
+        {{ t('day.with-several-heats-open-this-page') }}
       </p>
       <div class="flex flex-wrap gap-3">
         <NuxtLink v-for="heat in open" :key="heat.id" :to="`/heat/${heat.number}/target`" class="btn">
-          {{ heatStamp(heat.number) }}: its target
+          {{ t('day.its-target', { number: heatStamp(heat.number) }) + ' ' }}
         </NuxtLink>
-        <button class="btn btn-next" @click="startHeat()">Start a heat</button>
+        <button class="btn btn-next" @click="startHeat()">{{ t('day.start-a-heat') }}</button>
       </div>
     </template>
     <template v-else>
@@ -64,20 +61,27 @@ const SOURCES = [DAY.source, DAY.wallSource, DAY.keepsSource, DAY.washSource, DA
         {{ headline }}
       </p>
       <p class="mb-3" data-testid="day-costs">{{ costs }} {{ saved }}</p>
+      <p v-if="ready.length === 1" class="mb-3 flex max-w-4xl flex-wrap items-center gap-3">
+        <span class="flex-1 basis-80">{{ t('day.with-a-second-open-heat-this') }}</span>
+        <NuxtLink v-for="heat in unready" :key="heat.id" :to="`/heat/${heat.number}/target`" class="btn">{{
+          t('day.its-target', { number: heatStamp(heat.number) })
+        }}</NuxtLink>
+        <button class="btn" @click="startHeat()">{{ t('day.start-a-second-heat') }}</button>
+      </p>
       <p
         v-if="joint && !margin && feasible"
         class="mb-3 max-w-4xl border-l-8 border-amber bg-amber-wash px-3 py-2"
       >
-        With the margins asked for they do not fit together; this plan keeps the limits with no safety margin.
+        {{ t('day.with-the-margins-asked-for-they') }}
       </p>
-      <p v-if="fault" role="alert" class="text-oxide">It could not be worked out: {{ fault }}</p>
+      <p v-if="fault" role="alert" class="text-oxide">{{ t('day.it-could-not-be-worked-out', { fault }) }}</p>
       <div class="no-print mb-4 flex flex-wrap items-end gap-x-6 gap-y-2">
         <fieldset class="flex flex-wrap gap-x-6 gap-y-1">
-          <legend class="label">Heats</legend>
+          <legend class="label">{{ t('day.heats') }}</legend>
           <label v-for="heat in ready" :key="heat.id" class="flex items-center gap-2">
             <input
               type="checkbox"
-              class="size-5 accent-(--ember)"
+              class="size-6 accent-(--ember)"
               :checked="!left.has(heat.id)"
               @change="leave(heat.id)"
             />
@@ -85,12 +89,13 @@ const SOURCES = [DAY.source, DAY.wallSource, DAY.keepsSource, DAY.washSource, DA
           </label>
         </fieldset>
         <label
-          ><span class="label">Lit at</span><input v-model="begins" type="time" class="field w-32" required
+          ><span class="label">{{ t('day.lit-at') }}</span
+          ><input v-model="begins" type="time" class="field w-32" required
         /></label>
         <QuantityField
           v-model="turnMin"
           class="w-40"
-          label="From pour to next"
+          :label="t('day.from-pour-to-next')"
           kind="number"
           unit-words="min"
           :max="600"
@@ -98,7 +103,7 @@ const SOURCES = [DAY.source, DAY.wallSource, DAY.keepsSource, DAY.washSource, DA
       </div>
 
       <div v-if="steps.length" class="slab mb-4 p-3">
-        <h2 class="chalk mb-2">In this order</h2>
+        <h2 class="chalk mb-2">{{ t('day.in-this-order') }}</h2>
         <DayTimeline :steps="drawn" />
         <ol data-testid="day-steps">
           <li
@@ -116,15 +121,17 @@ const SOURCES = [DAY.source, DAY.wallSource, DAY.keepsSource, DAY.washSource, DA
               >
               <span class="ml-2 text-soft"
                 >{{ step.heat ? grams(step.heat.tapMassG ?? 0) : ''
-                }}{{ step.potName ? `, in ${step.potName}` : '' }}</span
+                }}{{ step.potName ? t('day.in', { potName: step.potName }) : '' }}</span
               >
-              <span v-if="step.washed" class="block font-semibold text-amber"
-                >A wash heat first: what the wall keeps would spoil it.</span
-              >
-              <span v-for="one in step.takes" :key="one" class="block text-sm">Takes {{ one }}.</span>
+              <span v-if="step.washed" class="block font-semibold text-amber">{{
+                t('day.a-wash-heat-first-what-the')
+              }}</span>
+              <span v-for="one in step.takes" :key="one" class="block text-sm">{{
+                t('day.takes', { one })
+              }}</span>
             </span>
             <span class="text-right whitespace-nowrap"
-              >{{ step.from }} <span class="text-soft">pour</span> <b>{{ step.pour }}</b><span
+              >{{ step.from }} <span class="text-soft">{{ t('day.pour') }}</span> <b>{{ step.pour }}</b><span
                 v-if="step.fuel"
                 class="block text-sm text-soft"
                 >{{ step.fuel }}</span
@@ -133,47 +140,53 @@ const SOURCES = [DAY.source, DAY.wallSource, DAY.keepsSource, DAY.washSource, DA
           </li>
         </ol>
         <p v-if="furnace && fuel" class="mt-2 border-t-2 border-ink pt-1">
-          <b>{{ fuelAmount(totalKJ) }}</b> of {{ fuel.name.split(',')[0]!.toLowerCase() }} in {{ furnace.name
-          }}<span class="text-soft"
-            >, by what it was seen to take; a quarter more or less from day to day.</span
+          <I18nT keypath="day.of-in" scope="global"
+            ><template #strong
+              ><b>{{ fuelAmount(totalKJ) }}</b></template
+            ><template #part
+              ><span class="text-soft">{{ t('day.by-what-it-was-seen-to') }}</span></template
+            ><template #toLowerCase>{{ inSentence(told(fuel.name).split(',')[0]!) }}</template
+            ><template #name>{{ furnace.name }}</template></I18nT
           >
         </p>
         <p v-else class="mt-2 text-soft">
-          Write the furnace down under <NuxtLink to="/gear" class="underline">Gear</NuxtLink>, and the times
-          and the fuel are its own; these are those of a usual one.
+          <I18nT keypath="day.write-the-furnace-down-under-and" scope="global"
+            ><template #link
+              ><NuxtLink to="/gear" class="underline">{{ t('day.gear') }}</NuxtLink></template
+            ></I18nT
+          >
         </p>
       </div>
 
       <div v-if="shopping.length" class="slab mb-4 p-3" data-testid="shopping">
-        <h2 class="chalk mb-1">To buy first</h2>
+        <h2 class="chalk mb-1">{{ t('day.to-buy-first') }}</h2>
         <ul>
           <li v-for="one in shopping" :key="one.name" class="flex gap-4 border-t border-line py-1">
             <span class="flex-1">{{ one.name }}</span><b>{{ grams(one.massG) }}</b>
           </li>
         </ul>
-        <p class="mt-1 text-sm text-soft">The least that makes every one of them possible from this pile.</p>
+        <p class="mt-1 text-sm text-soft">{{ t('day.the-least-that-makes-every-one') }}</p>
       </div>
       <p v-else-if="answer && !feasible && answer.day" class="mb-4">
-        Nothing that can be bought makes all of them possible: one of them cannot be made as it is asked for;
-        its Charge stage says why.
+        {{ t('day.nothing-that-can-be-bought-makes') }}
       </p>
 
       <div v-if="doses.length" class="slab mb-4 p-3" data-testid="day-doses">
-        <h2 class="chalk mb-1">To have ready</h2>
+        <h2 class="chalk mb-1">{{ t('day.to-have-ready') }}</h2>
         <ul>
           <li v-for="one in doses" :key="one.name" class="flex gap-4 border-t border-line py-1">
             <span class="flex-1">{{ one.name }}</span><b>{{
               one.highG - one.lowG < 0.5
                 ? grams(one.highG, 0.1)
-                : `${grams(one.lowG, 1)} to ${grams(one.highG, 1)}`
+                : t('day.to', { lowG: grams(one.lowG, 1), highG: grams(one.highG, 1) })
             }}</b>
           </li>
           <li v-if="furnace && fuel" class="flex gap-4 border-t border-line py-1">
-            <span class="flex-1">{{ fuel.name }}</span><b>{{ fuelAmount(1.25 * totalKJ) }}</b>
+            <span class="flex-1">{{ told(fuel.name) }}</span><b>{{ fuelAmount(1.25 * totalKJ) }}</b>
           </li>
         </ul>
         <p class="mt-1 text-sm text-soft">
-          By the practices chosen for each heat; fuel with a quarter more than is forecast.
+          {{ t('day.by-the-practices-chosen-for-each') }}
         </p>
       </div>
 
@@ -182,19 +195,19 @@ const SOURCES = [DAY.source, DAY.wallSource, DAY.keepsSource, DAY.washSource, DA
         class="slab relative overflow-x-auto p-3"
         tabindex="0"
         role="region"
-        aria-label="The pile divided"
+        :aria-label="t('day.the-pile-divided')"
       >
         <table class="w-full text-left">
           <thead>
             <tr class="text-sm text-soft">
-              <th scope="col" class="pr-3">Lot</th>
+              <th scope="col" class="pr-3">{{ t('day.lot') }}</th>
               <th v-for="heat in planned" :key="heat.id" scope="col" class="pr-3 text-right">
                 <NuxtLink :to="`/heat/${heat.number}/charge`" class="underline">{{
                   heatStamp(heat.number)
                 }}</NuxtLink>
                 <span class="block font-normal">{{ heat.alloy?.name }}</span>
               </th>
-              <th scope="col" class="text-right">Of what is there</th>
+              <th scope="col" class="text-right">{{ t('day.of-what-is-there') }}</th>
             </tr>
           </thead>
           <tbody>
@@ -215,7 +228,7 @@ const SOURCES = [DAY.source, DAY.wallSource, DAY.keepsSource, DAY.washSource, DA
               </td>
             </tr>
             <tr class="border-t-2 border-ink font-bold">
-              <th scope="row" class="py-1 text-left">To tap</th>
+              <th scope="row" class="py-1 text-left">{{ t('day.to-tap') }}</th>
               <td
                 v-for="(plan, index) in joint.plans"
                 :key="index"
@@ -228,8 +241,8 @@ const SOURCES = [DAY.source, DAY.wallSource, DAY.keepsSource, DAY.washSource, DA
           </tbody>
         </table>
         <div class="no-print mt-3 flex flex-wrap gap-2">
-          <button class="btn btn-next" @click="day.keep()">Keep each heat to its share</button>
-          <button class="btn" @click="print">Print the day</button>
+          <button class="btn btn-next" @click="day.keep()">{{ t('day.keep-each-heat-to-its-share') }}</button>
+          <button class="btn" @click="print">{{ t('day.print-the-day') }}</button>
         </div>
       </div>
       <p class="mt-3 text-xs text-soft">{{ SOURCES }}.</p>

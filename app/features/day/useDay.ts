@@ -1,3 +1,5 @@
+import { fixed } from '~/shared/units/decimal-mark'
+import { t, told } from '~/words'
 import { why } from '~/storage/why'
 import { computed, reactive, ref, shallowRef, watch } from 'vue'
 import type { DayAnswer, DayQuestion } from '#core/day'
@@ -77,7 +79,7 @@ export function useDay(solve: SolveDay) {
     async () => {
       const heats = chosen.value
       const mine = ++asked
-      const first = heats.length < 2 ? null : question(heats, true)
+      const first = heats.length === 0 ? null : question(heats, true)
       if (!first) {
         answer.value = null
         return
@@ -110,8 +112,8 @@ export function useDay(solve: SolveDay) {
   const lotName = (id: string) => {
     const from = planned.value.find((heat) => leavingsId(heat.id) === id)
     return from
-      ? `what ${heatStamp(from.number)} leaves`
-      : (yard.records.lots[id]?.name ?? 'a lot no longer here')
+      ? t('day.what-leaves', { number: heatStamp(from.number) })
+      : (yard.records.lots[id]?.name ?? t('day.a-lot-no-longer-here'))
   }
   const feasible = computed(() => !!answer.value && answer.value.joint.status !== 'infeasible')
 
@@ -126,13 +128,13 @@ export function useDay(solve: SolveDay) {
     const { value: known } = fuel
     if (!known) return ''
     const amount = kJ / 1000 / known.mjPerUnit
-    return `${amount < 10 ? amount.toFixed(2) : amount.toFixed(0)} ${known.unit}`
+    return `${amount < 10 ? fixed(amount, 2) : fixed(amount, 0)} ${known.unit}`
   }
   /** A crucible by its name; one nobody wrote down by the metal it would be kept for. */
   function potName(id: string): string {
     if (!id.startsWith(UNTOLD_POT)) return usable.value.find((one) => one.id === id)?.name ?? ''
     const metal = id.slice(UNTOLD_POT.length)
-    return `a crucible for ${FAMILY_WORDS[metal] ?? metal}`
+    return t('day.a-crucible-for', { FAMILY_WORDS: FAMILY_WORDS[metal] ?? metal })
   }
   /** The heats in their places. */
   const steps = computed(() =>
@@ -146,23 +148,30 @@ export function useDay(solve: SolveDay) {
       warm: step.wallsKJ < 1,
       takes: (answer.value?.reused ?? [])
         .filter(({ by }) => by === step.id)
-        .map(({ from, massG }) => `${grams(massG)} of what ${heatStamp(heatOf(from)?.number ?? 0)} leaves`),
+        .map(({ from, massG }) =>
+          t('day.of-what-leaves', { massG: grams(massG), number: heatStamp(heatOf(from)?.number ?? 0) }),
+        ),
     })),
   )
   const totalKJ = computed(() => steps.value.reduce((sum, { putInKJ }) => sum + putInKJ, 0))
   const headline = computed(() => {
     const { value: found } = answer
-    if (!found) return busy.value ? 'Working it out…' : ''
+    if (!found) return busy.value ? t('day.working-it-out') : ''
     if (!found.day) {
       const names = found.stuck.map((id) => heatStamp(heatOf(id)?.number ?? 0)).join(', ')
-      return names
-        ? `No sound crucible of its own family takes ${names}.`
-        : 'There is no order in which the crucibles do for all of them: give each family its own.'
+      return names ? t('day.no-sound-crucible-of-its-own', { names }) : t('day.there-is-no-order-in-which')
     }
     const end = clock(found.day.minutes)
-    if (!feasible.value)
-      return `The metal does not do for all of them; the order would be as below, until about ${end}.`
-    const day = `${counted(planned.value.length, 'heat')}, lit at ${begins.value}, the last poured about ${end}`
+    const alone = planned.value.length === 1
+    if (!feasible.value && alone) return t('day.the-metal-does-not-do-for')
+    if (!feasible.value) return t('day.the-metal-does-not-do-for-2', { end })
+    const day = alone
+      ? t('day.one-heat-lit-at-poured-about', { begins: begins.value, end })
+      : t('day.lit-at-the-last-poured-about', {
+          planned: counted(planned.value.length, 'heat'),
+          begins: begins.value,
+          end,
+        })
     return `${day}: ${money(found.day.cost)}.`
   })
   /** Of what it is made up, and how well that is known to be the least. */
@@ -170,22 +179,20 @@ export function useDay(solve: SolveDay) {
     const day = answer.value?.day
     if (!day || !feasible.value) return ''
     const parts = [
-      `metal ${money(day.metal)}`,
-      ...(day.fuel > 0 ? [`fuel ${money(day.fuel)}`] : []),
-      ...(day.work > 0 ? [`work ${money(day.work)}`] : []),
+      t('day.metal', { metal: money(day.metal) }),
+      ...(day.fuel > 0 ? [t('day.fuel', { fuel: money(day.fuel) })] : []),
+      ...(day.work > 0 ? [t('day.work', { work: money(day.work) })] : []),
     ]
-    const washes = day.washes > 0 ? ` ${counted(day.washes, 'wash heat')} in it.` : ''
-    const best = day.proven
-      ? 'No other order and no other crucibles cost less.'
-      : 'The best of the orders that were looked at; there may be a cheaper one.'
+    const washes = day.washes > 0 ? ` ${t('day.in-it', { washes: counted(day.washes, 'wash-heat') })}` : ''
+    const best = day.proven ? t('day.no-other-order-and-no-other') : t('day.the-best-of-the-orders-that')
     return `${parts.join(', ')}.${washes} ${best}`
   })
   const saved = computed(() => {
     const { value: found } = answer
     if (!found || !feasible.value) return ''
-    if (found.inTurn === null) return 'Planned one after the other, a later one would go without.'
+    if (found.inTurn === null) return t('day.planned-one-after-the-other-a')
     const apart = found.inTurn - found.joint.cost
-    return apart > 0.005 ? `The metal costs ${money(apart)} less than planned one after the other.` : ''
+    return apart > 0.005 ? t('day.the-metal-costs-less-than-planned', { apart: money(apart) }) : ''
   })
   const table = computed(() => {
     const plans = answer.value?.joint.plans ?? []
@@ -225,7 +232,7 @@ export function useDay(solve: SolveDay) {
       const ask = { chosen: heat.practices ?? {}, own: yard.practices, fuel: furnace.value?.fuel ?? null }
       for (const { dose, practice } of runSheet(heat.alloy, charge, heatLiquidus(heat), ask)) {
         if (!dose || !practice || dose.highG <= 0) continue
-        const sum = sums.get(practice.name) ?? { name: practice.name, lowG: 0, highG: 0 }
+        const sum = sums.get(practice.name) ?? { name: told(practice.name), lowG: 0, highG: 0 }
         const more = { lowG: sum.lowG + dose.lowG, highG: sum.highG + dose.highG }
         sums.set(practice.name, { ...sum, ...more })
       }
@@ -245,8 +252,8 @@ export function useDay(solve: SolveDay) {
       const fire = furnace.value && !heat.furnaceId ? { furnaceId: furnace.value.id } : {}
       return { collection: 'heats', id: heat.id, after: { ...heat, ...inPot, ...fire } }
     })
-    if (yard.commit('Share the pile between the heats', edits))
-      announce('Each heat now keeps to its share of the pile and its crucible. Undo takes it back.')
+    if (yard.commit(t('day.share-the-pile-between-the-heats'), edits))
+      announce(t('day.each-heat-now-keeps-to-its'))
   }
 
   return {

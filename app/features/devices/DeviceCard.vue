@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '~/words'
 import { FAULTS, type DeviceKind } from '#core/devices'
 import { canSerial } from './serial-lines'
 import type { SourceId, useDevices } from './devices-store'
@@ -21,16 +22,19 @@ const shown = computed(() => {
   if (reading.kind === 'thermocouple') return degrees(reading.celsius)
   if (reading.kind === 'scale') return grams(reading.massG, 0.1)
   return Object.entries(reading.elements)
-    .map(([symbol, one]) => `${symbol} ${'pct' in one ? percent(one.pct) : `under ${one.below}`}`)
+    .map(
+      ([symbol, one]) =>
+        `${symbol} ${'pct' in one ? percent(one.pct) : t('devices.under', { below: one.below })}`,
+    )
     .join(', ')
 })
 const said = computed(() => {
   const { fault, refused, running, reading } = device.value
-  if (refused) return `It could not be opened: ${refused}`
+  if (refused) return t('devices.it-could-not-be-opened', { refused })
   if (!running) return ''
   if (fault) return LINE_FAULTS[fault]
   if (props.kind === 'thermocouple' && props.store.trouble) return TROUBLE_WORDS[props.store.trouble]
-  if (reading?.kind === 'scale' && !reading.steady) return 'Settling; not to be written down yet.'
+  if (reading?.kind === 'scale' && !reading.steady) return t('devices.settling-not-to-be-written-down')
   return ''
 })
 /** A change takes hold at once: the instrument is started anew. */
@@ -62,15 +66,15 @@ const id = useId()
       :class="kind === 'analyser' ? 'text-lg' : 'text-3xl leading-tight'"
       aria-live="off"
     >
-      {{ shown ?? (device.running ? 'Waiting…' : 'Off') }}
+      {{ shown ?? (device.running ? t('devices.waiting') : t('devices.off')) }}
     </p>
     <p class="mb-2 min-h-6 font-semibold text-oxide" role="status">{{ said }}</p>
     <button v-if="!device.running" type="button" class="btn btn-next" @click="store.start(kind)">
-      Switch on
+      {{ t('devices.switch-on') }}
     </button>
-    <button v-else type="button" class="btn" @click="store.stop(kind)">Switch off</button>
+    <button v-else type="button" class="btn" @click="store.stop(kind)">{{ t('devices.switch-off') }}</button>
     <label class="mt-3 block"
-      ><span class="label">Where it is</span>
+      ><span class="label">{{ t('devices.where-it-is') }}</span>
       <select
         class="field"
         :value="device.source"
@@ -86,13 +90,13 @@ const id = useId()
         <template v-if="kind === 'thermocouple'">
           <QuantityField
             :model-value="setting('fromC')"
-            label="Melt begins at"
+            :label="t('devices.melt-begins-at')"
             kind="temperature"
             @update:model-value="set('fromC', $event)"
           />
           <QuantityField
             :model-value="setting('toC')"
-            label="Melt ends at"
+            :label="t('devices.melt-ends-at')"
             kind="temperature"
             @update:model-value="set('toC', $event)"
           />
@@ -100,19 +104,19 @@ const id = useId()
         <QuantityField
           v-if="kind === 'scale'"
           :model-value="setting('loadG')"
-          label="On the pan"
+          :label="t('devices.on-the-pan')"
           kind="mass"
           @update:model-value="set('loadG', $event)"
         />
       </div>
       <fieldset class="mt-3">
-        <legend class="label">Faults to practise on</legend>
+        <legend class="label">{{ t('devices.faults-to-practise-on') }}</legend>
         <label v-for="fault in FAULTS" :key="fault" class="flex min-h-9 items-center gap-2">
           <input
             v-model="device.faults"
             type="checkbox"
             :value="fault"
-            class="size-5 accent-(--ember)"
+            class="size-6 accent-(--ember)"
             @change="restart"
           />
           {{ FAULT_WORDS[fault] }}
@@ -123,13 +127,13 @@ const id = useId()
       v-if="device.line"
       class="mt-2 overflow-x-auto text-xs text-soft"
       tabindex="0"
-      aria-label="The line it sent"
+      :aria-label="t('devices.the-line-it-sent')"
     >
       <code>{{ device.line }}</code>
     </p>
     <p class="mt-2 text-xs text-soft">
-      <template v-if="device.source === 'serial'">9600 baud, a line a reading, as written under it.</template>
-      <template v-else>Simulated. {{ DEVICE_WORDS[kind].what }}</template>
+      <template v-if="device.source === 'serial'">{{ t('devices.n-9600-baud-a-line-a-reading') }}</template>
+      <template v-else>{{ t('devices.simulated', { what: DEVICE_WORDS[kind].what }) }}</template>
     </p>
   </section>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '~/words'
 import { useDevices } from './devices-store'
 import DeviceCard from './DeviceCard.vue'
 /** Instruments: pretended ones to practise on, real ones on a serial line. */
@@ -7,11 +8,9 @@ const store = useDevices()
 
 <template>
   <section>
-    <h1 class="stamp mb-1 text-3xl leading-none">Devices</h1>
+    <h1 class="stamp mb-1 text-3xl leading-none">{{ t('devices.devices') }}</h1>
     <p class="mb-4 max-w-3xl text-soft">
-      A thermocouple, a scale and an analyser that ship with the program. Run them from the server or, with no
-      network, in this browser; give them faults, and see what the program makes of them before a real one
-      plays the trick on you. Real instruments speak the same lines over a serial port.
+      {{ t('devices.a-thermocouple-a-scale-and-an') }}
     </p>
     <div class="grid items-start gap-4 lg:grid-cols-3">
       <DeviceCard kind="thermocouple" :store="store" />

@@ -1,3 +1,4 @@
+import { t } from '~/words'
 import { watch, type Ref } from 'vue'
 import { blankEntry, MOST_LOGGED } from '#core/heat'
 import type { TimedReading } from '#core/devices'
@@ -36,7 +37,7 @@ export function useProbeRecorder({ celsius: believed, readings, recordsFor }: Re
       }
       const after = { ...heat, log: [...log, entry].slice(-MOST_LOGGED) }
       yard.commit(
-        'The thermocouple’s readings',
+        t('devices.the-thermocouples-readings'),
         [{ collection: 'heats', id: heat.id, after }],
         `probe-${heat.id}`,
       )

@@ -1,6 +1,8 @@
 <script setup lang="ts">
+import { t } from '~/words'
+import { I18nT } from 'vue-i18n'
 import { useEventListener } from '@vueuse/core'
-import { defineAsyncComponent, onMounted, ref } from 'vue'
+import { defineAsyncComponent, onMounted, ref, watch } from 'vue'
 import { useArrival } from './useArrival'
 import { useFaults } from './useFaults'
 import { useFocusKept } from './useFocusKept'
@@ -28,7 +30,7 @@ const UpdateOffer = defineAsyncComponent(() => import('./UpdateOffer.vue'))
 const YardStanding = defineAsyncComponent(() => import('./YardStanding.vue'))
 
 const yard = useYard()
-const { announce, message, said } = useNotices()
+const { announce, message, said, say } = useNotices()
 const { arrived } = useArrival()
 useFocusKept()
 const walking = useWalking()
@@ -40,6 +42,13 @@ useTheme()
 useShortcuts({ palette, shortcuts })
 const keeping = useSafeKeeping()
 yard.onChange(keeping.changed)
+// That it is not is an alert; that it is again must be heard as well.
+watch(
+  () => yard.saveError,
+  (now, before) => {
+    if (before && !now) say(t('frame.the-yard-is-saved-again'))
+  },
+)
 useEventListener(document, 'visibilitychange', () => {
   if (document.visibilityState === 'hidden') keeping.left()
   // Site data are cleared in another tab of the browser.
@@ -50,10 +59,16 @@ onMounted(() => {
     void keeping.lookForFolder()
     void keeping.look()
     if (yard.repaired.length)
-      announce(`Put right from the undo list: ${counted(yard.repaired.length, 'damaged record')}.`)
+      announce(
+        t('frame.put-right-from-the-undo-list', {
+          repaired: counted(yard.repaired.length, 'damaged-record'),
+        }),
+      )
     if (yard.damaged.length)
       announce(
-        `Set aside (menu, “Safe keeping”): ${counted(yard.damaged.length, 'damaged record')}; the rest is as you left it.`,
+        t('frame.set-aside-menu-safe-keeping-the', {
+          damaged: counted(yard.damaged.length, 'damaged-record'),
+        }),
       )
     // What could not be swept now is swept at a later start.
     if (yard.keeping === 'disk' && !yard.looking && !yard.gone && !yard.damaged.length)
@@ -64,7 +79,9 @@ onMounted(() => {
 
 <template>
   <div class="flex min-h-dvh flex-col">
-    <a href="#main" class="btn sr-only focus:not-sr-only focus:absolute focus:z-50">Skip to content</a>
+    <a href="#main" class="btn sr-only focus:not-sr-only focus:absolute focus:z-50">{{
+      t('frame.skip-to-content')
+    }}</a>
     <YardHeader @palette="palette = true" @shortcuts="shortcuts = true" />
     <NotSaved v-if="yard.saveError" />
     <FaultNote v-if="fault" />
@@ -78,8 +95,13 @@ onMounted(() => {
       class="no-print flex flex-wrap items-center gap-x-3 bg-amber-wash px-4 py-1"
       data-testid="backup-due"
     >
-      {{ counted(keeping.since.value, 'change') }} since the last backup.
-      <NuxtLink to="/safety" class="btn btn-quiet underline">Save one</NuxtLink>
+      <I18nT keypath="frame.since-the-last-backup" scope="global"
+        ><template #link
+          ><NuxtLink to="/safety" class="btn btn-quiet underline">{{
+            t('frame.save-one')
+          }}</NuxtLink></template
+        ><template #since>{{ counted(keeping.since.value, 'change') }}</template></I18nT
+      >
     </p>
     <p
       v-if="keeping.nearlyFull.value"
@@ -87,8 +109,13 @@ onMounted(() => {
       class="no-print flex flex-wrap items-center gap-x-3 bg-amber-wash px-4 py-1"
       data-testid="nearly-full"
     >
-      The room this browser gives is nearly used up: save a backup, then remove pictures.
-      <NuxtLink to="/safety" class="btn btn-quiet underline">Safe keeping</NuxtLink>
+      <I18nT keypath="frame.the-room-this-browser-gives-is" scope="global"
+        ><template #link
+          ><NuxtLink to="/safety" class="btn btn-quiet underline">{{
+            t('frame.safe-keeping')
+          }}</NuxtLink></template
+        ></I18nT
+      >
     </p>
     <WalkStrip v-if="yard.ready && walking" />
     <main id="main" class="mx-auto w-full max-w-[90rem] flex-1 px-3 pt-4 pb-16 sm:px-5" tabindex="-1">

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { I18nT } from 'vue-i18n'
 import { nth } from '#core/lists'
 import { computed } from 'vue'
 import { useParts } from '~/shared/words/useParts'
@@ -17,14 +18,25 @@ const record = computed(() => yard.records[clash.value.collection][clash.value.i
     data-testid="clash"
   >
     <span class="flex-1 basis-72"
-      >Two windows changed {{ partName(clash.collection, clash.path) }} of <b>{{ recordName(record) }}</b>.
-      Which one holds?</span
+      ><I18nT keypath="frame.two-windows-changed-of-which-one" scope="global"
+        ><template #strong
+          ><b>{{ recordName(record) }}</b></template
+        ><template #collection>{{ partName(clash.collection, clash.path) }}</template></I18nT
+      ></span
     >
     <button class="btn max-w-full text-left" @click="yard.settle(clash.mine)">
-      This window’s: <span class="clash-text">{{ said(clash.path, clash.mine) }}</span>
+      <I18nT keypath="frame.this-windows" scope="global"
+        ><template #part
+          ><span class="clash-text">{{ said(clash.path, clash.mine) }}</span></template
+        ></I18nT
+      >
     </button>
     <button class="btn max-w-full text-left" @click="yard.settle(clash.theirs)">
-      The other’s: <span class="clash-text">{{ said(clash.path, clash.theirs) }}</span>
+      <I18nT keypath="frame.the-others" scope="global"
+        ><template #part
+          ><span class="clash-text">{{ said(clash.path, clash.theirs) }}</span></template
+        ></I18nT
+      >
     </button>
   </div>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '~/words'
 import {
   Combobox,
   ComboboxInput,
@@ -28,12 +29,12 @@ function choose(command: Command | null): void {
     <div class="fixed inset-0 bg-ink/50" aria-hidden="true" />
     <div class="fixed inset-0 p-3 sm:pt-24">
       <DialogPanel class="mx-auto max-w-xl border-2 border-ink bg-panel">
-        <DialogTitle class="sr-only">Search</DialogTitle>
+        <DialogTitle class="sr-only">{{ t('frame.search') }}</DialogTitle>
         <Combobox nullable @update:model-value="choose">
           <ComboboxInput
             class="w-full border-b border-line bg-panel px-4 py-3 text-lg"
-            placeholder="Stage, heat, alloy or action"
-            aria-label="Stage, heat or action"
+            :placeholder="t('frame.stage-heat-alloy-or-action')"
+            :aria-label="t('frame.stage-heat-or-action')"
             @change="query = $event.target.value"
           />
           <ComboboxOptions static class="max-h-96 overflow-auto py-1">
@@ -45,7 +46,7 @@ function choose(command: Command | null): void {
             </ComboboxOption>
           </ComboboxOptions>
         </Combobox>
-        <p v-if="!found.length" class="px-4 py-3 text-soft">Nothing by that name.</p>
+        <p v-if="!found.length" class="px-4 py-3 text-soft">{{ t('frame.nothing-by-that-name') }}</p>
       </DialogPanel>
     </div>
   </Dialog>

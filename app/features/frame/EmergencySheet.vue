@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t, told } from '~/words'
 import { Dialog, DialogPanel, DialogTitle } from '@headlessui/vue'
 import { useFocusBack } from '~/shared/page/useFocusBack'
 import { EMERGENCIES, EMERGENCY_FIRST, EMERGENCY_SOURCE } from '#core/melt'
@@ -26,7 +27,7 @@ async function choose(id: string): Promise<void> {
         <div class="flex items-start gap-3">
           <div ref="top" class="min-w-0 flex-1 outline-none" tabindex="-1">
             <DialogTitle class="text-2xl leading-tight font-bold text-oxide">{{
-              answer ? answer.name : 'Stop'
+              answer ? told(answer.name) : t('frame.stop')
             }}</DialogTitle>
             <!-- Here from the start, so that what comes into it is read out. -->
             <div role="alert" data-testid="emergency">
@@ -35,14 +36,16 @@ async function choose(id: string): Promise<void> {
                 :key="answer.id"
                 class="mt-2 list-decimal pl-7 text-xl leading-snug font-semibold"
               >
-                <li v-for="step in answer.now" :key="step" class="mb-1.5">{{ step }}</li>
+                <li v-for="step in answer.now" :key="step" class="mb-1.5">{{ told(step) }}</li>
               </ol>
             </div>
           </div>
-          <button class="btn min-h-[4.5rem] shrink-0 px-5 text-lg" @click="emit('close')">Close</button>
+          <button class="btn min-h-[4.5rem] shrink-0 px-5 text-lg" @click="emit('close')">
+            {{ t('frame.close') }}
+          </button>
         </div>
         <p class="my-3 border-l-8 border-oxide bg-oxide-wash px-3 py-2 text-lg font-bold">
-          {{ EMERGENCY_FIRST }}
+          {{ told(EMERGENCY_FIRST) }}
         </p>
         <div class="grid gap-2 sm:grid-cols-2">
           <button
@@ -53,10 +56,10 @@ async function choose(id: string): Promise<void> {
             :aria-pressed="chosen === one.id"
             @click="choose(one.id)"
           >
-            {{ one.name }}
+            {{ told(one.name) }}
           </button>
         </div>
-        <p class="mt-3 text-sm text-soft">{{ EMERGENCY_SOURCE }}.</p>
+        <p class="mt-3 text-sm text-soft">{{ told(EMERGENCY_SOURCE) }}.</p>
       </DialogPanel>
     </div>
   </Dialog>

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { t } from '~/words'
+import { I18nT } from 'vue-i18n'
 import { useFaults } from './useFaults'
 import { useYardFile } from '~/features/keeping'
 /** An error occurred: what it was, and what to do so that nothing is lost. */
@@ -14,12 +16,15 @@ const again = () => location.reload()
     data-testid="fault"
   >
     <p class="flex-1 basis-80">
-      <b class="text-oxide">An error occurred.</b> What the header calls saved is safe. Loading the page again
-      usually mends it; if not, save a backup and send this line with a report:
+      <I18nT keypath="frame.what-the-header-calls-saved-is" scope="global"
+        ><template #strong
+          ><b class="text-oxide">{{ t('frame.an-error-occurred') }}</b></template
+        ></I18nT
+      >
       <samp class="font-sans font-semibold break-words">{{ fault }}</samp>
     </p>
-    <button class="btn btn-next" @click="again">Load again</button>
-    <button class="btn" @click="exportYard">Save a backup</button>
-    <button class="btn" @click="fault = ''">Go on</button>
+    <button class="btn btn-next" @click="again">{{ t('frame.load-again') }}</button>
+    <button class="btn" @click="exportYard">{{ t('frame.save-a-backup') }}</button>
+    <button class="btn" @click="fault = ''">{{ t('frame.go-on') }}</button>
   </div>
 </template>

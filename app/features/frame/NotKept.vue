@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { t } from '~/words'
+import { I18nT } from 'vue-i18n'
 import { useYard } from '~/storage/yard-store'
 import { unfitWords } from './unfit-words'
 /** A change that would not be read again was not made: which, why, and that the rest is as it was. */
@@ -13,11 +15,14 @@ const yard = useYard()
     data-testid="not-kept"
   >
     <p class="flex-1 basis-80">
-      <b class="text-oxide"
-        >Not done: <bdi>{{ yard.notKept.label }}</bdi>.</b
+      <I18nT keypath="frame.the-fault-lies-in-everything-is" scope="global"
+        ><template #strong
+          ><b class="text-oxide"
+            >{{ t('frame.not-done') }} <bdi>{{ yard.notKept.label }}</bdi>.</b
+          ></template
+        ><template #why>{{ unfitWords(yard.notKept.why) }}</template></I18nT
       >
-      The fault lies in {{ unfitWords(yard.notKept.why) }} Everything is as it was.
     </p>
-    <button class="btn" @click="yard.notKept = null">Understood</button>
+    <button class="btn" @click="yard.notKept = null">{{ t('frame.understood') }}</button>
   </div>
 </template>

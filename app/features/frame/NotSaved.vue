@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { t } from '~/words'
+import { I18nT } from 'vue-i18n'
 import { computed } from 'vue'
 import { useYardFile } from '~/features/keeping'
 import { useYard } from '~/storage/yard-store'
@@ -16,13 +18,19 @@ const full = computed(() => /quota|full|space|storage/i.test(yard.saveError ?? '
     data-testid="not-saved"
   >
     <p class="flex-1 basis-80">
-      <b class="text-oxide">Your last changes are not on the disk yet.</b>
-      {{ full ? 'It is full, or the browser gives this app no more of it.' : '' }} The browser says: “{{
-        yard.saveError
-      }}” They are written as soon as it takes them.
-      {{ full ? 'Make room, and try again; till then a' : 'Try again; till then a' }} file keeps them safe.
+      <I18nT keypath="frame.the-browser-says-they-are-written" scope="global"
+        ><template #strong
+          ><b class="text-oxide">{{ t('frame.your-last-changes-are-not-on') }}</b></template
+        ><template #part>{{ full ? t('frame.it-is-full-or-the-browser') : '' }}</template
+        ><template #saveError>{{ yard.saveError }}</template
+        ><template #part2>{{
+          full ? t('frame.make-room-and-try-again-till') : t('frame.try-again-till-then-a')
+        }}</template></I18nT
+      >
     </p>
-    <button class="btn btn-next" @click="exportYard">Save the yard to a file</button>
-    <button class="btn" :disabled="yard.saving > 0" @click="yard.saveAgain">Try again</button>
+    <button class="btn btn-next" @click="exportYard">{{ t('frame.save-the-yard-to-a-file') }}</button>
+    <button class="btn" :disabled="yard.saving > 0" @click="yard.saveAgain">
+      {{ t('frame.try-again') }}
+    </button>
   </div>
 </template>

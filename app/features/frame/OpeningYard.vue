@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '~/words'
 import { onBeforeUnmount, onMounted, ref } from 'vue'
 /** The yard is being read; where that takes too long, what may be in its way. */
 const LONG_MS = 8000
@@ -11,18 +12,17 @@ const again = () => location.reload()
 
 <template>
   <div class="p-8 text-soft">
-    <p>Opening the yard…</p>
+    <p>{{ t('frame.opening-the-yard') }}</p>
     <div
       v-if="long"
       role="status"
       class="mt-3 max-w-2xl border-l-8 border-amber bg-amber-wash px-3 py-2 text-ink"
     >
-      <p class="font-semibold">It takes longer than it should. Nothing is lost by waiting.</p>
+      <p class="font-semibold">{{ t('frame.it-takes-longer-than-it-should') }}</p>
       <p>
-        Another window of this app may be holding the yard: close the others, then load this one anew. Years
-        of heats take some seconds on a slow machine.
+        {{ t('frame.another-window-of-this-app-may') }}
       </p>
-      <button class="btn mt-2" @click="again">Load anew</button>
+      <button class="btn mt-2" @click="again">{{ t('frame.load-anew') }}</button>
     </div>
   </div>
 </template>

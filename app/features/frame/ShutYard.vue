@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '~/words'
 import { useYard } from '~/storage/yard-store'
 /** There is a yard in this browser, and it would not open: nothing is drawn as if it were empty. */
 const yard = useYard()
@@ -7,14 +8,14 @@ const tryAgain = () => location.reload()
 
 <template>
   <section class="mx-auto max-w-2xl py-8" role="alert" data-testid="shut">
-    <h1 class="text-2xl font-bold">The browser will not open your yard</h1>
-    <p class="mt-3">It is here, and nothing of it was changed. The browser says: “{{ yard.shutBecause }}”</p>
+    <h1 class="text-2xl font-bold">{{ t('frame.the-browser-will-not-open-your') }}</h1>
+    <p class="mt-3">{{ t('frame.it-is-here-and-nothing-of', { shutBecause: yard.shutBecause }) }}</p>
     <ol class="mt-3 list-decimal pl-6">
-      <li>Close every other window of this browser, then try again.</li>
-      <li>Make sure that sites may store data, and that this is not a private window.</li>
-      <li>Make room on the disk if it is full, and start the browser anew.</li>
+      <li>{{ t('frame.close-every-other-window-of-this') }}</li>
+      <li>{{ t('frame.make-sure-that-sites-may-store') }}</li>
+      <li>{{ t('frame.make-room-on-the-disk-if') }}</li>
     </ol>
-    <p class="mt-3">Do not clear the browser’s data for this site: the yard is in it.</p>
-    <button class="btn btn-next mt-4" @click="tryAgain">Try again</button>
+    <p class="mt-3">{{ t('frame.do-not-clear-the-browsers-data') }}</p>
+    <button class="btn btn-next mt-4" @click="tryAgain">{{ t('frame.try-again') }}</button>
   </section>
 </template>

@@ -1,16 +1,10 @@
 <script setup lang="ts">
-import { useRoute } from '#imports'
-import { computed, nextTick, ref, watch } from 'vue'
+import { t } from '~/words'
+import { nextTick, ref, watch } from 'vue'
 import { useStageLine } from './useStageLine'
 import HeatStamp from '~/shared/heat/HeatStamp.vue'
 /** The seven stages as a runner that fills with metal as far as the heat has come; each stage says its answer. */
-const { stages, heat } = useStageLine()
-const route = useRoute()
-const here = computed(() => {
-  const last = route.path.split('/').at(-1)
-  const stage = last === 'scale' ? 'charge' : last
-  return stages.value.findIndex(({ id }) => id === stage)
-})
+const { stages, heat, at: here } = useStageLine()
 const list = ref<HTMLElement>()
 watch(
   here,
@@ -32,7 +26,7 @@ watch(
     >
       <HeatStamp :number="heat.number" />
     </NuxtLink>
-    <nav aria-label="Stages of the heat" class="min-w-0 flex-1">
+    <nav :aria-label="t('frame.stages-of-the-heat')" class="min-w-0 flex-1">
       <ol ref="list" class="line">
         <li
           v-for="(stage, index) in stages"

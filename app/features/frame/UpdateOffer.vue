@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '~/words'
 import { useNuxtApp } from '#imports'
 import { computed, ref } from 'vue'
 import { useYard } from '~/storage/yard-store'
@@ -19,8 +20,8 @@ const shown = computed(() => !!$pwa?.needRefresh && !running.value && !put.value
     class="no-print flex flex-wrap items-center gap-3 bg-patina-wash px-4 py-2"
     data-testid="update-offer"
   >
-    <span class="flex-1">A newer version is ready. Nothing is lost by taking it.</span>
-    <button class="btn btn-next" @click="$pwa?.updateServiceWorker()">Take it</button>
-    <button class="btn" @click="put = true">Later</button>
+    <span class="flex-1">{{ t('frame.a-newer-version-is-ready-nothing') }}</span>
+    <button class="btn btn-next" @click="$pwa?.updateServiceWorker()">{{ t('frame.take-it') }}</button>
+    <button class="btn" @click="put = true">{{ t('frame.later') }}</button>
   </div>
 </template>

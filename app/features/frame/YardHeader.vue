@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '~/words'
 import { Command, Redo2, Undo2 } from '@lucide/vue'
 import { computed } from 'vue'
 import { useHeat } from '~/shared/heat/useHeat'
@@ -14,12 +15,12 @@ const { undo, redo } = useUndo()
 const canUndo = computed(() => yard.journal.cursor > 0)
 const canRedo = computed(() => yard.journal.cursor < yard.journal.steps.length)
 const saveState = computed(() => {
-  if (yard.looking) return 'to look at'
+  if (yard.looking) return t('frame.to-look-at')
   if (yard.keeping === 'shut') return ''
-  if (yard.keeping === 'nowhere') return 'not kept'
-  if (yard.saveError) return 'not saved'
+  if (yard.keeping === 'nowhere') return t('frame.not-kept')
+  if (yard.saveError) return t('frame.not-saved')
   if (yard.saving) return 'saving…'
-  return yard.isEmpty ? '' : 'saved'
+  return yard.isEmpty ? '' : t('small.saved')
 })
 const nextUndo = computed(() => yard.journal.steps[yard.journal.cursor - 1]?.label)
 </script>
@@ -27,30 +28,30 @@ const nextUndo = computed(() => yard.journal.steps[yard.journal.cursor - 1]?.lab
 <template>
   <header class="no-print border-b border-line bg-panel">
     <div class="mx-auto flex max-w-[90rem] flex-wrap items-center gap-x-3 gap-y-1 px-3 pt-2 sm:px-5">
-      <NuxtLink to="/" class="stamp text-xl tracking-widest" aria-label="Hephaestal, the yard">
-        Hephaestal
+      <NuxtLink to="/" class="stamp text-xl tracking-widest" :aria-label="t('frame.hephaestal-the-yard')">
+        {{ t('frame.hephaestal') }}
       </NuxtLink>
-      <nav aria-label="Beside the line" class="ml-auto hidden items-center text-sm sm:flex">
-        <NuxtLink to="/pile" class="btn btn-quiet">What it can become</NuxtLink>
-        <NuxtLink to="/together" class="btn btn-quiet">A day’s heats</NuxtLink>
-        <NuxtLink to="/alloys" class="btn btn-quiet">Alloys</NuxtLink>
-        <NuxtLink to="/gear" class="btn btn-quiet">Gear</NuxtLink>
-        <NuxtLink to="/handbook" class="btn btn-quiet">Handbook</NuxtLink>
+      <nav :aria-label="t('frame.beside-the-line')" class="ml-auto hidden items-center text-sm sm:flex">
+        <NuxtLink to="/pile" class="btn btn-quiet">{{ t('frame.what-it-can-become') }}</NuxtLink>
+        <NuxtLink to="/together" class="btn btn-quiet">{{ t('frame.a-days-heats') }}</NuxtLink>
+        <NuxtLink to="/alloys" class="btn btn-quiet">{{ t('frame.alloys') }}</NuxtLink>
+        <NuxtLink to="/gear" class="btn btn-quiet">{{ t('frame.gear') }}</NuxtLink>
+        <NuxtLink to="/handbook" class="btn btn-quiet">{{ t('frame.handbook') }}</NuxtLink>
       </nav>
       <div class="ml-auto flex items-center sm:ml-0">
         <button
           class="btn btn-quiet"
           :disabled="!canUndo"
-          :title="nextUndo ? `Undo: ${nextUndo}` : 'Nothing to undo'"
+          :title="nextUndo ? t('frame.undo-2', { nextUndo }) : t('frame.nothing-to-undo')"
           @click="undo"
         >
-          <Undo2 :size="18" aria-hidden="true" /><span class="sr-only">Undo</span>
+          <Undo2 :size="18" aria-hidden="true" /><span class="sr-only">{{ t('frame.undo') }}</span>
         </button>
-        <button class="btn btn-quiet" :disabled="!canRedo" title="Redo" @click="redo">
-          <Redo2 :size="18" aria-hidden="true" /><span class="sr-only">Redo</span>
+        <button class="btn btn-quiet" :disabled="!canRedo" :title="t('frame.redo')" @click="redo">
+          <Redo2 :size="18" aria-hidden="true" /><span class="sr-only">{{ t('frame.redo') }}</span>
         </button>
-        <button class="btn btn-quiet" title="Search (Ctrl K)" @click="emit('palette')">
-          <Command :size="18" aria-hidden="true" /><span class="sr-only">Search</span>
+        <button class="btn btn-quiet" :title="t('frame.search-ctrl-k')" @click="emit('palette')">
+          <Command :size="18" aria-hidden="true" /><span class="sr-only">{{ t('frame.search') }}</span>
         </button>
         <YardMenu @shortcuts="emit('shortcuts')" />
       </div>

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { t } from '~/words'
+import { I18nT } from 'vue-i18n'
 import { useEventListener } from '@vueuse/core'
 import { navigateTo } from '#imports'
 import { watch } from 'vue'
@@ -12,7 +14,7 @@ const { exportYard } = useYardFile()
 const { announce } = useNotices()
 watch(
   () => yard.refused,
-  () => announce('Nothing was changed: this yard is only to be looked at.'),
+  () => announce(t('frame.nothing-was-changed-this-yard-is')),
 )
 async function home(): Promise<void> {
   await yard.stopLooking()
@@ -35,12 +37,14 @@ const reload = () => location.reload()
     data-testid="written-again"
   >
     <p class="flex-1 basis-72">
-      <b>This site’s data were cleared while the yard was open.</b> All of it was still here and has been
-      written again; pictures and snapshots could not be: they come back from a backup package, if there is
-      one.
+      <I18nT keypath="frame.all-of-it-was-still-here" scope="global"
+        ><template #strong
+          ><b>{{ t('frame.this-sites-data-were-cleared-while') }}</b></template
+        ></I18nT
+      >
     </p>
-    <button class="btn btn-next" @click="exportYard">Save the yard to a file</button>
-    <button class="btn" @click="yard.writtenAgain = false">Understood</button>
+    <button class="btn btn-next" @click="exportYard">{{ t('frame.save-the-yard-to-a-file') }}</button>
+    <button class="btn" @click="yard.writtenAgain = false">{{ t('frame.understood') }}</button>
   </div>
   <div
     v-if="yard.gone && yard.isEmpty"
@@ -49,13 +53,15 @@ const reload = () => location.reload()
     data-testid="yard-gone"
   >
     <p class="flex-1 basis-72">
-      <b class="text-oxide">A yard was kept in this browser, and the browser has nothing of it any more.</b>
-      Site data were cleared, or the browser found its own store broken and threw it away. Open your latest
-      backup; snapshots, where they are still there, are under Safe keeping.
+      <I18nT keypath="frame.site-data-were-cleared-or-the" scope="global"
+        ><template #strong
+          ><b class="text-oxide">{{ t('frame.a-yard-was-kept-in-this') }}</b></template
+        ></I18nT
+      >
     </p>
-    <button class="btn btn-next" @click="openFile">Open a backup</button>
-    <NuxtLink to="/safety" class="btn">Safe keeping</NuxtLink>
-    <button class="btn" @click="yard.startAnew">It is not missed</button>
+    <button class="btn btn-next" @click="openFile">{{ t('frame.open-a-backup') }}</button>
+    <NuxtLink to="/safety" class="btn">{{ t('frame.safe-keeping') }}</NuxtLink>
+    <button class="btn" @click="yard.startAnew">{{ t('frame.it-is-not-missed') }}</button>
   </div>
   <div
     v-if="yard.looking"
@@ -64,28 +70,36 @@ const reload = () => location.reload()
     data-testid="looking"
   >
     <p v-if="yard.looking.overtaken" class="flex-1 basis-72">
-      <b>Only to look at.</b>
-      A newer Hephaestal is at work on this yard in another window. Changing it here could undo what is done
-      there, so nothing can be changed.
-      <b v-if="yard.looking.overtaken.unsaved" class="text-oxide"
-        >What was changed here last could not be kept: look at it before you reload, and do it again there.</b
+      <I18nT keypath="frame.a-newer-hephaestal-is-at-work" scope="global"
+        ><template #strong
+          ><b>{{ t('frame.only-to-look-at') }}</b></template
+        ><template #strong2
+          ><b v-if="yard.looking.overtaken.unsaved" class="text-oxide">{{
+            t('frame.what-was-changed-here-last-could')
+          }}</b></template
+        ></I18nT
       >
-      Reload to get the newer app here too.
     </p>
     <p v-else class="flex-1 basis-72">
-      <b>Only to look at.</b>
-      A newer Hephaestal wrote <bdi>{{ yard.looking.name }}</bdi> and knows more than this one<template
-        v-if="yard.looking.leftOut"
-        >: {{ yard.looking.leftOut }} of its records cannot be shown</template
-      >. Changing it here would lose what is not understood, so nothing can be changed.
-      {{
-        yard.looking.own
-          ? 'Reload with the network on to get the newer app.'
-          : 'Update this app to work on it.'
-      }}
+      <I18nT keypath="frame.a-newer-hephaestal-wrote" scope="global">
+        <template #strong
+          ><b>{{ t('frame.only-to-look-at') }}</b></template
+        >
+        <template #name
+          ><bdi>{{ yard.looking.name }}</bdi></template
+        >
+        <template #part>{{
+          yard.looking.leftOut
+            ? t('frame.of-its-records-cannot-be-shown', { leftOut: yard.looking.leftOut })
+            : ''
+        }}</template>
+        <template #part2>{{
+          yard.looking.own ? t('frame.reload-with-the-network-on-to') : t('frame.update-this-app-to-work-on')
+        }}</template>
+      </I18nT>
     </p>
-    <button v-if="yard.looking.own" class="btn btn-next" @click="reload">Reload</button>
-    <button v-else class="btn btn-next" @click="home">Back to my yard</button>
+    <button v-if="yard.looking.own" class="btn btn-next" @click="reload">{{ t('frame.reload') }}</button>
+    <button v-else class="btn btn-next" @click="home">{{ t('frame.back-to-my-yard') }}</button>
   </div>
   <div
     v-else-if="yard.keeping === 'nowhere'"
@@ -94,9 +108,14 @@ const reload = () => location.reload()
     data-testid="kept-nowhere"
   >
     <p class="flex-1 basis-72">
-      <b>This browser keeps nothing.</b> A private window, or storage for sites is switched off. You can work,
-      but all of it goes when this window is closed or reloaded. Save it to a file before that.
+      <I18nT keypath="frame.a-private-window-or-storage-for" scope="global"
+        ><template #strong
+          ><b>{{ t('frame.this-browser-keeps-nothing') }}</b></template
+        ></I18nT
+      >
     </p>
-    <button class="btn btn-next" :disabled="yard.isEmpty" @click="exportYard">Save the yard to a file</button>
+    <button class="btn btn-next" :disabled="yard.isEmpty" @click="exportYard">
+      {{ t('frame.save-the-yard-to-a-file') }}
+    </button>
   </div>
 </template>

@@ -1,37 +1,38 @@
+import { t } from '~/words'
 import { STAGES } from './stages-words'
 
 /** What each screen is called, in the window's title and when one comes to it. */
 const NAMES: Readonly<Record<string, string>> = {
-  '/': 'The yard',
-  '/stock': 'Stock',
-  '/pile': 'What it can become',
-  '/identify': 'What is this metal?',
-  '/scrap-book': 'Scrap book',
-  '/together': 'A day’s heats',
-  '/ledger': 'Ledger',
-  '/alloys': 'Alloys',
-  '/compare': 'Alloys and heats side by side',
-  '/gear': 'Gear',
-  '/devices': 'Instruments',
-  '/mould': 'Moulds',
-  '/handbook': 'Handbook: cautions',
-  '/handbook/emergencies': 'Handbook: emergencies',
-  '/handbook/faults': 'Handbook: faults',
-  '/handbook/practice-heats': 'Handbook: practice heats',
-  '/handbook/tables': 'Handbook: tables',
-  '/learned': 'What your heats taught',
-  '/safety': 'Safe keeping',
-  '/trends': 'Trends',
-  '/labels': 'Labels',
-  '/prices': 'Price list',
+  '/': t('frame.the-yard'),
+  '/stock': t('frame.stock'),
+  '/pile': t('frame.what-it-can-become'),
+  '/identify': t('frame.what-is-this-metal'),
+  '/scrap-book': t('frame.scrap-book'),
+  '/together': t('frame.a-days-heats'),
+  '/ledger': t('frame.ledger'),
+  '/alloys': t('frame.alloys'),
+  '/compare': t('frame.alloys-and-heats-side-by-side'),
+  '/gear': t('frame.gear'),
+  '/devices': t('frame.instruments'),
+  '/mould': t('frame.moulds'),
+  '/handbook': t('frame.handbook-cautions'),
+  '/handbook/emergencies': t('frame.handbook-emergencies'),
+  '/handbook/faults': t('frame.handbook-faults'),
+  '/handbook/practice-heats': t('frame.handbook-practice-heats'),
+  '/handbook/tables': t('frame.handbook-tables'),
+  '/learned': t('frame.what-your-heats-taught'),
+  '/safety': t('frame.safe-keeping'),
+  '/trends': t('frame.trends'),
+  '/labels': t('frame.labels'),
+  '/prices': t('frame.price-list'),
 }
 const OF_HEAT: Readonly<Record<string, string>> = {
   ...Object.fromEntries(STAGES.map(({ id, name }) => [id, name])),
-  scale: 'Scale',
-  sheet: 'Charge sheet',
-  mould: 'Mould',
-  story: 'Story',
-  trouble: 'What went wrong',
+  scale: t('frame.scale'),
+  sheet: t('frame.charge-sheet'),
+  mould: t('frame.mould'),
+  story: t('frame.story'),
+  trouble: t('frame.what-went-wrong'),
 }
 
 /**
@@ -41,7 +42,7 @@ const OF_HEAT: Readonly<Record<string, string>> = {
 export function titleOf(path: string, stamp: string): string {
   const plain = path.replace(/\/$/, '') || '/'
   const [, kind, what, stage = ''] = plain.split('/')
-  if (kind === 'heat') return `${OF_HEAT[stage] ?? 'Heat'}, ${stamp}`
-  if (kind === 'ingot') return `Ingot ${decodeURIComponent(what ?? '')}`
-  return NAMES[plain] ?? 'No such page'
+  if (kind === 'heat') return `${OF_HEAT[stage] ?? t('frame.heat')}, ${stamp}`
+  if (kind === 'ingot') return t('frame.ingot', { what: decodeURIComponent(what ?? '') })
+  return NAMES[plain] ?? t('frame.no-such-page')
 }

@@ -1,12 +1,13 @@
+import { t } from '~/words'
 import type { Unfit } from '~/storage/guard'
 
 const THINGS: Readonly<Record<Unfit['collection'], string>> = {
-  settings: 'the settings',
-  lots: 'a lot',
-  alloys: 'an own alloy',
-  heats: 'a heat',
-  gear: 'a piece of gear',
-  practices: 'a practice',
+  settings: t('frame.the-settings'),
+  lots: t('frame.a-lot'),
+  alloys: t('frame.an-own-alloy'),
+  heats: t('frame.a-heat'),
+  gear: t('frame.a-piece-of-gear'),
+  practices: t('frame.a-practice'),
 }
 
 /** Units that stand at the end of a field's name. */
@@ -14,9 +15,9 @@ const UNITS: Readonly<Record<string, string>> = {
   G: ' g',
   C: ' °C',
   Pct: ' %',
-  Min: ' min',
-  Mm: ' mm',
-  Kw: ' kW',
+  Min: ` ${t('frame.min')}`,
+  Mm: ` ${t('frame.mm')}`,
+  Kw: ` ${t('frame.kw')}`,
 }
 const UNIT = new RegExp(`(?<=[a-z])(${Object.keys(UNITS).join('|')})$`)
 
@@ -32,11 +33,11 @@ export function unfitWords({ collection, path, code, origin, bound }: Unfit): st
   const where = [THINGS[collection], ...fields.map(fieldWords)].join(', ')
   const unit = UNITS[UNIT.exec(fields.at(-1) ?? '')?.[1] ?? ''] ?? ''
   const figure = `${bound?.toLocaleString('en').replaceAll(',', '\u202f')}${unit}`
-  if (code === 'too_big' && origin === 'string') return `${where}: at most ${bound} characters. Shorten it.`
-  if (code === 'too_big' && origin === 'array')
-    return `${where}: at most ${bound} of them. Take some away first.`
-  if (code === 'too_big') return `${where}: at most ${figure}.`
-  if (code === 'too_small' && origin === 'string') return `${where}: it must not be empty.`
-  if (code === 'too_small') return `${where}: not below ${figure}.`
-  return `${where}: no yard can keep this. Look at what was typed last.`
+  if (code === 'too_big' && origin === 'string')
+    return t('frame.at-most-characters-shorten-it', { where, bound })
+  if (code === 'too_big' && origin === 'array') return t('frame.at-most-of-them-take-some', { where, bound })
+  if (code === 'too_big') return t('frame.at-most', { where, figure })
+  if (code === 'too_small' && origin === 'string') return t('frame.it-must-not-be-empty', { where })
+  if (code === 'too_small') return t('frame.not-below', { where, figure })
+  return t('frame.no-yard-can-keep-this-look', { where })
 }

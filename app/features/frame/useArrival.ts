@@ -1,3 +1,4 @@
+import { t } from '~/words'
 import { useHead, useNuxtApp, useRoute } from '#imports'
 import { useTimeoutFn } from '@vueuse/core'
 import { heatStamp } from '#core/heat'
@@ -11,7 +12,7 @@ const LATE_MS = 600
 export function useArrival() {
   const route = useRoute()
   const title = computed(() => titleOf(route.path, heatStamp(Number(route.params.number) || 0)))
-  useHead({ title: computed(() => `${title.value} · Hephaestal`) })
+  useHead({ title: computed(() => t('frame.hephaestal-2', { title: title.value })) })
   const arrived = ref('')
   /** What had the keyboard when one left for here; undefined once it was seen to. */
   let left: Element | null | undefined

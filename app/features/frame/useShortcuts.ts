@@ -1,10 +1,9 @@
-import { nth } from '#core/lists'
+import { t } from '~/words'
 import { useEventListener } from '@vueuse/core'
 import type { Ref } from 'vue'
 import { useYard } from '~/storage/yard-store'
-import { STAGES } from './stages-words'
+import { useStageLine } from './useStageLine'
 import { navigateTo } from '#imports'
-import { useHeat } from '~/shared/heat/useHeat'
 import { useSingleKeys } from '~/shared/page/useSingleKeys'
 import { useNotices } from '~/shared/page/useNotices'
 import { useStopping } from '~/features/melt'
@@ -16,26 +15,57 @@ export function useUndo() {
   const { announce } = useNotices()
   /** What another window worked on since is not taken away, and not brought back. */
   const leftAlone = () =>
-    yard.leftAlone === 0
-      ? ''
-      : `. ${counted(yard.leftAlone, 'record')} another window has changed since stayed as ${yard.leftAlone === 1 ? 'it is' : 'they are'}.`
+    yard.leftAlone === 0 ? '' : `. ${t('small.left-alone', { count: counted(yard.leftAlone, 'record') })}`
   function undo(): void {
     const step = yard.undo()
-    announce(step ? `Undone: ${step.label}${leftAlone()}` : 'Nothing to undo')
+    announce(
+      step ? t('frame.undone', { label: step.label, leftAlone: leftAlone() }) : t('frame.nothing-to-undo'),
+    )
   }
   function redo(): void {
     const step = yard.redo()
-    announce(step ? `Redone: ${step.label}${leftAlone()}` : 'Nothing to redo')
+    announce(
+      step ? t('frame.redone', { label: step.label, leftAlone: leftAlone() }) : t('frame.nothing-to-redo'),
+    )
   }
   return { undo, redo }
 }
 
+/** Which stage Alt and a digit ask for, from 1; where Alt types a sign of its own (a Mac), by the key's place. */
+function stageAsked({ altKey, ctrlKey, metaKey, code, key }: KeyboardEvent, typing: boolean): number | null {
+  if (!altKey || ctrlKey || metaKey) return null
+  const place = /^[1-7]$/.exec(key) ?? (typing ? null : /^Digit([1-7])$/.exec(code))
+  return place ? Number(place.at(-1)) : null
+}
+
+/** What on this page is meant by a key of its own: a search by /, what says so by its letter. */
+function keysOwn(key: string): HTMLElement | null {
+  const main = document.querySelector('main')
+  return (
+    (key === '/' ? main?.querySelector<HTMLElement>('input[type=search]') : null) ??
+    main?.querySelector<HTMLElement>(`[data-key="${CSS.escape(key)}"] :is(input, button)`) ??
+    null
+  )
+}
+
+/** Nothing under the hand that wants the arrow keys itself. */
+const arrowsFree = (target: EventTarget | null) =>
+  target instanceof HTMLElement && target.matches('body, main, h1, nav[aria-label] a')
+
 /** The keys that work everywhere. */
 export function useShortcuts(sheets: { palette: Ref<boolean>; shortcuts: Ref<boolean> }): void {
   const { undo, redo } = useUndo()
-  const { heat } = useHeat()
+  const { stages, at } = useStageLine()
   const stopping = useStopping()
   const singleKeys = useSingleKeys()
+  /** Where a key leads that goes to another stage; null where it goes to none. */
+  function stageFor(event: KeyboardEvent, typing: boolean): string | null {
+    const asked = stageAsked(event, typing)
+    if (asked !== null) return stages.value[asked - 1]?.to ?? null
+    const by = { ArrowRight: 1, ArrowLeft: -1 }[event.key]
+    if (!by || event.altKey || event.shiftKey || at.value < 0 || !arrowsFree(event.target)) return null
+    return stages.value[at.value + by]?.to ?? null
+  }
   useEventListener(document, 'keydown', (event: KeyboardEvent) => {
     const command = event.ctrlKey || event.metaKey
     const key = event.key.toLowerCase()
@@ -43,16 +73,19 @@ export function useShortcuts(sheets: { palette: Ref<boolean>; shortcuts: Ref<boo
     // A figure nobody has typed over yet has nothing of its own to undo.
     const field = event.target instanceof HTMLInputElement ? event.target : null
     const own = typing && !(field?.dataset.began !== undefined && field.dataset.began === field.value)
+    // What lies open is finished first: no page changes under it.
+    const sheetOpen = document.querySelector('[role="dialog"]') !== null
+    const to = sheetOpen ? null : stageFor(event, typing)
+    const single = !typing && !command && !event.altKey && !sheetOpen && singleKeys.value
     // No letter: it works while something is being typed.
     if (event.key === 'F9') stopping.value = true
     else if (command && key === 'k') sheets.palette.value = true
     else if (command && key === 'z' && !own) (event.shiftKey ? redo : undo)()
     else if (command && key === 'y' && !own) redo()
-    else if (!typing && singleKeys.value && event.key === '?') sheets.shortcuts.value = true
-    else if (event.altKey && /^[1-7]$/.test(event.key)) {
-      const stage = nth(STAGES, Number(event.key) - 1)
-      void navigateTo(stage.path(heat.value?.number ?? null))
-    } else return
+    else if (to !== null) void navigateTo(to)
+    else if (single && event.key === '?') sheets.shortcuts.value = true
+    else if (single && keysOwn(key)) keysOwn(key)!.focus()
+    else return
     event.preventDefault()
   })
 }

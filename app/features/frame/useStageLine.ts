@@ -1,3 +1,5 @@
+import { t } from '~/words'
+import { useRoute } from '#imports'
 import { counted } from '~/shared/units/figures'
 import { isolated } from '~/shared/units/isolated'
 import { computed } from 'vue'
@@ -48,25 +50,35 @@ export function useStageLine() {
               answer: `${nameOf(current.alloy)}, ${grams(current.tapMassG)}`,
               done: true,
             }
-          : { answer: current.asItComes ? 'as it comes' : 'choose', done: !!current.asItComes }
+          : {
+              answer: current.asItComes ? t('frame.as-it-comes') : t('small.choose'),
+              done: !!current.asItComes,
+            }
       case 'charge':
         return current.weighed.length
           ? {
-              answer: `${grams(current.weighed.reduce((sum, line) => sum + line.massG, 0))} weighed`,
+              answer: t('frame.weighed', {
+                reduce: grams(current.weighed.reduce((sum, line) => sum + line.massG, 0)),
+              }),
               done: true,
             }
-          : { answer: 'to weigh', done: false }
+          : { answer: t('frame.to-weigh'), done: false }
       case 'melt': {
         const steps = Object.keys(current.done).length
-        return { answer: steps ? `${counted(steps, 'step')} done` : 'not lit', done: 'pour' in current.done }
+        return {
+          answer: steps ? t('frame.done', { steps: counted(steps, 'step') }) : t('frame.not-lit'),
+          done: 'pour' in current.done,
+        }
       }
       case 'pour':
         return found && found.foundG > 0
-          ? { answer: `${grams(found.foundG)} found`, done: found.state === 'closes' }
-          : { answer: 'to weigh', done: false }
+          ? { answer: t('frame.found', { foundG: grams(found.foundG) }), done: found.state === 'closes' }
+          : { answer: t('frame.to-weigh'), done: false }
       case 'assay':
         return {
-          answer: comesAsItIs(current) ? 'no name yet' : verdictShort(summary.value?.verdict ?? null),
+          answer: comesAsItIs(current)
+            ? t('frame.no-name-yet')
+            : verdictShort(summary.value?.verdict ?? null),
           done: current.assays.length > 0,
         }
     }
@@ -80,5 +92,12 @@ export function useStageLine() {
       ...answerOf(stage.id),
     })),
   )
-  return { stages, heat }
+  const route = useRoute()
+  /** Which of them is being looked at; -1 where none is. The scale and the sheet are the charge's. */
+  const at = computed(() => {
+    const last = route.path.split('/').at(-1) ?? ''
+    const stage = last === 'scale' || last === 'sheet' ? 'charge' : last
+    return STAGES.findIndex(({ id }) => id === stage)
+  })
+  return { stages, heat, at }
 }

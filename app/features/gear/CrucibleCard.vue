@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { inSentence, t, told } from '~/words'
+import { I18nT } from 'vue-i18n'
 import { RETIRE_SOURCE, wantsFirstFire, type Crucible, type CrucibleCheck } from '#core/gear'
 import { computed, ref } from 'vue'
 import { useGear } from '~/shared/gear/useGear'
@@ -37,24 +39,29 @@ function retire(): void {
 }
 /** Densities to say what it takes with: a casting aluminium and a tin bronze. */
 const TAKES = [
-  { base: 'Al', gcm3: 2.69, words: 'aluminium' },
-  { base: 'Cu', gcm3: 8.75, words: 'bronze' },
+  { base: 'Al', gcm3: 2.69, words: t('gear.aluminium') },
+  { base: 'Cu', gcm3: 8.75, words: t('gear.bronze') },
 ] as const
 const takes = computed(() =>
   TAKES.filter(
     ({ base }) => (family.value === null || family.value === base) && material.value.metals[base] !== 'never',
   )
-    .map(({ gcm3, words }) => `${grams(gear.holds(props.crucible, gcm3), 10)} of ${words}`)
-    .join(' or '),
+    .map(({ gcm3, words }) => t('gear.of', { crucible: grams(gear.holds(props.crucible, gcm3), 10), words }))
+    .join(` ${t('small.or')} `),
 )
 const kind = computed(() =>
   [
-    `No. ${props.crucible.number}`,
-    ...(props.crucible.material ? [material.value.name.toLowerCase()] : []),
-    family.value ? `for ${FAMILY_WORDS[family.value] ?? family.value}` : 'no family yet',
+    t('gear.no', { number: props.crucible.number }),
+    ...(props.crucible.material ? [inSentence(told(material.value.name))] : []),
+    family.value
+      ? t('gear.for', { FAMILY_WORDS: FAMILY_WORDS[family.value] ?? family.value })
+      : t('gear.no-family-yet'),
     ...(props.crucible.retiredAt
       ? [
-          `retired ${dayOf(props.crucible.retiredAt)}${props.crucible.retiredWhy ? `: ${props.crucible.retiredWhy}` : ''}`,
+          t('gear.retired', {
+            retiredAt: dayOf(props.crucible.retiredAt),
+            part: props.crucible.retiredWhy ? `: ${props.crucible.retiredWhy}` : '',
+          }),
         ]
       : []),
   ].join(', '),
@@ -70,23 +77,35 @@ const kind = computed(() =>
       </div>
       <p class="text-right">
         <b class="text-xl">{{ story.heats }}</b><br /><span class="text-sm text-soft">{{
-          story.heats === 1 ? 'heat' : 'heats'
+          story.heats === 1 ? t('gear.heat') : t('gear.heats')
         }}</span>
       </p>
     </div>
-    <p v-if="takes">Takes {{ takes }}, a fifth of the height left free.</p>
+    <p v-if="takes">{{ t('gear.takes-a-fifth-of-the-height', { takes }) }}</p>
     <p v-for="line in memory" :key="line" class="text-sm">{{ line }}</p>
     <ul v-if="iron.length" class="text-sm" :title="card.ironSource" data-testid="pot-iron">
       <li v-for="one in iron" :key="one.number">
-        {{ one.words }}, {{ Math.round(one.minutes) }} min at {{ degrees(one.celsius)
-        }}{{ one.logged ? '' : ', by the usual time' }}
+        {{
+          t('gear.min-at', {
+            words: one.words,
+            minutes: Math.round(one.minutes),
+            celsius: degrees(one.celsius),
+            part: one.logged ? '' : t('gear.by-the-usual-time'),
+          })
+        }}
       </li>
     </ul>
     <p v-if="newest" class="text-sm text-soft">
-      Looked at {{ dayOf(newest.at) }}: {{ SOUND_WORDS[newest.sound]
-      }}<template v-if="newest.wallMm">, wall {{ mm(newest.wallMm) }}</template
-      ><template v-if="newest.massG">, {{ grams(newest.massG) }}</template
-      >.
+      <I18nT keypath="gear.looked-at" scope="global"
+        ><template #part
+          ><template v-if="newest.wallMm">{{
+            t('gear.wall', { wallMm: mm(newest.wallMm) })
+          }}</template></template
+        ><template #part2
+          ><template v-if="newest.massG">, {{ grams(newest.massG) }}</template></template
+        ><template #at>{{ dayOf(newest.at) }}</template
+        ><template #SOUND_WORDS>{{ SOUND_WORDS[newest.sound] }}</template></I18nT
+      >
     </p>
     <p
       v-if="wearWords(wear)"
@@ -95,62 +114,81 @@ const kind = computed(() =>
     >
       {{ wearWords(wear) }}
     </p>
-    <p v-if="crucible.material" class="text-sm text-soft">{{ material.mind }}</p>
+    <p v-if="crucible.material" class="text-sm text-soft">{{ told(material.mind) }}</p>
     <FirstFire
       v-if="wantsFirstFire(crucible, gear.heatsIn(crucible.id)) && !crucible.retiredAt"
       :crucible="crucible"
     />
     <p v-if="crucible.note" class="text-sm text-soft">{{ crucible.note }}</p>
     <form v-if="open === 'look'" class="grid grid-cols-2 gap-3" @submit.prevent="look">
-      <QuantityField v-model="massG" label="Weighs" kind="mass" nullable positive />
-      <QuantityField v-model="wallMm" label="Wall" kind="length" nullable positive />
+      <QuantityField v-model="massG" :label="t('gear.weighs')" kind="mass" nullable positive />
+      <QuantityField v-model="wallMm" :label="t('gear.wall-2')" kind="length" nullable positive />
       <label class="col-span-2"
-        ><span class="label">Tapped with a knuckle, cold</span>
+        ><span class="label">{{ t('gear.tapped-with-a-knuckle-cold') }}</span>
         <select v-model="sound" class="field">
           <option v-for="(words, id) in SOUND_WORDS" :key="id" :value="id">{{ words }}</option>
         </select></label
       >
-      <button class="btn btn-next col-span-2">Save</button>
+      <button class="btn btn-next col-span-2">{{ t('gear.save') }}</button>
     </form>
     <form v-if="open === 'wash-heat'" class="grid gap-2" @submit.prevent="washHeat">
       <p class="text-sm">
-        Clean scrap of the metal to come, melted in it, stirred up the wall and poured away as returns of
-        their own: what the heat before left goes with it. It never makes a copper crucible fit for aluminium.
+        {{ t('gear.clean-scrap-of-the-metal-to') }}
       </p>
       <label
-        ><span class="label">What was melted in it</span
-        ><input v-model="washMetal" class="field" maxlength="120" placeholder="clean copper pipe"
+        ><span class="label">{{ t('gear.what-was-melted-in-it') }}</span
+        ><input v-model="washMetal" class="field" maxlength="120" :placeholder="t('gear.clean-copper-pipe')"
       /></label>
-      <button class="btn btn-next">Save</button>
+      <button class="btn btn-next">{{ t('gear.save') }}</button>
     </form>
     <form v-if="open === 'retire'" class="grid gap-2" @submit.prevent="retire">
       <label
-        ><span class="label">Why, if you want it kept</span
-        ><input v-model="reason" class="field" maxlength="300" placeholder="crack below the rim"
+        ><span class="label">{{ t('gear.why-if-you-want-it-kept') }}</span
+        ><input v-model="reason" class="field" maxlength="300" :placeholder="t('gear.crack-below-the-rim')"
       /></label>
-      <button class="btn btn-next">Retire it</button>
+      <button class="btn btn-next">{{ t('gear.retire-it') }}</button>
     </form>
     <div class="mt-auto flex flex-wrap gap-2">
       <button class="btn btn-quiet underline" :aria-expanded="open === 'look'" @click="card.toggle('look')">
-        Look it over<span class="sr-only">: {{ crucible.name }}</span>
+        <I18nT keypath="gear.look-it-over" scope="global"
+          ><template #part
+            ><span class="sr-only">: {{ crucible.name }}</span></template
+          ></I18nT
+        >
       </button>
       <template v-if="!crucible.retiredAt">
         <button v-if="steel" class="btn btn-quiet underline" @click="card.coat()">
-          Wash put on<span class="sr-only">: {{ crucible.name }}</span>
+          <I18nT keypath="gear.wash-put-on" scope="global"
+            ><template #part
+              ><span class="sr-only">: {{ crucible.name }}</span></template
+            ></I18nT
+          >
         </button>
         <button
           class="btn btn-quiet underline"
           :aria-expanded="open === 'wash-heat'"
           @click="card.toggle('wash-heat')"
         >
-          Wash heat<span class="sr-only"> in {{ crucible.name }}</span>
+          <I18nT keypath="gear.wash-heat" scope="global"
+            ><template #part
+              ><span class="sr-only"> {{ ' ' + t('gear.in', { name: crucible.name }) }}</span></template
+            ></I18nT
+          >
         </button>
       </template>
       <button class="btn btn-quiet underline" @click="emit('edit')">
-        Edit<span class="sr-only"> {{ crucible.name }}</span>
+        <I18nT keypath="gear.edit" scope="global"
+          ><template #part
+            ><span class="sr-only"> {{ crucible.name }}</span></template
+          ></I18nT
+        >
       </button>
       <button v-if="crucible.retiredAt" class="btn btn-quiet underline" @click="card.takeBack()">
-        Take back<span class="sr-only"> {{ crucible.name }}</span>
+        <I18nT keypath="gear.take-back" scope="global"
+          ><template #part
+            ><span class="sr-only"> {{ crucible.name }}</span></template
+          ></I18nT
+        >
       </button>
       <button
         v-else
@@ -158,7 +196,11 @@ const kind = computed(() =>
         :aria-expanded="open === 'retire'"
         @click="card.toggle('retire')"
       >
-        Retire<span class="sr-only"> {{ crucible.name }}</span>
+        <I18nT keypath="gear.retire" scope="global"
+          ><template #part
+            ><span class="sr-only"> {{ crucible.name }}</span></template
+          ></I18nT
+        >
       </button>
     </div>
   </li>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '~/words'
 import { counted } from '~/shared/units/figures'
 import { nth } from '#core/lists'
 import { useIntervalFn } from '@vueuse/core'
@@ -35,7 +36,7 @@ const fault = ref('')
 function cut(): void {
   if (!firing.value) return
   if (!why.value.trim()) {
-    fault.value = 'Say why: it stays written down with the crucible.'
+    fault.value = t('gear.say-why-it-stays-written-down')
     return
   }
   const entry = {
@@ -58,37 +59,47 @@ function to(index: number, more: Partial<Crucible> = {}): void {
       firing: done ? null : { step: index, since: now() },
       ...(done ? { firstFiredAt: now() } : {}),
     },
-    done ? `${crucible.name} is fired` : `First firing of ${crucible.name}: step ${index + 1}`,
+    done
+      ? t('gear.is-fired', { name: crucible.name })
+      : t('gear.first-firing-of-step', { name: crucible.name, index: index + 1 }),
   )
 }
 const stop = () =>
-  keep({ ...props.crucible, firing: null }, `Stop the first firing of ${props.crucible.name}`)
+  keep({ ...props.crucible, firing: null }, t('gear.stop-the-first-firing-of', { name: props.crucible.name }))
 </script>
 
 <template>
   <div class="border-l-8 border-amber bg-amber-wash px-3 py-2" data-testid="first-fire">
     <template v-if="firing && step">
-      <p class="font-bold">{{ firing.step + 1 }} of {{ steps.length }}: {{ step.what }}</p>
+      <p class="font-bold">
+        {{ t('gear.of-2', { step: firing.step + 1, steps: steps.length, what: step.what }) }}
+      </p>
       <p>{{ step.why }}</p>
       <p class="stamp my-1 text-3xl" role="timer" aria-live="off">
         {{ clock
-        }}<span v-if="leftS < 0" class="font-sans text-base normal-case"> over: go on when ready</span>
+        }}<span v-if="leftS < 0" class="font-sans text-base normal-case">
+          {{ ' ' + t('gear.over-go-on-when-ready') }}</span
+        >
       </p>
       <div class="flex flex-wrap gap-2">
         <p v-if="waiting" class="basis-full text-sm">
-          Next when its time has run:
           {{
-            firing.step + 1 < steps.length ? degrees(nth(steps, firing.step + 1).toC) : 'then it is fired'
-          }}.
+            t('gear.next-when-its-time-has-run', {
+              part:
+                firing.step + 1 < steps.length
+                  ? degrees(nth(steps, firing.step + 1).toC)
+                  : t('gear.then-it-is-fired'),
+            })
+          }}
         </p>
         <button v-else type="button" class="btn btn-next" @click="to(firing.step + 1)">
           {{
             firing.step + 1 < steps.length
-              ? `Next: ${degrees(nth(steps, firing.step + 1).toC)}`
-              : 'It is fired'
+              ? t('gear.next', { toC: degrees(nth(steps, firing.step + 1).toC) })
+              : t('gear.it-is-fired')
           }}
         </button>
-        <button type="button" class="btn" @click="stop">Stop</button>
+        <button type="button" class="btn" @click="stop">{{ t('gear.stop') }}</button>
         <button
           v-if="waiting"
           type="button"
@@ -96,29 +107,37 @@ const stop = () =>
           :aria-expanded="cutting"
           @click="cutting = !cutting"
         >
-          Go on before its time…
+          {{ t('gear.go-on-before-its-time') }}
         </button>
       </div>
       <form v-if="cutting && waiting" class="mt-2 grid gap-2" @submit.prevent="cut">
         <label class="block"
-          ><span class="label">Why before its time</span>
+          ><span class="label">{{ t('gear.why-before-its-time') }}</span>
           <input v-model="why" class="field" maxlength="300" :aria-invalid="!!fault" />
         </label>
         <p v-if="fault" role="alert" class="font-semibold text-oxide">{{ fault }}</p>
-        <p class="text-sm">Damp that is left in the wall turns to steam and splits it, full of metal.</p>
-        <button type="submit" class="btn justify-self-start">Go on all the same</button>
+        <p class="text-sm">{{ t('gear.damp-that-is-left-in-the') }}</p>
+        <button type="submit" class="btn justify-self-start">{{ t('gear.go-on-all-the-same') }}</button>
       </form>
     </template>
     <template v-else>
-      <p class="font-bold">Never fired. Give it its first firing before it takes metal.</p>
+      <p class="font-bold">{{ t('gear.never-fired-give-it-its-first') }}</p>
       <ol class="my-1 list-decimal pl-5 text-sm">
-        <li v-for="one in steps" :key="one.id">{{ one.what }}: about {{ counted(one.minutes, 'minute') }}</li>
+        <li v-for="one in steps" :key="one.id">
+          {{ t('gear.about', { what: one.what, minutes: counted(one.minutes, 'minute') }) }}
+        </li>
       </ol>
-      <button type="button" class="btn" @click="to(0)">Begin, with a clock</button>
+      <button type="button" class="btn" @click="to(0)">{{ t('gear.begin-with-a-clock') }}</button>
     </template>
     <ul v-if="crucible.firingCut?.length" class="mt-1 list-disc pl-5 text-sm">
       <li v-for="one in crucible.firingCut" :key="one.at">
-        {{ steps[one.step]?.what }}: left {{ counted(one.leftMin, 'minute') }} early, “{{ one.why }}”
+        {{
+          t('gear.left-early', {
+            what: steps[one.step]?.what,
+            leftMin: counted(one.leftMin, 'minute'),
+            why: one.why,
+          })
+        }}
       </li>
     </ul>
     <p class="mt-1 text-xs text-soft">{{ FIRST_FIRE_SOURCE }}.</p>

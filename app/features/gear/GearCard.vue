@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { I18nT } from 'vue-i18n'
 /** A piece of gear with nothing to be checked or counted on its card. */
 defineProps<{ name: string; facts: readonly string[]; note?: string | undefined }>()
 const emit = defineEmits<{ edit: [] }>()
@@ -10,7 +11,11 @@ const emit = defineEmits<{ edit: [] }>()
     <p v-for="(fact, at) in facts" :key="at" :class="{ 'text-sm text-soft': at > 0 }">{{ fact }}</p>
     <p v-if="note" class="text-sm text-soft">{{ note }}</p>
     <button class="btn btn-quiet mt-auto self-start underline" @click="emit('edit')">
-      Edit<span class="sr-only"> {{ name }}</span>
+      <I18nT keypath="gear.edit" scope="global"
+        ><template #part
+          ><span class="sr-only"> {{ name }}</span></template
+        ></I18nT
+      >
     </button>
   </li>
 </template>

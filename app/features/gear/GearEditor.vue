@@ -1,9 +1,12 @@
 <script setup lang="ts">
+import { fixed } from '~/shared/units/decimal-mark'
+import { t, told } from '~/words'
 import { fuelOf, FUELS, MATERIALS, USUAL_RAMP, type FuelId, type Gear, type GearType } from '#core/gear'
 import { computed, reactive } from 'vue'
 import { useGearDraft } from './useGearDraft'
 import { percent } from '~/shared/units/figures'
-import { FAMILY_WORDS, GEAR_WORDS, aWord } from '~/shared/gear/gear-words'
+import { FAMILY_WORDS } from '~/shared/gear/gear-words'
+import { ADD_WORDS } from './add-words'
 import QuantityField from '~/shared/fields/QuantityField.vue'
 import SheetDialog from '~/shared/page/SheetDialog.vue'
 
@@ -24,10 +27,10 @@ const steel = reactive<Record<SteelSide, number | null>>({
   ...(draft.steelMm as Record<SteelSide, number> | null | undefined),
 })
 const STEEL_SIDES: readonly { key: SteelSide; label: string }[] = [
-  { key: 'length', label: 'Length' },
-  { key: 'width', label: 'Width' },
-  { key: 'height', label: 'Height' },
-  { key: 'wall', label: 'Plate' },
+  { key: 'length', label: t('gear.length') },
+  { key: 'width', label: t('gear.width') },
+  { key: 'height', label: t('gear.height') },
+  { key: 'wall', label: t('gear.plate') },
 ]
 function setSteel(side: Partial<typeof steel>): void {
   Object.assign(steel, side)
@@ -40,30 +43,34 @@ const fired = computed({
 </script>
 
 <template>
-  <SheetDialog :title="gear?.name ?? aWord(GEAR_WORDS[type].one)" @close="emit('close')">
+  <SheetDialog :title="gear?.name ?? ADD_WORDS[type]" @close="emit('close')">
     <form class="grid gap-3" @submit.prevent="save">
       <label
-        ><span class="label">Name</span><input v-model="draft.name" class="field" maxlength="120"
+        ><span class="label">{{ t('gear.name') }}</span
+        ><input v-model="draft.name" class="field" maxlength="120"
       /></label>
       <div class="grid grid-cols-2 items-start gap-3">
         <template v-if="type === 'furnace'">
           <label
-            ><span class="label">Fuel</span>
+            ><span class="label">{{ t('gear.fuel') }}</span>
             <select v-model="draft.fuel" class="field">
               <option v-for="one in FUELS" :key="one.id" :value="one.id">{{ one.name }}</option>
             </select></label
           >
           <QuantityField
             :model-value="figure('powerKw')"
-            label="Burns"
+            :label="t('gear.burns')"
             kind="number"
-            unit-words="kW"
+            :unit-words="t('gear.kw')"
             positive
             :max="1000"
             :hint="
               fuel.unit === 'kg'
-                ? `${fuel.name}: 1 kg an hour is ${(fuel.mjPerUnit / 3.6).toFixed(1)} kW`
-                : 'What its plate says'
+                ? t('gear.n-1-kg-an-hour-is-kw', {
+                    name: told(fuel.name),
+                    toFixed: fixed(fuel.mjPerUnit / 3.6, 1),
+                  })
+                : t('gear.what-its-plate-says')
             "
             @update:model-value="draft.powerKw = $event"
           />
@@ -74,9 +81,9 @@ const fired = computed({
                 ? null
                 : Number(((3.6 * figure('powerKw')!) / fuel.mjPerUnit).toPrecision(3))
             "
-            label="Or kilograms an hour"
+            :label="t('gear.or-kilograms-an-hour')"
             kind="number"
-            unit-words="kg/h"
+            :unit-words="t('gear.kg-h')"
             nullable
             positive
             :max="1000"
@@ -87,87 +94,92 @@ const fired = computed({
           />
           <QuantityField
             :model-value="figure('pricePerUnit')"
-            :label="`Price of a ${fuel.unit}`"
+            :label="t('gear.price-of-a', { unit: fuel.unit })"
             kind="price"
             @update:model-value="draft.pricePerUnit = $event"
           />
           <QuantityField
             v-model="efficiencyPct"
-            label="Efficiency, if you know it"
+            :label="t('gear.efficiency-if-you-know-it')"
             kind="percent"
             nullable
             positive
-            :hint="`Else ${percent(100 * fuel.efficiency[0])} to ${percent(100 * fuel.efficiency[1])} % (estimate)`"
+            :hint="
+              t('gear.else-to-estimate', {
+                percent: percent(100 * fuel.efficiency[0]),
+                percent2: percent(100 * fuel.efficiency[1]),
+              })
+            "
           />
           <QuantityField
             :model-value="figure('takesG') ?? null"
-            label="Takes at most, if it has a limit"
+            :label="t('gear.takes-at-most-if-it-has')"
             kind="mass"
             nullable
             positive
-            hint="A kiln that melts no more than so much at once"
+            :hint="t('gear.a-kiln-that-melts-no-more')"
             @update:model-value="draft.takesG = $event"
           />
         </template>
         <template v-if="type === 'crucible'">
           <label
-            ><span class="label">Made of</span>
+            ><span class="label">{{ t('gear.made-of') }}</span>
             <select v-model="draft.material" class="field">
-              <option :value="undefined">not told</option>
+              <option :value="undefined">{{ t('gear.not-told') }}</option>
               <option v-for="one in MATERIALS" :key="one.id" :value="one.id">{{ one.name }}</option>
             </select></label
           >
           <QuantityField
             v-if="draft.material === 'ceramic'"
             :model-value="figure('rampCPerH') ?? null"
-            label="Heat and cool no faster than"
+            :label="t('gear.heat-and-cool-no-faster-than')"
             kind="number"
             unit-words="°C/h"
             nullable
             positive
             :max="5000"
-            :hint="`Else ${USUAL_RAMP.usualCPerH} °C an hour, the usual for home-made ones`"
+            :hint="t('gear.else-c-an-hour-the-usual', { usualCPerH: USUAL_RAMP.usualCPerH })"
             @update:model-value="draft.rampCPerH = $event"
           />
           <QuantityField
             :model-value="figure('number')"
-            label="Number"
+            :label="t('gear.number')"
             kind="number"
             positive
             :max="1000"
-            hint="Pounds of aluminium it holds brim-full"
+            :hint="t('gear.pounds-of-aluminium-it-holds-brim')"
             @update:model-value="draft.number = $event"
           />
           <QuantityField
             :model-value="figure('brimCm3')"
-            label="Brim volume, if measured"
+            :label="t('gear.brim-volume-if-measured')"
             kind="volume"
             nullable
             positive
-            hint="Fill it with water when cold: a gram is a cubic centimetre. Dry it well after."
+            :hint="t('gear.fill-it-with-water-when-cold')"
             @update:model-value="draft.brimCm3 = $event"
           />
           <label
-            ><span class="label">Kept for</span>
+            ><span class="label">{{ t('gear.kept-for') }}</span>
             <select v-model="draft.family" class="field">
-              <option :value="null">the first metal it takes</option>
+              <option :value="null">{{ t('gear.the-first-metal-it-takes') }}</option>
               <option v-for="(words, base) in FAMILY_WORDS" :key="base" :value="base">{{ words }}</option>
             </select></label
           >
           <QuantityField
             :model-value="figure('heatsBefore')"
-            label="Heats it had before"
+            :label="t('gear.heats-it-had-before')"
             kind="number"
             :max="100000"
             @update:model-value="draft.heatsBefore = Math.round($event ?? 0)"
           />
           <label class="flex items-center gap-2"
-            ><input v-model="fired" type="checkbox" class="size-5 accent-(--ember)" /> it has been
-            fired</label
+            ><input v-model="fired" type="checkbox" class="size-6 accent-(--ember)" />
+            {{ t('gear.it-has-been-fired') }}</label
           >
         </template>
         <label v-if="type === 'thermocouple'"
-          ><span class="label">Kind</span>
+          ><span class="label">{{ t('gear.kind') }}</span>
           <select v-model="draft.kind" class="field">
             <option v-for="kind in ['K', 'N', 'S', 'other']" :key="kind" :value="kind">{{ kind }}</option>
           </select></label
@@ -175,23 +187,23 @@ const fired = computed({
         <template v-if="type === 'ingot-mould'">
           <QuantityField
             :model-value="figure('tareG')"
-            label="Weighs empty"
+            :label="t('gear.weighs-empty')"
             kind="mass"
             positive
             nullable
-            hint="Hot or full now? Leave it: ingots in it wait for it"
+            :hint="t('gear.hot-or-full-now-leave-it')"
             @update:model-value="draft.tareG = $event"
           />
           <QuantityField
             :model-value="figure('holdsCm3')"
-            label="Holds, if known"
+            :label="t('gear.holds-if-known')"
             kind="volume"
             nullable
             positive
             @update:model-value="draft.holdsCm3 = $event"
           />
           <fieldset class="col-span-2 grid grid-cols-4 gap-2">
-            <legend class="label">Of steel and not weighed? Its outside, and the plate’s thickness</legend>
+            <legend class="label">{{ t('gear.of-steel-and-not-weighed-its') }}</legend>
             <QuantityField
               v-for="side in STEEL_SIDES"
               :key="side.key"
@@ -207,38 +219,39 @@ const fired = computed({
         <template v-if="type === 'scale'">
           <QuantityField
             :model-value="figure('stepG')"
-            label="Finest step"
+            :label="t('gear.finest-step')"
             kind="mass"
             positive
             @update:model-value="draft.stepG = $event"
           />
           <QuantityField
             :model-value="figure('capacityG')"
-            label="Bears at most"
+            :label="t('gear.bears-at-most')"
             kind="mass"
             positive
             @update:model-value="draft.capacityG = $event"
           />
           <QuantityField
             :model-value="figure('errorG') ?? null"
-            label="May be off by, if known"
+            :label="t('gear.may-be-off-by-if-known')"
             kind="mass"
             nullable
             positive
-            hint="Plans keep room for it. Else half a step."
+            :hint="t('gear.plans-keep-room-for-it-else')"
             @update:model-value="draft.errorG = $event"
           />
         </template>
       </div>
       <label
-        ><span class="label">Note</span><input v-model="draft.note" class="field" maxlength="2000"
+        ><span class="label">{{ t('gear.note') }}</span
+        ><input v-model="draft.note" class="field" maxlength="2000"
       /></label>
       <ul v-if="faults.length" role="alert" class="font-semibold text-oxide">
         <li v-for="fault in faults" :key="fault">{{ fault }}</li>
       </ul>
       <div class="flex flex-wrap gap-2">
-        <button class="btn btn-next">Save</button>
-        <button v-if="gear" type="button" class="btn" @click="remove">Take it away</button>
+        <button class="btn btn-next">{{ t('gear.save') }}</button>
+        <button v-if="gear" type="button" class="btn" @click="remove">{{ t('gear.take-it-away') }}</button>
       </div>
     </form>
   </SheetDialog>

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { t } from '~/words'
+import { I18nT } from 'vue-i18n'
 import {
   fuelOf,
   mouldTare,
@@ -13,7 +15,8 @@ import { useGear } from '~/shared/gear/useGear'
 import { useUnits } from '~/shared/units/useUnits'
 import { useYard } from '~/storage/yard-store'
 import { capital, counted } from '~/shared/units/figures'
-import { GEAR_WORDS, aWord } from '~/shared/gear/gear-words'
+import { GEAR_WORDS } from '~/shared/gear/gear-words'
+import { ADD_WORDS } from './add-words'
 import CrucibleCard from './CrucibleCard.vue'
 import GearCard from './GearCard.vue'
 import ThermocoupleCard from './ThermocoupleCard.vue'
@@ -36,21 +39,21 @@ const burnt = (id: string) => yard.heats.filter((heat) => heat.furnaceId === id 
 const furnaceFacts = ({ id, fuel, powerKw, pricePerUnit }: Furnace) => {
   const { name, unit } = fuelOf(fuel)
   return [
-    `${name}, ${powerKw} kW${pricePerUnit ? `, ${money(pricePerUnit)} a ${unit}` : ''}`,
-    `${counted(burnt(id), 'heat')} with its fuel written down.`,
+    t('gear.kw-2', { name, powerKw, part: pricePerUnit ? `, ${money(pricePerUnit)} a ${unit}` : '' }),
+    t('gear.with-its-fuel-written-down', { id: counted(burnt(id), 'heat') }),
   ]
 }
 const scaleFacts = ({ stepG, capacityG }: Scale) => [
-  `Steps of ${grams(stepG, Math.min(1, stepG))}, bears ${grams(capacityG, 10)}`,
+  t('gear.steps-of-bears', { stepG: grams(stepG, Math.min(1, stepG)), capacityG: grams(capacityG, 10) }),
 ]
 function mouldFacts(mould: IngotMould): string[] {
   const tare = mouldTare(mould)
   const empty = !tare
-    ? 'not weighed empty yet'
+    ? t('gear.not-weighed-empty-yet')
     : tare.known === 'weighed'
-      ? `${grams(tare.fromG, 0.1)} empty`
-      : `not weighed yet; by its size ${grams(tare.fromG, 10)} to ${grams(tare.toG, 10)} empty`
-  return [`${capital(empty)}${mould.holdsCm3 ? `, holds ${mould.holdsCm3} cm³` : ''}`]
+      ? t('gear.empty', { fromG: grams(tare.fromG, 0.1) })
+      : t('gear.not-weighed-yet-by-its-size', { fromG: grams(tare.fromG, 10), toG: grams(tare.toG, 10) })
+  return [`${capital(empty)}${mould.holdsCm3 ? t('gear.holds-cm', { holdsCm3: mould.holdsCm3 }) : ''}`]
 }
 /** What has no checks and no heats of its own: a name and a few facts. */
 const plainCards = computed<Partial<Record<GearType, { piece: Gear; facts: string[] }[]>>>(() => ({
@@ -62,46 +65,58 @@ const plainCards = computed<Partial<Record<GearType, { piece: Gear; facts: strin
 
 <template>
   <section>
-    <h1 class="text-sm text-soft">Gear</h1>
+    <h1 class="text-sm text-soft">{{ t('gear.gear') }}</h1>
     <p class="mb-4 flex flex-wrap items-center gap-4 text-2xl font-bold">
-      What holds, heats and measures
-      <NuxtLink to="/devices" class="btn text-base">Connect an instrument</NuxtLink>
+      <I18nT keypath="gear.what-holds-heats-and-measures" scope="global"
+        ><template #link
+          ><NuxtLink to="/devices" class="btn text-base">{{
+            t('gear.connect-an-instrument')
+          }}</NuxtLink></template
+        ></I18nT
+      >
     </p>
-    <section v-for="{ type, count } in kinds" :key="type" class="mb-7" :aria-label="GEAR_WORDS[type].many">
-      <div class="mb-2 flex flex-wrap items-center gap-4">
-        <h2 class="chalk">{{ GEAR_WORDS[type].many }}</h2>
-        <button class="btn" @click="editing = { type, gear: null }">
-          Add {{ aWord(GEAR_WORDS[type].one).toLowerCase() }}
-        </button>
-      </div>
-      <p v-if="!count" class="max-w-2xl text-soft">{{ GEAR_WORDS[type].empty }}</p>
-      <ul class="grid items-start gap-3 md:grid-cols-2 xl:grid-cols-3">
-        <template v-if="type === 'crucible'">
-          <CrucibleCard
-            v-for="one in crucibles"
-            :key="one.id"
-            :crucible="one"
-            @edit="editing = { type, gear: one }"
+    <div class="grid gap-x-6 gap-y-7 lg:grid-cols-2">
+      <section
+        v-for="{ type, count } in kinds"
+        :key="type"
+        :class="count ? 'lg:col-span-2' : 'slab p-4'"
+        :aria-label="GEAR_WORDS[type].many"
+      >
+        <div class="mb-2 flex flex-wrap items-center gap-4">
+          <h2 class="chalk">{{ GEAR_WORDS[type].many }}</h2>
+          <button class="btn" @click="editing = { type, gear: null }">
+            {{ ADD_WORDS[type] }}
+          </button>
+        </div>
+        <p v-if="!count" class="max-w-2xl text-soft">{{ GEAR_WORDS[type].empty }}</p>
+        <ul v-if="count" class="grid items-start gap-3 md:grid-cols-2 xl:grid-cols-3">
+          <template v-if="type === 'crucible'">
+            <CrucibleCard
+              v-for="one in crucibles"
+              :key="one.id"
+              :crucible="one"
+              @edit="editing = { type, gear: one }"
+            />
+          </template>
+          <template v-if="type === 'thermocouple'">
+            <ThermocoupleCard
+              v-for="one in thermocouples"
+              :key="one.id"
+              :thermocouple="one"
+              @edit="editing = { type, gear: one }"
+            />
+          </template>
+          <GearCard
+            v-for="{ piece, facts } in plainCards[type]"
+            :key="piece.id"
+            :name="piece.name"
+            :note="piece.note"
+            :facts="facts"
+            @edit="editing = { type, gear: piece }"
           />
-        </template>
-        <template v-if="type === 'thermocouple'">
-          <ThermocoupleCard
-            v-for="one in thermocouples"
-            :key="one.id"
-            :thermocouple="one"
-            @edit="editing = { type, gear: one }"
-          />
-        </template>
-        <GearCard
-          v-for="{ piece, facts } in plainCards[type]"
-          :key="piece.id"
-          :name="piece.name"
-          :note="piece.note"
-          :facts="facts"
-          @edit="editing = { type, gear: piece }"
-        />
-      </ul>
-    </section>
+        </ul>
+      </section>
+    </div>
     <GearEditor v-if="editing" :type="editing.type" :gear="editing.gear" @close="editing = null" />
   </section>
 </template>

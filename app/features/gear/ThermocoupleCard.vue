@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import { fixed } from '~/shared/units/decimal-mark'
+import { inSentence, t } from '~/words'
+import { I18nT } from 'vue-i18n'
 import { byId } from '#core/lists'
 import { FIXED_POINT_SOURCE, FIXED_POINTS, offsets, type Thermocouple } from '#core/gear'
 import { now } from '~/storage/yard-store'
@@ -21,20 +24,23 @@ const fault = ref('')
 /** A difference of temperatures. */
 const off = (celsius: number) => {
   const value = temperature.value === 'F' ? celsius * 1.8 : celsius
-  return `${Math.abs(value).toFixed(1)} °${temperature.value} ${value > 0 ? 'low' : 'high'}`
+  return `${fixed(Math.abs(value), 1)} °${temperature.value} ${value > 0 ? t('small.low-2') : t('small.high-2')}`
 }
 /** Further off than this, the metal or the reading was another. */
 const FAR_C = 200
 function write(): void {
   const freezes = byId(FIXED_POINTS, point.value)
-  if (readC.value === null) fault.value = 'Say what it showed while the metal froze.'
+  if (readC.value === null) fault.value = t('gear.say-what-it-showed-while-the')
   else if (Math.abs(readC.value - freezes.freezesC) > FAR_C)
-    fault.value = `${freezes.name} freezes at ${degrees(freezes.freezesC)}; that is too far off to be an error of the instrument. Check the metal and the unit.`
+    fault.value = t('gear.freezes-at-that-is-too-far', {
+      name: freezes.name,
+      freezesC: degrees(freezes.freezesC),
+    })
   else {
     const check = { at: now(), point: point.value, readC: readC.value }
     gear.keep(
       { ...props.thermocouple, checks: [...props.thermocouple.checks, check] },
-      `Check ${props.thermocouple.name} in ${freezes.name.toLowerCase()}`,
+      t('gear.check-in', { name: props.thermocouple.name, toLowerCase: inSentence(freezes.name) }),
     )
     checking.value = false
     readC.value = null
@@ -47,39 +53,51 @@ function write(): void {
   <li class="slab flex flex-col gap-2 p-3">
     <div>
       <h3 class="text-lg leading-tight font-bold break-words">{{ thermocouple.name }}</h3>
-      <p class="text-sm text-soft">Type {{ thermocouple.kind }}</p>
+      <p class="text-sm text-soft">{{ t('gear.type', { kind: thermocouple.kind }) }}</p>
     </div>
     <ul v-if="known.length" class="text-sm" data-testid="offsets">
       <li v-for="one in known" :key="one.point">
-        <b>{{ off(one.addC) }}</b> at {{ degrees(one.readC) }},
-        <span class="text-soft">{{ one.point }}, {{ dayOf(one.at) }}</span>
+        <I18nT keypath="gear.at" scope="global"
+          ><template #strong
+            ><b>{{ off(one.addC) }}</b></template
+          ><template #part
+            ><span class="text-soft">{{ one.point }}, {{ dayOf(one.at) }}</span></template
+          ><template #readC>{{ degrees(one.readC) }}</template></I18nT
+        >
       </li>
     </ul>
-    <p v-else class="font-semibold text-amber">Never checked: every reading is on trust.</p>
+    <p v-else class="font-semibold text-amber">{{ t('gear.never-checked-every-reading-is-on') }}</p>
     <p v-if="thermocouple.note" class="text-sm text-soft">{{ thermocouple.note }}</p>
     <form v-if="checking" class="grid grid-cols-2 gap-3" @submit.prevent="write">
       <p class="col-span-2 text-sm text-soft">
-        Hold it in clean metal that cools slowly. The reading falls, stands still while the metal freezes, and
-        falls again: write down where it stands still. {{ FIXED_POINT_SOURCE }}.
+        {{ t('gear.hold-it-in-clean-metal-that', { FIXED_POINT_SOURCE }) }}
       </p>
       <label
-        ><span class="label">Metal</span>
+        ><span class="label">{{ t('gear.metal') }}</span>
         <select v-model="point" class="field">
           <option v-for="one in FIXED_POINTS" :key="one.id" :value="one.id">
             {{ one.name }}, {{ degrees(one.freezesC) }}
           </option>
         </select></label
       >
-      <QuantityField v-model="readC" label="It stood still at" kind="temperature" nullable />
+      <QuantityField v-model="readC" :label="t('gear.it-stood-still-at')" kind="temperature" nullable />
       <p v-if="fault" role="alert" class="col-span-2 font-semibold text-oxide">{{ fault }}</p>
-      <button class="btn btn-next col-span-2">Save</button>
+      <button class="btn btn-next col-span-2">{{ t('gear.save') }}</button>
     </form>
     <div class="mt-auto flex flex-wrap gap-2">
       <button class="btn btn-quiet underline" @click="checking = !checking">
-        Check it<span class="sr-only">: {{ thermocouple.name }}</span>
+        <I18nT keypath="gear.check-it" scope="global"
+          ><template #part
+            ><span class="sr-only">: {{ thermocouple.name }}</span></template
+          ></I18nT
+        >
       </button>
       <button class="btn btn-quiet underline" @click="emit('edit')">
-        Edit<span class="sr-only"> {{ thermocouple.name }}</span>
+        <I18nT keypath="gear.edit" scope="global"
+          ><template #part
+            ><span class="sr-only"> {{ thermocouple.name }}</span></template
+          ></I18nT
+        >
       </button>
     </div>
   </li>

@@ -1,3 +1,5 @@
+import { fixed } from '~/shared/units/decimal-mark'
+import { t } from '~/words'
 import { computed, ref } from 'vue'
 import { crucibleWear, IRON_FROM_STEEL, materialOf, type Crucible, type CrucibleCheck } from '#core/gear'
 import { heatsIn, heatStamp, potIron, potStory } from '#core/heat'
@@ -23,20 +25,28 @@ export function useCrucibleCard(crucible: () => Crucible) {
     const lines: string[] = []
     if (last)
       lines.push(
-        `Last held ${last.alloy} (${heatStamp(last.number)}, ${dayOf(last.at)})${washedOut ? ', washed out since' : ''}.`,
+        t('gear.last-held', {
+          alloy: last.alloy,
+          number: heatStamp(last.number),
+          at: dayOf(last.at),
+          part: washedOut ? t('gear.washed-out-since') : '',
+        }),
       )
     if (timed > 0)
       lines.push(
-        `${(minutes / 60).toFixed(minutes < 600 ? 1 : 0)} hours in the fire, by the ${counted(timed, 'heat')} whose time is known.`,
+        t('gear.hours-in-the-fire-by-the', {
+          toFixed: fixed(minutes / 60, minutes < 600 ? 1 : 0),
+          timed: counted(timed, 'heat'),
+        }),
       )
-    if (washHeats > 0) lines.push(`${counted(washHeats, 'wash heat')} besides.`)
+    if (washHeats > 0) lines.push(t('gear.besides', { washHeats: counted(washHeats, 'wash-heat') }))
     if (steel.value)
       lines.push(
         coated
-          ? 'Its wash is fresh: no metal since.'
+          ? t('gear.its-wash-is-fresh-no-metal')
           : story.value.heats > 0
-            ? 'No wash since it last held metal.'
-            : 'No wash on it yet.',
+            ? t('gear.no-wash-since-it-last-held')
+            : t('gear.no-wash-on-it-yet'),
       )
     return lines
   })
@@ -48,7 +58,12 @@ export function useCrucibleCard(crucible: () => Crucible) {
     })
     return given.slice(-3).map(({ heat, found: { pct, minutes, celsius, logged } }) => ({
       number: heat.number,
-      words: `${heatStamp(heat.number)}: about ${percent(pct.mid)} % iron (${percent(pct.low)} to ${percent(pct.high)})`,
+      words: t('gear.about-iron-to', {
+        number: heatStamp(heat.number),
+        mid: percent(pct.mid),
+        low: percent(pct.low),
+        high: percent(pct.high),
+      }),
       minutes,
       celsius,
       logged,
@@ -61,15 +76,22 @@ export function useCrucibleCard(crucible: () => Crucible) {
     if (keep({ ...crucible(), ...change }, label)) open.value = null
   }
   const look = (check: Omit<CrucibleCheck, 'at'>) =>
-    write(`Look at ${crucible().name}`, { checks: [...crucible().checks, { at: now(), ...check }] })
+    write(t('gear.look-at', { name: crucible().name }), {
+      checks: [...crucible().checks, { at: now(), ...check }],
+    })
   const washHeat = (metal: string) =>
-    write(`Wash heat in ${crucible().name}`, {
+    write(t('gear.wash-heat-in', { name: crucible().name }), {
       washHeats: [...(crucible().washHeats ?? []), { at: now(), metal: metal.trim() }],
     })
-  const coat = () => write(`Wash put on ${crucible().name}`, { coats: [...(crucible().coats ?? []), now()] })
+  const coat = () =>
+    write(t('gear.wash-put-on-2', { name: crucible().name }), { coats: [...(crucible().coats ?? []), now()] })
   const retire = (reason: string) =>
-    write(`Retire ${crucible().name}`, { retiredAt: now(), retiredWhy: reason.trim() || undefined })
-  const takeBack = () => write(`Take back ${crucible().name}`, { retiredAt: null, retiredWhy: undefined })
+    write(t('gear.retire-2', { name: crucible().name }), {
+      retiredAt: now(),
+      retiredWhy: reason.trim() || undefined,
+    })
+  const takeBack = () =>
+    write(t('gear.take-back-2', { name: crucible().name }), { retiredAt: null, retiredWhy: undefined })
 
   return {
     story,

@@ -1,3 +1,4 @@
+import { t } from '~/words'
 import { reactive, ref } from 'vue'
 import { gearSchema, type Gear, type GearType } from '#core/gear'
 import { brimOfNumber } from '#core/melt'
@@ -24,11 +25,11 @@ const BEGINNINGS: Readonly<Record<GearType, Record<string, unknown>>> = {
   'ingot-mould': { tareG: null, holdsCm3: null, steelMm: null },
 }
 const WANTED: Readonly<Record<string, string>> = {
-  name: 'Give it a name you will know it by.',
-  powerKw: 'Say how hard it burns, in kilowatts.',
-  number: 'Say its number: about the pounds of aluminium it holds brim-full.',
-  stepG: 'Say the finest step it shows.',
-  capacityG: 'Say the most it bears.',
+  name: t('gear.give-it-a-name-you-will'),
+  powerKw: t('gear.say-how-hard-it-burns-in'),
+  number: t('gear.say-its-number-about-the-pounds'),
+  stepG: t('gear.say-the-finest-step-it-shows'),
+  capacityG: t('gear.say-the-most-it-bears'),
 }
 
 /** A piece of gear being written down: nothing reaches the yard until it holds together. */
@@ -59,10 +60,10 @@ export function useGearDraft(type: GearType, gear: Gear | null, done: () => void
     })
     if (!parsed.success) {
       const fields = new Set(parsed.error.issues.map(({ path }) => String(path[0])))
-      faults.value = [...fields].map((field) => WANTED[field] ?? `${field} cannot be so.`)
+      faults.value = [...fields].map((field) => WANTED[field] ?? t('gear.cannot-be-so', { field }))
       return
     }
-    if (keep(parsed.data, `${gear ? 'Change' : 'Add'} ${parsed.data.name}`)) done()
+    if (keep(parsed.data, `${gear ? t('gear.change') : t('gear.add-2')} ${parsed.data.name}`)) done()
   }
   function remove(): void {
     if (gear) drop(gear)

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { t } from '~/words'
+import { I18nT } from 'vue-i18n'
 import { heatStamp } from '#core/heat'
 import { causesOf, TROUBLE_SOURCE } from '#core/troubles'
 import { computed, ref } from 'vue'
@@ -11,30 +13,42 @@ const yard = useYard()
 const symptom = ref<string | null>(null)
 const causes = computed(() => (symptom.value ? causesOf(symptom.value) : []))
 const last = computed(() => yard.heats.findLast(({ loggedAt }) => loggedAt)?.number ?? null)
-const OFTEN = ['', 'seldom', 'now and then', 'often', 'mostly'] as const
+const OFTEN = [
+  '',
+  t('small.seldom'),
+  t('handbook.now-and-then'),
+  t('small.often'),
+  t('small.mostly'),
+] as const
 </script>
 
 <template>
   <section>
     <HandbookTabs />
-    <h1 class="text-2xl font-bold">Faults and where they come from</h1>
+    <h1 class="text-2xl font-bold">{{ t('handbook.faults-and-where-they-come-from') }}</h1>
     <p class="mt-1 mb-4 max-w-3xl text-soft">
-      The commonest cause first. With the log of a heat to go by it can say more:
-      <NuxtLink v-if="last" :to="`/heat/${last}/trouble`" class="underline"
-        >what went wrong in {{ heatStamp(last) }}</NuxtLink
-      ><template v-else>“What went wrong?” on a heat’s assay</template>.
+      <I18nT keypath="handbook.the-commonest-cause-first-with-the" scope="global"
+        ><template #link
+          ><NuxtLink v-if="last" :to="`/heat/${last}/trouble`" class="underline">{{
+            t('handbook.what-went-wrong-in', { last: heatStamp(last) })
+          }}</NuxtLink
+          ><template v-else>{{ t('handbook.what-went-wrong-on-a-heats') }}</template></template
+        ></I18nT
+      >
     </p>
     <div class="grid items-start gap-5 lg:grid-cols-[minmax(0,1fr)_minmax(0,1.2fr)]">
       <SymptomPicker v-model="symptom" />
       <div aria-live="polite">
-        <h2 class="chalk mb-2">What it comes from</h2>
-        <p v-if="!symptom" class="text-soft">Choose what you see.</p>
+        <h2 class="chalk mb-2">{{ t('handbook.what-it-comes-from') }}</h2>
+        <p v-if="!symptom" class="text-soft">{{ t('handbook.choose-what-you-see') }}</p>
         <ol class="grid gap-2" data-testid="causes">
           <li v-for="cause in causes" :key="cause.id" class="border-l-8 border-amber bg-panel px-3 py-2">
             <p class="text-lg font-bold">
               {{ cause.name }} <span class="text-sm font-normal text-soft">{{ OFTEN[cause.weight] }}</span>
             </p>
-            <p><b>Next time:</b> {{ cause.change }}.</p>
+            <p>
+              <b>{{ t('handbook.next-time') }}</b> {{ cause.change }}.
+            </p>
           </li>
         </ol>
         <p v-if="symptom" class="mt-2 text-xs text-soft">{{ TROUBLE_SOURCE }}.</p>

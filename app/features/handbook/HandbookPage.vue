@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t, told } from '~/words'
 import { CAUTIONS, CAUTION_SOURCE } from '#core/melt'
 import CautionNote from '~/shared/heat/CautionNote.vue'
 import HandbookTabs from '~/shared/page/HandbookTabs.vue'
@@ -7,9 +8,9 @@ import HandbookTabs from '~/shared/page/HandbookTabs.vue'
 <template>
   <section>
     <HandbookTabs />
-    <h1 class="text-2xl font-bold">Cautions</h1>
+    <h1 class="text-2xl font-bold">{{ t('handbook.cautions') }}</h1>
     <p class="mt-1 mb-4 max-w-3xl text-soft">
-      {{ CAUTION_SOURCE }}. Each is shown again in the run sheet at the step that needs it.
+      {{ t('handbook.each-is-shown-again-in-the', { CAUTION_SOURCE: told(CAUTION_SOURCE) }) }}
     </p>
     <div class="gap-x-5 lg:columns-2">
       <CautionNote

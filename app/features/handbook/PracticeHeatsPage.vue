@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { t } from '~/words'
+import { I18nT } from 'vue-i18n'
 import { findAlloy } from '#core/alloys'
 import { heatStamp } from '#core/heat'
 import { PRACTICE_HEATS, PRACTICE_HEATS_SOURCE, shownBy, type PracticeHeat } from '#core/practice-heats'
@@ -21,17 +23,17 @@ const proofWords = (heats: number[], gear: string | null) =>
   gear === null ? listed(heats.map(heatStamp)) : isolated(gear)
 function begin({ name, alloy, tapMassG }: PracticeHeat): void {
   const chosen = alloy ? findAlloy(alloy) : undefined
-  if (chosen) void startHeat({ title: `Practice: ${name}`, alloy: chosen, tapMassG: tapMassG ?? null })
+  if (chosen)
+    void startHeat({ title: t('handbook.practice', { name }), alloy: chosen, tapMassG: tapMassG ?? null })
 }
 </script>
 
 <template>
   <section>
     <HandbookTabs />
-    <h1 class="text-2xl font-bold">Practice heats</h1>
+    <h1 class="text-2xl font-bold">{{ t('handbook.practice-heats') }}</h1>
     <p class="mt-1 mb-4 max-w-3xl text-soft">
-      In this order each asks for one thing more than the one before. What your ledger shows as done is
-      marked. {{ PRACTICE_HEATS_SOURCE }}.
+      {{ t('handbook.in-this-order-each-asks-for', { PRACTICE_HEATS_SOURCE }) }}
     </p>
     <ol class="grid gap-4 lg:grid-cols-2">
       <li
@@ -45,9 +47,12 @@ function begin({ name, alloy, tapMassG }: PracticeHeat): void {
           <span class="stamp text-2xl leading-none text-soft" aria-hidden="true">{{ index + 1 }}</span>
           <h2 class="flex-1 text-lg font-bold">{{ heat.name }}</h2>
           <span v-if="proof" class="font-bold text-patina"
-            ><span aria-hidden="true">✓</span> shown by {{ proofWords(proof.heats, proof.gear) }}</span
+            ><I18nT keypath="handbook.shown-by" scope="global"
+              ><template #part><span aria-hidden="true">✓</span></template
+              ><template #heats>{{ proofWords(proof.heats, proof.gear) }}</template></I18nT
+            ></span
           >
-          <span v-else-if="heat.id === next" class="font-bold text-ember">next</span>
+          <span v-else-if="heat.id === next" class="font-bold text-ember">{{ t('handbook.next') }}</span>
         </div>
         <p class="mb-2 text-soft">{{ heat.learns }}.</p>
         <ul class="list-disc pl-5">
@@ -55,11 +60,20 @@ function begin({ name, alloy, tapMassG }: PracticeHeat): void {
         </ul>
         <p class="mt-2 border-l-8 border-amber bg-amber-wash px-3 py-1.5 font-semibold">{{ heat.mind }}</p>
         <button v-if="heat.alloy" class="btn mt-3" @click="begin(heat)">
-          Begin it<template v-if="heat.tapMassG">: {{ grams(heat.tapMassG) }}</template>
-          <span class="sr-only">, {{ heat.name }}</span>
+          <I18nT keypath="handbook.begin-it" scope="global"
+            ><template #part
+              ><template v-if="heat.tapMassG">: {{ grams(heat.tapMassG) }}</template></template
+            ><template #part2
+              ><span class="sr-only">, {{ heat.name }}</span></template
+            ></I18nT
+          >
         </button>
         <NuxtLink v-else-if="heat.to" :to="heat.to" class="btn mt-3"
-          >Go there<span class="sr-only">: {{ heat.name }}</span></NuxtLink
+          ><I18nT keypath="handbook.go-there" scope="global"
+            ><template #part
+              ><span class="sr-only">: {{ heat.name }}</span></template
+            ></I18nT
+          ></NuxtLink
         >
       </li>
     </ol>

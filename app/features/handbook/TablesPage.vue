@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '~/words'
 import { useReferenceTables } from './useReferenceTables'
 import HandbookTabs from '~/shared/page/HandbookTabs.vue'
 import ReferenceTable from './ReferenceTable.vue'
@@ -9,9 +10,9 @@ const tables = useReferenceTables()
 <template>
   <section>
     <HandbookTabs />
-    <h1 class="text-2xl font-bold">Tables</h1>
+    <h1 class="text-2xl font-bold">{{ t('handbook.tables') }}</h1>
     <p class="mt-1 mb-4 max-w-3xl text-soft">
-      The figures the plans start from. A maker’s sheet for the metal in your hand goes before them.
+      {{ t('handbook.the-figures-the-plans-start-from') }}
     </p>
     <ReferenceTable :table="tables.alloys" class="mb-5" />
     <div class="gap-x-5 lg:columns-2">

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '~/words'
 import { heatStamp } from '#core/heat'
 import { heatFacts, rankCauses, TROUBLE_SOURCE } from '#core/troubles'
 import { computed, ref } from 'vue'
@@ -17,7 +18,7 @@ const ranked = computed(() => (symptom.value && facts.value ? rankCauses(symptom
 const minded = (id: string) => heat.value?.lessons?.some(({ causeId }) => causeId === id) ?? false
 function mind(id: string): void {
   const lessons = heat.value?.lessons ?? []
-  edit(minded(id) ? 'Forget a lesson' : 'Mind it next time', {
+  edit(minded(id) ? t('handbook.forget-a-lesson') : t('handbook.mind-it-next-time'), {
     lessons: minded(id)
       ? lessons.filter(({ causeId }) => causeId !== id)
       : [...lessons, { causeId: id, at: now() }],
@@ -28,14 +29,16 @@ const TONE = { for: 'border-oxide', against: 'border-line', silent: 'border-ambe
 
 <template>
   <section v-if="heat && facts">
-    <HeatHeading question="What went wrong, and why?">
-      <NuxtLink :to="`/heat/${heat.number}/story`" class="btn">The heat’s story</NuxtLink>
+    <HeatHeading :question="t('handbook.what-went-wrong-and-why')">
+      <NuxtLink :to="`/heat/${heat.number}/story`" class="btn">{{ t('handbook.the-heats-story') }}</NuxtLink>
     </HeatHeading>
     <div class="grid items-start gap-5 lg:grid-cols-[minmax(0,1fr)_minmax(0,1.2fr)]">
       <SymptomPicker v-model="symptom" />
       <div aria-live="polite">
-        <h2 class="chalk mb-2">Likely causes, by the log of {{ heatStamp(heat.number) }}</h2>
-        <p v-if="!symptom" class="text-soft">Choose what you see.</p>
+        <h2 class="chalk mb-2">
+          {{ t('handbook.likely-causes-by-the-log-of', { number: heatStamp(heat.number) }) }}
+        </h2>
+        <p v-if="!symptom" class="text-soft">{{ t('handbook.choose-what-you-see') }}</p>
         <ol class="grid gap-2" data-testid="causes">
           <li
             v-for="cause in ranked"
@@ -48,14 +51,18 @@ const TONE = { for: 'border-oxide', against: 'border-line', silent: 'border-ambe
             </p>
             <p>{{ evidenceWords(cause.evidence, cause.says, facts) }}</p>
             <p>
-              <b>Next time:</b> {{ cause.change }}.
+              <b>{{ t('handbook.next-time') }}</b> {{ cause.change }}.
               <button
                 type="button"
                 class="btn btn-quiet underline"
                 :aria-pressed="minded(cause.id)"
                 @click="mind(cause.id)"
               >
-                {{ minded(cause.id) ? 'On the next run sheet ✓' : 'Put it on the next run sheet' }}
+                {{
+                  minded(cause.id)
+                    ? t('handbook.on-the-next-run-sheet')
+                    : t('handbook.put-it-on-the-next-run')
+                }}
               </button>
             </p>
           </li>

@@ -1,3 +1,5 @@
+import { fixed } from '~/shared/units/decimal-mark'
+import { t } from '~/words'
 import { present } from '#core/lists'
 import { computed } from 'vue'
 import { ALLOYS, GROUPS, nominalWhole, solidDensity } from '#core/alloys'
@@ -43,30 +45,37 @@ const NONE = '–'
 /** What the trade looks up, in this yard's units. */
 export function useReferenceTables() {
   const { degrees } = useUnits()
-  const span = (low: string, high: string) => (low === high ? low : `${low} to ${high}`)
+  const span = (low: string, high: string) => (low === high ? low : t('handbook.to', { low, high }))
 
   function alloys(): Reference {
     const rowOf = (alloy: (typeof ALLOYS)[number]): ReferenceRow => {
       const liquidus = liquidusOf(alloy, nominalWhole(alloy))
       const window = pourWindow(alloy, liquidus)
       const shrinkage = shrinkageOf(alloy.practice)
-      const about = liquidus && liquidus.spreadC > 0 ? 'about ' : ''
+      const about = liquidus && liquidus.spreadC > 0 ? `${t('small.about')} ` : ''
       return {
         name: alloy.name,
         note: alloy.designation,
         cells: [
-          window ? `${degrees(window.fromC)} to ${degrees(window.toC)}` : NONE,
+          window ? t('handbook.to-2', { fromC: degrees(window.fromC), toC: degrees(window.toC) }) : NONE,
           liquidus ? about + degrees(liquidus.liquidusC) : NONE,
           alloy.solidusC === undefined ? NONE : degrees(alloy.solidusC),
-          solidDensity(alloy).gcm3.toFixed(2),
-          shrinkage ? `${span(shrinkage.lowPct.toFixed(1), shrinkage.highPct.toFixed(1))} %` : NONE,
+          fixed(solidDensity(alloy).gcm3, 2),
+          shrinkage ? `${span(fixed(shrinkage.lowPct, 1), fixed(shrinkage.highPct, 1))} %` : NONE,
         ],
       }
     }
     return {
       id: 'alloys',
-      name: 'Melting and pouring',
-      head: ['Alloy', 'Pour at', 'Liquid above', 'Solid below', 'g/cm³', 'Shrinks'],
+      name: t('handbook.melting-and-pouring'),
+      head: [
+        t('handbook.alloy'),
+        t('handbook.pour-at'),
+        t('handbook.liquid-above'),
+        t('handbook.solid-below'),
+        'g/cm³',
+        t('handbook.shrinks'),
+      ],
       parts: GROUPS.map((group) => ({
         name: capital(group),
         rows: ALLOYS.filter((alloy) => alloy.group === group).map(rowOf),
@@ -79,8 +88,14 @@ export function useReferenceTables() {
   function metals(): Reference {
     return {
       id: 'metals',
-      name: 'Metals',
-      head: ['Metal', 'Melts', 'Boils', 'g/cm³', 'g/cm³ liquid'],
+      name: t('handbook.metals'),
+      head: [
+        t('handbook.metal'),
+        t('handbook.melts'),
+        t('handbook.boils'),
+        'g/cm³',
+        t('handbook.g-cm-liquid'),
+      ],
       parts: [
         {
           name: '',
@@ -91,8 +106,8 @@ export function useReferenceTables() {
               cells: [
                 Tm_K ? degrees(Tm_K - KELVIN) : NONE,
                 Tb_K ? degrees(Tb_K - KELVIN) : NONE,
-                rhoS.toFixed(2),
-                rhoL === null ? NONE : rhoL.toFixed(2),
+                fixed(rhoS, 2),
+                rhoL === null ? NONE : fixed(rhoL, 2),
               ],
             }
           }),
@@ -109,18 +124,23 @@ export function useReferenceTables() {
         const from = lossFamilies[at - 1]?.zincUpToPct
         const zinc =
           from !== undefined
-            ? `, ${zincUpToPct < 100 ? `${from} to ${zincUpToPct}` : `over ${from}`} % Zn`
+            ? t('handbook.zn', {
+                part:
+                  zincUpToPct < 100
+                    ? t('handbook.to-3', { from, zincUpToPct })
+                    : t('handbook.over', { from }),
+              })
             : lossFamilies.length > 1
-              ? `, to ${zincUpToPct} % Zn`
+              ? t('handbook.to-zn', { zincUpToPct })
               : ''
-        return { name: `In ${name}${zinc}`, priors: recoveryPriors(metal, zincUpToPct) }
+        return { name: t('handbook.in', { name, zinc }), priors: recoveryPriors(metal, zincUpToPct) }
       })
     })
     const symbols = [...new Set(families.flatMap(({ priors }) => Object.keys(priors)))]
     return {
       id: 'recovery',
-      name: 'Recovery: what stays in the melt, %',
-      head: ['Element', ...families.map(({ name }) => name)],
+      name: t('handbook.recovery-what-stays-in-the-melt'),
+      head: [t('handbook.element'), ...families.map(({ name }) => name)],
       parts: [
         {
           name: '',
@@ -128,19 +148,19 @@ export function useReferenceTables() {
             name: `${capital(elementName(symbol))} (${symbol})`,
             cells: families.map(({ priors }) => {
               const known = priors[symbol]
-              return known === undefined ? NONE : (100 * known).toFixed(1)
+              return known === undefined ? NONE : fixed(100 * known, 1)
             }),
           })),
         },
       ],
-      source: `${RECOVERY_SOURCE}. Your own heats replace it under Learned`,
+      source: `${RECOVERY_SOURCE}. ${t('small.your-own-heats-replace-it-under-learned')}`,
     }
   }
 
   const yields = (): Reference => ({
     id: 'yields',
-    name: 'Metallic yield: what of a scrap is metal',
-    head: ['Form', 'Yield'],
+    name: t('handbook.metallic-yield-what-of-a-scrap'),
+    head: [t('handbook.form'), t('handbook.yield')],
     parts: [
       {
         name: '',
@@ -155,25 +175,25 @@ export function useReferenceTables() {
 
   const colours = (): Reference => ({
     id: 'colours',
-    name: 'Colours of heat',
-    head: ['Colour of the glow', 'It is'],
+    name: t('handbook.colours-of-heat'),
+    head: [t('handbook.colour-of-the-glow'), t('handbook.it-is')],
     parts: [
       {
         name: '',
         rows: INCANDESCENCE.map(({ name, colour, fromC, toC }) => ({
           name: capital(name),
           colour,
-          cells: [`${degrees(fromC)} to ${degrees(toC)}`],
+          cells: [t('handbook.to-2', { fromC: degrees(fromC), toC: degrees(toC) })],
         })),
       },
     ],
-    source: `${INCANDESCENCE_SOURCE}. Molten aluminium does not glow: it gives no warning`,
+    source: `${INCANDESCENCE_SOURCE}. ${t('small.molten-aluminium-does-not-glow-it-gives-no-warning')}`,
   })
 
   const fixedPoints = (): Reference => ({
     id: 'fixed-points',
-    name: 'Freezing points, to check a thermocouple',
-    head: ['Clean metal', 'Freezes at'],
+    name: t('handbook.freezing-points-to-check-a-thermocouple'),
+    head: [t('handbook.clean-metal'), t('handbook.freezes-at')],
     parts: [
       { name: '', rows: FIXED_POINTS.map(({ name, freezesC }) => ({ name, cells: [degrees(freezesC, 1)] })) },
     ],

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '~/words'
 import type { Heat } from '#core/heat'
 import { computed } from 'vue'
 import { useUnits } from '~/shared/units/useUnits'
@@ -11,13 +12,16 @@ const next = computed(() => {
   const { heat } = props
   const to = (stage: string) => `/heat/${heat.number}/${stage}`
   if (heat.asItComes && heat.weighed.length === 0)
-    return { words: heat.alloy ? 'Weigh out the charge' : 'Choose what goes in', to: to('charge') }
-  if (!heat.alloy || heat.tapMassG === null) return { words: 'Choose the alloy', to: to('target') }
-  if (heat.weighed.length === 0) return { words: 'Weigh out the charge', to: to('charge') }
-  if (!('pour' in heat.done)) return { words: 'Run the melt', to: to('melt') }
+    return {
+      words: heat.alloy ? t('home.weigh-out-the-charge') : t('home.choose-what-goes-in'),
+      to: to('charge'),
+    }
+  if (!heat.alloy || heat.tapMassG === null) return { words: t('home.choose-the-alloy'), to: to('target') }
+  if (heat.weighed.length === 0) return { words: t('home.weigh-out-the-charge'), to: to('charge') }
+  if (!('pour' in heat.done)) return { words: t('home.run-the-melt'), to: to('melt') }
   if (heat.pour.ingots.length === 0 && !heat.pour.inMoulds?.length && heat.pour.castingsG === null)
-    return { words: 'Weigh what came out', to: to('pour') }
-  return { words: 'Measure and log it', to: to('assay') }
+    return { words: t('home.weigh-what-came-out'), to: to('pour') }
+  return { words: t('home.measure-and-log-it'), to: to('assay') }
 })
 </script>
 
@@ -25,12 +29,14 @@ const next = computed(() => {
   <article class="slab flex flex-wrap items-center gap-4 p-5">
     <HeatStamp :number="heat.number" size="large" />
     <div class="min-w-40 flex-1">
-      <h2 class="text-lg font-bold">{{ heat.title || 'Untitled heat' }}</h2>
+      <h2 class="text-lg font-bold">{{ heat.title || t('home.untitled-heat') }}</h2>
       <p class="text-soft">
         <template v-if="heat.alloy && heat.tapMassG !== null">
-          {{ grams(heat.tapMassG) }} of {{ heat.alloy.name }}
+          {{ t('home.of', { tapMassG: grams(heat.tapMassG), name: heat.alloy.name }) }}
         </template>
-        <template v-else>{{ heat.asItComes ? 'what its lots become' : 'no target yet' }}</template>
+        <template v-else>{{
+          heat.asItComes ? t('home.what-its-lots-become') : t('home.no-target-yet')
+        }}</template>
       </p>
     </div>
     <NuxtLink :to="next.to" class="btn btn-next">{{ next.words }}</NuxtLink>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '~/words'
 import { useRoute } from '#imports'
 import { computed, defineAsyncComponent, onMounted } from 'vue'
 import { useFirstRun } from './useFirstRun'
@@ -25,21 +26,22 @@ const open = computed(() => yard.heats.filter(({ loggedAt }) => !loggedAt).rever
 
 <template>
   <section v-if="yard.isEmpty" class="mx-auto max-w-3xl py-8">
-    <h1 class="stamp text-3xl leading-none sm:text-4xl">From scrap bins to a stamped ingot</h1>
+    <h1 class="stamp text-3xl leading-none sm:text-4xl">{{ t('home.from-scrap-bins-to-a-stamped') }}</h1>
     <p class="mt-4 max-w-prose text-lg">
-      Hephaestal works out what to weigh for a named alloy, walks you through the melt, and keeps account of
-      every gram. Everything stays in this browser and in files you save.
+      {{ t('home.hephaestal-works-out-what-to-weigh') }}
     </p>
     <div class="mt-8 grid gap-4 sm:grid-cols-2">
       <div class="slab p-5">
-        <h2 class="chalk">Try the demo yard</h2>
-        <p class="my-3">Sixteen bins of scrap, twelve heats already poured, and one waiting to be weighed.</p>
-        <button class="btn btn-next" :disabled="loading" @click="loadDemo">Open the demo yard</button>
+        <h2 class="chalk">{{ t('home.try-the-demo-yard') }}</h2>
+        <p class="my-3">{{ t('home.sixteen-bins-of-scrap-twelve-heats') }}</p>
+        <button class="btn btn-next" :disabled="loading" @click="loadDemo">
+          {{ t('home.open-the-demo-yard') }}
+        </button>
       </div>
       <div class="slab p-5">
-        <h2 class="chalk">Start your own</h2>
-        <p class="my-3">Point at what lies in your pile, and see at once what it can become.</p>
-        <button class="btn" @click="startBlank">Start a blank yard</button>
+        <h2 class="chalk">{{ t('home.start-your-own') }}</h2>
+        <p class="my-3">{{ t('home.point-at-what-lies-in-your') }}</p>
+        <button class="btn" @click="startBlank">{{ t('home.start-a-blank-yard') }}</button>
       </div>
     </div>
     <p v-if="failed" role="alert" class="mt-4 font-semibold text-oxide">{{ failed }}</p>
@@ -50,7 +52,7 @@ const open = computed(() => yard.heats.filter(({ loggedAt }) => !loggedAt).rever
   <section v-else>
     <div class="flex flex-wrap items-end justify-between gap-3">
       <h1 class="stamp text-3xl leading-none">{{ yard.settings.yardName }}</h1>
-      <button class="btn btn-next" @click="startHeat()">Start a heat</button>
+      <button class="btn btn-next" @click="startHeat()">{{ t('home.start-a-heat') }}</button>
     </div>
 
     <WalkOffer />
@@ -59,7 +61,7 @@ const open = computed(() => yard.heats.filter(({ loggedAt }) => !loggedAt).rever
         <HeatCard v-for="heat in open" :key="heat.id" :heat="heat" />
       </div>
       <div v-else class="slab p-5">
-        <p>No heat is on the bench. Start one, or take what the yard can make today.</p>
+        <p>{{ t('home.no-heat-is-on-the-bench') }}</p>
       </div>
       <div class="beside grid grid-cols-1 gap-6">
         <LooseEnds />

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '~/words'
 import { looseEnds } from '#core/ledger'
 import { computed } from 'vue'
 import { useUnits } from '~/shared/units/useUnits'
@@ -12,8 +13,8 @@ const ends = computed(() => looseEnds(yard).map((end) => looseEndWords(end, (val
 </script>
 
 <template>
-  <section v-if="ends.length" aria-label="Loose ends" data-testid="loose-ends">
-    <h2 class="chalk mb-2">Loose ends</h2>
+  <section v-if="ends.length" :aria-label="t('home.loose-ends')" data-testid="loose-ends">
+    <h2 class="chalk mb-2">{{ t('home.loose-ends') }}</h2>
     <ul>
       <li
         v-for="end in ends"

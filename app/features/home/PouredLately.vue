@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { dayWords } from '~/shared/units/dates'
+import { t } from '~/words'
 import { ledgerRow } from '#core/ledger'
 import { computed } from 'vue'
 import { useYard } from '~/storage/yard-store'
@@ -23,8 +25,8 @@ const rows = computed(() =>
 </script>
 
 <template>
-  <section v-if="rows.length" aria-label="Poured lately">
-    <h2 class="chalk mb-2">Poured lately</h2>
+  <section v-if="rows.length" :aria-label="t('home.poured-lately')">
+    <h2 class="chalk mb-2">{{ t('home.poured-lately') }}</h2>
     <ul>
       <li v-for="row in rows" :key="row.heat.id" class="border-t border-line">
         <NuxtLink
@@ -37,9 +39,10 @@ const rows = computed(() =>
             }}</span
           >
           <span class="min-w-0">
-            <span class="block font-semibold">{{ row.heat.title || 'Untitled' }}</span>
+            <span class="block font-semibold">{{ row.heat.title || t('home.untitled') }}</span>
             <span class="block text-sm text-soft"
-              >{{ isolated(row.heat.alloy?.name ?? 'no target') }}, {{ row.heat.date }}</span
+              >{{ isolated(row.heat.alloy?.name ?? t('home.no-target')) }},
+              {{ dayWords(row.heat.date) }}</span
             >
           </span>
           <CompositionBar
@@ -47,9 +50,9 @@ const rows = computed(() =>
             class="max-sm:hidden"
             :composition="{ ...row.measured, '?': 0 }"
             :values="false"
-            :label="`${row.stamp} measured`"
+            :label="t('home.measured', { stamp: row.stamp })"
           />
-          <span v-else class="text-sm text-soft max-sm:hidden">not measured</span>
+          <span v-else class="text-sm text-soft max-sm:hidden">{{ t('home.not-measured') }}</span>
           <VerdictMark :verdict="row.summary.verdict" />
         </NuxtLink>
       </li>

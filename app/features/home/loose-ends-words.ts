@@ -1,3 +1,4 @@
+import { t } from '~/words'
 import { heatStamp } from '#core/heat'
 import type { LooseEnd } from '#core/ledger'
 import { capital, counted, listed } from '~/shared/units/figures'
@@ -18,7 +19,7 @@ const NAMED = 3
 function names(all: readonly string[]): string {
   const told = all.slice(0, NAMED).map(isolated)
   const more = all.length - told.length
-  return listed(more > 0 ? [...told, `${more} more`] : told)
+  return listed(more > 0 ? [...told, t('home.more', { more })] : told)
 }
 
 /** What was left undone, as a sentence and a way to do it. */
@@ -26,57 +27,65 @@ export function looseEndWords(end: LooseEnd, grams: (value: number) => string): 
   switch (end.kind) {
     case 'retire':
       return {
-        text: `“${isolated(end.name)}”: ${WORN[end.why]}. Do not use it again`,
-        doIt: 'Retire it',
+        text: t('home.do-not-use-it-again', { name: isolated(end.name), WORN: WORN[end.why] }),
+        doIt: t('home.retire-it'),
         to: '/gear',
         hurts: true,
       }
     case 'damp':
       return {
-        text: `${names(end.lots)}: damp. Dry before it goes near the furnace; water under metal explodes`,
-        doIt: 'To the bins',
+        text: t('home.damp-dry-before-it-goes-near', { lots: names(end.lots) }),
+        doIt: t('home.to-the-bins'),
         to: '/stock',
         hurts: true,
       }
     case 'tare':
       return {
-        text: `Weigh ${end.moulds.length > 0 ? names(end.moulds.map((one) => `“${one}”`)) : 'the mould'} empty: ${counted(end.ingots, 'ingot')} of ${heatStamp(end.heat)} ${end.ingots === 1 ? 'waits' : 'wait'} for it`,
-        doIt: 'Weigh it',
+        text: t('home.weigh-empty-of-for-it', {
+          part: end.moulds.length > 0 ? names(end.moulds.map((one) => `“${one}”`)) : t('home.the-mould'),
+          ingots: counted(end.ingots, 'ingot'),
+          heat: heatStamp(end.heat),
+          part2: end.ingots === 1 ? t('small.waits') : t('small.wait'),
+        }),
+        doIt: t('home.weigh-it'),
         to: `/heat/${end.heat}/pour`,
         hurts: false,
       }
     case 'off-spec':
       return {
-        text: `${heatStamp(end.heat)} is outside its limits, and ${grams(end.leftG)} of it lie in the bins`,
-        doIt: 'Put it right',
+        text: t('home.is-outside-its-limits-and-of', { heat: heatStamp(end.heat), leftG: grams(end.leftG) }),
+        doIt: t('home.put-it-right'),
         to: `/heat/${end.heat}/assay`,
         hurts: false,
       }
     case 'unmeasured':
       return {
-        text: `${capital(names(end.heats.map(heatStamp)))}: never measured, and ${grams(end.leftG)} in the bins`,
-        doIt: 'Measure it',
+        text: t('home.never-measured-and-in-the-bins', {
+          heatStamp: capital(names(end.heats.map(heatStamp))),
+          leftG: grams(end.leftG),
+        }),
+        doIt: t('home.measure-it'),
         to: `/heat/${end.heats[0]}/assay`,
         hurts: false,
       }
     case 'first-fire':
       return {
-        text: `“${isolated(end.name)}” wants its first firing before it takes metal`,
-        doIt: 'Fire it',
+        text: t('home.wants-its-first-firing-before-it', { name: isolated(end.name) }),
+        doIt: t('home.fire-it'),
         to: '/gear',
         hurts: false,
       }
     case 'unchecked':
       return {
-        text: `“${isolated(end.name)}” was never held against freezing metal: nobody knows how far it is off`,
-        doIt: 'Check it',
+        text: t('home.was-never-held-against-freezing-metal', { name: isolated(end.name) }),
+        doIt: t('home.check-it'),
         to: '/gear',
         hurts: false,
       }
     case 'guessed':
       return {
-        text: `${names(end.lots)}: a guess, ${grams(end.massG)} of it`,
-        doIt: 'What is it?',
+        text: t('home.a-guess-of-it', { lots: names(end.lots), massG: grams(end.massG) }),
+        doIt: t('home.what-is-it'),
         to: '/identify',
         hurts: false,
       }

@@ -1,3 +1,5 @@
+import { language, t } from '~/words'
+import { habitsOf, placeOf } from '~/shared/units/habits'
 import { ref } from 'vue'
 import type { Workspace } from '#core/workspace'
 import { useYard } from '~/storage/yard-store'
@@ -13,16 +15,16 @@ export function useFirstRun() {
     failed.value = ''
     try {
       const { default: demo } = await import('#data/demo-yard.json')
-      yard.replaceAll('Open the demo yard', structuredClone(demo) as unknown as Workspace)
+      yard.replaceAll(t('small.open-the-demo-yard'), structuredClone(demo) as unknown as Workspace)
     } catch {
-      failed.value = 'The demo yard could not be loaded. Reload the page and try again.'
+      failed.value = t('home.the-demo-yard-could-not-be')
     } finally {
       loading.value = false
     }
   }
 
   function startBlank(): void {
-    yard.changeSettings({ yardName: 'My yard' })
+    yard.changeSettings({ yardName: t('home.my-yard'), ...habitsOf(placeOf(language)) })
   }
 
   return { loadDemo, startBlank, loading, failed }

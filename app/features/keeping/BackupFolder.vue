@@ -1,5 +1,7 @@
 <script setup lang="ts">
-import { format } from 'date-fns'
+import { momentWords } from '~/shared/units/dates'
+import { t } from '~/words'
+import { I18nT } from 'vue-i18n'
 import { onMounted } from 'vue'
 import { useBackupFolder } from './useBackupFolder'
 
@@ -16,34 +18,43 @@ onMounted(() => void folder.look())
 <template>
   <div class="mt-4 border-t border-line pt-3" data-testid="folder">
     <p v-if="!offered" class="text-soft">
-      This browser cannot write into a folder by itself. Save a file now and then.
+      {{ t('keeping.this-browser-cannot-write-into-a') }}
     </p>
     <template v-else-if="state === 'none'">
       <p class="text-soft">
-        Or let it write one a day into a folder by itself: after every 20 changes, and when you leave the
-        page. Best is a folder that is copied to another machine.
+        {{ t('keeping.or-let-it-write-one-a') }}
       </p>
-      <button class="btn mt-2" @click="after(folder.choose())">Choose a folder…</button>
+      <button class="btn mt-2" @click="after(folder.choose())">{{ t('keeping.choose-a-folder') }}</button>
     </template>
     <template v-else-if="state === 'asleep'">
       <p>
-        The browser was started anew and wants your leave to write into <b>{{ name }}</b> again.
+        <I18nT keypath="keeping.the-browser-was-started-anew-and" scope="global"
+          ><template #strong
+            ><b>{{ name }}</b></template
+          ></I18nT
+        >
       </p>
       <div class="mt-2 flex flex-wrap gap-3">
-        <button class="btn btn-next" @click="after(folder.wake())">Allow it</button>
-        <button class="btn" @click="folder.leave()">Stop using the folder</button>
+        <button class="btn btn-next" @click="after(folder.wake())">{{ t('keeping.allow-it') }}</button>
+        <button class="btn" @click="folder.leave()">{{ t('keeping.stop-using-the-folder') }}</button>
       </div>
     </template>
     <template v-else>
       <p>
-        Writes itself into <b>{{ name }}</b><template v-if="lastWritten"
-          >, last on {{ format(new Date(lastWritten), 'd MMM yyyy, HH:mm') }}</template
-        >.
+        <I18nT keypath="keeping.writes-itself-into" scope="global"
+          ><template #strong
+            ><b>{{ name }}</b></template
+          ><template #part
+            ><template v-if="lastWritten">{{
+              t('keeping.last-on', { format: momentWords(lastWritten) })
+            }}</template></template
+          ></I18nT
+        >
       </p>
       <div class="mt-2 flex flex-wrap gap-3">
-        <button class="btn" @click="after(folder.write())">Write now</button>
-        <button class="btn" @click="after(folder.choose())">Another folder…</button>
-        <button class="btn" @click="folder.leave()">Stop using the folder</button>
+        <button class="btn" @click="after(folder.write())">{{ t('keeping.write-now') }}</button>
+        <button class="btn" @click="after(folder.choose())">{{ t('keeping.another-folder') }}</button>
+        <button class="btn" @click="folder.leave()">{{ t('keeping.stop-using-the-folder') }}</button>
       </div>
     </template>
     <p v-if="fault" role="alert" class="mt-2 font-semibold text-oxide">{{ fault }}</p>

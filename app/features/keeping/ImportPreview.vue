@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { t } from '~/words'
+import { I18nT } from 'vue-i18n'
 import { heatStamp } from '#core/heat'
 import {
   clashKey,
@@ -65,20 +67,20 @@ const counts = computed(() => {
 })
 const lists = computed(() =>
   [
-    { title: 'New', records: compared.value.flatMap(({ added }) => added) },
+    { title: t('keeping.new'), records: compared.value.flatMap(({ added }) => added) },
     {
-      title: 'Changed, the file’s is later',
+      title: t('keeping.changed-the-files-is-later'),
       records: compared.value.flatMap(({ changed }) =>
         changed.filter(({ later }) => later === 'theirs').map((one) => one.theirs),
       ),
     },
     {
-      title: 'Changed, yours is later',
+      title: t('keeping.changed-yours-is-later'),
       records: compared.value.flatMap(({ changed }) =>
         changed.filter(({ later }) => later === 'mine').map(({ mine }) => mine),
       ),
     },
-    { title: 'Only in your yard', records: compared.value.flatMap(({ onlyHere }) => onlyHere) },
+    { title: t('keeping.only-in-your-yard'), records: compared.value.flatMap(({ onlyHere }) => onlyHere) },
   ].filter(({ records }) => records.length > 0),
 )
 const MOST_NAMES = 12
@@ -129,19 +131,27 @@ const merge = () =>
       // With pictures it names them otherwise.
       const again = workspace === theirs.value ? compared.value : await compare(workspace)
       const { edits } = drawIn(yard.workspace, again, answers)
-      return yard.commit(`Merge ${props.file.name}`, edits as Edit<Collection>[], undefined, true)
+      return yard.commit(
+        t('keeping.merge', { name: props.file.name }),
+        edits as Edit<Collection>[],
+        undefined,
+        true,
+      )
     },
-    `Merged ${props.file.name}: ${counted(drawn.value.edits.length, 'record')}. Undo takes them out again.`,
+    t('keeping.merged-undo-takes-them-out-again', {
+      name: props.file.name,
+      edits: counted(drawn.value.edits.length, 'record'),
+    }),
   )
 const replace = () =>
   take(
-    (workspace) => yard.replaceAll(`Open ${props.file.name}`, workspace),
-    `Opened ${props.file.name}. Undo brings the former yard back.`,
+    (workspace) => yard.replaceAll(`${t('small.open')} ${props.file.name}`, workspace),
+    t('keeping.opened-undo-brings-the-former-yard', { name: props.file.name }),
   )
 </script>
 
 <template>
-  <SheetDialog :title="`Open ${file.name}`" wide @close="emit('close')">
+  <SheetDialog :title="t('keeping.open', { name: file.name })" wide @close="emit('close')">
     <div
       v-if="file.damage"
       role="alert"
@@ -150,14 +160,21 @@ const replace = () =>
     >
       <p>{{ file.damage }}</p>
       <label v-if="file.more" class="mt-2 flex items-center gap-2">
-        <input v-model="withDoubtful" type="checkbox" class="size-5 accent-(--ember)" />
-        take also {{ counted(file.more.count, 'record') }} that can be read and nothing vouches for
+        <input v-model="withDoubtful" type="checkbox" class="size-6 accent-(--ember)" />
+        {{ t('keeping.take-also-that-can-be-read', { count: counted(file.more.count, 'record') }) }}
       </label>
     </div>
-    <p v-if="comparingNow" class="late mb-3" role="status">Comparing it with your yard…</p>
+    <p v-if="comparingNow" class="late mb-3" role="status">{{ t('keeping.comparing-it-with-your-yard') }}</p>
     <p v-else class="mb-3 text-lg" data-testid="import-counts">
-      {{ counts.added }} new, {{ counts.newer }} later than yours, {{ counts.older }} older than yours,
-      {{ counts.same }} the same, {{ counts.onlyHere }} only in your yard.
+      {{
+        t('keeping.new-later-than-yours-older-than', {
+          added: counts.added,
+          newer: counts.newer,
+          older: counts.older,
+          same: counts.same,
+          onlyHere: counts.onlyHere,
+        })
+      }}
     </p>
     <div v-for="list in lists" :key="list.title" class="mb-2 text-sm">
       <b>{{ list.title }}:</b>
@@ -166,18 +183,23 @@ const replace = () =>
           .slice(0, MOST_NAMES)
           .map((one) => recordName(one))
           .join(', ')
-      }}<template v-if="list.records.length > MOST_NAMES"
-        >, and {{ list.records.length - MOST_NAMES }} more</template
+      }}<template v-if="list.records.length > MOST_NAMES">{{
+        t('keeping.and-more', { records: list.records.length - MOST_NAMES })
+      }}</template
       >.
     </div>
     <p v-for="one in drawn.renumbered" :key="one.to" class="mb-2 text-sm" data-testid="renumbered">
-      Your yard has another {{ heatStamp(one.from) }}: “{{ isolated(one.title) }}” of the file becomes
-      <b>{{ heatStamp(one.to) }}</b>. Marks struck on its ingots stay as they are.
+      <I18nT keypath="keeping.your-yard-has-another-of-the" scope="global"
+        ><template #strong
+          ><b>{{ heatStamp(one.to) }}</b></template
+        ><template #from>{{ heatStamp(one.from) }}</template
+        ><template #title>{{ isolated(one.title) }}</template></I18nT
+      >
     </p>
-    <section v-if="clashes.length" class="mt-3" aria-label="Changed on both sides">
-      <h3 class="chalk mb-1">Changed on both sides</h3>
+    <section v-if="clashes.length" class="mt-3" :aria-label="t('keeping.changed-on-both-sides')">
+      <h3 class="chalk mb-1">{{ t('keeping.changed-on-both-sides') }}</h3>
       <p class="mb-2 text-sm text-soft">
-        Merged, the marked one stands. All else that only one side changed is kept from both.
+        {{ t('keeping.merged-the-marked-one-stands-all') }}
       </p>
       <fieldset
         v-for="clash in clashes.slice(0, MOST_CLASHES)"
@@ -201,23 +223,25 @@ const replace = () =>
             @change="answers.set(clash.key, side)"
           />
           <span class="min-w-0 wrap-anywhere whitespace-pre-wrap"
-            >{{ side === 'mine' ? 'yours' : 'the file’s' }}: {{ said(clash.path, clash[side]) }}</span
+            >{{ side === 'mine' ? t('keeping.yours') : t('keeping.the-files') }}:
+            {{ said(clash.path, clash[side]) }}</span
           >
         </label>
       </fieldset>
       <p v-if="clashes.length > MOST_CLASHES" class="text-sm">
-        And {{ clashes.length - MOST_CLASHES }} more, where the later one stands.
+        {{ t('keeping.and-more-where-the-later-one', { clashes: clashes.length - MOST_CLASHES }) }}
       </p>
     </section>
     <p v-if="fault" role="alert" class="mt-3 font-semibold text-oxide">{{ fault }}</p>
     <div class="mt-4 flex flex-wrap gap-3">
-      <button class="btn btn-next" :disabled="comparingNow" @click="merge">Merge it in</button>
-      <button class="btn" @click="replace">Put it in place of my yard</button>
-      <button class="btn btn-quiet" @click="emit('close')">Leave all as it is</button>
+      <button class="btn btn-next" :disabled="comparingNow" @click="merge">
+        {{ t('keeping.merge-it-in') }}
+      </button>
+      <button class="btn" @click="replace">{{ t('keeping.put-it-in-place-of-my') }}</button>
+      <button class="btn btn-quiet" @click="emit('close')">{{ t('keeping.leave-all-as-it-is') }}</button>
     </div>
     <p class="mt-3 text-sm text-soft">
-      Merging adds what is new and draws together what both have, field by field; nothing of yours is taken
-      away. Nothing is written before you choose.
+      {{ t('keeping.merging-adds-what-is-new-and') }}
     </p>
   </SheetDialog>
 </template>

@@ -1,8 +1,11 @@
 <script setup lang="ts">
+import { momentWords } from '~/shared/units/dates'
+import { fixed } from '~/shared/units/decimal-mark'
+import { t } from '~/words'
+import { I18nT } from 'vue-i18n'
 import { why } from '~/storage/why'
-import { format } from 'date-fns'
 import licences from '#data/licences.json'
-import { defineAsyncComponent, onMounted, ref, shallowRef } from 'vue'
+import { defineAsyncComponent, onMounted, ref, shallowRef, useTemplateRef } from 'vue'
 import { downloadText } from '~/shared/page/useDownload'
 import { useNotices } from '~/shared/page/useNotices'
 import { useSafeKeeping } from './useSafeKeeping'
@@ -10,6 +13,7 @@ import { foundIn, recordFits, type YardOfFile, useYardFile } from './useYardFile
 import { useYard } from '~/storage/yard-store'
 import { counted } from '~/shared/units/figures'
 import BackupFolder from './BackupFolder.vue'
+import YardFileOpener from './YardFileOpener.vue'
 
 const ImportPreview = defineAsyncComponent(() => import('./ImportPreview.vue'))
 
@@ -25,8 +29,10 @@ const opened = shallowRef<YardOfFile | null>(null)
 const fault = ref('')
 /** why none can be listed or kept here; empty where they can */
 const noSnapshots = ref('')
-const room = (mb: number) => (mb < 1000 ? `${mb.toFixed(1)} MB` : `${(mb / 1024).toFixed(1)} GB`)
+const room = (mb: number) =>
+  mb < 1000 ? t('keeping.mb', { toFixed: fixed(mb, 1) }) : t('keeping.gb', { toFixed: fixed(mb / 1024, 1) })
 const denied = ref(false)
+const opener = useTemplateRef<{ open: () => void }>('opener')
 async function ask(): Promise<void> {
   await keeping.askLasting()
   denied.value = !lasting.value
@@ -34,13 +40,13 @@ async function ask(): Promise<void> {
 const aside = ref<string[]>([])
 async function saveAside(): Promise<void> {
   downloadText(JSON.stringify(await yard.setAside(), null, 1), 'set-aside.json')
-  announce('The damaged records are in your downloads.')
+  announce(t('keeping.the-damaged-records-are-in-your'))
 }
 async function refresh(): Promise<void> {
   aside.value = Object.keys(await yard.setAside().catch(() => ({})))
   await keeping.look()
   if (yard.keeping === 'nowhere') {
-    noSnapshots.value = 'This browser keeps nothing, so no snapshots either: a backup file is what lasts.'
+    noSnapshots.value = t('keeping.this-browser-keeps-nothing-so-no')
     return
   }
   const { listSnapshots } = await import('~/storage/snapshots')
@@ -48,7 +54,7 @@ async function refresh(): Promise<void> {
     snapshots.value = await listSnapshots()
     noSnapshots.value = ''
   } catch (error) {
-    noSnapshots.value = `The snapshots will not open (${why(error)}). Load the page again; till then a backup file is what lasts.`
+    noSnapshots.value = t('keeping.the-snapshots-will-not-open-load', { error: why(error) })
   }
 }
 onMounted(() => void refresh())
@@ -59,71 +65,90 @@ async function open(key: string, at: string): Promise<void> {
   const read = bytes && (await readYardFile(bytes).catch(() => null))
   const found = read && foundIn(read)
   if (!found || typeof found === 'string') {
-    fault.value = 'This snapshot cannot be read any more. Your yard is as it was.'
+    fault.value = t('keeping.this-snapshot-cannot-be-read-any')
     return
   }
   fault.value = ''
-  opened.value = { ...found, name: `the snapshot of ${when(at)}`, photos: {}, fits: await recordFits() }
+  opened.value = {
+    ...found,
+    name: t('keeping.the-snapshot-of', { at: when(at) }),
+    photos: {},
+    fits: await recordFits(),
+  }
 }
 async function take(): Promise<void> {
   fault.value = ''
   try {
-    await keeping.snapshot('by hand')
-    announce('A snapshot is kept.')
+    await keeping.snapshot(t('keeping.by-hand'))
+    announce(t('keeping.a-snapshot-is-kept'))
   } catch (error) {
-    fault.value = `No snapshot could be kept (${why(error)}). Your yard is as it was; save a backup file.`
+    fault.value = t('keeping.no-snapshot-could-be-kept-your', { error: why(error) })
   }
   await refresh()
 }
-const when = (iso: string) => format(new Date(iso), 'd MMM yyyy, HH:mm')
+const when = momentWords
 </script>
 
 <template>
-  <section class="max-w-4xl">
-    <h1 class="text-2xl font-bold">Safe keeping</h1>
+  <section>
+    <h1 class="text-2xl font-bold">{{ t('keeping.safe-keeping') }}</h1>
     <p class="mb-4 text-soft">
-      All of it lives in this browser. A file of it elsewhere outlasts the browser.
+      {{ t('keeping.all-of-it-lives-in-this') }}
     </p>
-    <div class="grid items-start gap-5 md:grid-cols-2">
-      <section class="slab p-4" aria-label="Backup">
-        <h2 class="chalk mb-2">Backup</h2>
+    <div class="grid gap-5 md:grid-cols-2 lg:grid-cols-3">
+      <section class="slab p-4" :aria-label="t('keeping.backup')">
+        <h2 class="chalk mb-2">{{ t('keeping.backup') }}</h2>
         <p data-testid="since-backup">
-          <template v-if="lastBackup"
-            >Last one {{ when(lastBackup) }}; {{ counted(since, 'change') }} since.</template
-          >
-          <template v-else>None yet; {{ counted(since, 'change') }} so far.</template>
+          <template v-if="lastBackup">{{
+            t('keeping.last-one-since', { lastBackup: when(lastBackup), since: counted(since, 'change') })
+          }}</template>
+          <template v-else>{{ t('keeping.none-yet-so-far', { since: counted(since, 'change') }) }}</template>
         </p>
-        <button class="btn btn-next mt-3" :disabled="yard.isEmpty" @click="exportYard">
-          Save a backup file
-        </button>
+        <div class="relative mt-3 flex flex-wrap gap-2">
+          <button class="btn btn-next" :disabled="yard.isEmpty" @click="exportYard">
+            {{ t('keeping.save-a-backup-file') }}
+          </button>
+          <button class="btn" @click="opener?.open()">{{ t('keeping.open-one') }}</button>
+          <YardFileOpener ref="opener" />
+        </div>
+        <p class="mt-1 text-sm text-soft">
+          {{ t('keeping.a-file-opened-is-looked-at') }}
+        </p>
         <BackupFolder @written="keeping.backedUp" />
       </section>
-      <section class="slab p-4" aria-label="This browser">
-        <h2 class="chalk mb-2">This browser</h2>
-        <p v-if="lasting">It has promised to keep the yard.</p>
+      <section class="slab p-4" :aria-label="t('keeping.this-browser')">
+        <h2 class="chalk mb-2">{{ t('keeping.this-browser') }}</h2>
+        <p v-if="lasting">{{ t('keeping.it-has-promised-to-keep-the') }}</p>
         <template v-else>
           <p>
-            It may throw the yard away when the disk runs full. A private window forgets it when it is closed.
+            {{ t('keeping.it-may-throw-the-yard-away') }}
           </p>
-          <button class="btn mt-2" @click="ask">Ask it to keep it</button>
+          <button class="btn mt-2" @click="ask">{{ t('keeping.ask-it-to-keep-it') }}</button>
           <p v-if="denied" role="status" class="mt-2">
-            It made no promise. Browsers give one sooner to an app that is installed (browser’s menu) and
-            often used; till then a backup is what lasts.
+            {{ t('keeping.it-made-no-promise-browsers-give') }}
           </p>
         </template>
         <p v-if="usedMb !== null && roomMb !== null" class="mt-2 text-soft">
-          {{ room(usedMb) }} used of about {{ room(roomMb) }}.
-          <b v-if="nearlyFull" class="text-oxide">It is nearly full: save a backup, then remove pictures.</b>
+          <I18nT keypath="keeping.used-of-about" scope="global"
+            ><template #strong
+              ><b v-if="nearlyFull" class="text-oxide">{{
+                t('keeping.it-is-nearly-full-save-a')
+              }}</b></template
+            ><template #usedMb>{{ room(usedMb) }}</template
+            ><template #roomMb>{{ room(roomMb) }}</template></I18nT
+          >
         </p>
       </section>
-      <section class="slab p-4 md:col-span-2" aria-label="Snapshots">
+      <section class="slab p-4" :aria-label="t('keeping.snapshots')">
         <div class="mb-2 flex flex-wrap items-center gap-3">
-          <h2 class="chalk flex-1">Snapshots, kept apart</h2>
-          <button class="btn" :disabled="yard.isEmpty || !!noSnapshots" @click="take">Take one now</button>
+          <h2 class="chalk flex-1">{{ t('keeping.snapshots-kept-apart') }}</h2>
+          <button class="btn" :disabled="yard.isEmpty || !!noSnapshots" @click="take">
+            {{ t('keeping.take-one-now') }}
+          </button>
         </div>
         <p v-if="noSnapshots" data-testid="no-snapshots">{{ noSnapshots }}</p>
         <p v-else-if="!snapshots.length" class="text-soft">
-          One is taken after every forty changes; the last ten are kept.
+          {{ t('keeping.one-is-taken-after-every-forty') }}
         </p>
         <ul data-testid="snapshots">
           <li
@@ -136,7 +161,11 @@ const when = (iso: string) => format(new Date(iso), 'd MMM yyyy, HH:mm')
               {{ counted(one.lots, 'lot') }}</span
             >
             <button class="btn" @click="open(one.key, one.at)">
-              Look at it<span class="sr-only"> of {{ when(one.at) }}</span>
+              <I18nT keypath="keeping.look-at-it" scope="global"
+                ><template #part
+                  ><span class="sr-only"> {{ ' ' + t('keeping.of', { at: when(one.at) }) }}</span></template
+                ></I18nT
+              >
             </button>
           </li>
         </ul>
@@ -144,20 +173,26 @@ const when = (iso: string) => format(new Date(iso), 'd MMM yyyy, HH:mm')
       </section>
       <section
         v-if="aside.length"
-        class="slab flex flex-wrap items-center gap-3 p-4 md:col-span-2"
-        aria-label="Set aside"
+        class="slab flex flex-wrap items-center gap-3 p-4 md:col-span-2 lg:col-span-3"
+        :aria-label="t('keeping.set-aside')"
       >
-        <h2 class="chalk">Set aside</h2>
+        <h2 class="chalk">{{ t('keeping.set-aside') }}</h2>
         <p class="flex-1 basis-60">
-          {{ aside.length === 1 ? 'One record was' : `${aside.length} records were` }} damaged and set aside
-          at a start. An earlier backup or snapshot may still have
-          {{ aside.length === 1 ? 'it' : 'them' }} whole: merging it in puts back what is missing.
+          {{
+            t('keeping.damaged-and-set-aside-at-a', {
+              part:
+                aside.length === 1
+                  ? t('keeping.one-record-was')
+                  : t('keeping.records-were', { aside: aside.length }),
+              part2: aside.length === 1 ? t('keeping.it') : t('keeping.them'),
+            })
+          }}
         </p>
-        <button class="btn" @click="saveAside">Save as it lies</button>
+        <button class="btn" @click="saveAside">{{ t('keeping.save-as-it-lies') }}</button>
       </section>
-      <section class="slab p-4 md:col-span-2" aria-label="What it is made of">
+      <section class="slab p-4 md:col-span-2 lg:col-span-3" :aria-label="t('keeping.what-it-is-made-of')">
         <details>
-          <summary class="chalk">What the program is made of</summary>
+          <summary class="chalk">{{ t('keeping.what-the-program-is-made-of') }}</summary>
           <ul class="mt-2 columns-1 text-sm sm:columns-2">
             <li v-for="one in licences.packages" :key="one.name">
               {{ one.name }} {{ one.version }}: {{ one.licence }}

@@ -1,3 +1,3 @@
-export { default as ImportPreview } from './ImportPreview.vue'
+export { default as YardFileOpener } from './YardFileOpener.vue'
 export { useSafeKeeping } from './useSafeKeeping'
 export { useYardFile } from './useYardFile'

@@ -1,3 +1,4 @@
+import { t } from '~/words'
 import { why } from '~/storage/why'
 import { ref } from 'vue'
 import type { FolderState } from '~/storage/folder'
@@ -38,7 +39,7 @@ export function useBackupFolder() {
       fault.value = ''
       return true
     } catch (error) {
-      fault.value = `The backup could not be written into “${name.value}”: ${why(error)} Choose the folder again, or save a file.`
+      fault.value = t('keeping.the-backup-could-not-be-written', { name: name.value, error: why(error) })
       return false
     } finally {
       writing = false
@@ -51,7 +52,7 @@ export function useBackupFolder() {
     try {
       if (!(await chooseFolder())) return false
     } catch (error) {
-      fault.value = `This folder cannot be used: ${why(error)}`
+      fault.value = t('keeping.this-folder-cannot-be-used', { error: why(error) })
       return false
     }
     await look()
@@ -70,7 +71,7 @@ export function useBackupFolder() {
     await leaveFolder()
     fault.value = ''
     await look()
-    announce('Nothing more is written into the folder; what is there stays.')
+    announce(t('keeping.nothing-more-is-written-into-the'))
   }
 
   return { offered, state, name, fault, lastWritten, look, write, choose, wake, leave }

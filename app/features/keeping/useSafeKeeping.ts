@@ -1,3 +1,4 @@
+import { t } from '~/words'
 import { computed, ref } from 'vue'
 import { now, useYard } from '~/storage/yard-store'
 import { useBackupFolder } from './useBackupFolder'
@@ -57,7 +58,8 @@ export function useSafeKeeping() {
     since.value++
     changes.value++
     if (changes.value % FOLDER_EVERY === 0) void look()
-    if (changes.value % SNAPSHOT_EVERY === 0) void snapshot(`after ${SNAPSHOT_EVERY} changes`).catch(() => {})
+    if (changes.value % SNAPSHOT_EVERY === 0)
+      void snapshot(t('keeping.after-changes', { SNAPSHOT_EVERY })).catch(() => {})
     if (since.value >= FOLDER_EVERY) void intoFolder()
   }
   /** The page is left: what the folder has not yet goes into it. */

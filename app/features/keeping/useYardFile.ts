@@ -1,3 +1,4 @@
+import { t } from '~/words'
 import { why } from '~/storage/why'
 import { ref, shallowRef } from 'vue'
 import type { ZipFault, ZipRead } from '#formats/workspace-zip'
@@ -43,20 +44,28 @@ export function useYardFile() {
 
   async function exportYard(): Promise<void> {
     if (yard.looking) {
-      announce('This yard is only to be looked at: saved from here it would lack what is not understood.')
+      announce(t('keeping.this-yard-is-only-to-be'))
       return
     }
     const { packYard } = await import('~/storage/pack-yard')
     const { name, blob, lost } = await packYard(yard.workspace, today())
     downloadBlob(blob, name)
     backedUp()
-    const left = lost === 1 ? 'One picture' : `${lost} pictures`
-    announce(`The yard is in your downloads.${lost ? ` ${left} could not be read and stayed out.` : ''}`)
+    const left = lost === 1 ? t('keeping.one-picture') : t('keeping.pictures', { lost })
+    announce(
+      t('keeping.the-yard-is-in-your-downloads', {
+        part: lost ? ` ${t('keeping.could-not-be-read-and-stayed', { left })}` : '',
+      }),
+    )
   }
 
   async function readFile(file: File): Promise<ZipRead | null> {
     const stopper = new AbortController()
-    const mine = { name: file.name, done: null, stop: () => stopper.abort(new Stopped('it was stopped')) }
+    const mine = {
+      name: file.name,
+      done: null,
+      stop: () => stopper.abort(new Stopped(t('keeping.it-was-stopped'))),
+    }
     reading.value?.stop()
     reading.value = mine
     try {
@@ -65,7 +74,7 @@ export function useYardFile() {
       return await readYardFile(bytes, (done) => (reading.value = { ...mine, done }), stopper.signal)
     } catch (error) {
       if (!(error instanceof Stopped))
-        importFault.value = `${file.name} could not be read (${why(error)}): it may be too large for this machine, or was moved. Your yard is as it was.`
+        importFault.value = t('keeping.could-not-be-read-it-may', { name: file.name, error: why(error) })
       return null
     } finally {
       if (reading.value?.stop === mine.stop) reading.value = null
@@ -79,7 +88,7 @@ export function useYardFile() {
     const { file } = chosen
     if (!file) return
     if (yard.keeping === 'shut') {
-      importFault.value = 'Your yard is here and will not open: nothing is put in its place. Try again first.'
+      importFault.value = t('keeping.your-yard-is-here-and-will')
       return
     }
     if (yard.looking && !yard.looking.own) await yard.stopLooking()
@@ -93,7 +102,7 @@ export function useYardFile() {
     }
     const found = foundIn(read)
     if (typeof found === 'string') {
-      importFault.value = `${found} Your yard is as it was.`
+      importFault.value = t('keeping.your-yard-is-as-it-was', { found })
       return
     }
     // Nothing is written, pictures neither, before the person has said yes.
@@ -105,12 +114,12 @@ export function useYardFile() {
     }
     try {
       const { bringPhotos } = await import('~/storage/bring-photos')
-      yard.replaceAll('Open a yard from a file', await bringPhotos(ofFile.workspace, ofFile.photos))
+      yard.replaceAll(t('small.open-a-yard-from-a-file'), await bringPhotos(ofFile.workspace, ofFile.photos))
     } catch (error) {
       importFault.value = photosNotKept(file.name, error)
       return
     }
-    announce(`Opened ${file.name}. Undo brings the former yard back.`)
+    announce(t('keeping.opened-undo-brings-the-former-yard', { name: file.name }))
     await navigateTo('/')
   }
 
@@ -118,7 +127,7 @@ export function useYardFile() {
 }
 
 export const photosNotKept = (name: string, error: unknown): string =>
-  `The pictures in ${name} could not be kept (${why(error)}). Your yard is as it was.`
+  t('keeping.the-pictures-in-could-not-be', { name, error: why(error) })
 
 /** What of a file can be opened, and what is wrong with it; words only, where nothing can. */
 export function foundIn(read: ZipRead): Pick<YardOfFile, 'workspace' | 'damage' | 'more'> | string {
@@ -126,25 +135,33 @@ export function foundIn(read: ZipRead): Pick<YardOfFile, 'workspace' | 'damage' 
   const { fault } = read
   if (fault.kind === 'package-damaged') {
     const pictures =
-      fault.lost === 0 ? '' : ` ${counted(fault.lost, 'picture')} of it are broken and left out.`
+      fault.lost === 0
+        ? ''
+        : ` ${t('keeping.of-it-are-broken-and-left', { lost: counted(fault.lost, 'picture') })}`
     const damage = fault.vouched
-      ? `This package is not as it was saved: it was changed or damaged since. The yard in it is whole.${pictures}`
-      : `This package is not as it was saved, and nothing vouches for the yard in it: look at it before you take it.${pictures}`
+      ? t('keeping.this-package-is-not-as-it', { pictures })
+      : t('keeping.this-package-is-not-as-it-2', { pictures })
     return { workspace: fault.workspace, damage, more: null }
   }
   if (fault.kind !== 'damaged' || fault.salvage.counts.whole + fault.salvage.counts.doubtful === 0)
     return faultWords(fault)
   const { whole, readable, counts } = fault.salvage
-  const lost = counts.lost === 0 ? '' : ` ${counted(counts.lost, 'record')} cannot be read any more.`
+  const lost =
+    counts.lost === 0
+      ? ''
+      : ` ${t('keeping.cannot-be-read-any-more', { lost: counted(counts.lost, 'record') })}`
   if (counts.whole === 0)
     return {
       workspace: readable,
-      damage: `This file is damaged or cut off. ${counted(counts.doubtful, 'record')} can be read, and nothing vouches for them: look at them before you take them.${lost}`,
+      damage: t('keeping.this-file-is-damaged-or-cut', {
+        doubtful: counted(counts.doubtful, 'record'),
+        lost,
+      }),
       more: null,
     }
   return {
     workspace: whole,
-    damage: `This file is not as it was saved: it was changed or damaged since. ${counted(counts.whole, 'record')} are whole.${lost}`,
+    damage: t('keeping.this-file-is-not-as-it', { whole: counted(counts.whole, 'record'), lost }),
     more: counts.doubtful > 0 ? { workspace: readable, count: counts.doubtful } : null,
   }
 }
@@ -154,20 +171,24 @@ function faultWords(fault: ZipFault): string {
     case 'bad-zip':
     case 'package-damaged':
     case 'damaged':
-      return 'This file is damaged or cut off, and nothing of it can be read.'
+      return t('keeping.this-file-is-damaged-or-cut-2')
     case 'too-large':
-      return 'This file holds more than a yard can be.'
+      return t('keeping.this-file-holds-more-than-a')
     case 'too-deep':
-      return 'This file is nested deeper than any yard: it was not saved by Hephaestal.'
+      return t('keeping.this-file-is-nested-deeper-than')
     case 'not-json':
-      return 'This file is not JSON, or is cut off.'
+      return t('keeping.this-file-is-not-json-or')
     case 'not-a-workspace':
-      return 'This file is not a yard saved by Hephaestal.'
+      return t('keeping.this-file-is-not-a-yard')
     case 'newer':
-      return 'This yard was saved by a newer Hephaestal.'
+      return t('keeping.this-yard-was-saved-by-a')
     case 'invalid': {
       const [first] = fault.issues
-      return `This yard has a fault at ${first?.path.map(String).join(' › ') || 'the top'}: ${first?.message}. ${fault.count > 1 ? `(${fault.count} faults in all.)` : ''}`
+      return t('keeping.this-yard-has-a-fault-at', {
+        join: first?.path.map(String).join(' › ') || t('keeping.the-top'),
+        message: first?.message,
+        part: fault.count > 1 ? t('keeping.faults-in-all', { count: fault.count }) : '',
+      })
     }
   }
 }

@@ -1,102 +1,95 @@
 <script setup lang="ts">
-import { shortName } from '#core/alloys'
-import type { Heat } from '#core/heat'
-import { ledgerRow } from '#core/ledger'
-import { heatFacts } from '#core/troubles'
-import { navigateTo, useRoute } from '#imports'
+import { t } from '~/words'
+import { heatStamp } from '#core/heat'
 import { computed } from 'vue'
-import { useUnits } from '~/shared/units/useUnits'
-import { useYard } from '~/storage/yard-store'
-import { percent } from '~/shared/units/figures'
-import { verdictShort } from '~/shared/heat/results-words'
+import { counted } from '~/shared/units/figures'
 import HeatPick from '~/shared/fields/HeatPick.vue'
 import LedgerTabs from './LedgerTabs.vue'
+import { useCompare } from './useCompare'
 
-/** Two heats point by point; where they differ is marked. */
-const yard = useYard()
-const route = useRoute()
-const { grams, money, degrees } = useUnits()
-const heats = computed(() => yard.heats.filter(({ weighed }) => weighed.length).reverse())
-const byNumber = (value: unknown, at: number) =>
-  heats.value.find(({ number }) => String(number) === String(value)) ?? heats.value[at] ?? null
-const pair = computed(() => [byNumber(route.query.a, 1), byNumber(route.query.b, 0)] as const)
-const choose = (side: 'a' | 'b', number: string) => navigateTo({ query: { ...route.query, [side]: number } })
-const none = '–'
-const share = (value: number | null | undefined) =>
-  value === null || value === undefined ? none : `${percent(value)} %`
-function pointsOf(heat: Heat): Record<string, string> {
-  const row = ledgerRow(heat)
-  const facts = heatFacts(heat, yard.lots, yard.gear)
-  const { balance, predicted } = row.summary
-  const elements = Object.keys({ ...heat.alloy?.limits, ...row.measured })
-  return {
-    Alloy: heat.alloy ? [...new Set([shortName(heat.alloy), heat.alloy.name])].join(' ') : none,
-    Date: heat.date,
-    Charge: grams(predicted.chargeMassG),
-    Lots: heat.weighed.map(({ name, massG }) => `${grams(massG)} ${name}`).join(', '),
-    'Poured over the liquidus': facts.superheatC === null ? none : `${Math.round(facts.superheatC)} °C`,
-    'Poured at': heat.pour.pourTemperatureC === null ? none : degrees(heat.pour.pourTemperatureC),
-    'Molten to poured': facts.heldMin === null ? none : `${Math.round(facts.heldMin)} min`,
-    Degassed: facts.degassed ? 'yes' : 'no',
-    Tapped: balance?.foundG ? `${(100 * balance.tapYield).toFixed(1)} %` : none,
-    Dross: heat.pour.drossG === null ? none : grams(heat.pour.drossG),
-    'Not found': balance?.foundG ? grams(balance.missingG) : none,
-    ...Object.fromEntries(
-      elements.map((element) => [
-        `${element} measured (predicted)`,
-        `${share(row.measured[element])} (${share(predicted.composition[element])})`,
-      ]),
-    ),
-    Verdict: verdictShort(row.summary.verdict),
-    'A kilogram cost': row.costPerKg === null ? none : money(row.costPerKg),
-    Remarks: heat.remarks || none,
-  }
-}
-const points = computed(() => {
+/** Two heats side by side; what differs by more than chance comes first. */
+const { heats, pair, choose, groups, facts } = useCompare()
+const parts = computed(() =>
+  !groups.value
+    ? []
+    : [
+        { id: 'facts', title: t('ledger.the-two-heats'), rows: facts.value, empty: '' },
+        {
+          id: 'differs',
+          title: t('ledger.what-differs'),
+          rows: groups.value.differs,
+          empty: t('ledger.nothing-by-more-than-two-heats'),
+        },
+        { id: 'alike', title: t('ledger.much-the-same-or-not-known'), rows: groups.value.alike, empty: '' },
+      ],
+)
+const headline = computed(() => {
   const [a, b] = pair.value
-  if (!a || !b) return []
-  const [left, right] = [pointsOf(a), pointsOf(b)]
-  return [...new Set([...Object.keys(left), ...Object.keys(right)])].map((name) => ({
-    name,
-    left: left[name] ?? none,
-    right: right[name] ?? none,
-  }))
+  const count = groups.value?.differs.length ?? 0
+  if (!a || !b) return t('ledger.two-heats-side-by-side')
+  return t('ledger.and-differ-in', {
+    number: heatStamp(a.number),
+    number2: heatStamp(b.number),
+    count: counted(count, 'point'),
+  })
 })
 </script>
 
 <template>
   <section>
     <LedgerTabs />
-    <h1 class="mb-3 text-2xl font-bold">Two heats, point by point</h1>
-    <p v-if="heats.length < 2" class="slab max-w-xl p-5">It takes two heats with a charge.</p>
-    <div v-else class="overflow-x-auto" tabindex="0" aria-label="The comparison">
-      <table class="w-full min-w-[36rem] text-left">
+    <h1 class="mb-3 text-2xl font-bold" aria-live="polite">{{ headline }}</h1>
+    <div v-if="heats.length < 2" class="slab max-w-xl p-5">
+      <p class="mb-3">
+        {{ t('ledger.two-heats-that-were-weighed-out') }}
+      </p>
+      <NuxtLink to="/" class="btn btn-next">{{ t('ledger.go-to-the-heats') }}</NuxtLink>
+    </div>
+    <div v-else class="overflow-x-auto" tabindex="0" role="region" :aria-label="t('ledger.the-comparison')">
+      <table class="w-full min-w-[24rem] table-fixed text-left text-sm sm:min-w-[36rem] sm:text-base">
         <thead>
           <tr>
-            <th scope="col" class="w-48"><span class="sr-only">Point</span></th>
+            <th scope="col" class="w-24 sm:w-52">
+              <span class="sr-only">{{ t('ledger.point') }}</span>
+            </th>
             <th v-for="(side, at) in ['a', 'b'] as const" :key="side" scope="col" class="p-1">
               <HeatPick
                 :heats="heats"
                 :chosen="pair[at] ? String(pair[at].number) : undefined"
-                :label="at ? 'Second heat' : 'First heat'"
+                :label="at ? t('ledger.second-heat') : t('ledger.first-heat')"
                 @pick="choose(side, $event)"
               />
             </th>
+            <th scope="col" class="w-16 text-right text-sm font-normal text-soft sm:w-32">
+              {{ t('ledger.second-to-first') }}
+            </th>
           </tr>
         </thead>
-        <tbody>
-          <tr v-for="point in points" :key="point.name" class="border-t border-line align-top">
+        <tbody v-for="part in parts" :key="part.id" :data-testid="part.id">
+          <tr v-if="part.rows.length || part.empty">
+            <th colspan="4" scope="rowgroup" class="pt-4 pb-1">
+              <h2 class="chalk">{{ part.title }}</h2>
+            </th>
+          </tr>
+          <tr v-if="!part.rows.length && part.empty">
+            <td colspan="4">{{ part.empty }}</td>
+          </tr>
+          <tr
+            v-for="point in part.rows"
+            :key="point.name"
+            class="border-t border-line align-top"
+            :class="{ 'font-bold': part.id === 'differs', 'text-soft': part.id === 'alike' }"
+          >
             <th scope="row" class="py-1.5 font-normal text-soft">{{ point.name }}</th>
-            <td class="px-2 py-1.5" :class="point.left === point.right ? 'text-soft' : 'font-bold'">
-              {{ point.left }}
-            </td>
-            <td class="px-2 py-1.5" :class="point.left === point.right ? 'text-soft' : 'font-bold'">
-              <span v-if="point.left !== point.right" class="text-ember" aria-hidden="true">≠ </span
-              >{{ point.right }}
-            </td>
+            <td class="px-2 py-1.5">{{ point.first }}</td>
+            <td class="px-2 py-1.5">{{ point.second }}</td>
+            <td class="py-1.5 text-right whitespace-nowrap text-ember">{{ point.apart }}</td>
           </tr>
         </tbody>
       </table>
     </div>
+    <p v-if="groups" class="mt-3 text-xs text-soft">
+      {{ t('ledger.apart-by-more-than-a-thermocouple') }}
+    </p>
   </section>
 </template>

@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import { localFigures } from '~/shared/units/decimal-mark'
+import { t } from '~/words'
+import { I18nT } from 'vue-i18n'
 import { chartText } from '~/shared/charts/chart-text'
 import { CHART, type ControlChart } from '#core/learn'
 import { computed, ref } from 'vue'
@@ -64,8 +67,10 @@ const { failed } = useChart(frame, [() => props.chart], (token) => {
 })
 const spoken = computed(
   () =>
-    `${props.title}: mean ${props.chart.mean.toPrecision(3)}, limits ${floor.value.toPrecision(3)} to ${props.chart.upper.toPrecision(3)} ${props.unit}; ` +
-    props.chart.values.map((value, at) => `${props.stamps[at]} ${value.toPrecision(3)}`).join(', '),
+    `${t('ledger.mean-limits-to', { title: props.title, toPrecision: localFigures(props.chart.mean.toPrecision(3)), toPrecision2: localFigures(floor.value.toPrecision(3)), toPrecision3: localFigures(props.chart.upper.toPrecision(3)), unit: props.unit })} ` +
+    props.chart.values
+      .map((value, at) => `${props.stamps[at]} ${localFigures(value.toPrecision(3))}`)
+      .join(', '),
 )
 </script>
 
@@ -75,22 +80,33 @@ const spoken = computed(
     <div ref="frame" class="min-h-[200px]" role="img" :aria-label="spoken" />
     <p v-if="failed" role="alert" class="text-oxide">{{ failed }}</p>
     <p v-if="chart.signals.length" class="text-sm" data-testid="out-of-control">
-      Out of control:
-      {{
-        chart.signals
-          .slice(-MOST_TOLD)
-          .map(({ index, rules }) => `${stamps[index]} (${rules.map((rule) => RULE_WORDS[rule]).join(', ')})`)
-          .join('; ')
-      }}<template v-if="chart.signals.length > MOST_TOLD"
-        >; and {{ chart.signals.length - MOST_TOLD }} before them</template
-      >.
+      <I18nT keypath="ledger.out-of-control" scope="global"
+        ><template #part
+          ><template v-if="chart.signals.length > MOST_TOLD">{{
+            t('ledger.and-before-them', { signals: chart.signals.length - MOST_TOLD })
+          }}</template></template
+        ><template #join>{{
+          chart.signals
+            .slice(-MOST_TOLD)
+            .map(
+              ({ index, rules }) => `${stamps[index]} (${rules.map((rule) => RULE_WORDS[rule]).join(', ')})`,
+            )
+            .join('; ')
+        }}</template></I18nT
+      >
     </p>
     <p v-else class="text-sm text-soft">
-      In control: {{ chart.mean.toPrecision(3) }} {{ unit }}, between {{ floor.toPrecision(3) }} and
-      {{ chart.upper.toPrecision(3) }}.
+      {{
+        t('ledger.in-control-between-and', {
+          toPrecision: localFigures(chart.mean.toPrecision(3)),
+          unit,
+          toPrecision2: localFigures(floor.toPrecision(3)),
+          toPrecision3: localFigures(chart.upper.toPrecision(3)),
+        })
+      }}
     </p>
     <p class="text-xs text-soft">
-      Limits from the mean moving range over d₂ = {{ CHART.d2 }}. {{ CHART.source }}.
+      {{ t('ledger.limits-from-the-mean-moving-range', { d2: CHART.d2, source: CHART.source }) }}
     </p>
   </figure>
 </template>

@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import { dayWords } from '~/shared/units/dates'
+import { t } from '~/words'
+import { I18nT } from 'vue-i18n'
 import { readLabel } from '#formats/label'
 import { useRoute } from '#imports'
 import { computed } from 'vue'
@@ -30,7 +33,7 @@ const left = computed(() => {
 function remelt(): void {
   if (lot.value && ingot.value)
     void meltAsItComes([{ id: lot.value.id, massG: left.value }], {
-      title: `${stamp.value} again`.slice(0, 120),
+      title: t('ledger.again', { stamp: stamp.value }).slice(0, 120),
       remelts: [ingot.value.id],
     })
 }
@@ -44,31 +47,50 @@ const lot = computed(() =>
     <h1 class="stamp text-4xl leading-none">{{ stamp }}</h1>
     <template v-if="heat && ingot">
       <p class="mt-2 text-xl">
-        {{ grams(ingot.massG, 0.1) }} of {{ heat.alloy?.name ?? 'no named alloy' }}, from
-        {{ heat.title || 'a heat' }}, {{ heat.date }}.
+        {{
+          t('ledger.of-from', {
+            massG: grams(ingot.massG, 0.1),
+            name: heat.alloy?.name ?? t('ledger.no-named-alloy'),
+            title: heat.title || t('ledger.a-heat'),
+            date: dayWords(heat.date),
+          })
+        }}
       </p>
       <CompositionBar v-if="lot" class="mt-3" :composition="{ ...lot.composition, '?': 0 }" :label="stamp" />
       <p v-for="one in remelted" :key="one.id" class="mt-3 border-l-8 border-amber bg-amber-wash p-3">
-        Remelted as
-        <NuxtLink
-          :to="`/heat/${one.number}/${one.loggedAt ? 'story' : 'charge'}`"
-          class="font-bold underline"
-          >{{ heatStamp(one.number) }}</NuxtLink>, {{ one.date }}.
+        <I18nT keypath="ledger.remelted-as" scope="global"
+          ><template #link
+            ><NuxtLink
+              :to="`/heat/${one.number}/${one.loggedAt ? 'story' : 'charge'}`"
+              class="font-bold underline"
+              >{{ heatStamp(one.number) }}</NuxtLink
+            ></template
+          ><template #date>{{ dayWords(one.date) }}</template></I18nT
+        >
       </p>
-      <p v-if="left <= 0 && !remelted.length" class="mt-3 text-soft">None of it is left in its bin.</p>
+      <p v-if="left <= 0 && !remelted.length" class="mt-3 text-soft">
+        {{ t('ledger.none-of-it-is-left-in') }}
+      </p>
       <div class="mt-4 flex flex-wrap gap-3">
-        <NuxtLink :to="`/heat/${heat.number}/story`" class="btn btn-next">Its heat</NuxtLink>
-        <button v-if="left > 0" class="btn" @click="remelt">Melt it again</button>
-        <NuxtLink to="/stock" class="btn">Its bin</NuxtLink>
+        <NuxtLink :to="`/heat/${heat.number}/story`" class="btn btn-next">{{
+          t('ledger.its-heat')
+        }}</NuxtLink>
+        <button v-if="left > 0" class="btn" @click="remelt">{{ t('ledger.melt-it-again') }}</button>
+        <NuxtLink to="/stock" class="btn">{{ t('ledger.its-bin') }}</NuxtLink>
       </div>
     </template>
     <template v-else-if="label && label.heat">
       <p class="mt-2 border-l-8 border-amber bg-amber-wash p-3">
-        This yard does not know the ingot. Its label says:
+        {{ t('ledger.this-yard-does-not-know-the') }}
       </p>
       <p class="mt-3 text-xl">
-        {{ label.massG ? grams(label.massG) : '' }} of {{ label.alloy || 'an alloy not told' }}, heat
-        {{ label.heat }}.
+        {{
+          t('ledger.of-heat', {
+            part: label.massG ? grams(label.massG) : '',
+            alloy: label.alloy || t('ledger.an-alloy-not-told'),
+            heat: label.heat,
+          })
+        }}
       </p>
       <CompositionBar
         v-if="Object.keys(label.assay).length"
@@ -78,8 +100,11 @@ const lot = computed(() =>
       />
     </template>
     <p v-else class="mt-2 border-l-8 border-amber bg-amber-wash p-3">
-      No ingot of this yard bears this stamp. Look for it in the
-      <NuxtLink to="/ledger" class="underline">ledger</NuxtLink>.
+      <I18nT keypath="ledger.no-ingot-of-this-yard-bears" scope="global"
+        ><template #link
+          ><NuxtLink to="/ledger" class="underline">{{ t('ledger.ledger') }}</NuxtLink></template
+        ></I18nT
+      >
     </p>
   </section>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '~/words'
 import type { Label } from './useLabels'
 import QrCode from './QrCode.vue'
 
@@ -8,7 +9,12 @@ defineProps<{ label: Label }>()
 
 <template>
   <div class="inner">
-    <QrCode v-if="label.address" :text="label.address" :label="`Code of ${label.title}`" class="code" />
+    <QrCode
+      v-if="label.address"
+      :text="label.address"
+      :label="t('ledger.code-of', { title: label.title })"
+      class="code"
+    />
     <div class="min-w-0">
       <p :class="label.stamped ? 'stamp title' : 'title font-bold'">{{ label.title }}</p>
       <p

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { t } from '~/words'
+import { I18nT } from 'vue-i18n'
 import { heatStamp } from '#core/heat'
 import { LABEL_SHEETS, PAGE_MM } from '#formats/label-sheets'
 import { useLabels } from './useLabels'
@@ -34,26 +36,28 @@ const mm = (value: number) => `${value}mm`
   <section>
     <LedgerTabs />
     <div class="no-print mb-3 flex flex-wrap items-end gap-3">
-      <h1 class="flex-1 basis-60 text-2xl font-bold">Labels and stamps</h1>
+      <h1 class="flex-1 basis-60 text-2xl font-bold">{{ t('ledger.labels-and-stamps') }}</h1>
       <div>
-        <span class="label" aria-hidden="true">For</span>
+        <span class="label" aria-hidden="true">{{ t('ledger.for') }}</span>
         <HeatPick
           :heats="heats"
           :chosen="forBins ? 'bins' : String(chosen[0]?.number ?? '')"
-          label="For"
+          :label="t('ledger.for')"
           @pick="pick([$event])"
         >
           <template #default="{ heat: one }">
             {{ heatStamp(one.number) }} {{ isolated(one.title) }},
             {{ counted(one.pour.ingots.length, 'ingot') }}
           </template>
-          <template #others><option value="bins">the bins</option></template>
+          <template #others
+            ><option value="bins">{{ t('ledger.the-bins') }}</option></template
+          >
         </HeatPick>
       </div>
       <label
-        ><span class="label">On</span>
+        ><span class="label">{{ t('ledger.on') }}</span>
         <select v-model="sheetId" class="field">
-          <option value="">plain paper, two on a row</option>
+          <option value="">{{ t('ledger.plain-paper-two-on-a-row') }}</option>
           <option v-for="one in LABEL_SHEETS" :key="one.id" :value="one.id">{{ one.name }}</option>
         </select></label
       >
@@ -61,20 +65,24 @@ const mm = (value: number) => `${value}mm`
         v-if="sheet"
         v-model="first"
         class="w-32"
-        label="First free label"
+        :label="t('ledger.first-free-label')"
         kind="number"
         positive
         :max="sheet.columns * sheet.rows"
-        max-words="The sheet has no more labels than that."
+        :max-words="t('ledger.the-sheet-has-no-more-labels')"
       />
       <button class="btn btn-next" :disabled="!labels.length" @click="print">
-        Print {{ labels.length ? counted(labels.length, 'label') : '' }}
+        {{ t('ledger.print', { part: labels.length ? counted(labels.length, 'label') : '' }) }}
       </button>
     </div>
     <details v-if="!forBins && heats.length > 1" class="no-print mb-3">
       <summary class="font-semibold">
-        More heats on the same sheet<span v-if="chosen.length > 1" class="text-ember"
-          >, {{ chosen.length }} chosen</span
+        <I18nT keypath="ledger.more-heats-on-the-same-sheet" scope="global"
+          ><template #part
+            ><span v-if="chosen.length > 1" class="text-ember">{{
+              t('ledger.chosen', { chosen: chosen.length })
+            }}</span></template
+          ></I18nT
         >
       </summary>
       <ul class="mt-1 grid grid-cols-1 gap-x-6 sm:grid-cols-2 lg:grid-cols-3">
@@ -83,7 +91,7 @@ const mm = (value: number) => `${value}mm`
             <label class="flex items-center gap-2 py-0.5"
               ><input
                 type="checkbox"
-                class="size-5 accent-(--ember)"
+                class="size-6 accent-(--ember)"
                 :checked="chosen.some(({ id }) => id === one.id)"
                 @change="toggle(one.number)"
               />
@@ -97,20 +105,20 @@ const mm = (value: number) => `${value}mm`
       </ul>
     </details>
     <label v-if="forBins && bins.length" class="no-print mb-3 flex items-center gap-2"
-      ><input v-model="onlyChanged" type="checkbox" class="size-5 accent-(--ember)" /> only bins without a
-      label, or whose label says something else by now: {{ stale.length }}</label
+      ><input v-model="onlyChanged" type="checkbox" class="size-6 accent-(--ember)" />
+      {{ t('ledger.only-bins-without-a-label-or', { stale: stale.length }) }}</label
     >
     <p v-if="!labels.length" class="slab max-w-xl p-5">
       {{
         forBins
           ? bins.length
-            ? 'Every bin’s label says what is in it.'
-            : 'There is no bin with metal in it.'
-          : 'No heat has ingots yet. Weigh them at the Pour stage, and each gets its stamp.'
+            ? t('ledger.every-bins-label-says-what-is')
+            : t('ledger.there-is-no-bin-with-metal')
+          : t('ledger.no-heat-has-ingots-yet-weigh')
       }}
     </p>
-    <section v-if="!forBins && labels.length && !sheet" class="mb-5" aria-label="Stamp list">
-      <h2 class="chalk mb-1">Stamp</h2>
+    <section v-if="!forBins && labels.length" class="no-print mb-4" :aria-label="t('ledger.stamp-list')">
+      <h2 class="chalk mb-1">{{ t('ledger.stamp') }}</h2>
       <p class="stamp text-2xl">{{ labels.map(({ title }) => title).join('   ') }}</p>
     </section>
     <template v-if="sheet">
@@ -141,24 +149,35 @@ const mm = (value: number) => `${value}mm`
         </ul>
       </div>
       <p class="no-print mt-2 text-sm text-soft">
-        Print at full size, without fitting to the page, and try it on plain paper first.
+        {{ t('ledger.print-at-full-size-without-fitting') }}
       </p>
     </template>
-    <ul v-else class="sheet" data-testid="labels">
-      <li v-for="one in labels" :key="one.id" class="tag"><LabelTag :label="one" /></li>
-    </ul>
+    <div v-else-if="labels.length" class="leaf">
+      <ul class="sheet" data-testid="labels">
+        <li v-for="one in labels" :key="one.id" class="tag"><LabelTag :label="one" /></li>
+      </ul>
+    </div>
   </section>
 </template>
 
 <style scoped>
+/* The paper as it comes out: its first page at least. */
+.leaf {
+  width: min(100%, 210mm);
+  min-height: 160mm;
+  margin: 0 auto;
+  padding: 10mm;
+  border: 1px solid var(--line);
+  background: #fff;
+  color: #000;
+}
 .sheet {
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(min(20rem, 100%), 1fr));
-  gap: 0.75rem;
+  gap: 0;
 }
 .tag {
-  border: 1px dashed var(--soft);
-  background: var(--panel);
+  border: 1px dashed #8d8579;
   padding: 0.6rem;
   break-inside: avoid;
 }
@@ -189,9 +208,12 @@ const mm = (value: number) => `${value}mm`
     grid-template-columns: repeat(2, 1fr);
     gap: 0;
   }
-  .tag {
-    background: #fff;
-    color: #000;
+  .leaf {
+    width: auto;
+    min-height: 0;
+    margin: 0;
+    padding: 0;
+    border: 0;
   }
   /* Where the sheet has its first label: nothing of the page around it may push it away. */
   .paper {

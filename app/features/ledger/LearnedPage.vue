@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import { fixed } from '~/shared/units/decimal-mark'
+import { t, told } from '~/words'
+import { I18nT } from 'vue-i18n'
 import { heatStamp } from '#core/heat'
 import { recoveryKey, type LearnedRecovery } from '#core/learn'
 import { ALLOYS } from '#core/alloys'
@@ -49,18 +52,16 @@ const MOST_HEATS = 40
 const MOST_ASIDE = 8
 const lotsShown = computed(() => sharper.value.map((one) => ({ ...one, id: `${one.lotId}-${one.element}` })))
 const opened = reactive(new Set<string>())
-const formName = (id: string) => FORMS.find((form) => form.id === id)?.name ?? id
+const formName = (id: string) => told(FORMS.find((form) => form.id === id)?.name ?? id)
 const degreesBy = (celsius: number) => celsius * (temperature.value === 'F' ? 1.8 : 1)
 </script>
 
 <template>
   <section>
     <LedgerTabs />
-    <h1 class="text-2xl font-bold">What my heats taught</h1>
+    <h1 class="text-2xl font-bold">{{ t('ledger.what-my-heats-taught') }}</h1>
     <p class="mb-3 max-w-3xl text-soft">
-      Each figure starts as the trade’s and is pulled to yours by the heats you weighed and measured. One heat
-      alone changes nothing; a heat too far from the rest is set aside and shown. Plans use it only when you
-      say so.
+      {{ t('ledger.each-figure-starts-as-the-trades') }}
     </p>
     <label class="mb-4 flex max-w-xl items-center gap-3 border-l-8 border-ember bg-panel p-3 font-bold">
       <input
@@ -69,36 +70,41 @@ const degreesBy = (celsius: number) => celsius * (temperature.value === 'F' ? 1.
         :checked="using"
         @change="learning.setUsing(($event.target as HTMLInputElement).checked)"
       />
-      Plan my heats with it
+      {{ t('ledger.plan-my-heats-with-it') }}
     </label>
     <p v-if="fault" role="alert" class="slab mb-4 max-w-xl border-l-8 border-oxide p-4">
-      What your heats taught could not be worked out: {{ fault }}.
-      <button type="button" class="btn" @click="taught.look()">Try again</button>
+      {{ t('ledger.what-your-heats-taught-could-not', { fault }) }}
+      <button type="button" class="btn" @click="taught.look()">{{ t('ledger.try-again') }}</button>
     </p>
     <p v-else-if="stopped" class="slab mb-4 max-w-xl p-4">
-      Stopped. What is shown is what was known before.
-      <button type="button" class="btn" @click="taught.look()">Go on from the start</button>
+      {{ t('ledger.stopped-what-is-shown-is-what') }}
+      <button type="button" class="btn" @click="taught.look()">{{ t('ledger.go-on-from-the-start') }}</button>
     </p>
     <!-- A few heats take a blink: nothing flickers for them. -->
     <div v-if="progress !== null" class="late mb-4 flex max-w-xl items-center gap-3">
-      <progress :value="progress" max="1" class="bar flex-1" aria-label="Learning from the heats" />
+      <progress
+        :value="progress"
+        max="1"
+        class="bar flex-1"
+        :aria-label="t('ledger.learning-from-the-heats')"
+      />
       <span class="text-sm">{{ counted(taught.logged.length, 'heat') }}</span>
-      <button type="button" class="btn" @click="taught.stop()">Stop</button>
+      <button type="button" class="btn" @click="taught.stop()">{{ t('ledger.stop') }}</button>
     </div>
     <p v-if="!recoveries.length && progress === null && !stopped && !fault" class="slab max-w-xl p-5">
-      Nothing yet. Log heats with their ingots, returns and an assay, and recoveries appear here.
+      {{ t('ledger.nothing-yet-log-heats-with-their') }}
     </p>
     <div class="grid items-start gap-6 lg:grid-cols-2">
-      <section v-if="recoveries.length" aria-label="Recovery" class="slab p-4">
-        <h2 class="chalk mb-2">Recovery: what stays in the metal</h2>
+      <section v-if="recoveries.length" :aria-label="t('ledger.recovery')" class="slab p-4">
+        <h2 class="chalk mb-2">{{ t('ledger.recovery-what-stays-in-the-metal') }}</h2>
         <label class="mb-2 block max-w-xs"
-          ><span class="label">Heats melted under</span>
+          ><span class="label">{{ t('ledger.heats-melted-under') }}</span>
           <select v-model="cover" class="field">
-            <option value="">any cover</option>
+            <option value="">{{ t('ledger.any-cover') }}</option>
             <option v-for="one in covers" :key="one.id" :value="one.id">{{ one.name }}</option>
           </select></label
         >
-        <p v-if="!shown.length" class="text-soft">No logged heat was told to be under it.</p>
+        <p v-if="!shown.length" class="text-soft">{{ t('ledger.no-logged-heat-was-told-to') }}</p>
         <ul data-testid="learned-recoveries">
           <li
             v-for="one in shown"
@@ -107,42 +113,54 @@ const degreesBy = (celsius: number) => celsius * (temperature.value === 'F' ? 1.
           >
             <p>
               <template v-if="one.heats >= 2"
-                >Your {{ elementName(one.element).toLowerCase() }} recovery in
-                {{ FAMILY_NAMES[one.family] }} is <b>{{ withSpread(one.value, one.sd) }}</b> over
-                {{ counted(one.heats, 'heat') }} (started at {{ one.prior.value }}).</template
+                ><I18nT keypath="ledger.your-recovery-in-is-over-started" scope="global"
+                  ><template #strong
+                    ><b>{{ withSpread(one.value, one.sd) }}</b></template
+                  ><template #toLowerCase>{{ elementName(one.element) }}</template
+                  ><template #FAMILY_NAMES>{{ FAMILY_NAMES[one.family] }}</template
+                  ><template #heats>{{ counted(one.heats, 'heat') }}</template
+                  ><template #prior>{{ one.prior.value }}</template></I18nT
+                ></template
               >
               <template v-else
-                >{{ capital(elementName(one.element)) }} in {{ FAMILY_NAMES[one.family] }}: one heat only; it
-                stays at <b>{{ one.prior.value }}</b>.</template
+                ><I18nT keypath="ledger.in-one-heat-only-it-stays" scope="global"
+                  ><template #strong
+                    ><b>{{ one.prior.value }}</b></template
+                  ><template #element>{{ capital(elementName(one.element)) }}</template
+                  ><template #FAMILY_NAMES>{{ FAMILY_NAMES[one.family] }}</template></I18nT
+                ></template
               >
             </p>
             <p v-if="one.setAside.length" class="text-sm text-amber">
-              Set aside as no ordinary heat:
-              {{
-                one.setAside
-                  .slice(0, MOST_ASIDE)
-                  .map(({ number, value }) => `${heatStamp(number)} (${value.toFixed(2)})`)
-                  .join(', ')
-              }}<template v-if="one.setAside.length > MOST_ASIDE"
-                >, and {{ one.setAside.length - MOST_ASIDE }} nearer to the rest</template
-              >.
+              <I18nT keypath="ledger.set-aside-as-no-ordinary-heat" scope="global"
+                ><template #part
+                  ><template v-if="one.setAside.length > MOST_ASIDE">{{
+                    t('ledger.and-nearer-to-the-rest', { setAside: one.setAside.length - MOST_ASIDE })
+                  }}</template></template
+                ><template #join>{{
+                  one.setAside
+                    .slice(0, MOST_ASIDE)
+                    .map(({ number, value }) => `${heatStamp(number)} (${fixed(value, 2)})`)
+                    .join(', ')
+                }}</template></I18nT
+              >
             </p>
             <details class="text-sm" @toggle="opened.add(recoveryKey(one.family, one.element))">
-              <summary>The heats behind it</summary>
+              <summary>{{ t('ledger.the-heats-behind-it') }}</summary>
               <p v-if="opened.has(recoveryKey(one.family, one.element))">
                 {{
                   one.seen
                     .slice(-MOST_HEATS)
                     .map(({ number, value, sd }) => `${heatStamp(number)}: ${withSpread(value, sd)}`)
                     .join('; ')
-                }}<template v-if="one.seen.length > MOST_HEATS"
-                  >; and {{ one.seen.length - MOST_HEATS }} before them</template
-                >
+                }}<template v-if="one.seen.length > MOST_HEATS">{{
+                  t('ledger.and-before-them-2', { seen: one.seen.length - MOST_HEATS })
+                }}</template>
               </p>
               <div class="mt-2 flex flex-wrap items-start gap-2">
                 <QuantityField
                   :model-value="overruled[recoveryKey(one.family, one.element)] ?? null"
-                  :label="`Plan ${one.element} with, instead (0 to 1)`"
+                  :label="t('ledger.plan-with-instead-0-to-1', { element: one.element })"
                   kind="number"
                   nullable
                   :max="1"
@@ -155,17 +173,21 @@ const degreesBy = (celsius: number) => celsius * (temperature.value === 'F' ? 1.
               v-if="overruled[recoveryKey(one.family, one.element)] !== undefined"
               class="text-sm font-bold text-amber"
             >
-              Overruled: planned with {{ overruled[recoveryKey(one.family, one.element)] }}.
+              {{
+                t('ledger.overruled-planned-with', {
+                  overruled: overruled[recoveryKey(one.family, one.element)],
+                })
+              }}
               <button type="button" class="btn btn-quiet underline" @click="learning.overrule(one, null)">
-                Back to what was learned
+                {{ t('ledger.back-to-what-was-learned') }}
               </button>
             </p>
           </li>
         </ul>
       </section>
       <div class="grid gap-6">
-        <section v-if="yields.length" aria-label="Metallic yield" class="slab p-4">
-          <h2 class="chalk mb-2">Metallic yield: how much of the scrap is metal</h2>
+        <section v-if="yields.length" :aria-label="t('ledger.metallic-yield')" class="slab p-4">
+          <h2 class="chalk mb-2">{{ t('ledger.metallic-yield-how-much-of-the') }}</h2>
           <ul>
             <li
               v-for="one in yields"
@@ -176,52 +198,73 @@ const degreesBy = (celsius: number) => celsius * (temperature.value === 'F' ? 1.
               <b>{{ one.heats >= 2 ? withSpread(one.value, one.sd) : one.prior.value }}</b>
               <span class="text-soft">{{
                 one.heats >= 2
-                  ? `${counted(one.heats, 'heat')}, started at ${one.prior.value}`
-                  : 'one heat: as it started'
+                  ? t('ledger.started-at', { heats: counted(one.heats, 'heat'), prior: one.prior.value })
+                  : t('ledger.one-heat-as-it-started')
               }}</span>
             </li>
           </ul>
         </section>
-        <section v-if="sharper.length" aria-label="Lots" class="slab p-4" data-testid="sharper">
-          <h2 class="chalk mb-2">Lots, known better by now</h2>
+        <section v-if="sharper.length" :aria-label="t('ledger.lots')" class="slab p-4" data-testid="sharper">
+          <h2 class="chalk mb-2">{{ t('ledger.lots-known-better-by-now') }}</h2>
           <ul>
             <GrowingList v-slot="{ item: one }" :items="lotsShown">
               <li class="flex flex-wrap items-center gap-x-3 border-t border-line py-1.5">
                 <span class="flex-1 basis-56"
-                  ><b>{{ one.name }}</b
-                  >: {{ one.element }} {{ withSpread(one.after.value, one.after.sd) }} %, was
-                  {{ withSpread(one.before.value, one.before.sd) }} %, by
-                  {{ counted(one.heats, 'heat') }}</span
+                  ><I18nT keypath="ledger.was-by" scope="global"
+                    ><template #strong
+                      ><b>{{ one.name }}</b></template
+                    ><template #element>{{ one.element }}</template
+                    ><template #after>{{ withSpread(one.after.value, one.after.sd) }}</template
+                    ><template #before>{{ withSpread(one.before.value, one.before.sd) }}</template
+                    ><template #heats>{{ counted(one.heats, 'heat') }}</template></I18nT
+                  ></span
                 >
                 <button type="button" class="btn" @click="learning.sharpen(one)">
-                  Write it on the lot<span class="sr-only">: {{ one.name }} {{ one.element }}</span>
+                  <I18nT keypath="ledger.write-it-on-the-lot" scope="global"
+                    ><template #part
+                      ><span class="sr-only">: {{ one.name }} {{ one.element }}</span></template
+                    ></I18nT
+                  >
                 </button>
               </li>
             </GrowingList>
           </ul>
         </section>
-        <section aria-label="Furnace and probe" class="slab p-4">
-          <h2 class="chalk mb-2">Zinc, probe, furnace</h2>
+        <section :aria-label="t('ledger.furnace-and-probe')" class="slab p-4">
+          <h2 class="chalk mb-2">{{ t('ledger.zinc-probe-furnace') }}</h2>
           <p v-if="taught.found">
-            Zinc leaves at <b>{{ (zincRate.value / zincRate.prior.value).toFixed(2) }}</b> times the starting
-            rate<template v-if="zincRate.heats >= 2">, by {{ zincRate.heats }} heats</template
-            ><template v-else
-              >: {{ zincRate.heats }} of the two heats it takes, logged with temperatures</template
-            >.
+            <I18nT keypath="ledger.zinc-leaves-at-times-the-starting" scope="global"
+              ><template #strong
+                ><b>{{ fixed(zincRate.value / zincRate.prior.value, 2) }}</b></template
+              ><template #part
+                ><template v-if="zincRate.heats >= 2">{{
+                  t('ledger.by-heats', { heats: zincRate.heats })
+                }}</template
+                ><template v-else>{{
+                  t('ledger.of-the-two-heats-it-takes', { heats: zincRate.heats })
+                }}</template></template
+              ></I18nT
+            >
           </p>
           <p v-for="probe in probes" :key="probe.id" class="mt-1">
             {{ probe.name }}:
-            <template v-if="probe.learned.heats >= 2"
-              >add {{ withSpread(degreesBy(probe.learned.value), degreesBy(probe.learned.sd)) }} °{{
-                temperature
-              }}, by {{ probe.learned.heats }} fixed points</template
-            ><template v-else>checked at {{ probe.learned.heats }} of the two fixed points it takes</template
+            <template v-if="probe.learned.heats >= 2">{{
+              t('ledger.add-by-fixed-points', {
+                learned: withSpread(degreesBy(probe.learned.value), degreesBy(probe.learned.sd)),
+                temperature,
+                heats: probe.learned.heats,
+              })
+            }}</template><template v-else>{{
+              t('ledger.checked-at-of-the-two-fixed', { heats: probe.learned.heats })
+            }}</template
             >.
           </p>
           <p class="mt-1">
-            The furnace’s efficiency is learned on the
-            <NuxtLink to="/gear" class="underline">Gear</NuxtLink> and Pour pages from the fuel you write
-            down.
+            <I18nT keypath="ledger.the-furnaces-efficiency-is-learned-on" scope="global"
+              ><template #link
+                ><NuxtLink to="/gear" class="underline">{{ t('ledger.gear') }}</NuxtLink></template
+              ></I18nT
+            >
           </p>
         </section>
       </div>

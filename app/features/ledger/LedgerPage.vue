@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import { fixed } from '~/shared/units/decimal-mark'
+import { t } from '~/words'
+import { I18nT } from 'vue-i18n'
 import { defineAsyncComponent } from 'vue'
 import { useLedger } from './useLedger'
 import { useUnits } from '~/shared/units/useUnits'
@@ -16,11 +19,17 @@ const { search, heats, asked, found, totals, shares, saveTable } = useLedger()
     <LedgerTabs />
     <div class="mb-4 flex flex-wrap items-end gap-x-6 gap-y-3">
       <div class="flex-1 basis-64">
-        <p class="text-sm text-soft">What have I learned?</p>
+        <p class="text-sm text-soft">{{ t('ledger.what-have-i-learned') }}</p>
         <h1 class="text-2xl font-bold">
-          {{ counted(heats.length, 'heat') }}, {{ grams(totals.chargeG, 100) }} melted<template
-            v-if="totals.chargeG > 0"
-            >, {{ ((100 * totals.tappedG) / totals.chargeG).toFixed(0) }} % into ingots and castings</template
+          <I18nT keypath="ledger.melted" scope="global"
+            ><template #part
+              ><template v-if="totals.chargeG > 0">{{
+                t('ledger.into-ingots-and-castings', {
+                  toFixed: fixed((100 * totals.tappedG) / totals.chargeG, 0),
+                })
+              }}</template></template
+            ><template #heats>{{ counted(heats.length, 'heat') }}</template
+            ><template #chargeG>{{ grams(totals.chargeG, 100) }}</template></I18nT
           >
         </h1>
       </div>
@@ -28,35 +37,56 @@ const { search, heats, asked, found, totals, shares, saveTable } = useLedger()
         v-model="search"
         type="search"
         class="field max-w-96"
-        placeholder="sundial Sn&gt;4 date&gt;2026-05 lot:tap verdict:outside"
-        aria-label="Search the ledger"
+        :placeholder="t('ledger.sundial-sn-4-date-2026-05')"
+        :aria-label="t('ledger.search-the-ledger')"
         aria-describedby="search-help"
       />
     </div>
     <p v-if="!heats.length" class="slab p-5">
-      No heat is in the ledger yet. A heat comes here when you log it at its Assay stage.
+      {{ t('ledger.no-heat-is-in-the-ledger') }}
     </p>
     <template v-else>
       <WhereItWentChart v-if="shares.length > 1" class="mb-6" :points="shares" />
       <div class="mb-2 flex flex-wrap items-center justify-between gap-x-5">
         <p id="search-help" class="text-sm text-soft">
-          Words, or <b>Sn&gt;9</b>, <b>date&gt;2026-05</b>, <b>alloy:</b>, <b>lot:</b>, <b>crucible:</b>,
-          <b>verdict:</b>, <b>heat:</b>, together as you like.
-          <span aria-live="polite">{{ search ? `${found.length} of ${heats.length}.` : '' }}</span>
+          <I18nT keypath="ledger.words-or-together-as-you-like" scope="global"
+            ><template #strong
+              ><b>{{ t('ledger.sn-9') }}</b></template
+            ><template #strong2
+              ><b>{{ t('ledger.date-2026-05') }}</b></template
+            ><template #strong3
+              ><b>{{ t('ledger.alloy') }}</b></template
+            ><template #strong4
+              ><b>{{ t('ledger.lot') }}</b></template
+            ><template #strong5
+              ><b>{{ t('ledger.crucible') }}</b></template
+            ><template #strong6
+              ><b>{{ t('ledger.verdict') }}</b></template
+            ><template #strong7
+              ><b>{{ t('ledger.heat') }}</b></template
+            ><template #part
+              ><span aria-live="polite">{{
+                search ? t('ledger.of', { found: found.length, heats: heats.length }) : ''
+              }}</span></template
+            ></I18nT
+          >
         </p>
         <button class="btn btn-quiet underline" :disabled="!found.length" @click="saveTable">
-          To a table
+          {{ t('ledger.to-a-table') }}
         </button>
       </div>
       <p v-for="fault in asked.faults" :key="fault.part" role="alert" class="mb-2 font-semibold text-oxide">
-        “{{ fault.part }}” cannot be read:
         {{
-          fault.why === 'not-a-date'
-            ? 'a date is 2026, 2026-05 or 2026-05-23.'
-            : 'a share is 0 to 100, like Sn>9.5.'
+          t('ledger.cannot-be-read', {
+            part: fault.part,
+            part2:
+              fault.why === 'not-a-date'
+                ? t('ledger.a-date-is-2026-2026-05')
+                : t('ledger.a-share-is-0-to-100'),
+          })
         }}
       </p>
-      <p v-if="!found.length" class="slab p-5">No heat matches “{{ search }}”.</p>
+      <p v-if="!found.length" class="slab p-5">{{ t('ledger.no-heat-matches', { search }) }}</p>
       <LedgerList :heats="found" />
     </template>
   </section>

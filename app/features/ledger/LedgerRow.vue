@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import { dayWords } from '~/shared/units/dates'
+import { fixed } from '~/shared/units/decimal-mark'
+import { t } from '~/words'
 import type { LedgerRow } from '#core/ledger'
 import { conclusionsOf } from '#core/troubles'
 import { useUnits } from '~/shared/units/useUnits'
@@ -19,9 +22,9 @@ const { grams, money } = useUnits()
   >
     <span class="stamp text-xl leading-tight">{{ row.stamp }}</span>
     <span class="order-1 col-span-2 min-w-0 md:order-none md:col-span-1">
-      <span class="block font-bold">{{ row.heat.title || 'Untitled' }}</span>
+      <span class="block font-bold">{{ row.heat.title || t('ledger.untitled') }}</span>
       <span class="block text-sm text-soft"
-        >{{ isolated(row.heat.alloy?.name ?? 'no target') }}, {{ row.heat.date }}</span
+        >{{ isolated(row.heat.alloy?.name ?? t('ledger.no-target')) }}, {{ dayWords(row.heat.date) }}</span
       >
       <span v-if="conclusionsOf(row.heat).length" class="mt-0.5 block text-sm font-semibold">{{
         BARS_WORDS
@@ -32,18 +35,25 @@ const { grams, money } = useUnits()
       v-if="Object.keys(row.measured).length"
       class="order-1 col-span-2 md:order-none md:col-span-1"
       :composition="{ ...row.measured, '?': 0 }"
-      :label="`${row.stamp} measured`"
+      :label="t('ledger.measured', { stamp: row.stamp })"
+      short
     />
-    <span v-else class="order-1 col-span-2 text-sm text-soft md:order-none md:col-span-1">not measured</span>
+    <span v-else class="order-1 col-span-2 text-sm text-soft md:order-none md:col-span-1">{{
+      t('ledger.not-measured')
+    }}</span>
     <span class="max-md:text-right">
       <VerdictMark :verdict="row.summary.verdict" />
     </span>
     <span class="order-1 col-span-2 flex gap-x-4 text-sm md:order-none md:col-span-1 md:block md:text-right">
-      <span v-if="row.summary.balance" class="font-bold md:block"
-        >{{ (100 * row.summary.balance.tapYield).toFixed(0) }} % tapped</span
-      >
-      <span class="text-soft md:block">{{ grams(row.summary.predicted.chargeMassG) }} in</span>
-      <span v-if="row.costPerKg !== null" class="text-soft md:block">{{ money(row.costPerKg) }}/kg</span>
+      <span v-if="row.summary.balance" class="font-bold md:block">{{
+        t('ledger.tapped', { toFixed: fixed(100 * row.summary.balance.tapYield, 0) })
+      }}</span>
+      <span class="text-soft md:block">{{
+        t('ledger.in', { chargeMassG: grams(row.summary.predicted.chargeMassG) })
+      }}</span>
+      <span v-if="row.costPerKg !== null" class="text-soft md:block">{{
+        t('ledger.kg', { costPerKg: money(row.costPerKg) })
+      }}</span>
     </span>
   </NuxtLink>
 </template>

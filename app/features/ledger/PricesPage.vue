@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { fixed } from '~/shared/units/decimal-mark'
+import { t } from '~/words'
 import { heatStamp } from '#core/heat'
 import { priceList } from '#core/ledger'
 import { computed } from 'vue'
@@ -18,7 +20,11 @@ function set(change: Partial<(typeof selling)['value']>): void {
   const { settings } = yard
   const id = settings.id === 'none' ? crypto.randomUUID() : settings.id
   const after = { ...settings, id, selling: { ...selling.value, ...change } }
-  yard.commit('Reckon castings', [{ collection: 'settings', id, after }], `selling-${Object.keys(change)[0]}`)
+  yard.commit(
+    t('ledger.reckon-castings'),
+    [{ collection: 'settings', id, after }],
+    `selling-${Object.keys(change)[0]}`,
+  )
 }
 const none = '–'
 const paid = (value: number | null) => (value === null ? none : money(value))
@@ -29,8 +35,8 @@ async function save(): Promise<void> {
 }
 const print = () => window.print()
 const FIELDS = [
-  { key: 'consumables', label: 'Sand, flux, gas, wear: a heat', unit: '' },
-  { key: 'ratePerHour', label: 'An hour of work', unit: '/h' },
+  { key: 'consumables', label: t('ledger.sand-flux-gas-wear-a-heat'), unit: '' },
+  { key: 'ratePerHour', label: t('ledger.an-hour-of-work'), unit: '/h' },
 ] as const
 </script>
 
@@ -38,9 +44,11 @@ const FIELDS = [
   <section>
     <LedgerTabs />
     <div class="mb-3 flex flex-wrap items-end gap-3">
-      <h1 class="flex-1 basis-80 text-2xl font-bold">What castings cost, and what to ask</h1>
-      <button v-if="rows.length" class="btn no-print" @click="save">To a table</button>
-      <button v-if="rows.length" class="btn btn-next no-print" @click="print">Print the list</button>
+      <h1 class="flex-1 basis-80 text-2xl font-bold">{{ t('ledger.what-castings-cost-and-what-to') }}</h1>
+      <button v-if="rows.length" class="btn no-print" @click="save">{{ t('ledger.to-a-table') }}</button>
+      <button v-if="rows.length" class="btn btn-next no-print" @click="print">
+        {{ t('ledger.print-the-list') }}
+      </button>
     </div>
     <div class="no-print mb-4 grid max-w-2xl gap-3 sm:grid-cols-3">
       <QuantityField
@@ -55,7 +63,7 @@ const FIELDS = [
       />
       <QuantityField
         :model-value="selling.marginPct"
-        label="On top of the cost"
+        :label="t('ledger.on-top-of-the-cost')"
         kind="percent"
         :max="10000"
         @update:model-value="set({ marginPct: $event ?? 0 })"
@@ -63,23 +71,22 @@ const FIELDS = [
       />
     </div>
     <p v-if="!rows.length" class="slab max-w-2xl p-5">
-      No logged heat has castings with a name yet. Write them down under Pour, one line for each; what they
-      weigh, the fuel and the time make their cost.
+      {{ t('ledger.no-logged-heat-has-castings-with') }}
     </p>
     <div v-else class="slab overflow-x-auto p-3">
       <table class="w-full text-left" data-testid="prices">
         <thead class="text-sm text-soft">
           <tr>
-            <th scope="col">Casting</th>
-            <th scope="col" class="pl-3 text-right">Good, spoiled</th>
-            <th scope="col" class="pl-3 text-right">Each weighs</th>
-            <th scope="col" class="pl-3 text-right max-sm:hidden">Of what was cast</th>
-            <th scope="col" class="pl-3 text-right max-sm:hidden">Metal</th>
-            <th scope="col" class="pl-3 text-right max-sm:hidden">Fuel</th>
-            <th scope="col" class="pl-3 text-right max-sm:hidden">Consumables</th>
-            <th scope="col" class="pl-3 text-right max-sm:hidden">Work</th>
-            <th scope="col" class="pl-3 text-right">Cost each</th>
-            <th scope="col" class="pl-3 text-right">Ask</th>
+            <th scope="col">{{ t('ledger.casting') }}</th>
+            <th scope="col" class="pl-3 text-right">{{ t('ledger.good-spoiled') }}</th>
+            <th scope="col" class="pl-3 text-right">{{ t('ledger.each-weighs') }}</th>
+            <th scope="col" class="pl-3 text-right max-sm:hidden">{{ t('ledger.of-what-was-cast') }}</th>
+            <th scope="col" class="pl-3 text-right max-sm:hidden">{{ t('ledger.metal') }}</th>
+            <th scope="col" class="pl-3 text-right max-sm:hidden">{{ t('ledger.fuel') }}</th>
+            <th scope="col" class="pl-3 text-right max-sm:hidden">{{ t('ledger.consumables') }}</th>
+            <th scope="col" class="pl-3 text-right max-sm:hidden">{{ t('ledger.work') }}</th>
+            <th scope="col" class="pl-3 text-right">{{ t('ledger.cost-each') }}</th>
+            <th scope="col" class="pl-3 text-right">{{ t('ledger.ask') }}</th>
           </tr>
         </thead>
         <tbody>
@@ -99,7 +106,7 @@ const FIELDS = [
             </td>
             <td class="text-right whitespace-nowrap">{{ row.eachG === null ? none : grams(row.eachG) }}</td>
             <td class="text-right max-sm:hidden">
-              {{ row.yield === null ? none : `${(100 * row.yield).toFixed(0)} %` }}
+              {{ row.yield === null ? none : `${fixed(100 * row.yield, 0)} %` }}
             </td>
             <td class="text-right whitespace-nowrap max-sm:hidden">{{ paid(row.metal) }}</td>
             <td class="text-right whitespace-nowrap max-sm:hidden">{{ paid(row.fuel) }}</td>
@@ -111,11 +118,10 @@ const FIELDS = [
         </tbody>
       </table>
       <p v-if="unfuelled" class="mt-2 text-sm text-amber">
-        Where no fuel is told, it is not in the cost: write down under Pour what the heat burnt.
+        {{ t('ledger.where-no-fuel-is-told-it') }}
       </p>
       <p class="mt-2 text-xs text-soft">
-        Metal by weight, at what the charge cost for each kilogram that came out; fuel, consumables and time
-        at the furnace shared out by weight over what can be used.
+        {{ t('ledger.metal-by-weight-at-what-the') }}
       </p>
     </div>
   </section>

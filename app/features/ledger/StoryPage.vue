@@ -1,5 +1,8 @@
 <script setup lang="ts">
-import { format } from 'date-fns'
+import { clockWords, dayWords } from '~/shared/units/dates'
+import { fixed } from '~/shared/units/decimal-mark'
+import { t } from '~/words'
+import { I18nT } from 'vue-i18n'
 import { conclusionsOf } from '#core/troubles'
 import { heatStamp, heatWindow, tensileMPa } from '#core/heat'
 import { defineAsyncComponent } from 'vue'
@@ -36,59 +39,64 @@ const {
   photos,
 } = useStory()
 const CALLS = {
-  inside: '✓ inside',
-  outside: '✕ outside',
-  unclear: '? cannot tell',
+  inside: t('ledger.inside'),
+  outside: t('ledger.outside'),
+  unclear: t('ledger.cannot-tell'),
   'not-measured': '–',
 } as const
-const clock = (iso: string) => format(new Date(iso), 'HH:mm')
+const clock = clockWords
 const print = () => window.print()
 </script>
 
 <template>
   <section v-if="heat && summary" class="mx-auto max-w-5xl">
     <div class="no-print mb-3 flex flex-wrap gap-2">
-      <NuxtLink to="/ledger" class="btn btn-quiet underline">The ledger</NuxtLink>
-      <NuxtLink :to="`/heat/${heat.number}/trouble`" class="btn ml-auto">What went wrong?</NuxtLink>
-      <NuxtLink :to="`/compare?a=${heat.number}`" class="btn">Compare</NuxtLink>
-      <NuxtLink :to="`/labels?heat=${heat.number}`" class="btn">Labels</NuxtLink>
-      <button class="btn btn-next" @click="print">Print the batch sheet</button>
+      <NuxtLink to="/ledger" class="btn btn-quiet underline">{{ t('ledger.the-ledger') }}</NuxtLink>
+      <NuxtLink :to="`/heat/${heat.number}/trouble`" class="btn ml-auto">{{
+        t('ledger.what-went-wrong')
+      }}</NuxtLink>
+      <NuxtLink :to="`/compare?a=${heat.number}`" class="btn">{{ t('ledger.compare') }}</NuxtLink>
+      <NuxtLink :to="`/labels?heat=${heat.number}`" class="btn">{{ t('ledger.labels') }}</NuxtLink>
+      <button class="btn btn-next" @click="print">{{ t('ledger.print-the-batch-sheet') }}</button>
     </div>
     <article class="grid gap-4">
       <header class="flex flex-wrap items-end gap-x-5 border-b-4 border-ink pb-2">
         <p class="stamp text-4xl leading-none">{{ heatStamp(heat.number) }}</p>
         <div class="flex-1">
-          <h1 class="text-xl leading-tight font-bold">{{ heat.title || 'Untitled heat' }}</h1>
-          <p>{{ heat.alloy ? `${heat.alloy.name}, ${heat.alloy.designation}` : 'no target' }}</p>
+          <h1 class="text-xl leading-tight font-bold">{{ heat.title || t('ledger.untitled-heat') }}</h1>
+          <p>{{ heat.alloy ? `${heat.alloy.name}, ${heat.alloy.designation}` : t('ledger.no-target') }}</p>
           <p v-if="heat.asItComes?.namedAt" class="text-sm text-soft">
-            It aimed at no alloy, and was named by what was measured.
+            {{ t('ledger.it-aimed-at-no-alloy-and') }}
           </p>
         </div>
         <p class="text-right">
-          {{ heat.date }}<br /><b v-if="summary.balance?.foundG"
-            >{{ (100 * summary.balance.tapYield).toFixed(0) }} % tapped, {{ money(summary.cost) }}</b
-          >
+          {{ dayWords(heat.date) }}<br /><b v-if="summary.balance?.foundG">{{
+            t('ledger.tapped-2', {
+              toFixed: fixed(100 * summary.balance.tapYield, 0),
+              cost: money(summary.cost),
+            })
+          }}</b>
         </p>
       </header>
       <WeighedRemark :heat="heat" />
       <ToneSentence v-if="verdict" :sentence="verdict" class="text-lg" />
       <div class="grid items-start gap-5 md:grid-cols-2">
-        <section aria-label="What it is">
-          <h2 class="chalk mb-1">What it is</h2>
+        <section :aria-label="t('ledger.what-it-is')">
+          <h2 class="chalk mb-1">{{ t('ledger.what-it-is') }}</h2>
           <CompositionBar
             v-if="Object.keys(measured).length"
             :composition="{ ...measured, '?': 0 }"
-            label="Measured"
+            :label="t('ledger.measured-2')"
             class="mb-2"
           />
           <table class="w-full text-sm">
             <thead class="text-soft">
               <tr>
-                <th scope="col" class="text-left">Element</th>
-                <th scope="col" class="text-right">Limit</th>
-                <th scope="col" class="text-right">Predicted</th>
-                <th scope="col" class="text-right">Measured</th>
-                <th scope="col" class="pl-3 text-left">Verdict</th>
+                <th scope="col" class="text-left">{{ t('ledger.element') }}</th>
+                <th scope="col" class="text-right">{{ t('ledger.limit') }}</th>
+                <th scope="col" class="text-right">{{ t('ledger.predicted') }}</th>
+                <th scope="col" class="text-right">{{ t('ledger.measured-2') }}</th>
+                <th scope="col" class="pl-3 text-left">{{ t('ledger.verdict-2') }}</th>
               </tr>
             </thead>
             <tbody>
@@ -102,7 +110,7 @@ const print = () => window.print()
                       ? '–'
                       : one.measured.below === undefined
                         ? withSpread(one.measured.pct, one.measured.sd)
-                        : `under ${one.measured.below}`
+                        : t('ledger.under', { below: one.measured.below })
                   }}
                 </td>
                 <td class="pl-3">{{ CALLS[one.call] }}</td>
@@ -116,31 +124,36 @@ const print = () => window.print()
             </li>
           </ul>
         </section>
-        <section aria-label="Where the metal went">
-          <h2 class="chalk mb-1">Where the metal went</h2>
+        <section :aria-label="t('ledger.where-the-metal-went')">
+          <h2 class="chalk mb-1">{{ t('ledger.where-the-metal-went') }}</h2>
           <ToneSentence v-if="balance" :sentence="balance" />
           <BalanceBar v-if="summary.balance?.foundG" :balance="summary.balance" :pour="heat.pour" />
           <p v-if="heat.pour.ingots.length" class="mt-2 text-sm">
-            Ingots: {{ heat.pour.ingots.map(({ stamp, massG }) => `${stamp} ${grams(massG)}`).join(', ') }}.
+            {{
+              t('ledger.ingots', {
+                join: heat.pour.ingots.map(({ stamp, massG }) => `${stamp} ${grams(massG)}`).join(', '),
+              })
+            }}
           </p>
         </section>
-        <section v-if="castings.length" aria-label="Castings one by one">
-          <h2 class="chalk mb-1">Castings</h2>
+        <section v-if="castings.length" :aria-label="t('ledger.castings-one-by-one')">
+          <h2 class="chalk mb-1">{{ t('ledger.castings') }}</h2>
           <ul class="text-sm">
             <li v-for="cast in castings" :key="cast.id" class="border-t border-line py-0.5">
               <span class="flex justify-between gap-3"
-                ><span>{{ cast.count > 1 ? `${cast.count} × ` : '' }}{{ cast.name || 'Casting' }}</span
+                ><span
+                  >{{ cast.count > 1 ? `${cast.count} × ` : '' }}{{ cast.name || t('ledger.casting') }}</span
                 ><b>{{ cast.nowG === null ? '–' : grams(cast.nowG, 0.1) }}</b></span
               >
               <span v-if="cast.words" class="text-soft">{{ cast.words }}</span>
             </li>
           </ul>
-          <NuxtLink :to="`/heat/${heat.number}/pour`" class="no-print mt-1 inline-block text-sm underline"
-            >Finished weight, verdict, melt one again</NuxtLink
-          >
+          <NuxtLink :to="`/heat/${heat.number}/pour`" class="no-print mt-1 inline-block text-sm underline">{{
+            t('ledger.finished-weight-verdict-melt-one-again')
+          }}</NuxtLink>
         </section>
-        <section aria-label="What went in">
-          <h2 class="chalk mb-1">What went in</h2>
+        <section :aria-label="t('ledger.what-went-in')">
+          <h2 class="chalk mb-1">{{ t('ledger.what-went-in') }}</h2>
           <ul class="text-sm">
             <li
               v-for="line in heat.weighed"
@@ -151,33 +164,39 @@ const print = () => window.print()
             </li>
           </ul>
           <template v-if="origins.some(({ through }) => through.length)">
-            <h3 class="label mt-2">In the end it is</h3>
+            <h3 class="label mt-2">{{ t('ledger.in-the-end-it-is') }}</h3>
             <ul class="text-sm" data-testid="origins">
               <li v-for="one in origins.slice(0, 8)" :key="[one.lotId, ...one.through].join()">
-                {{ (100 * one.share).toFixed(one.share < 0.1 ? 1 : 0) }} % {{ one.name
+                {{ fixed(100 * one.share, one.share < 0.1 ? 1 : 0) }} % {{ one.name
                 }}<span v-if="one.through.length" class="text-soft">
-                  by way of {{ one.through.join(', ') }}</span
+                  {{ ' ' + t('ledger.by-way-of', { join: one.through.join(', ') }) }}</span
                 >
               </li>
             </ul>
           </template>
           <p v-if="after.length" class="mt-2 text-sm">
-            It went on into
-            <template v-for="(step, at) in after" :key="step.heat.id"
-              ><NuxtLink :to="`/heat/${step.heat.number}/story`" class="underline">{{
-                heatStamp(step.heat.number)
-              }}</NuxtLink
-              >{{ at < after.length - 1 ? ', ' : '' }}</template
-            >.
+            <I18nT keypath="ledger.it-went-on-into" scope="global"
+              ><template #part
+                ><template v-for="(step, at) in after" :key="step.heat.id"
+                  ><NuxtLink :to="`/heat/${step.heat.number}/story`" class="underline">{{
+                    heatStamp(step.heat.number)
+                  }}</NuxtLink
+                  >{{ at < after.length - 1 ? ', ' : '' }}</template
+                ></template
+              ></I18nT
+            >
           </p>
         </section>
-        <section aria-label="At the furnace">
-          <h2 class="chalk mb-1">At the furnace</h2>
+        <section :aria-label="t('ledger.at-the-furnace')">
+          <h2 class="chalk mb-1">{{ t('ledger.at-the-furnace') }}</h2>
           <p v-if="liquidus" class="text-sm">
-            Liquidus {{ degrees(liquidus.liquidusC)
-            }}<template v-if="heat.pour.pourTemperatureC !== null"
-              >, poured at {{ degrees(heat.pour.pourTemperatureC) }}</template
-            >.
+            <I18nT keypath="ledger.liquidus" scope="global"
+              ><template #part
+                ><template v-if="heat.pour.pourTemperatureC !== null">{{
+                  t('ledger.poured-at', { pourTemperatureC: degrees(heat.pour.pourTemperatureC) })
+                }}</template></template
+              ><template #liquidusC>{{ degrees(liquidus.liquidusC) }}</template></I18nT
+            >
           </p>
           <MeltTrace
             v-if="liquidus && log.trace.value.length > 1"
@@ -189,7 +208,7 @@ const print = () => window.print()
             v-if="log.entries.value.length"
             class="mt-1 max-h-48 overflow-auto text-sm"
             tabindex="0"
-            aria-label="Log"
+            :aria-label="t('ledger.log')"
           >
             <li
               v-for="entry in log.entries.value.filter(({ kind }) => kind !== 'temperature')"
@@ -201,8 +220,11 @@ const print = () => window.print()
           <p v-if="!log.entries.value.length" class="text-sm text-soft">
             {{
               ticked
-                ? `No readings were written down; ${counted(ticked, 'step')} of the run sheet ${ticked === 1 ? 'was' : 'were'} ticked.`
-                : 'No log was kept.'
+                ? t('ledger.no-readings-were-written-down-of', {
+                    ticked: counted(ticked, 'step'),
+                    part: ticked === 1 ? t('ledger.was') : t('ledger.were'),
+                  })
+                : t('ledger.no-log-was-kept')
             }}
           </p>
           <p v-if="heat.remarks" class="mt-2">“{{ heat.remarks }}”</p>
@@ -213,13 +235,13 @@ const print = () => window.print()
           v-for="(id, at) in photos"
           :id="id"
           :key="id"
-          :alt="`Picture ${at + 1}`"
+          :alt="t('ledger.picture', { at: at + 1 })"
           class="block size-32"
         />
       </div>
     </article>
   </section>
   <section v-else>
-    <h1 class="text-lg text-soft">There is no such heat.</h1>
+    <h1 class="text-lg text-soft">{{ t('ledger.there-is-no-such-heat') }}</h1>
   </section>
 </template>

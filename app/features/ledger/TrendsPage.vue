@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '~/words'
 import { defineAsyncComponent } from 'vue'
 import { heatStamp } from '#core/heat'
 import { useUnits } from '~/shared/units/useUnits'
@@ -32,33 +33,40 @@ const MOST_NAMED = 12
 <template>
   <section>
     <LedgerTabs />
-    <h1 class="text-2xl font-bold">How it runs, heat by heat</h1>
+    <h1 class="text-2xl font-bold">{{ t('ledger.how-it-runs-heat-by-heat') }}</h1>
     <p v-if="meanCost !== null" class="mb-3 text-soft">
-      {{ counted(chosen.length, 'heat') }}; a kilogram tapped cost {{ money(meanCost) }} on average.
+      {{
+        t('ledger.a-kilogram-tapped-cost-on-average', {
+          chosen: counted(chosen.length, 'heat'),
+          meanCost: money(meanCost),
+        })
+      }}
     </p>
-    <p v-if="rows.length < 3" class="slab max-w-xl p-5">A trend takes three heats in the ledger.</p>
+    <p v-if="rows.length < 3" class="slab max-w-xl p-5">{{ t('ledger.a-trend-takes-three-heats-in') }}</p>
     <div class="mb-4 flex flex-wrap gap-3">
       <label class="max-w-xs flex-1"
-        ><span class="label">Alloy</span>
+        ><span class="label">{{ t('ledger.alloy-2') }}</span>
         <select v-model="alloy" class="field">
-          <option value="">all alloys</option>
+          <option value="">{{ t('ledger.all-alloys') }}</option>
           <option v-for="{ id, name, count } in alloys" :key="id" :value="id">
             {{ name }} ({{ count }})
           </option>
         </select></label
       >
       <label class="max-w-xs flex-1"
-        ><span class="label">Element</span>
+        ><span class="label">{{ t('ledger.element') }}</span>
         <select v-model="element" class="field">
-          <option value="">none</option>
+          <option value="">{{ t('ledger.none') }}</option>
           <option v-for="one in elements" :key="one" :value="one">{{ one }}</option>
         </select></label
       >
       <label v-if="ofAlloy.length > SPANS[0]" class="max-w-xs flex-1"
-        ><span class="label">Heats</span>
+        ><span class="label">{{ t('ledger.heats') }}</span>
         <select v-model.number="span" class="field">
-          <option v-for="most in SPANS" :key="most" :value="most">the last {{ most }}</option>
-          <option :value="0">all {{ ofAlloy.length }}</option>
+          <option v-for="most in SPANS" :key="most" :value="most">
+            {{ t('ledger.the-last', { most }) }}
+          </option>
+          <option :value="0">{{ t('ledger.all', { ofAlloy: ofAlloy.length }) }}</option>
         </select></label
       >
     </div>
@@ -71,24 +79,26 @@ const MOST_NAMED = 12
           :title="one.title"
           :unit="one.unit"
         />
-        <p v-else class="slab p-4 text-soft">{{ one.title }}: needs three heats.</p>
+        <p v-else class="slab p-4 text-soft">{{ t('ledger.needs-three-heats', { title: one.title }) }}</p>
       </template>
     </div>
     <p v-if="trampsFault" role="alert" class="slab mt-4 p-4">
-      What builds up in metal that goes round could not be worked out: {{ trampsFault }}. Open the page again.
+      {{ t('ledger.what-builds-up-in-metal-that', { trampsFault }) }}
     </p>
     <section
       v-for="{ metal, generations } in tramps"
       :key="metal"
       class="slab mt-4 p-4"
-      :aria-label="`Tramp elements, ${metal}`"
+      :aria-label="t('ledger.tramp-elements', { metal })"
     >
-      <h2 class="chalk mb-1">What builds up in {{ FAMILY_WORDS[metal] }} that go round</h2>
-      <div class="overflow-x-auto" tabindex="0" aria-label="Tramp elements by generation">
+      <h2 class="chalk mb-1">
+        {{ t('ledger.what-builds-up-in-that-go', { FAMILY_WORDS: FAMILY_WORDS[metal] }) }}
+      </h2>
+      <div class="overflow-x-auto" tabindex="0" :aria-label="t('ledger.tramp-elements-by-generation')">
         <table class="w-full text-left">
           <thead class="text-sm text-soft">
             <tr>
-              <th scope="col">Melted here</th>
+              <th scope="col">{{ t('ledger.melted-here') }}</th>
               <th
                 v-for="symbol in Object.keys(generations[0]!.meanPct)"
                 :key="symbol"
@@ -97,22 +107,24 @@ const MOST_NAMED = 12
               >
                 {{ symbol }}
               </th>
-              <th scope="col" class="pl-4">Heats</th>
+              <th scope="col" class="pl-4">{{ t('ledger.heats') }}</th>
             </tr>
           </thead>
           <tbody>
             <tr v-for="one in generations" :key="one.generation" class="border-t border-line">
               <th scope="row" class="font-normal">
-                {{ one.generation === 1 ? 'once' : `${one.generation} times` }}
+                {{
+                  one.generation === 1 ? t('ledger.once') : t('ledger.times', { generation: one.generation })
+                }}
               </th>
               <td v-for="symbol in Object.keys(generations[0]!.meanPct)" :key="symbol" class="text-right">
                 {{ one.meanPct[symbol] === undefined ? '–' : `${percent(one.meanPct[symbol])} %` }}
               </td>
               <td class="pl-4 text-sm text-soft">
                 {{ one.numbers.slice(0, MOST_NAMED).map(heatStamp).join(', ')
-                }}<template v-if="one.numbers.length > MOST_NAMED"
-                  >, and {{ one.numbers.length - MOST_NAMED }} more</template
-                >
+                }}<template v-if="one.numbers.length > MOST_NAMED">{{
+                  t('ledger.and-more', { numbers: one.numbers.length - MOST_NAMED })
+                }}</template>
               </td>
             </tr>
           </tbody>

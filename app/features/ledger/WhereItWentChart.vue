@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { fixed } from '~/shared/units/decimal-mark'
+import { t } from '~/words'
 import { computed, ref } from 'vue'
 import { useChart } from '~/shared/charts/useChart'
 /** Where each charge went, heat by heat. The chart library is fetched only here. */
@@ -14,11 +16,11 @@ const props = defineProps<{ points: HeatShares[] }>()
 const frame = ref<HTMLElement>()
 
 const SERIES = [
-  { key: 'tapped', name: 'ingots and castings', color: '#cf7f4f', shape: '' },
-  { key: 'returned', name: 'sprues, risers, heel', color: '#dcc59c', shape: '/' },
-  { key: 'scrapped', name: 'skull and spill', color: '#8d8378', shape: '|' },
-  { key: 'dross', name: 'dross', color: '#57504a', shape: '\\' },
-  { key: 'missing', name: 'not found', color: '#c9463a', shape: 'x' },
+  { key: 'tapped', name: t('ledger.ingots-and-castings'), color: '#cf7f4f', shape: '' },
+  { key: 'returned', name: t('ledger.sprues-risers-heel'), color: '#dcc59c', shape: '/' },
+  { key: 'scrapped', name: t('ledger.skull-and-spill'), color: '#8d8378', shape: '|' },
+  { key: 'dross', name: t('small.dross'), color: '#57504a', shape: '\\' },
+  { key: 'missing', name: t('ledger.not-found'), color: '#c9463a', shape: 'x' },
 ] as const
 
 /** Room for a heat's number under its bar, and a frame so narrow that the key stands over several lines, px. */
@@ -61,14 +63,14 @@ const { failed } = useChart(frame, [() => props.points], (token) => {
 })
 const spoken = computed(
   () =>
-    'Share of the charge that became ingots and castings: ' +
-    props.points.map(({ stamp, tapped }) => `${stamp} ${tapped.toFixed(0)} %`).join(', '),
+    `${t('ledger.share-of-the-charge-that-became')} ` +
+    props.points.map(({ stamp, tapped }) => `${stamp} ${fixed(tapped, 0)} %`).join(', '),
 )
 </script>
 
 <template>
   <figure class="slab p-3">
-    <figcaption class="label">Where each charge went, share of its weight</figcaption>
+    <figcaption class="label">{{ t('ledger.where-each-charge-went-share-of') }}</figcaption>
     <div ref="frame" class="min-h-[230px]" role="img" :aria-label="spoken" data-testid="where-chart" />
     <p v-if="failed" role="alert" class="text-oxide">{{ failed }}</p>
   </figure>

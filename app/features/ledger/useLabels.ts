@@ -1,3 +1,5 @@
+import { dayWords } from '~/shared/units/dates'
+import { t } from '~/words'
 import { computed, onBeforeUnmount, ref, watch } from 'vue'
 import { shortName } from '#core/alloys'
 import { measuredComposition } from '#core/assay'
@@ -57,7 +59,9 @@ export function useLabels() {
       id,
       title: stamp,
       stamped: true,
-      lines: [alloy, grams(massG), heat.date, shares(assay) || 'not measured'].filter(Boolean),
+      lines: [alloy, grams(massG), dayWords(heat.date), shares(assay) || t('ledger.not-measured')].filter(
+        Boolean,
+      ),
       address: labelAddress(origin, { stamp, massG, alloy, heat: heatStamp(heat.number), assay }),
     }))
   }
@@ -72,7 +76,10 @@ export function useLabels() {
       stamped: false,
       lines: [
         shares(lot.composition),
-        `${lot.knowledge === 'assay' ? 'measured' : `by ${lot.knowledge}`}; ${grams(lot.massG)} when printed`,
+        t('ledger.when-printed', {
+          part: lot.knowledge === 'assay' ? 'measured' : t('ledger.by', { knowledge: lot.knowledge }),
+          massG: grams(lot.massG),
+        }),
       ],
       address: null,
     })),
@@ -97,8 +104,8 @@ export function useLabels() {
           id: lot.id,
           after: { ...lot, labelled: { at, text: labelText(lot) } },
         }))
-      if (edits.length > 0 && yard.commit('Print labels of bins', edits))
-        announce('The bins know what their labels say now; those that change are told here.')
+      if (edits.length > 0 && yard.commit(t('ledger.print-labels-of-bins'), edits))
+        announce(t('ledger.the-bins-know-what-their-labels'))
     }
     window.print()
   }

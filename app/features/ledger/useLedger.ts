@@ -1,3 +1,4 @@
+import { t } from '~/words'
 import { computed, onMounted, ref } from 'vue'
 import type { Heat } from '#core/heat'
 import { ledgerRow, ledgerTotals, matches, parseSearch } from '#core/ledger'
@@ -74,7 +75,7 @@ export function useLedger() {
   async function saveTable(): Promise<void> {
     const { writeLedger } = await import('#formats/ledger-csv')
     downloadText(writeLedger(found.value), 'ledger.csv', 'text/csv')
-    announce(`${counted(found.value.length, 'heat')} in your downloads, as a table.`)
+    announce(t('ledger.in-your-downloads-as-a-table', { found: counted(found.value.length, 'heat') }))
   }
 
   return { search, heats, asked, found, totals, shares, saveTable }

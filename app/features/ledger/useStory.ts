@@ -1,3 +1,4 @@
+import { t } from '~/words'
 import { computed } from 'vue'
 import { orderedLimits } from '#core/alloys'
 import { measuredComposition } from '#core/assay'
@@ -51,7 +52,7 @@ export function useStory() {
       const words = [
         cast.verdict === 'not-told' ? '' : cast.verdict,
         symptom ?? '',
-        groundOffG ? `${grams(groundOffG, 0.1)} ground off` : '',
+        groundOffG ? t('ledger.ground-off', { groundOffG: grams(groundOffG, 0.1) }) : '',
         cast.note,
       ]
       return { ...cast, nowG, words: words.filter(Boolean).join('; ') }

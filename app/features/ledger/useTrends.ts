@@ -1,3 +1,4 @@
+import { t } from '~/words'
 import { why } from '~/storage/why'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { shortName } from '#core/alloys'
@@ -48,13 +49,15 @@ export function useTrends() {
         ? [
             alloy.value
               ? {
-                  title: `${capital(elementName(element.value))}, measured`,
+                  title: t('ledger.measured-4', { element: capital(elementName(element.value)) }),
                   unit: '%',
                   ...of(({ measured }) => measured[element.value]),
                 }
               : {
                   // Alloys differ; how far each missed its own prediction does not.
-                  title: `${capital(elementName(element.value))}, measured less predicted`,
+                  title: t('ledger.measured-less-predicted', {
+                    element: capital(elementName(element.value)),
+                  }),
                   unit: '%',
                   ...of(({ measured, summary }) => {
                     const pct = measured[element.value]
@@ -66,12 +69,12 @@ export function useTrends() {
           ]
         : []),
       {
-        title: 'Tap yield',
+        title: t('ledger.tap-yield'),
         unit: '%',
         ...of(({ summary }) => (summary.balance?.foundG ? 100 * summary.balance.tapYield : null)),
       },
       {
-        title: 'Dross, of the charge',
+        title: t('ledger.dross-of-the-charge'),
         unit: '%',
         ...of(({ heat, summary }) =>
           heat.pour.drossG === null || !summary.balance
@@ -80,7 +83,7 @@ export function useTrends() {
         ),
       },
       {
-        title: `Cost of a kilogram tapped`,
+        title: t('ledger.cost-of-a-kilogram-tapped'),
         unit: yard.settings.currency,
         ...of(({ costPerKg }) => costPerKg),
       },

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '~/words'
 import { INCANDESCENCE, INCANDESCENCE_SOURCE } from '#core/melt'
 import { useUnits } from '~/shared/units/useUnits'
 
@@ -9,16 +10,15 @@ defineProps<{
 }>()
 const emit = defineEmits<{ seen: [text: string] }>()
 const { degrees } = useUnits()
-const span = (from: number, to: number) => `${degrees(from)} to ${degrees(to)}`
+const span = (from: number, to: number) => t('melt.to', { from: degrees(from), to: degrees(to) })
 </script>
 
 <template>
   <div class="mt-2" data-testid="colour-guide">
     <p v-if="dull" role="alert" class="border-l-8 border-oxide bg-oxide-wash px-3 py-2 font-bold">
-      Molten {{ dull }} does not glow. This is the colour of the crucible wall; if the metal itself glows, it
-      is far too hot.
+      {{ t('melt.molten-does-not-glow-this-is', { dull }) }}
     </p>
-    <p class="my-2 text-soft">Seen in the shade, beside the flame. Press what it looks like.</p>
+    <p class="my-2 text-soft">{{ t('melt.seen-in-the-shade-beside-the') }}</p>
     <div class="grid grid-cols-2 gap-2 sm:grid-cols-3">
       <button
         v-for="step in INCANDESCENCE"

@@ -1,6 +1,9 @@
 <script setup lang="ts">
+import { clockWords } from '~/shared/units/dates'
+import { fixed } from '~/shared/units/decimal-mark'
+import { t } from '~/words'
+import { I18nT } from 'vue-i18n'
 import { counted } from '~/shared/units/figures'
-import { format } from 'date-fns'
 import { factsOf } from '#core/families'
 import { densityIndex } from '#core/melt'
 import { sensibleReadings, type LogKind } from '#core/heat'
@@ -44,12 +47,12 @@ const asked = ref<{ name: string; text: string } | null>(null)
 async function take(name: string, text: string, unit?: TimeUnit): Promise<void> {
   const { readTemperatureLog } = await import('#formats/temperature-csv')
   const read = readTemperatureLog(text, new Date(startMs.value).toISOString(), unit)
-  fault.value = read.ok ? '' : `${name} ${TRACE_FAULTS[read.fault]} Nothing was changed.`
+  fault.value = read.ok ? '' : t('melt.nothing-was-changed', { name, TRACE_FAULTS: TRACE_FAULTS[read.fault] })
   asked.value = read.ok && read.unsure ? { name, text } : null
   if (!read.ok || read.unsure) return
   addReadings(read.readings, name)
   announce(
-    `${counted(read.readings.length, 'reading')}${read.skipped ? `; ${read.skipped} rows were none` : ''}.`,
+    `${counted(read.readings.length, 'reading')}${read.skipped ? t('melt.rows-were-none', { skipped: read.skipped }) : ''}.`,
   )
 }
 const { grams, degrees } = useUnits()
@@ -75,7 +78,11 @@ const readAt = ref('')
 function logTemperature({ currentTarget }: Event): void {
   if (celsius.value === null) return (currentTarget as HTMLFormElement).querySelector('input')!.focus()
   const at = earlierToday(readAt.value)
-  add('temperature', { celsius: celsius.value, ...(at ? { at } : {}) }, `Read ${degrees(celsius.value)}`)
+  add(
+    'temperature',
+    { celsius: celsius.value, ...(at ? { at } : {}) },
+    t('melt.read', { celsius: degrees(celsius.value) }),
+  )
   readAt.value = ''
   celsius.value = null
   entry.value++
@@ -91,32 +98,33 @@ function earlierToday(clockTime: string): string | null {
 }
 const says = {
   good: 'good',
-  usable: 'usable for ornaments',
-  'degas-again': 'degas again',
-  swapped: 'the two are swapped, no metal is denser from a vacuum',
+  usable: t('melt.usable-for-ornaments'),
+  'degas-again': t('melt.degas-again'),
+  swapped: t('melt.the-two-are-swapped-no-metal'),
 } as const
 function index(air: number | null, vacuum: number | null): string {
   if (!air || !vacuum) return ''
   const { pct, says: verdict } = densityIndex(air, vacuum)
-  return `density index ${pct.toFixed(1)} %: ${says[verdict]}`
+  return t('melt.density-index', { toFixed: fixed(pct, 1), says: says[verdict] })
 }
 const corrected = (shown: number) => {
   const { trueC, checked } = truly(shown)
-  return checked && Math.abs(trueC - shown) >= 0.5 ? `, corrected ${degrees(trueC)}` : ''
+  return checked && Math.abs(trueC - shown) >= 0.5 ? t('melt.corrected', { trueC: degrees(trueC) }) : ''
 }
-const clock = (iso: string) => format(new Date(iso), 'HH:mm')
+const clock = clockWords
 </script>
 
 <template>
-  <section class="furnace bg-page p-4 text-ink sm:p-7" aria-label="Furnace log">
-    <h2 class="chalk mb-2">Log</h2>
+  <section class="furnace bg-page p-4 text-ink sm:p-7" :aria-label="t('melt.furnace-log')">
+    <h2 class="chalk mb-2">{{ t('melt.log') }}</h2>
     <template v-if="!locked">
       <LiveProbe :log="log" />
       <form class="grid grid-cols-[1fr_auto] items-start gap-2" @submit.prevent="logTemperature">
         <QuantityField
           :key="entry"
           v-model="celsius"
-          :label="probe ? `Temperature by the ${probe.name}` : 'Temperature'"
+          data-key="t"
+          :label="probe ? t('melt.temperature-by-the', { name: probe.name }) : t('melt.temperature')"
           kind="temperature"
           :sensible="sensible"
           size="huge"
@@ -124,14 +132,15 @@ const clock = (iso: string) => format(new Date(iso), 'HH:mm')
           :hint="
             probe
               ? truly(700).checked
-                ? 'Put right by its own checks'
-                : 'Never checked: on trust'
-              : 'No thermocouple is written down under Gear'
+                ? t('melt.put-right-by-its-own-checks')
+                : t('melt.never-checked-on-trust')
+              : t('melt.no-thermocouple-is-written-down-under')
           "
         />
-        <button class="btn btn-next mt-[1.2rem] min-h-20 px-6 text-xl">Log it</button>
-        <label class="col-span-2 flex items-center gap-2 text-sm"
-          >Read at, if not now <input v-model="readAt" type="time" class="field w-auto"
+        <button class="btn btn-next mt-[1.2rem] min-h-20 px-6 text-xl">{{ t('melt.log-it') }}</button>
+        <label class="col-span-2 flex min-h-[4.5rem] items-center gap-2 text-sm"
+          >{{ t('melt.read-at-if-not-now') }}
+          <input v-model="readAt" type="time" class="field min-h-16 w-auto"
         /></label>
       </form>
       <div class="mt-2 flex flex-wrap gap-2">
@@ -155,13 +164,23 @@ const clock = (iso: string) => format(new Date(iso), 'HH:mm')
           {{ LOG_WORDS[kind] }}…
         </button>
       </div>
-      <FilePicker ref="file" label="Temperature log file" accept=".csv,.tsv,.txt,text/csv" @change="open" />
+      <FilePicker
+        ref="file"
+        :label="t('melt.temperature-log-file')"
+        accept=".csv,.tsv,.txt,text/csv"
+        @change="open"
+      />
       <div class="mt-2 flex flex-wrap gap-x-4">
-        <button type="button" class="btn btn-quiet underline" @click="file?.open()">
-          Readings of a logger, from a table…
+        <button type="button" class="btn btn-quiet min-h-[4.5rem] underline" @click="file?.open()">
+          {{ t('melt.readings-of-a-logger-from-a') }}
         </button>
-        <button type="button" class="btn btn-quiet underline" :aria-expanded="byEye" @click="byEye = !byEye">
-          No instrument: by the colour
+        <button
+          type="button"
+          class="btn btn-quiet min-h-[4.5rem] underline"
+          :aria-expanded="byEye"
+          @click="byEye = !byEye"
+        >
+          {{ t('melt.no-instrument-by-the-colour') }}
         </button>
       </div>
       <ColourGuide v-if="byEye" :dull="dull" @seen="seen" />
@@ -169,9 +188,11 @@ const clock = (iso: string) => format(new Date(iso), 'HH:mm')
     </template>
     <div v-if="struck && !locked" class="mt-3 flex flex-wrap items-center gap-3" data-testid="struck">
       <p class="min-w-0 flex-1 text-soft">
-        Struck: {{ clock(struck.at) }} {{ logWords(struck, { grams, degrees }) }}
+        {{ t('melt.struck', { at: clock(struck.at), struck: logWords(struck, { grams, degrees }) }) }}
       </p>
-      <button type="button" class="btn min-h-[4.5rem] px-6 text-lg" @click="putBack">Put it back</button>
+      <button type="button" class="btn min-h-[4.5rem] px-6 text-lg" @click="putBack">
+        {{ t('melt.put-it-back') }}
+      </button>
     </div>
     <div
       v-if="asked"
@@ -179,7 +200,7 @@ const clock = (iso: string) => format(new Date(iso), 'HH:mm')
       class="mt-2 border-l-8 border-amber bg-amber-wash px-3 py-2"
       data-testid="which-unit"
     >
-      <p class="font-bold">What does the time in {{ asked.name }} count?</p>
+      <p class="font-bold">{{ t('melt.what-does-the-time-in-count', { name: asked.name }) }}</p>
       <div class="mt-1 flex flex-wrap gap-2">
         <button
           v-for="[unit, words] in UNITS"
@@ -197,7 +218,7 @@ const clock = (iso: string) => format(new Date(iso), 'HH:mm')
       v-if="entries.length"
       class="mt-3 max-h-72 overflow-auto"
       tabindex="0"
-      aria-label="Entries"
+      :aria-label="t('melt.entries')"
       role="list"
     >
       <li v-for="one in [...entries].reverse()" :key="one.id" class="flex gap-3 border-t border-line py-1">
@@ -210,16 +231,20 @@ const clock = (iso: string) => format(new Date(iso), 'HH:mm')
               v-for="(id, at) in one.photos"
               :id="id"
               :key="id"
-              :alt="`Picture ${at + 1} of ${clock(one.at)}`"
+              :alt="t('melt.picture-of', { at: at + 1, at2: clock(one.at) })"
               class="block size-24" /></span
         ></span>
         <button v-if="!locked" class="btn btn-quiet -my-1 text-sm underline" @click="strike(one.id)">
-          Strike<span class="sr-only"> {{ LOG_WORDS[one.kind] }}</span>
+          <I18nT keypath="melt.strike" scope="global"
+            ><template #part
+              ><span class="sr-only"> {{ LOG_WORDS[one.kind] }}</span></template
+            ></I18nT
+          >
         </button>
       </li>
     </ol>
     <p v-else class="mt-2 text-sm text-soft">
-      Nothing written yet. One reading a few minutes apart is enough for the trace.
+      {{ t('melt.nothing-written-yet-one-reading-a') }}
     </p>
   </section>
 </template>

@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import { fixed } from '~/shared/units/decimal-mark'
+import { t } from '~/words'
+import { I18nT } from 'vue-i18n'
 import { COVERS, HYDROGEN_GUESS_SOURCE, MAGNESIUM_SOURCE, ZINC_LOSS_SOURCE } from '#core/melt'
 import type { MeltLog } from './useMeltLog'
 import type { LiveMelt } from './useLiveMelt'
@@ -29,67 +32,111 @@ const spread = (celsius: number) =>
 const where = computed(() => {
   if (!latest.value || !window.value || superheat.value === null) return null
   const { celsius } = latest.value
-  if (superheat.value < 0) return { tone: 'text-oxide', words: 'under the liquidus: not molten through' }
-  if (celsius < window.value.fromC) return { tone: 'text-amber', words: 'molten, too cold to pour' }
-  if (celsius <= window.value.toC) return { tone: 'text-patina', words: 'in the pour window' }
-  return { tone: 'text-oxide', words: 'hotter than it should be poured' }
+  if (superheat.value < 0)
+    return { tone: 'text-oxide', words: t('melt.under-the-liquidus-not-molten-through') }
+  if (celsius < window.value.fromC) return { tone: 'text-amber', words: t('melt.molten-too-cold-to-pour') }
+  if (celsius <= window.value.toC) return { tone: 'text-patina', words: t('melt.in-the-pour-window') }
+  return { tone: 'text-oxide', words: t('melt.hotter-than-it-should-be-poured') }
 })
 </script>
 
 <template>
-  <section class="slab p-4" aria-label="In the crucible now, estimated">
-    <h2 class="chalk mb-2">In the crucible now, estimated</h2>
-    <p v-if="!latest" class="text-soft">Log a temperature, and superheat, zinc and the pour window follow.</p>
+  <section class="slab p-4" :aria-label="t('melt.in-the-crucible-now-estimated')">
+    <h2 class="chalk mb-2">{{ t('melt.in-the-crucible-now-estimated') }}</h2>
+    <p v-if="!latest" class="text-soft">{{ t('melt.log-a-temperature-and-superheat-zinc') }}</p>
     <p v-else-if="distrusted" class="text-lg" data-testid="live-heat">
-      <b>{{ degrees(latest.celsius) }}</b> is what it shows;
-      <b class="text-oxide">it is not to be trusted in this heat</b>. Go by the metal: its colour, its skin,
-      how it runs off a cold rod. Zinc and gas are not reckoned from it.
+      <I18nT keypath="melt.is-what-it-shows-go-by" scope="global"
+        ><template #strong
+          ><b>{{ degrees(latest.celsius) }}</b></template
+        ><template #strong2
+          ><b class="text-oxide">{{ t('melt.it-is-not-to-be-trusted') }}</b></template
+        ></I18nT
+      >
     </p>
     <template v-else>
       <p v-if="where && superheat !== null" class="text-lg" data-testid="live-heat">
-        <b>{{ degrees(latest.celsius) }}</b>, {{ spread(Math.abs(superheat)) }}
-        {{ superheat < 0 ? 'under' : 'over' }} the liquidus:
-        <b :class="where.tone">{{ where.words }}</b><template v-if="windowLeft !== null"
-          >, for about {{ counted(Math.round(windowLeft), 'minute') }} more</template
-        >.
+        <I18nT keypath="melt.the-liquidus" scope="global"
+          ><template #strong
+            ><b>{{ degrees(latest.celsius) }}</b></template
+          ><template #strong2
+            ><b :class="where.tone">{{ where.words }}</b></template
+          ><template #part2
+            ><template v-if="windowLeft !== null">{{
+              t('melt.for-about-more', { windowLeft: counted(Math.round(windowLeft), 'minute') })
+            }}</template></template
+          ><template #superheat>{{ spread(Math.abs(superheat)) }}</template
+          ><template #part>{{ superheat < 0 ? t('melt.under') : t('melt.over') }}</template></I18nT
+        >
       </p>
       <p v-if="zinc" class="mt-2" data-testid="live-zinc">
-        Zinc about <b>{{ percent(zinc.leftPct) }} %</b>, between {{ percent(zinc.fromPct) }} and
-        {{ percent(zinc.toPct) }}; {{ percent(zinc.beganPct) }} % went in. {{ aheadMin }} more minutes like
-        this cost {{ grams(zinc.aheadG, 0.1) }} of zinc.
-        <b v-if="zinc.limit !== null && zinc.fromPct < zinc.limit" class="text-oxide"
-          >It may be under its {{ percent(zinc.limit) }} % already: cover it, cool it, pour.</b
+        <I18nT keypath="melt.zinc-about-between-and-went-in" scope="global"
+          ><template #strong
+            ><b>{{ percent(zinc.leftPct) }} %</b></template
+          ><template #strong2
+            ><b v-if="zinc.limit !== null && zinc.fromPct < zinc.limit" class="text-oxide">{{
+              t('melt.it-may-be-under-its-already', { limit: percent(zinc.limit) })
+            }}</b></template
+          ><template #fromPct>{{ percent(zinc.fromPct) }}</template
+          ><template #toPct>{{ percent(zinc.toPct) }}</template
+          ><template #beganPct>{{ percent(zinc.beganPct) }}</template
+          ><template #aheadMin>{{ aheadMin }}</template
+          ><template #aheadG>{{ grams(zinc.aheadG, 0.1) }}</template></I18nT
         >
       </p>
       <p v-if="magnesium" class="mt-2" data-testid="live-magnesium">
-        Magnesium about <b>{{ percent(magnesium.leftPct) }} %</b>, between
-        {{ percent(magnesium.fromPct) }} and {{ percent(magnesium.toPct) }};
-        {{ percent(magnesium.beganPct) }} % went in.
-        <b v-if="magnesium.limit !== null && magnesium.fromPct < magnesium.limit" class="text-oxide"
-          >It may be under its {{ percent(magnesium.limit) }} % already: pour, or plunge a little more.</b
+        <I18nT keypath="melt.magnesium-about-between-and-went-in" scope="global"
+          ><template #strong
+            ><b>{{ percent(magnesium.leftPct) }} %</b></template
+          ><template #strong2
+            ><b v-if="magnesium.limit !== null && magnesium.fromPct < magnesium.limit" class="text-oxide">{{
+              t('melt.it-may-be-under-its-already-2', { limit: percent(magnesium.limit) })
+            }}</b></template
+          ><template #fromPct>{{ percent(magnesium.fromPct) }}</template
+          ><template #toPct>{{ percent(magnesium.toPct) }}</template
+          ><template #beganPct>{{ percent(magnesium.beganPct) }}</template></I18nT
         >
       </p>
       <p v-if="hydrogen" class="mt-2" data-testid="live-hydrogen">
-        Hydrogen perhaps {{ hydrogen.low.toFixed(2) }} to {{ hydrogen.high.toFixed(2) }} cm³ in 100 g:
-        <b :class="hydrogen.sore ? 'text-amber' : 'text-patina'">{{
-          hydrogen.sore ? 'expect pores in thick sections' : 'sound enough'
-        }}</b>. Only a reduced-pressure test tells.
+        <I18nT keypath="melt.hydrogen-perhaps-to-cm-in-100" scope="global"
+          ><template #strong
+            ><b :class="hydrogen.sore ? 'text-amber' : 'text-patina'">{{
+              hydrogen.sore ? t('melt.expect-pores-in-thick-sections') : t('melt.sound-enough')
+            }}</b></template
+          ><template #toFixed>{{ fixed(hydrogen.low, 2) }}</template
+          ><template #toFixed2>{{ fixed(hydrogen.high, 2) }}</template></I18nT
+        >
       </p>
     </template>
     <p v-if="log.heat.value?.weighed.length" class="mt-2" data-testid="live-gas">
-      Gas:
-      <b :class="gas.length > 2 ? 'text-oxide' : gas.length > 0 ? 'text-amber' : 'text-patina'">{{
-        gas.length > 2 ? 'likely' : gas.length > 0 ? 'possible' : 'nothing speaks for it'
-      }}</b><template v-if="gas.length"> ({{ gas.map((reason) => GAS_WORDS[reason]).join(', ') }})</template>.
+      <I18nT keypath="melt.gas" scope="global"
+        ><template #strong
+          ><b :class="gas.length > 2 ? 'text-oxide' : gas.length > 0 ? 'text-amber' : 'text-patina'">{{
+            gas.length > 2
+              ? t('melt.likely')
+              : gas.length > 0
+                ? t('melt.possible')
+                : t('melt.nothing-speaks-for-it')
+          }}</b></template
+        ><template #part
+          ><template v-if="gas.length">
+            ({{ gas.map((reason) => GAS_WORDS[reason]).join(', ') }})</template
+          ></template
+        ></I18nT
+      >
     </p>
     <p v-if="facts?.loses.includes('Zn')" class="mt-2 text-soft">
-      Assumes cover: {{ COVERS.find(({ id }) => id === cover)?.name }}.
+      {{ t('melt.assumes-cover', { name: COVERS.find(({ id }) => id === cover)?.name }) }}
     </p>
     <p class="mt-2 text-xs text-soft">
-      Estimates from the log, never measurements.
-      <template v-if="zinc">{{ ZINC_LOSS_SOURCE }}.</template>
-      <template v-if="magnesium"> {{ MAGNESIUM_SOURCE }}.</template>
-      <template v-if="hydrogen"> {{ HYDROGEN_GUESS_SOURCE }}.</template>
+      <I18nT keypath="melt.estimates-from-the-log-never-measurements" scope="global"
+        ><template #part
+          ><template v-if="zinc">{{ ZINC_LOSS_SOURCE }}.</template></template
+        ><template #part2
+          ><template v-if="magnesium"> {{ MAGNESIUM_SOURCE }}.</template></template
+        ><template #part3
+          ><template v-if="hydrogen"> {{ HYDROGEN_GUESS_SOURCE }}.</template></template
+        ></I18nT
+      >
     </p>
   </section>
 </template>

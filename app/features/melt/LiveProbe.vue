@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '~/words'
 import type { MeltLog } from './useMeltLog'
 import { computed } from 'vue'
 import { useUnits } from '~/shared/units/useUnits'
@@ -23,30 +24,35 @@ const now = computed(() => (store.celsius === null ? null : props.log.truly(stor
         {{ now === null ? '– –' : degrees(now.trueC) }}
       </p>
       <label class="flex min-h-[4.5rem] items-center gap-3 text-lg"
-        ><input v-model="writing" type="checkbox" class="size-8 accent-(--ember)" /> write it down as it
-        goes</label
+        ><input v-model="writing" type="checkbox" class="size-8 accent-(--ember)" />
+        {{ t('melt.write-it-down-as-it-goes') }}</label
       >
       <button
         v-if="now !== null"
         type="button"
         class="btn min-h-[4.5rem] text-lg"
-        @click="log.add('temperature', { celsius: store.celsius, from: 'device' }, 'Read the thermocouple')"
+        @click="
+          log.add('temperature', { celsius: store.celsius, from: 'device' }, t('melt.read-the-thermocouple'))
+        "
       >
-        Log it now
+        {{ t('melt.log-it-now') }}
       </button>
     </div>
     <p v-if="store.trouble" role="alert" class="text-lg font-bold text-oxide">
       {{ TROUBLE_WORDS[store.trouble] }}
     </p>
     <p v-if="device.lost && device.running" class="text-sm text-soft" data-testid="probe-lost">
-      The server is gone; the simulated thermocouple goes on in this browser.
+      {{ t('melt.the-server-is-gone-the-simulated') }}
     </p>
     <p v-else-if="device.lost" role="alert" class="text-lg font-bold text-oxide">
-      The instrument is unplugged. Log by hand; connect it again under Devices.
+      {{ t('melt.the-instrument-is-unplugged-log-by') }}
     </p>
     <p class="text-xs text-soft">
-      {{ LINE_SOURCE_WORDS[device.source] }}. <NuxtLink to="/devices" class="underline">Devices</NuxtLink>
+      {{ LINE_SOURCE_WORDS[device.source] }}.
+      <NuxtLink to="/devices" class="underline">{{ t('melt.devices') }}</NuxtLink>
     </p>
   </div>
-  <NuxtLink v-else to="/devices" class="btn btn-quiet mb-2 underline">Connect a thermocouple…</NuxtLink>
+  <NuxtLink v-else to="/devices" class="btn btn-quiet mb-2 min-h-[4.5rem] underline">{{
+    t('melt.connect-a-thermocouple')
+  }}</NuxtLink>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '~/words'
 import { densityIndex } from '#core/melt'
 import type { LogEntry, LogKind } from '#core/heat'
 import type { MeltLog } from './useMeltLog'
@@ -30,11 +31,11 @@ const fault = ref('')
 function write(): void {
   const { flowLMin, drossBeforeG, drossAfterG, text, ...figures } = told
   if (props.kind === 'photo' && photos.value.length === 0) {
-    fault.value = 'Take or choose a picture first.'
+    fault.value = t('melt.take-or-choose-a-picture-first')
     return
   }
   if (props.kind === 'pressure-test' && (figures.airGcm3 === null) !== (figures.vacuumGcm3 === null)) {
-    fault.value = 'The index needs both densities: the sample that froze in air and the one in vacuum.'
+    fault.value = t('melt.the-index-needs-both-densities-the')
     return
   }
   if (
@@ -42,7 +43,7 @@ function write(): void {
     figures.vacuumGcm3 &&
     densityIndex(figures.airGcm3, figures.vacuumGcm3).says === 'swapped'
   ) {
-    fault.value = 'The sample that froze in a vacuum cannot be the denser: are the two swapped?'
+    fault.value = t('melt.the-sample-that-froze-in-a')
     return
   }
   props.log.add(
@@ -67,35 +68,35 @@ function write(): void {
     <QuantityField
       v-if="kind === 'addition' || kind === 'flux'"
       v-model="told.massG"
-      label="How much"
+      :label="t('melt.how-much')"
       kind="mass"
       nullable
     />
     <template v-if="kind === 'degas'">
       <label
-        ><span class="label">With</span>
+        ><span class="label">{{ t('melt.with') }}</span>
         <select v-model="gas" class="field">
           <option v-for="(name, id) in GAS_USED" :key="id" :value="id">{{ name }}</option>
         </select></label
       >
-      <QuantityField v-model="told.minutes" label="Minutes" kind="number" nullable :max="1000" />
+      <QuantityField v-model="told.minutes" :label="t('melt.minutes')" kind="number" nullable :max="1000" />
       <QuantityField
         v-if="gas === 'argon' || gas === 'nitrogen'"
         v-model="told.flowLMin"
-        label="Flow, litres a minute"
+        :label="t('melt.flow-litres-a-minute')"
         kind="number"
         nullable
         :max="1000"
       />
     </template>
     <template v-if="treats">
-      <QuantityField v-model="told.drossBeforeG" label="Dross drawn before" kind="mass" nullable />
-      <QuantityField v-model="told.drossAfterG" label="Dross drawn after" kind="mass" nullable />
+      <QuantityField v-model="told.drossBeforeG" :label="t('melt.dross-drawn-before')" kind="mass" nullable />
+      <QuantityField v-model="told.drossAfterG" :label="t('melt.dross-drawn-after')" kind="mass" nullable />
     </template>
     <template v-if="kind === 'pressure-test'">
       <QuantityField
         v-model="told.airGcm3"
-        label="Froze in air, g/cm³"
+        :label="t('melt.froze-in-air-g-cm')"
         kind="number"
         positive
         nullable
@@ -103,7 +104,7 @@ function write(): void {
       />
       <QuantityField
         v-model="told.vacuumGcm3"
-        label="Froze in vacuum, g/cm³"
+        :label="t('melt.froze-in-vacuum-g-cm')"
         kind="number"
         positive
         nullable
@@ -112,9 +113,10 @@ function write(): void {
     </template>
     <PhotoRow v-if="kind === 'photo'" v-model:photos="photos" name="The melt" class="col-span-2" />
     <label class="col-span-2"
-      ><span class="label">What</span><input v-model="told.text" class="field" maxlength="500"
+      ><span class="label">{{ t('melt.what') }}</span
+      ><input v-model="told.text" class="field" maxlength="500"
     /></label>
     <p v-if="fault" role="alert" class="col-span-2 font-semibold text-oxide">{{ fault }}</p>
-    <button class="btn btn-next col-span-2 min-h-[4.5rem] text-lg">Save</button>
+    <button class="btn btn-next col-span-2 min-h-[4.5rem] text-lg">{{ t('melt.save') }}</button>
   </form>
 </template>

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { t } from '~/words'
+import { I18nT } from 'vue-i18n'
 import { useWakeLock } from '@vueuse/core'
 import { familyProblem } from '#core/families'
 import { computed, defineAsyncComponent, onBeforeUnmount, ref, watch } from 'vue'
@@ -55,31 +57,34 @@ const unweighed = computed(() => heat.value?.weighed.length === 0)
 
 <template>
   <section v-if="heat">
-    <HeatHeading question="What do I do now, and next?">
-      <NuxtLink v-if="!current && steps.length" :to="`/heat/${heat.number}/pour`" class="btn btn-next"
-        >Weigh what came out</NuxtLink
-      >
+    <HeatHeading :question="t('melt.what-do-i-do-now-and')">
+      <NuxtLink v-if="!current && steps.length" :to="`/heat/${heat.number}/pour`" class="btn btn-next">{{
+        t('melt.weigh-what-came-out')
+      }}</NuxtLink>
     </HeatHeading>
     <StopButton v-if="!heat.loggedAt" :beside="!!current" />
     <CrucibleRefused />
     <WeighedRemark v-if="!heat.loggedAt" :heat="heat" />
     <div v-if="!steps.length" class="slab max-w-xl p-5">
       <p v-if="strange && lines.length" class="mb-3">
-        No practice is known for a metal that is mostly {{ elementName(strange.metal) }}, so no run sheet is
-        made. Log what you do below, and weigh what comes out.
+        {{ t('melt.no-practice-is-known-for-a', { metal: elementName(strange.metal) }) }}
       </p>
-      <p v-else-if="working" class="text-soft">Working out the charge, and its run sheet…</p>
-      <p v-else class="mb-3">A run sheet is made from the charge, and there is none yet.</p>
-      <NuxtLink v-if="!working" :to="`/heat/${heat.number}/charge`" class="btn btn-next"
-        >Work out the charge</NuxtLink
-      >
+      <p v-else-if="working" class="text-soft">{{ t('melt.working-out-the-charge-and-its') }}</p>
+      <p v-else class="mb-3">{{ t('melt.a-run-sheet-is-made-from') }}</p>
+      <NuxtLink v-if="!working" :to="`/heat/${heat.number}/charge`" class="btn btn-next">{{
+        t('melt.work-out-the-charge')
+      }}</NuxtLink>
     </div>
     <div v-else class="grid items-start gap-5 lg:grid-cols-[minmax(0,1.2fr)_minmax(0,1fr)]">
       <div class="grid grid-cols-1 gap-5">
         <p v-if="heat.loggedAt" class="slab p-4" data-testid="melt-history">
-          <b>This heat is in the ledger.</b> {{ doneCount }} of {{ counted(steps.length, 'step') }}
-          {{ doneCount === 1 ? 'was' : 'were' }} ticked when it was melted; what was written down stands
-          below, to be read.
+          <I18nT keypath="melt.of-ticked-when-it-was-melted" scope="global"
+            ><template #strong
+              ><b>{{ t('melt.this-heat-is-in-the-ledger') }}</b></template
+            ><template #doneCount>{{ doneCount }}</template
+            ><template #steps>{{ counted(steps.length, 'step') }}</template
+            ><template #part>{{ doneCount === 1 ? t('melt.was') : t('melt.were') }}</template></I18nT
+          >
         </p>
         <StepNow
           v-else-if="!blocked"
@@ -101,12 +106,21 @@ const unweighed = computed(() => heat.value?.weighed.length === 0)
         />
         <div>
           <p class="mb-2 text-soft">
-            {{ capital(liquidusWords(liquidus, units)) }}. {{ doneCount }} of {{ steps.length }} steps done.
+            {{
+              t('melt.of-steps-done', {
+                liquidus: capital(liquidusWords(liquidus, units)),
+                doneCount,
+                steps: steps.length,
+              })
+            }}
           </p>
           <p v-if="unweighed && !heat.loggedAt" class="mb-3 border-l-8 border-amber bg-amber-wash p-3">
-            Nothing is weighed yet; the amounts are those of the plan.
-            <NuxtLink :to="`/heat/${heat.number}/scale`" class="font-semibold underline"
-              >To the scale</NuxtLink
+            <I18nT keypath="melt.nothing-is-weighed-yet-the-amounts" scope="global"
+              ><template #link
+                ><NuxtLink :to="`/heat/${heat.number}/scale`" class="font-semibold underline">{{
+                  t('melt.to-the-scale')
+                }}</NuxtLink></template
+              ></I18nT
             >
           </p>
           <StepList :sheet="sheet" />

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { t } from '~/words'
+import { I18nT } from 'vue-i18n'
 import { counted } from '~/shared/units/figures'
 import type { PourWindow } from '#core/families'
 import { findPlateau } from '#core/melt'
@@ -68,7 +70,7 @@ const { failed } = useChart(frame, [() => props.trace, temperature], (token) => 
                 xref: 'paper',
                 x: 0.01,
                 y: show(props.window.usualC),
-                text: 'pour',
+                text: t('melt.pour'),
                 showarrow: false,
                 xanchor: 'left',
               },
@@ -78,14 +80,14 @@ const { failed } = useChart(frame, [() => props.trace, temperature], (token) => 
           xref: 'paper',
           x: 0.01,
           y: show(props.liquidusC),
-          text: 'liquidus',
+          text: t('melt.liquidus'),
           showarrow: false,
           xanchor: 'left',
           yanchor: 'top',
         },
       ],
       xaxis: {
-        title: { text: 'minutes' },
+        title: { text: t('melt.minutes-2') },
         gridcolor: token('line'),
         fixedrange: true,
         range: [0, Math.max(SHORTEST_MIN, 1.05 * (x.at(-1) ?? 0))],
@@ -96,20 +98,24 @@ const { failed } = useChart(frame, [() => props.trace, temperature], (token) => 
 })
 /** Where it stood still while cooling: it froze there, and the probe can be checked by it. */
 const plateau = computed(() => findPlateau(props.trace))
-const spoken = computed(
-  () =>
-    `Temperature by the minute: ${props.trace.map(({ atMin, celsius }) => `${Math.round(atMin)}: ${degrees(celsius)}`).join(', ')}`,
+const spoken = computed(() =>
+  t('melt.temperature-by-the-minute', {
+    join: props.trace.map(({ atMin, celsius }) => `${Math.round(atMin)}: ${degrees(celsius)}`).join(', '),
+  }),
 )
 </script>
 
 <template>
   <figure class="slab p-3">
-    <figcaption class="label">Temperature, put right by the thermocouple’s checks</figcaption>
+    <figcaption class="label">{{ t('melt.temperature-put-right-by-the-thermocouples') }}</figcaption>
     <div ref="frame" class="min-h-[240px]" role="img" :aria-label="spoken" data-testid="melt-trace" />
     <p v-if="plateau" data-testid="plateau">
-      Stood still at <b>{{ degrees(plateau.celsius) }}</b> for
-      {{ counted(Math.round(plateau.toMin - plateau.fromMin), 'minute') }}: it froze there. This alloy begins
-      to freeze at {{ degrees(liquidusC) }}.
+      <I18nT keypath="melt.stood-still-at-for-it-froze" scope="global"
+        ><template #strong
+          ><b>{{ degrees(plateau.celsius) }}</b></template
+        ><template #toMin>{{ counted(Math.round(plateau.toMin - plateau.fromMin), 'minute') }}</template
+        ><template #liquidusC>{{ degrees(liquidusC) }}</template></I18nT
+      >
     </p>
     <p v-if="failed" role="alert" class="text-oxide">{{ failed }}</p>
   </figure>

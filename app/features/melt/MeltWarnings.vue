@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { t } from '~/words'
+import { I18nT } from 'vue-i18n'
 import type { MeltLog } from './useMeltLog'
 import type { RunSheet } from './useRunSheet'
 import { computed } from 'vue'
@@ -20,17 +22,22 @@ const off = (celsius: number) => degreesApart(Math.abs(celsius))
 
 <template>
   <p v-if="liar" role="status" class="border-l-8 border-oxide bg-oxide-wash px-3 py-2" data-testid="liar">
-    <b v-if="liar.seen === 'liquid'"
-      >It is liquid at a reading of {{ degrees(liar.readC) }}, so it reads at least
-      {{ off(liar.offByC) }} low.</b
+    <I18nT keypath="melt.it-is-not-trusted-any-more" scope="global"
+      ><template #strong
+        ><b v-if="liar.seen === 'liquid'">{{
+          t('melt.it-is-liquid-at-a-reading', { readC: degrees(liar.readC), offByC: off(liar.offByC) })
+        }}</b
+        ><b v-else>{{
+          t('melt.it-froze-at-a-reading-of', {
+            readC: degrees(liar.readC),
+            offByC: off(liar.offByC),
+            part: liar.offByC > 0 ? t('melt.low') : t('melt.high'),
+          })
+        }}</b></template
+      ><template #link
+        ><NuxtLink to="/gear" class="underline">{{ t('melt.gear') }}</NuxtLink></template
+      ></I18nT
     >
-    <b v-else
-      >It froze at a reading of {{ degrees(liar.readC) }}, so it reads about {{ off(liar.offByC) }}
-      {{ liar.offByC > 0 ? 'low' : 'high' }}.</b
-    >
-    It is not trusted any more in this heat. Add that to what it shows, or hold it through the freezing of a
-    pure metal under
-    <NuxtLink to="/gear" class="underline">Gear</NuxtLink>.
   </p>
   <p
     v-if="frozeAt !== null && heat && heat.liquidusC !== frozeAt"
@@ -38,11 +45,11 @@ const off = (celsius: number) => degreesApart(Math.abs(celsius))
     class="flex flex-wrap items-center gap-3 border-l-8 border-amber bg-amber-wash px-3 py-2"
     data-testid="froze"
   >
-    <span class="min-w-0 flex-1"
-      >The trace stood still at {{ degrees(frozeAt) }}: the metal froze there.</span
-    >
-    <button class="btn" @click="edit('What it froze at', { liquidusC: frozeAt })">
-      Take that for its liquidus
+    <span class="min-w-0 flex-1">{{
+      t('melt.the-trace-stood-still-at-the', { frozeAt: degrees(frozeAt) })
+    }}</span>
+    <button class="btn" @click="edit(t('melt.what-it-froze-at'), { liquidusC: frozeAt })">
+      {{ t('melt.take-that-for-its-liquidus') }}
     </button>
   </p>
   <div
@@ -52,18 +59,29 @@ const off = (celsius: number) => degreesApart(Math.abs(celsius))
     data-testid="refused"
   >
     <p>
-      <b>Without {{ refused.names.join(', ') }}</b> the melt is about {{ grams(refused.tapG)
-      }}<template v-if="refused.broken.length"
-        >, and outside:
-        <b>{{
-          refused.broken
-            .map(({ element, pct, limit }) => `${element} ${percent(pct)} % (${limitWords(limit)})`)
-            .join(', ')
-        }}</b></template
-      ><template v-else>, still inside its limits</template>.
+      <I18nT keypath="melt.the-melt-is-about" scope="global"
+        ><template #strong
+          ><b>{{ t('melt.without', { join: refused.names.join(', ') }) }}</b></template
+        ><template #part
+          ><template v-if="refused.broken.length"
+            ><I18nT keypath="melt.and-outside" scope="global"
+              ><template #strong
+                ><b>{{
+                  refused.broken
+                    .map(({ element, pct, limit }) => `${element} ${percent(pct)} % (${limitWords(limit)})`)
+                    .join(', ')
+                }}</b></template
+              ></I18nT
+            ></template
+          ><template v-else>{{ t('melt.still-inside-its-limits') }}</template></template
+        ><template #tapG>{{ grams(refused.tapG) }}</template></I18nT
+      >
     </p>
-    <NuxtLink v-if="refused.broken.length" :to="`/heat/${heat.number}/charge`" class="font-semibold underline"
-      >Take it off the charge, and see what puts it right</NuxtLink
+    <NuxtLink
+      v-if="refused.broken.length"
+      :to="`/heat/${heat.number}/charge`"
+      class="font-semibold underline"
+      >{{ t('melt.take-it-off-the-charge-and') }}</NuxtLink
     >
   </div>
 </template>

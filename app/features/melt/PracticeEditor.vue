@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '~/words'
 import { ownPracticeSchema, type OwnPractice, type PracticeArea } from '#core/melt'
 import { reactive, ref } from 'vue'
 import { now, useYard } from '~/storage/yard-store'
@@ -19,8 +20,8 @@ const draft = reactive({
 })
 const faults = ref<string[]>([])
 const WANTED: Readonly<Record<string, string>> = {
-  name: 'Give it a name you will know it by.',
-  tooMuchPct: 'What is too much must be above the dose.',
+  name: t('melt.give-it-a-name-you-will'),
+  tooMuchPct: t('melt.what-is-too-much-must-be'),
 }
 function save(): void {
   const time = now()
@@ -34,18 +35,21 @@ function save(): void {
   })
   if (!parsed.success) {
     const fields = new Set(parsed.error.issues.map(({ path }) => String(path[0])))
-    faults.value = [...fields].map((field) => WANTED[field] ?? `${field} cannot be so.`)
+    faults.value = [...fields].map((field) => WANTED[field] ?? t('melt.cannot-be-so', { field }))
     return
   }
   const { data } = parsed
-  const label = `${props.practice ? 'Change' : 'Add'} the practice ${data.name}`
+  const label = t('melt.the-practice', {
+    part: props.practice ? t('melt.change') : t('melt.add'),
+    name: data.name,
+  })
   if (!yard.commit(label, [{ collection: 'practices', id: data.id, after: data }])) return
   emit('kept', props.area, data.id)
   emit('close')
 }
 function remove(): void {
   if (props.practice)
-    yard.commit(`Take away the practice ${props.practice.name}`, [
+    yard.commit(t('melt.take-away-the-practice', { name: props.practice.name }), [
       { collection: 'practices', id: props.practice.id, after: null },
     ])
   emit('close')
@@ -53,30 +57,49 @@ function remove(): void {
 </script>
 
 <template>
-  <SheetDialog :title="practice?.name ?? 'A way of my own'" @close="emit('close')">
+  <SheetDialog :title="practice?.name ?? t('melt.a-way-of-my-own')" @close="emit('close')">
     <form class="grid gap-3" @submit.prevent="save">
       <label
-        ><span class="label">Name</span><input v-model="draft.name" class="field" maxlength="120"
+        ><span class="label">{{ t('melt.name') }}</span
+        ><input v-model="draft.name" class="field" maxlength="120"
       /></label>
       <label
-        ><span class="label">How it is done; empty where nothing is</span
+        ><span class="label">{{ t('melt.how-it-is-done-empty-where') }}</span
         ><textarea v-model="draft.how" class="field" rows="2" maxlength="1000" />
       </label>
       <label
-        ><span class="label">Why</span
+        ><span class="label">{{ t('melt.why') }}</span
         ><textarea v-model="draft.why" class="field" rows="2" maxlength="1000" />
       </label>
       <div class="grid grid-cols-3 items-start gap-3">
-        <QuantityField v-model="draft.sharePct" label="Dose, of the charge" kind="percent" nullable />
-        <QuantityField v-model="draft.tooMuchPct" label="Too much is over" kind="percent" nullable />
-        <QuantityField v-model="draft.minutes" label="Minutes" kind="number" nullable :max="1000" />
+        <QuantityField
+          v-model="draft.sharePct"
+          :label="t('melt.dose-of-the-charge')"
+          kind="percent"
+          nullable
+        />
+        <QuantityField
+          v-model="draft.tooMuchPct"
+          :label="t('melt.too-much-is-over')"
+          kind="percent"
+          nullable
+        />
+        <QuantityField
+          v-model="draft.minutes"
+          :label="t('melt.minutes')"
+          kind="number"
+          nullable
+          :max="1000"
+        />
       </div>
       <ul v-if="faults.length" role="alert" class="font-semibold text-oxide">
         <li v-for="fault in faults" :key="fault">{{ fault }}</li>
       </ul>
       <div class="flex flex-wrap gap-2">
-        <button class="btn btn-next">Save</button>
-        <button v-if="practice" type="button" class="btn" @click="remove">Take it away</button>
+        <button class="btn btn-next">{{ t('melt.save') }}</button>
+        <button v-if="practice" type="button" class="btn" @click="remove">
+          {{ t('melt.take-it-away') }}
+        </button>
       </div>
     </form>
   </SheetDialog>

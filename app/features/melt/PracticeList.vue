@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { t, told } from '~/words'
+import { I18nT } from 'vue-i18n'
 import { totalG } from '#core/lists'
 import {
   judgeDose,
@@ -36,14 +38,14 @@ const areas = computed(() => {
 })
 type Area = (typeof areas.value)[number]
 function choose(area: PracticeArea, id: string, sharePct: number | null = null): void {
-  edit('Choose a practice', { practices: { ...heat.value?.practices, [area]: { id, sharePct } } })
+  edit(t('melt.choose-a-practice'), { practices: { ...heat.value?.practices, [area]: { id, sharePct } } })
 }
 const shareOf = ({ sharePct }: Area) => (sharePct ? (sharePct[0] + sharePct[1]) / 2 : null)
 const dose = ({ sharePct }: Area) => {
   if (!sharePct) return ''
   const words = (pct: number) => grams((chargeG.value * pct) / 100, 0.1)
   const [low, high] = [words(sharePct[0]), words(sharePct[1])]
-  return low === high ? low : `${low} to ${high}`
+  return low === high ? low : t('melt.to-2', { low, high })
 }
 function typed(area: Area, massG: number | null): void {
   if (massG !== null && chargeG.value > 0)
@@ -57,16 +59,16 @@ const own = (id: string) => yard.practices.find((one) => one.id === id)
 </script>
 
 <template>
-  <section class="slab p-4" aria-label="How it is done">
-    <h2 class="chalk mb-1">How it is done</h2>
+  <section class="slab p-4" :aria-label="t('melt.how-it-is-done')">
+    <h2 class="chalk mb-1">{{ t('melt.how-it-is-done') }}</h2>
     <details v-for="area in areas" :key="area.id" class="border-t border-line py-1">
       <summary class="flex flex-wrap items-baseline gap-x-2 py-1">
-        <span class="text-soft">{{ area.name }}:</span> <b>{{ area.practice.name }}</b>
+        <span class="text-soft">{{ told(area.name) }}:</span> <b>{{ told(area.practice.name) }}</b>
         <span v-if="area.sharePct">{{ dose(area) }}</span>
-        <b v-if="judged(area)?.tone === 'stop'" class="text-oxide">too much</b>
+        <b v-if="judged(area)?.tone === 'stop'" class="text-oxide">{{ t('melt.too-much') }}</b>
       </summary>
       <fieldset class="grid gap-2 pb-2">
-        <legend class="sr-only">{{ area.name }}</legend>
+        <legend class="sr-only">{{ told(area.name) }}</legend>
         <label v-for="school in area.schools" :key="school.id" class="flex cursor-pointer gap-3">
           <input
             type="radio"
@@ -77,30 +79,40 @@ const own = (id: string) => yard.practices.find((one) => one.id === id)
             @change="choose(area.id, school.id)"
           />
           <span
-            ><b>{{ school.name }}</b
-            ><span v-if="school.usual" class="text-soft"> (usual)</span>. {{ school.why }}
-            <span v-if="school.against" class="text-soft">But: {{ school.against }}</span>
+            ><b>{{ told(school.name) }}</b
+            ><span v-if="school.usual" class="text-soft"> {{ ' ' + t('melt.usual') }}</span
+            >. {{ told(school.why) }}
+            <span v-if="school.against" class="text-soft">{{
+              t('melt.but', { against: told(school.against) })
+            }}</span>
             <button
               v-if="own(school.id)"
               type="button"
               class="btn btn-quiet -my-1 text-sm underline"
               @click="changing = school.id"
             >
-              Change<span class="sr-only"> {{ school.name }}</span>
+              <I18nT keypath="melt.change-2" scope="global"
+                ><template #part
+                  ><span class="sr-only"> {{ told(school.name) }}</span></template
+                ></I18nT
+              >
             </button>
             <span v-if="school.source !== PRACTICES_SOURCE" class="block text-xs text-soft"
-              >{{ school.source }}.</span
+              >{{ told(school.source) }}.</span
             ></span
           >
         </label>
         <div v-if="area.sharePct && !heat?.loggedAt" class="max-w-xs">
           <QuantityField
             :model-value="(chargeG * shareOf(area)!) / 100"
-            label="How much"
+            :label="t('melt.how-much')"
             kind="mass"
             :hint="
               area.practice.sharePct
-                ? `${area.practice.sharePct[0]} to ${area.practice.sharePct[1]} % of the charge is usual`
+                ? t('melt.to-of-the-charge-is-usual', {
+                    sharePct: area.practice.sharePct[0],
+                    sharePct2: area.practice.sharePct[1],
+                  })
                 : ''
             "
             @update:model-value="typed(area, $event)"
@@ -119,7 +131,7 @@ const own = (id: string) => yard.practices.find((one) => one.id === id)
           class="btn btn-quiet justify-self-start underline"
           @click="writing = area.id"
         >
-          A way of my own…
+          {{ t('melt.a-way-of-my-own-2') }}
         </button>
       </fieldset>
     </details>

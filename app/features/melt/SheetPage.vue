@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import { dayWords } from '~/shared/units/dates'
+import { t } from '~/words'
+import { I18nT } from 'vue-i18n'
 import { hasLimits, orderedLimits } from '#core/alloys'
 import { heatLiquidus, heatStamp, heatWindow } from '#core/heat'
 import { remindersFor } from '#core/troubles'
@@ -43,7 +46,7 @@ const yard = useYard()
 const takes = (step: RunStep) =>
   [
     (step.lots ?? []).map(({ name, massG, lotId }) => `${grams(massG, stepOf(lotId))} ${name}`).join(', '),
-    step.minutes ? `${[...new Set(step.minutes)].join(' to ')} min` : '',
+    step.minutes ? `${[...new Set(step.minutes)].join(` ${t('small.to')} `)} min` : '',
     step.window && step.kind === 'pour' ? windowWords(step.window, units) : '',
   ]
     .filter(Boolean)
@@ -57,28 +60,32 @@ const print = () => window.print()
 <template>
   <section v-if="heat" class="mx-auto max-w-4xl">
     <div class="no-print mb-4 flex flex-wrap items-center gap-3">
-      <NuxtLink :to="`/heat/${heat.number}/charge`" class="btn btn-quiet underline"
-        >Back to the charge</NuxtLink
-      >
-      <button class="btn btn-next ml-auto" @click="print">Print the sheet</button>
+      <NuxtLink :to="`/heat/${heat.number}/charge`" class="btn btn-quiet underline">{{
+        t('melt.back-to-the-charge')
+      }}</NuxtLink>
+      <button class="btn btn-next ml-auto" @click="print">{{ t('melt.print-the-sheet') }}</button>
     </div>
     <article v-if="heat.alloy && prediction && rows.planned.length" class="paper">
       <header class="flex flex-wrap items-end gap-5 border-b-4 border-ink pb-2">
         <p class="stamp text-4xl leading-none">{{ heatStamp(heat.number) }}</p>
         <div class="flex-1">
-          <h1 class="text-xl leading-tight font-bold">{{ heat.title || 'Charge sheet' }}</h1>
+          <h1 class="text-xl leading-tight font-bold">{{ heat.title || t('melt.charge-sheet') }}</h1>
           <p>{{ heat.alloy.name }}, {{ heat.alloy.designation }}</p>
         </div>
         <p class="text-right">
-          <b class="text-xl">{{ grams(prediction.tapMassG) }}</b> to tap<br />{{ heat.date }}
+          <I18nT keypath="melt.to-tap" scope="global"
+            ><template #strong
+              ><b class="text-xl">{{ grams(prediction.tapMassG) }}</b></template
+            ></I18nT
+          ><br />{{ dayWords(heat.date) }}
         </p>
       </header>
       <table class="mt-3 w-full text-left">
         <thead class="text-sm text-soft">
           <tr>
-            <th scope="col">Lot</th>
-            <th scope="col" class="text-right">Weigh out</th>
-            <th scope="col" class="text-right sm:w-40 print:w-40">Weighed</th>
+            <th scope="col">{{ t('melt.lot') }}</th>
+            <th scope="col" class="text-right">{{ t('melt.weigh-out') }}</th>
+            <th scope="col" class="text-right sm:w-40 print:w-40">{{ t('melt.weighed') }}</th>
           </tr>
         </thead>
         <tbody>
@@ -88,19 +95,19 @@ const print = () => window.print()
               {{ grams(row.weighedG ?? row.plannedG, row.stepG) }}
             </td>
             <td class="py-1.5 text-right">
-              <span v-if="row.weighedG !== null">weighed</span>
+              <span v-if="row.weighedG !== null">{{ t('melt.weighed-2') }}</span>
               <span v-else class="inline-block w-16 border-b border-ink sm:w-32 print:w-32">&nbsp;</span>
             </td>
           </tr>
           <tr class="border-t-2 border-ink">
-            <td class="py-1.5">In the crucible</td>
+            <td class="py-1.5">{{ t('melt.in-the-crucible') }}</td>
             <td class="py-1.5 text-right font-bold">{{ grams(prediction.chargeMassG) }}</td>
             <td class="py-1.5 text-right">{{ money(cost) }}</td>
           </tr>
         </tbody>
       </table>
       <template v-if="steps.length">
-        <h2 class="chalk mt-3 mb-1">In this order</h2>
+        <h2 class="chalk mt-3 mb-1">{{ t('melt.in-this-order') }}</h2>
         <ol class="steps" data-testid="sheet-steps">
           <li v-for="(step, at) in steps" :key="step.id">
             <span class="box" aria-hidden="true" />
@@ -114,7 +121,7 @@ const print = () => window.print()
       </template>
       <div class="mt-4 grid grid-cols-1 gap-6 sm:grid-cols-2 print:grid-cols-2">
         <div>
-          <h2 class="chalk mb-1">What it will be</h2>
+          <h2 class="chalk mb-1">{{ t('melt.what-it-will-be') }}</h2>
           <table class="w-full text-sm">
             <tbody>
               <tr v-for="entry in limits" :key="entry.element" class="border-t border-line">
@@ -126,27 +133,27 @@ const print = () => window.print()
           </table>
         </div>
         <div>
-          <h2 class="chalk mb-1">Temperatures</h2>
+          <h2 class="chalk mb-1">{{ t('melt.temperatures') }}</h2>
           <p>
             {{ capital(liquidusWords(heatLiquidus(heat), units)) }},
             {{ windowWords(heatWindow(heat), units) }}.
           </p>
-          <h2 class="chalk mt-3 mb-1">Caution</h2>
+          <h2 class="chalk mt-3 mb-1">{{ t('melt.caution') }}</h2>
           <ul class="list-disc pl-5 text-xs leading-snug">
             <li v-for="one in reminders" :key="one.causeId" class="font-bold">{{ reminderWords(one) }}.</li>
             <li v-for="check in checks" :key="check.text" :class="{ 'font-bold': check.hurts }">
               {{ check.text }}.
             </li>
             <li>
-              Everything that enters the melt is dry and preheated; face shield, leather, boots; never alone.
+              {{ t('melt.everything-that-enters-the-melt-is') }}
             </li>
-            <li>The crucible is sound, of this family, and fits the tongs, checked cold.</li>
-            <li>Local codes and the makers’ sheets come before this one.</li>
+            <li>{{ t('melt.the-crucible-is-sound-of-this') }}</li>
+            <li>{{ t('melt.local-codes-and-the-makers-sheets') }}</li>
           </ul>
         </div>
       </div>
     </article>
-    <h1 v-else class="text-lg text-soft">There is no charge to print yet.</h1>
+    <h1 v-else class="text-lg text-soft">{{ t('melt.there-is-no-charge-to-print') }}</h1>
   </section>
 </template>
 

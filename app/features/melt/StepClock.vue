@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '~/words'
 import type { RunStep } from '#core/melt'
 import type { MeltLog } from './useMeltLog'
 import { computed, watch } from 'vue'
@@ -32,7 +33,7 @@ function ring(): void {
 watch(left, (seconds, before) => {
   if (seconds !== null && before !== null && before !== undefined && before > 0 && seconds <= 0) {
     ring()
-    say('The clock of this step has run out.')
+    say(t('melt.the-clock-of-this-step-has'))
   }
 })
 </script>
@@ -40,12 +41,12 @@ watch(left, (seconds, before) => {
 <template>
   <div v-if="step.minutes" class="mt-4" data-testid="step-clock">
     <button v-if="left === null" class="btn min-h-[4.5rem] text-xl" @click="log.startClock(step.id)">
-      Start the clock: {{ step.minutes[0] }} to {{ step.minutes[1] }} minutes
+      {{ t('melt.start-the-clock-to-minutes', { minutes: step.minutes[0], minutes2: step.minutes[1] }) }}
     </button>
     <p v-else class="stamp text-4xl" role="timer" aria-live="off">
       {{ clock
       }}<span class="font-sans text-xl normal-case">{{
-        left > 0 ? ' to go' : ' over: done when it is right'
+        left > 0 ? ` ${t('melt.to-go')}` : ` ${t('melt.over-done-when-it-is-right')}`
       }}</span>
     </p>
   </div>

@@ -1,5 +1,7 @@
 <script setup lang="ts">
-import { format } from 'date-fns'
+import { clockWords } from '~/shared/units/dates'
+import { t } from '~/words'
+import { I18nT } from 'vue-i18n'
 import { computed } from 'vue'
 import type { RunSheet } from './useRunSheet'
 
@@ -8,7 +10,7 @@ const props = defineProps<{ sheet: RunSheet }>()
 const { heat, steps, words, stateOf, current, unmark, grams } = props.sheet
 /** None of a logged heat is in hand any more. */
 const inHand = computed(() => (heat.value?.loggedAt ? null : current.value))
-const clock = (iso: string) => format(new Date(iso), 'HH:mm')
+const clock = clockWords
 </script>
 
 <template>
@@ -28,10 +30,14 @@ const clock = (iso: string) => format(new Date(iso), 'HH:mm')
       </div>
       <template v-if="stateOf(step)">
         <span class="text-sm font-semibold" :class="stateOf(step)!.skipped ? 'text-amber' : 'text-patina'">
-          {{ stateOf(step)!.skipped ? 'skipped' : `✓ ${clock(stateOf(step)!.at)}` }}
+          {{ stateOf(step)!.skipped ? t('melt.skipped') : `✓ ${clock(stateOf(step)!.at)}` }}
         </span>
         <button v-if="!heat?.loggedAt" class="btn btn-quiet -my-1 text-sm underline" @click="unmark(step)">
-          Undo<span class="sr-only"> {{ words(step).title }}</span>
+          <I18nT keypath="melt.undo" scope="global"
+            ><template #part
+              ><span class="sr-only"> {{ words(step).title }}</span></template
+            ></I18nT
+          >
         </button>
       </template>
     </li>

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { t, told } from '~/words'
+import { I18nT } from 'vue-i18n'
 import { present } from '#core/lists'
 import { useTimeoutFn } from '@vueuse/core'
 import { findCaution, holdOf } from '#core/melt'
@@ -66,8 +68,12 @@ watch(
     const step = current.value
     say(
       step
-        ? `Step ${steps.value.indexOf(step) + 1} of ${steps.value.length}: ${words(step).title}`
-        : 'The run sheet is done',
+        ? t('melt.step-of-2', {
+            step: steps.value.indexOf(step) + 1,
+            steps: steps.value.length,
+            title: words(step).title,
+          })
+        : t('melt.the-run-sheet-is-done'),
     )
   },
 )
@@ -88,9 +94,9 @@ function done(): void {
     mark(step, false)
     return
   }
-  const massG = Math.round(present(step.dose, 'a dose').lowG)
+  const massG = Math.round(present(step.dose, t('melt.a-dose')).lowG)
   if (!zincLot.value) {
-    props.log.add('addition', { massG, text: 'zinc put back' })
+    props.log.add('addition', { massG, text: t('melt.zinc-put-back') })
     return mark(step, false)
   }
   const line = weighLine(zincLot.value, 0, massG, now(), heat.value)
@@ -112,18 +118,24 @@ function done(): void {
       data-testid="last-step"
     >
       <p class="min-w-0 flex-1 text-soft">
-        {{ heat.done[last.id]!.skipped ? 'Skipped' : '✓' }} {{ words(last).title }}
+        {{ heat.done[last.id]!.skipped ? t('melt.skipped-2') : '✓' }} {{ words(last).title }}
       </p>
       <button
         class="btn min-h-[4.5rem] px-6 text-lg"
         :aria-disabled="resting"
         @click="calmly(() => unmark(last!))"
       >
-        Undo<span class="sr-only"> {{ words(last).title }}</span>
+        <I18nT keypath="melt.undo" scope="global"
+          ><template #part
+            ><span class="sr-only"> {{ words(last).title }}</span></template
+          ></I18nT
+        >
       </button>
     </div>
     <template v-if="current && heat">
-      <p class="text-soft">Step {{ steps.indexOf(current) + 1 }} of {{ steps.length }}</p>
+      <p class="text-soft">
+        {{ t('melt.step-of', { current: steps.indexOf(current) + 1, steps: steps.length }) }}
+      </p>
       <h2 class="mt-1 text-3xl leading-tight font-bold sm:text-[3.25rem] sm:leading-[1.05]" data-testid="now">
         {{ words(current).title }}
       </h2>
@@ -131,7 +143,7 @@ function done(): void {
         <li v-for="lot in current.lots" :key="lot.lotId">{{ grams(lot.massG, 0.1) }} {{ lot.name }}</li>
       </ul>
       <p v-if="current.kind === 'top-up'" class="mt-2 text-xl">
-        {{ zincLot ? `From ${zincLot.name}.` : 'No zinc is in stock: brass of more zinc will do.' }}
+        {{ zincLot ? t('melt.from', { name: zincLot.name }) : t('melt.no-zinc-is-in-stock-brass') }}
       </p>
       <p class="mt-4 text-xl">{{ words(current).how }}</p>
       <ol
@@ -157,7 +169,7 @@ function done(): void {
         {{ held }}
       </p>
       <div v-if="current.kind === 'ready' && reminders.length" class="mt-4" data-testid="reminders">
-        <p class="text-xl font-bold">Mind this time:</p>
+        <p class="text-xl font-bold">{{ t('melt.mind-this-time') }}</p>
         <ul class="list-disc pl-6 text-xl">
           <li v-for="one in reminders" :key="one.causeId">
             {{ reminderWords(one) }}
@@ -168,14 +180,14 @@ function done(): void {
         v-if="current.kind === 'mould'"
         :to="`/heat/${heat.number}/mould`"
         class="btn mt-4 min-h-[4.5rem] text-xl"
-        >The check before the pour</NuxtLink
+        >{{ t('melt.the-check-before-the-pour') }}</NuxtLink
       >
-      <NuxtLink v-if="current.kind === 'first-fire'" to="/gear" class="btn mt-4 min-h-[4.5rem] text-xl"
-        >The clock of the first firing</NuxtLink
-      >
+      <NuxtLink v-if="current.kind === 'first-fire'" to="/gear" class="btn mt-4 min-h-[4.5rem] text-xl">{{
+        t('melt.the-clock-of-the-first-firing')
+      }}</NuxtLink>
       <StepClock v-if="!heat.loggedAt" :key="current.id" :step="current" :log="log" />
       <template v-for="caution in cautions" :key="caution.id">
-        <p v-if="read(caution.id)" class="mt-2 text-soft">✓ {{ caution.title }}</p>
+        <p v-if="read(caution.id)" class="mt-2 text-soft">✓ {{ told(caution.title) }}</p>
         <CautionNote v-else :caution="caution" />
       </template>
       <div
@@ -190,7 +202,7 @@ function done(): void {
           :aria-disabled="resting"
           @click="calmly(() => acknowledge(unread.map(({ id }) => id)))"
         >
-          {{ unread.length > 1 ? 'I have read them' : 'I have read it' }}
+          {{ unread.length > 1 ? t('melt.i-have-read-them') : t('melt.i-have-read-it') }}
         </button>
         <template v-else>
           <button
@@ -198,7 +210,7 @@ function done(): void {
             :aria-disabled="resting"
             @click="calmly(() => mark(current!, true))"
           >
-            Skip
+            {{ t('melt.skip') }}
           </button>
           <button
             class="btn btn-next min-h-[4.5rem] min-w-[60%] text-2xl aria-disabled:opacity-60"
@@ -206,16 +218,16 @@ function done(): void {
             :aria-disabled="resting"
             @click="calmly(done)"
           >
-            Done
+            {{ t('melt.done') }}
           </button>
         </template>
       </div>
-      <p v-if="next" class="mt-5 text-lg text-soft">Next: {{ words(next).title }}</p>
+      <p v-if="next" class="mt-5 text-lg text-soft">{{ t('melt.next', { title: words(next).title }) }}</p>
     </template>
     <template v-else>
-      <h2 class="text-3xl font-bold" data-testid="now">The run sheet is done</h2>
+      <h2 class="text-3xl font-bold" data-testid="now">{{ t('melt.the-run-sheet-is-done') }}</h2>
       <p class="mt-3 text-xl">
-        Weigh the ingots, castings, sprues, dross and skull while you know which is which.
+        {{ t('melt.weigh-the-ingots-castings-sprues-dross') }}
       </p>
     </template>
   </div>

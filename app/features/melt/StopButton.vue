@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '~/words'
 import { useStopping } from './useStopping'
 /** Something is wrong: always in reach while metal is hot, whatever is scrolled. */
 defineProps<{ beside?: boolean }>()
@@ -15,7 +16,7 @@ const stopping = useStopping()
       aria-keyshortcuts="F9"
       @click="stopping = true"
     >
-      Stop: something is wrong
+      {{ t('melt.stop-something-is-wrong') }}
     </button>
   </div>
 </template>

@@ -1,3 +1,4 @@
+import { inSentence, t, told } from '~/words'
 import { nth, present } from '#core/lists'
 import { heldAt, type Hold, type HoldState, type judgeDose, type RunStep } from '#core/melt'
 import { metalFacts, type Addition, type FamilyMetal } from '#core/families'
@@ -16,59 +17,60 @@ interface Tools {
 }
 
 const ADD_HOW: Readonly<Record<Addition, string>> = {
-  copper: 'Push the preheated pieces under as the pool takes them.',
-  bronze: 'It melts into the copper easily; push it under, a few pieces at a time.',
-  light: 'Press it together and hold it under the surface, or it burns before it melts.',
-  silicon: 'Small pieces, pushed under, slowly. Wait until they are dissolved; stir.',
-  master: 'In pieces, under the surface; wait until dissolved.',
-  aluminium: 'Dry pieces one at a time. The melt heats up by itself.',
-  tin: 'Straight in; it melts at once. Stir.',
-  lead: 'Straight in, then stir hard: it does not dissolve, it stays mixed only while stirred.',
-  brass: 'Last of the scrap, under the surface, at the lowest heat that keeps the melt liquid.',
-  zinc: 'Last, plunged under, at the lowest heat that keeps the melt liquid.',
-  phosphor: 'Plunge it just before pouring.',
-  magnesium: 'Last, plunged to the bottom in one dry piece.',
-  antimony: 'Crushed, a little at a time into hot tin; stir until it is gone.',
+  copper: t('melt.push-the-preheated-pieces-under-as'),
+  bronze: t('melt.it-melts-into-the-copper-easily'),
+  light: t('melt.press-it-together-and-hold-it'),
+  silicon: t('melt.small-pieces-pushed-under-slowly-wait'),
+  master: t('melt.in-pieces-under-the-surface-wait'),
+  aluminium: t('melt.dry-pieces-one-at-a-time'),
+  tin: t('melt.straight-in-it-melts-at-once'),
+  lead: t('melt.straight-in-then-stir-hard-it'),
+  brass: t('melt.last-of-the-scrap-under-the'),
+  zinc: t('melt.last-plunged-under-at-the-lowest'),
+  phosphor: t('melt.plunge-it-just-before-pouring'),
+  magnesium: t('melt.last-plunged-to-the-bottom-in'),
+  antimony: t('melt.crushed-a-little-at-a-time'),
 }
 
 /** Where another metal wants another way. */
 const ADD_HOW_IN: Readonly<Partial<Record<FamilyMetal, Partial<Record<Addition, string>>>>> = {
   Zn: {
-    aluminium:
-      'In thin pieces, pushed under; stir until dissolved. The melt may be as hot as it takes, no hotter.',
-    copper: 'As thin wire or as a master alloy, stirred until dissolved; it takes its time.',
-    magnesium: 'Last, as a master alloy or one dry piece plunged under; it is lost while the melt stands.',
-    master: 'In pieces, under the surface; stir until dissolved.',
+    aluminium: t('melt.in-thin-pieces-pushed-under-stir'),
+    copper: t('melt.as-thin-wire-or-as-a'),
+    magnesium: t('melt.last-as-a-master-alloy-or'),
+    master: t('melt.in-pieces-under-the-surface-stir'),
   },
   Sn: {
-    copper: 'As thin wire or as tin-copper, stirred until dissolved; it takes its time.',
-    lead: 'Straight in; it melts at once. Stir.',
+    copper: t('melt.as-thin-wire-or-as-tin'),
+    lead: t('melt.straight-in-it-melts-at-once'),
   },
 }
 
 /** The name of an addition when it is a step of its own. */
 const ADD_TITLE: Readonly<Record<Addition, string>> = {
-  copper: 'copper',
-  bronze: 'bronze and returns',
-  light: 'turnings and light scrap',
-  silicon: 'silicon',
-  master: 'master alloys',
-  aluminium: 'aluminium',
-  tin: 'tin',
-  lead: 'lead',
-  brass: 'brass',
-  zinc: 'zinc',
-  phosphor: 'phosphor copper',
-  magnesium: 'magnesium',
-  antimony: 'antimony',
+  copper: t('melt.copper'),
+  bronze: t('melt.bronze-and-returns'),
+  light: t('melt.turnings-and-light-scrap'),
+  silicon: t('melt.silicon'),
+  master: t('melt.master-alloys'),
+  aluminium: t('melt.aluminium'),
+  tin: t('melt.tin'),
+  lead: t('melt.lead'),
+  brass: t('melt.brass'),
+  zinc: t('melt.zinc'),
+  phosphor: t('melt.phosphor-copper'),
+  magnesium: t('melt.magnesium'),
+  antimony: t('melt.antimony'),
 }
 
 /** What the step is called by what its lots mostly are: lead and bismuth go in alike, and are not the same. */
 function additionTitle({ addition, lots = [] }: RunStep): string {
-  if (addition !== 'lead') return ADD_TITLE[present(addition, 'what is added')]
+  if (addition !== 'lead') return ADD_TITLE[present(addition, t('melt.what-is-added'))]
   const mostly = (symbol: string, other: string) =>
     lots.some(({ composition }) => (composition[symbol] ?? 0) > (composition[other] ?? 0))
-  return [mostly('Pb', 'Bi') ? 'lead' : '', mostly('Bi', 'Pb') ? 'bismuth' : ''].filter(Boolean).join(' and ')
+  return [mostly('Pb', 'Bi') ? t('small.lead') : '', mostly('Bi', 'Pb') ? t('small.bismuth') : '']
+    .filter(Boolean)
+    .join(` ${t('small.and')} `)
 }
 
 /** Each part of an addition, with what the melt is held at for it. */
@@ -77,24 +79,25 @@ export const portionWords = (
   { grams, degrees }: Pick<Tools, 'grams' | 'degrees'>,
 ): string[] =>
   portions.length > 1
-    ? portions.map(
-        ({ massG, fromC, toC }) => `${grams(massG, 1)}, melt at ${degrees(fromC)} to ${degrees(toC)}`,
+    ? portions.map(({ massG, fromC, toC }) =>
+        t('melt.melt-at-to', { massG: grams(massG, 1), fromC: degrees(fromC), toC: degrees(toC) }),
       )
     : []
 
 /** What the melt is held at while something goes in. */
 function heldWords(step: RunStep, { grams, degrees }: Pick<Tools, 'grams' | 'degrees'>): string {
-  const between = ({ fromC, toC }: { fromC: number; toC: number }) => `${degrees(fromC)} and ${degrees(toC)}`
+  const between = ({ fromC, toC }: { fromC: number; toC: number }) =>
+    t('melt.and', { fromC: degrees(fromC), toC: degrees(toC) })
   const boils =
-    step.boilsC === undefined ? '' : ` Above ${degrees(step.boilsC)} zinc boils out of it: stand clear.`
+    step.boilsC === undefined
+      ? ''
+      : ` ${t('melt.above-zinc-boils-out-of-it', { boilsC: degrees(step.boilsC) })}`
   if (step.portions && step.portions.length > 1) {
-    return ` In ${step.portions.length} parts of about ${grams(nth(step.portions, 0).massG, 1)}; the melt may be cooler for each.${boils}`
+    return ` ${t('melt.in-parts-of-about-the-melt', { portions: step.portions.length, massG: grams(nth(step.portions, 0).massG, 1), boils })}`
   }
   const held = heldAt(step)
-  if (held) return ` Keep the melt between ${between(held)}.${boils}`
-  return step.hold === 'cool-enough'
-    ? ' No melting range is known for what is in the pot: keep it just liquid, no hotter.'
-    : ''
+  if (held) return ` ${t('melt.keep-the-melt-between', { held: between(held), boils })}`
+  return step.hold === 'cool-enough' ? ` ${t('melt.no-melting-range-is-known-for')}` : ''
 }
 
 /** A run-sheet step in words: what to do, and how. */
@@ -102,167 +105,174 @@ export function stepWords(step: RunStep, { grams, degrees, metal }: Tools): Step
   const dose = step.dose
     ? step.dose.lowG === step.dose.highG
       ? grams(step.dose.lowG, 0.1)
-      : `${grams(step.dose.lowG)} to ${grams(step.dose.highG)}`
+      : t('melt.to-3', { lowG: grams(step.dose.lowG), highG: grams(step.dose.highG) })
     : ''
   const minutes = step.minutes ? minutesWords(step.minutes) : ''
-  const practice = step.practice ? lowerFirst(step.practice.name) : ''
-  const practised = () => present(step.practice, 'the practice of a step')
-  const window = step.window ? `between ${degrees(step.window.fromC)} and ${degrees(step.window.toC)}` : ''
+  const practice = step.practice ? inSentence(told(step.practice.name)) : ''
+  const practised = () => present(step.practice, t('melt.the-practice-of-a-step'))
+  const window = step.window
+    ? t('melt.between-and', { fromC: degrees(step.window.fromC), toC: degrees(step.window.toC) })
+    : ''
   const { tooMuchPct } = step.practice ?? {}
   const most =
     tooMuchPct !== undefined && step.dose && step.dose.shareHighPct > 0
-      ? ` More than ${grams((step.dose.highG * tooMuchPct) / step.dose.shareHighPct)} does harm.`
+      ? ` ${t('melt.more-than-does-harm', { highG: grams((step.dose.highG * tooMuchPct) / step.dose.shareHighPct) })}`
       : ''
   const held = heldWords(step, { grams, degrees })
   const whole = metal !== null && metalFacts(metal).begins === 'whole'
   switch (step.kind) {
     case 'ready':
-      return { title: 'Get ready', how: 'Dress, clear the path, lay out sand, tongs, skimmer and stirrer.' }
+      return { title: t('melt.get-ready'), how: t('melt.dress-clear-the-path-lay-out') }
     case 'crucible':
       return {
-        title: 'Heat the crucible',
+        title: t('melt.heat-the-crucible'),
         how: [
-          metal ? CRUCIBLE_WORDS[metal] : 'A sound one.',
-          step.pot?.rampCPerH ? `No faster than ${step.pot.rampCPerH} °C an hour, up and down.` : '',
+          metal ? CRUCIBLE_WORDS[metal] : t('melt.a-sound-one'),
+          step.pot?.rampCPerH ? t('melt.no-faster-than-c-an-hour', { rampCPerH: step.pot.rampCPerH }) : '',
           step.pot?.mind ?? '',
-          step.practice?.how ?? '',
+          told(step.practice?.how ?? ''),
         ]
           .filter(Boolean)
           .join(' '),
       }
     case 'preheat':
       return {
-        title: 'Preheat the charge',
+        title: t('melt.preheat-the-charge'),
         how: preheatWords(step, degrees),
       }
     case 'base':
       return {
-        title: whole ? 'Melt the base charge' : 'Melt a small pool first',
-        how: whole
-          ? 'Heaviest pieces first. Wait until all of it is fully molten before anything else goes in.'
-          : 'A few pieces to a pool, then push the rest under as it takes them.',
+        title: whole ? t('melt.melt-the-base-charge') : t('melt.melt-a-small-pool-first'),
+        how: whole ? t('melt.heaviest-pieces-first-wait-until-all') : t('melt.a-few-pieces-to-a-pool'),
       }
     case 'first-fire':
       return {
-        title: 'First firing of the new crucible',
-        how: `${step.pot ? `${step.pot.firing.join('; ')}.` : 'Empty: to 200 °C slowly, hold, steadily to 540 °C, then cherry red; cool in the furnace.'} Its clock is under Gear.`,
+        title: t('melt.first-firing-of-the-new-crucible'),
+        how: t('melt.its-clock-is-under-gear', {
+          part: step.pot ? `${step.pot.firing.join('; ')}.` : t('melt.empty-to-200-c-slowly-hold'),
+        }),
       }
     case 'cover':
-      return { title: `Cover: ${practice}${dose ? `, ${dose}` : ''}`, how: practised().how + most }
+      return {
+        title: t('melt.cover', { practice, part: dose ? `, ${dose}` : '' }),
+        how: told(practised().how) + most,
+      }
     case 'add': {
-      const addition = present(step.addition, 'what is added')
-      const how = step.practice?.how ?? (metal && ADD_HOW_IN[metal]?.[addition]) ?? ADD_HOW[addition]
-      return { title: `Add the ${additionTitle(step)}`, how: how + held }
+      const addition = present(step.addition, t('melt.what-is-added'))
+      const how =
+        (step.practice && told(step.practice.how)) ??
+        (metal && ADD_HOW_IN[metal]?.[addition]) ??
+        ADD_HOW[addition]
+      return { title: t('melt.add-the', { step: additionTitle(step) }), how: how + held }
     }
     case 'flux':
-      return { title: `Flux: ${practice}${dose ? `, ${dose}` : ''}`, how: practised().how + most }
+      return {
+        title: t('melt.flux', { practice, part: dose ? `, ${dose}` : '' }),
+        how: told(practised().how) + most,
+      }
     case 'refine':
-      return { title: `${practised().name}${dose ? `: ${dose}` : ''}`, how: practised().how }
+      return { title: `${told(practised().name)}${dose ? `: ${dose}` : ''}`, how: told(practised().how) }
     case 'top-up':
       return {
-        title: `Put back ${grams(present(step.dose, 'a dose').lowG, 1)} of zinc`,
-        how: `More was burnt than planned, by the estimate. Plunged under, stirred.${held}`,
+        title: t('melt.put-back-of-zinc', { lowG: grams(present(step.dose, t('melt.a-dose')).lowG, 1) }),
+        how: t('melt.more-was-burnt-than-planned-by', { held }),
       }
     case 'sample':
       return {
-        title: 'Take a sample',
-        how: 'A spoonful from the middle into a small dry hot steel mould. Mark it with the heat.',
+        title: t('melt.take-a-sample'),
+        how: t('melt.a-spoonful-from-the-middle-into'),
       }
     case 'stir':
-      return { title: 'Stir from the bottom', how: 'Preheated rod, slowly, without breaking the surface.' }
+      return {
+        title: t('melt.stir-from-the-bottom'),
+        how: t('melt.preheated-rod-slowly-without-breaking-the'),
+      }
     case 'deoxidise':
       return {
         title: dose
-          ? `Deoxidise with ${dose} of ${practice}`
+          ? t('melt.deoxidise-with-of', { dose, practice })
           : practice
-            ? `Deoxidise: ${practice}`
-            : 'Deoxidise with the phosphor copper',
-        how: step.practice?.how ?? 'Plunge it to the bottom and stir, just before skimming and pouring.',
+            ? t('melt.deoxidise', { practice })
+            : t('melt.deoxidise-with-the-phosphor-copper'),
+        how: (step.practice && told(step.practice.how)) ?? t('melt.plunge-it-to-the-bottom-and'),
       }
     case 'degas':
-      return { title: `Degas: ${practice}${minutes ? `, ${minutes}` : ''}`, how: practised().how }
+      return {
+        title: t('melt.degas', { practice, part: minutes ? `, ${minutes}` : '' }),
+        how: told(practised().how),
+      }
     case 'rest':
       return {
-        title: `Let it rest ${minutes}`,
-        how: 'Heat off or low, lid on, so that oxide and gas come up.',
+        title: t('melt.let-it-rest', { minutes }),
+        how: t('melt.heat-off-or-low-lid-on'),
       }
     case 'skim':
-      return { title: 'Skim', how: 'Preheated skimmer, one clean draw. Keep the dross to weigh it.' }
+      return { title: t('melt.skim'), how: t('melt.preheated-skimmer-one-clean-draw-keep') }
     case 'temperature':
       return {
-        title: step.window ? `Check the temperature: ${window}` : 'Check the temperature',
+        title: step.window ? t('melt.check-the-temperature', { window }) : t('melt.check-the-temperature-2'),
         how: step.window
-          ? `Usually ${degrees(step.window.usualC)}. Thin sections at the hot end, ingots and thick ones at the cool end.`
+          ? t('melt.usually-thin-sections-at-the-hot', { usualC: degrees(step.window.usualC) })
           : NO_WINDOW,
       }
     case 'mould':
       return {
-        title: 'Look at the mould once more',
-        how: 'Level, pins in, vents open, dry, weighted. Ingot moulds hot and dry.',
+        title: t('melt.look-at-the-mould-once-more'),
+        how: t('melt.level-pins-in-vents-open-dry'),
       }
     case 'pour':
       return {
-        title: 'Pour',
-        how: `${window ? `${window.replace(/^b/, 'B')}, in` : 'In'} one steady stream. ${
-          step.pourOrder?.length
-            ? `${step.pourOrder.join(', then ')}; ingots last.`
-            : 'Castings first, ingots last.'
-        }`,
+        title: t('melt.pour-2'),
+        how: t('melt.one-steady-stream', {
+          part: window ? t('melt.in', { replace: window.replace(/^b/, 'B') }) : 'In',
+          part2: step.pourOrder?.length
+            ? t('melt.ingots-last', { join: step.pourOrder.join(', ' + `${t('small.then')} `) })
+            : t('melt.castings-first-ingots-last'),
+        }),
       }
     case 'empty':
       return {
-        title: 'Empty the crucible',
-        how: 'Scrape it clean while hot, put it back in the furnace to cool slowly.',
+        title: t('melt.empty-the-crucible'),
+        how: t('melt.scrape-it-clean-while-hot-put'),
       }
   }
 }
 
 /** Which pot each metal goes into. */
 const CRUCIBLE_WORDS: Readonly<Record<FamilyMetal, string>> = {
-  Cu: 'A sound one that has only seen this alloy family.',
-  Al: 'A sound one that has only seen aluminium.',
-  Zn: 'A sound clay-graphite or coated one that has only seen zinc; never bare iron where aluminium is above a tenth.',
-  Sn: 'A sound one that has only seen tin; an iron ladle or pot does well.',
+  Cu: t('melt.a-sound-one-that-has-only'),
+  Al: t('melt.a-sound-one-that-has-only-2'),
+  Zn: t('melt.a-sound-clay-graphite-or-coated'),
+  Sn: t('melt.a-sound-one-that-has-only-3'),
 }
 
-const NO_WINDOW =
-  'No melting range is known for this metal, so no window is told. Watch it freeze on a cold rod, heat it well above that, and type what it froze at under Target.'
+const NO_WINDOW = t('melt.no-melting-range-is-known-for-2')
 
 /** What is preheated, and how far. */
 function preheatWords({ preheat }: RunStep, degrees: Tools['degrees']): string {
   const names = (lots: readonly { name: string }[]) => listed(lots.map(({ name }) => name))
   const parts: string[] = []
   if (preheat?.hot.length)
-    parts.push(
-      `On the furnace lid, to ${degrees(150)} or more, until a drop of water jumps off: ${names(preheat.hot)}, and every tool.`,
-    )
-  if (preheat?.warm.length)
-    parts.push(
-      `Never on the lid, where it would melt, burn or fume; warmed dry beside the furnace, too hot to hold and no more: ${names(preheat.warm)}.`,
-    )
+    parts.push(t('melt.on-the-furnace-lid-to-or', { degrees: degrees(150), hot: names(preheat.hot) }))
+  if (preheat?.warm.length) parts.push(t('melt.never-on-the-lid-where-it', { warm: names(preheat.warm) }))
   if (preheat?.proved.length)
-    parts.push(
-      `Nowhere near heat until every piece is proved empty by you: ${names(preheat.proved)}; then on the lid.`,
-    )
-  return parts.join(' ') || 'Every tool on the furnace lid until a drop of water jumps off.'
+    parts.push(t('melt.nowhere-near-heat-until-every-piece', { proved: names(preheat.proved) }))
+  return parts.join(' ') || t('melt.every-tool-on-the-furnace-lid')
 }
 
 /** "10 to 15 minutes", or "12 minutes". */
 export const minutesWords = ([from, to]: readonly [number, number]): string =>
-  from === to ? counted(from, 'minute') : `${from} to ${to} minutes`
-
-const lowerFirst = (text: string) =>
-  /^[A-Z][a-z]/.test(text) ? nth(text, 0).toLowerCase() + text.slice(1) : text
+  from === to ? counted(from, 'minute') : t('melt.to-minutes', { from, to })
 
 const HOLD_WORDS: Readonly<Record<Hold, string>> = {
-  dressed: 'Not before you are dressed for a spill and someone knows you are pouring.',
-  fired: 'Not before it has had its first firing.',
-  'hot-dry': 'Not before every piece and tool is hot and dry.',
-  molten: 'Not before all of it is molten through.',
-  dissolved: 'Not before it is dissolved: no grit under the stirrer.',
-  'cool-enough': 'Not before the melt is cool enough for zinc.',
-  'in-window': 'Not before it reads inside the window.',
-  'mould-dry': 'Check the mould first.',
+  dressed: t('melt.not-before-you-are-dressed-for'),
+  fired: t('melt.not-before-it-has-had-its'),
+  'hot-dry': t('melt.not-before-every-piece-and-tool'),
+  molten: t('melt.not-before-all-of-it-is'),
+  dissolved: t('melt.not-before-it-is-dissolved-no'),
+  'cool-enough': t('melt.not-before-the-melt-is-cool'),
+  'in-window': t('melt.not-before-it-reads-inside-the'),
+  'mould-dry': t('melt.check-the-mould-first'),
 }
 
 /** What has to be true before a step is left, and how that stands. */
@@ -276,26 +286,26 @@ export function holdWords(
   const now = celsius === null ? '' : degrees(celsius)
   const held = heldAt(step)
   if (hold === 'cool-enough' && held && celsius !== null) {
-    if (state === 'met') return `${now}: right for the zinc.`
+    if (state === 'met') return t('melt.right-for-the-zinc', { now })
     return celsius > held.toC
-      ? `${now}: wait until it is under ${degrees(held.toC)}, or the zinc boils away.`
-      : `${now}: heat it to ${degrees(held.fromC)} first; colder, the melt freezes round what goes in.`
+      ? t('melt.wait-until-it-is-under-or', { now, toC: degrees(held.toC) })
+      : t('melt.heat-it-to-first-colder-the', { now, fromC: degrees(held.fromC) })
   }
   if (hold === 'in-window' && window && celsius !== null) {
-    if (state === 'met') return `${now}: in the pour window.`
+    if (state === 'met') return t('melt.in-the-pour-window-2', { now })
     return celsius < window.fromC
-      ? `${now}: too cold, heat it to ${degrees(window.fromC)}.`
-      : `${now}: too hot, let it come down to ${degrees(window.toC)}.`
+      ? t('melt.too-cold-heat-it-to', { now, fromC: degrees(window.fromC) })
+      : t('melt.too-hot-let-it-come-down', { now, toC: degrees(window.toC) })
   }
-  return state === 'met' ? 'Looked at.' : HOLD_WORDS[hold]
+  return state === 'met' ? t('melt.looked-at') : HOLD_WORDS[hold]
 }
 
 /** What is said of a dose that is not the usual one. */
 export const DOSE_WORDS: Readonly<
   Record<ReturnType<typeof judgeDose>, { tone: 'fine' | 'stop'; words: string }>
 > = {
-  little: { tone: 'fine', words: 'Less than usual.' },
+  little: { tone: 'fine', words: t('melt.less-than-usual') },
   usual: { tone: 'fine', words: '' },
-  much: { tone: 'fine', words: 'More than usual.' },
-  'too-much': { tone: 'stop', words: 'Too much: it does harm here. See what speaks against it.' },
+  much: { tone: 'fine', words: t('melt.more-than-usual') },
+  'too-much': { tone: 'stop', words: t('melt.too-much-it-does-harm-here') },
 }

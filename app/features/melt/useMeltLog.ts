@@ -1,3 +1,4 @@
+import { t } from '~/words'
 import { computed, ref } from 'vue'
 import { useIntervalFn } from '@vueuse/core'
 import { correctReading, type Thermocouple } from '#core/gear'
@@ -46,14 +47,18 @@ export function useMeltLog() {
   function add(
     kind: LogKind,
     what: Partial<LogEntry> = {},
-    label = 'Write in the log',
+    label = t('melt.write-in-the-log'),
     mergeKey?: string,
   ): void {
     const entry = { ...blankEntry({ id: crypto.randomUUID(), at: now() }, kind), ...what }
     const log = [...entries.value, entry].sort((a, b) => (a.at < b.at ? -1 : a.at > b.at ? 1 : 0))
     edit(label, { log: log.slice(-MOST_LOGGED) }, mergeKey)
     if (mergeKey) return
-    say(entry.celsius === null ? 'Written into the log.' : `${degrees(entry.celsius)} written into the log.`)
+    say(
+      entry.celsius === null
+        ? t('melt.written-into-the-log')
+        : t('melt.written-into-the-log-2', { celsius: degrees(entry.celsius) }),
+    )
   }
   /** Readings of a logger, as one entry of the undo list. */
   function addReadings(readings: readonly { at: string; celsius: number }[], from: string): void {
@@ -63,25 +68,25 @@ export function useMeltLog() {
       from: 'table' as const,
     }))
     const log = [...entries.value, ...fresh].sort((a, b) => (a.at < b.at ? -1 : 1)).slice(-MOST_LOGGED)
-    edit(`Read ${from}`, { log })
+    edit(t('melt.read-2', { from }), { log })
   }
   /** What was struck last, to be put back with one press. */
   const struck = ref<LogEntry | null>(null)
   function strike(id: string): void {
     struck.value = entries.value.find((entry) => entry.id === id) ?? null
-    say('Struck from the log. Undo puts it back.')
-    edit('Strike it from the log', { log: entries.value.filter((entry) => entry.id !== id) })
+    say(t('melt.struck-from-the-log-undo-puts'))
+    edit(t('melt.strike-it-from-the-log'), { log: entries.value.filter((entry) => entry.id !== id) })
   }
   function putBack(): void {
     if (!struck.value) return
     const log = [...entries.value, struck.value].sort((a, b) => (a.at < b.at ? -1 : 1)).slice(-MOST_LOGGED)
     struck.value = null
-    edit('Put it back into the log', { log })
+    edit(t('melt.put-it-back-into-the-log'), { log })
   }
 
   function startClock(step: string): void {
-    edit('Start the clock', { clocks: { ...heat.value?.clocks, [step]: now() } })
-    say('The clock runs.')
+    edit(t('melt.start-the-clock'), { clocks: { ...heat.value?.clocks, [step]: now() } })
+    say(t('melt.the-clock-runs'))
   }
   /** Seconds since a step's clock was started; null where it was not. */
   function runS(step: string): number | null {

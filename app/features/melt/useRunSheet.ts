@@ -1,3 +1,4 @@
+import { t } from '~/words'
 import { computed } from 'vue'
 import { POUR_CHECKLIST, pourOrder } from '#core/casting'
 import { firingOf, materialOf, USUAL_RAMP, wantsFirstFire, type Crucible, type Furnace } from '#core/gear'
@@ -89,18 +90,18 @@ export function useRunSheet(topUpZincG: () => number = () => 0) {
   function mark(step: RunStep, skipped: boolean, more: Partial<Heat> = {}): void {
     if (!heat.value) return
     const done = { ...heat.value.done, ...more.done, [step.id]: { at: now(), skipped } }
-    edit(`${skipped ? 'Skip' : 'Done'}: ${words(step).title}`, { ...more, done })
+    edit(`${skipped ? t('melt.skip') : t('melt.done')}: ${words(step).title}`, { ...more, done })
   }
   function unmark(step: RunStep): void {
     if (!heat.value) return
     const done = Object.fromEntries(Object.entries(heat.value.done).filter(([id]) => id !== step.id))
-    edit(`Not done: ${words(step).title}`, { done })
+    edit(t('melt.not-done', { title: words(step).title }), { done })
   }
   /** Cautions read once are not in the way again in this heat. */
   function acknowledge(ids: readonly string[]): void {
     const acknowledged = { ...heat.value?.acknowledged }
     for (const id of ids) acknowledged[id] = now()
-    edit('Read the caution', { acknowledged })
+    edit(t('melt.read-the-caution'), { acknowledged })
   }
 
   return {

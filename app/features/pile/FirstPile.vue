@@ -1,17 +1,11 @@
 <script setup lang="ts">
+import { t, told } from '~/words'
+import { I18nT } from 'vue-i18n'
 import { useDebounceFn, useEventListener } from '@vueuse/core'
 import { computed, defineAsyncComponent, onMounted, ref, watch } from 'vue'
 import { heatStamp } from '#core/heat'
 import { totalG } from '#core/lists'
-import {
-  bestUse,
-  castFirst,
-  PILE_GROUPS,
-  PILE_SOURCE,
-  PILE_TILES,
-  roundAmount,
-  type PileTile,
-} from '#core/pile'
+import { bestUse, castFirst, PILE_GROUPS, PILE_SOURCE, roundAmount, type PileTile } from '#core/pile'
 import type { Lot } from '#core/stock'
 import { LotEditor, StockImport, usePastedTable } from '~/features/stock'
 import CompositionBar from '~/shared/composition/CompositionBar.vue'
@@ -21,7 +15,7 @@ import { counted } from '~/shared/units/figures'
 import { useUnits } from '~/shared/units/useUnits'
 import { useYard } from '~/storage/yard-store'
 import ScrapDrawing from './ScrapDrawing.vue'
-import { toWeightOf, useFirstPile } from './useFirstPile'
+import { TILES, toWeightOf, useFirstPile } from './useFirstPile'
 import { usePile, type PileRow } from './usePile'
 import { usePileAnswer } from './usePileAnswer'
 
@@ -44,7 +38,7 @@ const all = ref(false)
 const listed = computed(() => (all.value ? best.value : best.value.slice(0, MOST_SHOWN)))
 const groups = PILE_GROUPS.map((name) => ({
   name,
-  tiles: PILE_TILES.filter(({ group }) => group === name),
+  tiles: TILES.filter(({ group }) => group === name),
 }))
 /** A yard that is stocked already has its bins under Stock: here stands what is added now. */
 const A_PILE = 8
@@ -64,11 +58,11 @@ const waiting = computed(() => yard.heats.findLast(({ loggedAt, weighed }) => !l
 const make = (row: PileRow) => void startHeat({ alloy: row.alloy, tapMassG: tapG(row) }, 'charge')
 const lookAgain = useDebounceFn(() => yard.lots.length > 0 && again(), 350)
 /** So much is poured as the pile may give, until another figure is typed. */
-const told = ref(false)
+const amountTold = ref(false)
 watch(
   () => yard.lots,
   (lots) => {
-    if (!told.value && lots.length) wantedG.value = roundAmount(totalG(lots))
+    if (!amountTold.value && lots.length) wantedG.value = roundAmount(totalG(lots))
   },
   { immediate: true },
 )
@@ -78,9 +72,18 @@ onMounted(() => yard.lots.length > 0 && again())
 const headline = computed(() => {
   if (!yard.lots.length) return ''
   const first = best.value[0]
-  if (!first) return busy.value ? 'Trying one alloy after another…' : ''
+  if (!first) return busy.value ? t('pile.trying-one-alloy-after-another') : ''
   const others = best.value.length - 1
-  return `Up to ${grams(first.mostG, 10)} of ${first.alloy.name}${others ? `, or ${others > 1 ? 'one of ' : ''}${counted(others, 'other alloy')}` : ''}.`
+  return t('pile.up-to-of', {
+    mostG: grams(first.mostG, 10),
+    name: first.alloy.name,
+    part: others
+      ? t('pile.or', {
+          part: others > 1 ? `${t('pile.one-of')} ` : '',
+          others: counted(others, 'other-alloy'),
+        })
+      : '',
+  })
 })
 </script>
 
@@ -88,54 +91,70 @@ const headline = computed(() => {
   <section>
     <div class="flex flex-wrap items-end justify-between gap-3">
       <div>
-        <h1 class="text-2xl leading-tight font-bold sm:text-3xl">What metal have you got?</h1>
-        <p class="text-soft">Tap what lies in your pile and say how much of it there is.</p>
+        <h1 class="text-2xl leading-tight font-bold sm:text-3xl">{{ t('pile.what-metal-have-you-got') }}</h1>
+        <p class="text-soft">{{ t('pile.tap-what-lies-in-your-pile') }}</p>
       </div>
       <div class="flex flex-wrap gap-2">
-        <button class="btn btn-quiet underline" @click="pasting = true">Paste a list</button>
-        <NuxtLink to="/identify" class="btn btn-quiet underline">What is this metal?</NuxtLink>
+        <button class="btn btn-quiet underline" @click="pasting = true">{{ t('pile.paste-a-list') }}</button>
+        <NuxtLink to="/identify" class="btn btn-quiet underline">{{ t('pile.what-is-this-metal') }}</NuxtLink>
         <NuxtLink v-if="waiting" :to="`/heat/${waiting.number}/charge`" class="btn">
-          On with {{ heatStamp(waiting.number) }}
+          {{ ' ' + t('pile.on-with', { number: heatStamp(waiting.number) }) }}
         </NuxtLink>
-        <button v-else class="btn btn-quiet underline" @click="startHeat()">Start a heat instead</button>
+        <button v-else class="btn btn-quiet underline" @click="startHeat()">
+          {{ t('pile.start-a-heat-instead') }}
+        </button>
       </div>
     </div>
 
     <div class="mt-4 grid items-start gap-x-8 gap-y-6 lg:grid-cols-[minmax(0,1.1fr)_minmax(0,1fr)]">
       <div class="grid gap-3" data-testid="tiles">
-        <section v-for="group in groups" :key="group.name" :aria-label="group.name">
-          <h2 class="label mb-1">{{ group.name }}</h2>
+        <section v-for="group in groups" :key="group.name" :aria-label="told(group.name)">
+          <h2 class="label mb-1">{{ told(group.name) }}</h2>
           <ul class="tiles">
             <li v-for="tile in group.tiles" :key="tile.id">
               <button
                 class="tile"
                 :class="{ taken: lotOf(tile) }"
-                :aria-label="lotOf(tile) ? `${tile.name}: on the pile, say how much` : `Add ${tile.name}`"
+                :aria-label="
+                  lotOf(tile)
+                    ? t('pile.on-the-pile-say-how-much', { name: tile.name })
+                    : t('pile.add', { name: tile.name })
+                "
                 @click="point(tile)"
               >
                 <ScrapDrawing :drawing="tile.drawing" class="size-10 sm:size-11" />
-                <span>{{ tile.name }}</span>
+                <span class="w-full min-w-0 text-center">{{ tile.name }}</span>
                 <span v-if="lotOf(tile)" class="tick" aria-hidden="true">✓</span>
               </button>
             </li>
           </ul>
         </section>
         <p>
-          <button class="btn" @click="editing = 'new'">Something else…</button>
-          <NuxtLink to="/scrap-book" class="btn btn-quiet ml-2 underline"
-            >More scrap in the scrap book</NuxtLink
-          >
+          <button class="btn" @click="editing = 'new'">{{ t('pile.something-else') }}</button>
+          <NuxtLink to="/scrap-book" class="btn btn-quiet ml-2 underline">{{
+            t('pile.more-scrap-in-the-scrap-book')
+          }}</NuxtLink>
         </p>
       </div>
 
       <div class="grid gap-5">
-        <section v-if="yard.lots.length" aria-label="On the pile">
+        <section v-if="yard.lots.length" :aria-label="t('pile.on-the-pile')">
           <h2 class="chalk mb-1">
-            On the pile: {{ counted(yard.lots.length, 'lot') }}, {{ grams(totalG(yard.lots), 10) }}
+            {{
+              t('pile.on-the-pile-2', {
+                lots: counted(yard.lots.length, 'lot'),
+                lots2: grams(totalG(yard.lots), 10),
+              })
+            }}
           </h2>
           <p v-if="before.size" class="pb-1 text-soft">
-            <NuxtLink to="/stock" class="underline">{{ counted(before.size, 'lot') }} from before</NuxtLink>
-            stand under Stock; what you add stands here.
+            <I18nT keypath="pile.stand-under-stock-what-you-add" scope="global"
+              ><template #link
+                ><NuxtLink to="/stock" class="underline">{{
+                  t('pile.from-before', { size: counted(before.size, 'lot') })
+                }}</NuxtLink></template
+              ></I18nT
+            >
           </p>
           <ul data-testid="first-pile">
             <li v-for="lot in inOrder" :key="lot.id" class="border-t border-line py-2" :data-lot="lot.name">
@@ -158,7 +177,7 @@ const headline = computed(() => {
                 />
                 <button class="btn btn-quiet" @click="remove(lot)">
                   <span aria-hidden="true">✕</span
-                  ><span class="sr-only">Take {{ lot.name }} off the pile</span>
+                  ><span class="sr-only">{{ t('pile.take-off-the-pile', { name: lot.name }) }}</span>
                 </button>
               </div>
               <div :id="`taken-${lot.id}`">
@@ -168,7 +187,7 @@ const headline = computed(() => {
                 <p v-else-if="takenAs(lot)" class="mt-1 text-sm text-soft">{{ takenAs(lot) }}</p>
               </div>
               <details class="text-sm">
-                <summary class="text-soft">Taken to be…</summary>
+                <summary class="text-soft">{{ t('pile.taken-to-be') }}</summary>
                 <div class="py-1">
                   <CompositionBar :composition="lot.composition" :sd="lot.sd" :label="lot.name" />
                   <p v-if="lot.note">{{ lot.note }}</p>
@@ -176,7 +195,11 @@ const headline = computed(() => {
                     {{ tileOf(lot)!.source }}. {{ PILE_SOURCE }}
                   </p>
                   <button class="btn mt-1" @click="editing = lot">
-                    Put it right<span class="sr-only">: {{ lot.name }}</span>
+                    <I18nT keypath="pile.put-it-right" scope="global"
+                      ><template #part
+                        ><span class="sr-only">: {{ lot.name }}</span></template
+                      ></I18nT
+                    >
                   </button>
                 </div>
               </details>
@@ -184,24 +207,25 @@ const headline = computed(() => {
           </ul>
         </section>
         <p v-else class="slab p-5 text-lg">
-          Nothing on the pile yet. Three kinds of scrap are enough to start: copper, and something with tin or
-          zinc in it; or wheels and a few cans.
+          {{ t('pile.nothing-on-the-pile-yet-three') }}
         </p>
 
-        <section v-if="yard.lots.length" aria-label="What it can become" data-testid="becomes">
-          <h2 class="chalk mb-1">What it can become</h2>
+        <section v-if="yard.lots.length" :aria-label="t('pile.what-it-can-become')" data-testid="becomes">
+          <h2 class="chalk mb-1">{{ t('pile.what-it-can-become') }}</h2>
           <p class="text-lg font-bold" aria-live="polite" data-testid="pile-answer">{{ headline }}</p>
-          <p v-if="fault" role="alert" class="text-oxide">It could not be worked out: {{ fault }}</p>
+          <p v-if="fault" role="alert" class="text-oxide">
+            {{ t('pile.it-could-not-be-worked-out', { fault }) }}
+          </p>
           <div class="my-2 flex items-end gap-3">
             <QuantityField
               class="w-40"
               :model-value="wantedG"
-              label="I want to pour"
+              :label="t('pile.i-want-to-pour')"
               kind="mass"
               positive
-              @update:model-value="((told = true), (wantedG = $event))"
+              @update:model-value="((amountTold = true), (wantedG = $event))"
             />
-            <p v-if="busy" class="pb-2 text-sm text-soft">{{ done }} of {{ total }} alloys tried</p>
+            <p v-if="busy" class="pb-2 text-sm text-soft">{{ t('pile.of-alloys-tried', { done, total }) }}</p>
           </div>
           <ul>
             <li
@@ -212,20 +236,30 @@ const headline = computed(() => {
               <p class="min-w-0 flex-1 basis-56">
                 <b>{{ row.alloy.name }}</b> <span class="text-soft">{{ row.alloy.designation }}</span>
                 <span class="block text-sm text-soft">
-                  up to {{ grams(row.mostG, 10)
-                  }}<template v-if="runsOutWords(row)">, {{ runsOutWords(row) }}</template>
+                  {{ ' '
+                  }}<I18nT keypath="pile.up-to" scope="global"
+                    ><template #part
+                      ><template v-if="runsOutWords(row)">, {{ runsOutWords(row) }}</template></template
+                    ><template #mostG>{{ grams(row.mostG, 10) }}</template></I18nT
+                  >
                 </span>
               </p>
               <button class="btn" :class="{ 'btn-next': row === listed[0] }" @click="make(row)">
-                Weigh out {{ grams(tapG(row)) }}<span class="sr-only"> of {{ row.alloy.name }}</span>
+                <I18nT keypath="pile.weigh-out" scope="global"
+                  ><template #part
+                    ><span class="sr-only">
+                      {{ ' ' + t('pile.of', { name: row.alloy.name }) }}</span
+                    ></template
+                  ><template #row>{{ grams(tapG(row)) }}</template></I18nT
+                >
               </button>
             </li>
           </ul>
           <button v-if="best.length > listed.length" class="btn btn-quiet underline" @click="all = true">
-            All {{ best.length }} of them
+            {{ t('pile.all-of-them', { best: best.length }) }}
           </button>
           <template v-if="nearest.length">
-            <h3 class="label mt-3">With a little bought</h3>
+            <h3 class="label mt-3">{{ t('pile.with-a-little-bought') }}</h3>
             <ul>
               <li
                 v-for="row in nearest"
@@ -233,18 +267,26 @@ const headline = computed(() => {
                 class="flex flex-wrap items-center gap-x-3 border-t border-line py-2"
               >
                 <p class="min-w-0 flex-1 basis-56">
-                  {{ bought(row) }} more: <b>{{ row.alloy.name }}</b>
-                  <span class="text-soft"> {{ row.alloy.designation }}</span>
+                  <I18nT keypath="pile.more" scope="global"
+                    ><template #strong
+                      ><b>{{ row.alloy.name }}</b></template
+                    ><template #part
+                      ><span class="text-soft"> {{ row.alloy.designation }}</span></template
+                    ><template #row>{{ bought(row) }}</template></I18nT
+                  >
                 </p>
                 <button class="btn btn-quiet underline" @click="make(row)">
-                  Plan it<span class="sr-only">: {{ row.alloy.name }}</span>
+                  <I18nT keypath="pile.plan-it" scope="global"
+                    ><template #part
+                      ><span class="sr-only">: {{ row.alloy.name }}</span></template
+                    ></I18nT
+                  >
                 </button>
               </li>
             </ul>
           </template>
           <p class="mt-2 text-xs text-soft">
-            By what each thing usually is, after the losses of melting. The most stands at a limit, so pour
-            less than that.
+            {{ t('pile.by-what-each-thing-usually-is') }}
           </p>
         </section>
       </div>
@@ -277,6 +319,9 @@ const headline = computed(() => {
   background: var(--panel);
   font-size: var(--text-sm);
   line-height: 1.1;
+  /* Long compounds of other languages break where they must. */
+  hyphens: auto;
+  overflow-wrap: anywhere;
   text-align: center;
 }
 .tile:hover {

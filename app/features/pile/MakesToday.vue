@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { t } from '~/words'
+import { I18nT } from 'vue-i18n'
 import { useIntersectionObserver, useTimeoutFn } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import { bestUse } from '#core/pile'
@@ -25,8 +27,8 @@ const begin = (row: PileRow) => void startHeat({ alloy: row.alloy, tapMassG: tap
 </script>
 
 <template>
-  <section ref="list" aria-label="What the yard can make today" data-testid="makes-today">
-    <h2 class="chalk mb-2">It can make today</h2>
+  <section ref="list" :aria-label="t('pile.what-the-yard-can-make-today')" data-testid="makes-today">
+    <h2 class="chalk mb-2">{{ t('pile.it-can-make-today') }}</h2>
     <ul>
       <li
         v-for="row in rows"
@@ -36,10 +38,14 @@ const begin = (row: PileRow) => void startHeat({ alloy: row.alloy, tapMassG: tap
         <span class="min-w-0 flex-1 basis-28">{{ row.alloy.name }}</span>
         <b class="w-20 text-right">{{ grams(row.mostG, 10) }}</b>
         <button class="btn btn-quiet text-sm underline" @click="begin(row)">
-          Weigh out {{ grams(tapG(row)) }}<span class="sr-only"> of {{ row.alloy.name }}</span>
+          <I18nT keypath="pile.weigh-out" scope="global"
+            ><template #part
+              ><span class="sr-only"> {{ ' ' + t('pile.of', { name: row.alloy.name }) }}</span></template
+            ><template #row>{{ grams(tapG(row)) }}</template></I18nT
+          >
         </button>
       </li>
     </ul>
-    <NuxtLink to="/pile" class="mt-2 inline-block py-1 underline">All it can become</NuxtLink>
+    <NuxtLink to="/pile" class="mt-2 inline-block py-1 underline">{{ t('pile.all-it-can-become') }}</NuxtLink>
   </section>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '~/words'
 import { ref, useId } from 'vue'
 import SheetDialog from '~/shared/page/SheetDialog.vue'
 
@@ -9,24 +10,23 @@ const text = ref('')
 </script>
 
 <template>
-  <SheetDialog title="Paste a list" @close="emit('close')">
+  <SheetDialog :title="t('pile.paste-a-list')" @close="emit('close')">
     <form class="grid gap-3" @submit.prevent="emit('read', text)">
       <label :for="id" class="label">
-        One metal to a line with its weight, or rows copied from a spreadsheet
+        {{ t('pile.one-metal-to-a-line-with') }}
       </label>
       <textarea
         :id="id"
         v-model="text"
         class="field min-h-44"
-        placeholder="copper wire   3 kg
-tin   400 g
-20 cans"
+        :placeholder="t('pile.copper-wire-3-kg-tin-400')"
       />
       <p class="text-sm text-soft">
-        Everyday scrap, bought metals and grades such as C36000 are known by name. Columns named Cu, Sn, Zn
-        and so on are read as percent.
+        {{ t('pile.everyday-scrap-bought-metals-and-grades') }}
       </p>
-      <button class="btn btn-next justify-self-start" :disabled="!text.trim()">Read it</button>
+      <button class="btn btn-next justify-self-start" :disabled="!text.trim()">
+        {{ t('pile.read-it') }}
+      </button>
     </form>
   </SheetDialog>
 </template>

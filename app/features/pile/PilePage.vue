@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { t } from '~/words'
+import { I18nT } from 'vue-i18n'
 import { GROUPS } from '#core/alloys'
 import { onMounted, ref } from 'vue'
 import { startHeat } from '~/shared/heat/useHeat'
@@ -24,7 +26,7 @@ const begin = (row: PileRow) => startHeat({ alloy: row.alloy, tapMassG: tapG(row
 <template>
   <FirstPile v-if="pointing" />
   <section v-else>
-    <h1 class="text-sm text-soft">What can this pile become?</h1>
+    <h1 class="text-sm text-soft">{{ t('pile.what-can-this-pile-become') }}</h1>
     <p class="mb-3 text-xl leading-snug font-bold sm:text-2xl" aria-live="polite" data-testid="pile-answer">
       {{ headline }}
     </p>
@@ -32,7 +34,7 @@ const begin = (row: PileRow) => startHeat({ alloy: row.alloy, tapMassG: tapG(row
       <QuantityField
         class="w-44"
         :model-value="wantedG"
-        label="I want at least"
+        :label="t('pile.i-want-at-least')"
         kind="mass"
         positive
         @update:model-value="wantedG = $event"
@@ -40,27 +42,27 @@ const begin = (row: PileRow) => startHeat({ alloy: row.alloy, tapMassG: tapG(row
         @sealed="again"
       />
       <label
-        ><span class="label">Group</span>
+        ><span class="label">{{ t('pile.group') }}</span>
         <select v-model="group" class="field">
-          <option value="all">all groups</option>
+          <option value="all">{{ t('pile.all-groups') }}</option>
           <option v-for="name in GROUPS" :key="name" :value="name">{{ name }}</option>
         </select></label
       >
-      <button class="btn" @click="pointing = true">Add metal</button>
+      <button class="btn" @click="pointing = true">{{ t('pile.add-metal') }}</button>
       <div v-if="busy" class="flex items-center gap-3">
-        <progress :value="done" :max="total || 1" class="bar w-40" aria-label="Alloys tried" />
-        <span class="text-sm">{{ done }} of {{ total }}</span>
-        <button class="btn" @click="stop">Stop</button>
+        <progress :value="done" :max="total || 1" class="bar w-40" :aria-label="t('pile.alloys-tried')" />
+        <span class="text-sm">{{ t('pile.of-2', { done, total }) }}</span>
+        <button class="btn" @click="stop">{{ t('pile.stop') }}</button>
       </div>
       <p v-else-if="stopped" class="text-soft">
-        Stopped after {{ done }} of {{ total }}.
-        <button class="btn" @click="again">Go on from the start</button>
+        {{ t('pile.stopped-after-of', { done, total }) }}
+        <button class="btn" @click="again">{{ t('pile.go-on-from-the-start') }}</button>
       </p>
     </div>
-    <p v-if="fault" role="alert" class="text-oxide">It could not be worked out: {{ fault }}</p>
+    <p v-if="fault" role="alert" class="text-oxide">{{ t('pile.it-could-not-be-worked-out', { fault }) }}</p>
     <template v-if="!fault">
       <template v-if="ready.length">
-        <h2 class="chalk mb-1">From the bins, now</h2>
+        <h2 class="chalk mb-1">{{ t('pile.from-the-bins-now') }}</h2>
         <ul class="mb-6 grid gap-x-6 lg:grid-cols-2">
           <li
             v-for="row in ready"
@@ -80,13 +82,17 @@ const begin = (row: PileRow) => startHeat({ alloy: row.alloy, tapMassG: tapG(row
               <b>{{ grams(row.mostG) }}</b>
             </p>
             <button class="btn" @click="begin(row)">
-              Start a heat<span class="sr-only"> of {{ row.alloy.name }}</span>
+              <I18nT keypath="pile.start-a-heat" scope="global"
+                ><template #part
+                  ><span class="sr-only"> {{ ' ' + t('pile.of', { name: row.alloy.name }) }}</span></template
+                ></I18nT
+              >
             </button>
           </li>
         </ul>
       </template>
       <template v-if="near.length">
-        <h2 class="chalk mb-1">With a small purchase, the smallest first</h2>
+        <h2 class="chalk mb-1">{{ t('pile.with-a-small-purchase-the-smallest') }}</h2>
         <ul class="mb-6">
           <li
             v-for="row in near"
@@ -98,23 +104,28 @@ const begin = (row: PileRow) => startHeat({ alloy: row.alloy, tapMassG: tapG(row
             </p>
             <p>
               {{ bought(row) }}
-              <span v-if="row.mostG > 0" class="text-soft">({{ grams(row.mostG) }} without)</span>
+              <span v-if="row.mostG > 0" class="text-soft">{{
+                t('pile.without', { mostG: grams(row.mostG) })
+              }}</span>
             </p>
             <button class="btn btn-quiet underline" @click="begin(row)">
-              Plan it<span class="sr-only">: {{ row.alloy.name }}</span>
+              <I18nT keypath="pile.plan-it" scope="global"
+                ><template #part
+                  ><span class="sr-only">: {{ row.alloy.name }}</span></template
+                ></I18nT
+              >
             </button>
           </li>
         </ul>
       </template>
       <details v-if="far.length" class="mb-6">
-        <summary class="font-semibold">{{ far.length }} that no purchase here brings within reach</summary>
+        <summary class="font-semibold">
+          {{ t('pile.that-no-purchase-here-brings-within', { far: far.length }) }}
+        </summary>
         <p class="mt-1 text-soft">{{ far.map(({ alloy }) => alloy.name).join(', ') }}</p>
       </details>
       <p class="max-w-3xl text-sm text-soft">
-        The most that can be tapped inside the limits after losses, by the usual figures of each lot, with no
-        safety margin: a charge of all of it stands at its limits, so plan a real one below it. The bar is the
-        share of the whole pile. Purchases are of virgin metals and master alloys, least weight; recovery
-        figures are estimates until your own heats replace them.
+        {{ t('pile.the-most-that-can-be-tapped') }}
       </p>
     </template>
   </section>

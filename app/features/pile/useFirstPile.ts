@@ -1,3 +1,4 @@
+import { t, told } from '~/words'
 import { nextTick, reactive } from 'vue'
 import { amountOf, PILE_TILES, startingAmount, type PileAmount, type PileTile } from '#core/pile'
 import { newLot, type Lot } from '#core/stock'
@@ -21,19 +22,23 @@ export function useFirstPile() {
   const faults = reactive<Record<string, string>>({})
 
   const lotOf = (tile: PileTile) => yard.lots.find(({ name }) => name === tile.name)
-  const tileOf = (lot: Lot) => PILE_TILES.find(({ name }) => name === lot.name)
-  const amount = (lot: Lot, text: string) => amountOf(text, tileOf(lot) ?? WEIGHED, mass.value)
+  const tileOf = (lot: Lot) => TILES.find(({ name }) => name === lot.name)
+  const amount = (lot: Lot, text: string) => amountOf(plainAmount(text), tileOf(lot) ?? WEIGHED, mass.value)
 
   /** The first tap writes a lot down, a second goes to its weight. @returns the lot's id, null where nothing may be written */
   function tap(tile: PileTile): string | null {
     const there = lotOf(tile)
     if (there) return there.id
-    const text = startingAmount(tile)
-    const started = text === null ? null : amountOf(text, tile, mass.value)
+    const text = tile.starts === 'bucket' ? t('pile.a-bucketful') : startingAmount(tile)
+    const started = text === null ? null : amountOf(plainAmount(text), tile, mass.value)
     const said = started?.ok ? started.value : { massG: KILOGRAM, counted: null }
     const id = crypto.randomUUID()
-    const lot = newLot({ id, now: now() }, { ...tile.told, massG: said.massG })
-    if (!yard.commit(`Add ${tile.name}`, [{ collection: 'lots', id, after: noted(lot, tile, said) }]))
+    const lot = newLot({ id, now: now() }, { ...tile.told, name: tile.name, massG: said.massG })
+    if (
+      !yard.commit(t('pile.add', { name: tile.name }), [
+        { collection: 'lots', id, after: noted(lot, tile, said) },
+      ])
+    )
       return null
     if (text !== null) typed[id] = text
     return id
@@ -54,7 +59,7 @@ export function useFirstPile() {
     faults[lot.id] = problem && leaving ? amountWords(problem) : ''
     if (problem || !read.ok || read.value.massG === lot.massG) return
     yard.commit(
-      `Weigh ${lot.name}`,
+      t('pile.weigh', { name: lot.name }),
       [
         {
           collection: 'lots',
@@ -83,16 +88,27 @@ export function useFirstPile() {
     const counted = read.ok ? read.value.counted : null
     const tile = tileOf(lot)
     // Once the page was loaded anew, what was counted stands in the note.
-    if (!counted || !tile) return read.ok ? (/^Not weighed: .*? each\./.exec(lot.note)?.[0] ?? '') : ''
-    const one = counted.of === 'bucket' ? 'a bucket of 10 litres' : `one ${tile.piece?.one ?? 'piece'}`
+    if (!counted || !tile) return read.ok ? (NOTED.exec(lot.note)?.[0].trim() ?? '') : ''
+    const one =
+      counted.of === 'bucket'
+        ? t('pile.a-bucket-of-10-litres')
+        : t('pile.one', { one: tile.piece?.one ?? t('small.piece') })
     const about = (massG: number) => grams(massG, massG < 100 ? 0.1 : massG < 2000 ? 1 : 100)
-    return `Taken as ${about(lot.massG)}: ${one} as ${about(counted.eachG)}, an estimate. Weigh it when you can.`
+    return t('pile.taken-as-as-an-estimate-weigh', {
+      massG: about(lot.massG),
+      one,
+      eachG: about(counted.eachG),
+    })
   }
 
   function remove(lot: Lot): void {
-    if (!yard.commit(`Take ${lot.name} off the pile`, [{ collection: 'lots', id: lot.id, after: null }]))
+    if (
+      !yard.commit(t('pile.take-off-the-pile', { name: lot.name }), [
+        { collection: 'lots', id: lot.id, after: null },
+      ])
+    )
       return
-    announce(`${lot.name} taken off. Undo brings it back.`)
+    announce(t('pile.taken-off-undo-brings-it-back', { name: lot.name }))
   }
 
   return { faults, lotOf, tileOf, tap, say, shown, takenAs, remove }
@@ -100,22 +116,48 @@ export function useFirstPile() {
 
 const amountWords = (problem: QuantityProblem): string =>
   problem === 'unknown-unit' || problem === 'not-a-number'
-    ? 'Say how much there is: 3 kg, 5 lb 3 oz, a bucketful, 20 cans.'
+    ? t('pile.say-how-much-there-is-3')
     : problem === 'two-readings'
-      ? 'That can be read in two ways. Write it without a mark between thousands.'
+      ? t('pile.that-can-be-read-in-two')
       : quantityWords(problem, 'mass')
 
 const plainFigure = (value: number) => String(Number(value.toPrecision(4)))
 
+/** The tiles by their names in the language: what is written down of a tap is called so, too. */
+export const TILES: readonly PileTile[] = PILE_TILES.map((tile) => ({
+  ...tile,
+  name: told(tile.name),
+  ...(tile.piece ? { piece: { ...tile.piece, one: told(tile.piece.one), many: told(tile.piece.many) } } : {}),
+}))
+
+/** How such a note begins, whatever its figures. */
+const NOTED = new RegExp(
+  `^${t('pile.not-weighed-taken-as-g-each', { count: '#', part: '#', eachG: '#' })
+    .replace(/[.*+?^${}()|[\]\\]/g, '\\$&')
+    .replaceAll('#', '.*?')} ?`,
+)
+
 /** A lot whose mass was not weighed says so as long as it is so. */
 function noted(lot: Lot, tile: PileTile | undefined, { counted }: PileAmount): Lot {
-  if (!tile) return { ...lot, note: lot.note.replace(/^Not weighed: .*? each\. ?/, '') }
-  const { one = 'piece', many = 'pieces' } = tile.piece ?? {}
-  const [single, several] = counted?.of === 'piece' ? [one, many] : ['bucket', 'buckets']
+  if (!tile) return { ...lot, note: lot.note.replace(NOTED, '') }
+  const { one = t('small.piece'), many = t('small.pieces') } = tile.piece ?? {}
+  const [single, several] = counted?.of === 'piece' ? [one, many] : [t('small.bucket'), t('small.buckets')]
   const counting = counted
-    ? `Not weighed: ${plainFigure(counted.count)} ${counted.count === 1 ? single : several}, taken as ${plainFigure(counted.eachG)} g each.`
+    ? t('pile.not-weighed-taken-as-g-each', {
+        count: plainFigure(counted.count),
+        part: counted.count === 1 ? single : several,
+        eachG: plainFigure(counted.eachG),
+      })
     : ''
   return { ...lot, note: [counting, tile.told.note].filter(Boolean).join(' ') }
+}
+
+/** Buckets as the language calls them, in the words amounts are read by. */
+function plainAmount(text: string): string {
+  const said = text.trim().toLowerCase()
+  if (said === t('pile.a-bucketful').toLowerCase()) return 'a bucketful'
+  if (said === t('pile.half-a-bucket').toLowerCase()) return 'half a bucket'
+  return text.replace(new RegExp(`\\b${t('pile.bucket')}\\b`, 'i'), 'bucket')
 }
 
 /** Takes the hand to the weight of a lot, its figure ready to be typed over. */

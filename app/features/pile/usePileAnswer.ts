@@ -1,3 +1,4 @@
+import { t } from '~/words'
 import { totalG } from '#core/lists'
 import { computed, ref } from 'vue'
 import { purchaseName } from '~/shared/words/charge-words'
@@ -29,23 +30,32 @@ export function usePileAnswer({ rows, busy, look }: Pile) {
   }
   const headline = computed(() => {
     const best = ready.value[0]
-    if (busy.value && !best) return 'Trying one alloy after another…'
-    if (!best) return `None of them gives ${grams(wantedG.value ?? 0)} from this pile alone.`
-    return `${counted(ready.value.length, 'alloy')} can be tapped now; the most is ${grams(best.mostG)} of ${best.alloy.name}.`
+    if (busy.value && !best) return t('pile.trying-one-alloy-after-another')
+    if (!best) return t('pile.none-of-them-gives-from-this', { wantedG: grams(wantedG.value ?? 0) })
+    return t('pile.can-be-tapped-now-the-most', {
+      ready: counted(ready.value.length, 'alloy'),
+      mostG: grams(best.mostG),
+      name: best.alloy.name,
+    })
   })
   function heldWords({ heldBy, runsOut }: PileRow): string {
-    const first = runsOut[0] ? `First to run out: ${isolated(lotName(runsOut[0]))}` : ''
+    const first = runsOut[0] ? t('pile.first-to-run-out', { runsOut: isolated(lotName(runsOut[0])) }) : ''
     const limit = heldBy
-      ? `held back by the ${heldBy.bound === 'max' ? 'maximum' : 'minimum'} of ${elementName(heldBy.element)}`
+      ? t('pile.held-back-by-the-of', {
+          part: heldBy.bound === 'max' ? t('small.maximum-2') : t('small.minimum-2'),
+          element: elementName(heldBy.element),
+        })
       : ''
     return [first, limit].filter(Boolean).join('; ')
   }
   const runsOutWords = ({ runsOut: [first] }: PileRow) =>
-    first ? `then ${isolated(lotName(first))} runs out` : ''
+    first ? t('pile.then-runs-out', { first: isolated(lotName(first)) }) : ''
   /** Nothing that is to be bought is written as none of it. */
-  const amount = (massG: number) => (/^0(\.0+)?\u00a0/.test(grams(massG)) ? 'a pinch' : grams(massG))
+  const amount = (massG: number) => (/^0(\.0+)?\u00a0/.test(grams(massG)) ? t('pile.a-pinch') : grams(massG))
   const bought = ({ unlock }: PileRow) =>
-    (unlock ?? []).map(({ metal, massG }) => `${amount(massG)} of ${purchaseName(metal)}`).join(', ')
+    (unlock ?? [])
+      .map(({ metal, massG }) => t('pile.of-3', { massG: amount(massG), metal: purchaseName(metal) }))
+      .join(', ')
   const share = ({ mostG }: PileRow) => `${Math.min(100, (100 * mostG) / Math.max(stockG.value, 1))}%`
   /** To tap of it: what was asked for, or all there is where that is less. */
   const tapG = ({ mostG }: PileRow) =>

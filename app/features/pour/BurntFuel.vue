@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { fixed } from '~/shared/units/decimal-mark'
+import { t, told } from '~/words'
 import { fuelOf } from '#core/gear'
 import { computed } from 'vue'
 import { useHeat } from '~/shared/heat/useHeat'
@@ -11,28 +13,33 @@ import QuantityField from '~/shared/fields/QuantityField.vue'
 const { heat, edit } = useHeat()
 const yard = useYard()
 const { furnace, furnaces, learned, effort, chooseFurnace } = useMeltEffort()
-const figure = (value: number) => (value < 10 ? value.toFixed(2) : value.toFixed(0))
+const figure = (value: number) => (value < 10 ? fixed(value, 2) : fixed(value, 0))
 const HOW = {
-  propane: 'Bottle weighed before and after',
-  charcoal: 'Bag weighed before and after',
-  electric: 'Meter read before and after',
+  propane: t('pour.bottle-weighed-before-and-after'),
+  charcoal: t('pour.bag-weighed-before-and-after'),
+  electric: t('pour.meter-read-before-and-after'),
 } as const
 const fuel = computed(() => (furnace.value ? fuelOf(furnace.value.fuel) : null))
 function change(what: { amount?: number | null; minutes?: number | null }): void {
   const burnt = { amount: null, minutes: null, ...heat.value?.burnt, ...what }
-  edit('Write down what it burnt', { burnt }, 'burnt')
+  edit(t('pour.write-down-what-it-burnt'), { burnt }, 'burnt')
 }
 </script>
 
 <template>
   <div v-if="furnaces.length" class="slab p-4">
-    <h2 class="chalk mb-3">What it burnt</h2>
+    <h2 class="chalk mb-3">{{ t('pour.what-it-burnt') }}</h2>
     <div class="grid grid-cols-2 gap-3 sm:grid-cols-3">
-      <GearPick label="Furnace" :gear="furnaces" :chosen="heat?.furnaceId" @choose="chooseFurnace($event)" />
+      <GearPick
+        :label="t('pour.furnace')"
+        :gear="furnaces"
+        :chosen="heat?.furnaceId"
+        @choose="chooseFurnace($event)"
+      />
       <template v-if="fuel">
         <QuantityField
           :model-value="heat?.burnt?.amount ?? null"
-          :label="fuel.name"
+          :label="told(fuel.name)"
           kind="number"
           :unit-words="fuel.unit"
           nullable
@@ -44,7 +51,7 @@ function change(what: { amount?: number | null; minutes?: number | null }): void
         />
         <QuantityField
           :model-value="heat?.burnt?.minutes ?? null"
-          label="From lighting to the pour"
+          :label="t('pour.from-lighting-to-the-pour')"
           kind="number"
           unit-words="min"
           nullable
@@ -57,20 +64,36 @@ function change(what: { amount?: number | null; minutes?: number | null }): void
     </div>
     <p v-if="learned && fuel" class="mt-2 text-sm text-soft" data-testid="efficiency">
       <template v-if="effort && heat?.burnt?.amount">
-        Forecast by its other heats: {{ figure(effort.fuel.low) }} to {{ figure(effort.fuel.high) }}
-        {{ fuel.unit }}; burnt: {{ figure(heat.burnt.amount) }} {{ fuel.unit }}.
+        {{
+          ' ' +
+          t('pour.forecast-by-its-other-heats-to', {
+            low: figure(effort.fuel.low),
+            high: figure(effort.fuel.high),
+            unit: fuel.unit,
+            amount: figure(heat.burnt.amount),
+            unit2: fuel.unit,
+          })
+        }}
       </template>
       <template v-if="learned.heats > 1">
-        Going by {{ learned.heats }} other heats,
         {{
-          learned.liningKJ > 0
-            ? `its own walls take about ${figure(learned.liningKJ / 1000 / fuel.mjPerUnit)} ${fuel.unit} a heat; of the rest`
-            : 'of what it burns'
+          ' ' +
+          t('pour.going-by-other-heats-to-ends', {
+            heats: learned.heats,
+            part:
+              learned.liningKJ > 0
+                ? t('pour.its-own-walls-take-about-a', {
+                    liningKJ: figure(learned.liningKJ / 1000 / fuel.mjPerUnit),
+                    unit: fuel.unit,
+                  })
+                : t('pour.of-what-it-burns'),
+            toFixed: fixed(100 * learned.efficiency.low, 0),
+            toFixed2: fixed(100 * learned.efficiency.high, 0),
+          }) +
+          ' '
         }}
-        {{ (100 * learned.efficiency.low).toFixed(0) }} to {{ (100 * learned.efficiency.high).toFixed(0) }} %
-        ends in metal and crucible.
       </template>
-      <template v-else>Two logged heats with their fuel, and the program knows your furnace.</template>
+      <template v-else>{{ t('pour.two-logged-heats-with-their-fuel') }}</template>
     </p>
   </div>
 </template>

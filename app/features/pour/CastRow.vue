@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { t } from '~/words'
+import { I18nT } from 'vue-i18n'
 import { castFault, castSteps, CAST_VERDICTS, heatStamp, type Cast } from '#core/heat'
 import { computed } from 'vue'
 import { useUnits } from '~/shared/units/useUnits'
@@ -15,7 +17,7 @@ const { grams, money } = useUnits()
 const { logged } = props.hand
 const steps = computed(() => castSteps(props.cast))
 const fault = computed(() => castFault(props.cast))
-const name = computed(() => props.cast.name || 'the casting')
+const name = computed(() => props.cast.name || t('pour.the-casting'))
 const cost = computed(() => props.hand.costs.value.find(({ cast }) => cast.id === props.cast.id) ?? null)
 const remelted = computed(() => props.hand.remeltedIn(props.cast.id))
 const back = computed(() => logged.value && props.hand.isBack(props.cast))
@@ -24,17 +26,17 @@ const change = (what: Partial<Cast>, key: string) => props.hand.change(props.cas
 const taken = computed(() => {
   const { cutOffG, groundOffG } = steps.value
   return [
-    cutOffG !== null && cutOffG > 0 ? `${grams(cutOffG, 0.1)} of gates cut off` : '',
-    groundOffG !== null && groundOffG > 0 ? `${grams(groundOffG, 0.1)} ground off` : '',
+    cutOffG !== null && cutOffG > 0 ? t('pour.of-gates-cut-off', { cutOffG: grams(cutOffG, 0.1) }) : '',
+    groundOffG !== null && groundOffG > 0 ? t('pour.ground-off', { groundOffG: grams(groundOffG, 0.1) }) : '',
     props.cast.count > 1 && steps.value.nowG
-      ? `about ${grams(steps.value.nowG / props.cast.count, 0.1)} each`
+      ? t('pour.about-each', { nowG: grams(steps.value.nowG / props.cast.count, 0.1) })
       : '',
   ].filter(Boolean)
 })
 const WEIGHTS = [
-  { key: 'grossG', label: 'As cast', hint: 'gates and all' },
-  { key: 'fettledG', label: 'Fettled', hint: 'gates cut off' },
-  { key: 'finishedG', label: 'Finished', hint: 'ground and polished' },
+  { key: 'grossG', label: t('pour.as-cast'), hint: t('pour.gates-and-all') },
+  { key: 'fettledG', label: t('pour.fettled'), hint: t('pour.gates-cut-off') },
+  { key: 'finishedG', label: t('pour.finished'), hint: t('pour.ground-and-polished') },
 ] as const
 </script>
 
@@ -42,11 +44,11 @@ const WEIGHTS = [
   <li class="border-t-2 border-line py-3" :data-cast="cast.name">
     <div class="grid grid-cols-[minmax(0,1fr)_5.5rem] gap-2 sm:grid-cols-[minmax(0,1fr)_5.5rem_auto]">
       <label
-        ><span class="label">Casting</span>
+        ><span class="label">{{ t('pour.casting') }}</span>
         <input
           class="field"
           maxlength="120"
-          placeholder="Cleat, fairlead, sundial plate"
+          :placeholder="t('pour.cleat-fairlead-sundial-plate')"
           :value="cast.name"
           :disabled="logged"
           @input="change({ name: ($event.target as HTMLInputElement).value }, 'name')"
@@ -55,7 +57,7 @@ const WEIGHTS = [
       </label>
       <QuantityField
         :model-value="cast.count"
-        label="How many"
+        :label="t('pour.how-many')"
         kind="number"
         positive
         :min="1"
@@ -70,7 +72,11 @@ const WEIGHTS = [
         class="btn btn-quiet self-end underline"
         @click="hand.remove(cast)"
       >
-        Remove<span class="sr-only"> {{ name }}</span>
+        <I18nT keypath="pour.remove" scope="global"
+          ><template #part
+            ><span class="sr-only"> {{ name }}</span></template
+          ></I18nT
+        >
       </button>
     </div>
     <div class="mt-2 grid grid-cols-3 items-start gap-2">
@@ -91,7 +97,7 @@ const WEIGHTS = [
     <p v-else-if="taken.length" class="mt-1 text-sm" data-testid="cast-steps">{{ taken.join('; ') }}.</p>
     <div class="mt-2 grid gap-2 sm:grid-cols-2">
       <label
-        ><span class="label">How it came out</span>
+        ><span class="label">{{ t('pour.how-it-came-out') }}</span>
         <select
           class="field"
           :value="cast.verdict"
@@ -106,34 +112,38 @@ const WEIGHTS = [
         </select></label
       >
       <label v-if="cast.verdict === 'blemished' || cast.verdict === 'spoiled'"
-        ><span class="label">What is wrong with it</span>
+        ><span class="label">{{ t('pour.what-is-wrong-with-it') }}</span>
         <select
           class="field"
           :value="cast.fault"
           @change="change({ fault: ($event.target as HTMLSelectElement).value }, 'fault')"
         >
-          <option value="">not told</option>
+          <option value="">{{ t('pour.not-told') }}</option>
           <option v-for="one in CAST_SYMPTOMS" :key="one.id" :value="one.id">{{ one.name }}</option>
         </select></label
       >
     </div>
     <p v-if="cast.fault" class="mt-1 text-sm">
-      <NuxtLink :to="`/heat/${heatNumber}/trouble`" class="underline"
-        >What in this heat may have caused it</NuxtLink
-      >
+      <NuxtLink :to="`/heat/${heatNumber}/trouble`" class="underline">{{
+        t('pour.what-in-this-heat-may-have')
+      }}</NuxtLink>
     </p>
     <details class="mt-2">
       <summary class="text-sm font-semibold">
-        Pictures, work, what it cost<template v-if="cost"
-          >: <b>{{ money(cost.total) }}</b>{{
-            cast.count > 1 ? `, ${money(cost.total / cast.count)} each` : ''
-          }}</template
+        <I18nT keypath="pour.pictures-work-what-it-cost" scope="global"
+          ><template #part
+            ><template v-if="cost"
+              >: <b>{{ money(cost.total) }}</b>{{
+                cast.count > 1 ? t('pour.each', { total: money(cost.total / cast.count) }) : ''
+              }}</template
+            ></template
+          ></I18nT
         >
       </summary>
       <div class="mt-2 grid gap-3 sm:grid-cols-2">
         <QuantityField
           :model-value="cast.workMin"
-          label="Work on it after the pour"
+          :label="t('pour.work-on-it-after-the-pour')"
           kind="number"
           unit-words="min"
           nullable
@@ -141,12 +151,12 @@ const WEIGHTS = [
           @sealed="yard.seal()"
         />
         <label
-          ><span class="label">Note</span>
+          ><span class="label">{{ t('pour.note') }}</span>
           <input
             class="field"
             maxlength="500"
             :value="cast.note"
-            placeholder="for whom, which pattern, how polished"
+            :placeholder="t('pour.for-whom-which-pattern-how-polished')"
             @input="change({ note: ($event.target as HTMLInputElement).value }, 'note')"
             @blur="yard.seal()"
           />
@@ -159,28 +169,52 @@ const WEIGHTS = [
         />
       </div>
       <p v-if="cost" class="mt-2 text-sm" data-testid="cast-cost">
-        Metal {{ money(cost.metal)
-        }}<template v-if="cost.fuel !== null">, fuel {{ money(cost.fuel) }}</template
-        ><template v-if="cost.consumables > 0">, consumables {{ money(cost.consumables) }}</template
-        ><template v-if="cost.work > 0">, work {{ money(cost.work) }}</template
-        >.<template v-if="cost.fuel === null">
-          Fuel is not in it: write down under “What it burnt” what the heat took.</template
+        <I18nT keypath="pour.metal" scope="global"
+          ><template #part
+            ><template v-if="cost.fuel !== null">{{
+              t('pour.fuel', { fuel: money(cost.fuel) })
+            }}</template></template
+          ><template #part2
+            ><template v-if="cost.consumables > 0">{{
+              t('pour.consumables', { consumables: money(cost.consumables) })
+            }}</template></template
+          ><template #part3
+            ><template v-if="cost.work > 0">{{
+              t('pour.work', { work: money(cost.work) })
+            }}</template></template
+          ><template #part4
+            ><template v-if="cost.fuel === null">
+              {{ ' ' + t('pour.fuel-is-not-in-it-write') }}</template
+            ></template
+          ><template #metal>{{ money(cost.metal) }}</template></I18nT
         >
       </p>
     </details>
     <p v-for="one in remelted" :key="one.id" class="mt-2 border-l-8 border-amber bg-amber-wash px-3 py-1">
-      Remelted as
-      <NuxtLink
-        :to="`/heat/${one.number}/${one.loggedAt ? 'story' : 'charge'}`"
-        class="font-bold underline"
-        >{{ heatStamp(one.number) }}</NuxtLink>.
+      <I18nT keypath="pour.remelted-as" scope="global"
+        ><template #link
+          ><NuxtLink
+            :to="`/heat/${one.number}/${one.loggedAt ? 'story' : 'charge'}`"
+            class="font-bold underline"
+            >{{ heatStamp(one.number) }}</NuxtLink
+          ></template
+        ></I18nT
+      >
     </p>
     <div v-if="logged && steps.nowG" class="mt-2 flex flex-wrap gap-2">
       <button v-if="!back" type="button" class="btn" @click="hand.putBack(cast)">
-        Back to the bins<span class="sr-only">: {{ name }}</span>
+        <I18nT keypath="pour.back-to-the-bins" scope="global"
+          ><template #part
+            ><span class="sr-only">: {{ name }}</span></template
+          ></I18nT
+        >
       </button>
       <button v-if="!remelted.length" type="button" class="btn" @click="hand.meltAgain(cast)">
-        Melt it again<span class="sr-only">: {{ name }}</span>
+        <I18nT keypath="pour.melt-it-again" scope="global"
+          ><template #part
+            ><span class="sr-only">: {{ name }}</span></template
+          ></I18nT
+        >
       </button>
     </div>
   </li>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '~/words'
 import { computed } from 'vue'
 import { useUnits } from '~/shared/units/useUnits'
 import { useHeat } from '~/shared/heat/useHeat'
@@ -16,24 +17,27 @@ const said = computed(() => {
   const { goodG, spoiledG, groundOffG } = totals.value
   return listed(
     [
-      goodG > 0 ? `${grams(goodG)} to use` : '',
-      spoiledG > 0 ? `${grams(spoiledG)} spoiled` : '',
-      groundOffG > 0 ? `${grams(groundOffG)} ground off` : '',
+      goodG > 0 ? t('pour.to-use', { goodG: grams(goodG) }) : '',
+      spoiledG > 0 ? t('pour.spoiled', { spoiledG: grams(spoiledG) }) : '',
+      groundOffG > 0 ? t('pour.ground-off', { groundOffG: grams(groundOffG) }) : '',
     ].filter(Boolean),
   )
 })
 </script>
 
 <template>
-  <section v-if="heat && (castings.length || !logged)" class="slab p-4" aria-label="Castings one by one">
-    <h2 class="chalk mb-1">Castings</h2>
+  <section
+    v-if="heat && (castings.length || !logged)"
+    class="slab p-4"
+    :aria-label="t('pour.castings-one-by-one')"
+  >
+    <h2 class="chalk mb-1">{{ t('pour.castings') }}</h2>
     <p v-if="castings.length" class="text-sm" data-testid="castings-sum">
       {{ counted(pieces, 'piece') }}<template v-if="said">: {{ said }}</template
       >.
     </p>
     <p v-else class="text-sm text-soft">
-      One line for each, or for several alike; weighed as cast, fettled, finished. “3 × 96 g” and “5.7 oz +
-      7.55 oz” are added up.
+      {{ t('pour.one-line-for-each-or-for') }}
     </p>
     <ul class="mt-2">
       <CastRow v-for="cast in castings" :key="cast.id" :cast="cast" :hand="hand" :heat-number="heat.number" />
@@ -42,13 +46,19 @@ const said = computed(() => {
       v-if="!logged && totals.cutOffG > 0 && heat.pour.returnsG === null"
       class="mt-1 mb-3 flex flex-wrap items-center gap-2 text-sm"
     >
-      {{ grams(totals.cutOffG) }} was cut off, and the sprues and risers are not weighed.
-      <button type="button" class="btn" @click="hand.cutOffAsReturns()">Take it as their weight</button>
+      {{ t('pour.was-cut-off-and-the-sprues', { cutOffG: grams(totals.cutOffG) }) }}
+      <button type="button" class="btn" @click="hand.cutOffAsReturns()">
+        {{ t('pour.take-it-as-their-weight') }}
+      </button>
     </p>
     <div v-if="!logged" class="flex flex-wrap gap-2">
-      <button type="button" class="btn" @click="hand.add()">Add a casting</button>
+      <button type="button" class="btn" @click="hand.add()">{{ t('pour.add-a-casting') }}</button>
       <button v-if="planned.length" type="button" class="btn" @click="hand.addPlanned()">
-        As planned: {{ listed(planned.map(({ name, count }) => (count > 1 ? `${count} × ${name}` : name))) }}
+        {{
+          t('pour.as-planned', {
+            map: listed(planned.map(({ name, count }) => (count > 1 ? `${count} × ${name}` : name))),
+          })
+        }}
       </button>
     </div>
   </section>

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { t } from '~/words'
+import { I18nT } from 'vue-i18n'
 import { mouldTare } from '#core/gear'
 import { computed, reactive } from 'vue'
 import { useUnits } from '~/shared/units/useUnits'
@@ -34,13 +36,15 @@ function weighEmpty(id: string): void {
 }
 const emptyWords = (one: (typeof ingotMoulds.value)[number]) => {
   const known = mouldTare(one)
-  return !known || known.known === 'size' ? 'not weighed empty yet' : `${grams(known.fromG)} empty`
+  return !known || known.known === 'size'
+    ? t('pour.not-weighed-empty-yet')
+    : t('pour.empty-2', { fromG: grams(known.fromG) })
 }
 </script>
 
 <template>
-  <section v-if="heat" class="slab p-4" aria-label="Ingots">
-    <h2 class="chalk mb-3">Ingots</h2>
+  <section v-if="heat" class="slab p-4" :aria-label="t('pour.ingots')">
+    <h2 class="chalk mb-3">{{ t('pour.ingots') }}</h2>
     <ul class="mb-3">
       <li
         v-for="ingot in heat.pour.ingots"
@@ -53,7 +57,11 @@ const emptyWords = (one: (typeof ingotMoulds.value)[number]) => {
         >
         <b>{{ grams(ingot.massG, 0.1) }}</b>
         <button v-if="!frozen" type="button" class="btn btn-quiet underline" @click="remove(ingot.id)">
-          Remove<span class="sr-only"> {{ ingot.stamp }}</span>
+          <I18nT keypath="pour.remove" scope="global"
+            ><template #part
+              ><span class="sr-only"> {{ ingot.stamp }}</span></template
+            ></I18nT
+          >
         </button>
       </li>
       <li
@@ -68,14 +76,27 @@ const emptyWords = (one: (typeof ingotMoulds.value)[number]) => {
             ><span v-if="ingot.mould" class="ml-2 text-sm text-soft">{{ ingot.mould }}</span></span
           >
           <span
-            ><b>{{ grams(ingot.grossG, 0.1) }}</b> with its mould</span
+            ><I18nT keypath="pour.with-its-mould" scope="global"
+              ><template #strong
+                ><b>{{ grams(ingot.grossG, 0.1) }}</b></template
+              ></I18nT
+            ></span
           >
           <button v-if="!frozen" type="button" class="btn btn-quiet underline" @click="remove(ingot.id)">
-            Remove<span class="sr-only"> {{ ingot.stamp }}</span>
+            <I18nT keypath="pour.remove" scope="global"
+              ><template #part
+                ><span class="sr-only"> {{ ingot.stamp }}</span></template
+              ></I18nT
+            >
           </button>
         </div>
         <p v-if="ingot.span && ingot.tareG" class="text-sm text-soft">
-          By the mould’s size {{ grams(ingot.span.fromG, 10) }} to {{ grams(ingot.span.toG, 10) }} of metal.
+          {{
+            t('pour.by-the-moulds-size-to-of', {
+              fromG: grams(ingot.span.fromG, 10),
+              toG: grams(ingot.span.toG, 10),
+            })
+          }}
         </p>
         <form
           class="mt-1 grid max-w-sm grid-cols-[1fr_auto] items-start gap-2"
@@ -83,14 +104,14 @@ const emptyWords = (one: (typeof ingotMoulds.value)[number]) => {
         >
           <QuantityField
             :model-value="tares[ingot.id] ?? null"
-            :label="`${ingot.mould || 'Its mould'}, empty`"
+            :label="t('pour.empty', { mould: ingot.mould || t('pour.its-mould') })"
             kind="mass"
             nullable
             positive
-            hint="When it is empty and cold; ingots in it get their weight"
+            :hint="t('pour.when-it-is-empty-and-cold')"
             @update:model-value="tares[ingot.id] = $event"
           />
-          <button class="btn mt-[1.2rem]" :disabled="!tares[ingot.id]">Take it off</button>
+          <button class="btn mt-[1.2rem]" :disabled="!tares[ingot.id]">{{ t('pour.take-it-off') }}</button>
         </form>
         <p v-if="faults[ingot.id]" role="alert" class="mt-1 font-semibold text-oxide">
           {{ faults[ingot.id] }}
@@ -101,38 +122,46 @@ const emptyWords = (one: (typeof ingotMoulds.value)[number]) => {
       <QuantityField
         :key="entry"
         v-model="grossG"
-        :label="mouldId ? 'Next ingot, mould and all' : 'Next ingot'"
+        :label="mouldId ? t('pour.next-ingot-mould-and-all') : t('pour.next-ingot')"
         kind="mass"
         positive
         nullable
       />
-      <button class="btn mt-[1.2rem]" :disabled="!ready">Add the ingot</button>
+      <button class="btn mt-[1.2rem]" :disabled="!ready">{{ t('pour.add-the-ingot') }}</button>
       <p v-if="later" class="col-span-2 text-sm">
-        It waits: the mould is weighed empty later, and taken off then. Until then the balance is a span.
+        {{ t('pour.it-waits-the-mould-is-weighed') }}
       </p>
       <p v-else-if="mould && netG !== null" class="col-span-2" aria-live="polite">
-        <template v-if="netG > 0">{{ grams(netG, 0.1) }} of metal.</template>
-        <b v-else role="alert" class="text-oxide"
-          >That is no more than the mould weighs ({{ grams(mould.tareG ?? 0) }}). Weigh both together.</b
-        >
+        <template v-if="netG > 0">{{ t('pour.of-metal', { netG: grams(netG, 0.1) }) }}</template>
+        <b v-else role="alert" class="text-oxide">{{
+          t('pour.that-is-no-more-than-the', { tareG: grams(mould.tareG ?? 0) })
+        }}</b>
       </p>
       <label class="col-span-2 max-w-xs"
-        ><span class="label">Weighed in</span>
+        ><span class="label">{{ t('pour.weighed-in') }}</span>
         <select v-model="mouldId" class="field">
-          <option value="">nothing: the ingot alone</option>
+          <option value="">{{ t('pour.nothing-the-ingot-alone') }}</option>
           <option v-for="one in ingotMoulds" :key="one.id" :value="one.id">
             {{ one.name }}, {{ emptyWords(one) }}
           </option>
-          <option :value="SOME_MOULD">a mould not weighed empty</option>
+          <option :value="SOME_MOULD">{{ t('pour.a-mould-not-weighed-empty') }}</option>
         </select></label
       >
       <label v-if="mouldId === SOME_MOULD" class="col-span-2 max-w-xs"
-        ><span class="label">Which one</span>
-        <input v-model="mouldName" class="field" maxlength="120" placeholder="the long angle-iron one" />
+        ><span class="label">{{ t('pour.which-one') }}</span>
+        <input
+          v-model="mouldName"
+          class="field"
+          maxlength="120"
+          :placeholder="t('pour.the-long-angle-iron-one')"
+        />
       </label>
       <p v-if="!ingotMoulds.length" class="col-span-2 text-sm text-soft">
-        Moulds that are written down under <NuxtLink to="/gear" class="underline">Gear</NuxtLink> are weighed
-        empty once, and are then taken off by themselves.
+        <I18nT keypath="pour.moulds-that-are-written-down-under" scope="global"
+          ><template #link
+            ><NuxtLink to="/gear" class="underline">{{ t('pour.gear') }}</NuxtLink></template
+          ></I18nT
+        >
       </p>
     </form>
   </section>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '~/words'
 import { totalG } from '#core/lists'
 import type { MassBalance } from '#core/balance'
 import type { Heat } from '#core/heat'
@@ -19,7 +20,7 @@ const flows = computed(() => {
   const rest = totalG(lots.slice(MOST_LOTS))
   const into = [
     ...lots.slice(0, MOST_LOTS).map(({ name, massG }) => ({ name, massG })),
-    ...(rest > 0 ? [{ name: 'smaller lots', massG: rest }] : []),
+    ...(rest > 0 ? [{ name: t('pour.smaller-lots'), massG: rest }] : []),
   ]
   const fumeG = Math.min(Math.max(0, balance.missingG), balance.fumeG)
   const out = pourParts(heat.pour, balance, fumeG)
@@ -35,7 +36,7 @@ const { failed } = useChart(frame, [flows], (token) => {
         type: 'sankey',
         arrangement: 'fixed',
         node: {
-          label: [...into.map(label), 'crucible', ...out.map(label)],
+          label: [...into.map(label), t('small.crucible'), ...out.map(label)],
           color: [...into.map(() => '#b99c68'), token('ember'), ...out.map(({ colour }) => colour)],
           pad: 20,
           thickness: 14,
@@ -59,14 +60,14 @@ const { failed } = useChart(frame, [flows], (token) => {
 })
 const spoken = computed(
   () =>
-    `In: ${flows.value.into.map(({ name, massG }) => `${name} ${grams(massG)}`).join(', ')}. ` +
-    `Out: ${flows.value.out.map(({ name, massG }) => `${name} ${grams(massG)}`).join(', ')}`,
+    `${t('pour.in', { join: flows.value.into.map(({ name, massG }) => `${name} ${grams(massG)}`).join(', ') })} ` +
+    t('pour.out', { join: flows.value.out.map(({ name, massG }) => `${name} ${grams(massG)}`).join(', ') }),
 )
 </script>
 
 <template>
   <figure class="slab p-3">
-    <figcaption class="label">From the bins to the bins</figcaption>
+    <figcaption class="label">{{ t('pour.from-the-bins-to-the-bins') }}</figcaption>
     <div ref="frame" class="min-h-[340px]" role="img" :aria-label="spoken" data-testid="mass-flow" />
     <p v-if="failed" role="alert" class="text-oxide">{{ failed }}</p>
   </figure>

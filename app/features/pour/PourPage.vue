@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import { fixed } from '~/shared/units/decimal-mark'
+import { t } from '~/words'
+import { I18nT } from 'vue-i18n'
 import { sensiblePour } from '#core/heat'
 import { computed, defineAsyncComponent } from 'vue'
 import { useHeat } from '~/shared/heat/useHeat'
@@ -24,36 +27,39 @@ const balance = computed(() => summary.value?.balance ?? null)
 const verdict = computed(() => (balance.value ? balanceWords(balance.value, grams) : null))
 const frozen = computed(() => !!heat.value?.loggedAt)
 const PARTS = [
-  { key: 'castingsG', name: 'Castings', hint: 'fettled, without gates' },
-  { key: 'returnsG', name: 'Sprues, gates, risers', hint: 'they go back to the bins as returns' },
-  { key: 'drossG', name: 'Dross', hint: 'everything skimmed off' },
-  { key: 'skullG', name: 'Skull', hint: 'frozen to the crucible and tools' },
-  { key: 'stayedG', name: 'Still in the crucible', hint: 'of the skull; the next heat in it counts with it' },
-  { key: 'spillG', name: 'Spill', hint: 'swept up' },
-  { key: 'heelG', name: 'Heel', hint: 'left in the crucible on purpose' },
-  { key: 'samplesG', name: 'Samples', hint: 'taken out for the assay' },
+  { key: 'castingsG', name: t('pour.castings'), hint: t('pour.fettled-without-gates') },
+  { key: 'returnsG', name: t('pour.sprues-gates-risers'), hint: t('pour.they-go-back-to-the-bins') },
+  { key: 'drossG', name: t('pour.dross'), hint: t('pour.everything-skimmed-off') },
+  { key: 'skullG', name: t('pour.skull'), hint: t('pour.frozen-to-the-crucible-and-tools') },
+  { key: 'stayedG', name: t('pour.still-in-the-crucible'), hint: t('pour.of-the-skull-the-next-heat') },
+  { key: 'spillG', name: t('pour.spill'), hint: t('pour.swept-up') },
+  { key: 'heelG', name: t('pour.heel'), hint: t('pour.left-in-the-crucible-on-purpose') },
+  { key: 'samplesG', name: t('pour.samples'), hint: t('pour.taken-out-for-the-assay') },
 ] as const
 /** Castings that were written down one by one are added up. */
 const listed = computed(() => (heat.value?.pour.castings?.length ?? 0) > 0)
 const parts = computed(() => PARTS.filter(({ key }) => key !== 'castingsG' || !listed.value))
 function change(part: Record<string, unknown>, key: string): void {
-  if (heat.value) edit('Weigh what came out', { pour: { ...heat.value.pour, ...part } }, `pour-${key}`)
+  if (heat.value)
+    edit(t('pour.weigh-what-came-out'), { pour: { ...heat.value.pour, ...part } }, `pour-${key}`)
 }
 </script>
 
 <template>
   <section v-if="heat">
-    <HeatHeading question="Where did the metal go?">
+    <HeatHeading :question="t('pour.where-did-the-metal-go')">
       <NuxtLink
         v-if="balance && balance.foundG + balance.maybeG > 0"
         :to="`/heat/${heat.number}/assay`"
         class="btn btn-next"
-        >Measure it</NuxtLink
+        >{{ t('pour.measure-it') }}</NuxtLink
       >
     </HeatHeading>
     <div v-if="!balance" class="slab max-w-xl p-5">
-      <p class="mb-3">Nothing was weighed into this heat, so there is nothing to balance against.</p>
-      <NuxtLink :to="`/heat/${heat.number}/charge`" class="btn btn-next">Weigh the charge</NuxtLink>
+      <p class="mb-3">{{ t('pour.nothing-was-weighed-into-this-heat') }}</p>
+      <NuxtLink :to="`/heat/${heat.number}/charge`" class="btn btn-next">{{
+        t('pour.weigh-the-charge')
+      }}</NuxtLink>
     </div>
     <template v-else>
       <ToneSentence v-if="verdict" :sentence="verdict" class="text-lg" data-testid="balance" />
@@ -64,10 +70,14 @@ function change(part: Record<string, unknown>, key: string): void {
           <IngotsPoured />
           <fieldset :disabled="frozen" class="contents">
             <div class="slab p-4">
-              <h2 class="chalk mb-3">Everything else</h2>
+              <h2 class="chalk mb-3">{{ t('pour.everything-else') }}</h2>
               <div class="grid grid-cols-2 gap-3">
                 <p v-if="listed" class="self-end pb-2" data-testid="castings-added">
-                  Castings: <b>{{ grams(heat.pour.castingsG ?? 0, 0.1) }}</b>, added up from their list.
+                  <I18nT keypath="pour.castings-added-up-from-their-list" scope="global"
+                    ><template #strong
+                      ><b>{{ grams(heat.pour.castingsG ?? 0, 0.1) }}</b></template
+                    ></I18nT
+                  >
                 </p>
                 <QuantityField
                   v-for="part in parts"
@@ -78,13 +88,13 @@ function change(part: Record<string, unknown>, key: string): void {
                   nullable
                   :hint="part.hint"
                   :max="part.key === 'stayedG' ? (heat.pour.skullG ?? 0) : undefined"
-                  max-words="No more can have stayed than froze to the crucible: write the skull down first."
+                  :max-words="t('pour.no-more-can-have-stayed-than')"
                   @update:model-value="change({ [part.key]: $event }, part.key)"
                   @sealed="yard.seal()"
                 />
                 <QuantityField
                   :model-value="heat.pour.pourTemperatureC"
-                  label="Poured at"
+                  :label="t('pour.poured-at')"
                   kind="temperature"
                   :sensible="sensiblePour(heat)"
                   nullable
@@ -92,7 +102,7 @@ function change(part: Record<string, unknown>, key: string): void {
                   @sealed="yard.seal()"
                 />
               </div>
-              <p class="mt-2 text-xs text-soft">Empty means not weighed; 0 means there was none.</p>
+              <p class="mt-2 text-xs text-soft">{{ t('pour.empty-means-not-weighed-0-means') }}</p>
             </div>
           </fieldset>
         </div>
@@ -102,10 +112,15 @@ function change(part: Record<string, unknown>, key: string): void {
         </fieldset>
       </div>
       <p v-if="balance.foundG > 0" class="mt-4" data-testid="yields">
-        Ingots and castings are {{ balance.maybeG > 0 ? 'at least ' : ''
-        }}<b>{{ (100 * balance.tapYield).toFixed(1) }} %</b> of the charge; all metal found again
-        <b>{{ (100 * balance.metalYield).toFixed(1) }} %</b>; accounted for
-        <b>{{ ((100 * balance.foundG) / balance.chargeG).toFixed(1) }} %</b>.
+        <I18nT keypath="pour.ingots-and-castings-are-of-the" scope="global"
+          ><template #strong
+            ><b>{{ fixed(100 * balance.tapYield, 1) }} %</b></template
+          ><template #strong2
+            ><b>{{ fixed(100 * balance.metalYield, 1) }} %</b></template
+          ><template #strong3
+            ><b>{{ fixed((100 * balance.foundG) / balance.chargeG, 1) }} %</b></template
+          ><template #part>{{ balance.maybeG > 0 ? `${t('pour.at-least')} ` : '' }}</template></I18nT
+        >
       </p>
       <MassFlow v-if="balance.foundG > 0" class="mt-3" :balance="balance" :heat="heat" />
       <PutTogether class="mt-4" />

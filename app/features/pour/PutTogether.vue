@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import { fixed } from '~/shared/units/decimal-mark'
+import { t } from '~/words'
+import { I18nT } from 'vue-i18n'
 import type { AdjustedFigure } from '#core/balance'
 import { computed } from 'vue'
 import { useHeat } from '~/shared/heat/useHeat'
@@ -13,15 +16,11 @@ const { result, fault } = useReconciliation()
 const { grams } = useUnits()
 const shown = (figure: AdjustedFigure, value: number) => {
   if (figure.what === 'share' || figure.what === 'melt') return `${percent(value)} %`
-  if (figure.what === 'yield') return value.toFixed(3)
+  if (figure.what === 'yield') return fixed(value, 3)
   return grams(value, 0.1)
 }
 const nameOf = (figure: AdjustedFigure) =>
-  [
-    figure.name,
-    figure.element ? elementName(figure.element).toLowerCase() : '',
-    figure.what === 'yield' ? 'yield' : '',
-  ]
+  [figure.name, figure.element ? elementName(figure.element) : '', figure.what === 'yield' ? 'yield' : '']
     .filter(Boolean)
     .join(', ')
 const moved = computed(() =>
@@ -32,38 +31,49 @@ const moved = computed(() =>
     .slice(0, 12),
 )
 const accusation = ({ figure, offBy }: { figure: AdjustedFigure; offBy: number }) =>
-  `${nameOf(figure)}: ${shown(figure, Math.abs(offBy))} too ${offBy > 0 ? 'low' : 'high'}`
+  t('pour.too', {
+    figure: nameOf(figure),
+    figure2: shown(figure, Math.abs(offBy)),
+    part: offBy > 0 ? t('small.low') : t('small.high'),
+  })
 </script>
 
 <template>
-  <section v-if="heat && (result || fault)" class="slab p-4" aria-label="Everything put together">
-    <h2 class="chalk mb-1">Everything put together</h2>
+  <section v-if="heat && (result || fault)" class="slab p-4" :aria-label="t('pour.everything-put-together')">
+    <h2 class="chalk mb-1">{{ t('pour.everything-put-together') }}</h2>
     <p v-if="fault" class="text-soft">{{ fault }}</p>
     <template v-if="result">
       <p data-testid="reconciled">
-        <template v-if="result.chance >= 0.05">Weights and assay agree: no misfit beyond chance.</template>
+        <template v-if="result.chance >= 0.05">{{ t('pour.weights-and-assay-agree-no-misfit') }}</template>
         <template v-else
-          ><b class="text-oxide">Weights and assay do not agree</b> (a misfit like this comes by chance
-          {{
-            result.chance < 0.001
-              ? 'less than once in a thousand'
-              : `${(100 * result.chance).toFixed(1)} times in a hundred`
-          }}).
-          <template v-if="result.suspects.length"
-            >Likeliest mistake, each by itself:
-            <b>{{ result.suspects.map(accusation).join('; or ') }}</b>.</template
+          ><I18nT keypath="pour.a-misfit-like-this-comes-by" scope="global"
+            ><template #strong
+              ><b class="text-oxide">{{ t('pour.weights-and-assay-do-not-agree') }}</b></template
+            ><template #part2
+              ><template v-if="result.suspects.length"
+                ><I18nT keypath="pour.likeliest-mistake-each-by-itself" scope="global"
+                  ><template #strong
+                    ><b>{{ result.suspects.map(accusation).join('; or ') }}</b></template
+                  ></I18nT
+                ></template
+              ></template
+            ><template #part>{{
+              result.chance < 0.001
+                ? t('pour.less-than-once-in-a-thousand')
+                : t('pour.times-in-a-hundred', { toFixed: fixed(100 * result.chance, 1) })
+            }}</template></I18nT
           ></template
         >
       </p>
       <details class="mt-2 text-sm">
-        <summary>What was adjusted, and by how much</summary>
+        <summary>{{ t('pour.what-was-adjusted-and-by-how') }}</summary>
         <table class="mt-1 w-full">
           <thead class="text-soft">
             <tr>
-              <th scope="col" class="text-left">Figure</th>
-              <th scope="col" class="text-right">Written down</th>
-              <th scope="col" class="text-right">Adjusted</th>
-              <th scope="col" class="text-right">Spreads</th>
+              <th scope="col" class="text-left">{{ t('pour.figure') }}</th>
+              <th scope="col" class="text-right">{{ t('pour.written-down') }}</th>
+              <th scope="col" class="text-right">{{ t('pour.adjusted') }}</th>
+              <th scope="col" class="text-right">{{ t('pour.spreads') }}</th>
             </tr>
           </thead>
           <tbody>
@@ -75,13 +85,17 @@ const accusation = ({ figure, offBy }: { figure: AdjustedFigure; offBy: number }
               <th scope="row" class="text-left font-normal">{{ nameOf(figure) }}</th>
               <td class="text-right">{{ shown(figure, figure.before) }}</td>
               <td class="text-right">{{ shown(figure, figure.after) }}</td>
-              <td class="text-right">{{ steps.toFixed(1) }}</td>
+              <td class="text-right">{{ fixed(steps, 1) }}</td>
             </tr>
           </tbody>
         </table>
         <p class="mt-1 text-xs text-soft">
-          Weighted least squares: every figure moves by as little as its spread allows until mass and each
-          measured element balance. χ² = {{ result.chiSquare.toFixed(2) }} with {{ result.degrees }} balances.
+          {{
+            t('pour.weighted-least-squares-every-figure-moves', {
+              toFixed: fixed(result.chiSquare, 2),
+              degrees: result.degrees,
+            })
+          }}
         </p>
       </details>
     </template>

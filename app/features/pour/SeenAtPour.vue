@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '~/words'
 import { SEEN, type Seen } from '#core/heat'
 import { now, useYard } from '~/storage/yard-store'
 import { stopLine } from '#core/casting'
@@ -15,24 +16,23 @@ const { mm } = useUnits()
 const line = computed(() => {
   const current = heat.value
   const at = current && stopLine(current.need, current.pour.stoppedAtG)
-  if (at)
-    return `Look for a line about ${mm(at)} up the casting: the metal on both sides of it may not be one.`
+  if (at) return t('pour.look-for-a-line-about-up', { at: mm(at) })
   return current?.need?.castingMm
-    ? 'The metal froze where it stood: look for a line there.'
-    : 'Tell the height of the casting under Mould, and this says how far up to look for the line.'
+    ? t('pour.the-metal-froze-where-it-stood')
+    : t('pour.tell-the-height-of-the-casting')
 })
 function press(id: Seen): void {
   const seen = { ...heat.value?.seen }
   const was = !!seen[id]
   if (was) Reflect.deleteProperty(seen, id)
   else seen[id] = now()
-  edit(`${was ? 'Not seen' : 'Seen'}: ${SEEN_WORDS[id]}`, { seen })
+  edit(`${was ? t('pour.not-seen') : t('pour.seen')}: ${SEEN_WORDS[id]}`, { seen })
 }
 </script>
 
 <template>
   <div v-if="heat" class="slab p-4">
-    <h2 class="chalk mb-2">Seen at the pour</h2>
+    <h2 class="chalk mb-2">{{ t('pour.seen-at-the-pour') }}</h2>
     <div class="flex flex-wrap gap-2">
       <button
         v-for="id in SEEN"
@@ -50,12 +50,16 @@ function press(id: Seen): void {
       <QuantityField
         class="w-44"
         :model-value="heat.pour.stoppedAtG ?? null"
-        label="In the mould by then"
+        :label="t('pour.in-the-mould-by-then')"
         kind="mass"
         nullable
         positive
         @update:model-value="
-          edit('Say where the pour broke off', { pour: { ...heat.pour, stoppedAtG: $event } }, 'stopped-at')
+          edit(
+            t('pour.say-where-the-pour-broke-off'),
+            { pour: { ...heat.pour, stoppedAtG: $event } },
+            'stopped-at',
+          )
         "
         @sealed="yard.seal()"
       />

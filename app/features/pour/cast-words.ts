@@ -1,17 +1,17 @@
+import { t } from '~/words'
 import { SYMPTOMS } from '#core/troubles'
 import type { CastFault, CastVerdict } from '#core/heat'
 
 export const CAST_VERDICT_WORDS: Readonly<Record<CastVerdict, string>> = {
-  'not-told': 'not looked at',
-  sound: 'sound',
-  blemished: 'blemished, but good for use',
-  spoiled: 'spoiled: back to the bins',
+  'not-told': t('pour.not-looked-at'),
+  sound: t('pour.sound'),
+  blemished: t('pour.blemished-but-good-for-use'),
+  spoiled: t('pour.spoiled-back-to-the-bins'),
 }
 
 export const CAST_FAULT_WORDS: Readonly<Record<CastFault, string>> = {
-  'heavier-fettled':
-    'It cannot weigh more without its gates than with them. One of the two weights is wrong.',
-  'heavier-finished': 'Grinding made it heavier: one of the two weights is wrong.',
+  'heavier-fettled': t('pour.it-cannot-weigh-more-without-its'),
+  'heavier-finished': t('pour.grinding-made-it-heavier-one-of'),
 }
 
 /** What a casting itself can show, of all that goes wrong with a heat. */

@@ -1,3 +1,4 @@
+import { t } from '~/words'
 import { computed } from 'vue'
 import {
   blankCast,
@@ -45,21 +46,22 @@ export function useCastings() {
   function write(label: string, next: readonly Cast[], mergeKey?: string): void {
     if (heat.value) edit(label, { pour: withCastings(heat.value.pour, next) }, mergeKey)
   }
-  const add = () => write('Add a casting', [...castings.value, blankCast(crypto.randomUUID())])
-  const addPlanned = () => write('Take the castings as planned', [...castings.value, ...planned.value])
+  const add = () => write(t('pour.add-a-casting'), [...castings.value, blankCast(crypto.randomUUID())])
+  const addPlanned = () =>
+    write(t('pour.take-the-castings-as-planned'), [...castings.value, ...planned.value])
   function change(cast: Cast, what: Partial<Cast>, key: string): void {
     const next = castings.value.map((one) => (one.id === cast.id ? { ...one, ...what } : one))
-    write(`Write down ${cast.name || 'a casting'}`, next, `cast-${cast.id}-${key}`)
+    write(t('pour.write-down', { name: cast.name || t('pour.a-casting') }), next, `cast-${cast.id}-${key}`)
   }
   const remove = (cast: Cast) =>
     write(
-      `Take ${cast.name || 'a casting'} out`,
+      t('pour.take-out', { name: cast.name || t('pour.a-casting') }),
       castings.value.filter(({ id }) => id !== cast.id),
     )
   /** Gates that were cut off are what the returns weigh, where nobody weighed those. */
   function cutOffAsReturns(): void {
     if (heat.value)
-      edit('Take what was cut off as returns', {
+      edit(t('pour.take-what-was-cut-off-as'), {
         pour: { ...heat.value.pour, returnsG: Number(totals.value.cutOffG.toFixed(3)) },
       })
   }
@@ -83,8 +85,11 @@ export function useCastings() {
       { collection: 'lots', id: lot.id, after: lot },
       { collection: 'heats', id: current.id, after },
     ]
-    const done = yard.commit(`Put ${cast.name || 'a casting'} back into the bins`, edits)
-    if (done) announce(`${lot.name} is in the bins. Undo takes it out again.`)
+    const done = yard.commit(
+      t('pour.put-back-into-the-bins', { name: cast.name || t('pour.a-casting') }),
+      edits,
+    )
+    if (done) announce(t('pour.is-in-the-bins-undo-takes', { name: lot.name }))
     return done
   }
   /** The same metal once more: back to the bins if it is not there, and into a heat of its own. */
@@ -93,7 +98,9 @@ export function useCastings() {
     const lot = yard.records.lots[cast.id]
     const of = heat.value
     if (lot && of)
-      await meltAsItComes([lot], { title: `${cast.name || heatStamp(of.number)} again`.slice(0, 120) })
+      await meltAsItComes([lot], {
+        title: t('pour.again', { name: cast.name || heatStamp(of.number) }).slice(0, 120),
+      })
   }
 
   const { reckon } = useReckoning()

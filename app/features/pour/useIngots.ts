@@ -1,3 +1,4 @@
+import { t } from '~/words'
 import { computed, ref } from 'vue'
 import { mouldTare, type IngotMould } from '#core/gear'
 import {
@@ -54,13 +55,13 @@ export function useIngots() {
     if (later.value) {
       const one = { id, stamp, grossG: grossG.value, ...named }
       const inMoulds = [...(pour.inMoulds ?? []), waitingIngot(one, mould.value && mouldTare(mould.value))]
-      edit(`Weigh ingot ${stamp}, mould and all`, { pour: { ...pour, inMoulds } })
+      edit(t('pour.weigh-ingot-mould-and-all', { stamp }), { pour: { ...pour, inMoulds } })
     } else if (netG.value !== null) {
       const massG = Number(netG.value.toFixed(2))
       const how = mould.value
         ? { mouldId: mould.value.id, mould: mould.value.name, grossG: grossG.value }
         : {}
-      edit(`Weigh ingot ${stamp}`, {
+      edit(t('pour.weigh-ingot', { stamp }), {
         pour: { ...pour, ingots: [...pour.ingots, { id, massG, stamp, ...how }] },
       })
     }
@@ -71,7 +72,7 @@ export function useIngots() {
     if (!heat.value) return
     const { ingots, inMoulds = [] } = heat.value.pour
     const others = <T extends { id: string }>(all: readonly T[]) => all.filter((one) => one.id !== id)
-    edit('Remove an ingot', {
+    edit(t('pour.remove-an-ingot'), {
       pour: { ...heat.value.pour, ingots: others(ingots), inMoulds: others(inMoulds) },
     })
   }
@@ -90,7 +91,9 @@ export function useIngots() {
       .filter(({ gainedG, refused }) => gainedG > 0 || refused.length > 0)
     const refused = weighed.flatMap((one) => one.refused)
     if (refused.includes(ingot.stamp))
-      return `With the ingot it weighs ${refused.length > 1 ? `no more (${listed(refused)})` : 'no more'}. Weigh the mould empty again, or remove the ingot and weigh both anew.`
+      return t('pour.with-the-ingot-it-weighs-weigh', {
+        part: refused.length > 1 ? t('pour.no-more', { refused: listed(refused) }) : t('pour.no-more-2'),
+      })
     const edits: Edit[] = weighed.flatMap(({ at, heat: after, gainedG }) => [
       { collection: 'heats' as const, id: at.id, after },
       ...(at.loggedAt && gainedG > 0 ? intoTheBins(after, gainedG) : []),
@@ -98,19 +101,24 @@ export function useIngots() {
     const known = ingotMoulds.value.find(({ id }) => id === ingot.mouldId)
     if (known)
       edits.push({ collection: 'gear', id: known.id, after: { ...known, tareG } satisfies IngotMould })
-    if (!yard.commit(`Weigh ${ingot.mould || 'the mould'} empty`, edits)) return ''
+    if (!yard.commit(t('pour.weigh-empty', { mould: ingot.mould || t('pour.the-mould') }), edits)) return ''
     const count = weighed.reduce(
       (sum, { at, heat: after }) => sum + after.pour.ingots.length - at.pour.ingots.length,
       0,
     )
-    announce(`${counted(count, 'ingot')} ${count === 1 ? 'has its' : 'have their'} weight now.`)
+    announce(
+      t('pour.weight-now', {
+        count: counted(count, 'ingot'),
+        part: count === 1 ? t('pour.has-its') : t('pour.have-their'),
+      }),
+    )
     return ''
   }
   /** A logged heat's ingots are in the bins already: these join them. */
   function intoTheBins(logged: Heat, gainedG: number): Edit[] {
     const lot = yard.lots.find(({ originHeatId, kind }) => originHeatId === logged.id && kind === 'ingot')
     const after = lot
-      ? moveMetal(lot, gainedG, 'its mould was weighed empty', now())
+      ? moveMetal(lot, gainedG, t('pour.its-mould-was-weighed-empty'), now())
       : ingotLot(logged, crypto.randomUUID(), gainedG, now())
     return [{ collection: 'lots', id: after.id, after }]
   }

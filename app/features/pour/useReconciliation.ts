@@ -1,3 +1,4 @@
+import { t } from '~/words'
 import { computed } from 'vue'
 import { combineReadings } from '#core/assay'
 import { reconcileHeat, type HeatReconciliation } from '#core/balance'
@@ -19,7 +20,7 @@ export function useReconciliation() {
     if (Object.keys(measured).length === 0)
       return {
         result: null,
-        fault: 'With an assay, weights and analysis are adjusted together, and a wrong weight is found out.',
+        fault: t('pour.with-an-assay-weights-and-analysis'),
       }
     const part = (name: string, massG: number | null | undefined, dross = false) => ({
       name,
@@ -32,7 +33,7 @@ export function useReconciliation() {
         found: [
           ...pour.ingots.map(({ stamp, massG }) => part(stamp, massG)),
           part('castings', pour.castingsG ?? (pour.ingots.length ? 0 : null)),
-          part('sprues and risers', pour.returnsG),
+          part(t('pour.sprues-and-risers'), pour.returnsG),
           part('skull', pour.skullG),
           part('spill', pour.spillG),
           part('heel', pour.heelG),
@@ -46,7 +47,7 @@ export function useReconciliation() {
     } catch {
       return {
         result: null,
-        fault: 'These figures cannot be balanced: an element was measured that nothing brought in.',
+        fault: t('pour.these-figures-cannot-be-balanced-an'),
       }
     }
   })

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t, told } from '~/words'
 import { FORMS } from '#core/losses'
 import { COATINGS, KNOWLEDGE, LOT_KINDS, type Coating, type Lot } from '#core/stock'
 import { ref } from 'vue'
@@ -42,71 +43,74 @@ function changed(lot: Lot): Lot {
 function save(): void {
   const said = [kind.value, form.value, knowledge.value, whereFrom.value.trim(), coating.value, taken.value]
   if (said.every((one) => !one) && pricePerKg.value === null) {
-    fault.value = 'Nothing is changed yet. Fill in what should be the same in all of them.'
+    fault.value = t('stock.nothing-is-changed-yet-fill-in')
     return
   }
   const edits = props.lots.map((lot): Edit => ({ collection: 'lots', id: lot.id, after: changed(lot) }))
-  if (!yard.commit(`Change ${counted(props.lots.length, 'lot')}`, edits)) return
-  announce(`${counted(props.lots.length, 'lot')} changed. Undo puts it back.`)
+  if (!yard.commit(t('stock.change', { lots: counted(props.lots.length, 'lot') }), edits)) return
+  announce(t('stock.changed-undo-puts-it-back', { lots: counted(props.lots.length, 'lot') }))
   emit('close')
 }
 </script>
 
 <template>
-  <SheetDialog :title="`Change ${counted(lots.length, 'lot')} at once`" @close="emit('close')">
+  <SheetDialog
+    :title="t('stock.change-at-once', { lots: counted(lots.length, 'lot') })"
+    @close="emit('close')"
+  >
     <form class="grid gap-3" @submit.prevent="save">
-      <p class="text-sm text-soft">What is left alone stays as it is in each.</p>
+      <p class="text-sm text-soft">{{ t('stock.what-is-left-alone-stays-as') }}</p>
       <div class="grid grid-cols-2 gap-3">
         <label
-          ><span class="label">Kind</span>
+          ><span class="label">{{ t('stock.kind') }}</span>
           <select v-model="kind" class="field">
-            <option value="">as it is</option>
+            <option value="">{{ t('stock.as-it-is') }}</option>
             <option v-for="one in LOT_KINDS" :key="one" :value="one">{{ KIND_WORDS[one] }}</option>
           </select></label
         >
         <label
-          ><span class="label">Form</span>
+          ><span class="label">{{ t('stock.form') }}</span>
           <select v-model="form" class="field">
-            <option value="">as it is</option>
-            <option v-for="one in FORMS" :key="one.id" :value="one.id">{{ one.name }}</option>
+            <option value="">{{ t('stock.as-it-is') }}</option>
+            <option v-for="one in FORMS" :key="one.id" :value="one.id">{{ told(one.name) }}</option>
           </select></label
         >
         <label
-          ><span class="label">Known from</span>
+          ><span class="label">{{ t('stock.known-from') }}</span>
           <select v-model="knowledge" class="field">
-            <option value="">as it is</option>
+            <option value="">{{ t('stock.as-it-is') }}</option>
             <option v-for="one in KNOWLEDGE" :key="one" :value="one">{{ KNOWLEDGE_WORDS[one] }}</option>
           </select></label
         >
         <QuantityField
           v-model="pricePerKg"
-          label="Price per kg"
+          :label="t('stock.price-per-kg')"
           kind="price"
           nullable
-          placeholder="as it is"
+          :placeholder="t('stock.as-it-is')"
         />
         <label
-          ><span class="label">Put down as on it</span>
+          ><span class="label">{{ t('stock.put-down-as-on-it') }}</span>
           <select v-model="coating" class="field">
-            <option value="">nothing more</option>
+            <option value="">{{ t('stock.nothing-more') }}</option>
             <option v-for="one in COATINGS" :key="one" :value="one">{{ COATING_NAMES[one] }}</option>
           </select></label
         >
         <label
-          ><span class="label">Cleaned of</span>
+          ><span class="label">{{ t('stock.cleaned-of') }}</span>
           <select v-model="taken" class="field">
-            <option value="">nothing</option>
-            <option value="all">everything: clean and dry</option>
+            <option value="">{{ t('stock.nothing') }}</option>
+            <option value="all">{{ t('stock.everything-clean-and-dry') }}</option>
             <option v-for="one in COATINGS" :key="one" :value="one">{{ COATING_NAMES[one] }}</option>
           </select></label
         >
         <label class="col-span-2"
-          ><span class="label">Where from</span
-          ><input v-model="whereFrom" class="field" maxlength="120" placeholder="as it is"
+          ><span class="label">{{ t('stock.where-from') }}</span
+          ><input v-model="whereFrom" class="field" maxlength="120" :placeholder="t('stock.as-it-is')"
         /></label>
       </div>
       <p v-if="fault" role="alert" class="font-semibold text-oxide">{{ fault }}</p>
-      <button class="btn btn-next justify-self-start">Change them</button>
+      <button class="btn btn-next justify-self-start">{{ t('stock.change-them') }}</button>
     </form>
   </SheetDialog>
 </template>

@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import { fixed } from '~/shared/units/decimal-mark'
+import { inSentence, t } from '~/words'
+import { I18nT } from 'vue-i18n'
 import { CLUE_SOURCE, CLUES, type Lot } from '#core/stock'
 import { computed, defineAsyncComponent, ref } from 'vue'
 import { useIdentify } from './useIdentify'
@@ -16,17 +19,24 @@ const adding = ref(false)
 const twoMetal = ref<Partial<Lot> | null>(null)
 /** Under these odds a name would be a guess. */
 const EARLY = 0.25
-const chances = (odds: number) => (odds > 0.995 ? 'over 99' : Math.round(100 * odds))
+const chances = (odds: number) => (odds > 0.995 ? t('stock.over-99') : Math.round(100 * odds))
 const headline = computed(() => {
-  if (given.value === 0) return 'Give it a first clue.'
+  if (given.value === 0) return t('stock.give-it-a-first-clue')
   if (!best.value) return ''
   if (best.value.odds < EARLY)
-    return `Not told yet; ${lower(best.value.name)} leads with ${chances(best.value.odds)} in 100.`
-  const grades = best.value.grades.slice(0, 3).join(' or ')
+    return t('stock.not-told-yet-leads-with-in', {
+      name: inSentence(best.value.name),
+      odds: chances(best.value.odds),
+    })
+  const grades = best.value.grades.slice(0, 3).join(` ${t('small.or')} `)
   const of = grades ? `, ${grades}` : ''
-  return `${sure.value ? 'It is' : 'Most likely'} ${lower(best.value.name)}${of}: ${chances(best.value.odds)} in 100.`
+  return t('stock.in-100-2', {
+    part: sure.value ? t('stock.it-is') : t('stock.most-likely'),
+    name: inSentence(best.value.name),
+    of,
+    odds: chances(best.value.odds),
+  })
 })
-const lower = (text: string) => text.charAt(0).toLowerCase() + text.slice(1)
 /** The elements whose doubt is worth a figure. */
 const figures = computed(() =>
   Object.entries(found.value.sd)
@@ -46,7 +56,7 @@ const reset = () => {
   <section>
     <div class="mb-3 flex flex-wrap items-end gap-3">
       <div class="flex-1 basis-64">
-        <h1 class="text-sm text-soft">What is this?</h1>
+        <h1 class="text-sm text-soft">{{ t('stock.what-is-this') }}</h1>
         <p
           class="text-xl leading-snug font-bold sm:text-2xl"
           aria-live="polite"
@@ -55,9 +65,9 @@ const reset = () => {
           {{ headline }}
         </p>
       </div>
-      <button v-if="given" class="btn" @click="reset">Another piece</button>
-      <NuxtLink to="/scrap-book" class="btn">Scrap book</NuxtLink>
-      <button v-if="given" class="btn btn-next" @click="adding = true">Make it a lot</button>
+      <button v-if="given" class="btn" @click="reset">{{ t('stock.another-piece') }}</button>
+      <NuxtLink to="/scrap-book" class="btn">{{ t('stock.scrap-book') }}</NuxtLink>
+      <button v-if="given" class="btn btn-next" @click="adding = true">{{ t('stock.make-it-a-lot') }}</button>
     </div>
     <p
       v-if="best && best.odds >= EARLY && best.refuse"
@@ -66,9 +76,7 @@ const reset = () => {
       {{ best.refuse }}
     </p>
     <p class="mb-4 max-w-4xl border-l-8 border-oxide bg-oxide-wash px-3 py-2 text-sm">
-      Clues shift odds; they are no assay. Springy copper-coloured metal and non-sparking tools may be
-      beryllium copper: do not file or heat them. Goggles for every test; unknown plate and paint may be
-      cadmium or lead.
+      {{ t('stock.clues-shift-odds-they-are-no') }}
     </p>
     <div class="grid grid-cols-1 items-start gap-5 lg:grid-cols-[minmax(0,1.3fr)_minmax(0,1fr)]">
       <div>
@@ -81,7 +89,14 @@ const reset = () => {
           <legend class="float-left w-full font-bold">
             {{ clue.question }}
             <span v-if="found.next?.clue.id === clue.id" class="ml-2 text-sm font-normal text-ember">
-              worth most next<template v-if="heat?.alloy"> for {{ heat.alloy.name }}</template>
+              {{ ' '
+              }}<I18nT keypath="stock.worth-most-next" scope="global"
+                ><template #part
+                  ><template v-if="heat?.alloy">
+                    {{ ' ' + t('stock.for', { name: heat.alloy.name }) }}</template
+                  ></template
+                ></I18nT
+              >
             </span>
           </legend>
           <p class="clear-both mb-1 text-sm text-soft">{{ clue.how }}</p>
@@ -108,26 +123,38 @@ const reset = () => {
               class="btn btn-quiet"
               @click="bench.answer(clue.id, '')"
             >
-              Not sure<span class="sr-only">: {{ clue.question }}</span>
+              <I18nT keypath="stock.not-sure" scope="global"
+                ><template #part
+                  ><span class="sr-only">: {{ clue.question }}</span></template
+                ></I18nT
+              >
             </button>
           </div>
         </fieldset>
         <fieldset class="border-t border-line pt-2">
-          <legend class="float-left w-full font-bold">What does it weigh in water?</legend>
+          <legend class="float-left w-full font-bold">{{ t('stock.what-does-it-weigh-in-water') }}</legend>
           <p class="clear-both mb-2 text-sm text-soft">
-            Weigh it dry. Put a beaker of water on the scale, set it to zero, hang the piece in it from a
-            thread, touching nothing, no bubbles: the scale shows the water it pushes aside. A thin thread
-            adds nearly nothing. Solid, bare pieces only.
+            {{ t('stock.weigh-it-dry-put-a-beaker') }}
           </p>
           <div class="grid grid-cols-2 gap-3 sm:grid-cols-4">
-            <QuantityField v-model="bench.airG.value" label="Dry" kind="mass" nullable positive />
-            <QuantityField v-model="bench.waterG.value" label="In the water" kind="mass" nullable positive />
-            <QuantityField v-model="bench.stepG.value" label="Scale’s step" kind="mass" positive />
-            <QuantityField v-model="bench.waterC.value" label="Water" kind="temperature" />
+            <QuantityField v-model="bench.airG.value" :label="t('stock.dry')" kind="mass" nullable positive />
+            <QuantityField
+              v-model="bench.waterG.value"
+              :label="t('stock.in-the-water')"
+              kind="mass"
+              nullable
+              positive
+            />
+            <QuantityField v-model="bench.stepG.value" :label="t('stock.scales-step')" kind="mass" positive />
+            <QuantityField v-model="bench.waterC.value" :label="t('stock.water')" kind="temperature" />
           </div>
           <p v-if="density?.ok" class="mt-2 font-semibold" data-testid="density">
-            {{ density.gcm3.toFixed(density.sd < 0.005 ? 3 : 2) }} ±
-            {{ density.sd.toFixed(density.sd < 0.005 ? 4 : 2) }} g/cm³
+            {{
+              t('stock.g-cm', {
+                toFixed: fixed(density.gcm3, density.sd < 0.005 ? 3 : 2),
+                toFixed2: fixed(density.sd, density.sd < 0.005 ? 4 : 2),
+              })
+            }}
           </p>
           <TwoMetal
             v-if="density?.ok"
@@ -136,18 +163,17 @@ const reset = () => {
             @lot="twoMetal = { ...$event, ...(bench.airG.value ? { massG: bench.airG.value } : {}) }"
           />
           <p v-if="density && !density.ok" role="alert" class="mt-2 font-semibold text-oxide">
-            These two weights cannot be: it must push aside less than it weighs, and the water be between 0
-            and 40 °C.
+            {{ t('stock.these-two-weights-cannot-be-it') }}
           </p>
         </fieldset>
       </div>
       <div class="slab p-4 lg:sticky lg:top-3" data-testid="suspects">
-        <h2 class="chalk mb-2">The odds</h2>
+        <h2 class="chalk mb-2">{{ t('stock.the-odds') }}</h2>
         <ul>
           <li v-for="suspect in told" :key="suspect.name" class="border-t border-line py-1.5">
             <div class="flex justify-between gap-3">
               <span class="font-semibold">{{ suspect.name }}</span>
-              <span class="whitespace-nowrap">{{ chances(suspect.odds) }} in 100</span>
+              <span class="whitespace-nowrap">{{ t('stock.in-100', { odds: chances(suspect.odds) }) }}</span>
             </div>
             <div class="mt-0.5 h-1.5 bg-well" aria-hidden="true">
               <div class="h-full bg-ember" :style="{ width: `${100 * suspect.odds}%` }" />
@@ -156,19 +182,18 @@ const reset = () => {
           </li>
         </ul>
         <p v-if="restOdds > 0.01" class="border-t border-line pt-1.5 text-sm text-soft">
-          Something else: {{ chances(restOdds) }} in 100.
+          {{ t('stock.something-else-in-100', { restOdds: chances(restOdds) }) }}
         </p>
         <template v-if="given">
-          <h2 class="chalk mt-4 mb-2">As a lot</h2>
-          <CompositionBar :composition="bench.asLot.value.composition!" label="What it may be" />
+          <h2 class="chalk mt-4 mb-2">{{ t('stock.as-a-lot') }}</h2>
+          <CompositionBar :composition="bench.asLot.value.composition!" :label="t('stock.what-it-may-be')" />
           <p class="mt-2 flex flex-wrap gap-x-4 text-sm">
             <span v-for="entry in figures" :key="entry.symbol" class="whitespace-nowrap">
               {{ entry.symbol }} {{ percent(entry.pct) }} ± {{ percent(entry.sd) }}
             </span>
           </p>
           <p class="mt-1 text-xs text-soft">
-            Mean of all it may be; the spread counts the doubt within each and between them.
-            {{ CLUE_SOURCE }}.
+            {{ t('stock.mean-of-all-it-may-be', { CLUE_SOURCE }) }}
           </p>
         </template>
       </div>

@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import { fixed } from '~/shared/units/decimal-mark'
+import { t } from '~/words'
+import { I18nT } from 'vue-i18n'
 import { blendDensity } from '#core/composition'
 import type { Lot } from '#core/stock'
 import { computed } from 'vue'
@@ -16,17 +19,19 @@ const density = computed(() => {
   const pct = (symbol: string) => props.lot.composition[symbol] ?? 0
   const shrinks = pct('Cu') > 50 && pct('Si') + pct('Al') + pct('P') + pct('Fe') > 1
   const known = pct('Cu') + pct('Al') + pct('Sn') + pct('Zn') > 80 && !shrinks
-  return known ? `≈ ${blendDensity(props.lot.composition).toFixed(1)} g/cm³` : null
+  return known ? `≈ ${fixed(blendDensity(props.lot.composition), 1)} g/cm³` : null
 })
 const pieces = computed(() => {
   const all = props.lot.pieces ?? []
   if (all.length === 0) return ''
   const [least, most] = [Math.min(...all), Math.max(...all)]
-  const count = all.length === 1 ? '1 piece' : `${all.length} pieces`
+  const count = all.length === 1 ? t('stock.n-1-piece') : t('stock.pieces', { all: all.length })
   // What a heat took is not known by the piece.
   const taken = all.reduce((sum, piece) => sum + piece, 0) > 1.05 * props.lot.massG
-  if (taken) return `${count} before some were taken`
-  return least === most ? `${count} of ${grams(least)}` : `${count}, ${grams(least)} to ${grams(most)}`
+  if (taken) return t('stock.before-some-were-taken', { count })
+  return least === most
+    ? t('stock.of', { count, least: grams(least) })
+    : t('stock.to', { count, least: grams(least), most: grams(most) })
 })
 const about = computed(() =>
   [
@@ -53,7 +58,7 @@ const about = computed(() =>
         type="checkbox"
         class="size-5 shrink-0 accent-(--ember)"
         :checked="picked"
-        :aria-label="`Pick ${lot.name}`"
+        :aria-label="t('stock.pick', { name: lot.name })"
         @change="emit('pick')"
       />
       <div class="min-w-0">
@@ -74,10 +79,18 @@ const about = computed(() =>
       </p>
       <div class="flex max-md:col-span-3">
         <button class="btn btn-quiet min-h-8 underline" @click="emit('edit')">
-          Edit<span class="sr-only"> {{ lot.name }}</span>
+          <I18nT keypath="stock.edit" scope="global"
+            ><template #part
+              ><span class="sr-only"> {{ lot.name }}</span></template
+            ></I18nT
+          >
         </button>
         <button class="btn btn-quiet min-h-8 underline" @click="emit('move')">
-          Adjust<span class="sr-only">: {{ lot.name }}</span>
+          <I18nT keypath="stock.adjust" scope="global"
+            ><template #part
+              ><span class="sr-only">: {{ lot.name }}</span></template
+            ></I18nT
+          >
         </button>
       </div>
     </template>
@@ -87,7 +100,7 @@ const about = computed(() =>
           type="checkbox"
           class="mt-0.5 size-5 shrink-0 accent-(--ember)"
           :checked="picked"
-          :aria-label="`Pick ${lot.name}`"
+          :aria-label="t('stock.pick', { name: lot.name })"
           @change="emit('pick')"
         />
         <div class="min-w-0 flex-1">
@@ -99,28 +112,36 @@ const about = computed(() =>
         </div>
         <p class="text-right">
           <span class="text-lg font-bold">{{ grams(lot.massG) }}</span><br />
-          <span class="text-sm text-soft">{{ money(lot.pricePerKg) }}/kg</span>
+          <span class="text-sm text-soft">{{ t('stock.kg', { pricePerKg: money(lot.pricePerKg) }) }}</span>
         </p>
       </div>
       <p v-for="words in held" :key="words" class="border-l-8 border-amber pl-2 text-sm">{{ words }}</p>
-      <CompositionBar :composition="lot.composition" :label="lot.name" />
+      <CompositionBar :composition="lot.composition" :label="lot.name" short />
       <p v-if="about.length" class="text-sm">{{ about.join('; ') }}</p>
       <div v-if="lot.photos?.length" class="flex gap-1">
         <KeptPhoto
           v-for="(id, index) in lot.photos.slice(0, 4)"
           :id="id"
           :key="id"
-          :alt="`${lot.name}, picture ${index + 1}`"
+          :alt="t('stock.picture', { name: lot.name, index: index + 1 })"
           class="block size-16 border border-line"
         />
       </div>
       <p v-if="lot.note" class="text-sm text-soft">{{ lot.note }}</p>
       <div class="mt-auto -ml-2 flex gap-2">
         <button class="btn btn-quiet underline" @click="emit('edit')">
-          Edit<span class="sr-only"> {{ lot.name }}</span>
+          <I18nT keypath="stock.edit" scope="global"
+            ><template #part
+              ><span class="sr-only"> {{ lot.name }}</span></template
+            ></I18nT
+          >
         </button>
         <button class="btn btn-quiet underline" @click="emit('move')">
-          Adjust<span class="sr-only">: {{ lot.name }}</span>
+          <I18nT keypath="stock.adjust" scope="global"
+            ><template #part
+              ><span class="sr-only">: {{ lot.name }}</span></template
+            ></I18nT
+          >
         </button>
       </div>
     </template>

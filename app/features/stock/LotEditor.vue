@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import { fixed } from '~/shared/units/decimal-mark'
+import { t, told } from '~/words'
+import { I18nT } from 'vue-i18n'
 import { ALLOYS, gradeComposition } from '#core/alloys'
 import { SYMBOLS } from '#core/composition'
 import { FORMS, FORM_SOURCE } from '#core/losses'
@@ -31,11 +34,15 @@ watch(grade, (id) => {
 </script>
 
 <template>
-  <SheetDialog :title="lot ? `Edit ${lot.name}` : 'Add a lot'" wide @close="emit('close')">
+  <SheetDialog
+    :title="lot ? t('stock.edit-2', { name: lot.name }) : t('stock.add-a-lot')"
+    wide
+    @close="emit('close')"
+  >
     <form class="grid gap-4" @submit.prevent="save">
       <div class="grid gap-3 sm:grid-cols-4">
         <div class="sm:col-span-2">
-          <label class="label" :for="`${id}-name`">Name</label>
+          <label class="label" :for="`${id}-name`">{{ t('stock.name') }}</label>
           <input
             :id="`${id}-name`"
             v-model="draft.name"
@@ -55,27 +62,27 @@ watch(grade, (id) => {
         </div>
         <QuantityField
           v-model="draft.massG"
-          label="Mass"
+          :label="t('stock.mass')"
           kind="mass"
-          hint="In a bucket? 2400 - 310 takes it off"
+          :hint="t('stock.in-a-bucket-2400-310-takes')"
         />
-        <QuantityField v-model="draft.pricePerKg" label="Price per kg" kind="price" />
+        <QuantityField v-model="draft.pricePerKg" :label="t('stock.price-per-kg')" kind="price" />
         <label
-          ><span class="label">Kind</span>
+          ><span class="label">{{ t('stock.kind') }}</span>
           <select v-model="draft.kind" class="field">
             <option v-for="kind in LOT_KINDS" :key="kind" :value="kind">{{ KIND_WORDS[kind] }}</option>
           </select></label
         >
         <label class="sm:col-span-2"
-          ><span class="label">Form</span>
+          ><span class="label">{{ t('stock.form') }}</span>
           <select v-model="draft.form" class="field" :title="FORM_SOURCE">
             <option v-for="form in FORMS" :key="form.id" :value="form.id">
-              {{ form.name }} (yield {{ (form.metallicYield * 100).toFixed(0) }} %)
+              {{ t('stock.yield', { name: told(form.name), toFixed: fixed(form.metallicYield * 100, 0) }) }}
             </option>
           </select></label
         >
         <label
-          ><span class="label">Composition known from</span>
+          ><span class="label">{{ t('stock.composition-known-from') }}</span>
           <select v-model="draft.knowledge" class="field">
             <option v-for="source in KNOWLEDGE" :key="source" :value="source">
               {{ KNOWLEDGE_WORDS[source] }}
@@ -86,12 +93,12 @@ watch(grade, (id) => {
 
       <fieldset>
         <legend class="label mb-1">
-          Composition, % by weight, with its spread (1 sd; left empty it follows from how it is known)
+          {{ t('stock.composition-by-weight-with-its-spread') }}
         </legend>
         <label class="mb-2 block max-w-md"
-          ><span class="sr-only">Take it from a known grade</span>
+          ><span class="sr-only">{{ t('stock.take-it-from-a-known-grade-2') }}</span>
           <select v-model="grade" class="field">
-            <option value="">Take it from a known grade…</option>
+            <option value="">{{ t('stock.take-it-from-a-known-grade') }}</option>
             <option v-for="alloy in ALLOYS" :key="alloy.id" :value="alloy.id">
               {{ alloy.designation }} {{ alloy.name }}
             </option>
@@ -104,26 +111,26 @@ watch(grade, (id) => {
             class="grid grid-cols-[4.5rem_1fr_1fr_auto] items-start gap-2"
           >
             <label
-              ><span class="sr-only">Element {{ index + 1 }}</span>
+              ><span class="sr-only">{{ t('stock.element', { index: index + 1 }) }}</span>
               <input
                 v-model.trim="row.symbol"
                 class="field"
                 list="element-symbols"
                 maxlength="2"
-                placeholder="Cu"
+                :placeholder="t('stock.cu')"
                 :aria-invalid="row.symbol && !SYMBOLS.includes(row.symbol) ? 'true' : undefined"
               />
             </label>
             <QuantityField
               v-model="row.pct"
-              :label="`${row.symbol || 'Element'} share`"
+              :label="t('stock.share', { symbol: row.symbol || t('stock.element-2') })"
               hide-label
               kind="percent"
               nullable
             />
             <QuantityField
               v-model="row.sd"
-              :label="`${row.symbol || 'Element'} spread`"
+              :label="t('stock.spread', { symbol: row.symbol || t('stock.element-2') })"
               hide-label
               kind="percent"
               nullable
@@ -131,17 +138,21 @@ watch(grade, (id) => {
               unit-words="±"
             />
             <button type="button" class="btn btn-quiet" @click="rows.splice(index, 1)">
-              ✕<span class="sr-only">Remove {{ row.symbol }}</span>
+              ✕<span class="sr-only">{{ t('stock.remove', { symbol: row.symbol }) }}</span>
             </button>
           </div>
         </div>
         <datalist id="element-symbols">
           <option v-for="symbol in SYMBOLS" :key="symbol" :value="symbol" />
         </datalist>
-        <button type="button" class="btn mt-2" @click="addRow">Add an element</button>
+        <button type="button" class="btn mt-2" @click="addRow">{{ t('stock.add-an-element') }}</button>
         <p class="mt-2" :class="over ? 'font-semibold text-oxide' : 'text-soft'">
-          {{ percent(total) }} % named<template v-if="!over"
-            >, {{ percent(Math.max(0, 100 - total)) }} % not identified</template
+          <I18nT keypath="stock.named" scope="global"
+            ><template #part
+              ><template v-if="!over">{{
+                t('stock.not-identified', { max: percent(Math.max(0, 100 - total)) })
+              }}</template></template
+            ><template #total>{{ percent(total) }}</template></I18nT
           >
         </p>
         <p v-if="faults.composition" role="alert" class="font-semibold text-oxide">
@@ -151,13 +162,13 @@ watch(grade, (id) => {
 
       <LotExtras v-model="extras" :fault="faults.pieces" />
       <label
-        ><span class="label">Note</span>
+        ><span class="label">{{ t('stock.note') }}</span>
         <textarea v-model="draft.note" class="field" rows="2" maxlength="2000" />
       </label>
       <p v-if="faults.whole" role="alert" class="font-semibold text-oxide">{{ faults.whole }}</p>
       <div class="flex flex-wrap gap-2">
-        <button class="btn btn-next">Save</button>
-        <button v-if="lot" type="button" class="btn" @click="remove">Write it off</button>
+        <button class="btn btn-next">{{ t('stock.save') }}</button>
+        <button v-if="lot" type="button" class="btn" @click="remove">{{ t('stock.write-it-off') }}</button>
       </div>
     </form>
   </SheetDialog>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '~/words'
 import { COATINGS, type Coating } from '#core/stock'
 import { COATING_NAMES } from './stock-words'
 import PhotoRow from '~/shared/fields/PhotoRow.vue'
@@ -24,7 +25,7 @@ function toggle(coating: Coating): void {
 <template>
   <div class="grid gap-3">
     <fieldset>
-      <legend class="label mb-1">Contamination</legend>
+      <legend class="label mb-1">{{ t('stock.contamination') }}</legend>
       <div class="flex flex-wrap gap-2">
         <label
           v-for="coating in COATINGS"
@@ -43,7 +44,7 @@ function toggle(coating: Coating): void {
     </fieldset>
     <div class="grid gap-3 sm:grid-cols-4">
       <label class="sm:col-span-2"
-        ><span class="label">Single pieces, if it matters</span>
+        ><span class="label">{{ t('stock.single-pieces-if-it-matters') }}</span>
         <input
           v-model="draft.piecesText"
           class="field"
@@ -54,10 +55,12 @@ function toggle(coating: Coating): void {
         <span v-if="fault" role="alert" class="text-sm font-semibold text-oxide">{{ fault }}</span></label
       >
       <label
-        ><span class="label">Where from</span><input v-model="draft.whereFrom" class="field" maxlength="120"
+        ><span class="label">{{ t('stock.where-from') }}</span
+        ><input v-model="draft.whereFrom" class="field" maxlength="120"
       /></label>
       <label
-        ><span class="label">Date acquired</span><input v-model="draft.gotOn" type="date" class="field"
+        ><span class="label">{{ t('stock.date-acquired') }}</span
+        ><input v-model="draft.gotOn" type="date" class="field"
       /></label>
     </div>
     <PhotoRow v-model:photos="draft.photos" :name="draft.name" />

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '~/words'
 import { moveMetal, piecesLeft, splitLot, type Lot } from '#core/stock'
 import { computed, reactive, ref, watch } from 'vue'
 import { useUnits } from '~/shared/units/useUnits'
@@ -15,7 +16,7 @@ const { grams } = useUnits()
 const way = ref<'in' | 'out' | 'split'>('in')
 const massG = ref<number | null>(null)
 const why = ref('')
-const name = ref(`${props.lot.name}, part`)
+const name = ref(t('stock.part', { name: props.lot.name }))
 const fault = ref('')
 /** pieces picked to go, by their place in the list */
 const going = reactive(new Set<number>())
@@ -39,16 +40,16 @@ function partOf(part: Lot): Lot {
   return goingG.value.length > 0 ? { ...rest, pieces: goingG.value } : rest
 }
 const WAYS = [
-  { id: 'in', words: 'Weigh in' },
-  { id: 'out', words: 'Take out' },
-  { id: 'split', words: 'Split off' },
+  { id: 'in', words: t('stock.weigh-in') },
+  { id: 'out', words: t('stock.take-out') },
+  { id: 'split', words: t('stock.split-off') },
 ] as const
 
 function save(): void {
   const mass = massG.value
   fault.value = ''
   if (!mass) {
-    fault.value = 'Say how much.'
+    fault.value = t('stock.say-how-much')
     return
   }
   const { lot } = props
@@ -57,27 +58,28 @@ function save(): void {
     if (way.value === 'split') {
       const part = {
         id: crypto.randomUUID(),
-        name: name.value.trim() || `${lot.name.slice(0, 110)}, part`,
+        name: name.value.trim() || t('stock.part-2', { slice: lot.name.slice(0, 110) }),
         now: now(),
       }
       const both = splitLot(lot, mass, part)
-      done = yard.commit(`Split ${lot.name}`, [
+      done = yard.commit(t('stock.split', { name: lot.name }), [
         { collection: 'lots', id: lot.id, after: without(both.rest) },
         { collection: 'lots', id: part.id, after: partOf(both.part) },
       ])
     } else {
       const change = way.value === 'in' ? mass : -mass
-      const words = why.value.trim() || (way.value === 'in' ? 'weighed in' : 'taken out')
-      done = yard.commit(`${way.value === 'in' ? 'Weigh into' : 'Take out of'} ${lot.name}`, [
-        { collection: 'lots', id: lot.id, after: without(moveMetal(lot, change, words, now())) },
-      ])
+      const words = why.value.trim() || (way.value === 'in' ? t('stock.weighed-in') : t('stock.taken-out'))
+      done = yard.commit(
+        `${way.value === 'in' ? t('stock.weigh-into') : t('stock.take-out-of')} ${lot.name}`,
+        [{ collection: 'lots', id: lot.id, after: without(moveMetal(lot, change, words, now())) }],
+      )
     }
     if (done) emit('close')
   } catch {
     fault.value =
       way.value === 'split'
-        ? `A part is less than the whole: there is ${grams(lot.massG)}.`
-        : `There is only ${grams(lot.massG)}.`
+        ? t('stock.a-part-is-less-than-the', { massG: grams(lot.massG) })
+        : t('stock.there-is-only', { massG: grams(lot.massG) })
   }
 }
 </script>
@@ -85,9 +87,9 @@ function save(): void {
 <template>
   <SheetDialog :title="lot.name" @close="emit('close')">
     <form @submit.prevent="save">
-      <p class="mb-3">{{ grams(lot.massG) }} there.</p>
+      <p class="mb-3">{{ t('stock.there', { massG: grams(lot.massG) }) }}</p>
       <fieldset class="mb-3 flex flex-wrap gap-2">
-        <legend class="sr-only">What to do</legend>
+        <legend class="sr-only">{{ t('stock.what-to-do') }}</legend>
         <label
           v-for="one in WAYS"
           :key="one.id"
@@ -98,7 +100,7 @@ function save(): void {
         </label>
       </fieldset>
       <fieldset v-if="way !== 'in' && pieces.length" class="mb-3">
-        <legend class="label mb-1">Which pieces</legend>
+        <legend class="label mb-1">{{ t('stock.which-pieces') }}</legend>
         <div class="flex max-h-32 flex-wrap gap-2 overflow-auto">
           <button
             v-for="piece in pieces"
@@ -114,21 +116,22 @@ function save(): void {
         </div>
       </fieldset>
       <div class="grid gap-3 sm:grid-cols-2">
-        <QuantityField v-model="massG" label="How much" kind="mass" positive eager />
+        <QuantityField v-model="massG" :label="t('stock.how-much')" kind="mass" positive eager />
         <label v-if="way === 'split'"
-          ><span class="label">Name of the part</span><input v-model="name" class="field" maxlength="120"
+          ><span class="label">{{ t('stock.name-of-the-part') }}</span
+          ><input v-model="name" class="field" maxlength="120"
         /></label>
         <label v-else
-          ><span class="label">Why</span
-          ><input v-model="why" class="field" maxlength="200" placeholder="bought, sold, swept up"
+          ><span class="label">{{ t('stock.why') }}</span
+          ><input v-model="why" class="field" maxlength="200" :placeholder="t('stock.bought-sold-swept-up')"
         /></label>
       </div>
       <p v-if="fault" role="alert" class="mt-2 font-semibold text-oxide">{{ fault }}</p>
-      <button class="btn btn-next mt-3">Save</button>
+      <button class="btn btn-next mt-3">{{ t('stock.save') }}</button>
     </form>
     <template v-if="lot.moves?.length">
-      <h3 class="label mt-4 mb-1">In and out</h3>
-      <ul class="max-h-60 overflow-auto" tabindex="0" role="list" aria-label="In and out">
+      <h3 class="label mt-4 mb-1">{{ t('stock.in-and-out') }}</h3>
+      <ul class="max-h-60 overflow-auto" tabindex="0" role="list" :aria-label="t('stock.in-and-out')">
         <li
           v-for="move in [...lot.moves].reverse()"
           :key="move.at + move.changeG"

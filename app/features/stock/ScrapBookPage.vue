@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { t } from '~/words'
+import { I18nT } from 'vue-i18n'
 import { counted } from '~/shared/units/figures'
 import { everyWord } from '~/shared/fields/every-word'
 import { blendOfGuesses, SCRAP_BOOK, type Lot, type ScrapSource } from '#core/stock'
@@ -23,8 +25,12 @@ const found = computed(() => {
       ),
   )
 })
+/** said once for the whole book; an entry that knows better says so itself */
+const USUAL_SOURCE = t('stock.common-practice-no-source')
 const grades = ({ likely }: ScrapSource) =>
-  likely.map(({ grade, odds }) => `${grade ?? 'no standard grade'} ${Math.round(100 * odds)} %`).join(', ')
+  likely
+    .map(({ grade, odds }) => `${grade ?? t('stock.no-standard-grade')} ${Math.round(100 * odds)} %`)
+    .join(', ')
 function begin(entry: ScrapSource): void {
   const { composition, sd } = blendOfGuesses(entry.likely)
   const [only] = entry.likely
@@ -45,13 +51,13 @@ function begin(entry: ScrapSource): void {
   <section>
     <div class="mb-4 flex flex-wrap items-end gap-3">
       <div class="flex-1 basis-64">
-        <p class="text-sm text-soft">What scrap usually is</p>
-        <h1 class="text-2xl font-bold">{{ counted(found.length, 'everyday source') }}</h1>
+        <p class="text-sm text-soft">{{ t('stock.what-scrap-usually-is') }}</p>
+        <h1 class="text-2xl font-bold">{{ counted(found.length, 'everyday-source') }}</h1>
       </div>
       <label
-        ><span class="sr-only">Family</span>
+        ><span class="sr-only">{{ t('stock.family') }}</span>
         <select v-model="family" class="field">
-          <option value="all">all families</option>
+          <option value="all">{{ t('stock.all-families') }}</option>
           <option v-for="name in FAMILIES" :key="name" :value="name">{{ name }}</option>
         </select></label
       >
@@ -59,10 +65,10 @@ function begin(entry: ScrapSource): void {
         v-model="search"
         type="search"
         class="field max-w-56"
-        placeholder="Tap, wheel, boat…"
-        aria-label="Search the scrap book"
+        :placeholder="t('stock.tap-wheel-boat')"
+        :aria-label="t('stock.search-the-scrap-book')"
       />
-      <NuxtLink to="/identify" class="btn">What is this?</NuxtLink>
+      <NuxtLink to="/identify" class="btn">{{ t('stock.what-is-this') }}</NuxtLink>
     </div>
     <CansAndFoil
       v-if="!search && (family === 'all' || family === 'aluminium')"
@@ -77,20 +83,27 @@ function begin(entry: ScrapSource): void {
             <p class="text-sm text-soft">{{ grades(entry) }}</p>
           </div>
           <button v-if="entry.family !== 'refuse'" class="btn" @click="begin(entry)">
-            Make it a lot<span class="sr-only">: {{ entry.name }}</span>
+            <I18nT keypath="stock.make-it-a-lot-2" scope="global"
+              ><template #part
+                ><span class="sr-only">: {{ entry.name }}</span></template
+              ></I18nT
+            >
           </button>
         </div>
         <div class="my-2">
-          <CompositionBar :composition="blendOfGuesses(entry.likely).composition" :label="entry.name" />
+          <CompositionBar :composition="blendOfGuesses(entry.likely).composition" :label="entry.name" short />
         </div>
         <p>{{ entry.look }}</p>
-        <p v-if="entry.coating" class="text-sm">On it: {{ entry.coating }}</p>
+        <p v-if="entry.coating" class="text-sm">{{ t('stock.on-it', { coating: entry.coating }) }}</p>
         <p v-if="entry.refuse" class="mt-1 border-l-4 border-oxide pl-2 text-sm font-semibold">
           {{ entry.refuse }}
         </p>
-        <p class="mt-1 text-xs text-soft">{{ entry.source }}; odds and spreads are estimates.</p>
+        <p v-if="entry.source !== USUAL_SOURCE" class="mt-1 text-xs text-soft">{{ entry.source }}</p>
       </li>
     </ul>
+    <p class="mt-3 text-xs text-soft">
+      {{ t('stock.where-an-entry-names-none-odds', { USUAL_SOURCE }) }}
+    </p>
     <LotEditor v-if="adding" :lot="null" :begun="adding" @close="adding = null" />
   </section>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { inSentence, t } from '~/words'
 import { COATINGS, KNOWLEDGE, LOT_KINDS } from '#core/stock'
 import type { StockView } from './useStockView'
 import { COATING_NAMES, KIND_WORDS, KNOWLEDGE_WORDS } from './stock-words'
@@ -11,59 +12,60 @@ const { filter, order, asList } = props.view
 <template>
   <div class="flex flex-wrap items-end gap-2 text-sm">
     <label
-      ><span class="label">Sort by</span>
+      ><span class="label">{{ t('stock.sort-by') }}</span>
       <select v-model="order" class="field w-auto">
-        <option value="bin">the bins</option>
-        <option value="name">name</option>
-        <option value="mass">mass, most first</option>
-        <option value="price">price, dearest first</option>
-        <option value="new">age, newest first</option>
+        <option value="bin">{{ t('stock.the-bins') }}</option>
+        <option value="name">{{ t('stock.name-2') }}</option>
+        <option value="mass">{{ t('stock.mass-most-first') }}</option>
+        <option value="price">{{ t('stock.price-dearest-first') }}</option>
+        <option value="new">{{ t('stock.age-newest-first') }}</option>
       </select></label
     >
     <label
-      ><span class="label">Metal</span>
+      ><span class="label">{{ t('stock.metal') }}</span>
       <select v-model="filter.metal" class="field w-auto">
-        <option value="">any</option>
-        <option value="Cu">copper-based</option>
-        <option value="Al">aluminium</option>
-        <option value="other">other</option>
+        <option value="">{{ t('stock.any') }}</option>
+        <option value="Cu">{{ t('stock.copper-based') }}</option>
+        <option value="Al">{{ t('stock.aluminium') }}</option>
+        <option value="other">{{ t('stock.other') }}</option>
       </select></label
     >
     <label
-      ><span class="label">Kind</span>
+      ><span class="label">{{ t('stock.kind') }}</span>
       <select v-model="filter.kind" class="field w-auto">
-        <option value="">any</option>
+        <option value="">{{ t('stock.any') }}</option>
         <option v-for="kind in LOT_KINDS" :key="kind" :value="kind">
-          {{ KIND_WORDS[kind].toLowerCase() }}
+          {{ inSentence(KIND_WORDS[kind]) }}
         </option>
       </select></label
     >
     <label
-      ><span class="label">Known from</span>
+      ><span class="label">{{ t('stock.known-from') }}</span>
       <select v-model="filter.knowledge" class="field w-auto">
-        <option value="">anything</option>
+        <option value="">{{ t('stock.anything') }}</option>
         <option v-for="one in KNOWLEDGE" :key="one" :value="one">{{ KNOWLEDGE_WORDS[one] }}</option>
       </select></label
     >
     <label
-      ><span class="label">On it</span>
+      ><span class="label">{{ t('stock.on-it-2') }}</span>
       <select v-model="filter.coating" class="field w-auto">
-        <option value="">anything</option>
-        <option value="clean">nothing: clean</option>
+        <option value="">{{ t('stock.anything') }}</option>
+        <option value="clean">{{ t('stock.nothing-clean') }}</option>
         <option v-for="one in COATINGS" :key="one" :value="one">{{ COATING_NAMES[one] }}</option>
       </select></label
     >
     <label
-      ><span class="label">In the bin</span>
+      ><span class="label">{{ t('stock.in-the-bin') }}</span>
       <select v-model="filter.held" class="field w-auto">
-        <option value="">all</option>
-        <option value="free">free metal</option>
-        <option value="held">held for a heat</option>
-        <option value="empty">empty</option>
+        <option value="">{{ t('stock.all') }}</option>
+        <option value="free">{{ t('stock.free-metal') }}</option>
+        <option value="held">{{ t('stock.held-for-a-heat') }}</option>
+        <option value="empty">{{ t('stock.empty') }}</option>
       </select></label
     >
     <label class="flex min-h-10 items-center gap-2"
-      ><input v-model="asList" type="checkbox" class="size-5 accent-(--ember)" /> as a list</label
+      ><input v-model="asList" type="checkbox" class="size-6 accent-(--ember)" />
+      {{ t('stock.as-a-list') }}</label
     >
   </div>
 </template>

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { t } from '~/words'
+import { I18nT } from 'vue-i18n'
 import { newLot } from '#core/stock'
 import type { StockField, StockTable } from '#formats/stock-csv'
 import { lotsOfTable } from '#formats/stock-csv'
@@ -21,13 +23,13 @@ const PLAIN = [
   ['mass', 'mass'],
   ['kind', 'kind'],
   ['form', 'form'],
-  ['price', 'price per kg'],
-  ['knowledge', 'known from'],
+  ['price', t('stock.price-per-kg-2')],
+  ['knowledge', t('stock.known-from-2')],
   ['note', 'note'],
-  ['coatings', 'what is on it'],
-  ['pieces', 'single pieces'],
-  ['whereFrom', 'where from'],
-  ['gotOn', 'got on'],
+  ['coatings', t('stock.what-is-on-it')],
+  ['pieces', t('stock.single-pieces')],
+  ['whereFrom', t('stock.where-from-2')],
+  ['gotOn', t('stock.got-on')],
 ] as const
 const key = (field: StockField) =>
   field === null
@@ -63,34 +65,41 @@ function take(): void {
     const id = crypto.randomUUID()
     return { collection: 'lots', id, after: newLot({ id, now: time }, row.lot) }
   })
-  if (!yard.commit(`Read ${props.fileName}`, edits)) return
-  announce(`${counted(edits.length, 'lot')} from ${props.fileName}. Undo takes it back.`)
+  if (!yard.commit(t('stock.read', { fileName: props.fileName }), edits)) return
+  announce(
+    t('stock.from-undo-takes-it-back', { edits: counted(edits.length, 'lot'), fileName: props.fileName }),
+  )
   emit('close')
 }
 </script>
 
 <template>
-  <SheetDialog :title="`Lots from ${fileName}`" wide @close="emit('close')">
+  <SheetDialog :title="t('stock.lots-from', { fileName })" wide @close="emit('close')">
     <p class="mb-3 text-lg font-bold" aria-live="polite" data-testid="import-answer">
-      {{ good.length }} of {{ rows.length }} rows can go into the bins<template v-if="bad.length"
-        >; {{ bad.length }} have a fault and stay out</template
-      >.
+      <I18nT keypath="stock.of-rows-can-go-into-the" scope="global"
+        ><template #part
+          ><template v-if="bad.length">{{
+            t('stock.have-a-fault-and-stay-out', { bad: bad.length })
+          }}</template></template
+        ><template #good>{{ good.length }}</template
+        ><template #rows>{{ rows.length }}</template></I18nT
+      >
     </p>
-    <h3 class="label mb-1">What each column is</h3>
+    <h3 class="label mb-1">{{ t('stock.what-each-column-is') }}</h3>
     <div
       class="mb-4 grid max-h-72 grid-cols-2 gap-2 overflow-auto sm:grid-cols-4"
       tabindex="0"
       role="group"
-      aria-label="Columns"
+      :aria-label="t('stock.columns')"
     >
       <label v-for="(column, index) in table.header" :key="index">
-        <span class="text-sm font-semibold">{{ column || `column ${index + 1}` }}</span>
+        <span class="text-sm font-semibold">{{ column || t('stock.column', { index: index + 1 }) }}</span>
         <select
           class="field"
           :value="key(fields[index] ?? null)"
           @change="match(index, ($event.target as HTMLSelectElement).value)"
         >
-          <option value="">leave it out</option>
+          <option value="">{{ t('stock.leave-it-out') }}</option>
           <option v-for="[id, words] in PLAIN" :key="id" :value="id">{{ words }}</option>
           <option v-for="symbol in elements" :key="symbol" :value="`e:${symbol}`">{{ symbol }}, %</option>
           <option v-for="symbol in elements" :key="`±${symbol}`" :value="`s:${symbol}`">
@@ -104,14 +113,14 @@ function take(): void {
       class="mb-3 max-h-44 overflow-auto text-sm"
       tabindex="0"
       role="list"
-      aria-label="Faults"
+      :aria-label="t('stock.faults')"
     >
       <li v-for="row in bad.slice(0, 60)" :key="row.line" class="border-t border-line py-1">
-        <b>Row {{ row.line }}:</b>
+        <b>{{ t('stock.row', { line: row.line }) }}</b>
         {{ row.ok ? '' : row.faults.map(({ column, message }) => `${column}: ${message}`).join('; ') }}
       </li>
     </ul>
-    <ul class="mb-4 max-h-56 overflow-auto" tabindex="0" role="list" aria-label="Lots to add">
+    <ul class="mb-4 max-h-56 overflow-auto" tabindex="0" role="list" :aria-label="t('stock.lots-to-add')">
       <li
         v-for="row in good.slice(0, 40)"
         :key="row.line"
@@ -121,7 +130,12 @@ function take(): void {
       </li>
     </ul>
     <button class="btn btn-next" :disabled="!good.length" @click="take">
-      Put {{ good.length }} {{ good.length === 1 ? 'lot' : 'lots' }} in the bins
+      {{
+        t('stock.put-in-the-bins', {
+          good: good.length,
+          part: good.length === 1 ? t('stock.lot') : t('stock.lots'),
+        })
+      }}
     </button>
   </SheetDialog>
 </template>

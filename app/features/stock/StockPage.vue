@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { t } from '~/words'
+import { I18nT } from 'vue-i18n'
 import { nth } from '#core/lists'
 import { counted } from '~/shared/units/figures'
 import { useEventListener } from '@vueuse/core'
@@ -58,18 +60,19 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
     return
   const target = event.target as HTMLElement
   if (target.matches('input:not([type=checkbox]), textarea, select')) return
-  if (event.key === '/') searchField.value?.focus()
+  const key = event.key.toLowerCase()
+  if (key === '/') searchField.value?.focus()
   else {
     const items = [...document.querySelectorAll<HTMLElement>('[data-lot]')]
     const here = items.findIndex((item) => item.contains(document.activeElement))
-    if (event.key === 'ArrowDown' || event.key === 'j') items[Math.min(items.length - 1, here + 1)]?.focus()
-    else if (event.key === 'ArrowUp' || event.key === 'k') items[Math.max(0, here - 1)]?.focus()
+    if (event.key === 'ArrowDown' || key === 'j') items[Math.min(items.length - 1, here + 1)]?.focus()
+    else if (event.key === 'ArrowUp' || key === 'k') items[Math.max(0, here - 1)]?.focus()
     else if (here >= 0) {
       const lot = yard.lots.find(({ id }) => id === nth(items, here).dataset.lot)
       if (!lot) return
-      if (event.key === 'x') pick(lot.id)
-      else if (event.key === 'e') editing.value = lot
-      else if (event.key === 'm') moving.value = lot
+      if (key === 'x') pick(lot.id)
+      else if (key === 'e') editing.value = lot
+      else if (key === 'm') moving.value = lot
       else return
     } else return
   }
@@ -81,12 +84,18 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
   <section>
     <div class="mb-3 flex flex-wrap items-end gap-3">
       <div class="flex-1 basis-64">
-        <p class="text-sm text-soft">What have I got, and what is it?</p>
+        <p class="text-sm text-soft">{{ t('stock.what-have-i-got-and-what') }}</p>
         <h1 class="text-2xl font-bold">
-          {{ counted(yard.lots.length, 'lot') }}, {{ grams(total(yard.lots), 100) }}, worth {{ money(worth) }}
+          {{
+            t('stock.worth', {
+              lots: counted(yard.lots.length, 'lot'),
+              lots2: grams(total(yard.lots), 100),
+              worth: money(worth),
+            })
+          }}
         </h1>
         <p v-if="heldG > 0" class="text-soft" data-testid="held">
-          {{ grams(heldG, 10) }} of it is held for open heats.
+          {{ t('stock.of-it-is-held-for-open', { heldG: grams(heldG, 10) }) }}
         </p>
       </div>
       <input
@@ -94,38 +103,55 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
         v-model="search"
         type="search"
         class="field max-w-56"
-        placeholder="Search the bins ( / )"
-        aria-label="Search the bins"
+        :placeholder="t('stock.search-the-bins')"
+        :aria-label="t('stock.search-the-bins-2')"
       />
-      <NuxtLink to="/identify" class="btn">What is this?</NuxtLink>
-      <NuxtLink to="/scrap-book" class="btn">Scrap book</NuxtLink>
-      <button v-if="yard.lots.length" class="btn" @click="startHeat()">Start a heat</button>
-      <button class="btn btn-next" @click="editing = 'new'">Add a lot</button>
+      <NuxtLink to="/identify" class="btn">{{ t('stock.what-is-this') }}</NuxtLink>
+      <NuxtLink to="/scrap-book" class="btn">{{ t('stock.scrap-book') }}</NuxtLink>
+      <button v-if="yard.lots.length" class="btn" @click="startHeat()">{{ t('stock.start-a-heat') }}</button>
+      <button class="btn btn-next" @click="editing = 'new'">{{ t('stock.add-a-lot') }}</button>
     </div>
 
     <details class="mb-4">
       <summary class="font-semibold">
-        Order, filters and tables<span v-if="filtered" class="text-ember">, {{ filtered }} set</span>
+        <I18nT keypath="stock.order-filters-and-tables" scope="global"
+          ><template #part
+            ><span v-if="filtered" class="text-ember">{{ t('stock.set', { filtered }) }}</span></template
+          ></I18nT
+        >
       </summary>
       <div class="mt-2 flex flex-wrap items-end gap-3">
         <StockFilters :view="view" />
-        <button class="btn btn-quiet" @click="file?.open()">From a table…</button>
+        <button class="btn btn-quiet" @click="file?.open()">{{ t('stock.from-a-table') }}</button>
         <button v-if="yard.lots.length" class="btn btn-quiet" @click="saveTable">
-          {{ chosen.length ? `${chosen.length} to a table` : 'To a table' }}
+          {{ chosen.length ? t('stock.to-a-table', { chosen: chosen.length }) : t('stock.to-a-table-2') }}
         </button>
       </div>
-      <FilePicker ref="file" label="Table of lots" accept=".csv,.tsv,.txt,text/csv" @change="openTable" />
+      <FilePicker
+        ref="file"
+        :label="t('stock.table-of-lots')"
+        accept=".csv,.tsv,.txt,text/csv"
+        @change="openTable"
+      />
     </details>
     <p v-if="fault" role="alert" class="mb-3 font-semibold text-oxide">{{ fault }}</p>
     <p v-if="!yard.lots.length" class="slab p-5">
-      No metal written down yet. The quickest way is to
-      <NuxtLink to="/pile" class="font-semibold underline">point at what lies in your pile</NuxtLink>; a list
-      from a spreadsheet can be pasted here. Or add a lot: what it is called, how much there is, and what you
-      believe it is made of. A guess is fine; it is drawn as a guess.
+      <I18nT keypath="stock.no-metal-written-down-yet-the" scope="global"
+        ><template #link
+          ><NuxtLink to="/pile" class="font-semibold underline">{{
+            t('stock.point-at-what-lies-in-your')
+          }}</NuxtLink></template
+        ></I18nT
+      >
     </p>
     <p v-else-if="!found.length" class="slab p-5">
-      No lot matches{{ search ? ` “${search}”` : '' }}{{ filtered ? ' with these filters' : '' }}.
-      <button class="btn btn-quiet underline" @click="view.showAll()">Show all</button>
+      {{
+        t('stock.no-lot-matches', {
+          part: search ? ` “${search}”` : '',
+          part2: filtered ? ` ${t('stock.with-these-filters')}` : '',
+        })
+      }}
+      <button class="btn btn-quiet underline" @click="view.showAll()">{{ t('stock.show-all') }}</button>
     </p>
 
     <section v-for="bin in bins" :key="bin.id" class="mb-7">
@@ -133,7 +159,11 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
         <h2 class="chalk">{{ bin.name }}</h2>
         <span class="text-sm text-soft">{{ grams(total(bin.lots), 100) }}</span>
         <button class="btn btn-quiet min-h-6 text-sm underline" @click="bench.pickAll(bin.lots)">
-          Pick all<span class="sr-only"> of {{ bin.name }}</span>
+          <I18nT keypath="stock.pick-all" scope="global"
+            ><template #part
+              ><span class="sr-only"> {{ ' ' + t('stock.of-2', { name: bin.name }) }}</span></template
+            ></I18nT
+          >
         </button>
       </div>
       <ul class="grid" :class="asList ? '' : 'gap-3 md:grid-cols-2 xl:grid-cols-3'">
@@ -154,12 +184,16 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
       v-if="chosen.length"
       class="sticky bottom-0 flex flex-wrap items-center gap-3 border-2 border-ink bg-panel px-4 py-2"
     >
-      <span class="flex-1 basis-40">{{ chosen.length }} picked, {{ grams(total(chosen)) }}</span>
-      <button class="btn btn-next" @click="melt(chosen)">Melt these</button>
-      <button class="btn" @click="bulk = true">Change</button>
-      <button class="btn" :disabled="chosen.length < 2" @click="merge">Merge into one</button>
-      <button class="btn" @click="writeOff">Write off</button>
-      <button class="btn btn-quiet" @click="picked.clear()">Clear selection</button>
+      <span class="flex-1 basis-40">{{
+        t('stock.picked', { chosen: chosen.length, chosen2: grams(total(chosen)) })
+      }}</span>
+      <button class="btn btn-next" @click="melt(chosen)">{{ t('stock.melt-these') }}</button>
+      <button class="btn" @click="bulk = true">{{ t('stock.change-2') }}</button>
+      <button class="btn" :disabled="chosen.length < 2" @click="merge">
+        {{ t('stock.merge-into-one') }}
+      </button>
+      <button class="btn" @click="writeOff">{{ t('stock.write-off') }}</button>
+      <button class="btn btn-quiet" @click="picked.clear()">{{ t('stock.clear-selection') }}</button>
     </div>
     <LotMove v-if="moving" :lot="moving" @close="moving = null" />
     <BulkEdit v-if="bulk" :lots="chosen" @close="bulk = false" />

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { fixed } from '~/shared/units/decimal-mark'
+import { t } from '~/words'
 import { spreadFor, twoMetalShare, type Lot } from '#core/stock'
 import { elementName } from '~/shared/units/elements'
 import { computed, ref } from 'vue'
@@ -44,12 +46,16 @@ const words = computed(() => {
   const answer = found.value
   if (answer.ok)
     return spreadPct.value > most / 4
-      ? `Somewhere between 0 and ${most} % ${b}: this density is too rough to tell. A finer scale or a larger piece tells more.`
-      : `${percent(answer.pct)} ± ${percent(spreadPct.value)} % ${b}, the rest ${a}, if there is nothing else in it and no pores.`
-  if (answer.why === 'not-told') return `Density does not tell ${b} in ${a}: both weigh nearly the same.`
-  if (answer.why === 'lighter')
-    return `Lighter than any mix of ${a} with up to ${most} % ${b}: pores, or a third metal.`
-  return `Heavier than any mix of ${a} with up to ${most} % ${b}: a third metal.`
+      ? t('stock.somewhere-between-0-and-this-density', { most, b })
+      : t('stock.the-rest-if-there-is-nothing', {
+          pct: percent(answer.pct),
+          spreadPct: percent(spreadPct.value),
+          b,
+          a,
+        })
+  if (answer.why === 'not-told') return t('stock.density-does-not-tell-in-both', { b, a })
+  if (answer.why === 'lighter') return t('stock.lighter-than-any-mix-of-with', { a, most, b })
+  return t('stock.heavier-than-any-mix-of-with', { a, most, b })
 })
 function makeLot(): void {
   const answer = found.value
@@ -57,11 +63,11 @@ function makeLot(): void {
   const [base, solute] = pair.value
   const sd = spreadPct.value
   emit('lot', {
-    name: `${capital(elementName(base))} with ${elementName(solute)}`,
+    name: t('stock.with', { base: capital(elementName(base)), solute: elementName(solute) }),
     composition: { [base]: Number((100 - answer.pct).toFixed(2)), [solute]: Number(answer.pct.toFixed(2)) },
     sd: { [base]: Number(sd.toFixed(3)), [solute]: Number(sd.toFixed(3)) },
     knowledge: 'density',
-    note: `By density: ${props.density.gcm3.toFixed(2)} g/cm³, taken as two metals.`,
+    note: t('stock.by-density-g-cm-taken-as', { toFixed: fixed(props.density.gcm3, 2) }),
   })
 }
 </script>
@@ -69,18 +75,20 @@ function makeLot(): void {
 <template>
   <div v-if="pairs.length" class="mt-2 border-l-8 border-line pl-3" data-testid="two-metal">
     <label class="flex flex-wrap items-center gap-2 text-sm"
-      ><span>If it is only</span>
+      ><span>{{ t('stock.if-it-is-only') }}</span>
       <select
         class="field w-auto"
         :value="keyOf(pair)"
         @change="chosen = ($event.target as HTMLSelectElement).value"
       >
         <option v-for="one in pairs" :key="keyOf(one)" :value="keyOf(one)">
-          {{ elementName(one[0]) }} and {{ elementName(one[1]) }}
+          {{ t('stock.and', { one: elementName(one[0]), one2: elementName(one[1]) }) }}
         </option>
       </select></label
     >
     <p class="mt-1" aria-live="polite">{{ words }}</p>
-    <button v-if="found.ok" type="button" class="btn mt-1" @click="makeLot">Make a lot of that</button>
+    <button v-if="found.ok" type="button" class="btn mt-1" @click="makeLot">
+      {{ t('stock.make-a-lot-of-that') }}
+    </button>
   </div>
 </template>

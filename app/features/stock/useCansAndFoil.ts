@@ -1,3 +1,4 @@
+import { t } from '~/words'
 import { computed, ref, watch } from 'vue'
 import { predictMelt } from '#core/charge'
 import { alloyCastability } from '#core/casting'
@@ -8,7 +9,7 @@ import { metallicYieldOf } from '#core/losses'
 import { blendOfGuesses, countThinWare, SCRAP_BOOK, THIN_WARE, type Lot } from '#core/stock'
 
 /** Cans melt as wrought aluminium does. */
-const AS = present(findAlloy('3004'), 'can metal')
+const AS = present(findAlloy('3004'), t('stock.can-metal'))
 
 /** Cans and foil by the count: what they weigh, the metal, the tap, by the yield a charge plans with. */
 export function useCansAndFoil() {

@@ -1,3 +1,4 @@
+import { t } from '~/words'
 import { computed, reactive, ref } from 'vue'
 import { scaleFor } from '#core/gear'
 import { identify, weighInWater, type Findings, type Lot } from '#core/stock'
@@ -78,7 +79,11 @@ export function useIdentify() {
         kept.flatMap(([symbol]) => (found.value.sd[symbol] ? [[symbol, found.value.sd[symbol]]] : [])),
       ),
       knowledge: density.value?.ok ? 'density' : 'guess',
-      note: `Identified by ${given.value} ${given.value === 1 ? 'clue' : 'clues'}. ${best.value?.refuse ?? ''}`.trim(),
+      note: t('stock.identified-by', {
+        given: given.value,
+        part: given.value === 1 ? 'clue' : 'clues',
+        refuse: best.value?.refuse ?? '',
+      }).trim(),
     }
   })
 

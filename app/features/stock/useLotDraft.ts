@@ -1,3 +1,4 @@
+import { t } from '~/words'
 import { computed, reactive, ref } from 'vue'
 import { SYMBOLS, sumPct, type Composition, type Spread } from '#core/composition'
 import { formatPieces, lotSchema, newLot, parsePieces, spreadFor, type Lot } from '#core/stock'
@@ -62,23 +63,21 @@ export function useLotDraft(lot: Lot | null, done: () => void, begun: Partial<Lo
   /** Pieces of kilograms, ounces or pounds have thousandths; of grams, 1,234 is asked about. */
   const pieceMark = () => (yard.settings.mass === 'g' ? undefined : decimalMarkHere())
   function check(): boolean {
-    faults.name = draft.name.trim() ? '' : 'Give it a name you will know it by.'
+    faults.name = draft.name.trim() ? '' : t('stock.give-it-a-name-you-will')
     const unknown = rows.value.find(({ symbol, pct }) => pct !== null && !SYMBOLS.includes(symbol))
     const symbols = rows.value.filter(({ pct }) => pct !== null).map(({ symbol }) => symbol)
     const twice = symbols.find((symbol, index) => symbols.indexOf(symbol) !== index)
-    if (over.value) faults.composition = 'The elements add up to more than 100 %. Lower one of them.'
-    else if (unknown)
-      faults.composition = `“${unknown.symbol}” is not a chemical symbol. Use Cu, Sn, Zn and so on.`
-    else if (twice) faults.composition = `${twice} stands there twice. Keep one of the two.`
-    else if (total.value === 0)
-      faults.composition = 'Say what it is made of, if only a guess: at least one element.'
+    if (over.value) faults.composition = t('stock.the-elements-add-up-to-more')
+    else if (unknown) faults.composition = t('stock.is-not-a-chemical-symbol-use', { symbol: unknown.symbol })
+    else if (twice) faults.composition = t('stock.stands-there-twice-keep-one-of', { twice })
+    else if (total.value === 0) faults.composition = t('stock.say-what-it-is-made-of')
     else faults.composition = ''
     const pieces = parsePieces(extras.piecesText, yard.settings.mass, pieceMark())
     faults.pieces = pieces.ok
       ? ''
       : pieces.problem === 'two-readings'
-        ? `“${pieces.part}” can be read in two ways. Write it without a mark between thousands.`
-        : `“${pieces.part}” is no mass. Write them as 118; 3 x 240; 95.`
+        ? t('stock.can-be-read-in-two-ways', { part: pieces.part })
+        : t('stock.is-no-mass-write-them-as', { part: pieces.part })
     return (
       !faults.name &&
       !faults.composition &&
@@ -113,14 +112,19 @@ export function useLotDraft(lot: Lot | null, done: () => void, begun: Partial<Lo
     faults.whole = parsed.success ? '' : notSo(parsed.error.issues[0]?.path[0])
     if (!parsed.success) return
     const after = parsed.data
-    const label = lot ? `Edit ${after.name}` : `Add ${after.name}`
+    const label = lot ? t('stock.edit-2', { name: after.name }) : t('stock.add', { name: after.name })
     if (yard.commit(label, [{ collection: 'lots', id: after.id, after }])) done()
   }
 
   function remove(): void {
     if (!lot) return
-    if (!yard.commit(`Write off ${lot.name}`, [{ collection: 'lots', id: lot.id, after: null }])) return
-    announce(`${lot.name} written off. Undo brings it back.`)
+    if (
+      !yard.commit(t('stock.write-off-2', { name: lot.name }), [
+        { collection: 'lots', id: lot.id, after: null },
+      ])
+    )
+      return
+    announce(t('stock.written-off-undo-brings-it-back', { name: lot.name }))
     done()
   }
 
@@ -128,18 +132,18 @@ export function useLotDraft(lot: Lot | null, done: () => void, begun: Partial<Lo
 }
 
 const PARTS: Readonly<Record<string, string>> = {
-  name: 'The name',
-  note: 'The note',
-  gotOn: 'The day it was got on',
-  whereFrom: 'Where it is from',
-  massG: 'The mass',
-  pricePerKg: 'The price',
-  sd: 'A spread',
-  photos: 'The number of pictures',
+  name: t('stock.the-name'),
+  note: t('stock.the-note'),
+  gotOn: t('stock.the-day-it-was-got-on'),
+  whereFrom: t('stock.where-it-is-from'),
+  massG: t('stock.the-mass'),
+  pricePerKg: t('stock.the-price'),
+  sd: t('stock.a-spread'),
+  photos: t('stock.the-number-of-pictures'),
 }
 /** What keeps a lot from being kept, for the person who typed it. */
 const notSo = (part: PropertyKey | undefined) =>
-  `${PARTS[String(part)] ?? 'Something in it'} cannot be so: put it right, and keep it then.`
+  t('stock.cannot-be-so-put-it-right', { PARTS: PARTS[String(part)] ?? t('stock.something-in-it') })
 
 /** A lot without what may have been taken off it in the editor. */
 function withoutExtras(lot: Lot | null): Partial<Lot> {

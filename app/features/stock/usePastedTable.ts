@@ -1,3 +1,4 @@
+import { t } from '~/words'
 import { ref, shallowRef } from 'vue'
 import type { StockTable } from '#formats/stock-csv'
 import { useYard } from '~/storage/yard-store'
@@ -12,10 +13,8 @@ export function usePastedTable() {
   async function read(text: string): Promise<void> {
     const { readPasted } = await import('#formats/stock-list')
     table.value = readPasted(text, yard.settings.mass)
-    fileName.value = 'what was pasted'
-    fault.value = table.value
-      ? ''
-      : 'No weight could be read in what was pasted. Write one metal to a line: copper wire 3 kg. Nothing was changed.'
+    fileName.value = t('stock.what-was-pasted')
+    fault.value = table.value ? '' : t('stock.no-weight-could-be-read-in')
   }
 
   /** A line pasted into a field is that field's; rows are the yard's, wherever the hand was. */

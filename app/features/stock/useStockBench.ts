@@ -1,3 +1,4 @@
+import { t } from '~/words'
 import { counted } from '~/shared/units/figures'
 import { computed, reactive } from 'vue'
 import { mergeLots, newLot, PIECES_MOST, type Lot } from '#core/stock'
@@ -38,8 +39,8 @@ export function useStockBench() {
       {
         ...largest,
         ...mergeLots(parts),
-        name: `${largest.name} and ${parts.length - 1} more`.slice(0, 120),
-        note: `Merged: ${parts.map(({ name }) => name).join(', ')}`.slice(0, 2000),
+        name: t('stock.and-more', { name: largest.name, parts: parts.length - 1 }).slice(0, 120),
+        note: t('stock.merged', { join: parts.map(({ name }) => name).join(', ') }).slice(0, 2000),
         originHeatId: null,
       },
     )
@@ -47,23 +48,23 @@ export function useStockBench() {
     Object.assign(merged, mergedExtras(parts))
     const edits: Edit[] = parts.map((lot) => ({ collection: 'lots', id: lot.id, after: null }))
     const all: Edit[] = [...edits, { collection: 'lots', id, after: merged }]
-    if (!yard.commit(`Merge ${parts.length} lots`, all)) return
+    if (!yard.commit(t('stock.merge-lots', { parts: parts.length }), all)) return
     picked.clear()
-    announce(`${parts.length} lots are one now. Undo parts them again.`)
+    announce(t('stock.lots-are-one-now-undo-parts', { parts: parts.length }))
   }
 
   function writeOff(): void {
     const parts = lots.value
     const edits = parts.map((lot): Edit => ({ collection: 'lots', id: lot.id, after: null }))
-    if (!yard.commit(`Write off ${counted(parts.length, 'lot')}`, edits)) return
+    if (!yard.commit(t('stock.write-off-3', { parts: counted(parts.length, 'lot') }), edits)) return
     picked.clear()
-    announce(`${counted(parts.length, 'lot')} written off. Undo brings it back.`)
+    announce(t('stock.written-off-undo-brings-it-back-2', { parts: counted(parts.length, 'lot') }))
   }
 
   async function saveTable(): Promise<void> {
     const { writeStock } = await import('#formats/stock-csv')
     downloadText(writeStock(lots.value.length > 0 ? lots.value : yard.lots), 'stock.csv', 'text/csv')
-    announce('The table is in your downloads.')
+    announce(t('stock.the-table-is-in-your-downloads'))
   }
 
   async function openTable(event: Event): Promise<void> {
@@ -74,9 +75,7 @@ export function useStockBench() {
     if (!file) return
     const { readTable } = await import('#formats/stock-csv')
     const read = readTable(await file.text())
-    fault.value = read
-      ? ''
-      : `${file.name} is no table of lots: it wants a header row and at least one row under it, with commas, semicolons or tabs. Nothing was changed.`
+    fault.value = read ? '' : t('stock.is-no-table-of-lots-it', { name: file.name })
     fileName.value = file.name
     table.value = read
   }

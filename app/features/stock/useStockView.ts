@@ -1,3 +1,4 @@
+import { t } from '~/words'
 import { totalG } from '#core/lists'
 import { everyWord } from '~/shared/fields/every-word'
 import { computed, reactive, ref, watch } from 'vue'
@@ -9,7 +10,7 @@ import { METAL_BINS } from './stock-words'
 const BINS = [
   { id: 'Cu', name: METAL_BINS.Cu },
   { id: 'Al', name: METAL_BINS.Al },
-  { id: 'other', name: 'Tin, zinc and additions' },
+  { id: 'other', name: t('stock.tin-zinc-and-additions') },
 ] as const
 export type StockOrder = 'bin' | 'name' | 'mass' | 'price' | 'new'
 /** From here on a list serves better than cards. */
@@ -46,9 +47,8 @@ export function useStockView() {
   const heldG = (lot: Lot) => totalG(held.value.get(lot.id) ?? [])
   /** "1.2 kg kept for H-013" for every heat that holds some. */
   const heldWords = (lot: Lot, grams: (value: number) => string) =>
-    (held.value.get(lot.id) ?? []).map(
-      ({ heat, massG, weighed }: Claim) =>
-        `${grams(massG)} ${weighed ? 'weighed' : 'kept'} for ${heatStamp(heat)}`,
+    (held.value.get(lot.id) ?? []).map(({ heat, massG, weighed }: Claim) =>
+      t('stock.for-2', { massG: grams(massG), part: weighed ? 'weighed' : 'kept', heat: heatStamp(heat) }),
     )
 
   const found = computed(() => {
@@ -88,7 +88,7 @@ export function useStockView() {
   })
   const bins = computed(() =>
     order.value !== 'bin'
-      ? [{ id: 'all', name: 'All lots', lots: sorted.value }].filter(({ lots }) => lots.length > 0)
+      ? [{ id: 'all', name: t('stock.all-lots'), lots: sorted.value }].filter(({ lots }) => lots.length > 0)
       : BINS.map((bin) => ({ ...bin, lots: found.value.filter((lot) => binOf(lot) === bin.id) })).filter(
           ({ lots }) => lots.length > 0,
         ),

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '~/words'
 import {
   Combobox,
   ComboboxButton,
@@ -25,19 +26,19 @@ const nameOf = (alloy: unknown) => (alloy as Alloy | null)?.name ?? ''
 
 <template>
   <Combobox :model-value="chosen" @update:model-value="$event && emit('update:modelValue', $event)">
-    <ComboboxLabel class="sr-only">Find an alloy</ComboboxLabel>
+    <ComboboxLabel class="sr-only">{{ t('target.find-an-alloy') }}</ComboboxLabel>
     <div class="relative">
       <ComboboxInput
         class="field pr-10"
         :display-value="nameOf"
-        placeholder="Find an alloy"
-        aria-label="Find an alloy"
+        :placeholder="t('target.find-an-alloy')"
+        :aria-label="t('target.find-an-alloy')"
         @change="query = $event.target.value"
         @focus="$event.target.select()"
       />
       <ComboboxButton
         class="absolute inset-y-0 right-1 grid w-8 place-items-center"
-        aria-label="Show all alloys"
+        :aria-label="t('target.show-all-alloys')"
       >
         <ChevronsUpDown :size="18" aria-hidden="true" />
       </ComboboxButton>
@@ -54,7 +55,7 @@ const nameOf = (alloy: unknown) => (alloy as Alloy | null)?.name ?? ''
             <p class="truncate text-sm text-soft">{{ alloy.use }}</p>
           </div>
         </ComboboxOption>
-        <p v-if="!found.length" class="px-3 py-2 text-soft">No alloy by that name.</p>
+        <p v-if="!found.length" class="px-3 py-2 text-soft">{{ t('target.no-alloy-by-that-name') }}</p>
       </ComboboxOptions>
     </div>
   </Combobox>

@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import { fixed } from '~/shared/units/decimal-mark'
+import { t } from '~/words'
+import { I18nT } from 'vue-i18n'
 import type { Working } from '~/shared/words/workings-words'
 import { byId } from '#core/lists'
 import {
@@ -32,11 +35,11 @@ const { shrinkage, law, measured, thinMm, thickMm, riser, checks, coolDown, wind
 const { mm, degrees, patternMm: showPattern } = useUnits()
 function time(seconds: number): string {
   if (seconds < 90) return `${Math.max(1, Math.round(seconds))} s`
-  return `${(seconds / 60).toFixed(seconds < 600 ? 1 : 0)} min`
+  return `${fixed(seconds / 60, seconds < 600 ? 1 : 0)} min`
 }
 const band = (low: number, high: number, show: (value: number) => string) =>
-  Math.abs(high - low) < 0.05 * high ? show(high) : `${show(low)} to ${show(high)}`
-const span = (low: string, high: string) => (low === high ? low : `${low} to ${high}`)
+  Math.abs(high - low) < 0.05 * high ? show(high) : t('target.to-2', { low: show(low), high: show(high) })
+const span = (low: string, high: string) => (low === high ? low : t('target.to-2', { low, high }))
 const words = computed(() => checks.value.map((check) => sectionWords(check, { mm })))
 const hot = computed(() => thinMm.value !== null && thinMm.value < 6)
 const lengths = computed(() =>
@@ -58,30 +61,34 @@ const mouldName = computed(() => byId(MOULDS, mould.value).name.toLowerCase())
 function freezingWorking(thick: number): Working {
   const known = law.value
   const notes = [MOULD_SOURCE]
-  const wall = { label: 'V/A of a wall', sum: `half of ${mm(thick)}`, value: mm(thick / 2) }
-  const shown = { title: 'Freezing time, thickest', value: time(facts.freezeS(thick)), notes }
+  const wall = {
+    label: t('target.v-a-of-a-wall'),
+    sum: t('target.half-of', { thick: mm(thick) }),
+    value: mm(thick / 2),
+  }
+  const shown = { title: t('target.freezing-time-thickest'), value: time(facts.freezeS(thick)), notes }
   const cold = degrees(known?.mouldC ?? 25)
   return known?.law === 'contact'
     ? {
         ...shown,
-        formula: `ρ·L′ × (V/A) ÷ (h × (T liquidus − ${cold}))`,
+        formula: t('target.l-v-a-h-t-liquidus', { cold }),
         rows: [
           {
-            label: 'A millimetre',
-            sum: `${alloyName.value} in ${mouldName.value}`,
-            value: `${known.perMm.toFixed(2)} s/mm`,
+            label: t('target.a-millimetre'),
+            sum: t('target.in', { alloyName: alloyName.value, mouldName: mouldName.value }),
+            value: t('target.s-mm', { toFixed: fixed(known.perMm, 2) }),
           },
           wall,
         ],
       }
     : {
         ...shown,
-        formula: `Chvorinov: B × (V/A)², B = (π/4)·(ρ·L′ ÷ (T liquidus − ${cold}))² ÷ (k·ρ·c of the mould)`,
+        formula: t('target.chvorinov-b-v-a-b-4', { cold }),
         rows: [
           {
             label: 'B',
-            sum: `${alloyName.value} in ${mouldName.value}`,
-            value: `${(known?.perMm2 ?? 0).toFixed(2)} s/mm²`,
+            sum: t('target.in', { alloyName: alloyName.value, mouldName: mouldName.value }),
+            value: `${fixed(known?.perMm2 ?? 0, 2)} s/mm²`,
           },
           wall,
         ],
@@ -94,19 +101,22 @@ function takeRiser(): void {
     riserDiameterMm: Number(riser.value.diameterMm.toFixed(1)),
     riserHeightMm: Number(riser.value.heightMm.toFixed(1)),
   }
-  props.bench.change({ gating: { ...gating, risers: Math.max(1, gating.risers) } }, 'Take the riser')
+  props.bench.change(
+    { gating: { ...gating, risers: Math.max(1, gating.risers) } },
+    t('target.take-the-riser'),
+  )
 }
 </script>
 
 <template>
-  <section aria-label="In the mould">
+  <section :aria-label="t('target.in-the-mould')">
     <div class="mb-2 flex flex-wrap items-end justify-between gap-3">
-      <h2 class="chalk">In the mould</h2>
+      <h2 class="chalk">{{ t('target.in-the-mould') }}</h2>
       <NuxtLink
         v-if="bench.heat.value"
         :to="`/heat/${bench.heat.value.number}/mould`"
         class="btn btn-quiet underline"
-        >Sand, vents and the check before the pour</NuxtLink
+        >{{ t('target.sand-vents-and-the-check-before') }}</NuxtLink
       >
     </div>
     <ul v-if="words.length" class="mb-3 grid gap-2" data-testid="section-checks">
@@ -116,37 +126,51 @@ function takeRiser(): void {
     </ul>
     <dl class="facts">
       <template v-if="window">
-        <dt>Pour at</dt>
+        <dt>{{ t('target.pour-at') }}</dt>
         <dd>
-          {{ degrees(hot ? window.usualC : window.fromC) }} to {{ degrees(window.toC)
-          }}<span class="text-soft">{{ hot ? ', the hot end: it has thin sections' : '' }}</span>
+          <I18nT keypath="target.to" scope="global"
+            ><template #part
+              ><span class="text-soft">{{ hot ? t('target.the-hot-end-it-has-thin') : '' }}</span></template
+            ><template #degrees>{{ degrees(hot ? window.usualC : window.fromC) }}</template
+            ><template #toC>{{ degrees(window.toC) }}</template></I18nT
+          >
         </dd>
       </template>
       <template v-if="shrinkage">
-        <dt>Shrinks</dt>
+        <dt>{{ t('target.shrinks') }}</dt>
         <dd>
           {{ band(shrinkage.lowPct, shrinkage.highPct, (value) => `${value} %`)
-          }}<span class="text-soft"> of the pattern’s length. {{ shrinkage.source }}.</span>
+          }}<span class="text-soft">
+            {{ ' ' + t('target.of-the-patterns-length', { source: shrinkage.source }) }}</span
+          >
           <span v-for="one in lengths" :key="one.name" class="block"
-            >{{ one.name }}: for {{ one.wanted }} make the pattern <b>{{ one.pattern }}</b></span
+            ><I18nT keypath="target.for-make-the-pattern" scope="global"
+              ><template #strong
+                ><b>{{ one.pattern }}</b></template
+              ><template #name>{{ one.name }}</template
+              ><template #wanted>{{ one.wanted }}</template></I18nT
+            ></span
           >
         </dd>
       </template>
       <template v-if="law && thinMm && thickMm">
-        <dt>Freezes</dt>
+        <dt>{{ t('target.freezes') }}</dt>
         <dd>
-          <WorkingOpener :working="freezingWorking(thickMm)"
-            >thin {{ time(facts.freezeS(thinMm)) }}, thick {{ time(facts.freezeS(thickMm)) }}</WorkingOpener
-          >
-          <span class="text-soft">, good to a factor of two, in </span>
+          <WorkingOpener :working="freezingWorking(thickMm)">{{
+            t('target.thin-thick', {
+              thinMm: time(facts.freezeS(thinMm)),
+              thickMm: time(facts.freezeS(thickMm)),
+            })
+          }}</WorkingOpener>
+          <span class="text-soft">{{ t('target.good-to-a-factor-of-two') + ' ' }} </span>
           <select
             class="field inline-block w-auto"
-            aria-label="Mould"
+            :aria-label="t('target.mould')"
             :value="mould"
             @change="
               bench.change(
                 { mould: ($event.target as HTMLSelectElement).value as MouldId },
-                'Choose the mould',
+                t('target.choose-the-mould'),
               )
             "
           >
@@ -155,40 +179,53 @@ function takeRiser(): void {
         </dd>
       </template>
       <template v-if="riser">
-        <dt>Riser</dt>
+        <dt>{{ t('target.riser') }}</dt>
         <dd data-testid="riser">
-          <b>{{ mm(riser.diameterMm) }} across, {{ mm(riser.heightMm) }} high</b>
+          <b>{{
+            t('target.across-high', { diameterMm: mm(riser.diameterMm), heightMm: mm(riser.heightMm) })
+          }}</b>
           <span class="text-soft">
             {{
               riser.ruledBy === 'freezes last'
-                ? ', so that it freezes after the thickest part'
-                : ', so that it holds enough to feed the casting'
+                ? t('target.so-that-it-freezes-after-the')
+                : t('target.so-that-it-holds-enough-to')
             }}. {{ RISER_SOURCE }}.</span
           >
-          <button type="button" class="btn btn-quiet min-h-6 underline" @click="takeRiser">Use it</button>
+          <button type="button" class="btn btn-quiet min-h-6 underline" @click="takeRiser">
+            {{ t('target.use-it') }}
+          </button>
           <p v-if="ownRiser?.short" class="mt-1 font-semibold text-oxide" data-testid="riser-short">
-            Yours, {{ mm(ownRiser.diameterMm) }} across and {{ mm(ownRiser.heightMm) }} high, freezes
-            {{ ownRiser.ratio < 1 ? 'before the casting' : 'hardly after the casting' }}: it feeds nothing and
-            may pull metal out of it.
+            {{
+              t('target.yours-across-and-high-freezes-it', {
+                diameterMm: mm(ownRiser.diameterMm),
+                heightMm: mm(ownRiser.heightMm),
+                part:
+                  ownRiser.ratio < 1 ? t('target.before-the-casting') : t('target.hardly-after-the-casting'),
+              })
+            }}
           </p>
         </dd>
       </template>
-      <dt>Head</dt>
+      <dt>{{ t('target.head') }}</dt>
       <dd class="max-w-40">
         <QuantityField
           :model-value="bench.need.value.headMm ?? null"
-          label="Sprue top over casting top"
+          :label="t('target.sprue-top-over-casting-top')"
           kind="length"
           nullable
-          @update:model-value="bench.change({ headMm: $event }, 'Set the head', 'head')"
+          @update:model-value="bench.change({ headMm: $event }, t('target.set-the-head'), 'head')"
           @sealed="bench.seal()"
         />
       </dd>
       <template v-if="coolDown">
-        <dt>Knock out</dt>
+        <dt>{{ t('target.knock-out') }}</dt>
         <dd>
-          after {{ coolDown.fromMin }} to {{ coolDown.toMin }} minutes,
-          <span class="text-soft">longer indoors for the smoke</span>
+          <I18nT keypath="target.after-to-minutes" scope="global"
+            ><template #part
+              ><span class="text-soft">{{ t('target.longer-indoors-for-the-smoke') }}</span></template
+            ><template #fromMin>{{ coolDown.fromMin }}</template
+            ><template #toMin>{{ coolDown.toMin }}</template></I18nT
+          >
         </dd>
       </template>
     </dl>

@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import { fixed } from '~/shared/units/decimal-mark'
+import { inSentence, t } from '~/words'
+import { I18nT } from 'vue-i18n'
 import { gatingMass, partFigures, USUAL_GATING, type Gating, type Part, type PartSource } from '#core/casting'
 import { computed, defineAsyncComponent, ref } from 'vue'
 import type { useMetalNeed } from './useMetalNeed'
@@ -14,22 +17,26 @@ const { need, parts, density, neededG, change, keepPart, dropPart, countPart, se
 const { grams, volume, mm } = useUnits()
 const editing = ref<{ part: Part | null; from: PartSource['from'] } | null>(null)
 const STARTS: readonly { from: PartSource['from']; words: string }[] = [
-  { from: 'mesh', words: 'From a mesh file' },
-  { from: 'shape', words: 'From a shape' },
-  { from: 'pattern', words: 'From a pattern’s weight' },
-  { from: 'casting', words: 'From an earlier casting' },
-  { from: 'volume', words: 'From a volume' },
+  { from: 'mesh', words: t('target.from-a-mesh-file') },
+  { from: 'shape', words: t('target.from-a-shape') },
+  { from: 'pattern', words: t('target.from-a-patterns-weight') },
+  { from: 'casting', words: t('target.from-an-earlier-casting') },
+  { from: 'volume', words: t('target.from-a-volume') },
 ]
 function told(part: Part): string {
   const figures = partFigures(part)
-  if (!figures) return 'no size yet'
+  if (!figures) return t('target.no-size-yet')
   const walls =
     figures.thinMm && figures.thickMm
       ? figures.thickMm - figures.thinMm < 0.1
-        ? `, ${mm(figures.thinMm)} thick`
-        : `, ${mm(figures.thinMm)} to ${mm(figures.thickMm)} thick`
+        ? t('target.thick', { thinMm: mm(figures.thinMm) })
+        : t('target.to-thick', { thinMm: mm(figures.thinMm), thickMm: mm(figures.thickMm) })
       : ''
-  return `${volume(figures.volumeCm3)}${walls}, from ${SOURCE_WORDS[part.source.from].toLowerCase()}`
+  return t('target.from', {
+    volumeCm3: volume(figures.volumeCm3),
+    walls,
+    toLowerCase: inSentence(SOURCE_WORDS[part.source.from]),
+  })
 }
 const massOf = (part: Part) => {
   const figures = partFigures(part)
@@ -37,17 +44,21 @@ const massOf = (part: Part) => {
 }
 const sized = computed(() => !!need.value.gating)
 const SIZES: readonly (readonly [keyof Gating, string])[] = [
-  ['sprueTopMm', 'Sprue, top'],
-  ['sprueFootMm', 'Sprue, foot'],
-  ['sprueHeightMm', 'Sprue, height'],
-  ['runnerWidthMm', 'Runner, width'],
-  ['runnerHeightMm', 'Runner, height'],
-  ['runnerLengthMm', 'Runner, length'],
-  ['riserDiameterMm', 'Riser, across'],
-  ['riserHeightMm', 'Riser, height'],
+  ['sprueTopMm', t('target.sprue-top')],
+  ['sprueFootMm', t('target.sprue-foot')],
+  ['sprueHeightMm', t('target.sprue-height')],
+  ['runnerWidthMm', t('target.runner-width')],
+  ['runnerHeightMm', t('target.runner-height')],
+  ['runnerLengthMm', t('target.runner-length')],
+  ['riserDiameterMm', t('target.riser-across')],
+  ['riserHeightMm', t('target.riser-height')],
 ]
 const setGating = (sizes: Partial<Gating>) =>
-  change({ gating: { ...(need.value.gating ?? USUAL_GATING), ...sizes } }, 'Size the gating', 'gating')
+  change(
+    { gating: { ...(need.value.gating ?? USUAL_GATING), ...sizes } },
+    t('target.size-the-gating'),
+    'gating',
+  )
 </script>
 
 <template>
@@ -64,7 +75,7 @@ const setGating = (sizes: Partial<Gating>) =>
         </div>
         <QuantityField
           :model-value="part.count"
-          :label="`How many: ${part.name}`"
+          :label="t('target.how-many', { name: part.name })"
           hide-label
           kind="number"
           positive
@@ -80,16 +91,24 @@ const setGating = (sizes: Partial<Gating>) =>
             class="btn btn-quiet min-h-6 underline"
             @click="editing = { part, from: part.source.from }"
           >
-            Change<span class="sr-only"> {{ part.name }}</span>
+            <I18nT keypath="target.change" scope="global"
+              ><template #part
+                ><span class="sr-only"> {{ part.name }}</span></template
+              ></I18nT
+            >
           </button>
           <button type="button" class="btn btn-quiet min-h-6 underline" @click="dropPart(part)">
-            Take out<span class="sr-only"> {{ part.name }}</span>
+            <I18nT keypath="target.take-out" scope="global"
+              ><template #part
+                ><span class="sr-only"> {{ part.name }}</span></template
+              ></I18nT
+            >
           </button>
         </p>
       </li>
     </ul>
     <p v-else class="mb-2 text-soft">
-      Add what you want to cast, and sprue, riser, allowance and heel are added up with it.
+      {{ t('target.add-what-you-want-to-cast') }}
     </p>
     <div v-if="!locked" class="mt-2 flex flex-wrap gap-2">
       <button
@@ -106,7 +125,7 @@ const setGating = (sizes: Partial<Gating>) =>
       <QuantityField
         v-if="!parts.length"
         :model-value="need.castingsG"
-        label="Castings"
+        :label="t('target.castings')"
         kind="mass"
         @update:model-value="change({ castingsG: $event ?? 0 }, undefined, 'need')"
         @sealed="seal()"
@@ -114,29 +133,29 @@ const setGating = (sizes: Partial<Gating>) =>
       <QuantityField
         v-if="!sized"
         :model-value="need.gatingPct"
-        label="Sprue, runner, riser"
+        :label="t('target.sprue-runner-riser')"
         kind="percent"
         :max="400"
-        hint="30–100 % for hobby sand moulds"
+        :hint="t('target.n-30-100-for-hobby-sand-moulds')"
         @update:model-value="change({ gatingPct: $event ?? 0 }, undefined, 'need')"
         @sealed="seal()"
       />
       <div v-else>
-        <p class="label">Sprue, runner, riser</p>
+        <p class="label">{{ t('target.sprue-runner-riser') }}</p>
         <p class="flex min-h-10 items-center font-bold">{{ grams(need.gatingG ?? 0) }}</p>
       </div>
       <QuantityField
         :model-value="need.allowancePct"
-        label="So as not to run short"
+        :label="t('target.so-as-not-to-run-short')"
         kind="percent"
         :max="200"
-        hint="10 % is usual"
+        :hint="t('target.n-10-is-usual')"
         @update:model-value="change({ allowancePct: $event ?? 0 }, undefined, 'need')"
         @sealed="seal()"
       />
       <QuantityField
         :model-value="need.heelG"
-        label="Heel left in the crucible"
+        :label="t('target.heel-left-in-the-crucible')"
         kind="mass"
         @update:model-value="change({ heelG: $event ?? 0 }, undefined, 'need')"
         @sealed="seal()"
@@ -147,10 +166,13 @@ const setGating = (sizes: Partial<Gating>) =>
       type="button"
       class="btn btn-quiet mt-1 underline"
       @click="
-        change({ gating: sized ? null : USUAL_GATING }, sized ? 'Gating as a share' : 'Size the gating')
+        change(
+          { gating: sized ? null : USUAL_GATING },
+          sized ? t('target.gating-as-a-share') : t('target.size-the-gating'),
+        )
       "
     >
-      {{ sized ? 'Sprue and risers as a share instead' : 'Sprue and risers by their sizes instead' }}
+      {{ sized ? t('target.sprue-and-risers-as-a-share') : t('target.sprue-and-risers-by-their-sizes') }}
     </button>
     <div v-if="need.gating" class="mt-2 grid grid-cols-3 gap-3">
       <QuantityField
@@ -164,7 +186,7 @@ const setGating = (sizes: Partial<Gating>) =>
       />
       <QuantityField
         :model-value="need.gating.risers"
-        label="Risers"
+        :label="t('target.risers')"
         kind="number"
         :max="100"
         @update:model-value="setGating({ risers: Math.round($event ?? 0) })"
@@ -173,8 +195,10 @@ const setGating = (sizes: Partial<Gating>) =>
     </div>
     <p v-if="need.castingsG > 0" class="mt-3" data-testid="need-sum">
       ({{ grams(need.castingsG) }} + {{ grams(gatingMass(need)) }}) ×
-      {{ (1 + need.allowancePct / 100).toFixed(2) }} + {{ grams(need.heelG) }} = <b>{{ grams(neededG) }}</b>
-      <span v-if="density && !density.published" class="text-soft"> by an estimated density</span>
+      {{ fixed(1 + need.allowancePct / 100, 2) }} + {{ grams(need.heelG) }} = <b>{{ grams(neededG) }}</b>
+      <span v-if="density && !density.published" class="text-soft">
+        {{ ' ' + t('target.by-an-estimated-density') }}</span
+      >
     </p>
     <PartEditor
       v-if="editing"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '~/words'
 import QuantityField from '~/shared/fields/QuantityField.vue'
 
 /** What a thing is made of, for its density: one of a list, or a density typed. */
@@ -12,8 +13,14 @@ const own = defineModel<number | null>('own', { required: true })
     ><span class="label">{{ label }}</span>
     <select v-model="chosen" class="field">
       <option v-for="{ id, name } in choices" :key="id" :value="id">{{ name }}</option>
-      <option value="own">something else</option>
+      <option value="own">{{ t('target.something-else') }}</option>
     </select></label
   >
-  <QuantityField v-if="chosen === 'own'" v-model="own" label="Its density, g/cm³" kind="number" positive />
+  <QuantityField
+    v-if="chosen === 'own'"
+    v-model="own"
+    :label="t('target.its-density-g-cm')"
+    kind="number"
+    positive
+  />
 </template>

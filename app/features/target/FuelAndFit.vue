@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import { fixed } from '~/shared/units/decimal-mark'
+import { inSentence, t, told } from '~/words'
+import { I18nT } from 'vue-i18n'
 import { counted } from '~/shared/units/figures'
 import { baseMetal, solidDensity } from '#core/alloys'
 import { CRUCIBLE_HEAT, crucibleRefused, fuelOf, materialOf, type Banded } from '#core/gear'
@@ -34,7 +37,7 @@ const fit = computed(() => {
     share: tap / holdsG,
     fits: tap <= holdsG,
     strange: family !== null && family !== base.value ? family : null,
-    by: crucible.brimCm3 ? 'its brim volume' : 'its number',
+    by: crucible.brimCm3 ? t('target.its-brim-volume') : t('target.its-number'),
   }
 })
 /** Crucibles that would take it, of the right family, the smallest first. */
@@ -55,8 +58,10 @@ const memory = computed(() => {
   if (!crucible || heat.value?.loggedAt) return []
   const { washedOut, coated, last } = potStory(crucible, yard.heats)
   return [
-    ...(washedOut && last ? [`Washed out since it held ${last.alloy} (${heatStamp(last.number)}).`] : []),
-    ...(materialOf(crucible).firing === 'wash' && coated ? ['Its wash is fresh: no metal since.'] : []),
+    ...(washedOut && last
+      ? [t('target.washed-out-since-it-held', { alloy: last.alloy, number: heatStamp(last.number) })]
+      : []),
+    ...(materialOf(crucible).firing === 'wash' && coated ? [t('target.its-wash-is-fresh-no-metal')] : []),
   ]
 })
 /** What the heat before left in the crucible chosen. */
@@ -75,66 +80,83 @@ const BASE_WORDS: Record<string, string> = {
   Zn: 'zinc-based',
   Sn: 'tin-based',
 }
-const figure = (value: number) => (value < 10 ? value.toFixed(2) : value.toFixed(0))
-const banded = ({ low, high }: Banded, show: (value: number) => string) => `${show(low)} to ${show(high)}`
+const figure = (value: number) => (value < 10 ? fixed(value, 2) : fixed(value, 0))
+const banded = ({ low, high }: Banded, show: (value: number) => string) =>
+  t('target.to-2', { low: show(low), high: show(high) })
 const working = computed(() => {
   const known = furnace.value
   if (!known || !taken.value || !learned.value || !effort.value) return null
   const fuel = fuelOf(known.fuel)
   return {
-    title: 'Fuel to the pour',
+    title: t('target.fuel-to-the-pour'),
     value: `${figure(effort.value.fuel.mid)} ${fuel.unit}`,
-    formula: '(walls + Σ share × heat content at the pour ÷ efficiency) ÷ heat of the fuel',
+    formula: t('target.walls-share-heat-content-at-the'),
     rows: [
       {
-        label: 'Metal',
-        sum: `${grams(taken.value.metalG)} from 25 °C to ${degrees(taken.value.pourC)}`,
-        value: `${Math.round(taken.value.metalKJ)} kJ`,
+        label: t('target.metal'),
+        sum: t('target.from-25-c-to', {
+          metalG: grams(taken.value.metalG),
+          pourC: degrees(taken.value.pourC),
+        }),
+        value: t('target.kj', { metalKJ: Math.round(taken.value.metalKJ) }),
       },
       {
-        label: 'Crucible',
-        sum: `as last weighed, ${CRUCIBLE_HEAT.value} kJ/kg·K`,
-        value: `${Math.round(taken.value.crucibleKJ)} kJ`,
+        label: t('target.crucible'),
+        sum: t('target.as-last-weighed-kj-kg-k', { CRUCIBLE_HEAT: CRUCIBLE_HEAT.value }),
+        value: t('target.kj-2', { crucibleKJ: Math.round(taken.value.crucibleKJ) }),
       },
       ...(learned.value.liningKJ > 0
         ? [
             {
-              label: 'Walls',
-              sum: `learned from ${counted(learned.value.heats, 'heat')}`,
-              value: `${Math.round(learned.value.liningKJ)} kJ`,
+              label: t('target.walls'),
+              sum: t('target.learned-from', { heats: counted(learned.value.heats, 'heat') }),
+              value: t('target.kj-3', { liningKJ: Math.round(learned.value.liningKJ) }),
             },
           ]
         : []),
       {
-        label: learned.value.liningKJ > 0 ? 'Of the rest, into the metal' : 'Efficiency',
-        sum: learned.value.heats > 1 ? `learned from ${learned.value.heats} heats` : 'of its kind',
-        value: `${(100 * learned.value.efficiency.low).toFixed(0)} to ${(100 * learned.value.efficiency.high).toFixed(0)} %`,
+        label: learned.value.liningKJ > 0 ? t('target.of-the-rest-into-the-metal') : t('target.efficiency'),
+        sum:
+          learned.value.heats > 1
+            ? t('target.learned-from-heats', { heats: learned.value.heats })
+            : t('target.of-its-kind'),
+        value: t('target.to-3', {
+          toFixed: fixed(100 * learned.value.efficiency.low, 0),
+          toFixed2: fixed(100 * learned.value.efficiency.high, 0),
+        }),
       },
-      { label: fuel.name, sum: 'lower heating value', value: `${fuel.mjPerUnit} MJ/${fuel.unit}` },
+      {
+        label: told(fuel.name),
+        sum: t('target.lower-heating-value'),
+        value: t('target.mj', { mjPerUnit: fuel.mjPerUnit, unit: fuel.unit }),
+      },
     ],
     notes: [
-      'Heat content: NASA/TP-2002-211556; heat of mixing left out.',
+      t('target.heat-content-nasa-tp-2002-211556'),
       fuel.source,
-      'Until two heats are known the walls are in the efficiency; a cold furnace takes more.',
+      t('target.until-two-heats-are-known-the'),
     ],
   }
 })
 </script>
 
 <template>
-  <section aria-label="Crucible, stock and fuel" class="grid gap-4">
+  <section :aria-label="t('target.crucible-stock-and-fuel')" class="grid gap-4">
     <div>
-      <h2 class="chalk mb-2">Does it fit</h2>
+      <h2 class="chalk mb-2">{{ t('target.does-it-fit') }}</h2>
       <GearPick
         v-if="usable.length"
-        label="Crucible"
+        :label="t('target.crucible')"
         :gear="usable"
         :chosen="heat?.crucibleId"
         @choose="bench.chooseCrucible($event)"
       />
       <p v-else class="text-soft">
-        Write your crucibles down under <NuxtLink to="/gear" class="underline">Gear</NuxtLink>, and every heat
-        is held against what they take.
+        <I18nT keypath="target.write-your-crucibles-down-under-and" scope="global"
+          ><template #link
+            ><NuxtLink to="/gear" class="underline">{{ t('target.gear') }}</NuxtLink></template
+          ></I18nT
+        >
       </p>
       <template v-if="fit">
         <div class="mt-2 flex items-center gap-3" data-testid="crucible-fit">
@@ -147,28 +169,38 @@ const working = computed(() => {
             <div class="absolute inset-x-0 top-[20%] border-t border-dashed border-ink" />
           </div>
           <p>
-            <b :class="fit.fits ? '' : 'text-oxide'">{{
-              fit.fits ? `Fits: ${Math.round(100 * fit.share)} % of what it takes.` : 'It does not fit.'
-            }}</b>
-            {{ grams(fit.holdsG, 10) }} with a fifth of the height left free, by {{ fit.by }}.
+            <I18nT keypath="target.with-a-fifth-of-the-height" scope="global"
+              ><template #strong
+                ><b :class="fit.fits ? '' : 'text-oxide'">{{
+                  fit.fits
+                    ? t('target.fits-of-what-it-takes', { round: Math.round(100 * fit.share) })
+                    : t('target.it-does-not-fit')
+                }}</b></template
+              ><template #holdsG>{{ grams(fit.holdsG, 10) }}</template
+              ><template #by>{{ fit.by }}</template></I18nT
+            >
           </p>
         </div>
         <p v-if="fit.strange" class="mt-1 font-semibold text-oxide">
-          It is kept for {{ BASE_WORDS[fit.strange] ?? fit.strange }} metal: take this family’s own.
+          {{ t('target.it-is-kept-for-metal-take', { BASE_WORDS: BASE_WORDS[fit.strange] ?? fit.strange }) }}
         </p>
       </template>
       <SplitHeat />
       <p v-for="line in memory" :key="line" class="mt-1 text-sm" data-testid="pot-memory">{{ line }}</p>
       <div v-if="left" class="mt-2 flex flex-wrap items-center gap-x-3" data-testid="left-in-pot">
         <p class="min-w-0 flex-1 basis-60">
-          It last held {{ left.alloy }} ({{ heatStamp(left.number) }}){{
-            heat?.potClean
-              ? ', and was scraped clean since.'
-              : left.massG === null
-                ? ', and nothing says how much of it stayed.'
-                : left.stayedG !== null
-                  ? `: ${grams(left.stayedG)} of it stayed, and the plan counts with it.`
-                  : `: ${grams(left.massG)} froze to the crucible and tools; how much of it stayed was not told.`
+          {{
+            t('target.it-last-held', {
+              alloy: left.alloy,
+              number: heatStamp(left.number),
+              part: heat?.potClean
+                ? t('target.and-was-scraped-clean-since')
+                : left.massG === null
+                  ? t('target.and-nothing-says-how-much-of')
+                  : left.stayedG !== null
+                    ? t('target.of-it-stayed-and-the-plan', { stayedG: grams(left.stayedG) })
+                    : t('target.froze-to-the-crucible-and-tools', { massG: grams(left.massG) }),
+            })
           }}
         </p>
         <button
@@ -178,11 +210,11 @@ const working = computed(() => {
           :aria-pressed="!!heat?.potClean"
           @click="bench.tellClean()"
         >
-          {{ heat?.potClean ? 'It was not' : 'It was scraped clean' }}
+          {{ heat?.potClean ? t('target.it-was-not') : t('target.it-was-scraped-clean') }}
         </button>
       </div>
       <p v-if="better.length" class="mt-1 text-sm">
-        Would take it:
+        {{ t('target.would-take-it') }}
         <button
           v-for="one in better"
           :key="one.id"
@@ -194,40 +226,60 @@ const working = computed(() => {
         </button>
       </p>
       <p v-if="stock && heat?.tapMassG" class="mt-2" data-testid="stock-fit">
-        <b :class="stock.massG < heat.tapMassG ? 'text-oxide' : ''">{{ grams(stock.massG, 10) }}</b>
-        of {{ BASE_WORDS[stock.base] ?? '' }} metal lies free in the bins{{
-          stock.massG < heat.tapMassG ? ': not enough for this alone.' : '.'
-        }}
+        <I18nT keypath="target.of-metal-lies-free-in-the" scope="global"
+          ><template #strong
+            ><b :class="stock.massG < heat.tapMassG ? 'text-oxide' : ''">{{
+              grams(stock.massG, 10)
+            }}</b></template
+          ><template #BASE_WORDS>{{ BASE_WORDS[stock.base] ?? '' }}</template
+          ><template #part>{{
+            stock.massG < heat.tapMassG ? t('target.not-enough-for-this-alone') : '.'
+          }}</template></I18nT
+        >
       </p>
     </div>
     <div>
-      <h2 class="chalk mb-2">Fuel and time</h2>
+      <h2 class="chalk mb-2">{{ t('target.fuel-and-time') }}</h2>
       <GearPick
         v-if="furnaces.length"
-        label="Furnace"
+        :label="t('target.furnace')"
         :gear="furnaces"
         :chosen="heat?.furnaceId"
         @choose="bench.chooseFurnace($event)"
       />
       <p v-else class="text-soft">
-        Write your furnace down under <NuxtLink to="/gear" class="underline">Gear</NuxtLink> to see fuel, cost
-        and time.
+        <I18nT keypath="target.write-your-furnace-down-under-to" scope="global"
+          ><template #link
+            ><NuxtLink to="/gear" class="underline">{{ t('target.gear') }}</NuxtLink></template
+          ></I18nT
+        >
       </p>
       <template v-if="effort && furnace && working">
         <p class="mt-2 text-lg" data-testid="effort">
-          <b>{{ banded(effort.minutes, (value) => value.toFixed(0)) }} minutes</b> to the pour
+          <I18nT keypath="target.to-the-pour" scope="global"
+            ><template #strong
+              ><b>{{
+                t('target.minutes', { minutes: banded(effort.minutes, (value) => fixed(value, 0)) })
+              }}</b></template
+            ></I18nT
+          >
         </p>
         <p>
-          <WorkingOpener :working="working"
-            >{{ banded(effort.fuel, figure) }} {{ fuelOf(furnace.fuel).unit }} of
-            {{ fuelOf(furnace.fuel).name.split(',')[0]!.toLowerCase() }}</WorkingOpener
-          ><template v-if="furnace.pricePerUnit > 0">, {{ banded(effort.cost, money) }}</template>
+          <WorkingOpener :working="working">{{
+            t('target.of', {
+              fuel: banded(effort.fuel, figure),
+              unit: fuelOf(furnace.fuel).unit,
+              toLowerCase: inSentence(told(fuelOf(furnace.fuel).name).split(',')[0]!),
+            })
+          }}</WorkingOpener><template v-if="furnace.pricePerUnit > 0"
+            >, {{ banded(effort.cost, money) }}</template
+          >
         </p>
         <p class="text-sm text-soft">
           {{
             learned && learned.heats > 1
-              ? `Learned from ${counted(learned.heats, 'heat')} of this furnace.`
-              : 'By the kind of furnace; write down what two heats burnt and it learns yours.'
+              ? t('target.learned-from-of-this-furnace', { heats: counted(learned.heats, 'heat') })
+              : t('target.by-the-kind-of-furnace-write')
           }}
         </p>
       </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '~/words'
 import { MESH_UNITS, MM_PER, type PartSource } from '#core/casting'
 import type { usePartDraft } from './usePartDraft'
 import { computed, ref } from 'vue'
@@ -31,29 +32,46 @@ const state = computed(() => {
   const mesh = source.value
   if (!mesh) return ''
   if (mesh.holes > 0)
-    return `Open: ${mesh.holes === 1 ? 'one hole' : `${mesh.holes} holes`}, closed flat for the volume.`
-  if (mesh.crowdedEdges > 0) return 'Surfaces meet three at an edge: bodies that overlap count twice.'
-  const bodies = mesh.shells > 1 ? `${mesh.shells} bodies or hollows.` : ''
-  const turned = mesh.turnedTriangles > 0 ? ` ${mesh.turnedTriangles} triangles turned to face out.` : ''
-  return `Closed. ${bodies}${turned}`.trim()
+    return t('target.open-closed-flat-for-the-volume', {
+      part: mesh.holes === 1 ? t('target.one-hole') : t('target.holes', { holes: mesh.holes }),
+    })
+  if (mesh.crowdedEdges > 0) return t('target.surfaces-meet-three-at-an-edge')
+  const bodies = mesh.shells > 1 ? t('target.bodies-or-hollows', { shells: mesh.shells }) : ''
+  const turned =
+    mesh.turnedTriangles > 0
+      ? ` ${t('target.triangles-turned-to-face-out', { turnedTriangles: mesh.turnedTriangles })}`
+      : ''
+  return t('target.closed', { bodies, turned }).trim()
 })
 </script>
 
 <template>
   <div @dragover.prevent @drop.prevent="drop">
-    <FilePicker ref="input" label="Mesh file" accept=".stl,.obj,.3mf" @change="pick" />
+    <FilePicker ref="input" :label="t('target.mesh-file')" accept=".stl,.obj,.3mf" @change="pick" />
     <div class="flex flex-wrap items-center gap-3">
       <button type="button" class="btn" @click="input?.open()">
-        {{ source ? 'Another file…' : 'Open STL, OBJ or 3MF…' }}
+        {{ source ? t('target.another-file') : t('target.open-stl-obj-or-3mf') }}
       </button>
       <template v-if="meshFile.progress.value !== null">
-        <progress class="bar flex-1 basis-32" :value="meshFile.progress.value" max="1" aria-label="Reading" />
-        <button type="button" class="btn btn-quiet" @click="meshFile.stop()">Stop reading</button>
+        <progress
+          class="bar flex-1 basis-32"
+          :value="meshFile.progress.value"
+          max="1"
+          :aria-label="t('target.reading')"
+        />
+        <button type="button" class="btn btn-quiet" @click="meshFile.stop()">
+          {{ t('target.stop-reading') }}
+        </button>
       </template>
       <p v-else-if="source" class="text-sm text-soft">
-        {{ isolated(source.fileName) }}, {{ source.triangles.toLocaleString('en') }} triangles
+        {{
+          t('target.triangles', {
+            fileName: isolated(source.fileName),
+            toLocaleString: source.triangles.toLocaleString('en'),
+          })
+        }}
       </p>
-      <p v-else class="text-sm text-soft">or drop it here</p>
+      <p v-else class="text-sm text-soft">{{ t('target.or-drop-it-here') }}</p>
     </div>
     <p v-if="meshFile.fault.value" role="alert" class="mt-2 font-semibold text-oxide">
       {{ meshFile.fault.value }}
@@ -62,29 +80,35 @@ const state = computed(() => {
       <MeshPreview
         v-if="meshFile.mesh.value"
         :triangles="meshFile.mesh.value.drawn"
-        :label="name || 'The part'"
+        :label="name || t('target.the-part')"
       />
       <p v-else class="border border-line bg-well p-3 text-sm text-soft">
-        The figures are kept with the heat, the drawing is not. Open the file again to see it.
+        {{ t('target.the-figures-are-kept-with-the') }}
       </p>
       <div>
         <p class="text-xl font-bold" data-testid="mesh-volume">{{ volume(figures.volumeCm3) }}</p>
         <p data-testid="mesh-size">{{ size }}</p>
         <p v-if="figures.thinMm !== null && figures.thickMm !== null" class="text-sm text-soft">
-          walls about {{ mm(figures.thinMm) }} to {{ mm(figures.thickMm) }}
+          {{ t('target.walls-about-to', { thinMm: mm(figures.thinMm), thickMm: mm(figures.thickMm) }) }}
         </p>
         <p class="text-sm" :class="source.closed ? 'text-soft' : 'font-semibold text-amber'">{{ state }}</p>
         <div class="mt-2 grid grid-cols-2 gap-2">
           <label
-            ><span class="label">The file is in</span>
+            ><span class="label">{{ t('target.the-file-is-in') }}</span>
             <select v-model="unit" class="field">
               <option v-for="one in MESH_UNITS" :key="one" :value="one">{{ one }}</option>
             </select></label
           >
-          <QuantityField v-model="scalePct" label="Scale" kind="percent" :max="100000" positive />
+          <QuantityField
+            v-model="scalePct"
+            :label="t('target.scale')"
+            kind="percent"
+            :max="100000"
+            positive
+          />
         </div>
         <p v-if="unclear" class="mt-2 border-l-8 border-amber bg-amber-wash px-2 py-1 text-sm" role="status">
-          The file names no unit; {{ units.join(', ') }} would all be believable. Is {{ size }} right?
+          {{ t('target.the-file-names-no-unit-would', { join: units.join(', '), size }) }}
         </p>
       </div>
     </div>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '~/words'
 import type { MeshView } from '~/shared/charts/mesh-view'
 import { onBeforeUnmount, onMounted, ref, watch } from 'vue'
 
@@ -45,12 +46,12 @@ function turn(event: KeyboardEvent): void {
       class="block h-64 w-full touch-none border border-line bg-well"
       role="img"
       tabindex="0"
-      :aria-label="`${label}; turn it with the arrow keys`"
+      :aria-label="t('target.turn-it-with-the-arrow-keys', { label })"
       data-testid="mesh-preview"
       @keydown="turn"
     />
     <p v-if="failed" class="border border-line bg-well p-3 text-sm text-soft">
-      This browser draws no solids; the figures stand all the same.
+      {{ t('target.this-browser-draws-no-solids-the') }}
     </p>
   </div>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '~/words'
 import { ALLOYS, baseMetal, type Alloy } from '#core/alloys'
 import { MOULD_IDS, type GateAt, type MouldId } from '#core/casting'
 import { computed } from 'vue'
@@ -62,21 +63,21 @@ const set = (change: Partial<MouldTold>) => (kept.value = { ...kept.value, ...ch
 <template>
   <section>
     <HandbookTabs />
-    <h1 class="mb-1 text-2xl font-bold">How is this mould made and filled?</h1>
-    <p class="mb-4 text-soft">For any metal, without a heat; a heat has its own under Target, Mould.</p>
+    <h1 class="mb-1 text-2xl font-bold">{{ t('target.how-is-this-mould-made-and') }}</h1>
+    <p class="mb-4 text-soft">{{ t('target.for-any-metal-without-a-heat') }}</p>
     <div class="grid grid-cols-1 items-start gap-5 lg:grid-cols-2">
       <div class="slab grid gap-4 p-4">
         <div class="grid grid-cols-1 gap-3 sm:grid-cols-2">
           <div>
-            <span class="label" aria-hidden="true">Metal</span>
+            <span class="label" aria-hidden="true">{{ t('target.metal') }}</span>
             <AlloyPicker v-model="alloy" />
           </div>
           <QuantityField
             :model-value="kept.gatingPct"
-            label="Sprue, runner, riser"
+            :label="t('target.sprue-runner-riser')"
             kind="percent"
             :max="400"
-            hint="30–100 % for hobby sand moulds"
+            :hint="t('target.n-30-100-for-hobby-sand-moulds')"
             @update:model-value="kept = { ...kept, gatingPct: $event }"
           />
         </div>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '~/words'
 import { byId } from '#core/lists'
 import {
   COOL_DOWN_SOURCE,
@@ -33,43 +34,47 @@ const left = computed(() => {
   const blocky = coolDownMin(Infinity, props.mould)
   const own = props.thickMm ? coolDownMin(sectionModulus(props.thickMm), props.mould) : null
   return own
-    ? `${own.fromMin} to ${own.toMin} minutes`
-    : `${small.fromMin} to ${small.toMin} minutes for small castings, ${blocky.fromMin} for blocky ones`
+    ? t('target.to-minutes', { fromMin: own.fromMin, toMin: own.toMin })
+    : t('target.to-minutes-for-small-castings-for', {
+        fromMin: small.fromMin,
+        toMin: small.toMin,
+        fromMin2: blocky.fromMin,
+      })
 })
 const rules = computed(() => [
-  ['Ready', facts.value.ready],
+  [t('target.ready'), facts.value.ready],
   [
-    'Heat it',
+    t('target.heat-it'),
     heat.value
-      ? `To ${degrees(heat.value.fromC)} to ${degrees(heat.value.toC)}, right through.`
+      ? t('target.to-to-right-through', { fromC: degrees(heat.value.fromC), toC: degrees(heat.value.toC) })
       : sand.value
-        ? 'No: warm sand is fine, hot sand sticks and dries out.'
-        : 'As its metal wants it: choose one, and it is told here.',
+        ? t('target.no-warm-sand-is-fine-hot')
+        : t('target.as-its-metal-wants-it-choose'),
   ],
   [
-    'Pour',
+    t('target.pour'),
     facts.value.pourAt === 'cool end'
-      ? 'At the cool end of the window: a hot or metal mould holds the heat, or welds to it.'
-      : 'Inside the window; thin sections at its hot end.',
+      ? t('target.at-the-cool-end-of-the')
+      : t('target.inside-the-window-thin-sections-at'),
   ],
-  ['Leave it', `${left.value} before it is opened; longer indoors for the smoke.`],
-  ['Mind', facts.value.mind],
+  [t('target.leave-it'), t('target.before-it-is-opened-longer-indoors', { left: left.value })],
+  [t('target.mind'), facts.value.mind],
   ...(sand.value
     ? [
-        ['Draft', '1 to 3 degrees on every face that leaves the sand; rapping is no draft.'],
-        ['Vents', `Stop about ${mm(12)} short of the pattern, or go through and show metal.`],
-        ['Sections', `Under ${mm(6)} misruns in dry sand: thicken it or pour at the hot end.`],
+        [t('target.draft'), t('target.n-1-to-3-degrees-on-every')],
+        [t('target.vents'), t('target.stop-about-short-of-the-pattern', { mm: mm(12) })],
+        [t('target.sections'), t('target.under-misruns-in-dry-sand-thicken', { mm: mm(6) })],
       ]
     : []),
-  ['Level', 'It stands level; sprue and riser stand highest.'],
+  [t('target.level'), t('target.it-stands-level-sprue-and-riser')],
 ])
 </script>
 
 <template>
-  <section aria-label="Mould">
-    <h2 class="chalk mb-2">The mould</h2>
+  <section :aria-label="t('target.mould')">
+    <h2 class="chalk mb-2">{{ t('target.the-mould') }}</h2>
     <label class="mb-2 block max-w-xs"
-      ><span class="label">Made of</span>
+      ><span class="label">{{ t('target.made-of') }}</span>
       <select
         class="field"
         :value="mould"
@@ -86,7 +91,7 @@ const rules = computed(() => [
       </div>
     </dl>
     <template v-if="sand">
-      <h3 class="label mt-3 mb-1">Parting</h3>
+      <h3 class="label mt-3 mb-1">{{ t('target.parting') }}</h3>
       <ul class="text-sm">
         <li v-for="one in PARTING.items" :key="one.name" class="border-t border-line py-1">
           <b>{{ one.name }}</b>: {{ one.use }}

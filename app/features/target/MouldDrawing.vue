@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '~/words'
 import type { PourPlan } from '#core/casting'
 import { computed } from 'vue'
 import { useUnits } from '~/shared/units/useUnits'
@@ -50,7 +51,7 @@ const fallen = computed(() => props.plan.fallMm > props.plan.mostFallMm)
     viewBox="0 0 460 250"
     class="h-auto w-full"
     role="img"
-    aria-label="The mould cut through"
+    :aria-label="t('target.the-mould-cut-through')"
     data-testid="mould-drawing"
   >
     <!-- sand -->
@@ -95,26 +96,34 @@ const fallen = computed(() => props.plan.fallMm > props.plan.mostFallMm)
     <path v-if="lineMm" :d="`M${CAST.x - 6} ${y(lineMm)} h${CAST.width + 12}`" class="broken" />
     <!-- words -->
     <g class="words">
-      <text :x="SPRUE" :y="TOP - 8" text-anchor="middle">{{ mm(plan.sprueTopMm) }} across</text>
-      <text :x="SPRUE - 12" :y="gateY - 22" text-anchor="end">choke</text>
-      <text :x="SPRUE - 12" :y="gateY - 9" text-anchor="end" class="strong">{{ mm(plan.chokeMm) }}</text>
-      <text :x="(SPRUE + CAST.x) / 2" :y="gateY - 10" text-anchor="middle">runner, gate</text>
-      <text :x="CAST.x + CAST.width / 2" :y="y(castingMm / 2) + 4" text-anchor="middle" class="on-metal">
-        {{ mm(castingMm) }} high
+      <text :x="SPRUE" :y="TOP - 8" text-anchor="middle">
+        {{ t('target.across', { sprueTopMm: mm(plan.sprueTopMm) }) }}
       </text>
-      <text :x="CAST.x - 8" :y="(TOP + y(castingMm)) / 2 + 4" text-anchor="end">head {{ mm(headMm) }}</text>
+      <text :x="SPRUE - 12" :y="gateY - 22" text-anchor="end">{{ t('target.choke') }}</text>
+      <text :x="SPRUE - 12" :y="gateY - 9" text-anchor="end" class="strong">{{ mm(plan.chokeMm) }}</text>
+      <text :x="(SPRUE + CAST.x) / 2" :y="gateY - 10" text-anchor="middle">
+        {{ t('target.runner-gate') }}
+      </text>
+      <text :x="CAST.x + CAST.width / 2" :y="y(castingMm / 2) + 4" text-anchor="middle" class="on-metal">
+        {{ t('target.high', { castingMm: mm(castingMm) }) }}
+      </text>
+      <text :x="CAST.x - 8" :y="(TOP + y(castingMm)) / 2 + 4" text-anchor="end">
+        {{ t('target.head-2', { headMm: mm(headMm) }) }}
+      </text>
       <template v-if="riserBox && riser">
-        <text :x="riserBox.x + riserBox.width + 6" :y="riserBox.top + 14">riser</text>
+        <text :x="riserBox.x + riserBox.width + 6" :y="riserBox.top + 14">{{ t('target.riser-2') }}</text>
         <text :x="riserBox.x + riserBox.width + 6" :y="riserBox.top + 27" class="strong">
           {{ mm(riser.diameterMm) }}
         </text>
       </template>
-      <text v-if="chillMm" :x="CAST.x + CAST.width + 8" :y="y(0) + 12">chill {{ mm(chillMm) }}</text>
+      <text v-if="chillMm" :x="CAST.x + CAST.width + 8" :y="y(0) + 12">
+        {{ t('target.chill', { chillMm: mm(chillMm) }) }}
+      </text>
       <text v-if="lineMm" :x="CAST.x - 10" :y="y(lineMm) + 4" text-anchor="end" class="warn">
-        line at {{ mm(lineMm) }}
+        {{ t('target.line-at', { lineMm: mm(lineMm) }) }}
       </text>
       <text v-if="fallen" :x="CAST.x + CAST.width / 2" :y="y(0) - 8" text-anchor="middle" class="on-metal">
-        falls {{ mm(plan.fallMm) }}
+        {{ t('target.falls', { fallMm: mm(plan.fallMm) }) }}
       </text>
     </g>
   </svg>

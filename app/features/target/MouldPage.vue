@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '~/words'
 import { gatingMass, stopLine } from '#core/casting'
 import { computed } from 'vue'
 import { useCastingFacts } from './useCastingFacts'
@@ -34,11 +35,11 @@ const told = computed<MouldTold>(() => {
   }
 })
 const LABELS: Readonly<Record<string, string>> = {
-  wallMm: 'Tell the wall',
-  castingMm: 'Tell the height in the mould',
-  headMm: 'Set the head',
-  gate: 'Choose where it is let in',
-  castingG: 'Add up the metal needed',
+  wallMm: t('target.tell-the-wall'),
+  castingMm: t('target.tell-the-height-in-the-mould'),
+  headMm: t('target.set-the-head'),
+  gate: t('target.choose-where-it-is-let-in'),
+  castingG: t('target.add-up-the-metal-needed'),
 }
 function set({ castingG, gate, wallMm, castingMm, headMm }: Partial<MouldTold>): void {
   const change = {
@@ -57,9 +58,11 @@ const lineMm = computed(() => stopLine(need.value, heat.value?.pour.stoppedAtG))
 
 <template>
   <section v-if="heat">
-    <HeatHeading question="Is the mould ready?">
-      <NuxtLink :to="`/heat/${heat.number}/target`" class="btn">Target</NuxtLink>
-      <NuxtLink :to="`/heat/${heat.number}/melt`" class="btn btn-next">Run the melt</NuxtLink>
+    <HeatHeading :question="t('target.is-the-mould-ready')">
+      <NuxtLink :to="`/heat/${heat.number}/target`" class="btn">{{ t('target.target') }}</NuxtLink>
+      <NuxtLink :to="`/heat/${heat.number}/melt`" class="btn btn-next">{{
+        t('target.run-the-melt')
+      }}</NuxtLink>
     </HeatHeading>
     <RemindersHere stage="mould" />
     <div class="grid grid-cols-1 items-start gap-5 lg:grid-cols-2">
@@ -83,7 +86,7 @@ const lineMm = computed(() => stopLine(need.value, heat.value?.pour.stoppedAtG))
             :metal="metal"
             :thick-mm="thickMm ?? need.wallMm ?? null"
             :locked="locked"
-            @choose="bench.change({ mould: $event }, 'Choose the mould')"
+            @choose="bench.change({ mould: $event }, t('target.choose-the-mould'))"
           />
         </div>
         <div class="slab p-4"><SandMixer /></div>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '~/words'
 import { ALLOYS } from '#core/alloys'
 import { PATTERN_MATERIALS, SHAPES, type Part, type PartSource } from '#core/casting'
 import { computed } from 'vue'
@@ -41,9 +42,11 @@ const KINDS = Object.keys(SOURCE_WORDS) as PartSource['from'][]
 const cast = computed(() => {
   const cm3 = draft.figures.value?.volumeCm3
   if (!cm3) return ''
-  const each = props.gcm3 ? `${grams(cm3 * props.gcm3)} each` : `${volume(cm3)} each`
+  const each = props.gcm3
+    ? t('target.each', { cm3: grams(cm3 * props.gcm3) })
+    : t('target.each', { cm3: volume(cm3) })
   return (count.value ?? 1) > 1 && props.gcm3
-    ? `${each}, ${grams(cm3 * props.gcm3 * count.value!)} together`
+    ? t('target.together', { each, cm3: grams(cm3 * props.gcm3 * count.value!) })
     : each
 })
 function save(): void {
@@ -55,10 +58,10 @@ function save(): void {
 </script>
 
 <template>
-  <SheetDialog :title="part ? part.name : 'Something to cast'" wide @close="emit('close')">
+  <SheetDialog :title="part ? part.name : t('target.something-to-cast')" wide @close="emit('close')">
     <form class="grid gap-4" @submit.prevent="save">
       <fieldset class="flex flex-wrap gap-2">
-        <legend class="label mb-1">Its size is known from</legend>
+        <legend class="label mb-1">{{ t('target.its-size-is-known-from') }}</legend>
         <label
           v-for="one in KINDS"
           :key="one"
@@ -75,14 +78,14 @@ function save(): void {
         <QuantityField
           v-if="kind === 'volume'"
           v-model="volumeCm3"
-          label="Volume of one"
+          :label="t('target.volume-of-one')"
           kind="volume"
           positive
           eager
         />
         <template v-if="kind === 'shape'">
           <label
-            ><span class="label">Shape</span>
+            ><span class="label">{{ t('target.shape') }}</span>
             <select v-model="shape" class="field">
               <option v-for="(words, id) in SHAPE_WORDS" :key="id" :value="id">{{ words }}</option>
             </select></label
@@ -97,37 +100,42 @@ function save(): void {
           />
         </template>
         <template v-if="kind === 'pattern'">
-          <QuantityField v-model="massG" label="The pattern weighs" kind="mass" positive eager />
+          <QuantityField v-model="massG" :label="t('target.the-pattern-weighs')" kind="mass" positive eager />
           <DensityChoice
             v-model:chosen="material"
             v-model:own="ownDensity"
-            label="It is made of"
+            :label="t('target.it-is-made-of')"
             :choices="patternChoices"
           />
         </template>
         <template v-if="kind === 'casting'">
-          <QuantityField v-model="massG" label="The casting weighed" kind="mass" positive eager />
+          <QuantityField
+            v-model="massG"
+            :label="t('target.the-casting-weighed')"
+            kind="mass"
+            positive
+            eager
+          />
           <DensityChoice
             v-model:chosen="earlierAlloy"
             v-model:own="ownDensity"
-            label="It was cast in"
+            :label="t('target.it-was-cast-in')"
             :choices="alloyChoices"
           />
         </template>
       </div>
       <p v-if="kind === 'pattern'" class="text-sm text-soft">
-        A solid pattern only: a print with an open inside weighs less than its mould takes. Use its mesh
-        instead. Foam weighs almost nothing: use its volume.
+        {{ t('target.a-solid-pattern-only-a-print') }}
       </p>
       <div class="grid grid-cols-2 gap-3 sm:grid-cols-4">
         <label
-          ><span class="label">Called</span
-          ><input v-model="name" class="field" maxlength="120" placeholder="Cleat"
+          ><span class="label">{{ t('target.called') }}</span
+          ><input v-model="name" class="field" maxlength="120" :placeholder="t('target.cleat')"
         /></label>
-        <QuantityField v-model="count" label="How many" kind="number" positive :max="10000" />
+        <QuantityField v-model="count" :label="t('target.how-many-2')" kind="number" positive :max="10000" />
         <QuantityField
           v-model="thinMm"
-          label="Thinnest section"
+          :label="t('target.thinnest-section')"
           kind="length"
           nullable
           :placeholder="
@@ -136,7 +144,7 @@ function save(): void {
         />
         <QuantityField
           v-model="thickMm"
-          label="Thickest section"
+          :label="t('target.thickest-section')"
           kind="length"
           nullable
           :placeholder="
@@ -147,7 +155,7 @@ function save(): void {
       <p v-if="draft.fault.value" role="alert" class="font-semibold text-oxide">{{ draft.fault.value }}</p>
       <div class="flex flex-wrap items-center gap-4">
         <button class="btn btn-next" :disabled="draft.meshFile.progress.value !== null">
-          {{ part ? 'Save' : 'Add it' }}
+          {{ part ? t('target.save') : t('target.add-it') }}
         </button>
         <p v-if="cast" class="text-lg font-bold" data-testid="part-mass">{{ cast }}</p>
       </div>

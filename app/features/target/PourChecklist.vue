@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t, told } from '~/words'
 import { POUR_CHECKLIST, POUR_CHECKLIST_SOURCE } from '#core/casting'
 import { now } from '~/storage/yard-store'
 import { computed } from 'vue'
@@ -11,20 +12,20 @@ const left = computed(() => POUR_CHECKLIST.filter(({ id }) => !seen.value[id]).l
 function tick(id: string, what: string): void {
   const rest = Object.fromEntries(Object.entries(seen.value).filter(([key]) => key !== id))
   const lookedAt = seen.value[id] ? rest : { ...seen.value, [id]: now() }
-  edit(`${seen.value[id] ? 'Not looked at' : 'Looked at'}: ${what}`, { lookedAt })
+  edit(`${seen.value[id] ? t('target.not-looked-at') : t('target.looked-at')}: ${what}`, { lookedAt })
 }
 </script>
 
 <template>
-  <section aria-label="Before the pour">
-    <h2 class="chalk mb-1">Before the pour</h2>
+  <section :aria-label="t('target.before-the-pour')">
+    <h2 class="chalk mb-1">{{ t('target.before-the-pour') }}</h2>
     <p class="mb-2" data-testid="checklist-answer" aria-live="polite">
       {{
         left === 0
-          ? 'All looked at.'
+          ? t('target.all-looked-at')
           : left === 1
-            ? 'One thing left to look at.'
-            : `${left} things left to look at.`
+            ? t('target.one-thing-left-to-look-at')
+            : t('target.things-left-to-look-at', { left })
       }}
     </p>
     <ul>
@@ -35,14 +36,14 @@ function tick(id: string, what: string): void {
             class="mt-0.5 size-6 shrink-0 accent-(--ember)"
             :checked="!!seen[check.id]"
             :disabled="!!heat?.loggedAt"
-            @change="tick(check.id, check.what)"
+            @change="tick(check.id, told(check.what))"
           />
           <span
-            ><b>{{ check.what }}.</b> <span class="text-soft">{{ check.why }}</span></span
+            ><b>{{ told(check.what) }}.</b> <span class="text-soft">{{ told(check.why) }}</span></span
           >
         </label>
       </li>
     </ul>
-    <p class="mt-2 text-xs text-soft">{{ POUR_CHECKLIST_SOURCE }}.</p>
+    <p class="mt-2 text-xs text-soft">{{ told(POUR_CHECKLIST_SOURCE) }}.</p>
   </section>
 </template>

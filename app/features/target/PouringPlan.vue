@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import { fixed } from '~/shared/units/decimal-mark'
+import { t } from '~/words'
+import { I18nT } from 'vue-i18n'
 import { freezingTime, POURING_SOURCES, sectionModulus, type GateAt } from '#core/casting'
 import { computed, toRef } from 'vue'
 import { USUAL_HEAD_MM, usePouring, type MouldTold } from './usePouring'
@@ -19,31 +22,35 @@ const emit = defineEmits<{ set: [change: Partial<MouldTold>]; sealed: [] }>()
 const { grams, mm } = useUnits()
 const { missing, plan, riser, chillMm, law } = usePouring(toRef(props, 'told'))
 const GATES: readonly { id: GateAt; words: string }[] = [
-  { id: 'bottom', words: 'from below' },
-  { id: 'parting', words: 'half-way up' },
-  { id: 'top', words: 'from the top' },
+  { id: 'bottom', words: t('target.from-below') },
+  { id: 'parting', words: t('target.half-way-up') },
+  { id: 'top', words: t('target.from-the-top') },
 ]
 const advised = computed(() => {
   const now = plan.value
   if (!now) return ''
   if (now.fallMm > now.mostFallMm)
-    return `Let in there it falls ${mm(now.fallMm)} inside the mould; this metal bears ${mm(now.mostFallMm)}. ${now.system.why}`
+    return t('target.let-in-there-it-falls-inside', {
+      fallMm: mm(now.fallMm),
+      mostFallMm: mm(now.mostFallMm),
+      why: now.system.why,
+    })
   return now.system.why
 })
 /** A rectangle a quarter wider than high. */
 const WIDE = 1.25
 const bar = (areaMm2: number) => {
   const high = Math.sqrt(areaMm2 / WIDE)
-  return `${mm(WIDE * high)} wide, ${mm(high)} high`
+  return t('target.wide-high', { WIDE: mm(WIDE * high), high: mm(high) })
 }
 /** Gates are thin, so that they break off: half the wall they lead into. */
 const gates = computed(() => {
   const now = plan.value
   if (!now || !props.told.wallMm) return ''
   const thick = Math.max(2, props.told.wallMm / 2)
-  return `${mm(now.gateMm2 / thick)} wide in all, ${mm(thick)} thick`
+  return t('target.wide-in-all-thick', { gateMm2: mm(now.gateMm2 / thick), thick: mm(thick) })
 })
-const seconds = (value: number) => (value < 10 ? value.toFixed(1) : value.toFixed(0))
+const seconds = (value: number) => (value < 10 ? fixed(value, 1) : fixed(value, 0))
 const thinLife = computed(() => {
   const thin = Math.min(props.told.thinMm ?? Infinity, props.told.wallMm ?? Infinity)
   return law.value && Number.isFinite(thin) ? freezingTime(law.value, sectionModulus(thin)) : null
@@ -51,19 +58,24 @@ const thinLife = computed(() => {
 </script>
 
 <template>
-  <section aria-label="Filling the mould">
-    <h2 class="chalk mb-2">Filling the mould</h2>
+  <section :aria-label="t('target.filling-the-mould')">
+    <h2 class="chalk mb-2">{{ t('target.filling-the-mould') }}</h2>
     <p v-if="plan" class="mb-2 text-xl leading-snug font-bold" data-testid="pour-plan">
-      In one go, within {{ seconds(plan.seconds) }} seconds: {{ grams(plan.leastGs, 1) }} a second at least.
+      {{
+        t('target.in-one-go-within-seconds-a', {
+          seconds: seconds(plan.seconds),
+          leastGs: grams(plan.leastGs, 1),
+        })
+      }}
     </p>
     <p v-else class="mb-2 text-lg" data-testid="pour-plan">
-      Tell {{ listed(missing) }}, and this draws how to let the metal in.
+      {{ t('target.tell-and-this-draws-how-to', { missing: listed(missing) }) }}
     </p>
     <div class="grid grid-cols-2 gap-3 sm:grid-cols-4">
       <QuantityField
         v-if="!known.mass"
         :model-value="told.castingG"
-        label="Casting weighs"
+        :label="t('target.casting-weighs')"
         kind="mass"
         nullable
         positive
@@ -73,7 +85,7 @@ const thinLife = computed(() => {
       />
       <QuantityField
         :model-value="told.wallMm"
-        label="Wall, most of it"
+        :label="t('target.wall-most-of-it')"
         kind="length"
         nullable
         positive
@@ -83,7 +95,7 @@ const thinLife = computed(() => {
       />
       <QuantityField
         :model-value="told.castingMm"
-        label="Height in the mould"
+        :label="t('target.height-in-the-mould')"
         kind="length"
         nullable
         positive
@@ -93,17 +105,19 @@ const thinLife = computed(() => {
       />
       <QuantityField
         :model-value="told.headMm"
-        label="Head over it"
+        :label="t('target.head-over-it')"
         kind="length"
         nullable
         positive
         :disabled="locked"
-        :hint="told.headMm ? '' : `Else ${mm(USUAL_HEAD_MM)}: sprue top over casting top`"
+        :hint="
+          told.headMm ? '' : t('target.else-sprue-top-over-casting-top', { USUAL_HEAD_MM: mm(USUAL_HEAD_MM) })
+        "
         @update:model-value="emit('set', { headMm: $event })"
         @sealed="emit('sealed')"
       />
       <label class="col-span-2"
-        ><span class="label">Let in</span>
+        ><span class="label">{{ t('target.let-in') }}</span>
         <select
           class="field"
           :value="told.gate ?? ''"
@@ -113,8 +127,10 @@ const thinLife = computed(() => {
           "
         >
           <option value="">
-            as it should be{{
-              plan && !told.gate ? `: ${GATES.find(({ id }) => id === plan!.gate)?.words}` : ''
+            {{
+              t('target.as-it-should-be', {
+                part: plan && !told.gate ? `: ${GATES.find(({ id }) => id === plan!.gate)?.words}` : '',
+              })
             }}
           </option>
           <option v-for="one in GATES" :key="one.id" :value="one.id">{{ one.words }}</option>
@@ -133,48 +149,64 @@ const thinLife = computed(() => {
         :sand="told.mould === 'sand' || told.mould === 'dry-sand'"
       />
       <dl class="facts mt-2">
-        <dt>Let in</dt>
+        <dt>{{ t('target.let-in') }}</dt>
         <dd>
           <b>{{ GATES.find(({ id }) => id === plan!.gate)?.words }}</b><span
             :class="plan.fallMm > plan.mostFallMm ? 'font-semibold text-oxide' : 'text-soft'"
             >. {{ advised }}</span
           >
         </dd>
-        <dt>Sprue</dt>
+        <dt>{{ t('target.sprue') }}</dt>
         <dd>
-          <b>{{ mm(plan.chokeMm) }}</b> across at its foot, the choke; {{ mm(plan.sprueTopMm) }} at the top,
-          {{ mm(plan.sprueMm) }} high
+          <I18nT keypath="target.across-at-its-foot-the-choke" scope="global"
+            ><template #strong
+              ><b>{{ mm(plan.chokeMm) }}</b></template
+            ><template #sprueTopMm>{{ mm(plan.sprueTopMm) }}</template
+            ><template #sprueMm>{{ mm(plan.sprueMm) }}</template></I18nT
+          >
         </dd>
-        <dt>Runner</dt>
+        <dt>{{ t('target.runner') }}</dt>
         <dd>{{ bar(plan.runnerMm2) }}</dd>
-        <dt>Gates</dt>
+        <dt>{{ t('target.gates') }}</dt>
         <dd>
-          {{ gates }}<span class="text-soft">: {{ plan.gateMs.toFixed(2) }} m/s through them</span>
+          {{ gates
+          }}<span class="text-soft">{{
+            t('target.m-s-through-them', { toFixed: fixed(plan.gateMs, 2) })
+          }}</span>
         </dd>
-        <dt>Vents</dt>
-        <dd>{{ plan.vents }} of {{ mm(plan.ventMm) }}, at the highest places and the far ends</dd>
+        <dt>{{ t('target.vents') }}</dt>
+        <dd>
+          {{ t('target.of-at-the-highest-places-and', { vents: plan.vents, ventMm: mm(plan.ventMm) }) }}
+        </dd>
         <template v-if="riser">
-          <dt>Riser</dt>
+          <dt>{{ t('target.riser') }}</dt>
           <dd>
-            {{ mm(riser.diameterMm) }} across, {{ mm(riser.heightMm) }} high; its neck no longer than
-            {{ mm(riser.neck.longestMm) }}, {{ mm(riser.neck.acrossMm) }} across
+            {{
+              t('target.across-high-its-neck-no-longer', {
+                diameterMm: mm(riser.diameterMm),
+                heightMm: mm(riser.heightMm),
+                longestMm: mm(riser.neck.longestMm),
+                acrossMm: mm(riser.neck.acrossMm),
+              })
+            }}
           </dd>
         </template>
         <template v-if="chillMm">
-          <dt>Chill</dt>
+          <dt>{{ t('target.chill-2') }}</dt>
           <dd>
-            {{ mm(chillMm) }} of iron or copper against the thick place, where no riser reaches; clean, dry
-            and warm
+            {{ t('target.of-iron-or-copper-against-the', { chillMm: mm(chillMm) }) }}
           </dd>
         </template>
       </dl>
       <p class="mt-2 text-sm">
         {{
-          plan.ruledBy === 'thin wall'
-            ? `The thinnest wall is half frozen after ${seconds((thinLife ?? 0) / 2)} s: that rules.`
-            : 'By its weight and wall.'
+          t('target.keep-the-basin-full-from-the', {
+            part:
+              plan.ruledBy === 'thin wall'
+                ? t('target.the-thinnest-wall-is-half-frozen', { thinLife: seconds((thinLife ?? 0) / 2) })
+                : t('target.by-its-weight-and-wall'),
+          })
         }}
-        Keep the basin full from the first moment to the last; a stream that breaks leaves a line.
       </p>
       <p class="mt-1 text-xs text-soft">{{ POURING_SOURCES.join('. ') }}.</p>
     </template>

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { t } from '~/words'
+import { I18nT } from 'vue-i18n'
 import { byId, nth } from '#core/lists'
 import { SAND_MIXES, sandBatch } from '#core/casting'
 import { computed, ref } from 'vue'
@@ -12,19 +14,33 @@ const known = ref<'sand' | 'clay' | 'water' | 'all'>('sand')
 const massG = ref<number | null>(20_000)
 const mix = computed(() => byId(SAND_MIXES, mixId.value))
 const batch = computed(() => sandBatch(mix.value, known.value, massG.value ?? 0))
-const KNOWN = { sand: 'sand', clay: 'clay', water: 'water', all: 'all of it' } as const
+const KNOWN = {
+  sand: t('small.sand'),
+  clay: t('small.clay'),
+  water: t('small.water'),
+  all: t('target.all-of-it'),
+} as const
 </script>
 
 <template>
-  <section aria-label="Sand">
-    <h2 class="chalk mb-2">Sand</h2>
+  <section :aria-label="t('target.sand')">
+    <h2 class="chalk mb-2">{{ t('target.sand') }}</h2>
     <p class="text-lg" data-testid="sand-batch">
-      <b>{{ grams(batch.sandG, 10) }}</b> sand, <b>{{ grams(batch.clayG, 10) }}</b> clay,
-      <b>{{ grams(batch.waterG, 10) }}</b> water{{ mix.waterIs === 'weighed' ? '' : ' to begin with' }}
+      <I18nT keypath="target.sand-clay-water" scope="global"
+        ><template #strong
+          ><b>{{ grams(batch.sandG, 10) }}</b></template
+        ><template #strong2
+          ><b>{{ grams(batch.clayG, 10) }}</b></template
+        ><template #strong3
+          ><b>{{ grams(batch.waterG, 10) }}</b></template
+        ><template #part>{{
+          mix.waterIs === 'weighed' ? '' : ` ${t('target.to-begin-with')}`
+        }}</template></I18nT
+      >
     </p>
     <div class="mt-2 grid grid-cols-2 gap-3 sm:grid-cols-3">
       <label
-        ><span class="label">Recipe</span>
+        ><span class="label">{{ t('target.recipe') }}</span>
         <select v-model="mixId" class="field">
           <option v-for="one in SAND_MIXES" :key="one.id" :value="one.id">
             {{ one.name }}
@@ -32,18 +48,25 @@ const KNOWN = { sand: 'sand', clay: 'clay', water: 'water', all: 'all of it' } a
         </select></label
       >
       <label
-        ><span class="label">What I have</span>
+        ><span class="label">{{ t('target.what-i-have') }}</span>
         <select v-model="known" class="field">
           <option v-for="(words, id) in KNOWN" :key="id" :value="id">{{ words }}</option>
         </select></label
       >
-      <QuantityField v-model="massG" :label="`How much ${KNOWN[known]}`" kind="mass" />
+      <QuantityField v-model="massG" :label="t('target.how-much', { KNOWN: KNOWN[known] })" kind="mass" />
     </div>
     <p class="mt-2 text-sm">
-      {{ mix.sand }} sand to {{ mix.clay }} clay to {{ mix.water }} water, by weight. {{ mix.why }}
+      {{
+        t('target.sand-to-clay-to-water-by', {
+          sand: mix.sand,
+          clay: mix.clay,
+          water: mix.water,
+          why: mix.why,
+        })
+      }}
     </p>
     <p class="text-xs text-soft">
-      {{ mix.source }}. Squeeze a handful: it keeps the fingers’ print and breaks clean.
+      {{ t('target.squeeze-a-handful-it-keeps-the', { source: mix.source }) }}
     </p>
   </section>
 </template>

@@ -1,48 +1,49 @@
+import { t } from '~/words'
 import type { Part, SectionCheck, ShapeId } from '#core/casting'
 import type { MeshFault } from '#formats/mesh-file'
 
 const FAULTS: Readonly<Record<MeshFault, string>> = {
-  empty: 'is empty.',
-  'not-a-mesh': 'is no mesh that can be read. Save the part as STL, OBJ or 3MF and open that.',
-  'cut-off': 'is cut off: it says it holds more than there is. Save or copy it again.',
-  'no-triangles': 'holds no surface. Save the part as a mesh, not as points or a sketch.',
-  'not-numbers': 'has coordinates that are not numbers. Save it again from the program that made it.',
-  'bad-index': 'names points or parts that are not in it. Save it again from the program that made it.',
-  'bad-zip': 'is a damaged package. Copy or save it again.',
-  'too-large': 'is too large. Save the part coarser; a twentieth of a millimetre is fine enough for a mould.',
+  empty: t('target.is-empty'),
+  'not-a-mesh': t('target.is-no-mesh-that-can-be'),
+  'cut-off': t('target.is-cut-off-it-says-it'),
+  'no-triangles': t('target.holds-no-surface-save-the-part'),
+  'not-numbers': t('target.has-coordinates-that-are-not-numbers'),
+  'bad-index': t('target.names-points-or-parts-that-are'),
+  'bad-zip': t('target.is-a-damaged-package-copy-or'),
+  'too-large': t('target.is-too-large-save-the-part'),
 }
 
 /** Why a mesh file was refused, and what to do. */
 export function meshFaultWords(fault: MeshFault, fileName: string): string {
-  return `${fileName} ${FAULTS[fault]} Nothing was changed.`
+  return t('target.nothing-was-changed', { fileName, FAULTS: FAULTS[fault] })
 }
 
 export const SHAPE_WORDS: Readonly<Record<ShapeId, string>> = {
-  plate: 'Plate or block',
-  bar: 'Round bar or disc',
-  tube: 'Tube or bush',
-  ball: 'Ball',
-  cone: 'Cone or taper',
-  ring: 'Ring',
+  plate: t('target.plate-or-block'),
+  bar: t('target.round-bar-or-disc'),
+  tube: t('target.tube-or-bush'),
+  ball: t('target.ball'),
+  cone: t('target.cone-or-taper'),
+  ring: t('target.ring'),
 }
 
 export const SIZE_WORDS: Readonly<Record<string, string>> = {
-  length: 'Length',
-  width: 'Width',
-  thickness: 'Thickness',
-  diameter: 'Diameter',
-  bore: 'Bore',
-  height: 'Height',
-  top: 'Diameter at the top',
-  section: 'Thickness of the ring',
+  length: t('target.length'),
+  width: t('target.width'),
+  thickness: t('target.thickness'),
+  diameter: t('target.diameter'),
+  bore: t('target.bore'),
+  height: t('target.height'),
+  top: t('target.diameter-at-the-top'),
+  section: t('target.thickness-of-the-ring'),
 }
 
 export const SOURCE_WORDS: Readonly<Record<Part['source']['from'], string>> = {
-  mesh: 'A mesh file',
-  shape: 'A simple shape',
-  pattern: 'A pattern’s weight',
-  casting: 'An earlier casting',
-  volume: 'A volume',
+  mesh: t('target.a-mesh-file'),
+  shape: t('target.a-simple-shape'),
+  pattern: t('target.a-patterns-weight'),
+  casting: t('target.an-earlier-casting'),
+  volume: t('target.a-volume'),
 }
 
 interface Tools {
@@ -54,28 +55,40 @@ export function sectionWords(check: SectionCheck, { mm }: Tools): { text: string
   switch (check.rule) {
     case 'thin':
       return {
-        text: `${check.part}: ${mm(check.mm)} is thin, under ${mm(check.limitMm)} misruns in dry sand`,
-        why: 'Thicken it, pour at the hot end of the window, gate it from the thin side, or give it more head.',
+        text: t('target.is-thin-under-misruns-in-dry', {
+          part: check.part,
+          mm: mm(check.mm),
+          limitMm: mm(check.limitMm),
+        }),
+        why: t('target.thicken-it-pour-at-the-hot'),
       }
     case 'uneven':
       return {
-        text: `${check.part}: from ${mm(check.thinMm)} to ${mm(check.thickMm)} thick; the thick part pulls in last`,
-        why: 'Put the riser on the thick part, or a chill against it, and round the inner corners.',
+        text: t('target.from-to-thick-the-thick-part', {
+          part: check.part,
+          thinMm: mm(check.thinMm),
+          thickMm: mm(check.thickMm),
+        }),
+        why: t('target.put-the-riser-on-the-thick'),
       }
     case 'low-head':
       return {
-        text: `Only ${mm(check.headMm)} of metal over the casting: too little to press it full`,
-        why: `Make the sprue at least ${mm(check.limitMm)} higher than the top of the casting.`,
+        text: t('target.only-of-metal-over-the-casting', { headMm: mm(check.headMm) }),
+        why: t('target.make-the-sprue-at-least-higher', { limitMm: mm(check.limitMm) }),
       }
     case 'open-mesh':
       return {
-        text: `${check.part}: the mesh has ${check.holes === 1 ? 'a hole' : `${check.holes} holes`}; the volume closes ${check.holes === 1 ? 'it' : 'them'} flat`,
-        why: 'Mend the mesh in the program that made it if the hole is large.',
+        text: t('target.the-mesh-has-the-volume-closes', {
+          part: check.part,
+          part2: check.holes === 1 ? t('target.a-hole') : t('target.holes', { holes: check.holes }),
+          part3: check.holes === 1 ? t('small.it') : t('small.them'),
+        }),
+        why: t('target.mend-the-mesh-in-the-program'),
       }
     case 'crossed-mesh':
       return {
-        text: `${check.part}: surfaces of the mesh meet three at an edge; bodies may overlap and be counted twice`,
-        why: 'Join the bodies into one in the program that made it.',
+        text: t('target.surfaces-of-the-mesh-meet-three', { part: check.part }),
+        why: t('target.join-the-bodies-into-one-in'),
       }
   }
 }

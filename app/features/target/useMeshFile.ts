@@ -1,3 +1,4 @@
+import { t } from '~/words'
 import { onBeforeUnmount, ref, shallowRef } from 'vue'
 import { proxy, wrap } from 'comlink'
 import type { MeasuredMesh, MeshEngine } from '../../../workers/mesh.worker'
@@ -40,7 +41,7 @@ export function useMeshFile() {
       else fault.value = meshFaultWords(answer.fault, file.name)
     } catch {
       if (worker !== mine) return
-      fault.value = `${file.name} could not be read: it may be too large for this machine, or was moved. Nothing was changed.`
+      fault.value = t('target.could-not-be-read-it-may', { name: file.name })
     }
     stop()
   }

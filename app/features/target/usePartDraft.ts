@@ -1,3 +1,4 @@
+import { t } from '~/words'
 import { nth } from '#core/lists'
 import { computed, reactive, ref, watch } from 'vue'
 import { ALLOYS, solidDensity } from '#core/alloys'
@@ -118,9 +119,9 @@ export function usePartDraft(part: Part | null, from: From) {
   function finish(): Part | null {
     fault.value = ''
     if (!source.value || !figures.value || !(figures.value.volumeCm3 > 0)) fault.value = missing(kind.value)
-    else if (!count.value || count.value < 1) fault.value = 'Say how many: at least one.'
+    else if (!count.value || count.value < 1) fault.value = t('target.say-how-many-at-least-one')
     else if (thinMm.value !== null && thickMm.value !== null && thinMm.value > thickMm.value)
-      fault.value = 'The thinnest section is thicker than the thickest. Change one of the two.'
+      fault.value = t('target.the-thinnest-section-is-thicker-than')
     if (fault.value || !source.value) return null
     return {
       id: part?.id ?? crypto.randomUUID(),
@@ -169,14 +170,14 @@ function earlierOf(source: PartSource | undefined): string {
 function missing(kind: From): string {
   switch (kind) {
     case 'mesh':
-      return 'Open a mesh file first.'
+      return t('target.open-a-mesh-file-first')
     case 'shape':
-      return 'These sizes make no body: every one must be above zero, a bore smaller than its tube.'
+      return t('target.these-sizes-make-no-body-every')
     case 'pattern':
-      return 'Say what the pattern weighs and what it is made of.'
+      return t('target.say-what-the-pattern-weighs-and')
     case 'casting':
-      return 'Say what the casting weighed and what metal it was.'
+      return t('target.say-what-the-casting-weighed-and')
     case 'volume':
-      return 'Say the volume.'
+      return t('target.say-the-volume')
   }
 }

@@ -1,3 +1,4 @@
+import { t } from '~/words'
 import { computed, type Ref } from 'vue'
 import { solidDensity, type Alloy } from '#core/alloys'
 import {
@@ -42,10 +43,10 @@ export function usePouring(told: Ref<MouldTold>) {
   const missing = computed(() => {
     const { alloy, massG, wallMm, castingMm } = told.value
     return [
-      ...(alloy ? [] : ['the metal']),
-      ...(massG ? [] : ['what it weighs with its gates']),
-      ...(wallMm ? [] : ['its wall']),
-      ...(castingMm ? [] : ['its height in the mould']),
+      ...(alloy ? [] : [t('target.the-metal')]),
+      ...(massG ? [] : [t('target.what-it-weighs-with-its-gates')]),
+      ...(wallMm ? [] : [t('target.its-wall')]),
+      ...(castingMm ? [] : [t('target.its-height-in-the-mould')]),
     ]
   })
   const law = computed(() => (told.value.alloy ? lawIn(told.value.alloy, told.value.mould) : null))

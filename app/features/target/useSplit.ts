@@ -1,3 +1,4 @@
+import { t } from '~/words'
 import { computed } from 'vue'
 import { nominalWhole, solidDensity } from '#core/alloys'
 import { predictMelt } from '#core/charge'
@@ -59,7 +60,8 @@ export function useSplit() {
   function keep(label: string, heats: readonly Heat[]): void {
     const edits = heats.map((after): Edit => ({ collection: 'heats', id: after.id, after }))
     const numbers = heats.map(({ number }) => heatStamp(number)).join(', ')
-    if (heats.length > 0 && yard.commit(label, edits)) announce(`${numbers}. Undo makes them one again.`)
+    if (heats.length > 0 && yard.commit(label, edits))
+      announce(t('target.undo-makes-them-one-again', { numbers }))
   }
   const bench = () => ({ lots: freeLots(yard.lots, yard.heats, heat.value!), heats: yard.heats })
   function split(): void {
@@ -67,7 +69,7 @@ export function useSplit() {
     if (!heat.value || !answer?.ok) return
     const { shares: parts } = answer
     keep(
-      `Divide ${heatStamp(heat.value.number)} into ${parts.length} heats`,
+      t('target.divide-into-heats', { number: heatStamp(heat.value.number), parts: parts.length }),
       splitHeat({ heat: heat.value, shares: parts, stamps: stamps(parts.length - 1), ...bench() }),
     )
   }
@@ -76,7 +78,7 @@ export function useSplit() {
     if (!heat.value || !most) return
     const count = Math.ceil((heat.value.tapMassG ?? 0) / most.massG / keeps.value) + 1
     keep(
-      `Make ingots for ${heatStamp(heat.value.number)} first`,
+      t('target.make-ingots-for-first', { number: heatStamp(heat.value.number) }),
       ingotsFirst({
         heat: heat.value,
         limitG: most.massG,

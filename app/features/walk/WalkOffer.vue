@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '~/words'
 import { computed } from 'vue'
 import { useYard } from '~/storage/yard-store'
 import { useWalk } from './useWalk'
@@ -11,7 +12,7 @@ const offered = computed(() => yard.settings.yardName === 'Demo yard' && !!ready
 
 <template>
   <p v-if="offered" class="mt-3 flex flex-wrap items-center gap-x-3" data-testid="walk-offer">
-    New here? Five steps through one heat, with the real controls; at the end all of it is undone.
-    <button class="btn" @click="begin">Take the walk</button>
+    {{ t('walk.new-here-five-steps-through-one') }}
+    <button class="btn" @click="begin">{{ t('walk.take-the-walk') }}</button>
   </p>
 </template>

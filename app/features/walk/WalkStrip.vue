@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { t } from '~/words'
+import { I18nT } from 'vue-i18n'
 import { useWalk } from './useWalk'
 import { WALK } from './walk-words'
 
@@ -10,24 +12,31 @@ const { walking, heat, step, done, here, to, end } = useWalk()
   <aside
     v-if="walking && step && heat"
     class="no-print border-b-4 border-ember bg-amber-wash px-3 py-2 sm:px-5"
-    aria-label="The walk"
+    :aria-label="t('walk.the-walk')"
     data-testid="walk"
   >
     <div class="mx-auto flex max-w-[90rem] flex-wrap items-center gap-x-4 gap-y-2">
       <p class="min-w-0 flex-1 basis-72">
-        <b>{{ walking.step + 1 }} of {{ WALK.length }}: {{ step.name }}.</b> {{ step.what }}
+        <b>{{ t('walk.of', { step: walking.step + 1, WALK: WALK.length, name: step.name }) }}</b>
+        {{ step.what }}
       </p>
-      <NuxtLink v-if="!here" :to="step.path(heat.number)" class="btn">Back to this step</NuxtLink>
+      <NuxtLink v-if="!here" :to="step.path(heat.number)" class="btn">{{
+        t('walk.back-to-this-step')
+      }}</NuxtLink>
       <button
         v-if="walking.step < WALK.length - 1"
         class="btn"
         :class="{ 'btn-next': done }"
         @click="to(walking.step + 1)"
       >
-        {{ done ? 'On' : 'Skip on' }}: {{ WALK[walking.step + 1]!.name }}
+        {{ done ? t('walk.on') : t('walk.skip-on') }}: {{ WALK[walking.step + 1]!.name }}
       </button>
       <button class="btn" :class="{ 'btn-next': walking.step === WALK.length - 1 }" @click="end">
-        End the walk<span class="sr-only">; all of it is undone</span>
+        <I18nT keypath="walk.end-the-walk" scope="global"
+          ><template #part
+            ><span class="sr-only">{{ t('walk.all-of-it-is-undone') }}</span></template
+          ></I18nT
+        >
       </button>
     </div>
   </aside>

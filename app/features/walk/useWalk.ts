@@ -1,3 +1,4 @@
+import { t } from '~/words'
 import { navigateTo, useRoute } from '#imports'
 import { computed } from 'vue'
 import { heatStamp } from '#core/heat'
@@ -43,7 +44,7 @@ export function useWalk() {
     walking.value = null
     await navigateTo('/')
     while (yard.journal.cursor > cursor && yard.undo());
-    announce(`The walk is over; ${stamp} lies as it did before.`)
+    announce(t('walk.the-walk-is-over-lies-as', { stamp }))
   }
   return { walking, ready, heat, step, done, here, to, begin, end }
 }

@@ -1,3 +1,4 @@
+import { t } from '~/words'
 import { why } from '~/storage/why'
 import { nextTick, onBeforeUnmount, onMounted, ref, watch, type Ref, type WatchSource } from 'vue'
 import { useIdle } from '~/shared/page/useIdle'
@@ -29,7 +30,7 @@ export function useChart(
       await plot(frame.value, data, layout)
       failed.value = ''
     } catch (error) {
-      failed.value = `The chart could not be drawn: ${why(error)}`
+      failed.value = t('shared.the-chart-could-not-be-drawn', { error: why(error) })
     }
   }
   // The library is large: what stands beside the chart is drawn first.

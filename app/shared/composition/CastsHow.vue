@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '~/words'
 import { CASTABILITY_SOURCES, type Castability } from '#core/casting'
 import { useUnits } from '~/shared/units/useUnits'
 import { gradeWords, rangeWords, TRAIT_WORDS } from '~/shared/words/castability-words'
@@ -32,6 +33,8 @@ const GRADES = 5
         </dd>
       </div>
     </dl>
-    <p class="mt-1 text-xs text-soft">Five marks are the best. {{ CASTABILITY_SOURCES[0] }}.</p>
+    <p class="mt-1 text-xs text-soft">
+      {{ t('shared.five-marks-are-the-best', { CASTABILITY_SOURCES: CASTABILITY_SOURCES[0] }) }}
+    </p>
   </div>
 </template>

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { fixed } from '~/shared/units/decimal-mark'
+import { t } from '~/words'
 import { unidentifiedPct } from '#core/composition'
 import { elementName } from '~/shared/units/elements'
 import { computed } from 'vue'
@@ -9,9 +11,16 @@ import { percent } from '~/shared/units/figures'
  * for the rest: three punches a symbol, filled for tenths, hundredths and thousandths of a percent.
  */
 const props = withDefaults(
-  defineProps<{ composition: Record<string, number>; values?: boolean; label?: string }>(),
-  { values: true, label: 'Composition' },
+  defineProps<{
+    composition: Record<string, number>
+    values?: boolean
+    /** one of many in a list: what is under a tenth of a percent is counted, not spelled out */
+    short?: boolean
+    label?: string
+  }>(),
+  { values: true, label: t('shared.composition') },
 )
+const LEAST_SHORT = 0.1
 const LEAST_TRACE = 0.001
 const entries = computed(() => {
   const named = Object.entries(props.composition).filter(([symbol]) => symbol !== '?')
@@ -22,6 +31,10 @@ const entries = computed(() => {
 })
 const majors = computed(() => entries.value.filter(({ pct }) => pct >= 1))
 const traces = computed(() => entries.value.filter(({ pct }) => pct < 1))
+const told = computed(() =>
+  props.short ? traces.value.filter(({ pct }) => pct >= LEAST_SHORT) : traces.value,
+)
+const untold = computed(() => traces.value.length - told.value.length)
 const punches = (pct: number) => (pct >= 0.1 ? 3 : pct >= 0.01 ? 2 : 1)
 const spoken = computed(
   () =>
@@ -46,11 +59,14 @@ const spoken = computed(
       <span v-for="{ symbol, pct } in majors" :key="symbol"
         ><b>{{ symbol }}</b> {{ percent(pct) }}</span
       >
-      <span v-for="{ symbol, pct } in traces" :key="symbol" class="hallmark">
+      <span v-for="{ symbol, pct } in told" :key="symbol" class="hallmark">
         <b>{{ symbol }}</b>
         <i :class="`punch-${punches(pct)}`" />
         {{ percent(pct) }}
       </span>
+      <span v-if="untold" class="hallmark">{{
+        t('shared.under', { untold, LEAST_SHORT: fixed(LEAST_SHORT, 1) })
+      }}</span>
     </div>
   </div>
 </template>

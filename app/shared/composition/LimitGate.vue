@@ -1,7 +1,8 @@
 <script setup lang="ts">
+import { t } from '~/words'
 import { elementName } from '~/shared/units/elements'
 import { computed } from 'vue'
-import { limitWords, percent } from '~/shared/units/figures'
+import { limitWords, percent, trimmed } from '~/shared/units/figures'
 
 /**
  * One limit as a gate in a runner: posts at the least and the most, each limit drawn equally wide so that
@@ -48,18 +49,21 @@ function mark(value?: { pct: number; sd: number } | null) {
 const above = computed(() => mark(props.predicted))
 const below = computed(() => mark(props.measured))
 const limitText = computed(() => limitWords(props))
-const trim = (value: number) => String(Number(value.toPrecision(6)))
 const within = (value: number) =>
   value >= (props.min ?? 0) - 1e-6 * (props.min ?? 1) && value <= (props.max ?? 100) + 1e-6 * (props.max ?? 1)
 const figure = (value: { pct: number; sd: number; below?: number | undefined }) =>
-  value.below !== undefined ? `<${trim(value.below)}` : percent(value.pct)
+  value.below !== undefined ? `<${trimmed(value.below)}` : percent(value.pct)
 const spoken = computed(() => {
-  const parts = [`${elementName(props.element)}, limit ${limitText.value} %`]
+  const parts = [t('shared.limit', { element: elementName(props.element), limitText: limitText.value })]
   if (props.predicted)
     parts.push(
-      `predicted ${percent(props.predicted.pct)}${props.predicted.sd ? ` plus or minus ${percent(props.predicted.sd)}` : ''}${within(props.predicted.pct) ? '' : ', outside'}`,
+      t('shared.predicted', {
+        pct: percent(props.predicted.pct),
+        part: props.predicted.sd ? ` ${t('shared.plus-or-minus', { sd: percent(props.predicted.sd) })}` : '',
+        part2: within(props.predicted.pct) ? '' : t('shared.outside'),
+      }),
     )
-  if (props.measured) parts.push(`measured ${figure(props.measured)}`)
+  if (props.measured) parts.push(t('shared.measured', { measured: figure(props.measured) }))
   if (props.call) parts.push(props.call)
   if (props.was) parts.push(props.was)
   if (props.source) parts.push(props.source)

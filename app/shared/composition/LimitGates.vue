@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { t } from '~/words'
+import { I18nT } from 'vue-i18n'
 import type { LimitVerdict, Measured } from '#core/assay'
 import { orderedLimits, type Limits } from '#core/alloys'
 import type { Overruled } from '#core/heat'
@@ -22,9 +24,10 @@ const ordered = computed(() => orderedLimits(props.limits))
 const was = (element: string) =>
   (props.overruled ?? [])
     .filter((entry) => entry.element === element)
-    .map(
-      (entry) =>
-        `moved; the alloy says ${entry.was === null ? 'no limit' : `${entry.bound === 'max' ? '≤' : '≥'} ${entry.was}`}`,
+    .map((entry) =>
+      t('shared.moved-the-alloy-says', {
+        part: entry.was === null ? t('shared.no-limit') : `${entry.bound === 'max' ? '≤' : '≥'} ${entry.was}`,
+      }),
     )
     .join(', ')
 const call = (element: string) => props.verdicts?.find((entry) => entry.element === element)?.call
@@ -37,10 +40,18 @@ const call = (element: string) => props.verdicts?.find((entry) => entry.element 
       :class="dense ? '-mb-0.5' : 'mb-1'"
       aria-hidden="true"
     >
-      <span v-if="predicted"><span class="text-ember">▼</span> predicted</span>
-      <span v-if="measured"><span class="text-ink">▲</span> measured</span>
-      <span v-if="predicted || measured">line: ± 2 sd</span>
-      <span>limits in %</span>
+      <span v-if="predicted"
+        ><I18nT keypath="shared.predicted-2" scope="global"
+          ><template #part><span class="text-ember">▼</span></template></I18nT
+        ></span
+      >
+      <span v-if="measured"
+        ><I18nT keypath="shared.measured-2" scope="global"
+          ><template #part><span class="text-ink">▲</span></template></I18nT
+        ></span
+      >
+      <span v-if="predicted || measured">{{ t('shared.line-2-sd') }}</span>
+      <span>{{ t('shared.limits-in') }}</span>
     </div>
     <LimitGate
       v-for="[element, limit] in ordered"

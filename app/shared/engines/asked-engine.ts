@@ -1,3 +1,4 @@
+import { t } from '~/words'
 import { wrap, type Remote } from 'comlink'
 
 /** An engine behind a message port. */
@@ -44,13 +45,13 @@ export function askedEngine<E>(begin: () => Worker, patienceMs: number): AskedEn
         refuse(why)
       },
     }
-    worker.addEventListener('error', () => mine.lose(new Error('it did not start, or broke down')))
+    worker.addEventListener('error', () => mine.lose(new Error(t('shared.it-did-not-start-or-broke'))))
     return mine
   }
 
   async function once<T>(question: (engine: Remote<E>) => Promise<T>, withinMs: number): Promise<T> {
     const mine = (begun ??= start())
-    const timer = setTimeout(() => mine.lose(new Error('no answer came')), withinMs)
+    const timer = setTimeout(() => mine.lose(new Error(t('shared.no-answer-came'))), withinMs)
     try {
       return await Promise.race([question(mine.engine), mine.lost])
     } catch (error) {
@@ -71,6 +72,6 @@ export function askedEngine<E>(begin: () => Worker, patienceMs: number): AskedEn
         return once(question, 2 * patienceMs)
       }
     },
-    stop: () => begun?.lose(new Stopped('it was stopped')),
+    stop: () => begun?.lose(new Stopped(t('shared.it-was-stopped'))),
   }
 }

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '~/words'
 import { SYMBOLS } from '#core/composition'
 import { ref } from 'vue'
 
@@ -8,8 +9,8 @@ const symbol = ref('')
 const fault = ref('')
 function add(): void {
   const typed = symbol.value.trim()
-  if (!SYMBOLS.includes(typed)) fault.value = `“${typed}” is not a chemical symbol.`
-  else if (props.known.includes(typed)) fault.value = `${typed} is there already.`
+  if (!SYMBOLS.includes(typed)) fault.value = t('shared-fields.is-not-a-chemical-symbol', { typed })
+  else if (props.known.includes(typed)) fault.value = t('shared-fields.is-there-already', { typed })
   else {
     fault.value = ''
     symbol.value = ''
@@ -24,11 +25,13 @@ function add(): void {
       v-model="symbol"
       class="field w-28"
       maxlength="2"
-      placeholder="e.g. Bi"
-      aria-label="Another element"
+      :placeholder="t('shared-fields.e-g-bi')"
+      :aria-label="t('shared-fields.another-element')"
       @keydown.enter.prevent="add"
     />
-    <button type="button" class="btn" :disabled="!symbol" @click="add">Add element</button>
+    <button type="button" class="btn" :disabled="!symbol" @click="add">
+      {{ t('shared-fields.add-element') }}
+    </button>
     <span v-if="fault" role="alert" class="text-sm font-semibold text-oxide">{{ fault }}</span>
   </div>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '~/words'
 /** One piece of gear chosen for the heat, or none. */
 defineProps<{
   label: string
@@ -16,7 +17,7 @@ const emit = defineEmits<{ choose: [id: string] }>()
       :value="chosen ?? ''"
       @change="emit('choose', ($event.target as HTMLSelectElement).value)"
     >
-      <option value="">not chosen</option>
+      <option value="">{{ t('shared-fields.not-chosen') }}</option>
       <option v-for="one in gear" :key="one.id" :value="one.id">{{ one.name }}</option>
     </select></label
   >

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '~/words'
 import { nth } from '#core/lists'
 import { heatStamp, type Heat } from '#core/heat'
 import { computed, ref } from 'vue'
@@ -36,7 +37,10 @@ function older(event: Event): void {
   const found = heats.find((heat) => heat.number === told)
   fault.value = found
     ? ''
-    : `There is no such heat here; they go from ${heatStamp(nth(heats, heats.length - 1).number)} to ${heatStamp(nth(heats, 0).number)}.`
+    : t('shared-fields.there-is-no-such-heat-here', {
+        number: heatStamp(nth(heats, heats.length - 1).number),
+        number2: heatStamp(nth(heats, 0).number),
+      })
   if (!found) return
   field.value = ''
   emit('pick', String(told))
@@ -53,7 +57,8 @@ function older(event: Event): void {
       <slot name="others" />
     </select>
     <label v-if="heats.length > MOST" class="mt-1 flex items-center gap-2 text-sm font-normal"
-      >or an older one, H-<input class="field max-w-24" inputmode="numeric" @change="older"
+      >{{ t('shared-fields.or-an-older-one-h')
+      }}<input class="field max-w-24" inputmode="numeric" @change="older"
     /></label>
     <p v-if="fault" role="alert" class="text-sm text-oxide">{{ fault }}</p>
   </div>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '~/words'
 import { ref } from 'vue'
 import FilePicker from './FilePicker.vue'
 import KeptPhoto from './KeptPhoto.vue'
@@ -21,10 +22,10 @@ async function add(event: Event): Promise<void> {
     try {
       kept.push(await keepPhoto(file))
     } catch {
-      fault.value = `${file.name} is no picture this browser can read, or there is no room for it. JPEG and PNG always work.`
+      fault.value = t('shared-fields.is-no-picture-this-browser-can', { name: file.name })
     }
   if (files.length > MOST - props.photos.length)
-    fault.value = `At most ${MOST} pictures; the rest was left out.`
+    fault.value = t('shared-fields.at-most-pictures-the-rest-was', { MOST })
   busy.value = false
   if (kept.length > props.photos.length) emit('update:photos', kept)
 }
@@ -32,12 +33,18 @@ async function add(event: Event): Promise<void> {
 
 <template>
   <div>
-    <FilePicker ref="input" label="Picture files" accept="image/*" multiple @change="add" />
+    <FilePicker
+      ref="input"
+      :label="t('shared-fields.picture-files')"
+      accept="image/*"
+      multiple
+      @change="add"
+    />
     <div class="flex flex-wrap items-center gap-2">
       <figure v-for="(id, index) in photos" :key="id" class="relative">
         <KeptPhoto
           :id="id"
-          :alt="`${name || 'The lot'}, picture ${index + 1}`"
+          :alt="t('shared-fields.picture', { name: name || t('shared-fields.the-lot'), index: index + 1 })"
           class="block size-20 border border-line"
         />
         <button
@@ -50,11 +57,11 @@ async function add(event: Event): Promise<void> {
             )
           "
         >
-          ✕<span class="sr-only">Take picture {{ index + 1 }} away</span>
+          ✕<span class="sr-only">{{ t('shared-fields.take-picture-away', { index: index + 1 }) }}</span>
         </button>
       </figure>
       <button v-if="photos.length < MOST" type="button" class="btn" :disabled="busy" @click="input?.open()">
-        {{ busy ? 'Making it small…' : 'Add a picture' }}
+        {{ busy ? t('shared-fields.making-it-small') : t('shared-fields.add-a-picture') }}
       </button>
     </div>
     <p v-if="fault" role="alert" class="mt-1 font-semibold text-oxide">{{ fault }}</p>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '~/words'
 import { nth } from '#core/lists'
 import {
   formatMass,
@@ -15,9 +16,10 @@ import {
   type Parsed,
 } from '#core/units'
 import { MOST, quantityWords, type QuantityKind } from './quantity-words'
+import { useMediaQuery } from '@vueuse/core'
 import { computed, onMounted, ref, useId, watch } from 'vue'
 import { useUnits } from '~/shared/units/useUnits'
-import { decimalMarkHere } from '~/shared/units/decimal-mark'
+import { decimalMarkHere, localFigures } from '~/shared/units/decimal-mark'
 
 const props = withDefaults(
   defineProps<{
@@ -55,12 +57,24 @@ const input = ref<HTMLInputElement>()
 onMounted(() => {
   if (props.eager) input.value?.focus()
 })
+/** A thumb gets the keys of figures, and the other ones for a unit or a sum ("3 × 96 g") by a press on the unit. */
+const thumb = useMediaQuery('(pointer: coarse)')
+const letters = ref(false)
+function changeKeys(): void {
+  letters.value = !letters.value
+  input.value?.blur()
+  setTimeout(() => input.value?.focus())
+}
 const focused = ref(false)
 const text = ref('')
 const error = ref('')
 /** readings of what was typed, to choose from: what it could be, and what that is called */
 const choices = ref<{ value: number; words: string }[]>([])
 
+/** a unit of its own or a sum may be typed here */
+const written = computed(
+  () => props.kind === 'mass' || props.kind === 'length' || props.kind === 'temperature',
+)
 const suffix = computed(() => {
   if (props.unitWords) return props.unitWords
   if (props.kind === 'mass') return mass.value === 'lb' ? '' : mass.value
@@ -73,7 +87,8 @@ const suffix = computed(() => {
 /** Cubic centimetres in the unit of volume that goes with the lengths. */
 const cm3PerUnit = () => (length.value === 'in' ? MM_IN.in ** 3 / 1000 : 1)
 
-function show(value: number | null): string {
+const show = (value: number | null): string => localFigures(plain(value))
+function plain(value: number | null): string {
   if (value === null) return ''
   if (props.kind === 'temperature') return String(Math.round(fromCelsius(value, temperature.value)))
   if (props.kind === 'length') return String(Number((value / MM_IN[length.value]).toPrecision(5)))
@@ -147,7 +162,7 @@ const finely = (): boolean =>
 /** A reading with nothing left to guess: "1 234 g", "1.234 g". */
 function inFull(value: number): string {
   if (props.kind === 'mass' && mass.value === 'lb')
-    return `${Number((value / GRAMS_PER.lb).toPrecision(7))} lb`
+    return localFigures(`${Number((value / GRAMS_PER.lb).toPrecision(7))} lb`)
   const perUnit = props.kind === 'mass' ? GRAMS_PER[mass.value] : 1
   const shown =
     props.kind === 'temperature'
@@ -157,7 +172,8 @@ function inFull(value: number): string {
         : props.kind === 'volume'
           ? value / cm3PerUnit()
           : value / perUnit
-  return `${Number(shown.toPrecision(7)).toLocaleString('en', { maximumFractionDigits: 6 }).replaceAll(',', '\u202f')} ${suffix.value}`.trim()
+  const figure = Number(shown.toPrecision(7)).toLocaleString('en', { maximumFractionDigits: 6 })
+  return `${localFigures(figure.replaceAll(',', '\u202f'))} ${suffix.value}`.trim()
 }
 
 function choose(value: number): void {
@@ -192,10 +208,12 @@ const doubts = (value: number) => !inside(value) && value !== doubted && value !
 
 /** Whether that was meant, or the other scale of temperature. */
 function ask(value: number): void {
-  const [little, much] = props.kind === 'temperature' ? ['cold', 'hot'] : ['little', 'much']
-  const size = value < props.sensible!.from ? `very ${little}` : `very ${much}`
-  error.value = `${inFull(value)} is ${size} here. Type it anew, or`
-  choices.value = [{ value, words: `yes, ${inFull(value)}` }]
+  const [little, much] =
+    props.kind === 'temperature' ? [t('small.cold'), t('small.hot')] : [t('small.little'), t('small.much-2')]
+  const size =
+    value < props.sensible!.from ? t('shared-fields.very', { little }) : t('shared-fields.very-2', { much })
+  error.value = t('shared-fields.is-here-type-it-anew-or', { value: inFull(value), size })
+  choices.value = [{ value, words: t('shared-fields.yes', { value: inFull(value) }) }]
   if (props.kind !== 'temperature') return
   const shown = fromCelsius(value, temperature.value)
   const otherScale = temperature.value === 'C' ? 'F' : 'C'
@@ -203,16 +221,16 @@ function ask(value: number): void {
   if (inside(meant))
     choices.value.unshift({
       value: meant,
-      words: `it was °${otherScale}: ${formatTemperature(meant, temperature.value)}`,
+      words: t('shared-fields.it-was', { otherScale, meant: formatTemperature(meant, temperature.value) }),
     })
 }
 
 function accept(value: number): void {
   if (props.positive && value <= 0) error.value = quantityWords('zero', props.kind)
   else if (props.min !== undefined && value < props.min)
-    error.value = `At least ${show(props.min)} ${suffix.value}.`
+    error.value = t('shared-fields.at-least', { min: show(props.min), suffix: suffix.value })
   else if (props.max !== undefined && value > props.max + 1e-9)
-    error.value = props.maxWords ?? `At most ${show(props.max)} ${suffix.value}.`
+    error.value = props.maxWords ?? t('shared-fields.at-most', { max: show(props.max), suffix: suffix.value })
   else if (value > (MOST[props.kind] ?? Infinity)) error.value = quantityWords('too-large', props.kind)
   else {
     error.value = ''
@@ -251,7 +269,7 @@ function leave(): void {
         ref="input"
         v-model="text"
         type="text"
-        :inputmode="kind === 'length' || (kind === 'mass' && size !== 'huge') ? 'text' : 'decimal'"
+        :inputmode="letters || (kind === 'mass' && mass === 'lb') ? 'text' : 'decimal'"
         autocomplete="off"
         :disabled="disabled"
         class="field text-right"
@@ -272,8 +290,19 @@ function leave(): void {
         @check="check"
         @keydown.enter="(read(true), error || emit('enter'))"
       />
+      <button
+        v-if="suffix && thumb && written"
+        type="button"
+        class="absolute inset-y-0 right-0 min-w-9 px-2 text-soft underline decoration-dotted underline-offset-4"
+        :class="size === 'huge' ? 'text-xl' : 'text-sm'"
+        :aria-pressed="letters"
+        :aria-label="t('shared-fields.letters-for-units-and-sums', { suffix })"
+        @click="changeKeys"
+      >
+        {{ suffix }}
+      </button>
       <span
-        v-if="suffix"
+        v-else-if="suffix"
         class="pointer-events-none absolute inset-y-0 right-2 grid place-items-center text-soft"
         :class="size === 'huge' ? 'text-xl' : 'text-sm'"
         aria-hidden="true"
@@ -282,10 +311,15 @@ function leave(): void {
     </div>
     <p v-if="error" :id="`${id}-error`" role="alert" class="mt-1 text-sm font-semibold text-oxide">
       {{ error }}
-      <span v-if="choices.length > 1 && !error.endsWith('or')">Did you mean </span>
+      <span v-if="choices.length > 1 && error === t('shared-fields.that-can-be-read-in-two')"
+        >{{ t('shared-fields.did-you-mean') + ' ' }}
+      </span>
       <template v-for="(choice, at) in choices" :key="choice.value">
-        <span v-if="at > 0"> or </span
-        ><button type="button" class="btn min-h-8 px-2 py-0.5" @click="choose(choice.value)">
+        <span v-if="at > 0">{{ ` ${t('shared-fields.or')} ` }}</span><button
+          type="button"
+          class="btn min-h-8 px-2 py-0.5"
+          @click="choose(choice.value)"
+        >
           {{ choice.words }}
         </button>
       </template>

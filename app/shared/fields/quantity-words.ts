@@ -1,14 +1,15 @@
+import { t } from '~/words'
 import type { QuantityProblem } from '#core/units'
 
 export type QuantityKind = 'mass' | 'temperature' | 'percent' | 'price' | 'number' | 'length' | 'volume'
 
 const EXAMPLES: Readonly<Record<QuantityKind, string>> = {
-  mass: '250, 2 kg or 5 lb 3 oz',
-  temperature: '1180 or 2150 F',
-  percent: '88 or 0.3',
+  mass: t('shared-fields.n-250-2-kg-or-5-lb'),
+  temperature: t('shared-fields.n-1180-or-2150-f'),
+  percent: t('shared-fields.n-88-or-0-3'),
   price: '7.20',
   number: '30',
-  length: '12 or 1/2 in',
+  length: t('shared-fields.n-12-or-1-2-in'),
   volume: '45.2',
 }
 
@@ -26,18 +27,24 @@ export function quantityWords(problem: QuantityProblem, kind: QuantityKind): str
   const example = EXAMPLES[kind]
   switch (problem) {
     case 'empty':
-      return `Type a figure, such as ${example}.`
+      return t('shared-fields.type-a-figure-such-as', { example })
     case 'not-a-number':
-      return `That is not a figure. Type digits, such as ${example}.`
+      return t('shared-fields.that-is-not-a-figure-type', { example })
     case 'two-readings':
-      return 'That can be read in two ways.'
+      return t('shared-fields.that-can-be-read-in-two')
     case 'unknown-unit':
-      return kind === 'length' ? 'Unknown unit. Use mm, cm, m or in.' : 'Unknown unit. Use g, kg, oz or lb.'
+      return kind === 'length'
+        ? t('shared-fields.unknown-unit-use-mm-cm-m')
+        : t('shared-fields.unknown-unit-use-g-kg-oz')
     case 'negative':
-      return kind === 'temperature' ? 'That is too cold to be real.' : 'It cannot be below zero.'
+      return kind === 'temperature'
+        ? t('shared-fields.that-is-too-cold-to-be')
+        : t('shared-fields.it-cannot-be-below-zero')
     case 'zero':
-      return 'It must be more than zero.'
+      return t('shared-fields.it-must-be-more-than-zero')
     case 'too-large':
-      return kind === 'percent' ? 'A share cannot be over 100 %.' : 'That is too large to be real.'
+      return kind === 'percent'
+        ? t('shared-fields.a-share-cannot-be-over-100')
+        : t('shared-fields.that-is-too-large-to-be')
   }
 }

@@ -1,3 +1,4 @@
+import { t } from '~/words'
 const MB = 2 ** 20
 /** Largest files taken, bytes: far beyond what anyone writes, and short of what stops a browser. */
 export const FILE_MOST = {
@@ -22,6 +23,10 @@ export function pickedFile(
   if (!file) return null
   if (file.size <= FILE_MOST[kind]) return { file, refused: '' }
   const size = Math.round(file.size / MB)
-  const refused = `${file.name} has ${size} MB; no more than ${FILE_MOST[kind] / MB} MB are read. Nothing was changed.`
+  const refused = t('shared-fields.has-mb-no-more-than-mb', {
+    name: file.name,
+    size,
+    FILE_MOST: FILE_MOST[kind] / MB,
+  })
   return { file: null, refused }
 }

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '~/words'
 import { useHeat } from '~/shared/heat/useHeat'
 import { useYard } from '~/storage/yard-store'
 import { useMeltEffort } from './useMeltEffort'
@@ -15,7 +16,7 @@ const { crucibles, chooseCrucible } = useMeltEffort()
   <div v-if="heat" class="grid max-w-md gap-3 sm:grid-cols-2">
     <GearPick
       v-if="crucibles.length"
-      label="Crucible"
+      :label="t('shared-gear.crucible')"
       :gear="crucibles"
       :chosen="heat.crucibleId"
       @choose="chooseCrucible($event)"
@@ -23,12 +24,12 @@ const { crucibles, chooseCrucible } = useMeltEffort()
     <QuantityField
       v-if="!heat.crucibleId"
       :model-value="heat.crucibleNo ?? null"
-      label="Crucible number, to check that it fits"
+      :label="t('shared-gear.crucible-number-to-check-that-it')"
       kind="number"
       nullable
       positive
-      hint="Pounds of aluminium it holds brim-full"
-      @update:model-value="edit('Note the crucible', { crucibleNo: $event }, 'crucible')"
+      :hint="t('shared-gear.pounds-of-aluminium-it-holds-brim')"
+      @update:model-value="edit(t('shared-gear.note-the-crucible'), { crucibleNo: $event }, 'crucible')"
       @sealed="yard.seal()"
     />
   </div>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '~/words'
 import { WORN } from './gear-words'
 import { computed } from 'vue'
 import { useCrucibleStanding } from './useCrucibleStanding'
@@ -7,7 +8,9 @@ import { useCrucibleStanding } from './useCrucibleStanding'
 const { heat, crucible, refused, ofStuff, unfired } = useCrucibleStanding()
 const WORDS: Readonly<Record<string, string>> = WORN
 const why = computed(() =>
-  refused.value === 'retired' ? 'it is retired' : (WORDS[refused.value ?? ''] ?? `it is ${refused.value}`),
+  refused.value === 'retired'
+    ? t('shared-gear.it-is-retired')
+    : (WORDS[refused.value ?? ''] ?? t('shared-gear.it-is', { refused: refused.value })),
 )
 </script>
 
@@ -21,20 +24,22 @@ const why = computed(() =>
     <p v-if="refused" class="font-bold">
       {{
         ofStuff
-          ? `Not in ${crucible.name}: ${why}, and this metal goes through that.`
-          : `Do not use ${crucible.name} again: ${why}.`
+          ? t('shared-gear.not-in-and-this-metal-goes', { name: crucible.name, why })
+          : t('shared-gear.do-not-use-again', { name: crucible.name, why })
       }}
     </p>
 
-    <p v-else class="font-bold">{{ crucible.name }} was never fired: no metal goes into it yet.</p>
+    <p v-else class="font-bold">
+      {{ t('shared-gear.was-never-fired-no-metal-goes', { name: crucible.name }) }}
+    </p>
     <p>
       {{
         refused
-          ? 'It fails in the tongs, full. Choose another under Target.'
-          : 'A damp new crucible splits with the metal in it. Gear has the steps of its first firing and their clock.'
+          ? t('shared-gear.it-fails-in-the-tongs-full')
+          : t('shared-gear.a-damp-new-crucible-splits-with')
       }}
       <NuxtLink :to="refused ? `/heat/${heat.number}/target` : '/gear'" class="font-semibold underline">{{
-        refused ? 'Choose another' : 'To its first firing'
+        refused ? t('shared-gear.choose-another') : t('shared-gear.to-its-first-firing')
       }}</NuxtLink>
     </p>
   </div>

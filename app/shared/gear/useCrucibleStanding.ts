@@ -1,3 +1,4 @@
+import { t } from '~/words'
 import { computed } from 'vue'
 import { crucibleRefused, wantsFirstFire } from '#core/gear'
 import { useGear } from './useGear'
@@ -12,7 +13,7 @@ export function useCrucibleStanding() {
   const refused = computed(() => (crucible.value && crucibleRefused(crucible.value)) ?? ofStuff.value)
   const ofStuff = computed(() => {
     const { material, bears } = (heat.value && chosenCrucible(heat.value).crucible) ?? {}
-    return bears === 'never' ? `of ${material}` : null
+    return bears === 'never' ? t('shared-gear.of', { material }) : null
   })
   const unfired = computed(
     () => !refused.value && !!crucible.value && wantsFirstFire(crucible.value, heatsIn(crucible.value.id)),

@@ -1,3 +1,4 @@
+import { inSentence, t, told } from '~/words'
 import { computed } from 'vue'
 import { baseMetal, solidDensity } from '#core/alloys'
 import {
@@ -62,7 +63,7 @@ export function useGear() {
         wantsFirstFire: wantsFirstFire(crucible, heatCount(crucible.id)),
         retire: crucibleWear(crucible).retire,
         family: familyOf(crucible),
-        material: materialOf(crucible).name.toLowerCase(),
+        material: inSentence(told(materialOf(crucible).name)),
         bears: bearsMetal(crucible, baseMetal(heat.alloy)),
         coated: potStory(crucible, yard.heats).coated,
         ironPct: potIron(heat, crucible, yard.heats)?.pct ?? null,
@@ -75,7 +76,9 @@ export function useGear() {
     return yard.commit(label, [{ collection: 'gear', id: gear.id, after: gear }])
   }
   function drop(gear: Gear): void {
-    yard.commit(`Take away ${gear.name}`, [{ collection: 'gear', id: gear.id, after: null }])
+    yard.commit(t('shared-gear.take-away', { name: gear.name }), [
+      { collection: 'gear', id: gear.id, after: null },
+    ])
   }
 
   return {

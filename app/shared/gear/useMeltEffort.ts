@@ -1,3 +1,4 @@
+import { t } from '~/words'
 import { computed } from 'vue'
 import { meltEffort, type Furnace } from '#core/gear'
 import { now } from '~/storage/yard-store'
@@ -21,17 +22,19 @@ export function useMeltEffort() {
     const heatKJ = taken.value.metalKJ + taken.value.crucibleKJ
     return meltEffort(furnace.value, heatKJ, learned.value.forecast(heatKJ))
   })
-  const chooseFurnace = (id: string) => edit('Choose the furnace', { furnaceId: id || null })
+  const chooseFurnace = (id: string) => edit(t('shared-gear.choose-the-furnace'), { furnaceId: id || null })
   const chooseCrucible = (id: string) => {
     const crucible = crucibles.value.find((one) => one.id === id)
-    edit('Choose the crucible', {
+    edit(t('shared-gear.choose-the-crucible'), {
       crucibleId: id || null,
       crucibleNo: crucible?.number ?? null,
       potClean: null,
     })
   }
   const tellClean = () =>
-    edit('Whether the crucible was scraped clean', { potClean: heat.value?.potClean ? null : now() })
+    edit(t('shared-gear.whether-the-crucible-was-scraped-clean'), {
+      potClean: heat.value?.potClean ? null : now(),
+    })
   return {
     heat,
     furnaces,

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { fixed } from '~/shared/units/decimal-mark'
+import { t } from '~/words'
 import type { MassBalance } from '#core/balance'
 import type { Pour } from '#core/heat'
 import { computed } from 'vue'
@@ -15,7 +17,7 @@ const parts = computed(() => {
 })
 const spoken = computed(
   () =>
-    `Of ${grams(props.balance.chargeG)} charged: ` +
+    `${t('shared-heat.of-charged', { chargeG: grams(props.balance.chargeG) })} ` +
     parts.value.map(({ name, massG }) => `${name} ${grams(massG)}`).join(', '),
 )
 </script>
@@ -35,7 +37,7 @@ const spoken = computed(
       <span v-for="part in parts" :key="part.id" class="inline-flex items-center gap-1.5">
         <i class="swatch part" :class="part.hatch" :style="{ '--of': part.colour }" />{{ part.name }}
         <b>{{ grams(part.massG) }}</b>
-        <span class="text-soft">{{ part.pct.toFixed(1) }} %</span>
+        <span class="text-soft">{{ fixed(part.pct, 1) }} %</span>
       </span>
     </p>
   </div>

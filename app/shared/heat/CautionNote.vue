@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { told } from '~/words'
 import { CAUTION_SOURCE, type Caution } from '#core/melt'
 import { TriangleAlert } from '@lucide/vue'
 
@@ -13,7 +14,7 @@ defineProps<{ caution: Caution }>()
   >
     <TriangleAlert :size="22" class="mt-0.5 shrink-0" aria-hidden="true" />
     <p>
-      <b>{{ caution.title }}.</b> {{ caution.text }}
+      <b>{{ told(caution.title) }}.</b> {{ told(caution.text) }}
     </p>
   </div>
 </template>

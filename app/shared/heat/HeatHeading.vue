@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '~/words'
 import { useHeat } from './useHeat'
 import { useUnits } from '~/shared/units/useUnits'
 import { useYard, zoneHere } from '~/storage/yard-store'
@@ -10,7 +11,8 @@ const { grams } = useUnits()
 
 /** A day that was emptied or half typed leaves the one that stands. */
 function dateTo(date: string): void {
-  if (/^\d{4}-\d\d-\d\d$/.test(date)) edit('Change the day of the heat', { date, zone: zoneHere() })
+  if (/^\d{4}-\d\d-\d\d$/.test(date))
+    edit(t('shared-heat.change-the-day-of-the-heat'), { date, zone: zoneHere() })
 }
 </script>
 
@@ -22,23 +24,29 @@ function dateTo(date: string): void {
         :value="heat.title"
         class="w-full max-w-xl border-b border-transparent bg-transparent text-xl font-bold hover:border-line focus:border-line"
         maxlength="120"
-        placeholder="Name this heat"
-        aria-label="Name of the heat"
-        @input="edit('Name the heat', { title: ($event.target as HTMLInputElement).value }, 'title')"
+        :placeholder="t('shared-heat.name-this-heat')"
+        :aria-label="t('shared-heat.name-of-the-heat')"
+        @input="
+          edit(t('shared-heat.name-the-heat'), { title: ($event.target as HTMLInputElement).value }, 'title')
+        "
         @blur="yard.seal()"
       />
       <p class="text-sm text-soft">
         <template v-if="heat.alloy">{{ heat.alloy.name }}</template>
-        <template v-if="heat.alloy && heat.tapMassG !== null">, {{ grams(heat.tapMassG) }} to tap</template>
+        <template v-if="heat.alloy && heat.tapMassG !== null">{{
+          t('shared-heat.to-tap', { tapMassG: grams(heat.tapMassG) })
+        }}</template>
         <template v-if="heat.alloy">, </template
         ><label
-          >{{ heat.loggedAt ? 'logged' : 'day' }}
+          >{{ heat.loggedAt ? t('shared-heat.logged') : t('shared-heat.day') }}
           <input
             :value="heat.date"
             type="date"
-            class="border-b border-transparent bg-transparent hover:border-line focus:border-line"
-            :title="heat.zone ? `As in ${heat.zone.replaceAll('_', ' ')}` : undefined"
-            aria-label="Day of the heat"
+            class="min-h-6 border-b border-transparent bg-transparent hover:border-line focus:border-line"
+            :title="
+              heat.zone ? t('shared-heat.as-in', { replaceAll: heat.zone.replaceAll('_', ' ') }) : undefined
+            "
+            :aria-label="t('shared-heat.day-of-the-heat')"
             @change="dateTo(($event.target as HTMLInputElement).value)"
         /></label>
       </p>

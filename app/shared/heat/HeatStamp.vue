@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '~/words'
 import { heatStamp } from '#core/heat'
 import { computed } from 'vue'
 
@@ -15,7 +16,12 @@ const punches = computed(() =>
 </script>
 
 <template>
-  <span class="stamp-plate" :class="size ?? 'small'" :aria-label="`Heat ${heatStamp(number)}`" role="img">
+  <span
+    class="stamp-plate"
+    :class="size ?? 'small'"
+    :aria-label="t('shared-heat.heat', { number: heatStamp(number) })"
+    role="img"
+  >
     <span
       v-for="(punch, index) in punches"
       :key="index"

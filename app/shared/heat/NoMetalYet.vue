@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { t } from '~/words'
+import { I18nT } from 'vue-i18n'
 import { computed } from 'vue'
 import { useHeat } from './useHeat'
 import { useYard } from '~/storage/yard-store'
@@ -17,9 +19,12 @@ const none = computed(() => !heat.value?.loggedAt && !yard.lots.some(({ massG })
     data-testid="no-metal-yet"
   >
     <p class="flex-1 basis-72">
-      <b>There is no metal in the yard yet.</b> Say what lies in your pile, and this heat is worked out from
-      it. It waits as it is.
+      <I18nT keypath="shared-heat.say-what-lies-in-your-pile" scope="global"
+        ><template #strong
+          ><b>{{ t('shared-heat.there-is-no-metal-in-the') }}</b></template
+        ></I18nT
+      >
     </p>
-    <NuxtLink to="/pile" class="btn btn-next">Say what there is</NuxtLink>
+    <NuxtLink to="/pile" class="btn btn-next">{{ t('shared-heat.say-what-there-is') }}</NuxtLink>
   </div>
 </template>

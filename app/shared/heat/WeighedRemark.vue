@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '~/words'
 import { weighedShortfalls, type Heat } from '#core/heat'
 import { harmWords } from '~/shared/words/charge-words'
 import { computed } from 'vue'
@@ -27,6 +28,6 @@ const text = computed(() => {
 
 <template>
   <p v-if="text" class="mb-3 border-l-8 border-amber bg-amber-wash px-3 py-2" data-testid="weighed-remark">
-    <b>Charged outside its target.</b> {{ text }}
+    <b>{{ t('shared-heat.charged-outside-its-target') }}</b> {{ text }}
   </p>
 </template>

@@ -1,3 +1,4 @@
+import { t } from '~/words'
 import { totalG } from '#core/lists'
 import type { MassBalance } from '#core/balance'
 import { castingTotals, inMouldsSpan, type Pour } from '#core/heat'
@@ -29,18 +30,18 @@ export function pourParts(
   ) => ({ id, name, massG: massG ?? 0, colour, hatch })
   const ingotsG = totalG(pour.ingots)
   return [
-    part('ingots', 'ingots', ingotsG, '#cf7f4f', 'plain'),
-    part('moulds', 'in moulds, at least', span?.fromG, '#cf7f4f', 'counter'),
-    part('maybe', 'in moulds, perhaps', maybeG, '#d8b9a6', 'dots'),
-    part('castings', 'castings', (pour.castingsG ?? 0) - groundG, '#e0a274', 'posts'),
-    part('ground', 'ground off', groundG, '#e8c3a4', 'fine'),
-    part('returns', 'sprues and risers', pour.returnsG, '#dcc59c', 'slant'),
-    part('heel', 'heel', pour.heelG, '#b99c68', 'plain'),
-    part('samples', 'samples', pour.samplesG, '#b99c68', 'dots'),
-    part('skull', 'skull', pour.skullG, '#8d8378', 'posts'),
-    part('spill', 'spill', pour.spillG, '#a89e92', 'dots'),
-    part('dross', 'dross', pour.drossG, '#57504a', 'counter'),
-    part('fume', 'fume, probably', fumeG, '#9fb4bd', 'dots'),
-    part('missing', 'not found', Math.max(0, missingG - maybeG - fumeG), '#c9463a', 'slant'),
+    part('ingots', t('small.ingots'), ingotsG, '#cf7f4f', 'plain'),
+    part('moulds', t('shared-heat.in-moulds-at-least'), span?.fromG, '#cf7f4f', 'counter'),
+    part('maybe', t('shared-heat.in-moulds-perhaps'), maybeG, '#d8b9a6', 'dots'),
+    part('castings', t('small.castings'), (pour.castingsG ?? 0) - groundG, '#e0a274', 'posts'),
+    part('ground', t('shared-heat.ground-off'), groundG, '#e8c3a4', 'fine'),
+    part('returns', t('shared-heat.sprues-and-risers'), pour.returnsG, '#dcc59c', 'slant'),
+    part('heel', t('small.heel'), pour.heelG, '#b99c68', 'plain'),
+    part('samples', t('small.samples'), pour.samplesG, '#b99c68', 'dots'),
+    part('skull', t('small.skull'), pour.skullG, '#8d8378', 'posts'),
+    part('spill', t('small.spill'), pour.spillG, '#a89e92', 'dots'),
+    part('dross', t('small.dross'), pour.drossG, '#57504a', 'counter'),
+    part('fume', t('shared-heat.fume-probably'), fumeG, '#9fb4bd', 'dots'),
+    part('missing', t('shared-heat.not-found'), Math.max(0, missingG - maybeG - fumeG), '#c9463a', 'slant'),
   ].filter(({ massG }) => massG > 0)
 }

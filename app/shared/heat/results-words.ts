@@ -1,3 +1,5 @@
+import { fixed } from '~/shared/units/decimal-mark'
+import { t } from '~/words'
 import type { AssayCsvFault } from '#formats/assay-csv'
 import type { Verdict } from '#core/assay'
 import type { MassBalance } from '#core/balance'
@@ -5,22 +7,22 @@ import { elementName } from '~/shared/units/elements'
 import { listed } from '~/shared/units/figures'
 
 const PART_NAMES: Readonly<Record<string, string>> = {
-  ingotsG: 'ingots',
-  castingsG: 'castings',
-  returnsG: 'sprues and risers',
-  drossG: 'dross',
-  skullG: 'skull',
-  spillG: 'spill',
-  heelG: 'heel',
-  inMouldsG: 'the moulds, empty',
+  ingotsG: t('shared-heat.ingots'),
+  castingsG: t('shared-heat.castings'),
+  returnsG: t('shared-heat.sprues-and-risers'),
+  drossG: t('shared-heat.dross'),
+  skullG: t('shared-heat.skull'),
+  spillG: t('shared-heat.spill'),
+  heelG: t('shared-heat.heel'),
+  inMouldsG: t('shared-heat.the-moulds-empty'),
 }
 
 /** What is not found yet; a span where metal is in moulds of unknown weight. */
 function stillToFind({ missingG, maybeG }: MassBalance, grams: (value: number) => string): string {
   if (maybeG <= 0) return grams(missingG)
   return missingG - maybeG > 0
-    ? `Between ${grams(missingG - maybeG)} and ${grams(missingG)}`
-    : `Up to ${grams(missingG)}`
+    ? t('shared-heat.between-and', { missingG: grams(missingG - maybeG), missingG2: grams(missingG) })
+    : t('shared-heat.up-to', { missingG: grams(missingG) })
 }
 
 /** What the mass balance says, as a sentence. */
@@ -31,46 +33,64 @@ export function balanceWords(
   const { state, missingG, fumeG, expectedG, chargeG, foundG } = balance
   const gone =
     expectedG - fumeG > 1
-      ? `about ${grams(expectedG)} expected: paint, dirt and dross${fumeG > 1 ? `, and ${grams(fumeG)} of it as fume` : ''}`
-      : `about ${grams(fumeG)} expected as fume`
-  const share = ((100 * Math.abs(missingG)) / chargeG).toFixed(1)
+      ? t('shared-heat.about-expected-paint-dirt-and-dross', {
+          expectedG: grams(expectedG),
+          part: fumeG > 1 ? t('shared-heat.and-of-it-as-fume', { fumeG: grams(fumeG) }) : '',
+        })
+      : t('shared-heat.about-expected-as-fume', { fumeG: grams(fumeG) })
+  const share = fixed((100 * Math.abs(missingG)) / chargeG, 1)
   const waiting = listed(balance.unweighed.map((part) => PART_NAMES[part] ?? part))
   switch (state) {
     case 'nothing-weighed':
-      return { tone: 'plain', text: `${grams(chargeG)} went in. Weigh what came out.` }
+      return {
+        tone: 'plain',
+        text: t('shared-heat.went-in-weigh-what-came-out', { chargeG: grams(chargeG) }),
+      }
     case 'over':
       return {
         tone: 'warn',
-        text: `${grams(-missingG)} more came out than went in (${share} %). A weight is wrong, a mould was not tared, or a lot was not written down.`,
+        text: t('shared-heat.more-came-out-than-went-in', { missingG: grams(-missingG), share }),
       }
     case 'closes':
       return {
         tone: 'good',
-        text: `It closes: ${grams(foundG)} of ${grams(chargeG)} found again; the other ${grams(Math.max(0, missingG))} is loss (${gone}) and the scale’s error.`,
+        text: t('shared-heat.it-closes-of-found-again-the', {
+          foundG: grams(foundG),
+          chargeG: grams(chargeG),
+          max: grams(Math.max(0, missingG)),
+          gone,
+        }),
       }
     case 'open':
       return {
         tone: 'plain',
-        text: `${stillToFind(balance, grams)} still to find (${share} %). Not weighed yet: ${waiting}.${balance.unweighed.some((part) => part !== 'inMouldsG') ? ' Put 0 where there was none.' : ''}`,
+        text: t('shared-heat.still-to-find-not-weighed-yet', {
+          balance: stillToFind(balance, grams),
+          share,
+          waiting,
+          part: balance.unweighed.some((part) => part !== 'inMouldsG')
+            ? ` ${t('shared-heat.put-0-where-there-was-none')}`
+            : '',
+        }),
       }
     case 'missing':
       return {
         tone: 'warn',
-        text: `${grams(missingG)} is missing (${share} %), with ${gone}. Look for spill on the floor, dross thrown away unweighed, or an ingot left in its mould.`,
+        text: t('shared-heat.is-missing-with-look-for-spill', { missingG: grams(missingG), share, gone }),
       }
   }
 }
 
 const VERDICT_SHORT: Readonly<Record<Verdict['overall'], string>> = {
-  inside: 'Inside',
-  'inside-measured': 'Inside, as far as measured',
-  outside: 'Outside',
-  unclear: 'Cannot tell',
-  'nothing-measured': 'Not measured',
+  inside: t('shared-heat.inside'),
+  'inside-measured': t('shared-heat.inside-as-far-as-measured'),
+  outside: t('shared-heat.outside'),
+  unclear: t('shared-heat.cannot-tell'),
+  'nothing-measured': t('shared-heat.not-measured'),
 }
 
 export function verdictShort(verdict: Verdict | null): string {
-  return verdict ? VERDICT_SHORT[verdict.overall] : 'No target'
+  return verdict ? VERDICT_SHORT[verdict.overall] : t('shared-heat.no-target')
 }
 
 /** The verdict as a sentence with what to do next. */
@@ -84,25 +104,30 @@ export function verdictWords(
     case 'nothing-measured':
       return {
         tone: 'plain',
-        text: 'Nothing measured yet. Type a reading and the verdict builds up as you go.',
+        text: t('shared-heat.nothing-measured-yet-type-a-reading'),
       }
     case 'inside':
-      return { tone: 'good', text: `It is ${alloyName}: every limit holds.` }
+      return { tone: 'good', text: t('shared-heat.it-is-every-limit-holds', { alloyName }) }
     case 'inside-measured':
       return {
         tone: 'good',
-        text: `Inside every limit that was measured. Not measured: ${names('not-measured')}.`,
+        text: t('shared-heat.inside-every-limit-that-was-measured', { names: names('not-measured') }),
       }
     case 'outside': {
       const faults = verdict.limits
         .filter(({ call }) => call === 'outside')
-        .map(({ element, side }) => `${elementName(element)} is too ${side === 'below' ? 'low' : 'high'}`)
-      return { tone: 'warn', text: `Not ${alloyName}: ${listed(faults)}.` }
+        .map(({ element, side }) =>
+          t('shared-heat.is-too', {
+            element: elementName(element),
+            part: side === 'below' ? t('small.low') : t('small.high'),
+          }),
+        )
+      return { tone: 'warn', text: t('shared-heat.not', { alloyName, faults: listed(faults) }) }
     }
     case 'unclear':
       return {
         tone: 'warn',
-        text: `Cannot tell yet: ${names('unclear')} too close to a limit for this reading. Measure again.`,
+        text: t('shared-heat.cannot-tell-yet-too-close-to', { names: names('unclear') }),
       }
   }
 }
@@ -111,12 +136,16 @@ export function verdictWords(
 export function assayFaultWords(fault: AssayCsvFault): string {
   switch (fault.kind) {
     case 'empty':
-      return 'holds no readings: a row of headings, then a row a reading.'
+      return t('shared-heat.holds-no-readings-a-row-of')
     case 'too-long':
-      return 'is too long: at most 5000 readings.'
+      return t('shared-heat.is-too-long-at-most-5000')
     case 'no-elements':
-      return 'has no column named for an element, such as Cu or Sn %.'
+      return t('shared-heat.has-no-column-named-for-an')
     case 'cell':
-      return `has “${fault.text}” in row ${fault.row} under ${fault.column}: that is no share of 0 to 100 %, nor “<0.02”.`
+      return t('shared-heat.has-in-row-under-that-is', {
+        text: fault.text,
+        row: fault.row,
+        column: fault.column,
+      })
   }
 }

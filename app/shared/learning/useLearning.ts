@@ -1,3 +1,4 @@
+import { t } from '~/words'
 import { why } from '~/storage/why'
 import { computed } from 'vue'
 import type { Heat } from '#core/heat'
@@ -51,9 +52,7 @@ export function useLearning() {
     try {
       return await taught.learned()
     } catch (error) {
-      announce(
-        `What your heats taught could not be worked out (${why(error)}): planned with the usual losses.`,
-      )
+      announce(t('shared.what-your-heats-taught-could-not', { error: why(error) }))
       return null
     }
   }
@@ -84,7 +83,7 @@ export function useLearning() {
     yard.commit(label, edits)
   }
   const setUsing = (yes: boolean) =>
-    decide(yes ? 'Plan with what was learned' : 'Plan with the starting values', {
+    decide(yes ? t('shared.plan-with-what-was-learned') : t('shared.plan-with-the-starting-values'), {
       useLearned: yes,
       losses: undefined,
     })
@@ -92,18 +91,22 @@ export function useLearning() {
     const key = recoveryKey(family, element)
     const rest = Object.entries(overruled.value).filter(([one]) => one !== key)
     const overruledRecovery = Object.fromEntries(value === null ? rest : [...rest, [key, value]])
-    decide(value === null ? 'Take the overruling back' : 'Overrule a recovery', { overruledRecovery })
+    decide(value === null ? t('shared.take-the-overruling-back') : t('shared.overrule-a-recovery'), {
+      overruledRecovery,
+    })
   }
   function overruleYield(form: string, value: number | null): void {
     const rest = Object.entries(yard.settings.overruledYield ?? {}).filter(([one]) => one !== form)
     const overruledYield = Object.fromEntries(value === null ? rest : [...rest, [form, value]])
-    decide(value === null ? 'Take the overruling back' : 'Overrule a metallic yield', { overruledYield })
+    decide(value === null ? t('shared.take-the-overruling-back') : t('shared.overrule-a-metallic-yield'), {
+      overruledYield,
+    })
   }
   /** Writes a sharpened share on its lot. */
   function sharpen(share: SharperShare): void {
     const lot = yard.lots.find(({ id }) => id === share.lotId)
     if (!lot) return
-    yard.commit(`Sharpen ${share.element} of ${lot.name}`, [
+    yard.commit(t('shared.sharpen-of', { element: share.element, name: lot.name }), [
       { collection: 'lots', id: lot.id, after: sharpenedLot(lot, share) },
     ])
   }

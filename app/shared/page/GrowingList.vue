@@ -1,4 +1,5 @@
 <script setup lang="ts" generic="T extends { id: string }">
+import { t } from '~/words'
 import { useIntersectionObserver } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 
@@ -27,7 +28,7 @@ useIntersectionObserver(
   <template v-for="item in drawn" :key="item.id"><slot :item="item" /></template>
   <li v-if="drawn.length < items.length" class="list-none">
     <button ref="button" type="button" class="btn my-2" @click="more">
-      {{ drawn.length }} of {{ items.length }}: show more
+      {{ t('shared.of-show-more', { drawn: drawn.length, items: items.length }) }}
     </button>
   </li>
 </template>

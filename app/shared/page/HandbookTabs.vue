@@ -1,16 +1,17 @@
 <script setup lang="ts">
+import { t } from '~/words'
 import PageTabs from './PageTabs.vue'
 /** The handbook's pages. */
 const PAGES = [
-  { to: '/handbook', name: 'Cautions' },
-  { to: '/handbook/emergencies', name: 'Emergencies' },
-  { to: '/handbook/faults', name: 'Faults' },
-  { to: '/handbook/practice-heats', name: 'Practice heats' },
-  { to: '/handbook/tables', name: 'Tables' },
-  { to: '/mould', name: 'Moulds' },
+  { to: '/handbook', name: t('shared.cautions') },
+  { to: '/handbook/emergencies', name: t('shared.emergencies') },
+  { to: '/handbook/faults', name: t('shared.faults') },
+  { to: '/handbook/practice-heats', name: t('shared.practice-heats') },
+  { to: '/handbook/tables', name: t('shared.tables') },
+  { to: '/mould', name: t('shared.moulds') },
 ] as const
 </script>
 
 <template>
-  <PageTabs label="In the handbook" :pages="PAGES" />
+  <PageTabs :label="t('shared.in-the-handbook')" :pages="PAGES" />
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '~/words'
 import { Dialog, DialogPanel, DialogTitle } from '@headlessui/vue'
 import { useFocusBack } from './useFocusBack'
 
@@ -18,7 +19,7 @@ const emit = defineEmits<{ close: [] }>()
       >
         <div class="mb-3 flex items-start gap-4">
           <DialogTitle class="chalk flex-1">{{ title }}</DialogTitle>
-          <button class="btn btn-quiet -mt-1" @click="emit('close')">Close</button>
+          <button class="btn btn-quiet -mt-1" @click="emit('close')">{{ t('shared.close') }}</button>
         </div>
         <slot />
       </DialogPanel>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '~/words'
 import { Popover, PopoverButton, PopoverPanel } from '@headlessui/vue'
 import type { Working } from '~/shared/words/workings-words'
 
@@ -8,7 +9,7 @@ defineProps<{ working: Working }>()
 
 <template>
   <Popover v-slot="{ open }" class="relative inline-block">
-    <PopoverButton class="figure" :aria-label="`${working.title}: show the working`">
+    <PopoverButton class="figure" :aria-label="t('shared.show-the-working', { title: working.title })">
       <slot />
     </PopoverButton>
     <PopoverPanel v-if="open" static class="sheet">

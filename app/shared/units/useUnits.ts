@@ -1,6 +1,13 @@
+import { fixed, localFigures } from '~/shared/units/decimal-mark'
+import { language } from '~/words'
 import { computed } from 'vue'
 import { formatLength, formatMass, formatTemperature, MM_IN } from '#core/units'
 import { useYard } from '~/storage/yard-store'
+
+/** Whether the language writes the sign of money after its figure. */
+const currencyLast =
+  new Intl.NumberFormat(language, { style: 'currency', currency: 'EUR' }).formatToParts(1)[0]?.type !==
+  'currency'
 
 /** Masses, temperatures and money as this yard writes them. */
 export function useUnits() {
@@ -12,29 +19,30 @@ export function useUnits() {
   /** "1 652 g"; `stepG` is the finest step worth showing. */
   function grams(value: number, stepG?: number): string {
     const { figure, unit } = formatMass(value, mass.value, stepG)
-    return `${figure}\u00a0${unit}`
+    return `${localFigures(figure)}\u00a0${unit}`
   }
   function degrees(celsius: number, digits = 0): string {
-    return formatTemperature(celsius, temperature.value, digits)
+    return localFigures(formatTemperature(celsius, temperature.value, digits))
   }
   /** A difference of temperatures: "20 °C", "36 °F". */
   function degreesApart(celsius: number): string {
     return `${Math.round(celsius * (temperature.value === 'F' ? 1.8 : 1))}\u00a0°${temperature.value}`
   }
   function money(value: number): string {
-    return `${yard.settings.currency}\u00a0${value.toFixed(2)}`
+    const { currency } = yard.settings
+    return currencyLast ? `${fixed(value, 2)}\u00a0${currency}` : `${currency}\u00a0${fixed(value, 2)}`
   }
   function mm(value: number): string {
-    return formatLength(value, length.value)
+    return localFigures(formatLength(value, length.value))
   }
   /** A length on a pattern, which is measured closer than a casting. */
   function patternMm(value: number): string {
-    return length.value === 'in' ? `${(value / MM_IN.in).toFixed(3)}\u00a0in` : `${value.toFixed(1)}\u00a0mm`
+    return length.value === 'in' ? `${fixed(value / MM_IN.in, 3)}\u00a0in` : `${fixed(value, 1)}\u00a0mm`
   }
   /** A volume beside its lengths: cubic centimetres, or cubic inches. */
   function volume(cm3: number): string {
     const value = length.value === 'in' ? (cm3 * 1000) / MM_IN.in ** 3 : cm3
-    return `${Number(value.toPrecision(3))}\u00a0${length.value === 'in' ? 'in³' : 'cm³'}`
+    return `${localFigures(String(Number(value.toPrecision(3))))}\u00a0${length.value === 'in' ? 'in³' : 'cm³'}`
   }
   return { mass, temperature, length, grams, degrees, degreesApart, money, mm, patternMm, volume }
 }

@@ -1,3 +1,4 @@
+import { t } from '~/words'
 import type { AlloyFault, Practice } from '#core/alloys'
 import type { Liquidus, PourWindow } from '#core/families'
 import { elementName } from '~/shared/units/elements'
@@ -5,40 +6,40 @@ import { percent } from '~/shared/units/figures'
 
 /** How each family is handled in the furnace, for people. */
 export const PRACTICE_WORDS: Readonly<Record<Practice, string>> = {
-  'tin-bronze': 'tin bronze',
-  'leaded-bronze': 'leaded bronze',
-  'red-brass': 'red brass',
-  'yellow-brass': 'yellow brass, cast',
-  'wrought-brass': 'wrought brass',
-  'manganese-bronze': 'manganese bronze',
-  'silicon-bronze': 'silicon bronze',
-  'silicon-brass': 'silicon brass',
-  'aluminium-bronze': 'aluminium bronze',
-  'conductive-copper': 'copper for conducting',
-  'deoxidised-copper': 'deoxidised copper',
+  'tin-bronze': t('parts.tin-bronze'),
+  'leaded-bronze': t('parts.leaded-bronze'),
+  'red-brass': t('parts.red-brass'),
+  'yellow-brass': t('parts.yellow-brass-cast'),
+  'wrought-brass': t('parts.wrought-brass'),
+  'manganese-bronze': t('parts.manganese-bronze'),
+  'silicon-bronze': t('parts.silicon-bronze'),
+  'silicon-brass': t('parts.silicon-brass'),
+  'aluminium-bronze': t('parts.aluminium-bronze'),
+  'conductive-copper': t('parts.copper-for-conducting'),
+  'deoxidised-copper': t('parts.deoxidised-copper'),
   'copper-nickel': 'copper-nickel',
-  'aluminium-casting': 'aluminium casting alloy',
+  'aluminium-casting': t('parts.aluminium-casting-alloy'),
   'aluminium-magnesium': 'aluminium-magnesium',
-  'aluminium-wrought': 'wrought aluminium',
-  'zinc-aluminium': 'zinc casting alloy',
-  'tin-base': 'pewter and white metal',
+  'aluminium-wrought': t('parts.wrought-aluminium'),
+  'zinc-aluminium': t('parts.zinc-casting-alloy'),
+  'tin-base': t('parts.pewter-and-white-metal'),
 }
 
 /** What is wrong with an own alloy, and what to do. */
 export function alloyFaultWords(fault: AlloyFault): string {
   switch (fault.kind) {
     case 'no-name':
-      return 'Give it a name you will know it by.'
+      return t('parts.give-it-a-name-you-will')
     case 'no-limits':
-      return 'Give at least one element a limit, or nominal figures and a tolerance.'
+      return t('parts.give-at-least-one-element-a')
     case 'crossed':
-      return `The least ${elementName(fault.element)} is above the most. Swap them.`
+      return t('parts.the-least-is-above-the-most', { element: elementName(fault.element) })
     case 'nominal-outside':
-      return `The nominal figure of ${elementName(fault.element)} lies outside its limits.`
+      return t('parts.the-nominal-figure-of-lies-outside', { element: elementName(fault.element) })
     case 'too-much':
-      return `The least figures add up to ${percent(fault.leastPct)} %. Lower some until they are under 100 %.`
+      return t('parts.the-least-figures-add-up-to', { leastPct: percent(fault.leastPct) })
     case 'too-little':
-      return `All at their most, it adds up to ${percent(fault.mostPct)} %. Raise a maximum, or the base’s.`
+      return t('parts.all-at-their-most-it-adds', { mostPct: percent(fault.mostPct) })
   }
 }
 
@@ -49,13 +50,16 @@ interface Degrees {
 
 /** What a metal freezes at, and how well that is known. */
 export function liquidusWords(liquidus: Liquidus | null, { degrees, degreesApart }: Degrees): string {
-  if (!liquidus) return 'no melting range known'
-  const at = `liquidus ${degrees(liquidus.liquidusC)}`
-  if (liquidus.kind === 'typed') return `${at} (typed)`
-  if (liquidus.kind === 'estimate') return `${at} (estimate, ± ${degreesApart(liquidus.spreadC)})`
-  return liquidus.spreadC > 0 ? `${at} (doubtful, ± ${degreesApart(liquidus.spreadC)})` : at
+  if (!liquidus) return t('parts.no-melting-range-known')
+  const at = t('parts.liquidus', { liquidusC: degrees(liquidus.liquidusC) })
+  if (liquidus.kind === 'typed') return t('parts.typed', { at })
+  if (liquidus.kind === 'estimate')
+    return t('parts.estimate', { at, spreadC: degreesApart(liquidus.spreadC) })
+  return liquidus.spreadC > 0 ? t('parts.doubtful', { at, spreadC: degreesApart(liquidus.spreadC) }) : at
 }
 
 /** Where to pour it. */
 export const windowWords = (window: PourWindow | null, { degrees }: Pick<Degrees, 'degrees'>): string =>
-  window ? `pour at ${degrees(window.fromC)} to ${degrees(window.toC)}` : 'no pour window told'
+  window
+    ? t('parts.pour-at-to', { fromC: degrees(window.fromC), toC: degrees(window.toC) })
+    : t('parts.no-pour-window-told')

@@ -1,3 +1,4 @@
+import { inSentence, t } from '~/words'
 import { nth } from '#core/lists'
 import {
   PURCHASABLE,
@@ -32,24 +33,36 @@ export function limitingWords(entry: Limiting, objective: string, tools: ChargeT
     objective === 'cost'
       ? tools.money(value)
       : objective === 'virgin'
-        ? `${tools.grams(value)} of virgin metal`
+        ? t('parts.of-virgin-metal', { value: tools.grams(value) })
         : 'nominal'
   const worthSaying = (saving: number) => objective !== 'cost' || saving >= 0.005
   if (entry.kind === 'stock') {
-    const all = `All of ${tools.lotName(entry.lot)} goes in`
+    const all = t('parts.all-of-goes-in', { lot: tools.lotName(entry.lot) })
     const saving = entry.shadowPrice * 100
-    if (objective === 'nominal') return `${all}; with more of it the melt would come nearer nominal.`
-    return worthSaying(saving) ? `${all}; 100 g more would save ${price(saving)}.` : `${all}.`
+    if (objective === 'nominal') return t('parts.with-more-of-it-the-melt', { all })
+    return worthSaying(saving)
+      ? t('parts.n-100-g-more-would-save', { all, saving: price(saving) })
+      : `${all}.`
   }
-  if (entry.kind === 'others') return 'Elements without a limit of their own are at their limit together.'
+  if (entry.kind === 'others') return t('parts.elements-without-a-limit-of-their')
   const source = tools.mainSource?.(entry.element)
   const step = shadowStep(tools.limitOf?.(entry.element, entry.bound) ?? 1)
   const name = elementName(entry.element)
-  const state = `${capital(name)}${source ? ` from ${source}` : ''} is at its ${entry.bound === 'max' ? 'maximum' : 'minimum'}`
+  const state = t('parts.is-at-its', {
+    name: capital(name),
+    part: source ? ` ${t('parts.from', { source })}` : '',
+    part2: entry.bound === 'max' ? t('small.maximum') : t('small.minimum'),
+  })
   const saving = entry.shadowPrice * step
   if (!worthSaying(saving)) return `${state}.`
-  if (objective === 'nominal') return `${state}; a wider limit would let it come nearer nominal.`
-  return `${state}; ${percent(step)} % ${entry.bound === 'max' ? 'more' : 'less'} ${name} allowed would save ${price(saving)}.`
+  if (objective === 'nominal') return t('parts.a-wider-limit-would-let-it', { state })
+  return t('parts.allowed-would-save', {
+    state,
+    step: percent(step),
+    part: entry.bound === 'max' ? t('small.more') : t('small.less'),
+    name,
+    saving: price(saving),
+  })
 }
 
 /** How many sentences of what holds a plan are told. */
@@ -70,7 +83,7 @@ export function limitingSentences(
     .slice(0, MOST_TOLD)
     .map((entry) =>
       entry.kind === 'element' && sides(entry).length > 1
-        ? `${capital(elementName(entry.element))} has no room either way: how well the lots are known is as wide as its limits. Surer figures of them save money.`
+        ? t('parts.has-no-room-either-way-how', { element: capital(elementName(entry.element)) })
         : limitingWords(entry, objective, tools),
     )
 }
@@ -81,38 +94,52 @@ function shadowStep(limit: number): number {
 }
 
 /** Time ran out before a plan was found, or shown not to exist. */
-export const OUT_OF_TIME =
-  'No blend was found in the time there is, and none is shown to be impossible. Leave out lots that hardly matter, allow more lots, or drop whole pieces, and it is looked for again.'
+export const OUT_OF_TIME = t('parts.no-blend-was-found-in-the')
 
 /** Why nothing fits, as a sentence. */
 export function conflictWords(conflict: readonly Conflict[], tools: ChargeTools): string {
   const first = conflict[0]
-  if (!first) return 'No blend of these lots keeps every limit.'
+  if (!first) return t('parts.no-blend-of-these-lots-keeps')
   if (first.kind === 'metal')
-    return `There is not enough metal: ${tools.grams(first.wantedG)} wanted, ${tools.grams(first.possibleG)} possible from the lots in use.`
+    return t('parts.there-is-not-enough-metal-wanted', {
+      wantedG: tools.grams(first.wantedG),
+      possibleG: tools.grams(first.possibleG),
+    })
   if (first.kind === 'fixed')
-    return `What is locked or already weighed melts to ${tools.grams(first.excessG)} more than the tap mass and its margin.`
+    return t('parts.what-is-locked-or-already-weighed', { excessG: tools.grams(first.excessG) })
   const rules = conflict.flatMap((entry) => (entry.kind === 'rule' ? [RULE_WORDS[entry.rule].name] : []))
-  if (rules.length > 0) return `It fails only on ${rules.join(' and ')}.`
+  if (rules.length > 0) return t('parts.it-fails-only-on', { join: rules.join(` ${t('small.and')} `) })
   const limits = conflict.filter(({ kind }) => kind === 'element' || kind === 'others')
   const parts = limits.map((entry) => limitConflictWords(entry, limits.length > 1))
   const causes = conflict.flatMap((entry) => {
     if (entry.kind === 'stock')
       return [
         entry.neededG > entry.availableG * 1.0005
-          ? `there is ${tools.grams(entry.availableG)} of ${tools.lotName(entry.lot)} where ${tools.grams(entry.neededG)} would do`
-          : `there is only ${tools.grams(entry.availableG)} of ${tools.lotName(entry.lot)}`,
+          ? t('parts.there-is-of-where-would-do', {
+              availableG: tools.grams(entry.availableG),
+              lot: tools.lotName(entry.lot),
+              neededG: tools.grams(entry.neededG),
+            })
+          : t('parts.there-is-only-of', {
+              availableG: tools.grams(entry.availableG),
+              lot: tools.lotName(entry.lot),
+            }),
       ]
     if (entry.kind === 'line')
-      return [`${tools.grams(entry.fixedG)} of ${tools.lotName(entry.lot)} is locked or weighed already`]
+      return [
+        t('parts.of-is-locked-or-weighed-already', {
+          fixedG: tools.grams(entry.fixedG),
+          lot: tools.lotName(entry.lot),
+        }),
+      ]
     return []
   })
   const head =
     limits.length > 1
-      ? `These cannot hold together: ${parts.join(', ')}`
+      ? t('parts.these-cannot-hold-together', { join: parts.join(', ') })
       : parts.length > 0
         ? capital(nth(parts, 0))
-        : 'No blend of these lots keeps every limit'
+        : t('parts.no-blend-of-these-lots-keeps-2')
   return `${head}${causes.length > 0 ? `: ${listed(causes)}` : ''}.`
 }
 
@@ -120,22 +147,34 @@ export function conflictWords(conflict: readonly Conflict[], tools: ChargeTools)
 function limitConflictWords(entry: Conflict, among: boolean): string {
   if (entry.kind === 'others')
     return among
-      ? `other elements together ≤ ${percent(entry.limit)} %`
-      : `other elements reach ${percent(entry.reached)} % together (limit ${percent(entry.limit)})`
+      ? t('parts.other-elements-together', { limit: percent(entry.limit) })
+      : t('parts.other-elements-reach-together-limit', {
+          reached: percent(entry.reached),
+          limit: percent(entry.limit),
+        })
   if (entry.kind !== 'element') return ''
   const name = elementName(entry.element)
   if (among)
-    return `${name} ${entry.bound === 'max' ? '≤' : '≥'} ${percent(entry.limit)} % (by itself it would need relaxing to ${percent(entry.reached)})`
+    return t('parts.by-itself-it-would-need-relaxing', {
+      name,
+      part: entry.bound === 'max' ? '≤' : '≥',
+      limit: percent(entry.limit),
+      reached: percent(entry.reached),
+    })
   return entry.bound === 'max'
-    ? `${name} cannot be kept under ${percent(entry.limit)} % (best ${percent(entry.reached)})`
-    : `${name} cannot reach ${percent(entry.limit)} % (best ${percent(entry.reached)})`
+    ? t('parts.cannot-be-kept-under-best', {
+        name,
+        limit: percent(entry.limit),
+        reached: percent(entry.reached),
+      })
+    : t('parts.cannot-reach-best', { name, limit: percent(entry.limit), reached: percent(entry.reached) })
 }
 
 const RULE_WORDS: Readonly<Record<WeighingRule, { name: string; drop: string }>> = {
-  pieces: { name: 'whole pieces', drop: 'Cut the pieces instead of using them whole' },
-  maxLots: { name: 'the number of lots', drop: 'Use as many lots as it takes' },
-  minLine: { name: 'the smallest line worth weighing', drop: 'Allow lighter lines' },
-  increment: { name: 'the step of the scale', drop: 'Weigh in finer steps' },
+  pieces: { name: t('parts.whole-pieces'), drop: t('parts.cut-the-pieces-instead-of-using') },
+  maxLots: { name: t('parts.the-number-of-lots'), drop: t('parts.use-as-many-lots-as-it') },
+  minLine: { name: t('parts.the-smallest-line-worth-weighing'), drop: t('parts.allow-lighter-lines') },
+  increment: { name: t('parts.the-step-of-the-scale'), drop: t('parts.weigh-in-finer-steps') },
 }
 
 /** What a virgin metal or master alloy is called. */
@@ -144,32 +183,33 @@ export function purchaseName(id: string): string {
 }
 
 const accepted = ({ to, element, bound }: LimitChange) =>
-  `${bound === 'min' ? 'as little as ' : ''}${percent(to)} % ${elementName(element)}`
-const bought = (one: Purchase, { grams }: ChargeTools) => `${grams(one.massG)} of ${purchaseName(one.metal)}`
+  `${bound === 'min' ? `${t('parts.as-little-as')} ` : ''}${percent(to)} % ${elementName(element)}`
+const bought = (one: Purchase, { grams }: ChargeTools) =>
+  t('parts.of', { massG: grams(one.massG), metal: purchaseName(one.metal) })
 
 /** A way out, as something to do. */
 export function remedyWords(remedy: Remedy, tools: ChargeTools): string {
   switch (remedy.kind) {
     case 'relax':
-      return `Accept ${accepted(remedy)}`
+      return t('parts.accept', { remedy: accepted(remedy) })
     case 'relaxTogether':
-      return `Accept ${listed(remedy.changes.map(accepted))}`
+      return t('parts.accept-2', { accepted: listed(remedy.changes.map(accepted)) })
     case 'obtain':
-      return `Get ${bought(remedy, tools)}`
+      return t('parts.get', { remedy: bought(remedy, tools) })
     case 'obtainTogether':
-      return `Get ${listed(remedy.purchases.map((one) => bought(one, tools)))}`
+      return t('parts.get-2', { map: listed(remedy.purchases.map((one) => bought(one, tools))) })
     case 'lessTap':
-      return `Tap ${tools.grams(remedy.tapMassG)} instead`
+      return t('parts.tap-instead', { tapMassG: tools.grams(remedy.tapMassG) })
     case 'moreTap':
-      return `Tap ${tools.grams(remedy.tapMassG)} instead: more metal thins what is too much`
+      return t('parts.tap-instead-more-metal-thins-what', { tapMassG: tools.grams(remedy.tapMassG) })
     case 'relaxOthers':
-      return `Accept ${percent(remedy.to)} % of elements without a limit of their own, together`
+      return t('parts.accept-of-elements-without-a-limit', { to: percent(remedy.to) })
     case 'leaveOut':
-      return `Leave out ${tools.lotName(remedy.lot)}`
+      return t('parts.leave-out', { lot: tools.lotName(remedy.lot) })
     case 'takeOut':
-      return `Take ${tools.lotName(remedy.lot)} back down to ${tools.grams(remedy.toG)}`
+      return t('parts.take-back-down-to', { lot: tools.lotName(remedy.lot), toG: tools.grams(remedy.toG) })
     case 'moreLots':
-      return `Use up to ${counted(remedy.maxLots, 'lot')}`
+      return t('parts.use-up-to', { maxLots: counted(remedy.maxLots, 'lot') })
     case 'dropRule':
       return RULE_WORDS[remedy.rule].drop
   }
@@ -182,8 +222,8 @@ export function letInWords(
   { lotName, grams }: ChargeTools,
 ): string {
   return capG === null
-    ? `Let in ${lotName(lot)}, which you left out: ${grams(massG)} of it`
-    : `Allow more of ${lotName(lot)} than ${grams(capG)}: ${grams(massG)} of it`
+    ? t('parts.let-in-which-you-left-out', { lot: lotName(lot), massG: grams(massG) })
+    : t('parts.allow-more-of-than-of-it', { lot: lotName(lot), capG: grams(capG), massG: grams(massG) })
 }
 
 /** Less than this under what was asked is not worth a word, g. */
@@ -191,11 +231,20 @@ const HAIR_G = 0.05
 
 /** The sentence on top of the charge. */
 export function planHeadline(plan: ChargePlan, askedG: number, tools: ChargeTools): string {
-  const lots = plan.lines.length === 1 ? 'one lot' : `${plan.lines.length} lots`
-  const cost = plan.cost > 0 ? ` for ${tools.money(plan.cost)}` : ''
+  const lots = plan.lines.length === 1 ? t('parts.one-lot') : t('parts.lots', { lines: plan.lines.length })
+  const cost = plan.cost > 0 ? ` ${t('parts.for', { cost: tools.money(plan.cost) })}` : ''
   const under = askedG - plan.tapMassG
-  const short = under > Math.max(HAIR_G, 5e-4 * askedG) ? `, ${tools.grams(under)} under what you asked` : ''
-  return `Charge ${tools.grams(plan.chargeMassG)} from ${lots}: ${tools.grams(plan.tapMassG)} to tap${cost}${short}.`
+  const short =
+    under > Math.max(HAIR_G, 5e-4 * askedG)
+      ? t('parts.under-what-you-asked', { under: tools.grams(under) })
+      : ''
+  return t('parts.charge-from-to-tap', {
+    chargeMassG: tools.grams(plan.chargeMassG),
+    lots,
+    tapMassG: tools.grams(plan.tapMassG),
+    cost,
+    short,
+  })
 }
 
 /** What does not hold of a charge, and by how much. */
@@ -207,27 +256,33 @@ export function harmWords(shortfalls: readonly Shortfall[], tools: ChargeTools):
   const parts = worst
     .filter((entry, at) => at === 0 || share(entry) > 0.002)
     .map((entry) => {
-      if (entry.kind === 'tap') return `it taps ${tools.grams(entry.byG)} less than you can do with`
+      if (entry.kind === 'tap') return t('parts.it-taps-less-than-you-can', { byG: tools.grams(entry.byG) })
       if (entry.kind === 'others')
-        return `elements without a limit of their own come to ${percent(entry.by)} % too much together`
+        return t('parts.elements-without-a-limit-of-their-2', { by: percent(entry.by) })
       const limit = tools.limitOf?.(entry.element, entry.bound) ?? 0
       const at = entry.bound === 'max' ? limit + entry.by : limit - entry.by
-      return `${elementName(entry.element)} comes to ${percent(at)} %, ${percent(entry.by)} ${entry.bound === 'max' ? 'over' : 'under'} its limit`
+      return t('parts.comes-to-its-limit', {
+        element: elementName(entry.element),
+        at: percent(at),
+        by: percent(entry.by),
+        part: entry.bound === 'max' ? t('small.over') : t('small.under'),
+      })
     })
-  return parts.length > 0 ? `${capital(listed(parts))}.` : 'It holds, with no safety margin.'
+  return parts.length > 0 ? `${capital(listed(parts))}.` : t('parts.it-holds-with-no-safety-margin')
 }
 
 /** What had to be given up for a plan to exist at all. */
 export function concessionWords(concessions: readonly Concession[], confidence: number | null): string {
   const parts: string[] = []
-  if (concessions.includes('other-lots'))
-    parts.push('After what was weighed, the lots first planned no longer do; others were drawn in.')
+  if (concessions.includes('other-lots')) parts.push(t('parts.after-what-was-weighed-the-lots'))
   if (concessions.includes('no-margin'))
     parts.push(
-      `No blend ${concessions.includes('no-room') ? '' : 'with room for an error of the scale '}is inside all its limits ${Math.round((confidence ?? 0.9) * 100)} times in 100; this one is inside by the predicted figures, without a margin.`,
+      t('parts.no-blend-is-inside-all-its', {
+        part: concessions.includes('no-room') ? '' : `${t('parts.with-room-for-an-error-of')} `,
+        confidence: Math.round((confidence ?? 0.9) * 100),
+      }),
     )
-  if (concessions.includes('no-room'))
-    parts.push('There is no room for an error of the scale: weigh as closely as it can.')
+  if (concessions.includes('no-room')) parts.push(t('parts.there-is-no-room-for-an'))
   return parts.join(' ')
 }
 
@@ -239,11 +294,18 @@ export function outcomeWords(
   tools: ChargeTools,
 ): { text: string; bad: boolean } {
   if (after.plan.status === 'least-harm')
-    return { text: `If you take it: ${lowerFirst(harmWords(after.plan.shortfalls ?? [], tools))}`, bad: true }
+    return {
+      text: t('parts.if-you-take-it', {
+        shortfalls: inSentence(harmWords(after.plan.shortfalls ?? [], tools)),
+      }),
+      bad: true,
+    }
   const lost = after.concessions.filter((one) => !before.concessions.includes(one))
   if (lost.includes('no-margin') || lost.includes('no-room'))
     return {
-      text: `If you take it, every limit still holds by the predicted figures, but the melt is inside only about ${timesWords(after.plan.probabilityInLimits)}.`,
+      text: t('parts.if-you-take-it-every-limit', {
+        probabilityInLimits: timesWords(after.plan.probabilityInLimits),
+      }),
       bad: true,
     }
   const massOf = ({ plan }: Weighing) =>
@@ -256,14 +318,12 @@ export function outcomeWords(
   const drawn = [...is.keys()].filter((lot) => !was.has(lot))
   if (drawn.length > 0)
     return {
-      text: `Every limit holds, with ${listed(drawn.map(tools.lotName))} drawn in beside the rest.`,
+      text: t('parts.every-limit-holds-with-drawn-in', { lotName: listed(drawn.map(tools.lotName)) }),
       bad: false,
     }
-  if (changed.length > 0) return { text: 'Every limit holds; the rest is worked out again.', bad: false }
+  if (changed.length > 0) return { text: t('parts.every-limit-holds-the-rest-is'), bad: false }
   return {
-    text: is.size > 0 ? 'Every limit holds; the rest stays as planned.' : 'Every limit holds.',
+    text: is.size > 0 ? t('parts.every-limit-holds-the-rest-stays') : t('parts.every-limit-holds'),
     bad: false,
   }
 }
-
-const lowerFirst = (text: string) => text.charAt(0).toLowerCase() + text.slice(1)

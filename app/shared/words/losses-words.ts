@@ -1,18 +1,19 @@
+import { t } from '~/words'
 import type { LossWay } from '#core/losses'
 
 /** Whose losses a plan reckons with. */
 export const LOSS_WORDS: Readonly<Record<LossWay, { name: string; note: string }>> = {
   usual: {
-    name: 'usual estimates',
-    note: 'Engineering estimates for a normal melt under a cover, with a short hold.',
+    name: t('parts.usual-estimates'),
+    note: t('parts.engineering-estimates-for-a-normal-melt'),
   },
   learned: {
-    name: 'what my heats taught',
-    note: 'The usual estimates, pulled to what at least two of your own heats showed.',
+    name: t('parts.what-my-heats-taught'),
+    note: t('parts.the-usual-estimates-pulled-to-what'),
   },
   none: {
-    name: 'no losses',
-    note: 'As if everything charged were in the melt. The tap will come out smaller than planned.',
+    name: t('parts.no-losses'),
+    note: t('parts.as-if-everything-charged-were-in'),
   },
-  own: { name: 'my own figures', note: 'Figures typed for this heat; the rest as usual.' },
+  own: { name: t('parts.my-own-figures'), note: t('parts.figures-typed-for-this-heat-the') },
 }

@@ -1,75 +1,76 @@
+import { t } from '~/words'
 import type { Collection } from '#core/workspace'
 
 /** Parts of a record in a person's words, where the name of the field is not one. */
 const NAMES: Record<string, string> = {
-  title: 'name',
-  massG: 'weight',
-  pricePerKg: 'price',
-  metallicYield: 'metal in it',
-  sd: 'spread',
-  gotOn: 'date it was got',
-  whereFrom: 'where it is from',
-  originHeatId: 'heat it comes from',
-  tapMassG: 'melt wanted',
-  loggedAt: 'logging',
-  weighed: 'weights',
-  done: 'steps done',
-  castingsG: 'castings',
-  fettledG: 'weight without gates',
-  finishedG: 'weight when finished',
-  workMin: 'work after the pour',
-  returnsG: 'returns',
-  drossG: 'dross',
-  skullG: 'skull',
-  spillG: 'spill',
-  heelG: 'heel',
-  stayedG: 'what stayed in the crucible',
-  samplesG: 'samples',
-  grossG: 'weight with the mould',
-  liquidusC: 'liquidus',
-  pourTemperatureC: 'pouring temperature',
-  crucibleId: 'crucible',
-  furnaceId: 'furnace',
-  thermocoupleId: 'thermocouple',
-  mouldId: 'mould',
-  crucibleNo: 'crucible’s number',
-  planLots: 'lots of the plan',
-  need: 'metal needed',
-  yardName: 'name of the yard',
-  coats: 'wash put on',
-  washHeats: 'wash heats',
-  material: 'what it is made of',
-  rampCPerH: 'how fast it may be heated',
-  retiredAt: 'retiring',
-  retiredWhy: 'why it was retired',
-  takesG: 'the most it takes',
-  stoppedAtG: 'metal in the mould when the pour broke off',
-  headMm: 'head over the casting',
-  castingMm: 'height in the mould',
-  wallMm: 'wall',
-  gateAt: 'where it is let in',
-  mass: 'unit of weight',
-  at: 'time',
+  title: t('parts.name'),
+  massG: t('parts.weight'),
+  pricePerKg: t('parts.price'),
+  metallicYield: t('parts.metal-in-it'),
+  sd: t('parts.spread'),
+  gotOn: t('parts.date-it-was-got'),
+  whereFrom: t('parts.where-it-is-from'),
+  originHeatId: t('parts.heat-it-comes-from'),
+  tapMassG: t('parts.melt-wanted'),
+  loggedAt: t('parts.logging'),
+  weighed: t('parts.weights'),
+  done: t('parts.steps-done'),
+  castingsG: t('parts.castings'),
+  fettledG: t('parts.weight-without-gates'),
+  finishedG: t('parts.weight-when-finished'),
+  workMin: t('parts.work-after-the-pour'),
+  returnsG: t('parts.returns'),
+  drossG: t('parts.dross'),
+  skullG: t('parts.skull'),
+  spillG: t('parts.spill'),
+  heelG: t('parts.heel'),
+  stayedG: t('parts.what-stayed-in-the-crucible'),
+  samplesG: t('parts.samples'),
+  grossG: t('parts.weight-with-the-mould'),
+  liquidusC: t('parts.liquidus-2'),
+  pourTemperatureC: t('parts.pouring-temperature'),
+  crucibleId: t('parts.crucible'),
+  furnaceId: t('parts.furnace'),
+  thermocoupleId: t('parts.thermocouple'),
+  mouldId: t('parts.mould'),
+  crucibleNo: t('parts.crucibles-number'),
+  planLots: t('parts.lots-of-the-plan'),
+  need: t('parts.metal-needed'),
+  yardName: t('parts.name-of-the-yard'),
+  coats: t('parts.wash-put-on'),
+  washHeats: t('parts.wash-heats'),
+  material: t('parts.what-it-is-made-of'),
+  rampCPerH: t('parts.how-fast-it-may-be-heated'),
+  retiredAt: t('parts.retiring'),
+  retiredWhy: t('parts.why-it-was-retired'),
+  takesG: t('parts.the-most-it-takes'),
+  stoppedAtG: t('parts.metal-in-the-mould-when-the'),
+  headMm: t('parts.head-over-the-casting'),
+  castingMm: t('parts.height-in-the-mould'),
+  wallMm: t('parts.wall'),
+  gateAt: t('parts.where-it-is-let-in'),
+  mass: t('parts.unit-of-weight'),
+  at: t('parts.time'),
 }
 const KINDS: Record<Collection, string> = {
-  settings: 'settings',
-  lots: 'lot',
-  alloys: 'alloy',
-  heats: 'heat',
-  gear: 'gear',
-  practices: 'practice',
+  settings: t('parts.settings'),
+  lots: t('parts.lot'),
+  alloys: t('parts.alloy'),
+  heats: t('parts.heat'),
+  gear: t('parts.gear'),
+  practices: t('parts.practice'),
 }
 const isMoment = (name: string) => /^\d{4}-\d\d-\d\dT/.test(name)
 const isId = (name: string) => /^[0-9a-f-]{36}$/.test(name)
 
 /** "the pour: dross", "the whole lot". */
 export function partName(collection: Collection, path: readonly string[]): string {
-  if (path.length === 0) return `the whole ${KINDS[collection]}`
+  if (path.length === 0) return t('parts.the-whole', { KINDS: KINDS[collection] })
   const named = path
     .filter((name) => !isId(name) && !isMoment(name))
     .map((name) => NAMES[name] ?? name.replaceAll(/([A-Z])/g, ' $1').toLowerCase())
     .join(': ')
-  return `the ${named}`
+  return t('parts.the', { named })
 }
 
 interface Tools {
@@ -82,24 +83,25 @@ interface Tools {
 /** What a part says, short and in words: never the way it is stored. */
 export function partValue(path: readonly string[], value: unknown, tools: Tools): string {
   const name = path.at(-1) ?? ''
-  if (value === undefined || value === null || value === '') return 'nothing'
-  if (typeof value === 'boolean') return value ? 'yes' : 'no'
+  if (value === undefined || value === null || value === '') return t('small.nothing')
+  if (typeof value === 'boolean') return value ? t('small.yes') : t('small.no')
   if (typeof value === 'number') {
     if (name.endsWith('G')) return tools.grams(value, Math.abs(value) < 100 ? 0.1 : 1)
     return name.endsWith('C') ? tools.degrees(value) : String(Number(value.toPrecision(6)))
   }
   if (typeof value === 'string') {
-    if (isId(value)) return tools.nameOf(value) ?? 'another'
+    if (isId(value)) return tools.nameOf(value) ?? t('small.another')
     if (/^\d{4}-\d\d-\d\dT/.test(value)) return new Date(value).toLocaleString()
     return `“${value}”`
   }
-  if (Array.isArray(value)) return value.length === 0 ? 'nothing' : `${value.length} of them`
+  if (Array.isArray(value))
+    return value.length === 0 ? t('small.nothing') : t('parts.of-them', { value: value.length })
   if (typeof value !== 'object') return ''
   const fields = Object.entries(value).filter(([, one]) => one !== undefined)
   if ('name' in value && typeof value.name === 'string' && value.name !== '') return `“${value.name}”`
-  if (fields.length === 0) return 'nothing'
+  if (fields.length === 0) return t('small.nothing')
   // A composition, or figures by element.
   if (fields.every(([key, one]) => /^[A-Z][a-z]?$/.test(key) && typeof one === 'number'))
     return fields.map(([symbol, pct]) => `${symbol} ${Number(Number(pct).toPrecision(4))}`).join(', ')
-  return fields.length === 1 ? 'one entry' : `${fields.length} entries`
+  return fields.length === 1 ? t('parts.one-entry') : t('parts.entries', { fields: fields.length })
 }

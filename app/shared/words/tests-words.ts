@@ -1,44 +1,51 @@
+import { fixed } from '~/shared/units/decimal-mark'
+import { t } from '~/words'
 import { toPsi, type MetalTest } from '#core/heat'
 
 export const TEST_WORDS: Readonly<Record<MetalTest['kind'], string>> = {
-  density: 'Density',
-  hardness: 'Hardness',
-  tensile: 'Tensile',
-  bend: 'Bend',
-  ring: 'Ring',
-  colour: 'Colour',
-  fracture: 'Fracture',
+  density: t('parts.density'),
+  hardness: t('parts.hardness'),
+  tensile: t('parts.tensile'),
+  bend: t('parts.bend'),
+  ring: t('parts.ring'),
+  colour: t('parts.colour'),
+  fracture: t('parts.fracture'),
 }
 export const PLACE_WORDS: Readonly<Record<MetalTest['place'], string>> = {
-  'not-told': 'not told',
-  first: 'first poured',
-  last: 'last poured',
-  top: 'top',
-  bottom: 'bottom',
-  chill: 'cast in metal',
-  sand: 'cast in sand',
+  'not-told': t('parts.not-told'),
+  first: t('parts.first-poured'),
+  last: t('parts.last-poured'),
+  top: t('parts.top'),
+  bottom: t('parts.bottom'),
+  chill: t('parts.cast-in-metal'),
+  sand: t('parts.cast-in-sand'),
 }
 export const BROKE_WORDS: Readonly<Record<MetalTest['brokeAt'], string>> = {
-  'not-told': 'not told',
-  middle: 'in the middle',
-  fillet: 'at the fillet',
-  grip: 'in the grip',
+  'not-told': t('parts.not-told'),
+  middle: t('parts.in-the-middle'),
+  fillet: t('parts.at-the-fillet'),
+  grip: t('parts.in-the-grip'),
 }
 
 /** "43 500 psi": three figures, as such tests are good for. */
 export const psiWords = (mpa: number): string =>
-  `${Number(toPsi(mpa).toPrecision(3)).toLocaleString('en').replaceAll(',', '\u202f')} psi`
+  t('parts.psi', {
+    replaceAll: Number(toPsi(mpa).toPrecision(3)).toLocaleString('en').replaceAll(',', '\u202f'),
+  })
 
 /** A test of the metal, in a line. */
 export function testWords(test: MetalTest, strengthMPa: number | null): string {
-  const unit = { density: ' g/cm³', hardness: ` ${test.scale}`, bend: '°' }[test.kind as string] ?? ''
+  const unit =
+    { density: ` ${t('parts.g-cm')}`, hardness: ` ${test.scale}`, bend: '°' }[test.kind as string] ?? ''
   const parts = [
     test.value === null ? '' : `${test.value}${unit}`,
-    strengthMPa === null ? '' : `${strengthMPa.toFixed(0)} N/mm² (${psiWords(strengthMPa)})`,
-    test.kind === 'tensile' && test.brokeAt !== 'not-told' ? `broke ${BROKE_WORDS[test.brokeAt]}` : '',
-    test.barFault ? 'the bar itself was at fault: says nothing of the alloy' : '',
+    strengthMPa === null ? '' : `${fixed(strengthMPa, 0)} N/mm² (${psiWords(strengthMPa)})`,
+    test.kind === 'tensile' && test.brokeAt !== 'not-told'
+      ? t('parts.broke', { BROKE_WORDS: BROKE_WORDS[test.brokeAt] })
+      : '',
+    test.barFault ? t('parts.the-bar-itself-was-at-fault') : '',
     test.text,
     test.place === 'not-told' ? '' : PLACE_WORDS[test.place],
   ].filter(Boolean)
-  return `${TEST_WORDS[test.kind]}: ${parts.join(', ') || 'noted'}`
+  return `${TEST_WORDS[test.kind]}: ${parts.join(', ') || t('small.noted')}`
 }

@@ -1,122 +1,142 @@
+import { fixed } from '~/shared/units/decimal-mark'
+import { t } from '~/words'
 import { counted } from '~/shared/units/figures'
 import { heatStamp, type Seen } from '#core/heat'
 import type { EvidenceId, HeatFacts, Reminder } from '#core/troubles'
 
 type Line = (facts: HeatFacts) => string
-const over = (celsius: number | null) => `${Math.round(celsius ?? 0)} °C over the liquidus`
+const over = (celsius: number | null) => t('parts.c-over-the-liquidus', { celsius: Math.round(celsius ?? 0) })
 
 /** What the log says for each cause, and against it; the log's own figures put in. */
 const LINES: Readonly<Record<EvidenceId, readonly [forIt: Line, against: Line]>> = {
   'superheat-low': [
     (f) =>
       f.skullG !== null && f.skullG > 0.1 * f.chargeG
-        ? `${Math.round((100 * f.skullG) / f.chargeG)} % of the charge froze in the crucible.`
-        : `Poured ${over(f.superheatC)}: under 60 °C.`,
-    (f) => `Poured ${over(f.superheatC)}.`,
+        ? t('parts.of-the-charge-froze-in-the', { round: Math.round((100 * f.skullG) / f.chargeG) })
+        : t('parts.poured-under-60-c', { superheatC: over(f.superheatC) }),
+    (f) => t('parts.poured', { superheatC: over(f.superheatC) }),
   ],
   'superheat-high': [
-    (f) => `It stood ${over(f.hottestOverC)}.`,
-    (f) => `Never hotter than ${over(f.hottestOverC)}.`,
+    (f) => t('parts.it-stood', { hottestOverC: over(f.hottestOverC) }),
+    (f) => t('parts.never-hotter-than', { hottestOverC: over(f.hottestOverC) }),
   ],
   'pour-split': [
-    (f) => (f.seen.has('pour-interrupted') ? 'It was seen.' : 'The notes tell of a broken pour.'),
+    (f) => (f.seen.has('pour-interrupted') ? t('parts.it-was-seen') : t('parts.the-notes-tell-of-a-broken')),
     () => '',
   ],
   'thin-section': [
-    (f) => `The thinnest section is ${f.thinMm} mm.`,
-    (f) => `The thinnest section is ${f.thinMm} mm.`,
+    (f) => t('parts.the-thinnest-section-is-mm', { thinMm: f.thinMm }),
+    (f) => t('parts.the-thinnest-section-is-mm', { thinMm: f.thinMm }),
   ],
   'tapped-short': [
-    (f) => `${Math.round(f.tappedG ?? 0)} g came out, ${Math.round(f.needG ?? 0)} g were wanted.`,
+    (f) =>
+      t('parts.g-came-out-g-were-wanted', {
+        tappedG: Math.round(f.tappedG ?? 0),
+        needG: Math.round(f.needG ?? 0),
+      }),
     (f) =>
       f.seen.has('metal-at-vent')
-        ? 'Metal was seen at the vent.'
+        ? t('parts.metal-was-seen-at-the-vent')
         : (f.tappedG ?? 0) < (f.needG ?? 0)
-          ? 'There was enough; some of it froze in the crucible.'
-          : 'As much came out as was wanted.',
+          ? t('parts.there-was-enough-some-of-it')
+          : t('parts.as-much-came-out-as-was'),
   ],
-  'level-unseen': [() => '', () => 'The level was looked at.'],
+  'level-unseen': [() => '', () => t('parts.the-level-was-looked-at')],
   'vents-unseen': [
     () => '',
-    (f) => (f.seen.has('metal-at-vent') ? 'Metal was seen at the vent.' : 'The vents were looked at.'),
+    (f) =>
+      f.seen.has('metal-at-vent')
+        ? t('parts.metal-was-seen-at-the-vent')
+        : t('parts.the-vents-were-looked-at'),
   ],
-  'sand-unseen': [() => '', () => 'The sand was looked at.'],
-  'moulds-unseen': [() => 'The mould was seen to be cold.', () => 'Ingot moulds were hot and dry.'],
-  'feed-unseen': [() => 'The remarks name riser or sinks.', () => ''],
-  'not-degassed': [() => 'Degassing was skipped.', () => 'It was degassed.'],
-  'not-deoxidised': [() => 'Deoxidising was skipped.', () => 'It was deoxidised, or does so itself.'],
+  'sand-unseen': [() => '', () => t('parts.the-sand-was-looked-at')],
+  'moulds-unseen': [
+    () => t('parts.the-mould-was-seen-to-be'),
+    () => t('parts.ingot-moulds-were-hot-and-dry'),
+  ],
+  'feed-unseen': [() => t('parts.the-remarks-name-riser-or-sinks'), () => ''],
+  'not-degassed': [() => t('parts.degassing-was-skipped'), () => t('parts.it-was-degassed')],
+  'not-deoxidised': [() => t('parts.deoxidising-was-skipped'), () => t('parts.it-was-deoxidised-or-does-so')],
   'dirty-charge': [
     (f) =>
-      `In the charge: ${[...new Set([...f.coatings, ...f.forms.filter((form) => /paint|oil/.test(form))])].join(', ')}.`,
-    () => 'The charge was clean by its bins.',
+      t('parts.in-the-charge', {
+        join: [...new Set([...f.coatings, ...f.forms.filter((form) => /paint|oil/.test(form))])].join(', '),
+      }),
+    () => t('parts.the-charge-was-clean-by-its'),
   ],
-  'thin-ware': [() => 'Thin ware was in the charge.', () => 'No thin ware was in the charge.'],
+  'thin-ware': [() => t('parts.thin-ware-was-in-the-charge'), () => t('parts.no-thin-ware-was-in-the')],
   'held-long': [
     (f) =>
       f.heldMin === null
-        ? 'The remarks tell of a long hold.'
-        : `Held ${counted(Math.round(f.heldMin), 'minute')}.`,
-    (f) => `Held ${counted(Math.round(f.heldMin ?? 0), 'minute')}.`,
+        ? t('parts.the-remarks-tell-of-a-long')
+        : t('parts.held', { heldMin: counted(Math.round(f.heldMin), 'minute') }),
+    (f) => t('parts.held', { heldMin: counted(Math.round(f.heldMin ?? 0), 'minute') }),
   ],
   'aluminium-in-tin-bronze': [
-    (f) => `It holds ${(f.composition.Al ?? 0).toFixed(3)} % aluminium.`,
-    () => 'No aluminium to speak of.',
+    (f) => t('parts.it-holds-aluminium', { toFixed: fixed(f.composition.Al ?? 0, 3) }),
+    () => t('parts.no-aluminium-to-speak-of'),
   ],
   'zinc-hot': [
     (f) =>
       f.zincInOverC === null
-        ? 'The log tells of smoke, or of zinc too early.'
-        : `Zinc went in ${over(f.zincInOverC)}.`,
-    (f) => `Zinc went in ${over(f.zincInOverC)}.`,
+        ? t('parts.the-log-tells-of-smoke-or')
+        : t('parts.zinc-went-in', { zincInOverC: over(f.zincInOverC) }),
+    (f) => t('parts.zinc-went-in', { zincInOverC: over(f.zincInOverC) }),
   ],
-  bare: [() => 'The melt had no cover.', () => 'The melt was covered.'],
-  'zinc-below': [
-    () => 'Zinc is below its limit in the assay.',
-    () => 'Zinc is where it should be in the assay.',
-  ],
+  bare: [() => t('parts.the-melt-had-no-cover'), () => t('parts.the-melt-was-covered')],
+  'zinc-below': [() => t('parts.zinc-is-below-its-limit-in'), () => t('parts.zinc-is-where-it-should-be')],
   'lead-bismuth': [
-    (f) => `It holds ${((f.composition.Pb ?? 0) + (f.composition.Bi ?? 0)).toFixed(1)} % lead and bismuth.`,
-    () => 'Little lead or bismuth.',
+    (f) =>
+      t('parts.it-holds-lead-and-bismuth', {
+        toFixed: fixed((f.composition.Pb ?? 0) + (f.composition.Bi ?? 0), 1),
+      }),
+    () => t('parts.little-lead-or-bismuth'),
   ],
   'bar-fault': [
     (f) =>
-      f.filletBreaks > 1 ? `${f.filletBreaks} bars broke at the fillet.` : 'The bar was marked as at fault.',
+      f.filletBreaks > 1
+        ? t('parts.bars-broke-at-the-fillet', { filletBreaks: f.filletBreaks })
+        : t('parts.the-bar-was-marked-as-at'),
     () => '',
   ],
-  'off-spec': [() => 'It is outside its limits.', () => 'It is inside its limits.'],
+  'off-spec': [() => t('parts.it-is-outside-its-limits'), () => t('parts.it-is-inside-its-limits')],
   'never-logged': [() => '', () => ''],
-  unfired: [() => 'The crucible was never fired.', () => 'The crucible was fired before.'],
-  'emptied-unticked': [() => 'Emptying and slow cooling were skipped.', () => 'It was emptied and put back.'],
-  borax: [() => 'Borax or glass was in it.', () => ''],
-  brim: [
-    (f) => `It held ${Math.round(100 * (f.fullness ?? 0))} % of what it takes.`,
-    (f) => `It held ${Math.round(100 * (f.fullness ?? 0))} % of what it takes.`,
+  unfired: [() => t('parts.the-crucible-was-never-fired'), () => t('parts.the-crucible-was-fired-before')],
+  'emptied-unticked': [
+    () => t('parts.emptying-and-slow-cooling-were-skipped'),
+    () => t('parts.it-was-emptied-and-put-back'),
   ],
-  'mould-cold': [() => 'The mould was seen to be cold.', () => 'Ingot moulds were hot and dry.'],
-  'soda-or-borax': [() => 'Soda, glass or borax was in it.', () => 'No flux that eats clay.'],
+  borax: [() => t('parts.borax-or-glass-was-in-it'), () => ''],
+  brim: [
+    (f) => t('parts.it-held-of-what-it-takes', { round: Math.round(100 * (f.fullness ?? 0)) }),
+    (f) => t('parts.it-held-of-what-it-takes', { round: Math.round(100 * (f.fullness ?? 0)) }),
+  ],
+  'mould-cold': [() => t('parts.the-mould-was-seen-to-be'), () => t('parts.ingot-moulds-were-hot-and-dry')],
+  'soda-or-borax': [() => t('parts.soda-glass-or-borax-was-in'), () => t('parts.no-flux-that-eats-clay')],
 }
 
 /** What this heat's log says of a cause. */
 export function evidenceWords(id: EvidenceId, says: 'for' | 'against' | 'silent', facts: HeatFacts): string {
-  if (says === 'silent') return 'Nothing that was written down speaks for it or against it.'
+  if (says === 'silent') return t('parts.nothing-that-was-written-down-speaks')
   const [forIt, against] = LINES[id]
-  return says === 'for' ? `Speaks for it: ${forIt(facts)}` : `Speaks against it: ${against(facts)}`
+  return says === 'for'
+    ? t('parts.speaks-for-it', { facts: forIt(facts) })
+    : t('parts.speaks-against-it', { facts: against(facts) })
 }
 
 /** What can be told of a pour with one press. */
 export const SEEN_WORDS: Readonly<Record<Seen, string>> = {
-  'pour-interrupted': 'The pour was interrupted',
-  'metal-at-vent': 'Metal came up at the vent',
-  'boiled-over': 'It boiled over',
-  misrun: 'A casting did not fill',
-  'mould-cold': 'The mould was cold',
-  'bent-unbroken': 'A sprue bent without breaking',
+  'pour-interrupted': t('parts.the-pour-was-interrupted'),
+  'metal-at-vent': t('parts.metal-came-up-at-the-vent'),
+  'boiled-over': t('parts.it-boiled-over'),
+  misrun: t('parts.a-casting-did-not-fill'),
+  'mould-cold': t('parts.the-mould-was-cold'),
+  'bent-unbroken': t('parts.a-sprue-bent-without-breaking'),
 }
 
 /** Something to mind, and how often it was learned. */
 export const reminderWords = ({ change, fromHeat, times }: Reminder): string =>
-  `${change} (${heatStamp(fromHeat)}${times > 1 ? `, and ${times - 1} more before it: it keeps happening` : ''})`
+  `${change} (${heatStamp(fromHeat)}${times > 1 ? t('parts.and-more-before-it-it-keeps', { times: times - 1 }) : ''})`
 
 /** Three bars and more that broke at the fillet. */
-export const BARS_WORDS =
-  'The bars broke at the fillet: their corner is too sharp, the alloy is not to blame.'
+export const BARS_WORDS = t('parts.the-bars-broke-at-the-fillet')

@@ -1,3 +1,5 @@
+import { fixed } from '~/shared/units/decimal-mark'
+import { t } from '~/words'
 import { totalG } from '#core/lists'
 import type { LossWay } from '#core/losses'
 import { LOSS_WORDS } from './losses-words'
@@ -33,7 +35,8 @@ interface Line {
 }
 
 /** Whose losses a sum was made with. */
-const lossNote = (way: LossWay) => `Losses: ${LOSS_WORDS[way].name}. ${LOSS_WORDS[way].note}`
+const lossNote = (way: LossWay) =>
+  t('parts.losses', { name: LOSS_WORDS[way].name, note: LOSS_WORDS[way].note })
 
 /** How the tap mass follows from the charge. */
 export function tapWorking(lines: readonly Line[], melt: MeltPrediction, tools: Tools): Working {
@@ -41,12 +44,12 @@ export function tapWorking(lines: readonly Line[], melt: MeltPrediction, tools: 
   for (const list of Object.values(melt.sources))
     for (const { lot, massG } of list) perLot.set(lot, (perLot.get(lot) ?? 0) + massG)
   return {
-    title: 'Tap mass',
+    title: t('parts.tap-mass'),
     value: tools.grams(melt.tapMassG, 0.1),
-    formula: 'Σ charged × metallic yield × Σ (share of each element × its recovery)',
+    formula: t('parts.charged-metallic-yield-share-of-each'),
     rows: lines.map(({ massG, lot }) => ({
       label: tools.lotName(lot.id),
-      sum: `${tools.grams(massG, 0.1)} × ${(lot.metallicYield ?? 1).toFixed(3)} × ${((perLot.get(lot.id) ?? 0) / (massG * (lot.metallicYield ?? 1))).toFixed(3)}`,
+      sum: `${tools.grams(massG, 0.1)} × ${fixed(lot.metallicYield ?? 1, 3)} × ${fixed((perLot.get(lot.id) ?? 0) / (massG * (lot.metallicYield ?? 1)), 3)}`,
       value: tools.grams(perLot.get(lot.id) ?? 0, 0.1),
     })),
     notes: [lossNote(tools.losses ?? 'usual')],
@@ -57,15 +60,18 @@ export function tapWorking(lines: readonly Line[], melt: MeltPrediction, tools: 
 export function costWorking(lines: readonly Line[], tools: Tools): Working {
   const cost = ({ massG, lot }: Line) => (massG * (lot.pricePerKg ?? 0)) / 1000
   return {
-    title: 'Cost of the charge',
+    title: t('parts.cost-of-the-charge'),
     value: tools.money(lines.reduce((sum, line) => sum + cost(line), 0)),
-    formula: 'Σ charged × price per kilogram',
+    formula: t('parts.charged-price-per-kilogram'),
     rows: lines.map((line) => ({
       label: tools.lotName(line.lot.id),
-      sum: `${tools.grams(line.massG, 0.1)} × ${tools.money(line.lot.pricePerKg ?? 0)}/kg`,
+      sum: t('parts.kg', {
+        massG: tools.grams(line.massG, 0.1),
+        pricePerKg: tools.money(line.lot.pricePerKg ?? 0),
+      }),
       value: tools.money(cost(line)),
     })),
-    notes: ['Prices are those written on the lots. Fuel, flux and crucible wear are not in it.'],
+    notes: [t('parts.prices-are-those-written-on-the')],
   }
 }
 
@@ -80,17 +86,21 @@ export function elementWorking(
   const total = totalG(sources)
   const sd = melt.sd[element] ?? 0
   return {
-    title: `${elementName(element).replace(/^./, (c) => c.toUpperCase())} in the melt`,
+    title: t('parts.in-the-melt', { replace: elementName(element).replace(/^./, (c) => c.toUpperCase()) }),
     value: `${percent(melt.composition[element] ?? 0)} %`,
-    formula: `${tools.grams(total, 0.01)} of ${elementName(element)} ÷ ${tools.grams(melt.tapMassG)} tapped`,
+    formula: t('parts.of-tapped', {
+      total: tools.grams(total, 0.01),
+      element: elementName(element),
+      tapMassG: tools.grams(melt.tapMassG),
+    }),
     rows: sources.map(({ lot, massG }) => ({
       label: tools.lotName(lot),
-      sum: `${((100 * massG) / total).toFixed(0)} % of it`,
+      sum: t('parts.of-it', { toFixed: fixed((100 * massG) / total, 0) }),
       value: tools.grams(massG, 0.01),
     })),
     notes: [
-      `Recovery of ${elementName(element)}: ${(recovery[element] ?? 1).toFixed(3)}.`,
-      `Spread ± ${percent(sd)} % (one standard deviation), from how well each lot is known; lots counted as independent.`,
+      t('parts.recovery-of', { element: elementName(element), toFixed: fixed(recovery[element] ?? 1, 3) }),
+      t('parts.spread-one-standard-deviation-from-how', { sd: percent(sd) }),
       lossNote(tools.losses ?? 'usual'),
     ],
   }

@@ -272,6 +272,10 @@ describe('a day at the furnace', () => {
     expect(yard.gear.find(({ id }) => id === kept.crucibleId)?.name).toBe('Number six, aluminium')
     expect(Object.values(kept.choices).filter(({ capG }) => capG !== null).length).toBeGreaterThan(0)
     day.leave(wheel.id)
+    // One heat is a day too.
+    await vi.waitFor(() => expect(day.steps.value.length).toBe(1))
+    expect(day.headline.value).toMatch(/^One heat, lit at 09:00, poured about/)
+    for (const heat of day.ready.value) if (heat.id !== wheel.id) day.leave(heat.id)
     await vi.waitFor(() => expect(day.answer.value).toBeNull())
   })
   it('tells what to buy where the pile does not do, and which heat no crucible takes', async () => {

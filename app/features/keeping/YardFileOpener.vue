@@ -1,0 +1,50 @@
+<script setup lang="ts">
+import { t } from '~/words'
+import { defineAsyncComponent } from 'vue'
+import { isolated } from '~/shared/units/isolated'
+import { useYardFile } from './useYardFile'
+
+const ImportPreview = defineAsyncComponent(() => import('./ImportPreview.vue'))
+
+/** Opens a yard from a file: picks it, says what is wrong with it, shows what it would change. */
+const { importYard, fileInput, importFault, reading, preview } = useYardFile()
+defineExpose({ open: () => fileInput.value?.click() })
+</script>
+
+<template>
+  <div>
+    <input
+      ref="fileInput"
+      type="file"
+      accept=".json,.zip,application/json,application/zip"
+      class="hidden"
+      :aria-label="t('keeping.yard-file')"
+      @change="importYard"
+    />
+    <p
+      v-if="importFault"
+      role="alert"
+      class="absolute right-0 z-50 mt-1 w-80 border-2 border-oxide bg-panel p-3 text-sm"
+    >
+      {{ importFault }}
+      <button class="btn btn-quiet" @click="importFault = ''">{{ t('keeping.close') }}</button>
+    </p>
+    <div
+      v-if="reading"
+      role="status"
+      class="late absolute right-0 z-50 mt-1 w-80 border-2 border-ink bg-panel p-3 text-sm"
+    >
+      <p class="mb-2 break-words">{{ t('keeping.reading', { name: isolated(reading.name) }) }}</p>
+      <div class="flex items-center gap-3">
+        <progress
+          class="bar flex-1"
+          :value="reading.done ?? undefined"
+          max="1"
+          :aria-label="t('keeping.read-so-far')"
+        />
+        <button class="btn" @click="reading.stop()">{{ t('keeping.stop') }}</button>
+      </div>
+    </div>
+    <ImportPreview v-if="preview" :file="preview" @close="preview = null" />
+  </div>
+</template>

@@ -1,0 +1,98 @@
+import { createI18n } from 'vue-i18n'
+import english from './en'
+
+/** All words of the app: a folder for each language, a file in it for each room of the app. */
+export type Words = typeof english
+type Keys<Book extends keyof Words> = `${Book}.${Extract<keyof Words[Book], string>}`
+/** A room and a key in it. */
+export type WordKey = { [Book in keyof Words]: Keys<Book> }[keyof Words]
+/** What stands in the places of a sentence that are left open. */
+type Open = Record<string, unknown>
+type Folder = Partial<Record<keyof Words, Readonly<Record<string, string>>>>
+
+/** What the tables say, by their own English text. */
+type Texts = Readonly<Record<string, string>>
+
+const FOLDERS = import.meta.glob<{ default: Folder; texts: Texts; nounsAreCapital?: boolean }>([
+  './*/index.ts',
+  '!./en/index.ts',
+])
+const TAGS = ['en', ...Object.keys(FOLDERS).map((path) => path.split('/')[1]!)]
+const KEPT = 'language'
+
+/** Languages there are words in, as the standard tags them (BCP 47). */
+export const LANGUAGES: readonly string[] = TAGS.sort()
+
+/** Chosen here, else what the browser asks for, else English. */
+function languageHere(): string {
+  if (typeof window === 'undefined') return 'en'
+  const kept = readKept()
+  if (kept && LANGUAGES.includes(kept)) return kept
+  for (const asked of navigator.languages) {
+    if (LANGUAGES.includes(asked)) return asked
+    const plain = asked.split('-')[0]!
+    if (LANGUAGES.includes(plain)) return plain
+  }
+  return 'en'
+}
+
+/** A browser may keep nothing, or forbid to ask. */
+function readKept(): string | null {
+  try {
+    return localStorage.getItem(KEPT)
+  } catch {
+    return null
+  }
+}
+
+/** The language the words are in, from the start of the page to its end. */
+export const language = languageHere()
+// Before anything that has words is read: what is written down once, at its module's start, is in the language too.
+const other = language === 'en' ? null : await FOLDERS[`./${language}/index.ts`]!().catch(() => null)
+
+export const words = createI18n({
+  legacy: false,
+  locale: other ? language : 'en',
+  fallbackLocale: 'en',
+  missingWarn: false,
+  fallbackWarn: false,
+  warnHtmlMessage: false,
+})
+words.global.setLocaleMessage('en', english)
+if (other) words.global.setLocaleMessage(language, other.default)
+const translate = words.global.t as (key: string, open: Open, options?: { plural: number }) => string
+
+/**
+ * Words by their key.
+ * @param open what stands in their open places
+ * @example t('frame.undo') // 'Undo'
+ */
+export const t = (key: WordKey, open: Open = {}): string => translate(key, open)
+
+const texts: Texts = other?.texts ?? {}
+
+/** A text of the data tables in the language; as it stands there where nobody has put it into that yet. */
+export const told = (text: string): string => texts[text] ?? text
+
+/** A name as it stands within a sentence: "Green sand" is "green sand", a German noun keeps its large letter. */
+export const inSentence = (name: string): string =>
+  other?.nounsAreCapital || !/^[A-ZÀ-Þ][a-zà-ÿ]/.test(name)
+    ? name
+    : name.charAt(0).toLowerCase() + name.slice(1)
+
+/**
+ * So many of a thing, by the language's own rules of number: the forms of a message lie between its bars.
+ * @param count stands in the message as {n}
+ */
+export const counting = (key: WordKey, count: number): string =>
+  translate(key, { n: count }, { plural: count })
+
+/** Keeps the choice, and begins anew in it. */
+export function chooseLanguage(tag: string): void {
+  try {
+    localStorage.setItem(KEPT, tag)
+  } catch {
+    // A browser that keeps nothing asks again next time.
+  }
+  location.reload()
+}

@@ -1,0 +1,173 @@
+import { describe, expect, it } from 'vitest'
+import { createI18n } from 'vue-i18n'
+import english from '~/words/en'
+import { counting, LANGUAGES, t } from '~/words'
+import { CAUTIONS, CAUTION_SOURCE, EMERGENCIES, EMERGENCY_FIRST, EMERGENCY_SOURCE } from '#core/melt'
+import { POUR_CHECKLIST, POUR_CHECKLIST_SOURCE } from '#core/casting'
+import practicesFile from '#data/practices.json'
+import { FUELS, MATERIALS, MATERIAL_SOURCE } from '#core/gear'
+import { FORMS } from '#core/losses'
+import { PILE_TILES } from '#core/pile'
+import { localFigures } from '~/shared/units/decimal-mark'
+import { habitsOf, placeOf } from '~/shared/units/habits'
+
+type Book = Readonly<Record<string, string>>
+type Folder = Readonly<Record<string, Book>>
+const TEXTS = import.meta.glob<Book>('../../app/words/*/texts.json', { eager: true, import: 'default' })
+const FOLDERS = import.meta.glob<Folder>('../../app/words/*/index.ts', { eager: true, import: 'default' })
+const folderOf = (tag: string) => FOLDERS[`../../app/words/${tag}/index.ts`]!
+const SOURCES = import.meta.glob<string>(['../../app/**/*.{vue,ts}', '!../../app/words/**'], {
+  query: '?raw',
+  import: 'default',
+  eager: true,
+})
+const source = Object.values(SOURCES).join('\n')
+const en: Folder = english
+const practices = practicesFile as {
+  source: string
+  areas: { name: string }[]
+  practices: { name: string; how: string; why: string; against: string; source?: string }[]
+}
+/** A language that changes only what a wider one says otherwise has a region in its tag. */
+const whole = LANGUAGES.filter((tag) => tag !== 'en' && !tag.includes('-'))
+const all = LANGUAGES.filter((tag) => tag !== 'en')
+const messages = (folder: Folder) =>
+  Object.entries(folder).flatMap(([book, words]) =>
+    Object.entries(words).map(([key, text]) => [`${book}.${key}`, text] as const),
+  )
+/** Places left open in a message; a quoted sign in braces is none. */
+const open = (text: string) => [...new Set([...text.matchAll(/\{(\w+)\}/g)].map(([, name]) => name))].sort()
+const forms = (text: string) => text.replaceAll("{'|'}", '').split('|').length
+
+describe('the words of the app', () => {
+  it('are in English, American English and German', () => {
+    expect(LANGUAGES).toEqual(['de', 'en', 'en-US'])
+  })
+  it('every key a page asks for is there, and none is there unasked', () => {
+    const asked = new Set(
+      [...source.matchAll(/(?:\bt\(\s*|counting\(\s*|keypath=)["']([\w-]+\.[\w-]+)["']/g)].map(
+        ([, key]) => key!,
+      ),
+    )
+    const known = new Set(messages(en).map(([key]) => String(key)))
+    expect([...asked].filter((key) => !known.has(key))).toEqual([])
+    const unasked = [...known].filter(
+      (key) => !key.startsWith('count.') && !source.includes(`'${key}'`) && !source.includes(`"${key}"`),
+    )
+    expect(unasked).toEqual([])
+  })
+  it.each(whole)('%s has every message and none besides', (tag) => {
+    expect(
+      messages(folderOf(tag))
+        .map(([key]) => key)
+        .sort(),
+    ).toEqual(
+      messages(en)
+        .map(([key]) => key)
+        .sort(),
+    )
+  })
+  it.each(all)('%s leaves the same places open, has the same forms of number, and says something', (tag) => {
+    for (const [key, text] of messages(folderOf(tag))) {
+      const [book, name] = key.split(/\.(.*)/) as [string, string]
+      const other = en[book]?.[name]
+      expect(other, `${tag} ${key} is no message of English`).toBeDefined()
+      expect(open(text), `${tag} ${key}`).toEqual(open(other!))
+      expect(forms(text), `${tag} ${key}`).toBe(forms(other!))
+      expect(text.trim(), `${tag} ${key}`).not.toBe('')
+    }
+  })
+  it.each(LANGUAGES)('%s can be read by the package: no message breaks off or leaves a brace', (tag) => {
+    const faults: string[] = []
+    const { global } = createI18n({ legacy: false, locale: tag, warnHtmlMessage: false, missingWarn: false })
+    global.setLocaleMessage(tag, folderOf(tag))
+    const say = global.t as (key: string, given: Record<string, string>) => string
+    for (const [key, text] of messages(folderOf(tag))) {
+      const given = Object.fromEntries(open(text).map((name) => [name, `<${name}>`]))
+      const said = say(key, given)
+      if (said === key || /[{}]/.test(said.replaceAll("{'", ''))) faults.push(`${key}: ${said}`)
+      for (const name of open(text)) if (!said.includes(`<${name}>`) && forms(text) === 1) faults.push(key)
+    }
+    expect(faults).toEqual([])
+  })
+  it.each(whole)(
+    '%s has the cautions, the emergencies, the check before the pour and the first pile',
+    (tag) => {
+      const wanted = [
+        ...[CAUTION_SOURCE, EMERGENCY_SOURCE, EMERGENCY_FIRST, POUR_CHECKLIST_SOURCE],
+        ...CAUTIONS.flatMap(({ title, text }) => [title, text]),
+        ...EMERGENCIES.flatMap(({ name, now }) => [name, ...now]),
+        ...POUR_CHECKLIST.flatMap(({ what, why }) => [what, why]),
+        ...[practices.source, ...practices.areas.map(({ name }) => name)],
+        ...practices.practices.flatMap(({ name, how, why, against, source = '' }) => [
+          name,
+          how,
+          why,
+          against,
+          source,
+        ]),
+        ...[MATERIAL_SOURCE, ...MATERIALS.flatMap(({ name, mind }) => [name, mind])],
+        ...[...FORMS, ...FUELS].map(({ name }) => name),
+        ...PILE_TILES.flatMap(({ name, group, piece }) => [
+          name,
+          group,
+          ...(piece ? [piece.one, piece.many] : []),
+        ]),
+      ]
+      const texts = TEXTS[`../../app/words/${tag}/texts.json`]!
+      expect(wanted.filter((text) => text && !texts[text])).toEqual([])
+      // None is kept for a text that is there no more.
+      expect(Object.keys(texts).filter((text) => !wanted.includes(text))).toEqual([])
+    },
+  )
+  it('none, one and many are said by the rules of number', () => {
+    expect([0, 1, 2, 21].map((count) => counting('count.lot', count))).toEqual([
+      '0 lots',
+      '1 lot',
+      '2 lots',
+      '21 lots',
+    ])
+    expect(t('frame.undo')).toBe('Undo')
+  })
+  it('in templates no words stand outside the folder', () => {
+    const bare = Object.entries(SOURCES).flatMap(([file, text]) => {
+      if (!file.endsWith('.vue')) return []
+      const template = /<template>[\s\S]*<\/template>/.exec(text)?.[0] ?? ''
+      const between = template
+        .replace(/<!--[\s\S]*?-->/g, '')
+        .replace(/\{\{[\s\S]*?\}\}/g, '')
+        .replaceAll('&nbsp;', ' ')
+        .replace(/<(?:"[^"]*"|'[^']*'|[^'">])*>/g, '\u0001')
+      return between
+        .split('\u0001')
+        .filter((words) => /[a-z]{3}/i.test(words))
+        .map((words) => `${file}: ${words.trim()}`)
+    })
+    expect(bare).toEqual([])
+  })
+})
+
+describe('habits of a place', () => {
+  it('the place is that of the language chosen, where the browser tells one', () => {
+    expect(placeOf('de', ['en-US', 'de-CH', 'de'])).toBe('de-CH')
+    expect(placeOf('de', ['en-US'])).toBe('de')
+    expect(placeOf('en', ['en-GB', 'en'])).toBe('en-GB')
+  })
+  it('figures take the mark of the language, and names and stamps keep theirs', () => {
+    expect(localFigures('1 234.5 g', ',')).toBe('1 234,5 g')
+    expect(localFigures('C90500, H-013. 2 lots', ',')).toBe('C90500, H-013. 2 lots')
+    expect(localFigures('0.3', '.')).toBe('0.3')
+  })
+  it.each([
+    ['en-US', 'lb', 'F', 'in', '$'],
+    ['en-GB', 'g', 'C', 'mm', '£'],
+    ['de', 'g', 'C', 'mm', '€'],
+    ['de-CH', 'g', 'C', 'mm', 'CHF'],
+    ['pl', 'g', 'C', 'mm', 'zł'],
+  ])(
+    'a new yard of %s weighs in %s, is hot in °%s, measures in %s and pays in %s',
+    (tag, mass, temperature, length, currency) => {
+      expect(habitsOf(tag)).toEqual({ mass, temperature, length, currency })
+    },
+  )
+})
