@@ -72,7 +72,11 @@ export const t = (key: WordKey, open: Open = {}): string => translate(key, open)
 const texts: Texts = other?.texts ?? {}
 
 /** A text of the data tables in the language; as it stands there where nobody has put it into that yet. */
-export const told = (text: string): string => texts[text] ?? text
+export function told(text: string): string
+export function told(text: string | undefined): string | undefined
+export function told(text: string | undefined): string | undefined {
+  return text === undefined ? undefined : (texts[text] ?? text)
+}
 
 /** A name as it stands within a sentence: "Green sand" is "green sand", a German noun keeps its large letter. */
 export const inSentence = (name: string): string =>

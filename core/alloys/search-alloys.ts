@@ -15,10 +15,14 @@ const PLACES: readonly ((alloy: Alloy) => string)[] = [
  * @returns equally good ones in the order given
  * @example searchAlloys(ALLOYS, 'gear bronze')[0].id // 'C90700'
  */
-export function searchAlloys(alloys: readonly Alloy[], asked: string): Alloy[] {
+export function searchAlloys(
+  alloys: readonly Alloy[],
+  asked: string,
+  also: (alloy: Alloy) => string = () => '',
+): Alloy[] {
   const words = asked.toLowerCase().split(/\s+/).filter(Boolean)
   const ranked = alloys.flatMap((alloy, at) => {
-    const places = PLACES.map((place) => place(alloy).toLowerCase())
+    const places = [...PLACES, also].map((place) => place(alloy).toLowerCase())
     const found = words.map((word) => places.findIndex((place) => place.includes(word)))
     return found.includes(-1) ? [] : [{ alloy, at, rank: found.reduce((sum, place) => sum + place, 0) }]
   })

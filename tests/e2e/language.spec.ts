@@ -1,5 +1,11 @@
+import { readFileSync } from 'node:fs'
 import { test as base } from '@playwright/test'
 import { expect, openDemo, plain, test, visit } from './support'
+
+/** What the data tables say in English, as the German folder knows it; shorter ones are words of German too. */
+const ENGLISH = Object.keys(
+  JSON.parse(readFileSync('app/words/de/texts.json', 'utf8')) as Record<string, string>,
+).filter((text) => text.length > 12 && !/source|practice/i.test(text))
 
 test('in German: words, commas, days and money; what is typed with a comma is read; back in English all is as it was', async ({
   page,
@@ -35,6 +41,31 @@ test('in German: words, commas, days and money; what is typed with a comma is re
   await page.getByRole('combobox', { name: /^Sprache/ }).selectOption('en')
   await expect(page.getByRole('heading', { level: 1 })).toContainText('12 heats')
   await expect(page.getByTestId('ledger')).toContainText(/CHF.\d+\.\d\d/)
+})
+
+base.describe('where the browser is German', () => {
+  base.use({ locale: 'de-DE' })
+  base(
+    'no page says a text of the tables in English; an alloy is found by its German name',
+    async ({ page }) => {
+      await page.goto('/?yard=demo')
+      await expect(page.getByRole('link', { name: 'Gattierung abwiegen' })).toBeVisible()
+      const screens = ['/alloys', '/scrap-book', '/identify', '/gear', '/mould', '/handbook/faults']
+      for (const path of [...screens, '/handbook/practice-heats', '/handbook/tables', '/heat/11/story']) {
+        await visit(page, path)
+        await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
+        const said = await page.locator('main').innerText()
+        expect(
+          ENGLISH.filter((text) => said.includes(text)),
+          path,
+        ).toEqual([])
+      }
+      await visit(page, '/alloys')
+      await page.getByRole('searchbox').fill('glockenbronze')
+      await expect(page.getByText('Glockenbronze 81-19')).toBeVisible()
+      await expect(page.getByText('Rotguss 88-10-0-2')).toHaveCount(0)
+    },
+  )
 })
 
 base.describe('where the browser is American', () => {

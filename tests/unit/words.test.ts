@@ -2,12 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { createI18n } from 'vue-i18n'
 import english from '~/words/en'
 import { counting, LANGUAGES, t } from '~/words'
-import { CAUTIONS, CAUTION_SOURCE, EMERGENCIES, EMERGENCY_FIRST, EMERGENCY_SOURCE } from '#core/melt'
-import { POUR_CHECKLIST, POUR_CHECKLIST_SOURCE } from '#core/casting'
-import practicesFile from '#data/practices.json'
-import { FUELS, MATERIALS, MATERIAL_SOURCE } from '#core/gear'
-import { FORMS } from '#core/losses'
-import { PILE_TILES } from '#core/pile'
+import { toldTexts } from '../support/told-texts'
 import { localFigures } from '~/shared/units/decimal-mark'
 import { habitsOf, placeOf } from '~/shared/units/habits'
 
@@ -23,11 +18,6 @@ const SOURCES = import.meta.glob<string>(['../../app/**/*.{vue,ts}', '!../../app
 })
 const source = Object.values(SOURCES).join('\n')
 const en: Folder = english
-const practices = practicesFile as {
-  source: string
-  areas: { name: string }[]
-  practices: { name: string; how: string; why: string; against: string; source?: string }[]
-}
 /** A language that changes only what a wider one says otherwise has a region in its tag. */
 const whole = LANGUAGES.filter((tag) => tag !== 'en' && !tag.includes('-'))
 const all = LANGUAGES.filter((tag) => tag !== 'en')
@@ -90,36 +80,12 @@ describe('the words of the app', () => {
     }
     expect(faults).toEqual([])
   })
-  it.each(whole)(
-    '%s has the cautions, the emergencies, the check before the pour and the first pile',
-    (tag) => {
-      const wanted = [
-        ...[CAUTION_SOURCE, EMERGENCY_SOURCE, EMERGENCY_FIRST, POUR_CHECKLIST_SOURCE],
-        ...CAUTIONS.flatMap(({ title, text }) => [title, text]),
-        ...EMERGENCIES.flatMap(({ name, now }) => [name, ...now]),
-        ...POUR_CHECKLIST.flatMap(({ what, why }) => [what, why]),
-        ...[practices.source, ...practices.areas.map(({ name }) => name)],
-        ...practices.practices.flatMap(({ name, how, why, against, source = '' }) => [
-          name,
-          how,
-          why,
-          against,
-          source,
-        ]),
-        ...[MATERIAL_SOURCE, ...MATERIALS.flatMap(({ name, mind }) => [name, mind])],
-        ...[...FORMS, ...FUELS].map(({ name }) => name),
-        ...PILE_TILES.flatMap(({ name, group, piece }) => [
-          name,
-          group,
-          ...(piece ? [piece.one, piece.many] : []),
-        ]),
-      ]
-      const texts = TEXTS[`../../app/words/${tag}/texts.json`]!
-      expect(wanted.filter((text) => text && !texts[text])).toEqual([])
-      // None is kept for a text that is there no more.
-      expect(Object.keys(texts).filter((text) => !wanted.includes(text))).toEqual([])
-    },
-  )
+  it.each(whole)('%s has every text of the data tables, and none that is there no more', (tag) => {
+    const texts = TEXTS[`../../app/words/${tag}/texts.json`]!
+    const wanted = toldTexts()
+    expect(wanted.filter((text) => !texts[text])).toEqual([])
+    expect(Object.keys(texts).filter((text) => !wanted.includes(text))).toEqual([])
+  })
   it('none, one and many are said by the rules of number', () => {
     expect([0, 1, 2, 21].map((count) => counting('count.lot', count))).toEqual([
       '0 lots',

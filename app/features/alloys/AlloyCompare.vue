@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { fixed } from '~/shared/units/decimal-mark'
-import { t } from '~/words'
+import { t, told } from '~/words'
 import { I18nT } from 'vue-i18n'
 import { type Alloy, nominalWhole } from '#core/alloys'
 import { liquidusOf, pourWindow, shrinkageOf } from '#core/families'
@@ -75,11 +75,12 @@ const differs = (values: string[]) => new Set(values).size > 1
         <tr class="align-top">
           <td />
           <th v-for="alloy in alloys" :key="alloy.id" scope="col" class="pr-3 pb-2">
-            {{ alloy.name }}<span class="block text-sm font-normal text-soft">{{ alloy.designation }}</span>
+            {{ told(alloy.name)
+            }}<span class="block text-sm font-normal text-soft">{{ alloy.designation }}</span>
             <button class="btn btn-quiet -ml-2 text-sm underline" @click="emit('drop', alloy)">
               <I18nT keypath="alloys.take-away" scope="global"
                 ><template #part
-                  ><span class="sr-only"> {{ alloy.name }}</span></template
+                  ><span class="sr-only"> {{ told(alloy.name) }}</span></template
                 ></I18nT
               >
             </button>

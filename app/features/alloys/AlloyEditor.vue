@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { t } from '~/words'
+import { t, told } from '~/words'
 import { I18nT } from 'vue-i18n'
 import { practicesOfGroup } from '#core/families'
 import { GROUPS, type Alloy, type AlloyGroup } from '#core/alloys'
@@ -25,7 +25,7 @@ const known = computed(() => rows.value.map(({ symbol }) => symbol))
 
 <template>
   <SheetDialog
-    :title="own ? t('alloys.edit', { name: own.alloy.name }) : t('alloys.a-target-of-your-own')"
+    :title="own ? t('alloys.edit', { name: told(own.alloy.name) }) : t('alloys.a-target-of-your-own')"
     wide
     @close="emit('close')"
   >

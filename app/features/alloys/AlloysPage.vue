@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { t } from '~/words'
+import { t, told } from '~/words'
 import { type Alloy, ALLOYS, GROUPS, nominalWhole, searchAlloys, targetFromAssay } from '#core/alloys'
 import { liquidusOf, pourWindow } from '#core/families'
 import { alloyCastability } from '#core/casting'
@@ -20,6 +20,7 @@ import HeatPick from '~/shared/fields/HeatPick.vue'
 import CastsHow from '~/shared/composition/CastsHow.vue'
 import LimitGates from '~/shared/composition/LimitGates.vue'
 import SheetDialog from '~/shared/page/SheetDialog.vue'
+import { toldOfAlloy } from '~/shared/words/alloy-words'
 
 const MOST_COMPARED = 4
 const yard = useYard()
@@ -35,7 +36,7 @@ const all = computed(() => [...yard.ownAlloys.map(({ alloy }) => alloy), ...ALLO
 const found = computed(() => {
   const inGroup = ({ designation, group: of }: Alloy) =>
     group.value === 'all' || (group.value === 'own' ? designation === 'Own' : of === group.value)
-  return searchAlloys(all.value.filter(inGroup), search.value)
+  return searchAlloys(all.value.filter(inGroup), search.value, toldOfAlloy)
 })
 const sideBySide = computed(() =>
   compared.value.flatMap((id) => all.value.find((alloy) => alloy.id === id) ?? []),
@@ -52,7 +53,7 @@ function edit(own: OwnAlloy | null, from: Partial<Alloy>): void {
   editing.value = { own, from }
 }
 const duplicate = (alloy: Alloy) =>
-  edit(null, { ...alloy, name: t('alloys.own', { slice: alloy.name.slice(0, 110) }) })
+  edit(null, { ...alloy, name: t('alloys.own', { slice: told(alloy.name).slice(0, 110) }) })
 
 /** Heats with a reading, whose metal can become a target. */
 const measuredHeats = computed(() =>
@@ -127,17 +128,17 @@ function fromAssay(picked: string): void {
           class="size-5 shrink-0 accent-(--ember)"
           :checked="compared.includes(alloy.id)"
           :disabled="!compared.includes(alloy.id) && compared.length >= MOST_COMPARED"
-          :aria-label="t('alloys.compare', { name: alloy.name, designation: alloy.designation })"
+          :aria-label="t('alloys.compare', { name: told(alloy.name), designation: alloy.designation })"
           @change="compare(alloy)"
         />
         <button class="w-full px-1 py-2 text-left hover:bg-well" @click="chosen = alloy">
           <span class="flex flex-wrap justify-between gap-x-4">
-            <span class="font-bold">{{ alloy.name }}</span>
+            <span class="font-bold">{{ told(alloy.name) }}</span>
             <span class="text-soft"
               >{{ alloy.designation }}, {{ liquidusWords(liquidus(alloy), units) }}</span
             >
           </span>
-          <span class="block text-sm text-soft">{{ alloy.use }}</span>
+          <span class="block text-sm text-soft">{{ told(alloy.use) }}</span>
         </button>
       </li>
     </ul>
@@ -152,8 +153,8 @@ function fromAssay(picked: string): void {
       <a v-else href="#compare" class="btn btn-next">{{ t('alloys.see-them-side-by-side') }}</a>
       <button class="btn btn-quiet" @click="compared = []">{{ t('alloys.clear') }}</button>
     </div>
-    <SheetDialog v-if="chosen" :title="`${chosen.designation} ${chosen.name}`" @close="chosen = null">
-      <p v-if="chosen.use" class="mb-2">{{ chosen.use }}.</p>
+    <SheetDialog v-if="chosen" :title="`${chosen.designation} ${told(chosen.name)}`" @close="chosen = null">
+      <p v-if="chosen.use" class="mb-2">{{ told(chosen.use) }}.</p>
       <p class="mb-3">
         {{ capital(liquidusWords(liquidus(chosen), units)) }},
         {{ windowWords(pourWindow(chosen, liquidus(chosen)), units) }}.
@@ -161,7 +162,7 @@ function fromAssay(picked: string): void {
       <LimitGates :limits="chosen.limits" />
       <h3 class="chalk mt-4 mb-1">{{ t('alloys.how-it-casts') }}</h3>
       <CastsHow :casts="alloyCastability(chosen)" />
-      <p v-if="chosen.note" class="mt-3 text-sm">{{ chosen.note }}</p>
+      <p v-if="chosen.note" class="mt-3 text-sm">{{ told(chosen.note) }}</p>
       <p class="mt-3 mb-3 text-xs text-soft">{{ t('alloys.source', { source: chosen.source }) }}</p>
       <div class="flex flex-wrap gap-3">
         <button class="btn btn-next" @click="startHeat({ alloy: chosen })">

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { t } from '~/words'
+import { inSentence, t, told } from '~/words'
 import { totalG } from '#core/lists'
 import { orderedLimits } from '#core/alloys'
 import { outliers, type Assay } from '#core/assay'
@@ -30,7 +30,7 @@ const { judged, nameless, near, measured, hasMeasured } = naming
 const frozen = computed(() => !!heat.value?.loggedAt)
 const alloy = computed(() => heat.value?.alloy ?? null)
 const verdict = computed(() =>
-  alloy.value && summary.value?.verdict ? verdictWords(summary.value.verdict, alloy.value.name) : null,
+  alloy.value && summary.value?.verdict ? verdictWords(summary.value.verdict, told(alloy.value.name)) : null,
 )
 /** So many are asked for of a metal that has no limits. */
 const KNOWN_MOST = 8
@@ -129,16 +129,14 @@ const pouredG = computed(() =>
           <template v-if="hasMeasured">
             <h3 class="chalk mt-5 mb-1">{{ t('assay.what-it-is-for') }}</h3>
             <p v-if="alloy.use">
-              {{
-                t('assay.meant-for', { toLowerCase: alloy.use.charAt(0).toLowerCase() + alloy.use.slice(1) })
-              }}
+              {{ t('assay.meant-for', { use: inSentence(told(alloy.use)) }) }}
             </p>
             <ul data-testid="uses">
               <li v-for="one in uses" :key="one.mustNot" class="mt-1 border-l-8 border-oxide pl-3">
-                <b>{{ t('assay.not-for', { mustNot: one.mustNot }) }}</b>: {{ one.why }}.
+                <b>{{ t('assay.not-for', { mustNot: told(one.mustNot) }) }}</b>: {{ told(one.why) }}.
               </li>
             </ul>
-            <p class="mt-1 text-sm text-soft">{{ USES_UNSURE }}</p>
+            <p class="mt-1 text-sm text-soft">{{ told(USES_UNSURE) }}</p>
           </template>
         </div>
         <div>

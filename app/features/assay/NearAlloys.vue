@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { fixed } from '~/shared/units/decimal-mark'
-import { t } from '~/words'
+import { t, told } from '~/words'
 import { I18nT } from 'vue-i18n'
 import NearList from '~/shared/composition/NearList.vue'
 import type { useNaming } from './useNaming'
@@ -35,7 +35,7 @@ const { near, nameless, hasMeasured, densityGcm3, expectedGcm3, nameIt } = props
         <button v-if="nameless" class="btn btn-quiet min-h-8 text-sm underline" @click="nameIt(one.alloy)">
           <I18nT keypath="assay.name-it-so" scope="global"
             ><template #part
-              ><span class="sr-only">: {{ one.alloy.name }}</span></template
+              ><span class="sr-only">: {{ told(one.alloy.name) }}</span></template
             ></I18nT
           >
         </button>

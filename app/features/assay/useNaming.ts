@@ -1,4 +1,4 @@
-import { t } from '~/words'
+import { t, told } from '~/words'
 import { computed } from 'vue'
 import { ALLOYS, hasLimits, solidDensity, type Alloy } from '#core/alloys'
 import { measuredComposition } from '#core/assay'
@@ -49,8 +49,11 @@ export function useNaming() {
   function nameIt(alloy: Alloy): void {
     const asItComes = heat.value?.asItComes
     if (!asItComes) return
-    edit(t('assay.name-it', { name: alloy.name }), { alloy, asItComes: { ...asItComes, namedAt: now() } })
-    announce(t('assay.it-is-from-here-on-and', { name: alloy.name }))
+    edit(t('assay.name-it', { name: told(alloy.name) }), {
+      alloy,
+      asItComes: { ...asItComes, namedAt: now() },
+    })
+    announce(t('assay.it-is-from-here-on-and', { name: told(alloy.name) }))
   }
   return { near, nameless, judged, measured, hasMeasured, densityGcm3, expectedGcm3, nameIt }
 }

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { t } from '~/words'
+import { t, told } from '~/words'
 import { I18nT } from 'vue-i18n'
 import { familyProblem } from '#core/families'
 import { heatLiquidus, heatWindow } from '#core/heat'
@@ -177,7 +177,7 @@ const handled = computed(() => heat.value?.asItComes?.practice ?? '')
               >
                 <I18nT keypath="charge.aim-at-it" scope="global"
                   ><template #part
-                    ><span class="sr-only">: {{ one.alloy.name }}</span></template
+                    ><span class="sr-only">: {{ told(one.alloy.name) }}</span></template
                   ></I18nT
                 >
               </button>

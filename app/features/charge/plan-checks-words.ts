@@ -1,5 +1,5 @@
 import { fixed } from '~/shared/units/decimal-mark'
-import { t } from '~/words'
+import { t, told } from '~/words'
 import { present } from '#core/lists'
 import type { PlanCheck, PotIronCheck } from '#core/melt'
 import { elementName } from '~/shared/units/elements'
@@ -296,11 +296,11 @@ function sentence(check: PlanCheck, tools: Tools): Omit<CheckWords, 'hurts' | 'l
         text:
           check.massG === null
             ? t('charge.the-crucible-last-held-and-nothing', {
-                alloy: check.alloy,
+                alloy: told(check.alloy),
                 heat: heatStamp(check.heat),
               })
             : t('charge.of-up-to-may-have-stayed', {
-                alloy: check.alloy,
+                alloy: told(check.alloy),
                 heat: heatStamp(check.heat),
                 massG: tools.grams(check.massG),
                 map: listed(

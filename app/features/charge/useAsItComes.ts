@@ -1,4 +1,4 @@
-import { t } from '~/words'
+import { t, told } from '~/words'
 import { computed } from 'vue'
 import { ALLOYS, baseMetal, type Practice } from '#core/alloys'
 import { likeliestFamilies, metalOfPractice, OUTLANDISH } from '#core/families'
@@ -90,7 +90,7 @@ export function useAsItComes({ heat, lots, lines, prediction, lotName }: Charge)
     const current = heat.value
     if (!alloy || !current) return
     const planned = await planner()
-    edit(t('charge.aim-at', { name: alloy.name }), {
+    edit(t('charge.aim-at', { name: told(alloy.name) }), {
       asItComes: undefined,
       alloy,
       tapMassG: current.tapMassG && Math.round(current.tapMassG),

@@ -7,6 +7,7 @@ import { useYard } from '~/storage/yard-store'
 import { checkWords, type CheckWords } from './plan-checks-words'
 import { useGear } from '~/shared/gear/useGear'
 import { useUnits } from '~/shared/units/useUnits'
+import { told } from '~/words'
 
 const RANK = { stop: 0, mind: 1, note: 2 } as const
 
@@ -34,7 +35,7 @@ export function usePlanChecks(
     const left = residueFor(current, yard.heats, yard.gear)
     const sharing = sharingPot(current, yard.heats).flatMap((other) =>
       other.alloy && other.alloy.practice !== alloy.practice
-        ? [{ number: other.number, alloy: other.alloy.name }]
+        ? [{ number: other.number, alloy: told(other.alloy.name) }]
         : [],
     )
     return checkPlan({

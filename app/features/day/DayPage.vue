@@ -85,7 +85,7 @@ const SOURCES = [DAY.source, DAY.wallSource, DAY.keepsSource, DAY.washSource, DA
               :checked="!left.has(heat.id)"
               @change="leave(heat.id)"
             />
-            <span>{{ heatStamp(heat.number) }} {{ heat.title || heat.alloy?.name }}</span>
+            <span>{{ heatStamp(heat.number) }} {{ heat.title || told(heat.alloy?.name) }}</span>
           </label>
         </fieldset>
         <label
@@ -205,7 +205,7 @@ const SOURCES = [DAY.source, DAY.wallSource, DAY.keepsSource, DAY.washSource, DA
                 <NuxtLink :to="`/heat/${heat.number}/charge`" class="underline">{{
                   heatStamp(heat.number)
                 }}</NuxtLink>
-                <span class="block font-normal">{{ heat.alloy?.name }}</span>
+                <span class="block font-normal">{{ told(heat.alloy?.name) }}</span>
               </th>
               <th scope="col" class="text-right">{{ t('day.of-what-is-there') }}</th>
             </tr>

@@ -107,7 +107,7 @@ export function useDay(solve: SolveDay) {
   const heatOf = (id: string) => planned.value.find((heat) => heat.id === id)
   const nameOf = (id: string) => {
     const heat = heatOf(id)
-    return heat ? `${heatStamp(heat.number)} ${isolated(heat.title || (heat.alloy?.name ?? ''))}` : ''
+    return heat ? `${heatStamp(heat.number)} ${isolated(heat.title || (told(heat.alloy?.name) ?? ''))}` : ''
   }
   const lotName = (id: string) => {
     const from = planned.value.find((heat) => leavingsId(heat.id) === id)
@@ -208,7 +208,7 @@ export function useDay(solve: SolveDay) {
   /** What is to be bought before the day. */
   const shopping = computed(() =>
     (answer.value?.shopping ?? []).map(({ metal, massG }) => ({
-      name: PURCHASABLE.find(({ id }) => id === metal)?.name ?? metal,
+      name: told(PURCHASABLE.find(({ id }) => id === metal)?.name ?? metal),
       massG,
     })),
   )

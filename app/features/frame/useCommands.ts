@@ -1,4 +1,4 @@
-import { t } from '~/words'
+import { t, told } from '~/words'
 import { computed, type Ref } from 'vue'
 import { heatStamp } from '#core/heat'
 import { navigateTo } from '#imports'
@@ -178,7 +178,7 @@ export function useCommands(query: Ref<string>) {
     ...yard.heats.map((entry) => ({
       id: entry.id,
       label: `${heatStamp(entry.number)} ${isolated(entry.title)}`,
-      hint: entry.alloy?.name ?? t('frame.no-target-yet'),
+      hint: told(entry.alloy?.name) ?? t('frame.no-target-yet'),
       run: () => navigateTo(`/heat/${entry.number}/${entry.loggedAt ? 'assay' : 'charge'}`),
     })),
   ])

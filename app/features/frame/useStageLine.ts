@@ -1,4 +1,4 @@
-import { t } from '~/words'
+import { t, told } from '~/words'
 import { useRoute } from '#imports'
 import { counted } from '~/shared/units/figures'
 import { isolated } from '~/shared/units/isolated'
@@ -12,7 +12,7 @@ import { useHeat } from '~/shared/heat/useHeat'
 import { useUnits } from '~/shared/units/useUnits'
 
 /** A standard's number as it is; a name of someone's own is kept from turning what follows around. */
-const nameOf = (alloy: Alloy) => (shortName(alloy) === alloy.id ? alloy.id : isolated(alloy.name))
+const nameOf = (alloy: Alloy) => (shortName(alloy) === alloy.id ? alloy.id : isolated(told(alloy.name)))
 
 export interface StageState {
   id: StageId

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { t } from '~/words'
+import { t, told } from '~/words'
 import { counted } from '~/shared/units/figures'
 import { nth } from '#core/lists'
 import { useIntervalFn } from '@vueuse/core'
@@ -72,9 +72,9 @@ const stop = () =>
   <div class="border-l-8 border-amber bg-amber-wash px-3 py-2" data-testid="first-fire">
     <template v-if="firing && step">
       <p class="font-bold">
-        {{ t('gear.of-2', { step: firing.step + 1, steps: steps.length, what: step.what }) }}
+        {{ t('gear.of-2', { step: firing.step + 1, steps: steps.length, what: told(step.what) }) }}
       </p>
-      <p>{{ step.why }}</p>
+      <p>{{ told(step.why) }}</p>
       <p class="stamp my-1 text-3xl" role="timer" aria-live="off">
         {{ clock
         }}<span v-if="leftS < 0" class="font-sans text-base normal-case">
@@ -124,7 +124,7 @@ const stop = () =>
       <p class="font-bold">{{ t('gear.never-fired-give-it-its-first') }}</p>
       <ol class="my-1 list-decimal pl-5 text-sm">
         <li v-for="one in steps" :key="one.id">
-          {{ t('gear.about', { what: one.what, minutes: counted(one.minutes, 'minute') }) }}
+          {{ t('gear.about', { what: told(one.what), minutes: counted(one.minutes, 'minute') }) }}
         </li>
       </ol>
       <button type="button" class="btn" @click="to(0)">{{ t('gear.begin-with-a-clock') }}</button>
@@ -133,7 +133,7 @@ const stop = () =>
       <li v-for="one in crucible.firingCut" :key="one.at">
         {{
           t('gear.left-early', {
-            what: steps[one.step]?.what,
+            what: told(steps[one.step]?.what),
             leftMin: counted(one.leftMin, 'minute'),
             why: one.why,
           })

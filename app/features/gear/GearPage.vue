@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { t } from '~/words'
+import { t, told } from '~/words'
 import { I18nT } from 'vue-i18n'
 import {
   fuelOf,
@@ -39,7 +39,11 @@ const burnt = (id: string) => yard.heats.filter((heat) => heat.furnaceId === id 
 const furnaceFacts = ({ id, fuel, powerKw, pricePerUnit }: Furnace) => {
   const { name, unit } = fuelOf(fuel)
   return [
-    t('gear.kw-2', { name, powerKw, part: pricePerUnit ? `, ${money(pricePerUnit)} a ${unit}` : '' }),
+    t('gear.kw-2', {
+      name: told(name),
+      powerKw,
+      price: pricePerUnit ? t('gear.price-a-unit', { price: money(pricePerUnit), unit }) : '',
+    }),
     t('gear.with-its-fuel-written-down', { id: counted(burnt(id), 'heat') }),
   ]
 }

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { fixed } from '~/shared/units/decimal-mark'
-import { inSentence, t } from '~/words'
+import { inSentence, t, told } from '~/words'
 import { I18nT } from 'vue-i18n'
 import { byId } from '#core/lists'
 import { FIXED_POINT_SOURCE, FIXED_POINTS, offsets, type Thermocouple } from '#core/gear'
@@ -76,7 +76,7 @@ function write(): void {
         ><span class="label">{{ t('gear.metal') }}</span>
         <select v-model="point" class="field">
           <option v-for="one in FIXED_POINTS" :key="one.id" :value="one.id">
-            {{ one.name }}, {{ degrees(one.freezesC) }}
+            {{ told(one.name) }}, {{ degrees(one.freezesC) }}
           </option>
         </select></label
       >

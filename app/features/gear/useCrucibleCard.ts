@@ -1,5 +1,5 @@
 import { fixed } from '~/shared/units/decimal-mark'
-import { t } from '~/words'
+import { t, told } from '~/words'
 import { computed, ref } from 'vue'
 import { crucibleWear, IRON_FROM_STEEL, materialOf, type Crucible, type CrucibleCheck } from '#core/gear'
 import { heatsIn, heatStamp, potIron, potStory } from '#core/heat'
@@ -26,7 +26,7 @@ export function useCrucibleCard(crucible: () => Crucible) {
     if (last)
       lines.push(
         t('gear.last-held', {
-          alloy: last.alloy,
+          alloy: told(last.alloy),
           number: heatStamp(last.number),
           at: dayOf(last.at),
           part: washedOut ? t('gear.washed-out-since') : '',

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { t } from '~/words'
+import { t, told } from '~/words'
 import { I18nT } from 'vue-i18n'
 import { heatStamp } from '#core/heat'
 import { causesOf, TROUBLE_SOURCE } from '#core/troubles'
@@ -44,10 +44,11 @@ const OFTEN = [
         <ol class="grid gap-2" data-testid="causes">
           <li v-for="cause in causes" :key="cause.id" class="border-l-8 border-amber bg-panel px-3 py-2">
             <p class="text-lg font-bold">
-              {{ cause.name }} <span class="text-sm font-normal text-soft">{{ OFTEN[cause.weight] }}</span>
+              {{ told(cause.name) }}
+              <span class="text-sm font-normal text-soft">{{ OFTEN[cause.weight] }}</span>
             </p>
             <p>
-              <b>{{ t('handbook.next-time') }}</b> {{ cause.change }}.
+              <b>{{ t('handbook.next-time') }}</b> {{ told(cause.change) }}.
             </p>
           </li>
         </ol>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { t } from '~/words'
+import { t, told } from '~/words'
 import { I18nT } from 'vue-i18n'
 import { findAlloy } from '#core/alloys'
 import { heatStamp } from '#core/heat'
@@ -24,7 +24,11 @@ const proofWords = (heats: number[], gear: string | null) =>
 function begin({ name, alloy, tapMassG }: PracticeHeat): void {
   const chosen = alloy ? findAlloy(alloy) : undefined
   if (chosen)
-    void startHeat({ title: t('handbook.practice', { name }), alloy: chosen, tapMassG: tapMassG ?? null })
+    void startHeat({
+      title: t('handbook.practice', { name: told(name) }),
+      alloy: chosen,
+      tapMassG: tapMassG ?? null,
+    })
 }
 </script>
 
@@ -45,7 +49,7 @@ function begin({ name, alloy, tapMassG }: PracticeHeat): void {
       >
         <div class="flex items-baseline gap-3">
           <span class="stamp text-2xl leading-none text-soft" aria-hidden="true">{{ index + 1 }}</span>
-          <h2 class="flex-1 text-lg font-bold">{{ heat.name }}</h2>
+          <h2 class="flex-1 text-lg font-bold">{{ told(heat.name) }}</h2>
           <span v-if="proof" class="font-bold text-patina"
             ><I18nT keypath="handbook.shown-by" scope="global"
               ><template #part><span aria-hidden="true">✓</span></template
@@ -54,24 +58,26 @@ function begin({ name, alloy, tapMassG }: PracticeHeat): void {
           >
           <span v-else-if="heat.id === next" class="font-bold text-ember">{{ t('handbook.next') }}</span>
         </div>
-        <p class="mb-2 text-soft">{{ heat.learns }}.</p>
+        <p class="mb-2 text-soft">{{ told(heat.learns) }}.</p>
         <ul class="list-disc pl-5">
-          <li v-for="step in heat.how" :key="step">{{ step }}</li>
+          <li v-for="step in heat.how" :key="step">{{ told(step) }}</li>
         </ul>
-        <p class="mt-2 border-l-8 border-amber bg-amber-wash px-3 py-1.5 font-semibold">{{ heat.mind }}</p>
+        <p class="mt-2 border-l-8 border-amber bg-amber-wash px-3 py-1.5 font-semibold">
+          {{ told(heat.mind) }}
+        </p>
         <button v-if="heat.alloy" class="btn mt-3" @click="begin(heat)">
           <I18nT keypath="handbook.begin-it" scope="global"
             ><template #part
               ><template v-if="heat.tapMassG">: {{ grams(heat.tapMassG) }}</template></template
             ><template #part2
-              ><span class="sr-only">, {{ heat.name }}</span></template
+              ><span class="sr-only">, {{ told(heat.name) }}</span></template
             ></I18nT
           >
         </button>
         <NuxtLink v-else-if="heat.to" :to="heat.to" class="btn mt-3"
           ><I18nT keypath="handbook.go-there" scope="global"
             ><template #part
-              ><span class="sr-only">: {{ heat.name }}</span></template
+              ><span class="sr-only">: {{ told(heat.name) }}</span></template
             ></I18nT
           ></NuxtLink
         >

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { t } from '~/words'
+import { t, told } from '~/words'
 import { SYMPTOMS } from '#core/troubles'
 import TroubleDrawing from './TroubleDrawing.vue'
 
@@ -20,7 +20,7 @@ const symptom = defineModel<string | null>({ required: true })
           @click="symptom = one.id"
         >
           <TroubleDrawing :drawing="one.drawing" class="size-16" />
-          {{ one.name }}
+          {{ told(one.name) }}
         </button>
       </li>
     </ul>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { t } from '~/words'
+import { t, told } from '~/words'
 import { heatStamp } from '#core/heat'
 import { heatFacts, rankCauses, TROUBLE_SOURCE } from '#core/troubles'
 import { computed, ref } from 'vue'
@@ -47,11 +47,11 @@ const TONE = { for: 'border-oxide', against: 'border-line', silent: 'border-ambe
             :class="TONE[cause.says]"
           >
             <p class="text-lg font-bold" :class="cause.says === 'against' ? 'text-soft' : ''">
-              {{ cause.name }}
+              {{ told(cause.name) }}
             </p>
             <p>{{ evidenceWords(cause.evidence, cause.says, facts) }}</p>
             <p>
-              <b>{{ t('handbook.next-time') }}</b> {{ cause.change }}.
+              <b>{{ t('handbook.next-time') }}</b> {{ told(cause.change) }}.
               <button
                 type="button"
                 class="btn btn-quiet underline"

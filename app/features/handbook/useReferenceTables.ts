@@ -1,5 +1,5 @@
 import { fixed } from '~/shared/units/decimal-mark'
-import { t } from '~/words'
+import { t, told } from '~/words'
 import { present } from '#core/lists'
 import { computed } from 'vue'
 import { ALLOYS, GROUPS, nominalWhole, solidDensity } from '#core/alloys'
@@ -54,7 +54,7 @@ export function useReferenceTables() {
       const shrinkage = shrinkageOf(alloy.practice)
       const about = liquidus && liquidus.spreadC > 0 ? `${t('small.about')} ` : ''
       return {
-        name: alloy.name,
+        name: told(alloy.name),
         note: alloy.designation,
         cells: [
           window ? t('handbook.to-2', { fromC: degrees(window.fromC), toC: degrees(window.toC) }) : NONE,
@@ -133,7 +133,10 @@ export function useReferenceTables() {
             : lossFamilies.length > 1
               ? t('handbook.to-zn', { zincUpToPct })
               : ''
-        return { name: t('handbook.in', { name, zinc }), priors: recoveryPriors(metal, zincUpToPct) }
+        return {
+          name: t('handbook.in', { name: told(name), zinc }),
+          priors: recoveryPriors(metal, zincUpToPct),
+        }
       })
     })
     const symbols = [...new Set(families.flatMap(({ priors }) => Object.keys(priors)))]
@@ -165,7 +168,7 @@ export function useReferenceTables() {
       {
         name: '',
         rows: FORMS.map(({ name, metallicYield }) => ({
-          name,
+          name: told(name),
           cells: [`${Math.round(100 * metallicYield)} %`],
         })),
       },
@@ -181,7 +184,7 @@ export function useReferenceTables() {
       {
         name: '',
         rows: INCANDESCENCE.map(({ name, colour, fromC, toC }) => ({
-          name: capital(name),
+          name: capital(told(name)),
           colour,
           cells: [t('handbook.to-2', { fromC: degrees(fromC), toC: degrees(toC) })],
         })),
@@ -195,7 +198,13 @@ export function useReferenceTables() {
     name: t('handbook.freezing-points-to-check-a-thermocouple'),
     head: [t('handbook.clean-metal'), t('handbook.freezes-at')],
     parts: [
-      { name: '', rows: FIXED_POINTS.map(({ name, freezesC }) => ({ name, cells: [degrees(freezesC, 1)] })) },
+      {
+        name: '',
+        rows: FIXED_POINTS.map(({ name, freezesC }) => ({
+          name: told(name),
+          cells: [degrees(freezesC, 1)],
+        })),
+      },
     ],
     source: FIXED_POINT_SOURCE,
   })

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { t } from '~/words'
+import { t, told } from '~/words'
 import type { Heat } from '#core/heat'
 import { computed } from 'vue'
 import { useUnits } from '~/shared/units/useUnits'
@@ -32,7 +32,7 @@ const next = computed(() => {
       <h2 class="text-lg font-bold">{{ heat.title || t('home.untitled-heat') }}</h2>
       <p class="text-soft">
         <template v-if="heat.alloy && heat.tapMassG !== null">
-          {{ t('home.of', { tapMassG: grams(heat.tapMassG), name: heat.alloy.name }) }}
+          {{ t('home.of', { tapMassG: grams(heat.tapMassG), name: told(heat.alloy.name) }) }}
         </template>
         <template v-else>{{
           heat.asItComes ? t('home.what-its-lots-become') : t('home.no-target-yet')

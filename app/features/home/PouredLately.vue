@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { dayWords } from '~/shared/units/dates'
-import { t } from '~/words'
+import { t, told } from '~/words'
 import { ledgerRow } from '#core/ledger'
 import { computed } from 'vue'
 import { useYard } from '~/storage/yard-store'
@@ -41,7 +41,7 @@ const rows = computed(() =>
           <span class="min-w-0">
             <span class="block font-semibold">{{ row.heat.title || t('home.untitled') }}</span>
             <span class="block text-sm text-soft"
-              >{{ isolated(row.heat.alloy?.name ?? t('home.no-target')) }},
+              >{{ isolated(told(row.heat.alloy?.name) ?? t('home.no-target')) }},
               {{ dayWords(row.heat.date) }}</span
             >
           </span>

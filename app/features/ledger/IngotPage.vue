@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { dayWords } from '~/shared/units/dates'
-import { t } from '~/words'
+import { t, told } from '~/words'
 import { I18nT } from 'vue-i18n'
 import { readLabel } from '#formats/label'
 import { useRoute } from '#imports'
@@ -50,7 +50,7 @@ const lot = computed(() =>
         {{
           t('ledger.of-from', {
             massG: grams(ingot.massG, 0.1),
-            name: heat.alloy?.name ?? t('ledger.no-named-alloy'),
+            name: told(heat.alloy?.name) ?? t('ledger.no-named-alloy'),
             title: heat.title || t('ledger.a-heat'),
             date: dayWords(heat.date),
           })

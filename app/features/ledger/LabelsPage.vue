@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { t } from '~/words'
+import { t, told } from '~/words'
 import { I18nT } from 'vue-i18n'
 import { heatStamp } from '#core/heat'
 import { LABEL_SHEETS, PAGE_MM } from '#formats/label-sheets'
@@ -58,7 +58,7 @@ const mm = (value: number) => `${value}mm`
         ><span class="label">{{ t('ledger.on') }}</span>
         <select v-model="sheetId" class="field">
           <option value="">{{ t('ledger.plain-paper-two-on-a-row') }}</option>
-          <option v-for="one in LABEL_SHEETS" :key="one.id" :value="one.id">{{ one.name }}</option>
+          <option v-for="one in LABEL_SHEETS" :key="one.id" :value="one.id">{{ told(one.name) }}</option>
         </select></label
       >
       <QuantityField

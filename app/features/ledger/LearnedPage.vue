@@ -101,7 +101,7 @@ const degreesBy = (celsius: number) => celsius * (temperature.value === 'F' ? 1.
           ><span class="label">{{ t('ledger.heats-melted-under') }}</span>
           <select v-model="cover" class="field">
             <option value="">{{ t('ledger.any-cover') }}</option>
-            <option v-for="one in covers" :key="one.id" :value="one.id">{{ one.name }}</option>
+            <option v-for="one in covers" :key="one.id" :value="one.id">{{ told(one.name) }}</option>
           </select></label
         >
         <p v-if="!shown.length" class="text-soft">{{ t('ledger.no-logged-heat-was-told-to') }}</p>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { dayWords } from '~/shared/units/dates'
 import { fixed } from '~/shared/units/decimal-mark'
-import { t } from '~/words'
+import { t, told } from '~/words'
 import type { LedgerRow } from '#core/ledger'
 import { conclusionsOf } from '#core/troubles'
 import { useUnits } from '~/shared/units/useUnits'
@@ -24,7 +24,8 @@ const { grams, money } = useUnits()
     <span class="order-1 col-span-2 min-w-0 md:order-none md:col-span-1">
       <span class="block font-bold">{{ row.heat.title || t('ledger.untitled') }}</span>
       <span class="block text-sm text-soft"
-        >{{ isolated(row.heat.alloy?.name ?? t('ledger.no-target')) }}, {{ dayWords(row.heat.date) }}</span
+        >{{ isolated(told(row.heat.alloy?.name) ?? t('ledger.no-target')) }},
+        {{ dayWords(row.heat.date) }}</span
       >
       <span v-if="conclusionsOf(row.heat).length" class="mt-0.5 block text-sm font-semibold">{{
         BARS_WORDS

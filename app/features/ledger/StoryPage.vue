@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { clockWords, dayWords } from '~/shared/units/dates'
 import { fixed } from '~/shared/units/decimal-mark'
-import { t } from '~/words'
+import { t, told } from '~/words'
 import { I18nT } from 'vue-i18n'
 import { conclusionsOf } from '#core/troubles'
 import { heatStamp, heatWindow, tensileMPa } from '#core/heat'
@@ -64,7 +64,9 @@ const print = () => window.print()
         <p class="stamp text-4xl leading-none">{{ heatStamp(heat.number) }}</p>
         <div class="flex-1">
           <h1 class="text-xl leading-tight font-bold">{{ heat.title || t('ledger.untitled-heat') }}</h1>
-          <p>{{ heat.alloy ? `${heat.alloy.name}, ${heat.alloy.designation}` : t('ledger.no-target') }}</p>
+          <p>
+            {{ heat.alloy ? `${told(heat.alloy.name)}, ${heat.alloy.designation}` : t('ledger.no-target') }}
+          </p>
           <p v-if="heat.asItComes?.namedAt" class="text-sm text-soft">
             {{ t('ledger.it-aimed-at-no-alloy-and') }}
           </p>

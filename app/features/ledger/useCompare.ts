@@ -1,6 +1,6 @@
 import { dayWords } from '~/shared/units/dates'
 import { fixed } from '~/shared/units/decimal-mark'
-import { t } from '~/words'
+import { t, told } from '~/words'
 import { shortName } from '#core/alloys'
 import type { Heat } from '#core/heat'
 import { compareHeats, ledgerRow, type HeatPoint } from '#core/ledger'
@@ -76,7 +76,7 @@ export function useCompare() {
     const { summary } = ledgerRow(heat)
     const { alloy } = heat
     return [
-      [t('ledger.alloy-2'), alloy ? [...new Set([shortName(alloy), alloy.name])].join(' ') : NONE],
+      [t('ledger.alloy-2'), alloy ? [...new Set([shortName(alloy), told(alloy.name)])].join(' ') : NONE],
       [t('ledger.date'), dayWords(heat.date)],
       [t('ledger.verdict-2'), verdictShort(summary.verdict)],
       [t('ledger.charge'), grams(summary.predicted.chargeMassG)],

@@ -13,6 +13,7 @@ import { useUnits } from '~/shared/units/useUnits'
 import { percent } from '~/shared/units/figures'
 import { now, useYard, type Edit } from '~/storage/yard-store'
 import { useNotices } from '~/shared/page/useNotices'
+import { KNOWLEDGE_WORDS } from '~/shared/words/knowledge-words'
 
 /** A label as it is printed: of an ingot with its code, or of a bin. */
 export interface Label {
@@ -77,7 +78,7 @@ export function useLabels() {
       lines: [
         shares(lot.composition),
         t('ledger.when-printed', {
-          part: lot.knowledge === 'assay' ? 'measured' : t('ledger.by', { knowledge: lot.knowledge }),
+          part: KNOWLEDGE_WORDS[lot.knowledge],
           massG: grams(lot.massG),
         }),
       ],

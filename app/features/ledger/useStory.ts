@@ -1,4 +1,4 @@
-import { t } from '~/words'
+import { t, told } from '~/words'
 import { computed } from 'vue'
 import { orderedLimits } from '#core/alloys'
 import { measuredComposition } from '#core/assay'
@@ -40,7 +40,7 @@ export function useStory() {
   )
   const verdict = computed(() =>
     heat.value?.alloy && summary.value?.verdict
-      ? verdictWords(summary.value.verdict, heat.value.alloy.name)
+      ? verdictWords(summary.value.verdict, told(heat.value.alloy.name))
       : null,
   )
   const balance = computed(() => (summary.value?.balance ? balanceWords(summary.value.balance, grams) : null))
@@ -48,7 +48,7 @@ export function useStory() {
   const castings = computed(() =>
     (heat.value?.pour.castings ?? []).map((cast) => {
       const { nowG, groundOffG } = castSteps(cast)
-      const symptom = SYMPTOMS.find(({ id }) => id === cast.fault)?.name
+      const symptom = told(SYMPTOMS.find(({ id }) => id === cast.fault)?.name)
       const words = [
         cast.verdict === 'not-told' ? '' : cast.verdict,
         symptom ?? '',

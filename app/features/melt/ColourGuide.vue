@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { t } from '~/words'
+import { t, told } from '~/words'
 import { INCANDESCENCE, INCANDESCENCE_SOURCE } from '#core/melt'
 import { useUnits } from '~/shared/units/useUnits'
 
@@ -25,7 +25,9 @@ const span = (from: number, to: number) => t('melt.to', { from: degrees(from), t
         :key="step.id"
         type="button"
         class="btn min-h-[4.5rem] justify-start text-left whitespace-normal"
-        @click="emit('seen', `By eye ${step.name}: ${span(step.fromC, step.toC)}`)"
+        @click="
+          emit('seen', t('melt.by-eye-it-was', { colour: told(step.name), span: span(step.fromC, step.toC) }))
+        "
       >
         <span
           class="size-9 shrink-0 border border-line"
@@ -33,7 +35,7 @@ const span = (from: number, to: number) => t('melt.to', { from: degrees(from), t
           aria-hidden="true"
         />
         <span
-          >{{ step.name }}<br /><span class="text-sm font-normal">{{
+          >{{ told(step.name) }}<br /><span class="text-sm font-normal">{{
             span(step.fromC, step.toC)
           }}</span></span
         >

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { clockWords } from '~/shared/units/dates'
 import { fixed } from '~/shared/units/decimal-mark'
-import { t } from '~/words'
+import { t, told } from '~/words'
 import { I18nT } from 'vue-i18n'
 import { counted } from '~/shared/units/figures'
 import { factsOf } from '#core/families'
@@ -28,7 +28,7 @@ const props = defineProps<{ log: MeltLog; locked: boolean }>()
 const dull = computed(() => {
   const alloy = props.log.heat.value?.alloy
   const facts = alloy && factsOf(alloy)
-  return facts && !facts.glows ? facts.name : null
+  return facts && !facts.glows ? told(facts.name) : null
 })
 const { entries, truly, probe, add, addReadings, startMs, strike, struck, putBack } = props.log
 const file = ref<{ open: () => void }>()

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { fixed } from '~/shared/units/decimal-mark'
-import { t } from '~/words'
+import { t, told } from '~/words'
 import { I18nT } from 'vue-i18n'
 import { COVERS, HYDROGEN_GUESS_SOURCE, MAGNESIUM_SOURCE, ZINC_LOSS_SOURCE } from '#core/melt'
 import type { MeltLog } from './useMeltLog'
@@ -125,7 +125,7 @@ const where = computed(() => {
       >
     </p>
     <p v-if="facts?.loses.includes('Zn')" class="mt-2 text-soft">
-      {{ t('melt.assumes-cover', { name: COVERS.find(({ id }) => id === cover)?.name }) }}
+      {{ t('melt.assumes-cover', { name: told(COVERS.find(({ id }) => id === cover)?.name) }) }}
     </p>
     <p class="mt-2 text-xs text-soft">
       <I18nT keypath="melt.estimates-from-the-log-never-measurements" scope="global"

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { dayWords } from '~/shared/units/dates'
-import { t } from '~/words'
+import { t, told } from '~/words'
 import { I18nT } from 'vue-i18n'
 import { hasLimits, orderedLimits } from '#core/alloys'
 import { heatLiquidus, heatStamp, heatWindow } from '#core/heat'
@@ -70,7 +70,7 @@ const print = () => window.print()
         <p class="stamp text-4xl leading-none">{{ heatStamp(heat.number) }}</p>
         <div class="flex-1">
           <h1 class="text-xl leading-tight font-bold">{{ heat.title || t('melt.charge-sheet') }}</h1>
-          <p>{{ heat.alloy.name }}, {{ heat.alloy.designation }}</p>
+          <p>{{ told(heat.alloy.name) }}, {{ heat.alloy.designation }}</p>
         </div>
         <p class="text-right">
           <I18nT keypath="melt.to-tap" scope="global"

@@ -129,7 +129,7 @@ export function stepWords(step: RunStep, { grams, degrees, metal }: Tools): Step
         how: [
           metal ? CRUCIBLE_WORDS[metal] : t('melt.a-sound-one'),
           step.pot?.rampCPerH ? t('melt.no-faster-than-c-an-hour', { rampCPerH: step.pot.rampCPerH }) : '',
-          step.pot?.mind ?? '',
+          told(step.pot?.mind) ?? '',
           told(step.practice?.how ?? ''),
         ]
           .filter(Boolean)

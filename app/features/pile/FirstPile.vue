@@ -76,7 +76,7 @@ const headline = computed(() => {
   const others = best.value.length - 1
   return t('pile.up-to-of', {
     mostG: grams(first.mostG, 10),
-    name: first.alloy.name,
+    name: told(first.alloy.name),
     part: others
       ? t('pile.or', {
           part: others > 1 ? `${t('pile.one-of')} ` : '',
@@ -234,7 +234,7 @@ const headline = computed(() => {
               class="flex flex-wrap items-center gap-x-3 gap-y-1 border-t border-line py-2"
             >
               <p class="min-w-0 flex-1 basis-56">
-                <b>{{ row.alloy.name }}</b> <span class="text-soft">{{ row.alloy.designation }}</span>
+                <b>{{ told(row.alloy.name) }}</b> <span class="text-soft">{{ row.alloy.designation }}</span>
                 <span class="block text-sm text-soft">
                   {{ ' '
                   }}<I18nT keypath="pile.up-to" scope="global"
@@ -248,7 +248,7 @@ const headline = computed(() => {
                 <I18nT keypath="pile.weigh-out" scope="global"
                   ><template #part
                     ><span class="sr-only">
-                      {{ ' ' + t('pile.of', { name: row.alloy.name }) }}</span
+                      {{ ' ' + t('pile.of', { name: told(row.alloy.name) }) }}</span
                     ></template
                   ><template #row>{{ grams(tapG(row)) }}</template></I18nT
                 >
@@ -269,7 +269,7 @@ const headline = computed(() => {
                 <p class="min-w-0 flex-1 basis-56">
                   <I18nT keypath="pile.more" scope="global"
                     ><template #strong
-                      ><b>{{ row.alloy.name }}</b></template
+                      ><b>{{ told(row.alloy.name) }}</b></template
                     ><template #part
                       ><span class="text-soft"> {{ row.alloy.designation }}</span></template
                     ><template #row>{{ bought(row) }}</template></I18nT
@@ -278,7 +278,7 @@ const headline = computed(() => {
                 <button class="btn btn-quiet underline" @click="make(row)">
                   <I18nT keypath="pile.plan-it" scope="global"
                     ><template #part
-                      ><span class="sr-only">: {{ row.alloy.name }}</span></template
+                      ><span class="sr-only">: {{ told(row.alloy.name) }}</span></template
                     ></I18nT
                   >
                 </button>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { t } from '~/words'
+import { t, told } from '~/words'
 import { I18nT } from 'vue-i18n'
 import { useIntersectionObserver, useTimeoutFn } from '@vueuse/core'
 import { computed, ref } from 'vue'
@@ -35,12 +35,14 @@ const begin = (row: PileRow) => void startHeat({ alloy: row.alloy, tapMassG: tap
         :key="row.id"
         class="flex flex-wrap items-center gap-x-3 border-t border-line py-1.5"
       >
-        <span class="min-w-0 flex-1 basis-28">{{ row.alloy.name }}</span>
+        <span class="min-w-0 flex-1 basis-28">{{ told(row.alloy.name) }}</span>
         <b class="w-20 text-right">{{ grams(row.mostG, 10) }}</b>
         <button class="btn btn-quiet text-sm underline" @click="begin(row)">
           <I18nT keypath="pile.weigh-out" scope="global"
             ><template #part
-              ><span class="sr-only"> {{ ' ' + t('pile.of', { name: row.alloy.name }) }}</span></template
+              ><span class="sr-only">
+                {{ ' ' + t('pile.of', { name: told(row.alloy.name) }) }}</span
+              ></template
             ><template #row>{{ grams(tapG(row)) }}</template></I18nT
           >
         </button>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { t } from '~/words'
+import { t, told } from '~/words'
 import { I18nT } from 'vue-i18n'
 import { GROUPS } from '#core/alloys'
 import { onMounted, ref } from 'vue'
@@ -71,7 +71,8 @@ const begin = (row: PileRow) => startHeat({ alloy: row.alloy, tapMassG: tapG(row
           >
             <div class="min-w-0">
               <p class="font-bold">
-                {{ row.alloy.name }} <span class="font-normal text-soft">{{ row.alloy.designation }}</span>
+                {{ told(row.alloy.name) }}
+                <span class="font-normal text-soft">{{ row.alloy.designation }}</span>
               </p>
               <p class="text-sm text-soft">{{ heldWords(row) }}</p>
               <div class="mt-1 h-2 bg-well" aria-hidden="true">
@@ -84,7 +85,9 @@ const begin = (row: PileRow) => startHeat({ alloy: row.alloy, tapMassG: tapG(row
             <button class="btn" @click="begin(row)">
               <I18nT keypath="pile.start-a-heat" scope="global"
                 ><template #part
-                  ><span class="sr-only"> {{ ' ' + t('pile.of', { name: row.alloy.name }) }}</span></template
+                  ><span class="sr-only">
+                    {{ ' ' + t('pile.of', { name: told(row.alloy.name) }) }}</span
+                  ></template
                 ></I18nT
               >
             </button>
@@ -100,7 +103,8 @@ const begin = (row: PileRow) => startHeat({ alloy: row.alloy, tapMassG: tapG(row
             class="grid items-center gap-x-4 border-t border-line py-2 sm:grid-cols-[minmax(0,1fr)_minmax(0,1fr)_auto]"
           >
             <p class="font-bold">
-              {{ row.alloy.name }} <span class="font-normal text-soft">{{ row.alloy.designation }}</span>
+              {{ told(row.alloy.name) }}
+              <span class="font-normal text-soft">{{ row.alloy.designation }}</span>
             </p>
             <p>
               {{ bought(row) }}
@@ -111,7 +115,7 @@ const begin = (row: PileRow) => startHeat({ alloy: row.alloy, tapMassG: tapG(row
             <button class="btn btn-quiet underline" @click="begin(row)">
               <I18nT keypath="pile.plan-it" scope="global"
                 ><template #part
-                  ><span class="sr-only">: {{ row.alloy.name }}</span></template
+                  ><span class="sr-only">: {{ told(row.alloy.name) }}</span></template
                 ></I18nT
               >
             </button>
@@ -122,7 +126,7 @@ const begin = (row: PileRow) => startHeat({ alloy: row.alloy, tapMassG: tapG(row
         <summary class="font-semibold">
           {{ t('pile.that-no-purchase-here-brings-within', { far: far.length }) }}
         </summary>
-        <p class="mt-1 text-soft">{{ far.map(({ alloy }) => alloy.name).join(', ') }}</p>
+        <p class="mt-1 text-soft">{{ far.map(({ alloy }) => told(alloy.name)).join(', ') }}</p>
       </details>
       <p class="max-w-3xl text-sm text-soft">
         {{ t('pile.the-most-that-can-be-tapped') }}

@@ -1,4 +1,4 @@
-import { t } from '~/words'
+import { t, told } from '~/words'
 import { totalG } from '#core/lists'
 import { computed, ref } from 'vue'
 import { purchaseName } from '~/shared/words/charge-words'
@@ -35,7 +35,7 @@ export function usePileAnswer({ rows, busy, look }: Pile) {
     return t('pile.can-be-tapped-now-the-most', {
       ready: counted(ready.value.length, 'alloy'),
       mostG: grams(best.mostG),
-      name: best.alloy.name,
+      name: told(best.alloy.name),
     })
   })
   function heldWords({ heldBy, runsOut }: PileRow): string {

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { t } from '~/words'
+import { t, told } from '~/words'
 import { I18nT } from 'vue-i18n'
 import { castFault, castSteps, CAST_VERDICTS, heatStamp, type Cast } from '#core/heat'
 import { computed } from 'vue'
@@ -119,7 +119,7 @@ const WEIGHTS = [
           @change="change({ fault: ($event.target as HTMLSelectElement).value }, 'fault')"
         >
           <option value="">{{ t('pour.not-told') }}</option>
-          <option v-for="one in CAST_SYMPTOMS" :key="one.id" :value="one.id">{{ one.name }}</option>
+          <option v-for="one in CAST_SYMPTOMS" :key="one.id" :value="one.id">{{ told(one.name) }}</option>
         </select></label
       >
     </div>

@@ -19,8 +19,18 @@ const shown = (figure: AdjustedFigure, value: number) => {
   if (figure.what === 'yield') return fixed(value, 3)
   return grams(value, 0.1)
 }
+/** What the balance itself has a place for; the rest goes by the name it was given. */
+const PLACES: Readonly<Partial<Record<AdjustedFigure['what'], () => string>>> = {
+  melt: () => t('pour.in-the-melt'),
+  loss: () => t('pour.burnt-or-in-the-dross'),
+  fume: () => t('pour.gone-as-fume'),
+}
 const nameOf = (figure: AdjustedFigure) =>
-  [figure.name, figure.element ? elementName(figure.element) : '', figure.what === 'yield' ? 'yield' : '']
+  [
+    PLACES[figure.what]?.() ?? figure.name,
+    figure.element ? elementName(figure.element) : '',
+    figure.what === 'yield' ? t('pour.yield-2') : '',
+  ]
     .filter(Boolean)
     .join(', ')
 const moved = computed(() =>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { t } from '~/words'
+import { t, told } from '~/words'
 import { I18nT } from 'vue-i18n'
 import { THIN_WARE, type Lot } from '#core/stock'
 import { computed } from 'vue'
@@ -36,7 +36,7 @@ const LABELS = { count: t('stock.how-many'), mass: t('stock.they-weigh'), tap: t
       <label
         ><span class="label">{{ t('stock.what') }}</span>
         <select v-model="wareId" class="field">
-          <option v-for="one in THIN_WARE" :key="one.id" :value="one.id">{{ one.name }}</option>
+          <option v-for="one in THIN_WARE" :key="one.id" :value="one.id">{{ told(one.name) }}</option>
         </select></label
       >
       <label

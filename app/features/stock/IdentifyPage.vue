@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { fixed } from '~/shared/units/decimal-mark'
-import { inSentence, t } from '~/words'
+import { inSentence, t, told } from '~/words'
 import { I18nT } from 'vue-i18n'
 import { CLUE_SOURCE, CLUES, type Lot } from '#core/stock'
 import { computed, defineAsyncComponent, ref } from 'vue'
@@ -14,7 +14,7 @@ const LotEditor = defineAsyncComponent(() => import('./LotEditor.vue'))
 
 /** What is this? Clues shift the odds over the scrap book. */
 const bench = useIdentify()
-const { heat, answers, found, given, told, restOdds, best, sure, density } = bench
+const { heat, answers, found, given, suspects, restOdds, best, sure, density } = bench
 const adding = ref(false)
 const twoMetal = ref<Partial<Lot> | null>(null)
 /** Under these odds a name would be a guess. */
@@ -73,7 +73,7 @@ const reset = () => {
       v-if="best && best.odds >= EARLY && best.refuse"
       class="mb-4 max-w-4xl border-l-8 border-amber bg-amber-wash px-3 py-2 font-semibold"
     >
-      {{ best.refuse }}
+      {{ told(best.refuse) }}
     </p>
     <p class="mb-4 max-w-4xl border-l-8 border-oxide bg-oxide-wash px-3 py-2 text-sm">
       {{ t('stock.clues-shift-odds-they-are-no') }}
@@ -87,19 +87,19 @@ const reset = () => {
           :class="{ 'border-t-4 border-ember': found.next?.clue.id === clue.id && given > 0 }"
         >
           <legend class="float-left w-full font-bold">
-            {{ clue.question }}
+            {{ told(clue.question) }}
             <span v-if="found.next?.clue.id === clue.id" class="ml-2 text-sm font-normal text-ember">
               {{ ' '
               }}<I18nT keypath="stock.worth-most-next" scope="global"
                 ><template #part
                   ><template v-if="heat?.alloy">
-                    {{ ' ' + t('stock.for', { name: heat.alloy.name }) }}</template
+                    {{ ' ' + t('stock.for', { name: told(heat.alloy.name) }) }}</template
                   ></template
                 ></I18nT
               >
             </span>
           </legend>
-          <p class="clear-both mb-1 text-sm text-soft">{{ clue.how }}</p>
+          <p class="clear-both mb-1 text-sm text-soft">{{ told(clue.how) }}</p>
           <div class="flex flex-wrap gap-2">
             <label
               v-for="(words, value) in clue.answers"
@@ -115,7 +115,7 @@ const reset = () => {
                 :checked="answers[clue.id] === value"
                 @change="bench.answer(clue.id, String(value))"
               />
-              {{ words }}
+              {{ told(words) }}
             </label>
             <button
               v-if="answers[clue.id]"
@@ -125,7 +125,7 @@ const reset = () => {
             >
               <I18nT keypath="stock.not-sure" scope="global"
                 ><template #part
-                  ><span class="sr-only">: {{ clue.question }}</span></template
+                  ><span class="sr-only">: {{ told(clue.question) }}</span></template
                 ></I18nT
               >
             </button>
@@ -170,15 +170,15 @@ const reset = () => {
       <div class="slab p-4 lg:sticky lg:top-3" data-testid="suspects">
         <h2 class="chalk mb-2">{{ t('stock.the-odds') }}</h2>
         <ul>
-          <li v-for="suspect in told" :key="suspect.name" class="border-t border-line py-1.5">
+          <li v-for="suspect in suspects" :key="suspect.name" class="border-t border-line py-1.5">
             <div class="flex justify-between gap-3">
-              <span class="font-semibold">{{ suspect.name }}</span>
+              <span class="font-semibold">{{ told(suspect.name) }}</span>
               <span class="whitespace-nowrap">{{ t('stock.in-100', { odds: chances(suspect.odds) }) }}</span>
             </div>
             <div class="mt-0.5 h-1.5 bg-well" aria-hidden="true">
               <div class="h-full bg-ember" :style="{ width: `${100 * suspect.odds}%` }" />
             </div>
-            <p class="text-sm text-soft">{{ suspect.look }}</p>
+            <p class="text-sm text-soft">{{ told(suspect.look) }}</p>
           </li>
         </ul>
         <p v-if="restOdds > 0.01" class="border-t border-line pt-1.5 text-sm text-soft">

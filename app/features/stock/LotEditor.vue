@@ -9,7 +9,8 @@ import { KNOWLEDGE, LOT_KINDS, type Lot } from '#core/stock'
 import { ref, useId, watch } from 'vue'
 import { useLotDraft } from './useLotDraft'
 import { percent } from '~/shared/units/figures'
-import { KIND_WORDS, KNOWLEDGE_WORDS } from './stock-words'
+import { KNOWLEDGE_WORDS } from '~/shared/words/knowledge-words'
+import { KIND_WORDS } from './stock-words'
 import LotExtras from './LotExtras.vue'
 import QuantityField from '~/shared/fields/QuantityField.vue'
 import SheetDialog from '~/shared/page/SheetDialog.vue'
@@ -29,7 +30,7 @@ watch(grade, (id) => {
   const { composition, sd } = gradeComposition(alloy)
   rows.value = Object.entries(composition).map(([symbol, pct]) => ({ symbol, pct, sd: sd[symbol] ?? null }))
   draft.knowledge = 'grade'
-  if (!draft.name) draft.name = alloy.name
+  if (!draft.name) draft.name = told(alloy.name)
 })
 </script>
 
@@ -100,7 +101,7 @@ watch(grade, (id) => {
           <select v-model="grade" class="field">
             <option value="">{{ t('stock.take-it-from-a-known-grade') }}</option>
             <option v-for="alloy in ALLOYS" :key="alloy.id" :value="alloy.id">
-              {{ alloy.designation }} {{ alloy.name }}
+              {{ alloy.designation }} {{ told(alloy.name) }}
             </option>
           </select></label
         >

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { t } from '~/words'
+import { t, told } from '~/words'
 import { I18nT } from 'vue-i18n'
 import { counted } from '~/shared/units/figures'
 import { everyWord } from '~/shared/fields/every-word'
@@ -21,7 +21,7 @@ const found = computed(() => {
     (entry) =>
       (family.value === 'all' || entry.family === family.value) &&
       asked(
-        `${entry.name} ${entry.look} ${entry.traits.place.join(' ')} ${entry.likely.map(({ grade }) => grade).join(' ')}`,
+        `${entry.name} ${entry.look} ${entry.traits.place.join(' ')} ${entry.likely.map(({ grade }) => grade).join(' ')} ${told(entry.name)} ${told(entry.look)}`,
       ),
   )
 })
@@ -35,14 +35,14 @@ function begin(entry: ScrapSource): void {
   const { composition, sd } = blendOfGuesses(entry.likely)
   const [only] = entry.likely
   adding.value = {
-    name: entry.name,
+    name: told(entry.name),
     kind: 'scrap',
     form: entry.form as Lot['form'],
     ...(entry.on.length > 0 ? { coatings: [...entry.on] } : {}),
     composition,
     sd,
     knowledge: entry.likely.length === 1 && only?.grade ? 'grade' : 'guess',
-    note: [entry.coating, entry.refuse].filter(Boolean).join(' '),
+    note: [told(entry.coating), told(entry.refuse)].filter(Boolean).join(' '),
   }
 }
 </script>
@@ -79,24 +79,28 @@ function begin(entry: ScrapSource): void {
       <li v-for="entry in found" :key="entry.id" class="border-t border-line py-3">
         <div class="flex items-start gap-3">
           <div class="min-w-0 flex-1">
-            <h2 class="text-lg leading-tight font-bold">{{ entry.name }}</h2>
+            <h2 class="text-lg leading-tight font-bold">{{ told(entry.name) }}</h2>
             <p class="text-sm text-soft">{{ grades(entry) }}</p>
           </div>
           <button v-if="entry.family !== 'refuse'" class="btn" @click="begin(entry)">
             <I18nT keypath="stock.make-it-a-lot-2" scope="global"
               ><template #part
-                ><span class="sr-only">: {{ entry.name }}</span></template
+                ><span class="sr-only">: {{ told(entry.name) }}</span></template
               ></I18nT
             >
           </button>
         </div>
         <div class="my-2">
-          <CompositionBar :composition="blendOfGuesses(entry.likely).composition" :label="entry.name" short />
+          <CompositionBar
+            :composition="blendOfGuesses(entry.likely).composition"
+            :label="told(entry.name)"
+            short
+          />
         </div>
-        <p>{{ entry.look }}</p>
-        <p v-if="entry.coating" class="text-sm">{{ t('stock.on-it', { coating: entry.coating }) }}</p>
+        <p>{{ told(entry.look) }}</p>
+        <p v-if="entry.coating" class="text-sm">{{ t('stock.on-it', { coating: told(entry.coating) }) }}</p>
         <p v-if="entry.refuse" class="mt-1 border-l-4 border-oxide pl-2 text-sm font-semibold">
-          {{ entry.refuse }}
+          {{ told(entry.refuse) }}
         </p>
         <p v-if="entry.source !== USUAL_SOURCE" class="mt-1 text-xs text-soft">{{ entry.source }}</p>
       </li>

@@ -2,7 +2,8 @@
 import { inSentence, t } from '~/words'
 import { COATINGS, KNOWLEDGE, LOT_KINDS } from '#core/stock'
 import type { StockView } from './useStockView'
-import { COATING_NAMES, KIND_WORDS, KNOWLEDGE_WORDS } from './stock-words'
+import { KNOWLEDGE_WORDS } from '~/shared/words/knowledge-words'
+import { COATING_NAMES, KIND_WORDS } from './stock-words'
 
 /** Which lots are shown, in which order, as cards or as a list. */
 const props = defineProps<{ view: StockView }>()

@@ -1,5 +1,5 @@
 import { t } from '~/words'
-import type { Coating, Knowledge, LotKind } from '#core/stock'
+import type { Coating, LotKind } from '#core/stock'
 
 export const KIND_WORDS: Readonly<Record<LotKind, string>> = {
   scrap: t('stock.scrap'),
@@ -7,14 +7,6 @@ export const KIND_WORDS: Readonly<Record<LotKind, string>> = {
   master: t('stock.master-alloy'),
   returns: t('stock.returns'),
   ingot: t('stock.own-ingots'),
-}
-
-export const KNOWLEDGE_WORDS: Readonly<Record<Knowledge, string>> = {
-  certificate: t('stock.certificate'),
-  assay: t('stock.assayed'),
-  grade: t('stock.known-grade'),
-  density: t('stock.by-density'),
-  guess: t('stock.a-guess'),
 }
 
 export const COATING_NAMES: Readonly<Record<Coating, string>> = {

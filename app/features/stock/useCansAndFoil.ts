@@ -1,4 +1,4 @@
-import { t } from '~/words'
+import { t, told } from '~/words'
 import { computed, ref, watch } from 'vue'
 import { predictMelt } from '#core/charge'
 import { alloyCastability } from '#core/casting'
@@ -35,7 +35,7 @@ export function useCansAndFoil() {
     if ((now === 'count') !== (before === 'count')) amount.value = now === 'count' ? 100 : 1000
   })
   const asLot = (): Partial<Lot> => ({
-    name: ware.value.name,
+    name: told(ware.value.name),
     massG: Number(sum.value.massG.toFixed(1)),
     form: form.value,
     knowledge: 'guess',

@@ -1,4 +1,4 @@
-import { t } from '~/words'
+import { counting, t, told } from '~/words'
 import { computed, reactive, ref } from 'vue'
 import { scaleFor } from '#core/gear'
 import { identify, weighInWater, type Findings, type Lot } from '#core/stock'
@@ -53,9 +53,9 @@ export function useIdentify() {
     }
     return [...bySource.values()].sort((a, b) => b.odds - a.odds)
   })
-  const told = computed(() => sources.value.filter(({ odds }) => odds >= WORTH_TELLING).slice(0, 8))
-  const restOdds = computed(() => 1 - told.value.reduce((sum, { odds }) => sum + odds, 0))
-  const best = computed(() => told.value[0] ?? null)
+  const suspects = computed(() => sources.value.filter(({ odds }) => odds >= WORTH_TELLING).slice(0, 8))
+  const restOdds = computed(() => 1 - suspects.value.reduce((sum, { odds }) => sum + odds, 0))
+  const best = computed(() => suspects.value[0] ?? null)
   const sure = computed(() => (best.value?.odds ?? 0) >= CERTAIN)
 
   function answer(clue: string, value: string): void {
@@ -69,7 +69,7 @@ export function useIdentify() {
     const on = found.value.suspects[0]?.source.on ?? []
     const kept = Object.entries(found.value.composition).filter(([, pct]) => pct >= 0.01)
     return {
-      name: best.value?.name ?? '',
+      name: told(best.value?.name) ?? '',
       kind: 'scrap',
       ...(airG.value ? { massG: airG.value } : {}),
       ...(on.length > 0 ? { coatings: [...on] } : {}),
@@ -80,9 +80,8 @@ export function useIdentify() {
       ),
       knowledge: density.value?.ok ? 'density' : 'guess',
       note: t('stock.identified-by', {
-        given: given.value,
-        part: given.value === 1 ? 'clue' : 'clues',
-        refuse: best.value?.refuse ?? '',
+        clues: counting('count.clue', given.value),
+        refuse: told(best.value?.refuse) ?? '',
       }).trim(),
     }
   })
@@ -98,7 +97,7 @@ export function useIdentify() {
     density,
     found,
     given,
-    told,
+    suspects,
     restOdds,
     best,
     sure,

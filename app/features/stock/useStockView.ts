@@ -48,7 +48,7 @@ export function useStockView() {
   /** "1.2 kg kept for H-013" for every heat that holds some. */
   const heldWords = (lot: Lot, grams: (value: number) => string) =>
     (held.value.get(lot.id) ?? []).map(({ heat, massG, weighed }: Claim) =>
-      t('stock.for-2', { massG: grams(massG), part: weighed ? 'weighed' : 'kept', heat: heatStamp(heat) }),
+      t(weighed ? 'stock.weighed-for' : 'stock.kept-for', { massG: grams(massG), heat: heatStamp(heat) }),
     )
 
   const found = computed(() => {

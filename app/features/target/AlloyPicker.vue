@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { t } from '~/words'
+import { t, told } from '~/words'
 import {
   Combobox,
   ComboboxButton,
@@ -12,6 +12,7 @@ import { ChevronsUpDown } from '@lucide/vue'
 import { ALLOYS, searchAlloys, type Alloy } from '#core/alloys'
 import { computed, ref } from 'vue'
 import { useYard } from '~/storage/yard-store'
+import { toldOfAlloy } from '~/shared/words/alloy-words'
 
 /** Finds an alloy by name, number, group or use. */
 const props = defineProps<{ modelValue: Alloy | null }>()
@@ -19,7 +20,7 @@ const emit = defineEmits<{ 'update:modelValue': [alloy: Alloy] }>()
 const yard = useYard()
 const query = ref('')
 const all = computed(() => [...yard.ownAlloys.map(({ alloy }) => alloy), ...ALLOYS])
-const found = computed(() => searchAlloys(all.value, query.value))
+const found = computed(() => searchAlloys(all.value, query.value, toldOfAlloy))
 const chosen = computed(() => all.value.find(({ id }) => id === props.modelValue?.id) ?? props.modelValue)
 const nameOf = (alloy: unknown) => (alloy as Alloy | null)?.name ?? ''
 </script>
@@ -49,10 +50,10 @@ const nameOf = (alloy: unknown) => (alloy as Alloy | null)?.name ?? ''
         <ComboboxOption v-for="alloy in found" :key="alloy.id" v-slot="{ active, selected }" :value="alloy">
           <div class="px-3 py-1.5" :class="active ? 'bg-well' : ''">
             <p class="flex justify-between gap-3">
-              <span :class="selected ? 'font-bold' : 'font-semibold'">{{ alloy.name }}</span>
+              <span :class="selected ? 'font-bold' : 'font-semibold'">{{ told(alloy.name) }}</span>
               <span class="whitespace-nowrap text-soft">{{ alloy.designation }}</span>
             </p>
-            <p class="truncate text-sm text-soft">{{ alloy.use }}</p>
+            <p class="truncate text-sm text-soft">{{ told(alloy.use) }}</p>
           </div>
         </ComboboxOption>
         <p v-if="!found.length" class="px-3 py-2 text-soft">{{ t('target.no-alloy-by-that-name') }}</p>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { fixed } from '~/shared/units/decimal-mark'
-import { t } from '~/words'
+import { inSentence, t, told } from '~/words'
 import { I18nT } from 'vue-i18n'
 import type { Working } from '~/shared/words/workings-words'
 import { byId } from '#core/lists'
@@ -55,8 +55,8 @@ const lengths = computed(() =>
       : [],
   ),
 )
-const alloyName = computed(() => facts.alloy.value?.name ?? '')
-const mouldName = computed(() => byId(MOULDS, mould.value).name.toLowerCase())
+const alloyName = computed(() => told(facts.alloy.value?.name) ?? '')
+const mouldName = computed(() => inSentence(told(byId(MOULDS, mould.value).name)))
 /** Sand and its like lead the heat away, metal moulds take it as fast as it comes over the gap. */
 function freezingWorking(thick: number): Working {
   const known = law.value
@@ -174,7 +174,9 @@ function takeRiser(): void {
               )
             "
           >
-            <option v-for="one in MOULDS" :key="one.id" :value="one.id">{{ one.name.toLowerCase() }}</option>
+            <option v-for="one in MOULDS" :key="one.id" :value="one.id">
+              {{ inSentence(told(one.name)) }}
+            </option>
           </select>
         </dd>
       </template>

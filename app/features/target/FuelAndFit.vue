@@ -191,7 +191,7 @@ const working = computed(() => {
         <p class="min-w-0 flex-1 basis-60">
           {{
             t('target.it-last-held', {
-              alloy: left.alloy,
+              alloy: told(left.alloy),
               number: heatStamp(left.number),
               part: heat?.potClean
                 ? t('target.and-was-scraped-clean-since')

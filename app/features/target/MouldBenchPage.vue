@@ -81,7 +81,7 @@ const set = (change: Partial<MouldTold>) => (kept.value = { ...kept.value, ...ch
             @update:model-value="kept = { ...kept, gatingPct: $event }"
           />
         </div>
-        <PouringPlan :told="told" :known="{ mass: false }" :locked="false" @set="set" />
+        <PouringPlan :given="told" :known="{ mass: false }" :locked="false" @set="set" />
       </div>
       <div class="grid grid-cols-1 gap-5">
         <div class="slab p-4">

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { t } from '~/words'
+import { t, told } from '~/words'
 import { byId } from '#core/lists'
 import {
   COOL_DOWN_SOURCE,
@@ -42,7 +42,7 @@ const left = computed(() => {
       })
 })
 const rules = computed(() => [
-  [t('target.ready'), facts.value.ready],
+  [t('target.ready'), told(facts.value.ready)],
   [
     t('target.heat-it'),
     heat.value
@@ -58,7 +58,7 @@ const rules = computed(() => [
       : t('target.inside-the-window-thin-sections-at'),
   ],
   [t('target.leave-it'), t('target.before-it-is-opened-longer-indoors', { left: left.value })],
-  [t('target.mind'), facts.value.mind],
+  [t('target.mind'), told(facts.value.mind)],
   ...(sand.value
     ? [
         [t('target.draft'), t('target.n-1-to-3-degrees-on-every')],
@@ -81,7 +81,7 @@ const rules = computed(() => [
         :disabled="locked"
         @change="emit('choose', ($event.target as HTMLSelectElement).value as MouldId)"
       >
-        <option v-for="one in MOULDS" :key="one.id" :value="one.id">{{ one.name }}</option>
+        <option v-for="one in MOULDS" :key="one.id" :value="one.id">{{ told(one.name) }}</option>
       </select></label
     >
     <dl data-testid="mould-care">
@@ -94,7 +94,7 @@ const rules = computed(() => [
       <h3 class="label mt-3 mb-1">{{ t('target.parting') }}</h3>
       <ul class="text-sm">
         <li v-for="one in PARTING.items" :key="one.name" class="border-t border-line py-1">
-          <b>{{ one.name }}</b>: {{ one.use }}
+          <b>{{ told(one.name) }}</b>: {{ told(one.use) }}
         </li>
       </ul>
     </template>

@@ -69,7 +69,7 @@ const lineMm = computed(() => stopLine(need.value, heat.value?.pour.stoppedAtG))
       <div class="grid grid-cols-1 gap-5">
         <div class="slab p-4">
           <PouringPlan
-            :told="told"
+            :given="told"
             :known="{ mass: !!need.parts?.length }"
             :locked="locked"
             :line-mm="lineMm"

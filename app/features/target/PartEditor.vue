@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { t } from '~/words'
+import { t, told } from '~/words'
 import { ALLOYS } from '#core/alloys'
 import { PATTERN_MATERIALS, SHAPES, type Part, type PartSource } from '#core/casting'
 import { computed } from 'vue'
@@ -32,11 +32,11 @@ const {
 const { grams, volume } = useUnits()
 const patternChoices = PATTERN_MATERIALS.map(({ id, name: called, densityGcm3 }) => ({
   id,
-  name: `${called} (${densityGcm3} g/cm³)`,
+  name: `${told(called)} (${densityGcm3} g/cm³)`,
 }))
 const alloyChoices = ALLOYS.map(({ id, designation, name: called }) => ({
   id,
-  name: `${designation} ${called}`,
+  name: `${designation} ${told(called)}`,
 }))
 const KINDS = Object.keys(SOURCE_WORDS) as PartSource['from'][]
 const cast = computed(() => {

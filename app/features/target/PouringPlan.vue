@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { fixed } from '~/shared/units/decimal-mark'
-import { t } from '~/words'
+import { t, told } from '~/words'
 import { I18nT } from 'vue-i18n'
 import { freezingTime, POURING_SOURCES, sectionModulus, type GateAt } from '#core/casting'
 import { computed, toRef } from 'vue'
@@ -12,7 +12,7 @@ import QuantityField from '~/shared/fields/QuantityField.vue'
 
 /** How one mould is filled: drawn, with the sizes of the way in, and how fast at least. */
 const props = defineProps<{
-  told: MouldTold
+  given: MouldTold
   /** what is measured from the parts and need not be typed */
   known: { mass: boolean }
   locked: boolean
@@ -20,7 +20,7 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ set: [change: Partial<MouldTold>]; sealed: [] }>()
 const { grams, mm } = useUnits()
-const { missing, plan, riser, chillMm, law } = usePouring(toRef(props, 'told'))
+const { missing, plan, riser, chillMm, law } = usePouring(toRef(props, 'given'))
 const GATES: readonly { id: GateAt; words: string }[] = [
   { id: 'bottom', words: t('target.from-below') },
   { id: 'parting', words: t('target.half-way-up') },
@@ -33,9 +33,9 @@ const advised = computed(() => {
     return t('target.let-in-there-it-falls-inside', {
       fallMm: mm(now.fallMm),
       mostFallMm: mm(now.mostFallMm),
-      why: now.system.why,
+      why: told(now.system.why),
     })
-  return now.system.why
+  return told(now.system.why)
 })
 /** A rectangle a quarter wider than high. */
 const WIDE = 1.25
@@ -46,13 +46,13 @@ const bar = (areaMm2: number) => {
 /** Gates are thin, so that they break off: half the wall they lead into. */
 const gates = computed(() => {
   const now = plan.value
-  if (!now || !props.told.wallMm) return ''
-  const thick = Math.max(2, props.told.wallMm / 2)
+  if (!now || !props.given.wallMm) return ''
+  const thick = Math.max(2, props.given.wallMm / 2)
   return t('target.wide-in-all-thick', { gateMm2: mm(now.gateMm2 / thick), thick: mm(thick) })
 })
 const seconds = (value: number) => (value < 10 ? fixed(value, 1) : fixed(value, 0))
 const thinLife = computed(() => {
-  const thin = Math.min(props.told.thinMm ?? Infinity, props.told.wallMm ?? Infinity)
+  const thin = Math.min(props.given.thinMm ?? Infinity, props.given.wallMm ?? Infinity)
   return law.value && Number.isFinite(thin) ? freezingTime(law.value, sectionModulus(thin)) : null
 })
 </script>
@@ -74,7 +74,7 @@ const thinLife = computed(() => {
     <div class="grid grid-cols-2 gap-3 sm:grid-cols-4">
       <QuantityField
         v-if="!known.mass"
-        :model-value="told.castingG"
+        :model-value="given.castingG"
         :label="t('target.casting-weighs')"
         kind="mass"
         nullable
@@ -84,7 +84,7 @@ const thinLife = computed(() => {
         @sealed="emit('sealed')"
       />
       <QuantityField
-        :model-value="told.wallMm"
+        :model-value="given.wallMm"
         :label="t('target.wall-most-of-it')"
         kind="length"
         nullable
@@ -94,7 +94,7 @@ const thinLife = computed(() => {
         @sealed="emit('sealed')"
       />
       <QuantityField
-        :model-value="told.castingMm"
+        :model-value="given.castingMm"
         :label="t('target.height-in-the-mould')"
         kind="length"
         nullable
@@ -104,14 +104,16 @@ const thinLife = computed(() => {
         @sealed="emit('sealed')"
       />
       <QuantityField
-        :model-value="told.headMm"
+        :model-value="given.headMm"
         :label="t('target.head-over-it')"
         kind="length"
         nullable
         positive
         :disabled="locked"
         :hint="
-          told.headMm ? '' : t('target.else-sprue-top-over-casting-top', { USUAL_HEAD_MM: mm(USUAL_HEAD_MM) })
+          given.headMm
+            ? ''
+            : t('target.else-sprue-top-over-casting-top', { USUAL_HEAD_MM: mm(USUAL_HEAD_MM) })
         "
         @update:model-value="emit('set', { headMm: $event })"
         @sealed="emit('sealed')"
@@ -120,7 +122,7 @@ const thinLife = computed(() => {
         ><span class="label">{{ t('target.let-in') }}</span>
         <select
           class="field"
-          :value="told.gate ?? ''"
+          :value="given.gate ?? ''"
           :disabled="locked"
           @change="
             emit('set', { gate: (($event.target as HTMLSelectElement).value || null) as GateAt | null })
@@ -129,7 +131,7 @@ const thinLife = computed(() => {
           <option value="">
             {{
               t('target.as-it-should-be', {
-                part: plan && !told.gate ? `: ${GATES.find(({ id }) => id === plan!.gate)?.words}` : '',
+                part: plan && !given.gate ? `: ${GATES.find(({ id }) => id === plan!.gate)?.words}` : '',
               })
             }}
           </option>
@@ -137,16 +139,16 @@ const thinLife = computed(() => {
         </select></label
       >
     </div>
-    <template v-if="plan && told.castingMm">
+    <template v-if="plan && given.castingMm">
       <MouldDrawing
         class="mt-3 max-w-2xl"
         :plan="plan"
-        :casting-mm="told.castingMm"
-        :head-mm="told.headMm || USUAL_HEAD_MM"
+        :casting-mm="given.castingMm"
+        :head-mm="given.headMm || USUAL_HEAD_MM"
         :riser="riser"
         :chill-mm="chillMm"
         :line-mm="lineMm ?? null"
-        :sand="told.mould === 'sand' || told.mould === 'dry-sand'"
+        :sand="given.mould === 'sand' || given.mould === 'dry-sand'"
       />
       <dl class="facts mt-2">
         <dt>{{ t('target.let-in') }}</dt>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { t } from '~/words'
+import { t, told } from '~/words'
 import { I18nT } from 'vue-i18n'
 import { byId, nth } from '#core/lists'
 import { SAND_MIXES, sandBatch } from '#core/casting'
@@ -43,7 +43,7 @@ const KNOWN = {
         ><span class="label">{{ t('target.recipe') }}</span>
         <select v-model="mixId" class="field">
           <option v-for="one in SAND_MIXES" :key="one.id" :value="one.id">
-            {{ one.name }}
+            {{ told(one.name) }}
           </option>
         </select></label
       >
@@ -61,7 +61,7 @@ const KNOWN = {
           sand: mix.sand,
           clay: mix.clay,
           water: mix.water,
-          why: mix.why,
+          why: told(mix.why),
         })
       }}
     </p>

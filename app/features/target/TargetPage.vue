@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { fixed } from '~/shared/units/decimal-mark'
-import { t } from '~/words'
+import { t, told } from '~/words'
 import { I18nT } from 'vue-i18n'
 import { familyProblem } from '#core/families'
 import { comesAsItIs, heatLiquidus, heatWindow } from '#core/heat'
@@ -109,9 +109,9 @@ const liquidus = computed(() => (heat.value ? heatLiquidus(heat.value) : null))
           </p>
           <template v-if="alloy">
             <p class="mt-3 text-lg font-bold">
-              {{ alloy.name }} <span class="font-normal text-soft">{{ alloy.designation }}</span>
+              {{ told(alloy.name) }} <span class="font-normal text-soft">{{ alloy.designation }}</span>
             </p>
-            <p v-if="alloy.use">{{ alloy.use }}.</p>
+            <p v-if="alloy.use">{{ told(alloy.use) }}.</p>
             <p class="my-2">
               {{ capital(liquidusWords(liquidus, units)) }}, {{ windowWords(heatWindow(heat), units)
               }}<template v-if="density">{{
@@ -152,7 +152,7 @@ const liquidus = computed(() => (heat.value ? heatLiquidus(heat.value) : null))
                 ><template #othersSource>{{ alloy.othersSource }}</template></I18nT
               >
             </p>
-            <p v-if="alloy.note" class="mt-2 text-sm">{{ alloy.note }}</p>
+            <p v-if="alloy.note" class="mt-2 text-sm">{{ told(alloy.note) }}</p>
             <p class="mt-2 text-xs text-soft">{{ t('target.source', { source: alloy.source }) }}</p>
           </template>
           <template v-else-if="!free">

@@ -1,4 +1,4 @@
-import { t } from '~/words'
+import { t, told } from '~/words'
 import { computed } from 'vue'
 import { solidDensity, type Alloy } from '#core/alloys'
 import { unlocked } from '#core/heat'
@@ -46,7 +46,7 @@ export function useMetalNeed() {
     if (heat.value?.id !== of) return
     const again = heat.value?.need ? weighed(heat.value.need, solidDensity(alloy).gcm3) : {}
     const from = heat.value?.asItComes ? { asItComes: undefined, choices: unlocked(heat.value.choices) } : {}
-    edit(t('target.choose', { name: alloy.name }), { alloy, ...from, ...planned(alloy), ...again })
+    edit(t('target.choose', { name: told(alloy.name) }), { alloy, ...from, ...planned(alloy), ...again })
   }
   /** No alloy, no weight: what the lots give. */
   function aimAtNone(): void {

@@ -2,7 +2,7 @@
 import { t } from '~/words'
 import { CASTABILITY_SOURCES, type Castability } from '#core/casting'
 import { useUnits } from '~/shared/units/useUnits'
-import { gradeWords, rangeWords, TRAIT_WORDS } from '~/shared/words/castability-words'
+import { gradeWords, rangeWords, TRAIT_WORDS, whyWords } from '~/shared/words/castability-words'
 
 /** How a metal casts: each trait with its grade drawn as marks, in words, and why. */
 defineProps<{ casts: Castability }>()
@@ -29,7 +29,7 @@ const GRADES = 5
           />
         </dd>
         <dd class="text-sm">
-          <b>{{ gradeWords(one.trait, one.grade) }}</b>: {{ one.why }}
+          <b>{{ gradeWords(one.trait, one.grade) }}</b>: {{ whyWords(one.why) }}
         </dd>
       </div>
     </dl>

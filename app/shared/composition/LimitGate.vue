@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { t } from '~/words'
+import type { Call } from '#core/assay'
 import { elementName } from '~/shared/units/elements'
 import { computed } from 'vue'
 import { limitWords, percent, trimmed } from '~/shared/units/figures'
@@ -15,7 +16,7 @@ const props = defineProps<{
   max?: number | undefined
   predicted?: { pct: number; sd: number } | null
   measured?: { pct: number; sd: number; below?: number | undefined } | null
-  call?: string | undefined
+  call?: Call | undefined
   /** where most of it comes from */
   source?: string | undefined
   /** what the limit was before it was moved */
@@ -53,6 +54,12 @@ const within = (value: number) =>
   value >= (props.min ?? 0) - 1e-6 * (props.min ?? 1) && value <= (props.max ?? 100) + 1e-6 * (props.max ?? 1)
 const figure = (value: { pct: number; sd: number; below?: number | undefined }) =>
   value.below !== undefined ? `<${trimmed(value.below)}` : percent(value.pct)
+const CALL_WORDS: Readonly<Record<Call, string>> = {
+  inside: t('shared.call-inside'),
+  outside: t('shared.call-outside'),
+  unclear: t('shared.call-unclear'),
+  'not-measured': t('shared.call-not-measured'),
+}
 const spoken = computed(() => {
   const parts = [t('shared.limit', { element: elementName(props.element), limitText: limitText.value })]
   if (props.predicted)
@@ -64,7 +71,7 @@ const spoken = computed(() => {
       }),
     )
   if (props.measured) parts.push(t('shared.measured', { measured: figure(props.measured) }))
-  if (props.call) parts.push(props.call)
+  if (props.call) parts.push(CALL_WORDS[props.call])
   if (props.was) parts.push(props.was)
   if (props.source) parts.push(props.source)
   return parts.join('; ')

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { NearAlloy } from '#core/ledger'
 import { nearShort } from '~/shared/words/near-words'
+import { told } from '~/words'
 
 /** Alloys a metal comes nearest to, with what stands under each, how near it is and what can be done with it. */
 defineProps<{ near: readonly NearAlloy[] }>()
@@ -14,7 +15,7 @@ defineProps<{ near: readonly NearAlloy[] }>()
       class="flex flex-wrap items-baseline gap-x-3 border-t border-line py-1"
     >
       <span class="min-w-0 flex-1"
-        ><b>{{ one.alloy.name }}</b
+        ><b>{{ told(one.alloy.name) }}</b
         ><span class="text-soft">{{ ` ${one.alloy.designation}` }}</span>
         <slot name="under" :one="one" />
       </span>

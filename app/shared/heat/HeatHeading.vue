@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { t } from '~/words'
+import { t, told } from '~/words'
 import { useHeat } from './useHeat'
 import { useUnits } from '~/shared/units/useUnits'
 import { useYard, zoneHere } from '~/storage/yard-store'
@@ -32,7 +32,7 @@ function dateTo(date: string): void {
         @blur="yard.seal()"
       />
       <p class="text-sm text-soft">
-        <template v-if="heat.alloy">{{ heat.alloy.name }}</template>
+        <template v-if="heat.alloy">{{ told(heat.alloy.name) }}</template>
         <template v-if="heat.alloy && heat.tapMassG !== null">{{
           t('shared-heat.to-tap', { tapMassG: grams(heat.tapMassG) })
         }}</template>

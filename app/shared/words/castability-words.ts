@@ -1,4 +1,4 @@
-import { t } from '~/words'
+import { t, told } from '~/words'
 import type { Castability, CastTrait } from '#core/casting'
 
 export const TRAIT_WORDS: Readonly<Record<CastTrait, string>> = {
@@ -28,6 +28,9 @@ const MUCH = [
 /** "fairly", "very much": a grade of a trait in words. */
 export const gradeWords = (trait: CastTrait, grade: number): string =>
   (trait === 'fluidity' || trait === 'range' ? WELL : MUCH)[grade - 1] ?? ''
+
+/** Why a trait has its grade: what a metal's own table says, and each rule that moved it. */
+export const whyWords = (why: string): string => why.split('; ').map(told).join('; ')
 
 interface Degrees {
   degreesApart: (celsius: number) => string

@@ -1,4 +1,4 @@
-import { inSentence, t } from '~/words'
+import { inSentence, t, told } from '~/words'
 import { nth } from '#core/lists'
 import {
   PURCHASABLE,
@@ -179,7 +179,7 @@ const RULE_WORDS: Readonly<Record<WeighingRule, { name: string; drop: string }>>
 
 /** What a virgin metal or master alloy is called. */
 export function purchaseName(id: string): string {
-  return PURCHASABLE.find((metal) => metal.id === id)?.name ?? id
+  return told(PURCHASABLE.find((metal) => metal.id === id)?.name ?? id)
 }
 
 const accepted = ({ to, element, bound }: LimitChange) =>

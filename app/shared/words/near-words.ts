@@ -1,4 +1,4 @@
-import { t } from '~/words'
+import { t, told } from '~/words'
 import type { NearAlloy } from '#core/ledger'
 import { isolated } from '~/shared/units/isolated'
 import { timesWords } from '~/shared/units/figures'
@@ -12,7 +12,7 @@ const EVEN = 0.5
 /** What a metal comes nearest to, as a sentence. */
 export function nearWords([nearest]: readonly NearAlloy[]): string {
   if (!nearest) return t('parts.the-library-has-no-alloy-of')
-  const name = isolated(nearest.alloy.name)
+  const name = isolated(told(nearest.alloy.name))
   if (nearest.odds < HARDLY) return t('parts.it-is-no-alloy-of-the', { name })
   return nearest.odds < EVEN
     ? t('parts.comes-nearest-such-a-melt-is', { name, odds: timesWords(nearest.odds) })

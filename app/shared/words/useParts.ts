@@ -1,4 +1,4 @@
-import { t } from '~/words'
+import { t, told } from '~/words'
 import { heatStamp } from '#core/heat'
 import type { AnyRecord, Collection } from '#core/workspace'
 import { useYard } from '~/storage/yard-store'
@@ -18,7 +18,7 @@ export function useParts() {
     if ('name' in record && typeof record.name === 'string' && record.name !== '')
       return isolated(record.name)
     if ('alloy' in record && record.alloy && 'name' in record.alloy)
-      return isolated(String(record.alloy.name))
+      return isolated(told(String(record.alloy.name)))
     return 'yardName' in record ? t('parts.the-settings') : t('parts.a-piece-of-gear')
   }
   function nameOf(id: string): string | null {

@@ -61,9 +61,9 @@ describe('several lots at once', () => {
 describe('what is this?', () => {
   it('the odds add up to one; an answer given twice is taken back; more in water than in air is said to be none', async () => {
     await openYard()
-    const { told, restOdds, answer, answers, airG, waterG, waterC, density, given, asLot, found } =
+    const { suspects, restOdds, answer, answers, airG, waterG, waterC, density, given, asLot, found } =
       useIdentify()
-    const total = () => told.value.reduce((sum, { odds }) => sum + odds, 0) + restOdds.value
+    const total = () => suspects.value.reduce((sum, { odds }) => sum + odds, 0) + restOdds.value
     expect(total()).toBeCloseTo(1, 9)
     const { id, answers: possible } = found.value.next!.clue
     const [first] = Object.keys(possible)
