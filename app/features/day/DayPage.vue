@@ -218,7 +218,7 @@ const SOURCES = [DAY.source, DAY.wallSource, DAY.keepsSource, DAY.washSource, DA
                 :key="index"
                 class="py-1 pr-3 text-right whitespace-nowrap"
               >
-                {{ massG > 0 ? grams(massG, 0.1) : '–' }}
+                {{ massG > 0 ? grams(massG, row.stepG) : '–' }}
               </td>
               <td
                 class="py-1 text-right whitespace-nowrap"

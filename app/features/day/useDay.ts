@@ -4,7 +4,7 @@ import { why } from '~/storage/why'
 import { computed, reactive, ref, shallowRef, watch } from 'vue'
 import type { DayAnswer, DayQuestion } from '#core/day'
 import { DAY, leavingsId } from '#core/day'
-import { fuelOf, type Furnace } from '#core/gear'
+import { fuelOf, scaleFor, type Furnace } from '#core/gear'
 import { freeLots, heatLiquidus, heatStamp, shareStock, type Heat } from '#core/heat'
 import { runSheet } from '#core/melt'
 import { PURCHASABLE } from '#core/charge'
@@ -201,7 +201,8 @@ export function useDay(solve: SolveDay) {
       .map((id) => {
         const masses = plans.map(({ lines }) => lines.find(({ lot }) => lot === id)?.massG ?? 0)
         const thereG = yard.lots.find((lot) => lot.id === id)?.massG ?? null
-        return { id, masses, totalG: masses.reduce((sum, massG) => sum + massG, 0), thereG }
+        const stepG = Math.max(0.1, scaleFor(gear.scales.value, Math.max(...masses))?.stepG ?? 0.1)
+        return { id, masses, stepG, totalG: masses.reduce((sum, massG) => sum + massG, 0), thereG }
       })
       .sort((a, b) => b.totalG - a.totalG)
   })

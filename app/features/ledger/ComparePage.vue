@@ -46,10 +46,10 @@ const headline = computed(() => {
       <NuxtLink to="/" class="btn btn-next">{{ t('ledger.go-to-the-heats') }}</NuxtLink>
     </div>
     <div v-else class="overflow-x-auto" tabindex="0" role="region" :aria-label="t('ledger.the-comparison')">
-      <table class="w-full min-w-[24rem] table-fixed text-left text-sm sm:min-w-[36rem] sm:text-base">
+      <table class="w-full min-w-[20rem] table-fixed text-left text-sm sm:min-w-[36rem] sm:text-base">
         <thead>
           <tr>
-            <th scope="col" class="w-24 sm:w-52">
+            <th scope="col" class="w-20 sm:w-52">
               <span class="sr-only">{{ t('ledger.point') }}</span>
             </th>
             <th v-for="(side, at) in ['a', 'b'] as const" :key="side" scope="col" class="p-1">

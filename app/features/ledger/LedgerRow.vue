@@ -18,7 +18,7 @@ const { grams, money } = useUnits()
 <template>
   <NuxtLink
     :to="`/heat/${row.heat.number}/story`"
-    class="grid grid-cols-[1fr_auto] items-start gap-x-5 gap-y-1 px-1 py-2.5 hover:bg-well md:grid-cols-[5rem_minmax(0,1.2fr)_minmax(0,1.6fr)_8.5rem_7rem]"
+    class="grid grid-cols-[1fr_auto] items-start gap-x-5 gap-y-1 px-1 py-2.5 hover:bg-well md:grid-cols-[4rem_minmax(0,1.7fr)_minmax(0,1fr)_6.5rem_6rem] lg:grid-cols-[5rem_minmax(0,1.2fr)_minmax(0,1.6fr)_8.5rem_7rem]"
   >
     <span class="stamp text-xl leading-tight">{{ row.stamp }}</span>
     <span class="order-1 col-span-2 min-w-0 md:order-none md:col-span-1">

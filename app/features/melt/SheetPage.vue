@@ -96,13 +96,13 @@ const print = () => window.print()
             </td>
             <td class="py-1.5 text-right">
               <span v-if="row.weighedG !== null">{{ t('melt.weighed-2') }}</span>
-              <span v-else class="inline-block w-16 border-b border-ink sm:w-32 print:w-32">&nbsp;</span>
+              <span v-else class="ml-3 inline-block w-16 border-b border-ink sm:w-32 print:w-32">&nbsp;</span>
             </td>
           </tr>
           <tr class="border-t-2 border-ink">
             <td class="py-1.5">{{ t('melt.in-the-crucible') }}</td>
             <td class="py-1.5 text-right font-bold">{{ grams(prediction.chargeMassG) }}</td>
-            <td class="py-1.5 text-right">{{ money(cost) }}</td>
+            <td class="py-1.5 pl-3 text-right">{{ money(cost) }}</td>
           </tr>
         </tbody>
       </table>
