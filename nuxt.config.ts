@@ -1,6 +1,7 @@
 import { createRequire } from 'node:module'
 import tailwindcss from '@tailwindcss/vite'
-import { pagePatterns } from './scripts/build/page-patterns'
+import { baseOf } from './scripts/build/base'
+import { pagePatterns, pagesWithoutPlaces } from './scripts/build/page-patterns'
 import { writeSolveWorker } from './scripts/build/solve-worker'
 
 /** The linter's part is for those who work on the app; a machine that only builds and serves it need not have it. */
@@ -14,12 +15,23 @@ function lintModule(): string[] {
 }
 
 let pages: string[] = []
+/** Addresses without a place left open: of plain files, each is one. */
+let plainPages: string[] = []
+
+/** Plain files for any web server (npm run generate), without the engine's address and the instruments' lines. */
+const isStatic = process.env.HEPHAESTAL_STATIC === 'yes'
+/** The path it lies under. */
+const base = baseOf(process.env.BASE_URL)
+/** What the app opens when a file is sent to it, by kind and ending. */
+const OPENED = { 'application/json': ['.json'], 'application/zip': ['.zip'] }
+const fromBase = (path: string) => base + path
 
 export default defineNuxtConfig({
   compatibilityDate: '2026-11-01',
   srcDir: 'app/',
   serverDir: 'server/',
   ssr: false,
+  ...(isStatic ? { buildDir: '.nuxt-static' } : {}),
   telemetry: false,
   devtools: { enabled: false },
   experimental: {
@@ -33,6 +45,7 @@ export default defineNuxtConfig({
   imports: { autoImport: false },
   typescript: { strict: true, tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true } } },
   app: {
+    baseURL: base,
     head: {
       htmlAttrs: { lang: 'en' },
       title: 'Hephaestal',
@@ -47,10 +60,14 @@ export default defineNuxtConfig({
         },
         { name: 'theme-color', content: '#241d17' },
       ],
-      link: [{ rel: 'icon', type: 'image/svg+xml', href: '/mark.svg' }],
+      link: [
+        { rel: 'icon', type: 'image/svg+xml', href: fromBase('mark.svg') },
+        { rel: 'apple-touch-icon', sizes: '180x180', href: fromBase('icons/touch-180.png') },
+      ],
     },
   },
   vite: {
+    define: { __SERVED__: JSON.stringify(!isStatic) },
     plugins: [tailwindcss()],
     // Fonts as files, never as data: the content policy lets fonts come from the app's own address only.
     build: {
@@ -69,7 +86,9 @@ export default defineNuxtConfig({
   },
   nitro: {
     prerender: { routes: ['/'], crawlLinks: false },
-    compressPublicAssets: { gzip: true, brotli: true },
+    ...(isStatic
+      ? { output: { dir: '.static', publicDir: 'dist' } }
+      : { compressPublicAssets: { gzip: true, brotli: true } }),
     errorHandler: '~~/server/error.ts',
     virtual: { '#app-pages': () => `export const PAGES = ${JSON.stringify(pages)}` },
   },
@@ -118,6 +137,11 @@ export default defineNuxtConfig({
     },
     'pages:resolved'(resolved) {
       pages = pagePatterns(resolved)
+      plainPages = pagesWithoutPlaces(resolved)
+    },
+    // A plain server knows files only: every address that can be a file is one.
+    'prerender:routes'({ routes }) {
+      if (isStatic) for (const path of plainPages) routes.add(path)
     },
     // Nothing is fetched on a guess: charts and solver come when a screen asks (the offline store fetches them later).
     'build:manifest'(manifest) {
@@ -129,22 +153,40 @@ export default defineNuxtConfig({
   },
   pwa: {
     registerType: 'prompt',
+    client: { installPrompt: true },
     manifest: {
+      id: base,
       name: 'Hephaestal',
       short_name: 'Hephaestal',
       description: 'Blend, melt and log alloys.',
       theme_color: '#241d17',
       background_color: '#efe8da',
       display: 'standalone',
-      start_url: '/',
-      icons: [{ src: '/mark.svg', sizes: 'any', type: 'image/svg+xml', purpose: 'any' }],
+      start_url: base,
+      scope: base,
+      icons: [
+        { src: fromBase('mark.svg'), sizes: 'any', type: 'image/svg+xml', purpose: 'any' },
+        { src: fromBase('icons/mark-192.png'), sizes: '192x192', type: 'image/png', purpose: 'any' },
+        { src: fromBase('icons/mark-512.png'), sizes: '512x512', type: 'image/png', purpose: 'any' },
+        { src: fromBase('icons/mask-512.png'), sizes: '512x512', type: 'image/png', purpose: 'maskable' },
+      ],
+      // A yard or a charge sent here from another app, or opened with this one.
+      share_target: {
+        action: fromBase('open'),
+        method: 'POST',
+        enctype: 'multipart/form-data',
+        params: { files: [{ name: 'file', accept: Object.entries(OPENED).flat(2) }] },
+      },
+      file_handlers: [{ action: fromBase('open'), accept: OPENED }],
     },
     workbox: {
-      globPatterns: ['**/*.{js,css,html,svg,woff2,wasm,webmanifest}'],
+      globPatterns: ['**/*.{js,css,svg,woff2,wasm,webmanifest,png}', 'index.html'],
+      globIgnores: ['take-share.js'],
+      importScripts: ['take-share.js'],
       maximumFileSizeToCacheInBytes: 8 * 1024 * 1024,
       sourcemap: false,
-      navigateFallback: '/',
-      navigateFallbackDenylist: [/^\/api\//],
+      navigateFallback: base,
+      navigateFallbackDenylist: [/\/api\//],
     },
   },
 })

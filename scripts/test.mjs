@@ -30,8 +30,8 @@ function beside(name, command, args, env = {}) {
 }
 
 /** One command that passes or fails as a whole. */
-async function check(name, command, args) {
-  const ok = (await beside(name, command, args)) === 0
+async function check(name, command, args, env) {
+  const ok = (await beside(name, command, args, env)) === 0
   total[ok ? 'passed' : 'failed']++
   if (!ok) failures.push(name)
   return ok
@@ -101,7 +101,11 @@ try {
     check('types of the tests', 'npx', ['vue-tsc', '-p', 'tsconfig.tests.json', '--noEmit']),
   )
   await Promise.all([linted, typed])
-  const [built] = await Promise.all([check('build', 'npx', ['nuxt', 'build']), unitTests()])
+  const building = check('build', 'npx', ['nuxt', 'build']).then(
+    async (built) =>
+      (await check('plain files', 'node', ['scripts/generate.mjs'], { BASE_URL: '/casting/' })) && built,
+  )
+  const [built] = await Promise.all([building, unitTests()])
   if (built) browserTests()
 } catch (error) {
   console.error(error)

@@ -3,11 +3,21 @@ interface Page {
   children?: Page[]
 }
 
-/** The addresses of an app's pages, as patterns; the page for everything else is none of them. */
-export function pagePatterns(pages: readonly Page[], above = ''): string[] {
+/** The addresses of an app's pages, as the router writes them; the page for everything else is none of them. */
+function addresses(pages: readonly Page[], above = ''): string[] {
   return pages.flatMap(({ path, children = [] }) => {
     const whole = path.startsWith('/') ? path : `${above.replace(/\/$/, '')}/${path}`
-    if (whole.includes('(.*)')) return []
+    return whole.includes('(.*)') ? [] : [whole, ...addresses(children, whole)]
+  })
+}
+
+/** Addresses in which nothing is left open. */
+export const pagesWithoutPlaces = (pages: readonly Page[]): string[] =>
+  addresses(pages).filter((path) => !path.includes(':'))
+
+/** The addresses of an app's pages, as patterns. */
+export function pagePatterns(pages: readonly Page[]): string[] {
+  return addresses(pages).map((whole) => {
     const pattern = whole
       .replace(/\/$/, '')
       .split('/')
@@ -15,6 +25,6 @@ export function pagePatterns(pages: readonly Page[], above = ''): string[] {
         part.startsWith(':') ? '[^/]+' : part.replaceAll(/[.*+?^${}()|[\]\\]/g, String.raw`\$&`),
       )
       .join('/')
-    return [`^${pattern}/?$`, ...pagePatterns(children, whole)]
+    return `^${pattern}/?$`
   })
 }

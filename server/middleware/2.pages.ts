@@ -9,6 +9,8 @@ const pages = PAGES.map((pattern) => new RegExp(pattern))
  * person opens it, and a plain no where a program asks. Nothing of this is kept by a cache.
  */
 export default defineEventHandler((event) => {
+  // While plain files are made, what is asked for is what is to be one.
+  if (import.meta.prerender) return
   const path = event.path.split('?')[0]!
   if (path.startsWith('/api/')) {
     setResponseHeader(event, 'cache-control', 'no-store')

@@ -86,11 +86,13 @@ test('from pour to label: mould tare, flow, analyser, table, tests, verdict; the
   await expect(code.locator('path')).toBeVisible()
   // Held near, as a camera would.
   await code.evaluate((svg) => svg.setAttribute('style', 'width: 480px; height: 480px'))
-  const { data, width, height } = PNG.sync.read(await code.screenshot())
-  const read = jsQR(new Uint8ClampedArray(data), width, height)
-  expect(read?.data).toContain('/ingot/H-013-1?heat=H-013&alloy=C90500')
+  const read = async () => {
+    const { data, width, height } = PNG.sync.read(await code.screenshot())
+    return jsQR(new Uint8ClampedArray(data), width, height)?.data ?? ''
+  }
+  await expect.poll(read).toContain('/ingot/H-013-1?heat=H-013&alloy=C90500')
   await saved(page)
-  await page.goto(read!.data)
+  await page.goto(await read())
   await expect(page.getByRole('heading', { name: 'H-013-1' })).toBeVisible()
   await page.getByRole('link', { name: 'Its heat' }).click()
   await expect(page.getByRole('heading', { name: 'Where the metal went' })).toBeVisible()

@@ -56,6 +56,7 @@ export const SCREENS = [
   '/handbook/tables',
   '/learned',
   '/safety',
+  '/open',
   '/trends',
   '/labels',
   '/prices',

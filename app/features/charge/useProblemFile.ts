@@ -27,8 +27,10 @@ export function useProblemFile() {
     const chosen = pickedFile(event, 'problem')
     if (!chosen) return
     fault.value = chosen.refused
-    const { file } = chosen
-    if (!file) return
+    if (chosen.file) await openFile(chosen.file)
+  }
+
+  async function openFile(file: File): Promise<void> {
     let value: unknown
     try {
       value = JSON.parse(await file.text())
@@ -69,5 +71,5 @@ export function useProblemFile() {
     await navigateTo(`/heat/${opened.heat.number}/charge`)
   }
 
-  return { save, open, fault }
+  return { save, open, openFile, fault }
 }

@@ -8,14 +8,17 @@ import { useUnits } from '~/shared/units/useUnits'
 import { percent } from '~/shared/units/figures'
 import { DEVICE_WORDS, FAULT_WORDS, LINE_FAULTS, LINE_SOURCE_WORDS, TROUBLE_WORDS } from './device-words'
 import QuantityField from '~/shared/fields/QuantityField.vue'
+import { SERVED } from '~/shared/page/served'
 
 /** One instrument: what it reads, where its lines come from, what is wrong with it. */
 const props = defineProps<{ kind: DeviceKind; store: ReturnType<typeof useDevices> }>()
 const { degrees, grams } = useUnits()
 const device = computed(() => props.store.devices[props.kind])
-const sources = computed<SourceId[]>(() =>
-  canSerial() ? ['server', 'browser', 'serial'] : ['server', 'browser'],
-)
+const sources = computed<SourceId[]>(() => [
+  ...(SERVED ? ['server' as const] : []),
+  'browser',
+  ...(canSerial() ? ['serial' as const] : []),
+])
 const shown = computed(() => {
   const { reading } = device.value
   if (!device.value.running || !reading) return null

@@ -12,6 +12,7 @@ import {
   type LineFault,
   type TimedReading,
 } from '#core/devices'
+import { SERVED } from '~/shared/page/served'
 import { browserLines } from './browser-lines'
 import type { LineSource } from './line-source'
 import { serialLines } from './serial-lines'
@@ -43,7 +44,7 @@ interface Standing {
 const KEPT = 40
 const standing = (): Standing => ({
   running: false,
-  source: 'server',
+  source: SERVED ? 'server' : 'browser',
   faults: [],
   reading: null,
   line: '',

@@ -1,3 +1,4 @@
+import { addressOf } from '~/shared/page/served'
 import type { LineSource } from './line-source'
 
 /** So long without a line means the server is gone, though the connection may not know it yet. */
@@ -8,7 +9,7 @@ export const serverLines: LineSource = async (query, { line, lost }) => {
   const search = new URLSearchParams(
     Object.entries(query).map(([key, value]): [string, string] => [key, String(value)]),
   )
-  const events = new EventSource(`/api/devices/lines?${search}`)
+  const events = new EventSource(addressOf(`/api/devices/lines?${search}`))
   let watchdog: ReturnType<typeof setTimeout> | undefined
   const shut = () => {
     clearTimeout(watchdog)

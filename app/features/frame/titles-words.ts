@@ -22,6 +22,7 @@ const NAMES: Readonly<Record<string, string>> = {
   '/handbook/tables': t('frame.handbook-tables'),
   '/learned': t('frame.what-your-heats-taught'),
   '/safety': t('frame.safe-keeping'),
+  '/open': t('frame.open-a-file'),
   '/trends': t('frame.trends'),
   '/labels': t('frame.labels'),
   '/prices': t('frame.price-list'),

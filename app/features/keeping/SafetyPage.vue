@@ -13,6 +13,7 @@ import { foundIn, recordFits, type YardOfFile, useYardFile } from './useYardFile
 import { useYard } from '~/storage/yard-store'
 import { counted } from '~/shared/units/figures'
 import BackupFolder from './BackupFolder.vue'
+import InstallOffer from './InstallOffer.vue'
 import YardFileOpener from './YardFileOpener.vue'
 
 const ImportPreview = defineAsyncComponent(() => import('./ImportPreview.vue'))
@@ -128,6 +129,7 @@ const when = momentWords
             {{ t('keeping.it-made-no-promise-browsers-give') }}
           </p>
         </template>
+        <InstallOffer />
         <p v-if="usedMb !== null && roomMb !== null" class="mt-2 text-soft">
           <I18nT keypath="keeping.used-of-about" scope="global"
             ><template #strong

@@ -7,8 +7,8 @@ import { useYardFile } from './useYardFile'
 const ImportPreview = defineAsyncComponent(() => import('./ImportPreview.vue'))
 
 /** Opens a yard from a file: picks it, says what is wrong with it, shows what it would change. */
-const { importYard, fileInput, importFault, reading, preview } = useYardFile()
-defineExpose({ open: () => fileInput.value?.click() })
+const { importYard, openFile, fileInput, importFault, reading, preview } = useYardFile()
+defineExpose({ open: () => fileInput.value?.click(), openFile })
 </script>
 
 <template>

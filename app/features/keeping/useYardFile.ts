@@ -85,8 +85,10 @@ export function useYardFile() {
     const chosen = pickedFile(event, 'yard')
     if (!chosen) return
     importFault.value = chosen.refused
-    const { file } = chosen
-    if (!file) return
+    if (chosen.file) await openFile(chosen.file)
+  }
+
+  async function openFile(file: File): Promise<void> {
     if (yard.keeping === 'shut') {
       importFault.value = t('keeping.your-yard-is-here-and-will')
       return
@@ -123,7 +125,7 @@ export function useYardFile() {
     await navigateTo('/')
   }
 
-  return { exportYard, importYard, fileInput, importFault, reading, preview }
+  return { exportYard, importYard, openFile, fileInput, importFault, reading, preview }
 }
 
 export const photosNotKept = (name: string, error: unknown): string =>

@@ -14,6 +14,7 @@ import { percent } from '~/shared/units/figures'
 import { now, useYard, type Edit } from '~/storage/yard-store'
 import { useNotices } from '~/shared/page/useNotices'
 import { KNOWLEDGE_WORDS } from '~/shared/words/knowledge-words'
+import { addressOf } from '~/shared/page/served'
 
 /** A label as it is printed: of an ingot with its code, or of a bin. */
 export interface Label {
@@ -52,7 +53,7 @@ export function useLabels() {
     labelShares(composition)
       .map(([symbol, pct]) => `${symbol}\u00a0${percent(pct)}`)
       .join('  ')
-  const origin = import.meta.client ? window.location.origin : ''
+  const origin = import.meta.client ? window.location.origin + addressOf('') : ''
   const ofHeat = (heat: Heat): Label[] => {
     const assay = measuredComposition(heatSummary(heat).measured, heat.alloy?.base)
     const alloy = heat.alloy ? shortName(heat.alloy) : ''

@@ -1,0 +1,43 @@
+<script setup lang="ts">
+import { onMounted, ref } from 'vue'
+import { parseChargeProblem } from '#core/charge'
+import { useProblemFile } from '~/features/charge'
+import { t } from '~/words'
+import { onOpenedWith, takeSentFile } from './sent-file'
+import YardFileOpener from './YardFileOpener.vue'
+
+/** What another app or the system sends here: a yard is looked at before it changes anything, a charge is a new heat. */
+const opener = ref<InstanceType<typeof YardFileOpener>>()
+const { openFile: openProblem, fault } = useProblemFile()
+const name = ref('')
+
+async function take(file: File): Promise<void> {
+  name.value = file.name
+  if (await isProblem(file)) await openProblem(file)
+  else await opener.value?.openFile(file)
+}
+
+async function isProblem(file: File): Promise<boolean> {
+  try {
+    return parseChargeProblem(JSON.parse(await file.text())).ok
+  } catch {
+    return false
+  }
+}
+
+onMounted(async () => {
+  onOpenedWith((file) => void take(file))
+  const sent = await takeSentFile().catch(() => null)
+  if (sent) await take(sent)
+})
+</script>
+
+<template>
+  <section class="slab relative max-w-xl p-5">
+    <h1 class="mb-2 text-2xl font-bold">{{ t('keeping.open-a-file') }}</h1>
+    <p class="mb-3">{{ name ? t('keeping.sent-here', { name }) : t('keeping.send-a-yard-or-a-charge') }}</p>
+    <p v-if="fault" role="alert" class="mb-3 font-semibold text-oxide">{{ fault }}</p>
+    <button class="btn btn-next" @click="opener?.open()">{{ t('keeping.choose-a-yard-file') }}</button>
+    <YardFileOpener ref="opener" />
+  </section>
+</template>
