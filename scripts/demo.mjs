@@ -1,7 +1,7 @@
 /* npm run demo: installs what is missing, builds, starts the app, prints the address. --blank starts empty. */
 import { spawn } from 'node:child_process'
-import { createServer } from 'node:net'
 import { ensurePackages, ROOT, run } from './ensure.mjs'
+import { freePort } from './shed/free-port.mjs'
 
 const blank = process.argv.includes('--blank')
 ensurePackages()
@@ -24,19 +24,6 @@ await answering(`http://127.0.0.1:${port}/`)
 console.log(
   `\nHephaestal is at http://127.0.0.1:${port}/?yard=${blank ? 'blank' : 'demo'}   (Ctrl C stops it)`,
 )
-
-/** The wanted port, or the next free one. */
-async function freePort(wanted) {
-  for (let candidate = wanted; candidate < wanted + 50; candidate++) {
-    const free = await new Promise((resolve) => {
-      const probe = createServer()
-      probe.once('error', () => resolve(false))
-      probe.listen(candidate, '127.0.0.1', () => probe.close(() => resolve(true)))
-    })
-    if (free) return candidate
-  }
-  throw new Error('no free port')
-}
 
 async function answering(url) {
   for (let tries = 0; tries < 100; tries++) {

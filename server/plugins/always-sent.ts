@@ -2,8 +2,11 @@ import { setResponseHeader } from 'h3'
 import { defineNitroPlugin } from 'nitropack/runtime'
 import { overTls } from '../limits/client-of'
 
-/** Over TLS a browser is to come back over TLS for half a year. */
-const HSTS = 'max-age=15552000; includeSubDomains'
+/**
+ * Over TLS a browser is to come back over TLS for half a year; but in the shed, where the page that tells how to trust
+ * it stands at the same name without.
+ */
+const HSTS = process.env.HEPHAESTAL_SHED ? null : 'max-age=15552000; includeSubDomains'
 
 /** What goes with every answer, files included. */
 export default defineNitroPlugin((nitro) => {
@@ -12,6 +15,6 @@ export default defineNitroPlugin((nitro) => {
     setResponseHeader(event, 'cross-origin-embedder-policy', 'require-corp')
     setResponseHeader(event, 'cross-origin-resource-policy', 'same-origin')
     setResponseHeader(event, 'x-content-type-options', 'nosniff')
-    if (overTls(event)) setResponseHeader(event, 'strict-transport-security', HSTS)
+    if (HSTS && overTls(event)) setResponseHeader(event, 'strict-transport-security', HSTS)
   })
 })
