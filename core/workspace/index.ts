@@ -10,8 +10,10 @@ export { checksum, inOrder, recordSum } from './checksum'
 export {
   compareWorkspaces,
   comparing,
+  hasOwnFields,
   mergeRecords,
   partOf,
+  thingKeys,
   withPart,
   type Changed,
   type Clash,

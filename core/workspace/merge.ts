@@ -49,6 +49,24 @@ function keyOf(lists: readonly unknown[][]): ((one: unknown) => string) | null {
   return null
 }
 
+/**
+ * What the things of a list are told apart by, in the order they stand.
+ * @returns null for a list that is of one piece; none for an empty one, which may get things
+ * @example thingKeys([{ id: 'a', massG: 1 }]) // ['a']
+ */
+export function thingKeys(list: readonly unknown[]): string[] | null {
+  if (list.length === 0) return []
+  const key = keyOf([[...list]])
+  const keys = key && list.map(key)
+  return keys && new Set(keys).size === keys.length ? keys : null
+}
+
+/**
+ * Whether the fields of what stands at a path can be drawn together one by one.
+ * @example hasOwnFields(['composition']) // false
+ */
+export const hasOwnFields = (path: readonly string[]): boolean => path.length !== 1 || OPEN.has(nth(path, 0))
+
 /** Nothing was said here: what the other side says is no change of it. */
 const isNothing = (value: unknown): boolean =>
   value === undefined ||
@@ -74,7 +92,7 @@ class Drawing {
       const past: unknown[] = Array.isArray(before) ? before : []
       const key = keyOf([past, mine, theirs])
       if (key) return this.list(path, key, past, mine, theirs)
-    } else if (isObject(mine) && isObject(theirs) && (path.length !== 1 || OPEN.has(nth(path, 0))))
+    } else if (isObject(mine) && isObject(theirs) && hasOwnFields(path))
       return this.fields(path, isObject(before) ? before : {}, mine, theirs)
     if (path.at(-1) !== 'updatedAt') this.clashes.push({ path, mine, theirs })
     return this.mineIsLater ? mine : theirs

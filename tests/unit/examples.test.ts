@@ -1,5 +1,6 @@
 import ts from 'typescript'
 import { describe, expect, it } from 'vitest'
+import { Doc, encodeStateAsUpdate } from 'yjs'
 import { findAlloy } from '#core/alloys'
 import { SAND_MIXES } from '#core/casting'
 import { THIN_WARE } from '#core/stock'
@@ -19,6 +20,8 @@ const MODULES = import.meta.glob<Record<string, unknown>>(['../../core/**/*.ts',
 
 /** What an example calls by a name of its own. */
 const KNOWN: Record<string, unknown> = {
+  Doc,
+  encodeStateAsUpdate,
   gunmetal: findAlloy('C90500'),
   cartridgeBrass: findAlloy('C26000'),
   kitchen: { name: 'Kitchen scale', stepG: 1, capacityG: 5000 },

@@ -1,0 +1,124 @@
+import type { Doc } from 'yjs'
+import { COLLECTIONS, isObject, type AnyRecord, type Collection } from '#core/workspace'
+import { isBelow, isSum, knew, pathOf, type Entry, type Path, type Seen } from './entry'
+import { treeOf, valueOf, type Node } from './tree'
+
+/** What stands at the places of a record. */
+export type Entries = ReadonlyMap<string, Entry>
+
+/**
+ * What a record's part of the document is called.
+ * @example shelfOf('lots', 'a') // 'lots/a'
+ */
+export const shelfOf = (collection: Collection, id: string): string => `${collection}/${id}`
+
+/**
+ * The entries of a record; none where there is no such record.
+ * @example entriesOf(new Doc(), 'lots', 'a').size // 0
+ */
+export function entriesOf(doc: Doc, collection: Collection, id: string): Map<string, Entry> {
+  const name = shelfOf(collection, id)
+  return doc.share.has(name) ? new Map(doc.getMap<Entry>(name).entries()) : new Map<string, Entry>()
+}
+
+/** Mass written at a place, where that place tells one: of a lot, its own or the whole lot's. */
+const MASS = 'massG'
+/** Sums of thousands of weighings are as good as a millionth of a gram. */
+const STEPS_PER_G = 1e6
+
+/**
+ * What all devices took and added, by device.
+ * @returns g, below nothing where more was taken than added
+ * @example sumsOf(new Map([[sumPlace('phone'), { v: -50, n: 2, d: 'phone' }]])) // { phone: -50 }
+ */
+export function sumsOf(entries: Entries): Seen {
+  const sums: Record<string, number> = {}
+  for (const [place, { v, d }] of entries) if (isSum(place)) sums[d] = v as number
+  return sums
+}
+
+/** Puts a value at a path of a tree; where nothing holds it any more, it is left. */
+function put(tree: Node, path: Path, value: Node, order: number | undefined): void {
+  let at: Node = tree
+  for (const name of path.slice(0, -1)) {
+    const next: Node | undefined = at.kind === 'leaf' ? undefined : at.parts.get(name)
+    if (!next) return
+    at = next
+  }
+  const name = path.at(-1)
+  if (at.kind === 'leaf' || name === undefined) return
+  at.parts.set(name, value)
+  if (at.kind === 'list' && order !== undefined) at.order.set(name, order)
+}
+
+function takeOut(tree: Node, path: Path): void {
+  let at: Node | undefined = tree
+  for (const name of path.slice(0, -1)) at = at?.kind === 'leaf' ? undefined : at?.parts.get(name)
+  if (at && at.kind !== 'leaf') at.parts.delete(path.at(-1)!)
+}
+
+/**
+ * A record's tree from its entries. What was taken away stays where another device, not knowing of it, worked on it.
+ * @returns null where there is none, or it was taken away
+ * @example valueOf(treeFrom(new Map([['', { v: { note: 'dry' }, n: 1, d: 'desk' }]]))) // { note: 'dry' }
+ */
+export function treeFrom(entries: Entries): Node | null {
+  const root = entries.get('')
+  if (!root || !isObject(root.v)) return null
+  const places = [...entries.keys()].filter((place) => place !== '' && !isSum(place))
+  // From the top down, so that a thing is there before its fields; of one depth in the order of their names.
+  const depth = new Map(places.map((place) => [place, pathOf(place).length]))
+  places.sort((a, b) => depth.get(a)! - depth.get(b)! || (a < b ? -1 : 1))
+  const tree = treeOf(root.v, [])
+  const standing: [string, Entry][] = [['', root]]
+  const gone: [string, Entry][] = root.g ? [['', root]] : []
+  for (const place of places) {
+    const entry = entries.get(place)!
+    const above = standing.filter(([other]) => isBelow(place, other))
+    if (above.some(([, other]) => knew(other, entry))) continue
+    standing.push([place, entry])
+    const path = pathOf(place)
+    put(tree, path, treeOf(entry.v, path), entry.o)
+    if (entry.g) gone.push([place, entry])
+  }
+  const workedOn = (place: string) =>
+    standing.some(([other, { g }]) => isBelow(other, place) && !g) ||
+    (place === '' && [...entries].some(([other, entry]) => isSum(other) && !knew(root, entry)))
+  // The deepest first: what is left of a thing tells whether it stays.
+  for (const [place] of gone.reverse()) {
+    if (workedOn(place)) continue
+    if (place === '') return null
+    takeOut(tree, pathOf(place))
+  }
+  const told = entries.get(MASS)
+  const mass = told && standing.some(([place]) => place === MASS) ? told : root
+  const massG = tree.kind === 'fields' ? tree.parts.get(MASS) : undefined
+  const sums = Object.entries(sumsOf(entries))
+  if (massG?.kind === 'leaf' && sums.length > 0) {
+    const since = sums.reduce((sum, [device, by]) => sum + by - (mass.c?.[device] ?? 0), 0)
+    massG.value = Math.max(0, Math.round(((massG.value as number) + since) * STEPS_PER_G) / STEPS_PER_G)
+  }
+  return tree
+}
+
+/**
+ * A record as all that is known here makes it.
+ * @returns null where there is none, or it was taken away
+ * @example readRecord(new Doc(), 'lots', 'a') // null
+ */
+export function readRecord(doc: Doc, collection: Collection, id: string): AnyRecord | null {
+  const tree = treeFrom(entriesOf(doc, collection, id))
+  return tree && (valueOf(tree) as AnyRecord)
+}
+
+/**
+ * Every record there is or was, by collection and id.
+ * @example recordNames(new Doc()) // []
+ */
+export function recordNames(doc: Doc): { collection: Collection; id: string }[] {
+  return [...doc.share.keys()].flatMap((name) => {
+    const [first, id] = name.split('/')
+    const collection = COLLECTIONS.find((one) => one === first)
+    return collection && id ? [{ collection, id }] : []
+  })
+}

@@ -1,0 +1,164 @@
+import type { Doc } from 'yjs'
+import type { Change } from '#core/workspace'
+import { isBelow, placeOf, sumPlace, type DeviceId, type Entry, type Path, type Seen } from './entry'
+import { entriesOf, shelfOf, sumsOf, treeFrom, type Entries } from './read'
+import { keysInOrder, treeOf, valueOf, type Node } from './tree'
+
+const CLOCKS = 'clocks'
+
+/** Who writes, and which masses are told anew: all others are changed by what was taken or added. */
+export interface Writing {
+  device: DeviceId
+  /** a mass was weighed or corrected as a whole, and is not what was there with something taken or added */
+  toldAnew?: (change: Pick<Change, 'collection' | 'id'>) => boolean
+}
+
+/** What all entries of a record together knew. */
+function knownOf(entries: Entries, own: DeviceId): Seen | undefined {
+  const seen: Record<DeviceId, number> = {}
+  const meet = (device: DeviceId, n: number) => {
+    if (device !== own && n > (seen[device] ?? 0)) seen[device] = n
+  }
+  for (const { d, n, s } of entries.values()) {
+    meet(d, n)
+    if (s) for (const [device, known] of Object.entries(s)) meet(device, known)
+  }
+  return Object.keys(seen).length > 0 ? seen : undefined
+}
+
+/** One change of a place: a value, or nothing any more. */
+type Mark = { place: string; v: unknown; g?: true; o?: number }
+
+/** What has to be written to come from one tree to another, at the fewest places. */
+function marksBetween(was: Node, will: Node, path: Path): Mark[] {
+  const place = placeOf(path)
+  if (was.kind === 'leaf' || will.kind === 'leaf' || was.kind !== will.kind)
+    return same(was, will) ? [] : [{ place, v: valueOf(will) }]
+  const marks: Mark[] = []
+  const put = (name: string, order?: number) => {
+    const part = will.parts.get(name)!
+    const at = placeOf([...path, name])
+    const o = order === undefined ? {} : { o: order }
+    // A list, or a field of fields, that was not there: another may begin it as well, and what each puts in is in it.
+    const begun = part.kind === 'list' || (part.kind === 'fields' && path.length === 0) ? emptied(part) : null
+    marks.push({ place: at, v: valueOf(begun ?? part), ...o })
+    if (begun) marks.push(...marksBetween(begun, part, [...path, name]))
+  }
+  for (const [name, part] of was.parts)
+    if (!will.parts.has(name)) marks.push({ place: placeOf([...path, name]), v: valueOf(part), g: true })
+  if (was.kind === 'list' && will.kind === 'list') {
+    const kept = keysInOrder(was).filter((key) => will.parts.has(key))
+    const keys = keysInOrder(will)
+    // Things in another order: the list is written as a whole.
+    if (kept.join('\n') !== keys.filter((key) => was.parts.has(key)).join('\n'))
+      return [{ place, v: valueOf(will) }]
+    const order = ordersBetween(was.order, kept, keys)
+    for (const key of keys) {
+      const before = was.parts.get(key)
+      if (before) marks.push(...marksBetween(before, will.parts.get(key)!, [...path, key]))
+      else put(key, order.get(key))
+    }
+    return marks
+  }
+  for (const [name, part] of will.parts) {
+    const before = was.parts.get(name)
+    if (before) marks.push(...marksBetween(before, part, [...path, name]))
+    else put(name)
+  }
+  return marks
+}
+
+const emptied = (node: Exclude<Node, { kind: 'leaf' }>): Node =>
+  node.kind === 'fields'
+    ? { kind: 'fields', parts: new Map() }
+    : { ...node, parts: new Map(), order: new Map() }
+
+const same = (one: Node, other: Node): boolean =>
+  JSON.stringify(valueOf(one)) === JSON.stringify(valueOf(other))
+
+/** A place for each new thing between those that stand already. */
+function ordersBetween(
+  order: ReadonlyMap<string, number>,
+  kept: readonly string[],
+  keys: readonly string[],
+): Map<string, number> {
+  const found = new Map<string, number>()
+  let last = kept.length > 0 ? (order.get(kept[0]!) ?? 0) - keys.length : 0
+  const rest = [...kept]
+  for (const key of keys) {
+    if (key === rest[0]) {
+      last = order.get(key) ?? last
+      rest.shift()
+      continue
+    }
+    const next = rest.length > 0 ? (order.get(rest[0]!) ?? last + 1) : undefined
+    last = next === undefined ? Math.floor(last) + 1 : (last + next) / 2
+    found.set(key, last)
+  }
+  return found
+}
+
+/**
+ * Writes what records have become. What of them did not change is not written, so that another device's changes of the
+ * rest stand beside these; a lot's mass changes by what was taken or added, unless it was told anew.
+ * @returns whether anything was written; then the document tells its listeners the update, in one
+ * @example writeRecords(new Doc(), [{ collection: 'lots', id: 'a', after: null }], { device: 'desk' }) // false
+ */
+export function writeRecords(
+  doc: Doc,
+  changes: readonly Pick<Change, 'collection' | 'id' | 'after'>[],
+  { device, toldAnew = () => false }: Writing,
+): boolean {
+  return doc.transact(() => {
+    const clocks = doc.getMap<number>(CLOCKS)
+    const n = (clocks.get(device) ?? 0) + 1
+    let wrote = false
+    for (const change of changes)
+      wrote = writeRecord(doc, change, { device, n, anew: toldAnew(change) }) || wrote
+    if (wrote) clocks.set(device, n)
+    return wrote
+  }, device)
+}
+
+interface Pen {
+  device: DeviceId
+  n: number
+  anew: boolean
+}
+
+function writeRecord(
+  doc: Doc,
+  { collection, id, after }: Pick<Change, 'collection' | 'id' | 'after'>,
+  { device, n, anew }: Pen,
+): boolean {
+  const entries = entriesOf(doc, collection, id)
+  const was = treeFrom(entries)
+  if (!was && !after) return false
+  const shelf = doc.getMap<Entry>(shelfOf(collection, id))
+  const s = knownOf(entries, device)
+  const write = (place: string, rest: Pick<Entry, 'v' | 'g' | 'o' | 'c'>) => {
+    // All below was known and stands no more.
+    for (const other of entries.keys()) if (isBelow(other, place)) shelf.delete(other)
+    shelf.set(place, { ...rest, n, d: device, ...(s ? { s } : {}) })
+  }
+  const sums = sumsOf(entries)
+  const sumsNow = Object.keys(sums).length > 0 ? { c: sums } : {}
+  if (!was || !after) {
+    write('', after ? { v: after, ...sumsNow } : { v: valueOf(was!), g: true, ...sumsNow })
+    return true
+  }
+  let marks = marksBetween(was, treeOf(after, []), [])
+  const mass = marks.find(({ place, g }) => place === 'massG' && !g)
+  if (mass && collection === 'lots' && !anew) {
+    const by = (after as { massG: number }).massG - massOf(was)
+    marks = marks.filter((mark) => mark !== mass)
+    write(sumPlace(device), { v: (sums[device] ?? 0) + by })
+  }
+  for (const { place, ...rest } of marks) write(place, { ...rest, ...(place === 'massG' ? sumsNow : {}) })
+  return marks.length > 0 || mass !== undefined
+}
+
+function massOf(tree: Node): number {
+  const part = tree.kind === 'fields' ? tree.parts.get('massG') : undefined
+  return part?.kind === 'leaf' ? (part.value as number) : 0
+}
