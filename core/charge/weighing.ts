@@ -1,12 +1,14 @@
+import { applyRemedy } from './apply-remedy'
 import { excessMaxG } from './blend-model'
 import { describePlan } from './describe'
 import { holds } from './holds'
 import { harmOf } from './least-harm'
 import { letInWays, type LetIn } from './let-in'
 import { meltCoefficients } from './melt-coefficients'
-import type { ChargePlan, PlanLine } from './plan'
+import type { ChargePlan, PlanLine, Remedy } from './plan'
 import type { ChargeLot, ChargeProblem } from './problem'
 import type { ChargeSolver } from './solve'
+import { surePurchases } from './sure-purchase'
 import { isWanted } from './wanted'
 
 /** What a charge had to give up of what was asked, for there to be one at all. */
@@ -79,6 +81,16 @@ export function planWeighing(solver: ChargeSolver, ask: WeighingAsk, nodes: numb
     ask.leftOut && (plan.status === 'infeasible' || plan.status === 'least-harm')
       ? letIn(solver, ask, ask.leftOut)
       : []
+  if (plan.status === 'infeasible' && !begun && problem.confidence !== undefined) {
+    const certain = changed(problem, ask, { tolerance: 1, wide: false, certain: true, room: true })
+    const makes = (remedy: Remedy) => solver.quickPlan(applyRemedy(certain, remedy), nodes) !== null
+    return {
+      plan: { ...plan, remedies: surePurchases(plan.remedies, makes) },
+      problem: last,
+      concessions: [],
+      letIn: ways,
+    }
+  }
   if (plan.status !== 'least-harm') return { plan, problem: last, concessions: [], letIn: ways }
   const kept = linesAsPlanned(ask, last)
   const stays = kept && isNoWorse(last, kept, plan)

@@ -16,6 +16,13 @@ export interface WayOut {
   apply: (() => void) | null
 }
 
+const isBought = ({ kind }: Remedy) => kind === 'obtain' || kind === 'obtainTogether'
+/** What keeps the alloy what it is comes before what makes it another. */
+const trueToTheAlloy = (remedies: readonly Remedy[]): Remedy[] => [
+  ...remedies.filter(isBought),
+  ...remedies.filter((one) => !isBought(one)),
+]
+
 /** The ways out of a charge that cannot be made, each with what carries it out. */
 export function useWaysOut(answer: () => Weighing | null, tools: ComputedRef<ChargeTools>) {
   const yard = useYard()
@@ -104,12 +111,11 @@ export function useWaysOut(answer: () => Weighing | null, tools: ComputedRef<Cha
 
   const waysOut = computed<WayOut[]>(() => [
     ...(answer()?.letIn ?? []).map(letIn),
-    ...(answer()?.plan.remedies ?? []).map((remedy) => {
+    ...trueToTheAlloy(answer()?.plan.remedies ?? []).map((remedy) => {
       const words = remedyWords(remedy, tools.value)
-      const bought = remedy.kind === 'obtain' || remedy.kind === 'obtainTogether'
       return {
         words,
-        doIt: bought
+        doIt: isBought(remedy)
           ? t('charge.it-is-here-add-it-to')
           : remedy.kind === 'leaveOut' && remedy.lot === POT_LOT
             ? t('charge.a-wash-heat-was-melted-in')

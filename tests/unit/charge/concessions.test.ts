@@ -1,12 +1,15 @@
 import loadHighs from 'highs'
 import { beforeAll, describe, expect, it } from 'vitest'
+import { findAlloy } from '#core/alloys'
 import {
+  applyRemedy,
   createChargeSolver,
   planWeighing,
   type ChargeProblem,
   type ChargeSolver,
   type WeighingAsk,
 } from '#core/charge'
+import { PILE_TILES } from '#core/pile'
 
 let solver: ChargeSolver
 beforeAll(async () => {
@@ -64,5 +67,47 @@ describe('what is given up for there to be a charge', () => {
   })
   it('nothing, where both are there', () => {
     expect(planWeighing(solver, ask(120, 1, 0.3), 4).concessions).toEqual([])
+  })
+})
+
+describe('what is to be bought where nothing fits', () => {
+  it('is enough for the certainty asked, not the least that stands at its limits', () => {
+    // A newcomer's pile: copper tube, valve bodies and tin, for 1.5 kg of gunmetal, which wants 1 to 3 % zinc.
+    const lotOf = (id: string, massG: number) => {
+      const { told } = PILE_TILES.find((tile) => tile.id === id)!
+      const [composition, sd] = [told.composition, told.sd ?? {}]
+      return {
+        id,
+        composition,
+        sd,
+        availableG: massG,
+        pricePerKg: 0,
+        metallicYield: 1,
+        weighErrorG: 0.5,
+        stepG: 1,
+      }
+    }
+    const gunmetal = findAlloy('C90500')!
+    const problem: ChargeProblem = {
+      format: 'hephaestal/charge-problem',
+      version: 2,
+      target: { base: 'Cu', tapMassG: 1500, limits: gunmetal.limits },
+      lots: [lotOf('tube', 3000), lotOf('valves', 2400), lotOf('pure-tin', 300)],
+      objective: 'cost',
+      confidence: 0.9,
+      confidenceOf: 'all',
+      excessMaxG: 15,
+    }
+    const { plan } = planWeighing(solver, { ...ask(0, 0, 0), problem, mostTapG: 1600 }, 4)
+    expect(plan.status).toBe('infeasible')
+    const zinc = plan.remedies.find((one) => one.kind === 'obtain' && one.metal === 'Zn')
+    expect(zinc?.kind === 'obtain' && zinc.massG).toBeGreaterThan(10)
+    const bought = planWeighing(
+      solver,
+      { ...ask(0, 0, 0), problem: applyRemedy(problem, zinc!), mostTapG: 1600 },
+      4,
+    )
+    expect(bought.concessions).toEqual([])
+    expect(bought.plan.probabilityInLimits).toBeGreaterThanOrEqual(0.9)
   })
 })
