@@ -13,6 +13,8 @@ import { randomProblem, seeded } from '../tests/support/random-problem'
 import NodeStl from 'node-stl'
 import { TorusKnotGeometry } from 'three'
 import { binaryStl, rounded, soup } from '../tests/support/meshes'
+import { largeYard } from '../tests/support/large-yard'
+import { syncRows } from './bench-sync'
 import { CHROMIUM_LAUNCH } from './chromium'
 
 const PORT = 4391
@@ -396,6 +398,7 @@ const server = spawn(process.execPath, ['.output/server/index.mjs'], {
 try {
   await engine()
   await meshes()
+  rows.push(...syncRows(largeYard(demo as unknown as Workspace)))
   await new Promise((resolve) => setTimeout(resolve, 800))
   await firstVisit(base)
   const browser = await launch()

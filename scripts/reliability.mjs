@@ -20,6 +20,7 @@ const unit = [
   'charge/oracles',
   'heat/weighing',
   'server/solving',
+  'sync/converge',
   'truth/odds',
   'workspace/migrations',
   'workspace/windows',

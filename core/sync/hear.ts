@@ -1,4 +1,4 @@
-import { applyUpdate, findRootTypeKey, YMapEvent, type Doc, type Transaction, type Map as YMap } from 'yjs'
+import { applyUpdate, findRootTypeKey, YMapEvent, type Doc, type Transaction, Map as YMap } from 'yjs'
 import {
   COLLECTIONS,
   isObject,
@@ -8,7 +8,7 @@ import {
   type Collection,
 } from '#core/workspace'
 import { isSum, knew, pathOf, type DeviceId, type Entry, type Path } from './entry'
-import { recordNames, shelfOf } from './read'
+import { shelfOf } from './read'
 import { writeRecords } from './write'
 
 /** What two devices, neither knowing of the other, wrote at one place. */
@@ -73,7 +73,7 @@ function touchedBy(transaction: Transaction): { touched: Touched[]; overwritten:
  */
 export function takeUpdate(doc: Doc, update: Uint8Array, device: DeviceId): Touched[] {
   // A shelf that was never asked for has no entries to compare with.
-  for (const { collection, id } of recordNames(doc)) doc.getMap(shelfOf(collection, id))
+  for (const [name, shelf] of doc.share) if (!(shelf instanceof YMap)) doc.getMap(name)
   let found: ReturnType<typeof touchedBy> = { touched: [], overwritten: [] }
   const look = (transaction: Transaction) => (found = touchedBy(transaction))
   doc.on('afterTransaction', look)

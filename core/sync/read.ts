@@ -1,6 +1,6 @@
 import type { Doc } from 'yjs'
 import { COLLECTIONS, isObject, type AnyRecord, type Collection } from '#core/workspace'
-import { isBelow, isSum, knew, pathOf, type Entry, type Path, type Seen } from './entry'
+import { isSum, knew, pathOf, placeOf, type Entry, type Path, type Seen } from './entry'
 import { treeOf, valueOf, type Node } from './tree'
 
 /** What stands at the places of a record. */
@@ -70,28 +70,29 @@ export function treeFrom(entries: Entries): Node | null {
   const depth = new Map(places.map((place) => [place, pathOf(place).length]))
   places.sort((a, b) => depth.get(a)! - depth.get(b)! || (a < b ? -1 : 1))
   const tree = treeOf(root.v, [])
-  const standing: [string, Entry][] = [['', root]]
-  const gone: [string, Entry][] = root.g ? [['', root]] : []
+  const standing = new Map<string, Entry>([['', root]])
+  const gone = root.g ? [''] : []
+  /** places of what somebody worked on who did not know that it was taken away */
+  const workedOn = new Set<string>()
   for (const place of places) {
     const entry = entries.get(place)!
-    const above = standing.filter(([other]) => isBelow(place, other))
-    if (above.some(([, other]) => knew(other, entry))) continue
-    standing.push([place, entry])
     const path = pathOf(place)
+    const above = path.map((_, at) => placeOf(path.slice(0, at)))
+    if (above.some((other) => standing.has(other) && knew(standing.get(other)!, entry))) continue
+    standing.set(place, entry)
     put(tree, path, treeOf(entry.v, path), entry.o)
-    if (entry.g) gone.push([place, entry])
+    if (entry.g) gone.push(place)
+    else for (const other of above) workedOn.add(other)
   }
-  const workedOn = (place: string) =>
-    standing.some(([other, { g }]) => isBelow(other, place) && !g) ||
-    (place === '' && [...entries].some(([other, entry]) => isSum(other) && !knew(root, entry)))
+  if ([...entries].some(([place, entry]) => isSum(place) && !knew(root, entry))) workedOn.add('')
   // The deepest first: what is left of a thing tells whether it stays.
-  for (const [place] of gone.reverse()) {
-    if (workedOn(place)) continue
+  for (const place of gone.reverse()) {
+    if (workedOn.has(place)) continue
     if (place === '') return null
     takeOut(tree, pathOf(place))
   }
   const told = entries.get(MASS)
-  const mass = told && standing.some(([place]) => place === MASS) ? told : root
+  const mass = told && standing.has(MASS) ? told : root
   const massG = tree.kind === 'fields' ? tree.parts.get(MASS) : undefined
   const sums = Object.entries(sumsOf(entries))
   if (massG?.kind === 'leaf' && sums.length > 0) {
