@@ -153,7 +153,6 @@ export default defineNuxtConfig({
   },
   pwa: {
     registerType: 'prompt',
-    client: { installPrompt: true },
     manifest: {
       id: base,
       name: 'Hephaestal',

@@ -1,9 +1,8 @@
 /* npm start: serves the built app to this machine; with --shed to all devices of the network, over TLS. */
-import { spawn } from 'node:child_process'
 import { existsSync } from 'node:fs'
 import { join } from 'node:path'
 import { ensurePackages, ROOT, run } from './ensure.mjs'
-import { freePort } from './shed/free-port.mjs'
+import { freePort, listening, serveBuilt } from './serving.mjs'
 
 const shed = process.argv.includes('--shed')
 const folder = process.env.HEPHAESTAL_SHED_DIR ?? join(ROOT, '.data', 'shed')
@@ -18,7 +17,8 @@ else await startHere()
 
 async function startHere() {
   const port = await freePort(wanted)
-  serve({ HOST: '127.0.0.1', PORT: String(port) })
+  serveBuilt({ HOST: '127.0.0.1', PORT: String(port) })
+  await listening(port)
   console.log(`\nHephaestal is at http://127.0.0.1:${port}/   (Ctrl C stops it)`)
 }
 
@@ -28,13 +28,14 @@ async function startShed() {
   const { cert, key, authority } = await certificatesIn(folder)
   const port = await freePort(wanted, '0.0.0.0')
   const plainPort = await freePort(port + 1, '0.0.0.0')
-  serve({
+  serveBuilt({
     HOST: '0.0.0.0',
     PORT: String(port),
     NITRO_SSL_CERT: cert,
     NITRO_SSL_KEY: key,
     HEPHAESTAL_SHED: 'yes',
   })
+  await listening(port)
   trustServer(authority, (host) => `https://${host}:${port}/`).listen(plainPort, '0.0.0.0')
   const { dns, ip } = namesHere()
   const [, ...others] = ip
@@ -46,18 +47,4 @@ async function startShed() {
   console.log(
     `\nHephaestal is at ${[...others, ip[0], dns[2]].map((host) => `https://${host}:${port}/`).join('  ')}   (Ctrl C stops it)`,
   )
-}
-
-function serve(env) {
-  const server = spawn(process.execPath, [join(ROOT, '.output', 'server', 'index.mjs')], {
-    cwd: ROOT,
-    env: { ...process.env, ...env },
-    stdio: ['ignore', 'ignore', 'inherit'],
-  })
-  for (const signal of ['SIGINT', 'SIGTERM'])
-    process.on(signal, () => {
-      server.kill()
-      process.exit(0)
-    })
-  server.on('exit', (code) => process.exit(code ?? 0))
 }

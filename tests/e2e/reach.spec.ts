@@ -257,3 +257,25 @@ test('undo works while a figure has the keyboard; single keys can be switched of
   await expect(page.getByRole('dialog')).toHaveCount(0)
   await expect(page.getByLabel('Search the bins')).not.toBeFocused()
 })
+
+test('on a telephone the stage line begins with a whole name, whichever stage is open', async ({ page }) => {
+  await page.setViewportSize({ width: 390, height: 844 })
+  await openDemo(page)
+  const line = page.getByRole('navigation', { name: 'Stages of the heat' }).getByRole('list')
+  for (const path of ['/stock', '/heat/13/charge', '/heat/13/melt', '/heat/13/assay', '/ledger']) {
+    await visit(page, path)
+    await expect(line.locator('[aria-current]')).toBeInViewport({ ratio: 1 })
+    await expect
+      .poll(() =>
+        line.evaluate((list) => {
+          const edge = list.getBoundingClientRect().left
+          const cut = [...list.children].filter((stage) => {
+            const { left, right } = stage.getBoundingClientRect()
+            return left < edge - 1 && right > edge + 12
+          })
+          return cut.map((stage) => stage.textContent)
+        }),
+      )
+      .toEqual([])
+  }
+})

@@ -1,6 +1,6 @@
 import { readFile } from 'node:fs/promises'
 import demo from '../../data/demo-yard.json' with { type: 'json' }
-import { expect, openDemo, saved, test, yardOf } from './support'
+import { expect, openDemo, saved, test, visit, yardOf } from './support'
 
 test('the yard saved to a file and opened again is the same yard, and undo brings the former one back', async ({
   page,
@@ -181,4 +181,22 @@ test('safe keeping: snapshots are kept apart and restored with a look first; a b
   await page.getByRole('button', { name: 'Save a backup file' }).click()
   await download
   await expect(page.getByTestId('since-backup')).toContainText('0 changes since')
+})
+
+test('where the browser offers to put the app on the device, Safe keeping does; once it is taken up it is gone', async ({
+  page,
+}) => {
+  await openDemo(page)
+  await page.evaluate(() => {
+    const offer = Object.assign(new Event('beforeinstallprompt', { cancelable: true }), {
+      prompt: async () => void document.documentElement.setAttribute('data-asked', 'yes'),
+    })
+    dispatchEvent(offer)
+    document.documentElement.setAttribute('data-held', String(offer.defaultPrevented))
+  })
+  await visit(page, '/safety')
+  await page.getByRole('button', { name: 'Put it on this device' }).click()
+  await expect(page.locator('html')).toHaveAttribute('data-asked', 'yes')
+  await expect(page.locator('html')).toHaveAttribute('data-held', 'true')
+  await expect(page.getByRole('button', { name: 'Put it on this device' })).toHaveCount(0)
 })

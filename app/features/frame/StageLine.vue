@@ -10,7 +10,8 @@ watch(
   here,
   async () => {
     await nextTick()
-    list.value?.querySelector('[aria-current]')?.scrollIntoView({ block: 'nearest', inline: 'center' })
+    // The stage before it begins at the edge, so that no name is cut in two.
+    list.value?.children[Math.max(0, here.value - 1)]?.scrollIntoView({ block: 'nearest', inline: 'start' })
   },
   { immediate: true, flush: 'post' },
 )
@@ -54,11 +55,19 @@ watch(
   flex: 1 0 auto;
   min-width: 6.2rem;
 }
+/* Room behind the last, so that it can stand beside the one before it. */
+.line::after {
+  content: '';
+  flex: 0 0 calc(100% - 12.4rem);
+}
 /* Where all seven fit side by side, they do: none is cut off, what they say is shortened. */
 @media (min-width: 46rem) {
   .line li {
     flex: 1 1 0;
     min-width: 0;
+  }
+  .line::after {
+    content: none;
   }
 }
 /* Colours that are forced leave no filled metal: here and done are drawn. */
