@@ -1,15 +1,8 @@
 import { applyUpdate, findRootTypeKey, YMapEvent, type Doc, type Transaction, Map as YMap } from 'yjs'
-import {
-  COLLECTIONS,
-  isObject,
-  mergeRecords,
-  sameRecord,
-  type AnyRecord,
-  type Collection,
-} from '#core/workspace'
+import { isObject, mergeRecords, sameRecord, type AnyRecord, type Collection } from '#core/workspace'
 import { isSum, knew, pathOf, type DeviceId, type Entry, type Path } from './entry'
-import { shelfOf } from './read'
-import { writeRecords } from './write'
+import { recordOn, shelfOf } from './read'
+import { countWrite, knownOf, nextWrite, writeRecords } from './write'
 
 /** What two devices, neither knowing of the other, wrote at one place. */
 export interface OpenQuestion {
@@ -45,10 +38,10 @@ function touchedBy(transaction: Transaction): { touched: Touched[]; overwritten:
   const overwritten: Overwritten[] = []
   for (const [type, keys] of transaction.changed) {
     if (type._item) continue
-    const [first, id] = findRootTypeKey(type).split('/')
-    const collection = COLLECTIONS.find((one) => one === first)
-    if (!collection || !id) continue
-    touched.push({ collection, id })
+    const of = recordOn(findRootTypeKey(type))
+    if (!of) continue
+    touched.push(of)
+    const { collection, id } = of
     const shelf = transaction.doc.getMap<Entry>(shelfOf(collection, id))
     // A shelf that comes for the first time overwrites nothing.
     if ((shelf as unknown) !== type) continue
@@ -122,12 +115,10 @@ interface Again extends Touched {
 
 /** Writes what was lost once more, knowing what stands in its place. */
 function writeAgain(doc: Doc, { collection, id, place, entry, over, device }: Again): void {
-  const clocks = doc.getMap<number>('clocks')
-  const n = (clocks.get(device) ?? 0) + 1
-  const s = { ...over.s, ...entry.s }
-  for (const { d, n: known } of [over, entry]) if (d !== device) s[d] = Math.max(known, s[d] ?? 0)
-  doc.getMap<Entry>(shelfOf(collection, id)).set(place, { ...entry, n, d: device, s })
-  clocks.set(device, n)
+  const n = countWrite(doc, device, nextWrite(doc, device))
+  const { s: _, ...rest } = entry
+  const s = knownOf([over, entry], device)
+  doc.getMap<Entry>(shelfOf(collection, id)).set(place, { ...rest, n, d: device, ...(s ? { s } : {}) })
 }
 
 const questionKey = ({ collection, id, path }: Pick<OpenQuestion, 'collection' | 'id' | 'path'>): string =>

@@ -13,6 +13,17 @@ export type Entries = ReadonlyMap<string, Entry>
 export const shelfOf = (collection: Collection, id: string): string => `${collection}/${id}`
 
 /**
+ * The record whose part of the document is called so.
+ * @returns null for what is no record's
+ * @example recordOn('lots/a') // { collection: 'lots', id: 'a' }
+ */
+export function recordOn(name: string): { collection: Collection; id: string } | null {
+  const [first, id] = name.split('/')
+  const collection = COLLECTIONS.find((one) => one === first)
+  return collection && id ? { collection, id } : null
+}
+
+/**
  * The entries of a record; none where there is no such record.
  * @example entriesOf(new Doc(), 'lots', 'a').size // 0
  */
@@ -35,6 +46,15 @@ export function sumsOf(entries: Entries): Seen {
   const sums: Record<string, number> = {}
   for (const [place, { v, d }] of entries) if (isSum(place)) sums[d] = v as number
   return sums
+}
+
+/**
+ * The mass a record tells, where it tells one.
+ * @example massIn(treeOf({ massG: 5 }, [])).value // 5
+ */
+export function massIn(tree: Node): Extract<Node, { kind: 'leaf' }> | null {
+  const part = tree.kind === 'fields' ? tree.parts.get(MASS) : undefined
+  return part?.kind === 'leaf' ? part : null
 }
 
 /** Puts a value at a path of a tree; where nothing holds it any more, it is left. */
@@ -93,9 +113,9 @@ export function treeFrom(entries: Entries): Node | null {
   }
   const told = entries.get(MASS)
   const mass = told && standing.has(MASS) ? told : root
-  const massG = tree.kind === 'fields' ? tree.parts.get(MASS) : undefined
+  const massG = massIn(tree)
   const sums = Object.entries(sumsOf(entries))
-  if (massG?.kind === 'leaf' && sums.length > 0) {
+  if (massG && sums.length > 0) {
     const since = sums.reduce((sum, [device, by]) => sum + by - (mass.c?.[device] ?? 0), 0)
     massG.value = Math.max(0, Math.round(((massG.value as number) + since) * STEPS_PER_G) / STEPS_PER_G)
   }
@@ -117,9 +137,5 @@ export function readRecord(doc: Doc, collection: Collection, id: string): AnyRec
  * @example recordNames(new Doc()) // []
  */
 export function recordNames(doc: Doc): { collection: Collection; id: string }[] {
-  return [...doc.share.keys()].flatMap((name) => {
-    const [first, id] = name.split('/')
-    const collection = COLLECTIONS.find((one) => one === first)
-    return collection && id ? [{ collection, id }] : []
-  })
+  return [...doc.share.keys()].flatMap((name) => recordOn(name) ?? [])
 }

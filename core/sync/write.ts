@@ -1,10 +1,26 @@
 import type { Doc } from 'yjs'
-import type { Change } from '#core/workspace'
+import { sameRecord, type Change } from '#core/workspace'
 import { isBelow, placeOf, sumPlace, type DeviceId, type Entry, type Path, type Seen } from './entry'
-import { entriesOf, shelfOf, sumsOf, treeFrom, type Entries } from './read'
+import { entriesOf, massIn, shelfOf, sumsOf, treeFrom } from './read'
 import { keysInOrder, treeOf, valueOf, type Node } from './tree'
 
+/** How many writes each device has done. */
 const CLOCKS = 'clocks'
+
+/**
+ * The number a device's next write gets.
+ * @example nextWrite(new Doc(), 'desk') // 1
+ */
+export const nextWrite = (doc: Doc, device: DeviceId): number =>
+  (doc.getMap<number>(CLOCKS).get(device) ?? 0) + 1
+
+/**
+ * Counts a write that was done.
+ * @returns its number
+ * @example countWrite(new Doc(), 'desk', 1) // 1
+ */
+export const countWrite = (doc: Doc, device: DeviceId, n: number): number =>
+  doc.getMap<number>(CLOCKS).set(device, n)
 
 /** Who writes, and which masses are told anew: all others are changed by what was taken or added. */
 export interface Writing {
@@ -13,13 +29,16 @@ export interface Writing {
   toldAnew?: (change: Pick<Change, 'collection' | 'id'>) => boolean
 }
 
-/** What all entries of a record together knew. */
-function knownOf(entries: Entries, own: DeviceId): Seen | undefined {
+/**
+ * What entries together knew of other devices' writes.
+ * @example knownOf([{ v: 1, n: 3, d: 'phone', s: { scale: 2 } }], 'desk') // { phone: 3, scale: 2 }
+ */
+export function knownOf(entries: Iterable<Entry>, own: DeviceId): Seen | undefined {
   const seen: Record<DeviceId, number> = {}
   const meet = (device: DeviceId, n: number) => {
     if (device !== own && n > (seen[device] ?? 0)) seen[device] = n
   }
-  for (const { d, n, s } of entries.values()) {
+  for (const { d, n, s } of entries) {
     meet(d, n)
     if (s) for (const [device, known] of Object.entries(s)) meet(device, known)
   }
@@ -33,7 +52,7 @@ type Mark = { place: string; v: unknown; g?: true; o?: number }
 function marksBetween(was: Node, will: Node, path: Path): Mark[] {
   const place = placeOf(path)
   if (was.kind === 'leaf' || will.kind === 'leaf' || was.kind !== will.kind)
-    return same(was, will) ? [] : [{ place, v: valueOf(will) }]
+    return sameRecord(valueOf(was), valueOf(will)) ? [] : [{ place, v: valueOf(will) }]
   const marks: Mark[] = []
   const put = (name: string, order?: number) => {
     const part = will.parts.get(name)!
@@ -46,24 +65,19 @@ function marksBetween(was: Node, will: Node, path: Path): Mark[] {
   }
   for (const [name, part] of was.parts)
     if (!will.parts.has(name)) marks.push({ place: placeOf([...path, name]), v: valueOf(part), g: true })
+  let order: ReadonlyMap<string, number> = new Map()
   if (was.kind === 'list' && will.kind === 'list') {
     const kept = keysInOrder(was).filter((key) => will.parts.has(key))
     const keys = keysInOrder(will)
     // Things in another order: the list is written as a whole.
     if (kept.join('\n') !== keys.filter((key) => was.parts.has(key)).join('\n'))
       return [{ place, v: valueOf(will) }]
-    const order = ordersBetween(was.order, kept, keys)
-    for (const key of keys) {
-      const before = was.parts.get(key)
-      if (before) marks.push(...marksBetween(before, will.parts.get(key)!, [...path, key]))
-      else put(key, order.get(key))
-    }
-    return marks
+    order = ordersBetween(was.order, kept, keys)
   }
   for (const [name, part] of will.parts) {
     const before = was.parts.get(name)
     if (before) marks.push(...marksBetween(before, part, [...path, name]))
-    else put(name)
+    else put(name, order.get(name))
   }
   return marks
 }
@@ -72,9 +86,6 @@ const emptied = (node: Exclude<Node, { kind: 'leaf' }>): Node =>
   node.kind === 'fields'
     ? { kind: 'fields', parts: new Map() }
     : { ...node, parts: new Map(), order: new Map() }
-
-const same = (one: Node, other: Node): boolean =>
-  JSON.stringify(valueOf(one)) === JSON.stringify(valueOf(other))
 
 /** A place for each new thing between those that stand already. */
 function ordersBetween(
@@ -110,12 +121,11 @@ export function writeRecords(
   { device, toldAnew = () => false }: Writing,
 ): boolean {
   return doc.transact(() => {
-    const clocks = doc.getMap<number>(CLOCKS)
-    const n = (clocks.get(device) ?? 0) + 1
+    const n = nextWrite(doc, device)
     let wrote = false
     for (const change of changes)
       wrote = writeRecord(doc, change, { device, n, anew: toldAnew(change) }) || wrote
-    if (wrote) clocks.set(device, n)
+    if (wrote) countWrite(doc, device, n)
     return wrote
   }, device)
 }
@@ -135,7 +145,7 @@ function writeRecord(
   const was = treeFrom(entries)
   if (!was && !after) return false
   const shelf = doc.getMap<Entry>(shelfOf(collection, id))
-  const s = knownOf(entries, device)
+  const s = knownOf(entries.values(), device)
   const write = (place: string, rest: Pick<Entry, 'v' | 'g' | 'o' | 'c'>) => {
     // All below was known and stands no more.
     for (const other of entries.keys()) if (isBelow(other, place)) shelf.delete(other)
@@ -150,15 +160,10 @@ function writeRecord(
   let marks = marksBetween(was, treeOf(after, []), [])
   const mass = marks.find(({ place, g }) => place === 'massG' && !g)
   if (mass && collection === 'lots' && !anew) {
-    const by = (after as { massG: number }).massG - massOf(was)
+    const by = (after as { massG: number }).massG - (massIn(was)?.value as number)
     marks = marks.filter((mark) => mark !== mass)
     write(sumPlace(device), { v: (sums[device] ?? 0) + by })
   }
   for (const { place, ...rest } of marks) write(place, { ...rest, ...(place === 'massG' ? sumsNow : {}) })
   return marks.length > 0 || mass !== undefined
-}
-
-function massOf(tree: Node): number {
-  const part = tree.kind === 'fields' ? tree.parts.get('massG') : undefined
-  return part?.kind === 'leaf' ? (part.value as number) : 0
 }

@@ -10,6 +10,8 @@ import YardFileOpener from './YardFileOpener.vue'
 const opener = ref<InstanceType<typeof YardFileOpener>>()
 const { openFile: openProblem, fault } = useProblemFile()
 const name = ref('')
+/** The engine takes no larger one; a yard of many years is not read here to find that it is none, bytes. */
+const LARGEST_PROBLEM = 1024 * 1024
 
 async function take(file: File): Promise<void> {
   name.value = file.name
@@ -18,6 +20,7 @@ async function take(file: File): Promise<void> {
 }
 
 async function isProblem(file: File): Promise<boolean> {
+  if (file.size > LARGEST_PROBLEM) return false
   try {
     return parseChargeProblem(JSON.parse(await file.text())).ok
   } catch {
