@@ -89,6 +89,7 @@ export default defineNuxtConfig({
     ...(isStatic
       ? { output: { dir: '.static', publicDir: 'dist' } }
       : { compressPublicAssets: { gzip: true, brotli: true } }),
+    experimental: { websocket: !isStatic },
     errorHandler: '~~/server/error.ts',
     virtual: { '#app-pages': () => `export const PAGES = ${JSON.stringify(pages)}` },
   },

@@ -1,7 +1,8 @@
 import type { Collection } from './collections'
 import { numberingChanges } from './free-numbers'
 import { applyStep, type Change, type Records, type Shelves } from './history'
-import { mergeRecords, type Clash, type Fits } from './merge'
+import type { Clash, Fits } from './merge'
+import { mergeChanges } from './merge-changes'
 import { sameRecord } from './same-record'
 import type { AnyRecord } from './schema'
 
@@ -91,7 +92,7 @@ function joinedRecords(
   theirs: AnyRecord,
   fits: Fits,
 ) {
-  const joined = mergeRecords(before, mine, theirs)
+  const joined = mergeChanges(collection, before, mine, theirs)
   if (fits(collection, joined.merged)) return joined
   const later = theirs.updatedAt > mine.updatedAt ? theirs : mine
   return { merged: later, clashes: [{ path: [], mine, theirs }] }

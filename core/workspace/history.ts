@@ -7,6 +7,8 @@ export interface Change {
   id: string
   before: AnyRecord | null
   after: AnyRecord | null
+  /** a lot's mass was weighed or said as a whole, and is not what was there with something taken or added */
+  toldAnew?: true
 }
 
 /** One thing the person did, undone and redone as a whole. */

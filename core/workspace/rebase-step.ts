@@ -1,5 +1,5 @@
 import type { Change, Records, Step } from './history'
-import { mergeRecords } from './merge'
+import { mergeChanges } from './merge-changes'
 import { sameRecord } from './same-record'
 
 /**
@@ -22,7 +22,7 @@ export function rebaseStep(
       leftOut.push(change)
       return []
     }
-    const { merged } = mergeRecords(from, current, to)
+    const { merged } = mergeChanges(change.collection, from, current, to)
     return [
       (direction === 'do'
         ? { ...change, before: current, after: merged }

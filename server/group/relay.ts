@@ -1,0 +1,341 @@
+import { createHash, randomBytes, timingSafeEqual, webcrypto } from 'node:crypto'
+import { join } from 'node:path'
+import {
+  deviceWordSchema,
+  joinPieces,
+  MOST_BYTES,
+  packPiece,
+  signedText,
+  unpackPiece,
+  type DeviceWord,
+  type Kind,
+  type No,
+  type Piece,
+  type RelayWord,
+} from '#core/sync'
+import { heldPerClient } from '../limits/per-client'
+import { openLog, type KeptLog } from './kept-log'
+import type { Registry } from './registry'
+
+/** A line to one device. */
+export interface Line {
+  /** whose line it is, as far as the network tells */
+  address: string
+  /** from this very machine */
+  own: boolean
+  send: (frame: string | Uint8Array) => void
+  close: () => void
+  /** bytes that wait to be taken */
+  waiting: () => number
+}
+
+export interface RelaySettings {
+  registry: Registry
+  /** where what was sent is kept beyond the process */
+  keep?: string
+  /** what a device that is not this machine says to begin a group; without one only this machine may */
+  code?: string
+  /** told to devices, so that one of them can show others where to come */
+  addresses?: readonly string[]
+  now?: () => number
+  later?: (work: () => void, ms: number) => void
+}
+
+/** Lines of one address, and of all. */
+export const LINES = { each: 48, all: 200 }
+/** A line that has not said who it is after so long is shut. */
+export const ENTER_MS = 10_000
+/** A device that does not take what it is sent is let go. */
+const SLOW_BYTES = 16 * 1024 * 1024
+/** Wrong answers of one address: from the first on it waits, each time twice as long. */
+const WRONG = { firstMs: 500, mostMs: 60_000, forgottenMs: 15 * 60_000 }
+const INVITED_MS = 10 * 60_000
+const MOST_INVITED = 16
+const MOST_DEVICES = 32
+const MOST_GROUPS = 200
+const GROUP_BYTES = 64 * 1024 * 1024
+/** What is remembered of all groups together where nothing is kept on a disk. */
+const MEMORY_BYTES = 256 * 1024 * 1024
+/** So much kept one by one is better kept as a whole. */
+const THICK = 1500
+/** What one device may send in a second, on the average of ten. */
+const PACE = { bytes: 8 * 1024 * 1024, frames: 300, seconds: 10 }
+
+interface Session {
+  line: Line
+  nonce: string
+  group: string | null
+  device: string | null
+  pieces: Uint8Array[]
+  pieceBytes: number
+  kind: Kind | null
+  whole: Uint8Array[] | null
+  /** words are answered one after the other */
+  turn: Promise<void>
+  shut: boolean
+  paced: { since: number; bytes: number; frames: number }
+}
+
+/** A word begins with it: it is no kind of piece. */
+const WORD = '{'.charCodeAt(0)
+const text = new TextDecoder()
+
+const digest = (text: string) => createHash('sha256').update(text).digest()
+const isSame = (a: string, b: string) => timingSafeEqual(digest(a), digest(b))
+
+async function isSigned(key: string, signature: string, signed: string): Promise<boolean> {
+  const { subtle } = webcrypto
+  const algorithm = { name: 'ECDSA', namedCurve: 'P-256' }
+  try {
+    const known = await subtle.importKey('raw', Buffer.from(key, 'base64url'), algorithm, false, ['verify'])
+    const how = { name: 'ECDSA', hash: 'SHA-256' }
+    return await subtle.verify(how, known, Buffer.from(signature, 'base64url'), Buffer.from(signed))
+  } catch {
+    return false
+  }
+}
+
+/**
+ * Passes on what the devices of a group send each other, and keeps it for those that come later. It sees who sends how
+ * much and when, and never what: all of it is encrypted by keys that only devices have.
+ */
+export function openRelay(settings: RelaySettings) {
+  const { registry, keep, code, addresses = [] } = settings
+  const now = settings.now ?? Date.now
+  const later = settings.later ?? ((work, ms) => void setTimeout(work, ms).unref())
+  const sessions = new Set<Session>()
+  const lines = heldPerClient(LINES.each)
+  const logs = new Map<string, KeptLog>()
+  const invited = new Map<string, { group: string; until: number }>()
+  const wrong = new Map<string, { times: number; last: number }>()
+
+  const say = ({ line }: Session, word: RelayWord) => line.send(JSON.stringify(word))
+  const shut = (session: Session) => {
+    if (session.shut) return
+    session.shut = true
+    session.line.close()
+  }
+  function refuse(session: Session, why: No, afterS?: number): void {
+    if (session.shut) return
+    say(session, { say: 'no', why, ...(afterS ? { afterS } : {}) })
+    shut(session)
+  }
+
+  function logOf(group: string): KeptLog {
+    const known = logs.get(group)
+    if (known) return known
+    const log = openLog(GROUP_BYTES, keep && join(keep, group))
+    logs.set(group, log)
+    return log
+  }
+  const inMemory = () => (keep ? 0 : [...logs.values()].reduce((sum, log) => sum + log.bytes(), 0))
+
+  /** How long an address has to wait after its wrong answers, ms. */
+  function waitOf(address: string): number {
+    const known = wrong.get(address)
+    if (!known) return 0
+    if (now() - known.last > WRONG.forgottenMs) return (wrong.delete(address), 0)
+    return known.last + Math.min(WRONG.mostMs, WRONG.firstMs * 2 ** (known.times - 1)) - now()
+  }
+  function wasWrong(session: Session, why: No): void {
+    const { address } = session.line
+    wrong.set(address, { times: (wrong.get(address)?.times ?? 0) + 1, last: now() })
+    refuse(session, why)
+  }
+
+  const others = (session: Session) =>
+    [...sessions].filter((one) => one !== session && one.group === session.group && !one.shut)
+
+  function sendTo(session: Session, frame: Uint8Array): void {
+    if (session.line.waiting() > SLOW_BYTES) return shut(session)
+    session.line.send(frame)
+  }
+
+  function tellDevices(group: string): void {
+    const here = [...sessions].filter((one) => one.group === group && !one.shut)
+    const devices = registry
+      .members(group)
+      .map(({ id, since }) => ({ id, since, here: here.some(({ device }) => device === id) }))
+    for (const session of here) say(session, { say: 'devices', devices })
+  }
+
+  function enter(session: Session, group: string, device: string, log: string | null, after: number): void {
+    // A device has one line: a new one is the one that works.
+    for (const other of sessions) if (other.group === group && other.device === device) shut(other)
+    session.group = group
+    session.device = device
+    const kept = logOf(group)
+    say(session, { say: 'entered', log: kept.id(), last: kept.last(), addresses: [...addresses] })
+    for (const { number, pieces } of kept.after(log, after)) sendPieces(session, 'update', number, pieces)
+    say(session, { say: 'all' })
+    tellDevices(group)
+  }
+  function sendPieces(to: Session, kind: Kind, number: number, pieces: readonly Uint8Array[]): void {
+    pieces.forEach((content, at) =>
+      sendTo(to, packPiece({ kind, more: at < pieces.length - 1, number, content })),
+    )
+  }
+
+  async function comeIn(session: Session, word: Extract<DeviceWord, { signature: string }>): Promise<void> {
+    const { group, device, signature, log, after } = word
+    const waitMs = waitOf(session.line.address)
+    if (waitMs > 0) return refuse(session, 'slow-down', Math.ceil(waitMs / 1000))
+    const key = word.do === 'enter' ? registry.member(group, device)?.key : word.key
+    if (registry.isWithdrawn(group, device)) return refuse(session, 'withdrawn')
+    if (!key) return wasWrong(session, registry.has(group) ? 'unknown-device' : 'unknown-group')
+    if (!(await isSigned(key, signature, signedText(session.nonce, group, device)))) return wasWrong(session, 'wrong-signature')
+    if (word.do === 'found') {
+      if (registry.has(group)) return wasWrong(session, 'exists')
+      if (!session.line.own && !(code && isSame(word.code.toUpperCase(), code)))
+        return wasWrong(session, 'wrong-code')
+      if (registry.count() >= MOST_GROUPS) return refuse(session, 'full')
+    }
+    if (word.do === 'join') {
+      const name = digest(word.invitation).toString('base64url')
+      const invitation = invited.get(name)
+      if (!invitation || invitation.group !== group || invitation.until < now())
+        return wasWrong(session, 'wrong-invitation')
+      if (registry.members(group).length >= MOST_DEVICES || registry.member(group, device))
+        return refuse(session, 'full')
+      invited.delete(name)
+    }
+    if (word.do !== 'enter')
+      registry.add(group, { id: device, key: word.key, since: new Date(now()).toISOString() })
+    wrong.delete(session.line.address)
+    if (!session.shut) enter(session, group, device, log, after)
+  }
+
+  function invite(session: Session, hash: string): void {
+    for (const [name, { until }] of invited) if (until < now()) invited.delete(name)
+    const own = [...invited].filter(([, { group }]) => group === session.group)
+    if (own.length >= MOST_INVITED) invited.delete(own[0]![0])
+    invited.set(hash, { group: session.group!, until: now() + INVITED_MS })
+  }
+
+  function withdraw(session: Session, device: string): void {
+    const group = session.group!
+    if (!registry.member(group, device)) return
+    registry.withdraw(group, device)
+    for (const other of sessions)
+      if (other.group === group && other.device === device) refuse(other, 'withdrawn')
+    tellDevices(group)
+  }
+
+  function putInstead(session: Session, upTo: number): void {
+    const pieces = session.whole
+    session.whole = null
+    if (pieces) logOf(session.group!).replace(upTo, pieces)
+  }
+
+  async function heed(session: Session, said: string): Promise<void> {
+    if (session.shut) return
+    const word = wordIn(said)
+    if (!word) return refuse(session, 'not-understood')
+    if ('signature' in word)
+      return session.group ? refuse(session, 'not-understood') : comeIn(session, word)
+    if (!session.group) return refuse(session, 'not-understood')
+    if (word.do === 'invite') return invite(session, word.hash)
+    if (word.do === 'withdraw') return withdraw(session, word.device)
+    putInstead(session, word.upTo)
+  }
+
+  /** Whether a device keeps to the pace a yard needs. */
+  function inPace({ paced }: Session, bytes: number): boolean {
+    if (now() - paced.since > PACE.seconds * 1000) Object.assign(paced, { since: now(), bytes: 0, frames: 0 })
+    paced.bytes += bytes
+    paced.frames++
+    return paced.bytes <= PACE.bytes * PACE.seconds && paced.frames <= PACE.frames * PACE.seconds
+  }
+
+  function take(session: Session, frame: Uint8Array): void {
+    if (session.shut) return
+    const piece = unpackPiece(frame)
+    if (!piece || !session.group) return refuse(session, 'not-understood')
+    if (!inPace(session, frame.length)) return refuse(session, 'slow-down', PACE.seconds)
+    if (piece.kind === 'passing' && !piece.more && session.kind === null) return pass(session, piece)
+    if (session.kind !== null && session.kind !== piece.kind) return refuse(session, 'not-understood')
+    session.kind = piece.more ? piece.kind : null
+    // A copy: the frame's bytes are the socket's.
+    session.pieces.push(new Uint8Array(piece.content))
+    session.pieceBytes += piece.content.length
+    if (session.pieceBytes > MOST_BYTES) return refuse(session, 'too-large')
+    if (piece.more) return
+    const { pieces } = session
+    session.pieces = []
+    session.pieceBytes = 0
+    keepThing(session, piece.kind, pieces)
+  }
+  function pass(session: Session, piece: Piece): void {
+    const frame = packPiece({ ...piece, number: 0 })
+    for (const other of others(session)) sendTo(other, frame)
+  }
+  function keepThing(session: Session, kind: Kind, pieces: Uint8Array[]): void {
+    if (kind === 'whole') return void (session.whole = pieces)
+    if (kind === 'passing') {
+      for (const other of others(session)) sendPieces(other, kind, 0, pieces)
+      return
+    }
+    const log = logOf(session.group!)
+    const room = inMemory() <= MEMORY_BYTES
+    const number = room ? log.add(pieces) : null
+    // What cannot be kept still reaches those who are here.
+    for (const other of others(session)) sendPieces(other, kind, number ?? 0, pieces)
+    if (number === null) return say(session, { say: 'no', why: 'full' })
+    say(session, { say: 'kept', number })
+    if (log.count() > THICK) say(session, { say: 'thick', upTo: number })
+  }
+
+  return {
+    /** A new line; what comes over it is handed in here. */
+    connect(line: Line) {
+      const session: Session = {
+        line,
+        nonce: randomBytes(24).toString('base64url'),
+        group: null,
+        device: null,
+        pieces: [],
+        pieceBytes: 0,
+        kind: null,
+        whole: null,
+        turn: Promise.resolve(),
+        shut: false,
+        paced: { since: now(), bytes: 0, frames: 0 },
+      }
+      const room = sessions.size < LINES.all && lines.take(line.address)
+      if (room) {
+        sessions.add(session)
+        say(session, { say: 'nonce', nonce: session.nonce })
+        later(() => session.group || shut(session), ENTER_MS)
+      } else refuse(session, 'crowded', ENTER_MS / 1000)
+      /** Frames are taken in the order they came, also while a signature is looked at. */
+      const inTurn = (work: () => void | Promise<void>) => {
+        session.turn = session.turn.then(work).catch(() => shut(session))
+        return session.turn
+      }
+      return {
+        /** A word, in JSON, or a piece of something that was sent. */
+        frame: (frame: Uint8Array) =>
+          inTurn(() => (frame[0] === WORD ? heed(session, text.decode(frame)) : take(session, frame))),
+        closed(): void {
+          session.shut = true
+          if (!sessions.delete(session)) return
+          lines.give(line.address)
+          if (session.group) tellDevices(session.group)
+        },
+      }
+    },
+    /** For tests and the end of the process. */
+    lines: () => sessions.size,
+    /** All that is kept of a group, one after the other. */
+    keptOf: (group: string): Uint8Array => joinPieces(logOf(group).after(null, 0).flatMap((one) => one.pieces)),
+  }
+}
+export type Relay = ReturnType<typeof openRelay>
+
+function wordIn(said: string): DeviceWord | null {
+  try {
+    return deviceWordSchema.parse(JSON.parse(said))
+  } catch {
+    return null
+  }
+}

@@ -1,0 +1,13 @@
+/**
+ * Whether a page of this server's own opens the line, or no page at all: a browser says whose page it is, and a page of
+ * another site has no business here.
+ */
+export function isSameSite(headers: Headers): boolean {
+  const origin = headers.get('origin')
+  if (origin === null) return true
+  try {
+    return new URL(origin).host === headers.get('host')
+  } catch {
+    return false
+  }
+}

@@ -1,0 +1,15 @@
+import { defineNitroPlugin } from 'nitropack/runtime'
+import { FRAME_BYTES } from '#core/sync'
+import { isSameSite } from '../limits/is-same-site'
+
+const no = (status: number, statusText: string) => new Response(null, { status, statusText })
+
+/** Lines are opened at one address only, by the app's own pages; a frame longer than any of ours is not read. */
+export default defineNitroPlugin((nitro) => {
+  const upgrade = ({ url, headers }: { url: string; headers: Headers }) => {
+    if (!new URL(url).pathname.endsWith('/api/group')) return no(404, 'Not Found')
+    if (!isSameSite(headers)) return no(403, 'Forbidden')
+  }
+  const limits = { serverOptions: { maxPayload: FRAME_BYTES, perMessageDeflate: false } }
+  nitro.h3App.options.websocket = { ...nitro.h3App.options.websocket, ...limits, hooks: { upgrade } }
+})
