@@ -15,6 +15,7 @@ import {
   plainRecord,
   pushStep,
   rebaseStep,
+  reversed,
   sameRecord,
   sealJournal,
   toWorkspace,
@@ -23,7 +24,6 @@ import {
   type Collection,
   type Fits,
   type Journal,
-  type OpenClash,
   type RecordOf,
   type Records,
   type Settings,
@@ -32,25 +32,20 @@ import {
 } from '#core/workspace'
 import type { Unfit } from './guard'
 import { forgetKept, rememberKept, wasKept } from './kept-mark'
+import type { Carrier, Looking } from './yard-standing'
+import { openQuestions, type Asked } from './open-questions'
 import { openRepository } from './repository'
 import { openWindows } from './windows'
+
+export type { Carrier, Looking }
 
 /** A change to one record: what it becomes, or null to take it away. */
 export interface Edit<C extends Collection = Collection> {
   collection: C
   id: string
   after: RecordOf<C> | null
-}
-
-/** A yard that is only looked at. */
-export interface Looking {
-  name: string
-  /** this browser's own, kept by a newer app */
-  own: boolean
-  /** records this app makes nothing of */
-  leftOut: number
-  /** a newer app began on it in another window, while this one was at work */
-  overtaken?: { unsaved: boolean }
+  /** a lot's mass was weighed or said as a whole, and is not what was there with something taken or added */
+  toldAnew?: true
 }
 
 /** So many records at once come from a file, and were looked through when it was read. */
@@ -86,10 +81,11 @@ export const useYard = defineStore('yard', () => {
   })
   /** a yard was kept here, and at the start the browser had nothing of it any more */
   const gone = ref(false)
-  const clashes = shallowRef<OpenClash[]>([])
+  const { questions, asked, isOpen, ...asking } = openQuestions(records)
   /** records that the last undo or redo left alone, another window having changed them since */
   const leftAlone = ref(0)
   const listeners: (() => void)[] = []
+  let carrier: Carrier | null = null
   let queue: Promise<void> = Promise.resolve()
   /** what other windows told while this one was still reading the yard */
   const early: Change[] = []
@@ -166,15 +162,9 @@ export const useYard = defineStore('yard', () => {
     if (keeping.value !== 'disk') return
     rememberKept()
     saving.value++
-    windows.tell(
-      direction === 'do'
-        ? step.changes
-        : step.changes.map(({ before: after, after: former, ...rest }) => ({
-            ...rest,
-            before: former,
-            after,
-          })),
-    )
+    const told = direction === 'do' ? step.changes : reversed(step.changes)
+    windows.tell(told)
+    carrier?.changed(told)
     for (const heard of listeners) heard()
     follow(repository.write(step, direction, { before, after }))
   }
@@ -222,22 +212,13 @@ export const useYard = defineStore('yard', () => {
     return last?.before ?? null
   }
 
-  /** A question stands as long as one of the two that were told is what the record says. */
-  function isOpen({ collection, id, path, mine, theirs }: OpenClash): boolean {
-    const record = records.value[collection][id]
-    const said = record && partOf(record, path)
-    return !!record && (sameRecord(said, mine) || sameRecord(said, theirs))
-  }
-
-  function forgetClash(one: Pick<OpenClash, 'collection' | 'id' | 'path'>): void {
-    const isThat = ({ collection, id, path }: OpenClash) =>
-      collection === one.collection && id === one.id && path.join('/') === one.path.join('/')
-    clashes.value = clashes.value.filter((clash) => !isThat(clash))
+  function forgetClash(one: Asked): void {
+    if (asking.forget(one)) carrier?.settled(one)
   }
 
   /** Answers the first open question: the record keeps what was chosen, and no window asks again. */
   function settle(value: unknown): void {
-    const [clash] = clashes.value
+    const [clash] = questions.value
     if (!clash) return
     const { collection, id, path } = clash
     const record = records.value[collection][id]
@@ -257,16 +238,45 @@ export const useYard = defineStore('yard', () => {
     const heard = hearChanges(records.value, changes, fits, repository.unwritten, takenAway)
     records.value = heard.records
     // A question that was answered by what came is none any more.
-    clashes.value = clashes.value.filter(isOpen)
+    asking.look()
     // What is typed from here on is undone apart from what was typed before the other window spoke.
     seal()
-    if (heard.clashes.length > 0) clashes.value = [...clashes.value, ...heard.clashes]
+    asking.add(heard.clashes)
     if (heard.numbered.length > 0) windows.tell(heard.numbered)
+    carrier?.changed([...changes, ...heard.drawn].map((one) => ({ ...one, after: recordNow(one) })))
     if (heard.drawn.length === 0) return
     const now_ = journal.value
     queue = repository
       .write({ changes: heard.drawn }, 'do', { before: now_, after: now_ })
       .catch((error: unknown) => void (saveError.value = why(error)))
+  }
+
+  const recordNow = ({ collection, id }: Pick<Change, 'collection' | 'id'>): Change['after'] =>
+    records.value[collection][id] ?? null
+
+  /**
+   * Takes over what other devices did, as it is: no step of this window's, and told to the other windows.
+   * @param anew the yard as a whole is another's from now on: what was done to the former is no more undone
+   * @returns those that would not be read again, and were left
+   */
+  function takeIn(changes: readonly Change[], anew = false): Change[] {
+    if (!ready.value || looking.value || keeping.value === 'shut') return [...changes]
+    const left = changes.filter(({ collection, after }) => after && !fits(collection, after))
+    const taken = changes.filter((one) => !left.includes(one))
+    seal()
+    records.value = applyStep(records.value, { changes: taken }, 'do')
+    const before = journal.value
+    if (anew) journal.value = emptyJournal()
+    asking.look()
+    if (keeping.value !== 'disk' || (taken.length === 0 && !anew)) return left
+    rememberKept()
+    windows.tell([...taken])
+    queue = repository
+      .write({ changes: taken }, 'do', { before, after: journal.value })
+      .catch((error: unknown) => void (saveError.value = why(error)))
+    const numbers = numberingChanges(records.value)
+    if (numbers.length > 0) hear(numbers)
+    return left
   }
 
   /**
@@ -282,9 +292,10 @@ export const useYard = defineStore('yard', () => {
       return false
     }
     const at = now()
-    const changes: Change[] = edits.map(({ collection, id, after }) => ({
+    const changes: Change[] = edits.map(({ collection, id, after, toldAnew }) => ({
       collection,
       id,
+      ...(toldAnew ? { toldAnew } : {}),
       before: records.value[collection][id] ?? null,
       after: asRead || after === null ? after : plainRecord({ ...after, updatedAt: at }),
     }))
@@ -387,8 +398,12 @@ export const useYard = defineStore('yard', () => {
     notKept,
     look,
     stopLooking,
-    clashes,
+    clashes: questions,
     settle,
+    asked,
+    takeIn,
+    /** From here on what goes on is told; null where nobody carries it any more. */
+    carry: (by: Carrier | null) => void (carrier = by),
     /** Called at every change made here. */
     onChange: (listener: () => void) => void listeners.push(listener),
     lots,

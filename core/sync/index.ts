@@ -20,3 +20,4 @@ export {
   type Piece,
   type RelayWord,
 } from './wire'
+export { headsOf, meetHeads, openSharedYard, type Heads, type SharedYard } from './shared-yard'

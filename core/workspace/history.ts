@@ -21,6 +21,10 @@ export interface Step {
   mergeKey?: string
 }
 
+/** The same changes the other way round. */
+export const reversed = (changes: readonly Change[]): Change[] =>
+  changes.map(({ before: after, after: before, ...rest }) => ({ ...rest, before, after }))
+
 /** All records, by collection and id. */
 export type Records = { [C in Collection]: Record<string, RecordOf<C>> }
 /** The same where any record may be put: a change says which kind it is of. */

@@ -8,6 +8,7 @@ import { useFaults } from './useFaults'
 import { useFocusKept } from './useFocusKept'
 import { useNotices } from '~/shared/page/useNotices'
 import { sweepLostPhotos } from './usePhotoSweep'
+import { GroupWatch, useInGroup } from '~/features/group'
 import { useSafeKeeping } from '~/features/keeping'
 import { useShortcuts } from './useShortcuts'
 import { useStopping } from '~/features/melt'
@@ -31,8 +32,9 @@ const YardStanding = defineAsyncComponent(() => import('./YardStanding.vue'))
 
 const yard = useYard()
 const { announce, message, said, say } = useNotices()
-const { arrived } = useArrival()
+const { arrived, title } = useArrival()
 useFocusKept()
+const inGroup = useInGroup()
 const walking = useWalking()
 const { fault } = useFaults()
 const palette = ref(false)
@@ -117,6 +119,7 @@ onMounted(() => {
         ></I18nT
       >
     </p>
+    <GroupWatch v-if="yard.ready && inGroup" :place="title" />
     <WalkStrip v-if="yard.ready && walking" />
     <main id="main" class="mx-auto w-full max-w-[90rem] flex-1 px-3 pt-4 pb-16 sm:px-5" tabindex="-1">
       <ShutYard v-if="yard.keeping === 'shut'" />

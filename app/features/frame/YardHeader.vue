@@ -2,6 +2,7 @@
 import { t } from '~/words'
 import { Command, Redo2, Undo2 } from '@lucide/vue'
 import { computed } from 'vue'
+import { GroupMark, useInGroup } from '~/features/group'
 import { useHeat } from '~/shared/heat/useHeat'
 import { useUndo } from './useShortcuts'
 import { useYard } from '~/storage/yard-store'
@@ -10,6 +11,7 @@ import YardMenu from './YardMenu.vue'
 
 const emit = defineEmits<{ palette: []; shortcuts: [] }>()
 const yard = useYard()
+const inGroup = useInGroup()
 const { heat } = useHeat()
 const { undo, redo } = useUndo()
 const canUndo = computed(() => yard.journal.cursor > 0)
@@ -39,6 +41,7 @@ const nextUndo = computed(() => yard.journal.steps[yard.journal.cursor - 1]?.lab
         <NuxtLink to="/handbook" class="btn btn-quiet">{{ t('frame.handbook') }}</NuxtLink>
       </nav>
       <div class="ml-auto flex items-center sm:ml-0">
+        <GroupMark v-if="yard.ready && inGroup" />
         <button
           class="btn btn-quiet"
           :disabled="!canUndo"

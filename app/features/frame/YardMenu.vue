@@ -34,6 +34,7 @@ const items = computed(() => [
   { label: t('frame.gear'), run: () => navigateTo('/gear') },
   { label: t('frame.handbook'), run: () => navigateTo('/handbook') },
   { label: t('frame.safe-keeping'), run: () => navigateTo('/safety') },
+  { label: t('frame.your-devices'), run: () => navigateTo('/group') },
   {
     label: t('frame.weigh-in', { masses: masses[yard.settings.mass] }),
     run: () => yard.changeSettings({ mass: nextMass[yard.settings.mass] }),

@@ -22,6 +22,8 @@ const NAMES: Readonly<Record<string, string>> = {
   '/handbook/tables': t('frame.handbook-tables'),
   '/learned': t('frame.what-your-heats-taught'),
   '/safety': t('frame.safe-keeping'),
+  '/group': t('frame.your-devices'),
+  '/join': t('frame.join-a-yard'),
   '/open': t('frame.open-a-file'),
   '/trends': t('frame.trends'),
   '/labels': t('frame.labels'),

@@ -36,5 +36,5 @@ export function useArrival() {
     },
     { flush: 'sync' },
   )
-  return { arrived }
+  return { arrived, title }
 }

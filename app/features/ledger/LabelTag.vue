@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { t } from '~/words'
 import type { Label } from './useLabels'
-import QrCode from './QrCode.vue'
+import QrCode from '~/shared/page/QrCode.vue'
 
 /** One label. */
 defineProps<{ label: Label }>()

@@ -4,6 +4,7 @@ import { I18nT } from 'vue-i18n'
 import { useWakeLock } from '@vueuse/core'
 import { familyProblem } from '#core/families'
 import { computed, defineAsyncComponent, onBeforeUnmount, ref, watch } from 'vue'
+import { FurnaceLine, useInGroup } from '~/features/group'
 import { useCrucibleStanding } from '~/shared/gear/useCrucibleStanding'
 import { useLiveMelt } from './useLiveMelt'
 import { useMeltLog } from './useMeltLog'
@@ -31,6 +32,7 @@ const sheet = useRunSheet(() => topUpZincG.value)
 const units = useUnits()
 const { heat, steps, current, doneCount, liquidus, lines, working } = sheet
 const strange = computed(() => heat.value?.alloy && familyProblem(heat.value.alloy))
+const inGroup = useInGroup()
 const log = useMeltLog()
 const live = useLiveMelt(log, sheet)
 watch(
@@ -63,6 +65,14 @@ const unweighed = computed(() => heat.value?.weighed.length === 0)
       }}</NuxtLink>
     </HeatHeading>
     <StopButton v-if="!heat.loggedAt" :beside="!!current" />
+    <FurnaceLine
+      v-if="inGroup && !heat.loggedAt"
+      :heat="heat.number"
+      :heat-id="heat.id"
+      :step="current ? steps.indexOf(current) + 1 : 0"
+      :steps="steps.length"
+      @heeded="(text) => log.add('note', { text })"
+    />
     <CrucibleRefused />
     <WeighedRemark v-if="!heat.loggedAt" :heat="heat" />
     <div v-if="!steps.length" class="slab max-w-xl p-5">

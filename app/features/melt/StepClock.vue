@@ -3,6 +3,7 @@ import { t } from '~/words'
 import type { RunStep } from '#core/melt'
 import type { MeltLog } from './useMeltLog'
 import { computed, watch } from 'vue'
+import { ringing } from '~/features/group'
 import { useNotices } from '~/shared/page/useNotices'
 
 /** The clock of a step: runs down to its least time, then says how long it has gone on. */
@@ -32,7 +33,8 @@ function ring(): void {
 }
 watch(left, (seconds, before) => {
   if (seconds !== null && before !== null && before !== undefined && before > 0 && seconds <= 0) {
-    ring()
+    const rings = ringing(props.log.heat.value?.number ?? 0)
+    if (rings.here) ring()
     say(t('melt.the-clock-of-this-step-has'))
   }
 })

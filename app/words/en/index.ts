@@ -6,6 +6,7 @@ import day from './day.json'
 import devices from './devices.json'
 import frame from './frame.json'
 import gear from './gear.json'
+import group from './group.json'
 import handbook from './handbook.json'
 import home from './home.json'
 import keeping from './keeping.json'
@@ -33,6 +34,7 @@ export default {
   devices,
   frame,
   gear,
+  group,
   handbook,
   home,
   keeping,

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, watchEffect } from 'vue'
-import { qrPath } from './useQr'
+import { qrPath } from './qr-path'
 /** A QR code, dark on white whatever the theme, with the quiet margin readers need. */
 const props = defineProps<{ text: string; label: string }>()
 const code = ref<{ path: string; size: number } | null>(null)

@@ -1,0 +1,94 @@
+<script setup lang="ts">
+import { computed, onScopeDispose, ref, watchEffect } from 'vue'
+import { heatStamp } from '#core/heat'
+import { useNotices } from '~/shared/page/useNotices'
+import { t } from '~/words'
+import AddDevice from './AddDevice.vue'
+import { useGroup } from './group-store'
+import { presenceWords } from './presence-words'
+
+/** On a heat's melt: who else follows it, the way onto the furnace's device, and a word from one to the other. */
+const props = defineProps<{ heat: number; heatId: string; step: number; steps: number }>()
+const emit = defineEmits<{ heeded: [text: string] }>()
+const WORD_LETTERS = 200
+const group = useGroup()
+const { announce, say } = useNotices()
+const adding = ref(false)
+const text = ref('')
+watchEffect(() => (group.atStep = { step: props.step, steps: props.steps }))
+onScopeDispose(() => (group.atStep = null))
+
+const there = computed(() => group.others.filter(({ presence }) => presence?.heat === props.heat))
+const elsewhere = computed(() => group.others.filter(({ presence }) => presence?.heat !== props.heat))
+/** The word that waits to be seen, of this device or of another. */
+const word = computed(() => group.wordTo(props.heatId))
+function send(): void {
+  const said = text.value.trim()
+  if (!said) return
+  group.whisper(props.heatId, said)
+  text.value = ''
+  say(t('group.whisper-sent'))
+}
+function heed(): void {
+  const said = word.value
+  if (!said) return
+  group.whisper(props.heatId, null)
+  emit('heeded', said.text)
+}
+function call(id: string, name: string): void {
+  group.call(id, props.heat)
+  announce(t('group.asked-there', { name }))
+}
+</script>
+
+<template>
+  <section v-if="group.isOne" class="mb-4 grid gap-3" :aria-label="t('group.your-devices')">
+    <div
+      v-if="word && !word.own"
+      role="alert"
+      class="flex flex-wrap items-center gap-3 border-4 border-ember bg-amber-wash p-4 text-2xl font-bold"
+      data-testid="whisper"
+    >
+      <p class="flex-1 basis-60">
+        <span class="block text-base font-normal">{{ t('group.whisper-from', { name: word.name }) }}</span>{{
+          word.text
+        }}
+      </p>
+      <button class="btn btn-next min-h-[4.5rem] px-6 text-xl" @click="heed">
+        {{ t('group.whisper-seen') }}
+      </button>
+    </div>
+    <div class="slab flex flex-wrap items-center gap-x-4 gap-y-2 p-3">
+      <p v-for="{ id, name, presence } in there" :key="id" data-testid="there">
+        <b>{{ name }}</b> {{ presence && presenceWords(presence) }}
+      </p>
+      <button v-for="{ id, name } in elsewhere" :key="id" class="btn" @click="call(id, name)">
+        {{ t('group.ask-there', { name }) }}
+      </button>
+      <button v-if="group.standing.is === 'here'" class="btn" @click="adding = true">
+        {{ t('group.to-the-phone') }}
+      </button>
+      <form v-if="there.length" class="flex flex-1 basis-72 gap-2" @submit.prevent="send">
+        <input
+          v-model="text"
+          class="field min-w-0 flex-1"
+          :maxlength="WORD_LETTERS"
+          :placeholder="t('group.whisper')"
+          :aria-label="t('group.whisper')"
+        />
+        <button class="btn">{{ t('group.whisper-send') }}</button>
+      </form>
+      <p v-if="word?.own" class="w-full text-soft" data-testid="whisper-waits">
+        {{ t('group.whisper-waits', { text: word.text }) }}
+      </p>
+    </div>
+    <AddDevice
+      v-if="adding"
+      :title="t('group.to-the-phone-title', { heat: heatStamp(heat) })"
+      :to="`/heat/${heat}/melt`"
+      @close="adding = false"
+    >
+      <p class="text-lg font-semibold">{{ t('group.to-the-phone-words') }}</p>
+    </AddDevice>
+  </section>
+</template>

@@ -1,0 +1,75 @@
+<script setup lang="ts">
+import { navigateTo } from '#imports'
+import { ref } from 'vue'
+import { t } from '~/words'
+import DeviceName from './DeviceName.vue'
+import { usualName } from './device-name'
+import { useGroup } from './group-store'
+import { fromAddress } from './invitation'
+import { noWords } from './no-words'
+
+/** A browser that is none of several devices yet: it begins, or joins. */
+const group = useGroup()
+const name = ref(usualName())
+const missing = ref(false)
+const code = ref('')
+const address = ref('')
+const noAddress = ref(false)
+const isOwn = /^(localhost|127\.|\[::1\])/.test(location.hostname)
+
+async function begin(): Promise<void> {
+  missing.value = name.value.trim() === ''
+  if (!missing.value) await group.found(name.value.trim(), code.value.trim())
+}
+async function join(): Promise<void> {
+  const invitation = fromAddress(address.value)
+  noAddress.value = !invitation
+  if (invitation) await navigateTo(`/join${address.value.slice(address.value.indexOf('#'))}`)
+}
+</script>
+
+<template>
+  <div class="grid items-start gap-5 lg:grid-cols-2">
+    <form class="slab p-4" novalidate @submit.prevent="begin">
+      <h2 class="chalk mb-2">{{ t('group.begin-here') }}</h2>
+      <p class="mb-3">{{ t('group.begin-here-words') }}</p>
+      <DeviceName v-model="name" :missing="missing" />
+      <label v-if="!isOwn" class="mt-3 block max-w-sm">
+        <span class="chalk block">{{ t('group.code-of-the-terminal') }}</span>
+        <input
+          v-model="code"
+          class="field w-full uppercase"
+          autocomplete="off"
+          autocapitalize="characters"
+          spellcheck="false"
+          maxlength="40"
+          aria-describedby="code-why"
+        />
+        <span id="code-why" class="mt-1 block text-soft">{{ t('group.code-why') }}</span>
+      </label>
+      <p v-if="group.failed" role="alert" class="mt-3 font-semibold text-oxide">
+        {{ noWords(group.failed.why, group.failed.afterS) }}
+      </p>
+      <button class="btn btn-next mt-4">{{ t('group.begin') }}</button>
+    </form>
+    <form class="slab p-4" novalidate @submit.prevent="join">
+      <h2 class="chalk mb-2">{{ t('group.or-join') }}</h2>
+      <p class="mb-3">{{ t('group.or-join-words') }}</p>
+      <label class="block">
+        <span class="chalk block">{{ t('group.address-or-code') }}</span>
+        <input
+          v-model="address"
+          class="field w-full"
+          autocomplete="off"
+          spellcheck="false"
+          :aria-invalid="noAddress"
+          :aria-describedby="noAddress ? 'no-address' : undefined"
+        />
+        <span v-if="noAddress" id="no-address" role="alert" class="mt-1 block font-semibold text-oxide">{{
+          t('group.no-such-invitation')
+        }}</span>
+      </label>
+      <button class="btn mt-4">{{ t('group.join') }}</button>
+    </form>
+  </div>
+</template>

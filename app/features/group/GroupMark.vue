@@ -1,0 +1,26 @@
+<script setup lang="ts">
+import { MonitorSmartphone } from '@lucide/vue'
+import { computed } from 'vue'
+import { t } from '~/words'
+import { useGroup } from './group-store'
+
+/** In the head of the page: how many devices are here, or that there is no line to them. */
+const group = useGroup()
+const words = computed(() => {
+  if (group.part === 'waiting') return t('group.other-window')
+  if (group.standing.is !== 'here') return t('group.no-line')
+  const { others } = group
+  if (others.length === 0) return t('group.nobody-else')
+  return t('group.others-here', { names: others.map(({ name }) => name).join(', ') })
+})
+const here = computed(() => group.standing.is === 'here')
+const short = computed(() => (here.value ? t('group.n-here', { n: group.others.length + 1 }) : ''))
+</script>
+
+<template>
+  <NuxtLink to="/group" class="btn btn-quiet" :title="words" data-testid="group-mark">
+    <MonitorSmartphone :size="18" aria-hidden="true" :class="here ? 'text-patina' : 'text-amber'" />
+    <span class="text-sm max-sm:sr-only" aria-hidden="true">{{ short }}</span>
+    <span class="sr-only">{{ t('group.your-devices') }}: {{ words }}</span>
+  </NuxtLink>
+</template>

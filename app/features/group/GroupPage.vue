@@ -1,0 +1,110 @@
+<script setup lang="ts">
+import { I18nT } from 'vue-i18n'
+import { computed, defineAsyncComponent, onMounted, ref } from 'vue'
+import { SERVED } from '~/shared/page/served'
+import { useNotices } from '~/shared/page/useNotices'
+import { useYard } from '~/storage/yard-store'
+import { t } from '~/words'
+import { keysOffered } from './keys-offered'
+import GroupBegin from './GroupBegin.vue'
+import GroupDevices from './GroupDevices.vue'
+import { useGroup } from './group-store'
+import { noWords } from './no-words'
+
+const AddDevice = defineAsyncComponent(() => import('./AddDevice.vue'))
+const OwnYardQuestion = defineAsyncComponent(() => import('./OwnYardQuestion.vue'))
+
+/** The devices that have this yard: how they stand, who is here, how another joins. */
+const yard = useYard()
+const group = useGroup()
+const { announce } = useNotices()
+const adding = ref(false)
+const leaving = ref(false)
+onMounted(() => void group.wake())
+
+const impossible = computed(() => !SERVED || !keysOffered() || yard.keeping === 'nowhere')
+/** How it stands, first of all. */
+const answer = computed(() => {
+  const { standing, waiting, part } = group
+  if (part === 'waiting') return t('group.other-window')
+  if (standing.is === 'older') return t('group.older')
+  if (standing.is === 'refused') return noWords(standing.why, standing.afterS)
+  if (standing.is === 'away') return waiting ? t('group.alone-and-waiting') : t('group.alone-now')
+  return waiting ? t('group.waits-here') : t('group.all-here')
+})
+const tone = computed(() => {
+  const { is } = group.standing
+  if (group.part === 'waiting') return 'border-line'
+  return is === 'here' ? 'border-patina' : is === 'away' ? 'border-amber' : 'border-oxide'
+})
+/** Another server, or one set up anew, can be told of this yard again. */
+const anew = computed(() => group.standing.is === 'refused' && group.standing.why === 'unknown-group')
+const reload = () => location.reload()
+
+async function leave(): Promise<void> {
+  await group.leave()
+  leaving.value = false
+  announce(t('group.left'))
+}
+</script>
+
+<template>
+  <section>
+    <h1 class="mb-2 text-2xl font-bold">{{ t('group.one-yard-on-several-devices') }}</h1>
+    <template v-if="group.part === 'none'">
+      <p class="mb-4 max-w-2xl">{{ t('group.what-it-is') }}</p>
+      <p v-if="!SERVED" class="slab max-w-2xl p-4" data-testid="group-impossible">
+        <I18nT keypath="group.plain-files-have-no-line" scope="global"
+          ><template #link
+            ><NuxtLink to="/safety" class="underline">{{ t('group.safe-keeping') }}</NuxtLink></template
+          ></I18nT
+        >
+      </p>
+      <p v-else-if="impossible" class="slab max-w-2xl p-4" data-testid="group-impossible">
+        {{ keysOffered() ? t('group.keeps-nothing') : t('group.not-over-tls') }}
+      </p>
+      <GroupBegin v-else />
+    </template>
+    <template v-else>
+      <OwnYardQuestion v-if="group.asks" />
+      <p
+        v-else
+        role="status"
+        class="mb-4 max-w-3xl border-l-8 bg-panel p-3 text-lg"
+        :class="tone"
+        data-testid="group-standing"
+      >
+        {{ answer }}
+        <button v-if="group.standing.is === 'older'" class="btn ml-2" @click="reload">
+          {{ t('group.load-anew') }}
+        </button>
+        <button v-else-if="anew" class="btn ml-2" @click="group.tryAgain({ how: 'found', code: '' })">
+          {{ t('group.begin-anew-here') }}
+        </button>
+        <button v-else-if="group.standing.is === 'refused'" class="btn ml-2" @click="group.tryAgain()">
+          {{ t('group.try-again') }}
+        </button>
+      </p>
+      <template v-if="group.part === 'in' && !group.asks">
+        <GroupDevices v-if="group.standing.is === 'here'" />
+        <div class="mt-4 flex flex-wrap gap-3">
+          <button v-if="group.standing.is === 'here'" class="btn btn-next" @click="adding = true">
+            {{ t('group.add-a-device') }}
+          </button>
+          <button class="btn" :aria-expanded="leaving" @click="leaving = !leaving">
+            {{ t('group.leave') }}
+          </button>
+        </div>
+        <p v-if="leaving" class="mt-3 max-w-2xl border-l-8 border-amber bg-amber-wash p-3">
+          {{ t('group.leave-really') }}
+          <button class="btn ml-2" @click="leave">{{ t('group.leave-yes') }}</button>
+        </p>
+        <AddDevice v-if="adding" @close="adding = false" />
+      </template>
+    </template>
+    <details class="mt-6 max-w-2xl">
+      <summary class="chalk cursor-pointer">{{ t('group.how-safe') }}</summary>
+      <p class="mt-2 text-soft">{{ t('group.how-safe-words') }}</p>
+    </details>
+  </section>
+</template>

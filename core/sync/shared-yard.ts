@@ -1,0 +1,109 @@
+import { Doc, encodeStateAsUpdate, encodeStateVector, getState, parseUpdateMeta } from 'yjs'
+import type { AnyRecord, Change, Collection } from '#core/workspace'
+import type { DeviceId, Path } from './entry'
+import { answerQuestion, openQuestions, takeUpdate, type OpenQuestion, type Touched } from './hear'
+import { readRecord, recordNames } from './read'
+import { countWrite, nextWrite, writeRecords } from './write'
+
+/** Of each writer of the document, how much of what it wrote is known. */
+export type Heads = Record<string, number>
+
+/** What is written in one go, characters of its JSON: each such part is one update, small enough for a line. */
+const AT_ONCE = 128 * 1024
+
+const ABOUT = 'about'
+
+/**
+ * A yard as several devices have it.
+ * @param device who writes here
+ * @param updates what was written and heard before, in any order
+ * @example openSharedYard('desk', []).names() // []
+ */
+export function openSharedYard(device: DeviceId, updates: readonly Uint8Array[]) {
+  const doc = new Doc()
+  for (const update of updates) takeUpdate(doc, update, device)
+  const heads = (): Heads =>
+    Object.fromEntries([...doc.store.clients.keys()].map((client) => [client, getState(doc.store, client)]))
+
+  return {
+    read: (collection: Collection, id: string): AnyRecord | null => readRecord(doc, collection, id),
+    names: () => recordNames(doc),
+    /** Writes what records have become; a large change in parts. */
+    write(changes: readonly Omit<Change, 'before'>[]): void {
+      let part: Omit<Change, 'before'>[] = []
+      let size = 0
+      const flush = () => {
+        if (part.length > 0) writeRecords(doc, part, { device, toldAnew: isToldAnew })
+        part = []
+        size = 0
+      }
+      for (const change of changes) {
+        part.push(change)
+        size += JSON.stringify(change.after).length
+        if (size > AT_ONCE) flush()
+      }
+      flush()
+    },
+    /** @returns records that are not what they were */
+    take(update: Uint8Array): Touched[] {
+      const touched = takeUpdate(doc, update, device)
+      return [...new Map(touched.map((one) => [`${one.collection}/${one.id}`, one])).values()]
+    },
+    questions: (read: (one: Touched, path: Path) => unknown): OpenQuestion[] => openQuestions(doc, read),
+    answer(asked: Pick<OpenQuestion, 'collection' | 'id' | 'path'>): void {
+      doc.transact(() => {
+        // Counted as a write: what only takes away would not show among the heads.
+        if (answerQuestion(doc, asked, device)) countWrite(doc, device, nextWrite(doc, device))
+      }, device)
+    },
+    /** Called with every update that is written here. */
+    onWritten(listener: (update: Uint8Array) => void): void {
+      doc.on('update', (update: Uint8Array, origin: unknown) => {
+        if (origin === device) listener(update)
+      })
+    },
+    /** Called when what is said beside the records may be otherwise. */
+    onSaid(listener: () => void): void {
+      doc.getMap(ABOUT).observe(() => listener())
+    },
+    /** Something said to all devices beside the records; undefined takes it back. */
+    say(name: string, value: unknown): void {
+      doc.transact(() => {
+        if (value === undefined) doc.getMap(ABOUT).delete(name)
+        else doc.getMap(ABOUT).set(name, value)
+        countWrite(doc, device, nextWrite(doc, device))
+      }, device)
+    },
+    said: (): Record<string, unknown> => Object.fromEntries(doc.getMap(ABOUT).entries()),
+    heads,
+    /** All there is, as one update. */
+    whole: (): Uint8Array => encodeStateAsUpdate(doc),
+    /** What another that knows so much does not know; null where it knows all. */
+    beyond(known: Heads): Uint8Array | null {
+      if (Object.entries(heads()).every(([client, head]) => (known[client] ?? 0) >= head)) return null
+      const vector = new Map(Object.entries(known).map(([client, head]) => [Number(client), head]))
+      return encodeStateAsUpdate(doc, encodeStateVector(vector))
+    },
+  }
+}
+export type SharedYard = ReturnType<typeof openSharedYard>
+
+const isToldAnew = (change: Pick<Change, 'collection' | 'id'>) =>
+  (change as Partial<Change>).toldAnew === true
+
+/**
+ * How much of each writer an update brings the one up to who knew all before it.
+ * @example headsOf(openSharedYard('desk', []).whole()) // {}
+ */
+export const headsOf = (update: Uint8Array): Heads =>
+  Object.fromEntries([...parseUpdateMeta(update).to].map(([client, head]) => [String(client), head]))
+
+/**
+ * What two know together.
+ * @example meetHeads({ a: 3 }, { a: 5 }) // { a: 5 }
+ */
+export function meetHeads(one: Heads, other: Heads): Heads {
+  const joined = { ...one }
+  for (const [client, head] of Object.entries(other)) joined[client] = Math.max(joined[client] ?? 0, head)
+  return joined
+}
