@@ -21,7 +21,10 @@ export interface Step {
   mergeKey?: string
 }
 
-/** The same changes the other way round. */
+/**
+ * The same changes the other way round.
+ * @example reversed([{ collection: 'lots', id: 'a', before: null, after: null }]) // [{ collection: 'lots', id: 'a', before: null, after: null }]
+ */
 export const reversed = (changes: readonly Change[]): Change[] =>
   changes.map(({ before: after, after: before, ...rest }) => ({ ...rest, before, after }))
 

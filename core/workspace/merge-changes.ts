@@ -11,7 +11,8 @@ const massOf = (record: AnyRecord): number => ('massG' in record ? Number(record
  * Two changes of one record drawn together, as `mergeRecords` does. Of a lot's mass both count: each took from it or
  * added to it, and two weighings never cancel each other.
  * @param base as both knew it; null where there was none
- * @returns g, never below nothing; what both changed otherwise is a clash
+ * @returns a lot's mass in g, never below nothing; what both changed otherwise is a clash
+ * @example mergeChanges('lots', null, { id: 'a', createdAt: '', updatedAt: '' }, { id: 'a', createdAt: '', updatedAt: '' }).clashes // []
  */
 export function mergeChanges<T extends AnyRecord>(
   collection: Collection,

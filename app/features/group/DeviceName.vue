@@ -9,7 +9,7 @@ const NAME_LETTERS = 40
 
 <template>
   <label class="block max-w-sm">
-    <span class="chalk block">{{ t('group.name-of-this-device') }}</span>
+    <span class="chalk mb-1 block">{{ t('group.name-of-this-device') }}</span>
     <input
       v-model="name"
       class="field w-full"

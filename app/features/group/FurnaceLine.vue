@@ -7,9 +7,8 @@ import AddDevice from './AddDevice.vue'
 import { useGroup } from './group-store'
 import { presenceWords } from './presence-words'
 
-/** On a heat's melt: who else follows it, the way onto the furnace's device, and a word from one to the other. */
+/** On a heat's melt: who else follows it, the way onto the furnace's device, and a word to it. */
 const props = defineProps<{ heat: number; heatId: string; step: number; steps: number }>()
-const emit = defineEmits<{ heeded: [text: string] }>()
 const WORD_LETTERS = 200
 const group = useGroup()
 const { announce, say } = useNotices()
@@ -20,7 +19,7 @@ onScopeDispose(() => (group.atStep = null))
 
 const there = computed(() => group.others.filter(({ presence }) => presence?.heat === props.heat))
 const elsewhere = computed(() => group.others.filter(({ presence }) => presence?.heat !== props.heat))
-/** The word that waits to be seen, of this device or of another. */
+/** The word that waits to be seen, if it is this device's own. */
 const word = computed(() => group.wordTo(props.heatId))
 function send(): void {
   const said = text.value.trim()
@@ -29,12 +28,6 @@ function send(): void {
   text.value = ''
   say(t('group.whisper-sent'))
 }
-function heed(): void {
-  const said = word.value
-  if (!said) return
-  group.whisper(props.heatId, null)
-  emit('heeded', said.text)
-}
 function call(id: string, name: string): void {
   group.call(id, props.heat)
   announce(t('group.asked-there', { name }))
@@ -42,22 +35,7 @@ function call(id: string, name: string): void {
 </script>
 
 <template>
-  <section v-if="group.isOne" class="mb-4 grid gap-3" :aria-label="t('group.your-devices')">
-    <div
-      v-if="word && !word.own"
-      role="alert"
-      class="flex flex-wrap items-center gap-3 border-4 border-ember bg-amber-wash p-4 text-2xl font-bold"
-      data-testid="whisper"
-    >
-      <p class="flex-1 basis-60">
-        <span class="block text-base font-normal">{{ t('group.whisper-from', { name: word.name }) }}</span>{{
-          word.text
-        }}
-      </p>
-      <button class="btn btn-next min-h-[4.5rem] px-6 text-xl" @click="heed">
-        {{ t('group.whisper-seen') }}
-      </button>
-    </div>
+  <section v-if="group.isOne" :aria-label="t('group.your-devices')">
     <div class="slab flex flex-wrap items-center gap-x-4 gap-y-2 p-3">
       <p v-for="{ id, name, presence } in there" :key="id" data-testid="there">
         <b>{{ name }}</b> {{ presence && presenceWords(presence) }}
@@ -65,7 +43,7 @@ function call(id: string, name: string): void {
       <button v-for="{ id, name } in elsewhere" :key="id" class="btn" @click="call(id, name)">
         {{ t('group.ask-there', { name }) }}
       </button>
-      <button v-if="group.standing.is === 'here'" class="btn" @click="adding = true">
+      <button v-if="group.standing.is === 'here'" class="btn max-sm:hidden" @click="adding = true">
         {{ t('group.to-the-phone') }}
       </button>
       <form v-if="there.length" class="flex flex-1 basis-72 gap-2" @submit.prevent="send">

@@ -35,7 +35,7 @@ async function join(): Promise<void> {
       <p class="mb-3">{{ t('group.begin-here-words') }}</p>
       <DeviceName v-model="name" :missing="missing" />
       <label v-if="!isOwn" class="mt-3 block max-w-sm">
-        <span class="chalk block">{{ t('group.code-of-the-terminal') }}</span>
+        <span class="chalk mb-1 block">{{ t('group.code-of-the-terminal') }}</span>
         <input
           v-model="code"
           class="field w-full uppercase"
@@ -56,7 +56,7 @@ async function join(): Promise<void> {
       <h2 class="chalk mb-2">{{ t('group.or-join') }}</h2>
       <p class="mb-3">{{ t('group.or-join-words') }}</p>
       <label class="block">
-        <span class="chalk block">{{ t('group.address-or-code') }}</span>
+        <span class="chalk mb-1 block">{{ t('group.address-or-code') }}</span>
         <input
           v-model="address"
           class="field w-full"

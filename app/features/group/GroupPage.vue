@@ -30,7 +30,9 @@ const answer = computed(() => {
   if (standing.is === 'older') return t('group.older')
   if (standing.is === 'refused') return noWords(standing.why, standing.afterS)
   if (standing.is === 'away') return waiting ? t('group.alone-and-waiting') : t('group.alone-now')
-  return waiting ? t('group.waits-here') : t('group.all-here')
+  if (waiting) return t('group.waits-here')
+  if (group.devices.length < 2) return t('group.nobody-yet')
+  return group.others.length > 0 ? t('group.all-here') : t('group.waits-for-others')
 })
 const tone = computed(() => {
   const { is } = group.standing

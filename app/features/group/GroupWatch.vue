@@ -5,6 +5,7 @@ import { computed, onMounted, onScopeDispose, ref, watch } from 'vue'
 import { heatStamp } from '#core/heat'
 import { t } from '~/words'
 import { useGroup } from './group-store'
+import OwnYardQuestion from './OwnYardQuestion.vue'
 import { ringBy } from './ringing'
 
 /** Beside every page of a browser that is one of several: tells the others where it is, and hears whether it is called. */
@@ -49,7 +50,7 @@ useEventListener(window, 'online', () => group.nudge())
 useEventListener(document, 'visibilitychange', () => {
   if (document.visibilityState === 'visible') group.nudge()
 })
-watch(() => [place, heat.value, isMelt.value, group.atStep, group.others.length], tell)
+watch([() => place, heat, isMelt, () => group.atStep, () => group.others.length], tell)
 onMounted(() => void group.wake())
 
 // A clock sounds where the furnace is being worked: on the device that was touched last, of those that follow the melt.
@@ -60,6 +61,8 @@ ringBy((number) => {
   return there && there.presence!.touched > touched.value ? { here: false, on: there.name } : { here: true }
 })
 
+/** Joining, what is here already is asked about wherever one is, but where the page itself asks. */
+const asks = computed(() => group.asks && !/\/(join|group)$/.test(route.path))
 const called = computed(() => group.called)
 const by = computed(() => (called.value && group.names[called.value.from]) || t('group.a-device'))
 async function go(): Promise<void> {
@@ -73,6 +76,7 @@ onScopeDispose(() => clearInterval(again))
 </script>
 
 <template>
+  <div v-if="asks" class="mx-auto w-full max-w-[90rem] px-3 pt-3 sm:px-5"><OwnYardQuestion /></div>
   <div
     v-if="called"
     role="alert"

@@ -31,13 +31,14 @@ async function join(): Promise<void> {
   began.value = true
   await group.join(invitation.value, name.value.trim())
 }
+const ofThis = computed(() => group.part !== 'none' && group.membership?.group === invitation.value?.group)
+/** Taken in before this page was loaded anew. */
+const resumed = computed(() => ofThis.value && !!group.membership?.joining)
 /** A device that is in already and scans the code is only shown where to go. */
-const known = computed(
-  () => !began.value && group.part !== 'none' && group.membership?.group === invitation.value?.group,
-)
+const known = computed(() => !began.value && ofThis.value && !resumed.value)
 onMounted(() => void group.wake())
 watch(
-  [known, () => began.value && group.isOne],
+  [known, () => began.value && group.isOne] as const,
   ([isKnown, isOne]) => {
     if (!isKnown && !isOne) return
     if (isOne) announce(t('group.joined'))
@@ -59,7 +60,7 @@ watch(
     </p>
     <p v-else-if="!invitation" role="alert" class="slab p-4">{{ t('group.no-such-invitation') }}</p>
     <OwnYardQuestion v-else-if="group.asks" />
-    <p v-else-if="began" role="status" class="slab p-4">{{ t('group.joining') }}</p>
+    <p v-else-if="began || resumed" role="status" class="slab p-4">{{ t('group.joining') }}</p>
     <p v-else-if="group.part !== 'none' && !known" role="alert" class="slab p-4">
       <I18nT keypath="group.already-in" scope="global"
         ><template #link

@@ -4,7 +4,8 @@ import { I18nT } from 'vue-i18n'
 import { useWakeLock } from '@vueuse/core'
 import { familyProblem } from '#core/families'
 import { computed, defineAsyncComponent, onBeforeUnmount, ref, watch } from 'vue'
-import { FurnaceLine, useInGroup } from '~/features/group'
+import { FurnaceLine, FurnaceWord, useInGroup } from '~/features/group'
+import { SERVED } from '~/shared/page/served'
 import { useCrucibleStanding } from '~/shared/gear/useCrucibleStanding'
 import { useLiveMelt } from './useLiveMelt'
 import { useMeltLog } from './useMeltLog'
@@ -65,12 +66,9 @@ const unweighed = computed(() => heat.value?.weighed.length === 0)
       }}</NuxtLink>
     </HeatHeading>
     <StopButton v-if="!heat.loggedAt" :beside="!!current" />
-    <FurnaceLine
+    <FurnaceWord
       v-if="inGroup && !heat.loggedAt"
-      :heat="heat.number"
       :heat-id="heat.id"
-      :step="current ? steps.indexOf(current) + 1 : 0"
-      :steps="steps.length"
       @heeded="(text) => log.add('note', { text })"
     />
     <CrucibleRefused />
@@ -106,6 +104,16 @@ const unweighed = computed(() => heat.value?.weighed.length === 0)
         <PracticeList :sheet="sheet" />
       </div>
       <div class="grid grid-cols-1 gap-5">
+        <FurnaceLine
+          v-if="inGroup && !heat.loggedAt"
+          :heat="heat.number"
+          :heat-id="heat.id"
+          :step="current ? steps.indexOf(current) + 1 : 0"
+          :steps="steps.length"
+        />
+        <p v-else-if="SERVED && !heat.loggedAt" class="max-sm:hidden">
+          <NuxtLink to="/group" class="btn">{{ t('melt.to-the-phone') }}</NuxtLink>
+        </p>
         <MeltWarnings v-if="!heat.loggedAt" :log="log" :sheet="sheet" />
         <LiveMelt v-if="!heat.loggedAt" :log="log" :live="live" />
         <MeltTrace

@@ -35,7 +35,8 @@ watch(left, (seconds, before) => {
   if (seconds !== null && before !== null && before !== undefined && before > 0 && seconds <= 0) {
     const rings = ringing(props.log.heat.value?.number ?? 0)
     if (rings.here) ring()
-    say(t('melt.the-clock-of-this-step-has'))
+    const done = t('melt.the-clock-of-this-step-has')
+    say(rings.here ? done : `${done} ${t('group.rings-there', { name: rings.on })}`)
   }
 })
 </script>

@@ -16,7 +16,7 @@ export const signature = async ({ privateKey }: Keys, text: string) =>
   ).toString('base64url')
 
 /** A device at the end of a line that is no network, and what it got. */
-export function lineTo(relay: Relay, { address = '10.0.0.2', own = false, waiting = () => 0 } = {}) {
+export function lineTo(relay: Relay, { address = '10.0.0.2', own = false, waiting = (): number => 0 } = {}) {
   const words: RelayWord[] = []
   const pieces: Piece[] = []
   const state = { shut: false }

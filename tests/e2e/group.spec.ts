@@ -1,0 +1,284 @@
+import { mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import {
+  anotherBrowser,
+  deskBegins,
+  invitationFrom,
+  joins,
+  lotOf,
+  meet,
+  note,
+  ownServer,
+  phoneJoins,
+  undo,
+  weigh,
+  yardText,
+} from './group-support'
+import { expect, stepOn, takeClock, test, visit } from './support'
+
+/* One yard on several devices: browsers of their own against one server on this machine. */
+const PORT = Number(process.env.E2E_PORT ?? 4311) + 40
+const WEEK_MS = 7 * 24 * 3600 * 1000
+
+test('a phone joins by the desk’s code and has the yard; a tick on it shows at the desk', async ({
+  page,
+  browser,
+}) => {
+  await deskBegins(page)
+  const phone = await phoneJoins(browser, page)
+  await expect(page.getByTestId('device').filter({ hasText: 'Phone' })).toContainText('at “The yard”')
+  await meet(page, phone)
+  await visit(page, '/heat/13/melt')
+  await visit(phone, '/heat/13/melt')
+  const now = page.getByTestId('now')
+  const before = await now.textContent()
+  await stepOn(phone)
+  await expect(now).not.toHaveText(before!)
+  await expect(now).toHaveText((await phone.getByTestId('now').textContent())!)
+  await expect(page.getByTestId('there')).toContainText('Phone at step 2 of')
+  await phone.reload()
+  await expect(phone.getByTestId('now')).toHaveText((await now.textContent())!)
+  await expect(page.getByTestId('group-mark')).toContainText('2 here')
+  // Who is where is told when it changes, and not for ever in answer to each other.
+  let told = 0
+  phone.on('websocket', (socket) => socket.on('framesent', () => told++))
+  await phone.reload()
+  await expect(page.getByTestId('there')).toContainText('Phone at step 2 of')
+  await page.waitForTimeout(1500)
+  expect(told).toBeLessThan(12)
+  await phone.context().close()
+  await expect(page.getByTestId('group-mark')).toContainText('1 here')
+})
+
+test('the server dies in the middle of a heat; a week alone on both; it comes back and they meet', async ({
+  page,
+  browser,
+}) => {
+  const groups = mkdtempSync(join(tmpdir(), 'groups-'))
+  const server = ownServer(PORT, { HEPHAESTAL_GROUPS_DIR: groups })
+  await server.start()
+  try {
+    await deskBegins(page, server.url)
+    const phone = await phoneJoins(browser, page)
+    await takeClock(phone)
+    await takeClock(page)
+    await visit(phone, '/heat/13/melt')
+    await stepOn(phone)
+    const tin = (await lotOf(page, 'Tin bar'))!.massG
+    await meet(page, phone)
+    await server.kill()
+    await expect(page.getByTestId('group-standing')).toContainText('No line to the others')
+    await stepOn(phone)
+    await weigh(page, { name: 'Tin bar', byG: -40 })
+    await weigh(phone, { name: 'Tin bar', byG: -60 })
+    await weigh(phone, { name: 'Tin bar', byG: -5 })
+    await undo(phone)
+    await note(page, 'Tin bar', 'From the desk')
+    await page.clock.fastForward(WEEK_MS)
+    await phone.clock.fastForward(WEEK_MS)
+    await expect(page.getByTestId('group-standing')).toContainText('waits, and goes out by itself')
+    await server.start()
+    await page.clock.fastForward(60_000)
+    await phone.clock.fastForward(60_000)
+    await meet(page, phone)
+    expect(await lotOf(phone, 'Tin bar')).toEqual({ massG: tin - 100, note: 'From the desk' })
+    // Each undoes its own.
+    await undo(page)
+    await undo(page)
+    await expect.poll(() => lotOf(phone, 'Tin bar')).toMatchObject({ massG: tin - 60 })
+    await meet(page, phone)
+    await phone.context().close()
+  } finally {
+    await server.kill()
+    rmSync(groups, { recursive: true })
+  }
+})
+
+test('with a folder to keep it in, devices that are never on together meet; it holds no readable word', async ({
+  page,
+  browser,
+}) => {
+  const [groups, keep] = [mkdtempSync(join(tmpdir(), 'groups-')), mkdtempSync(join(tmpdir(), 'keep-'))]
+  const server = ownServer(PORT + 1, { HEPHAESTAL_GROUPS_DIR: groups, HEPHAESTAL_KEEP_DIR: keep })
+  await server.start()
+  const sent: Buffer[] = []
+  page.on('websocket', (socket) =>
+    socket.on('framesent', ({ payload }) => void sent.push(Buffer.from(payload))),
+  )
+  try {
+    await deskBegins(page, server.url)
+    const phone = await phoneJoins(browser, page)
+    await meet(page, phone)
+    const state = await phone.context().storageState({ indexedDB: true })
+    expect(state).toBeTruthy()
+    await phone.goto('about:blank')
+    await note(page, 'Tin bar', 'A word in between')
+    await expect(page.getByTestId('group-standing')).toContainText('waits at the server')
+    await page.goto('about:blank')
+    await server.kill()
+    await server.start()
+    await phone.goto(server.url)
+    await expect.poll(() => lotOf(phone, 'Tin bar')).toMatchObject({ note: 'A word in between' })
+    const lying = readdirSync(keep, { recursive: true, withFileTypes: true })
+      .filter((one) => one.isFile())
+      .map((one) => readFileSync(join(one.parentPath, one.name)))
+    expect(lying.length).toBeGreaterThan(2)
+    expect(sent.reduce((sum, { length }) => sum + length, 0)).toBeGreaterThan(10_000)
+    const words = [
+      'Tin bar',
+      'Plumbing offcuts',
+      'massG',
+      'composition',
+      'Demo yard',
+      'A word in between',
+      'Desk',
+    ]
+    for (const part of [...lying, ...sent, readFileSync(join(groups, readdirSync(groups)[0]!))])
+      expect(words.filter((word) => part.includes(word))).toEqual([])
+    await phone.context().close()
+  } finally {
+    await server.kill()
+    for (const one of [groups, keep]) rmSync(one, { recursive: true })
+  }
+})
+
+test('a yard that is there already comes along, or is put aside in a snapshot', async ({ page, browser }) => {
+  await deskBegins(page)
+  for (const along of [true, false]) {
+    const phone = await anotherBrowser(browser, '/stock')
+    await phone.goto('/scrap-book')
+    await phone.getByLabel('Search the scrap book').fill(along ? 'bell' : 'wheel')
+    await phone
+      .getByRole('button', { name: /Make it a lot/ })
+      .first()
+      .click()
+    await phone.getByLabel('Name', { exact: true }).fill(along ? 'Church bell' : 'Old taps')
+    await phone.getByLabel('Mass', { exact: true }).fill('500')
+    await phone.getByRole('button', { name: 'Save', exact: true }).click()
+    await expect.poll(() => lotOf(phone, along ? 'Church bell' : 'Old taps')).toMatchObject({ massG: 500 })
+    await phone.goto(await invitationFrom(page))
+    await joins(phone)
+    await expect(phone.getByTestId('own-yard')).toContainText('1 lot and 0 heats')
+    // The question outlives a reload.
+    await phone.reload()
+    await phone
+      .getByRole('button', { name: along ? 'Bring them along' : 'No, take the others’ yard' })
+      .click()
+    await phone.waitForURL('**/')
+    await meet(page, phone)
+    const words = await yardText(page)
+    expect([words.includes('Church bell'), words.includes('Old taps')]).toEqual([true, false])
+    await visit(phone, '/safety')
+    await expect(phone.getByText('before joining other devices').first()).toBeVisible()
+    await phone.context().close()
+  }
+})
+
+test('the same field changed on both while apart: one word stands, both are asked, one answers', async ({
+  page,
+  browser,
+}) => {
+  const groups = mkdtempSync(join(tmpdir(), 'groups-'))
+  const server = ownServer(PORT + 2, { HEPHAESTAL_GROUPS_DIR: groups })
+  await server.start()
+  try {
+    await deskBegins(page, server.url)
+    const phone = await phoneJoins(browser, page)
+    await server.kill()
+    await note(page, 'Tin bar', 'By the door')
+    await note(phone, 'Tin bar', 'Under the bench')
+    await weigh(page, { name: 'Pewter scraps', toG: 700 })
+    await weigh(phone, { name: 'Pewter scraps', toG: 720 })
+    await server.start()
+    await expect(page.getByTestId('clash')).toBeVisible()
+    await expect(phone.getByTestId('clash')).toBeVisible()
+    await meet(page, phone)
+    for (let asked = 0; asked < 2; asked++) {
+      const question = phone.getByTestId('clash')
+      const isNote = (await question.textContent())!.includes('bench')
+      const chosen = question.getByRole('button', { name: isNote ? 'Under the bench' : '720' })
+      await chosen.click()
+      if (asked === 0) await expect(question).toContainText(isNote ? '720' : 'bench')
+    }
+    await expect(phone.getByTestId('clash')).toBeHidden()
+    await expect(page.getByTestId('clash')).toBeHidden()
+    await meet(page, phone)
+    expect(await lotOf(page, 'Tin bar')).toMatchObject({ note: 'Under the bench' })
+    expect(await lotOf(page, 'Pewter scraps')).toMatchObject({ massG: 720 })
+    await phone.context().close()
+  } finally {
+    await server.kill()
+    rmSync(groups, { recursive: true })
+  }
+})
+
+test('a word to the furnace, a call to a heat; a second window speaks through the first', async ({
+  page,
+  browser,
+}) => {
+  await deskBegins(page)
+  const phone = await phoneJoins(browser, page)
+  await visit(page, '/heat/13/melt')
+  await page.getByRole('button', { name: 'Open it on Phone' }).click()
+  await phone.getByRole('button', { name: 'Go there' }).click()
+  await phone.waitForURL('**/heat/13/melt')
+  await page.getByLabel('A word to the furnace').fill('Tin is 3 g short, add it')
+  await page.getByRole('button', { name: 'Send' }).click()
+  await expect(page.getByTestId('whisper-waits')).toContainText('Tin is 3 g short')
+  await expect(phone.getByTestId('whisper')).toContainText('Tin is 3 g short, add it')
+  await phone.reload()
+  await phone.getByRole('button', { name: 'Seen' }).click()
+  await expect(page.getByTestId('whisper-waits')).toBeHidden()
+  await expect(page.getByText('Desk: Tin is 3 g short, add it')).toBeVisible()
+
+  const second = await page.context().newPage()
+  await second.goto('/group')
+  await expect(second.getByTestId('group-standing')).toContainText('Another window of this browser')
+  await note(second, 'Tin bar', 'From the second window')
+  await expect.poll(() => lotOf(phone, 'Tin bar')).toMatchObject({ note: 'From the second window' })
+  await note(phone, 'Tin bar', 'From the phone')
+  await expect.poll(() => lotOf(second, 'Tin bar')).toMatchObject({ note: 'From the phone' })
+  // The first window goes; the second takes the line.
+  await page.close()
+  await expect(second.getByTestId('group-standing')).toContainText('All is with the others')
+  await note(second, 'Tin bar', 'Alone now')
+  await expect.poll(() => lotOf(phone, 'Tin bar')).toMatchObject({ note: 'Alone now' })
+  await phone.context().close()
+})
+
+test('a used code, a device that is shut out, and one that leaves', async ({ page, browser }) => {
+  await deskBegins(page)
+  const link = await invitationFrom(page)
+  const phone = await anotherBrowser(browser, link)
+  await joins(phone)
+  await phone.waitForURL('**/')
+  await phone.goto(link)
+  // In already: it only leads to where the code leads.
+  await phone.waitForURL('**/')
+  const late = await anotherBrowser(browser, link)
+  await joins(late, 'Late')
+  await expect(late.getByRole('alert')).toContainText('This code was used')
+  await late.getByRole('button', { name: 'Join', exact: true }).click()
+  await expect(late.getByRole('alert')).toContainText(/Too many wrong tries from here: wait \d+ s/)
+  await late.goto('/join#in=cut')
+  await late.reload()
+  await expect(late.getByRole('alert')).toContainText('cut short')
+  await late.context().close()
+
+  await page.getByRole('button', { name: 'Shut out Phone' }).click()
+  await page.getByRole('button', { name: 'Shut it out' }).click()
+  await expect(page.getByTestId('device')).toHaveCount(1)
+  await visit(phone, '/group')
+  await expect(phone.getByTestId('group-standing')).toContainText('shut out by another')
+  await note(page, 'Tin bar', 'Not for the phone')
+  await phone.reload()
+  await expect(phone.getByTestId('group-standing')).toContainText('shut out by another')
+  expect(await lotOf(phone, 'Tin bar')).not.toMatchObject({ note: 'Not for the phone' })
+  await phone.getByRole('button', { name: 'Leave', exact: true }).click()
+  await phone.getByRole('button', { name: 'Leave the others' }).click()
+  await expect(phone.getByRole('button', { name: 'Begin with this yard' })).toBeVisible()
+  await visit(phone, '/')
+  await expect(phone.getByRole('heading', { name: 'Demo yard' })).toBeVisible()
+  await phone.context().close()
+})
