@@ -37,6 +37,8 @@ export interface RelaySettings {
   code?: string
   /** told to devices, so that one of them can show others where to come */
   addresses?: readonly string[]
+  /** so much kept one by one is asked for as a whole */
+  thick?: number
   now?: () => number
   later?: (work: () => void, ms: number) => void
 }
@@ -100,7 +102,7 @@ async function isSigned(key: string, signature: string, signed: string): Promise
  * much and when, and never what: all of it is encrypted by keys that only devices have.
  */
 export function openRelay(settings: RelaySettings) {
-  const { registry, keep, code, addresses = [] } = settings
+  const { registry, keep, code, addresses = [], thick = THICK } = settings
   const now = settings.now ?? Date.now
   const later = settings.later ?? ((work, ms) => void setTimeout(work, ms).unref())
   const sessions = new Set<Session>()
@@ -183,7 +185,8 @@ export function openRelay(settings: RelaySettings) {
     const key = word.do === 'enter' ? registry.member(group, device)?.key : word.key
     if (registry.isWithdrawn(group, device)) return refuse(session, 'withdrawn')
     if (!key) return wasWrong(session, registry.has(group) ? 'unknown-device' : 'unknown-group')
-    if (!(await isSigned(key, signature, signedText(session.nonce, group, device)))) return wasWrong(session, 'wrong-signature')
+    if (!(await isSigned(key, signature, signedText(session.nonce, group, device))))
+      return wasWrong(session, 'wrong-signature')
     if (word.do === 'found') {
       if (registry.has(group)) return wasWrong(session, 'exists')
       if (!session.line.own && !(code && isSame(word.code.toUpperCase(), code)))
@@ -231,8 +234,7 @@ export function openRelay(settings: RelaySettings) {
     if (session.shut) return
     const word = wordIn(said)
     if (!word) return refuse(session, 'not-understood')
-    if ('signature' in word)
-      return session.group ? refuse(session, 'not-understood') : comeIn(session, word)
+    if ('signature' in word) return session.group ? refuse(session, 'not-understood') : comeIn(session, word)
     if (!session.group) return refuse(session, 'not-understood')
     if (word.do === 'invite') return invite(session, word.hash)
     if (word.do === 'withdraw') return withdraw(session, word.device)
@@ -282,7 +284,7 @@ export function openRelay(settings: RelaySettings) {
     for (const other of others(session)) sendPieces(other, kind, number ?? 0, pieces)
     if (number === null) return say(session, { say: 'no', why: 'full' })
     say(session, { say: 'kept', number })
-    if (log.count() > THICK) say(session, { say: 'thick', upTo: number })
+    if (log.count() > thick) say(session, { say: 'thick', upTo: number })
   }
 
   return {
@@ -327,7 +329,10 @@ export function openRelay(settings: RelaySettings) {
     /** For tests and the end of the process. */
     lines: () => sessions.size,
     /** All that is kept of a group, one after the other. */
-    keptOf: (group: string): Uint8Array => joinPieces(logOf(group).after(null, 0).flatMap((one) => one.pieces)),
+    thingsOf: (group: string): Uint8Array[] =>
+      logOf(group)
+        .after(null, 0)
+        .map(({ pieces }) => joinPieces(pieces)),
   }
 }
 export type Relay = ReturnType<typeof openRelay>

@@ -174,6 +174,16 @@ export async function openSession(parts: SessionParts) {
     stand(now)
   }
 
+  /** The line is given up, and taken up again after a pause. */
+  function broke(): void {
+    shut({ is: 'away' })
+    again()
+  }
+  function again(): void {
+    timer = setTimeout(connect, pause * (0.75 + Math.random() / 2))
+    pause = Math.min(TRIES_MS.most, pause * 2)
+  }
+
   function connect(): void {
     if (ended || line) return
     if (timer) clearTimeout(timer)
@@ -187,7 +197,8 @@ export async function openSession(parts: SessionParts) {
         coming = coming
           .then(async () => {
             if (line !== here) return
-            if (kind === 'update') return hear(number, content)
+            // What could not be kept here is to be told again: from the relay, in order, by another line.
+            if (kind === 'update') return await hear(number, content).catch(broke)
             const plain = await cipher.unlock('passing', content)
             const said = plain && passingSchema.safeParse(JSON.parse(new TextDecoder().decode(plain)))
             if (said?.success) passing(said.data)
@@ -199,8 +210,7 @@ export async function openSession(parts: SessionParts) {
         line = null
         caughtUp = false
         if (standing.is === 'here') stand({ is: 'away' })
-        timer = setTimeout(connect, pause * (0.75 + Math.random() / 2))
-        pause = Math.min(TRIES_MS.most, pause * 2)
+        again()
       },
     })
     line = here
@@ -218,6 +228,8 @@ export async function openSession(parts: SessionParts) {
       pause = TRIES_MS.first
       connect()
     },
+    /** Something was written, or answered: is it with the relay? */
+    look,
     /** An update of this device's own is on its disk. */
     written(update: Uint8Array): void {
       look()

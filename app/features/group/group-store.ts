@@ -101,6 +101,7 @@ export const useGroup = defineStore('group', () => {
     const joining = entrance.how === 'join'
     begun = false
     port = await openPort(yard, one.device, {
+      writing: () => session?.look(),
       written: (update) => session?.written(update),
       said: () => (said.value = port?.shared.said() ?? {}),
       shown: () => begun,

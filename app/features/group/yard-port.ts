@@ -20,6 +20,8 @@ const MOST_UPDATES = 600
 type Yard = ReturnType<typeof useYard>
 
 export interface PortEars {
+  /** told at once that something was written, and is not safe yet */
+  writing: () => void
   /** told of every update once it is safe on the disk */
   written: (update: Uint8Array) => void
   /** told when what devices say beside the records may be otherwise */
@@ -32,7 +34,7 @@ export interface PortEars {
  * What stands between this browser's yard and those of other devices: all that is done here is written for them, and
  * all they wrote is put in here. What is written is on the disk before it is sent, and what is heard before it is shown.
  */
-export async function openPort(yard: Yard, device: string, { written, said, shown }: PortEars) {
+export async function openPort(yard: Yard, device: string, { writing, written, said, shown }: PortEars) {
   const { all, last } = await readUpdates()
   const coming = await readComing()
   const unsure = new Set(coming.map(({ number }) => number))
@@ -50,6 +52,7 @@ export async function openPort(yard: Yard, device: string, { written, said, show
   }
   shared.onWritten((update) => {
     const own = ++number
+    writing()
     void inTurn(async () => {
       await keepUpdate(own, update)
       count++
@@ -104,7 +107,10 @@ export async function openPort(yard: Yard, device: string, { written, said, show
         return [{ ...one, before, after: mergeChanges(one.collection, former, before, after).merged }]
       })
       if (changes.length > 0) yard.takeIn(changes)
-      void dropComing(at)
+      void yard
+        .saved()
+        .then(() => dropComing(at))
+        .catch(() => {})
     }
   }
 
@@ -175,7 +181,11 @@ export async function openPort(yard: Yard, device: string, { written, said, show
         const touched = shared.take(update)
         if (!shown()) return
         show(touched, revision)
-        void yard.saved().then(() => dropComing(own))
+        // Where the yard could not be written, the note stays: the next start looks.
+        void yard
+          .saved()
+          .then(() => (yard.saveError ? undefined : dropComing(own)))
+          .catch(() => {})
       }),
     /** The yard becomes what the devices have, and what it was is gone from here. */
     takeOver(): void {

@@ -65,6 +65,7 @@ export function useFirstPile() {
           collection: 'lots',
           id: lot.id,
           after: noted({ ...lot, massG: read.value.massG }, tileOf(lot), read.value),
+          toldAnew: true,
         },
       ],
       `weigh-${lot.id}`,

@@ -1,6 +1,7 @@
 import { t } from '~/words'
 import { computed, reactive, ref } from 'vue'
 import { SYMBOLS, sumPct, type Composition, type Spread } from '#core/composition'
+import { mergeChanges } from '#core/workspace'
 import { formatPieces, lotSchema, newLot, parsePieces, spreadFor, type Lot } from '#core/stock'
 import { now, useYard } from '~/storage/yard-store'
 import { useNotices } from '~/shared/page/useNotices'
@@ -111,9 +112,12 @@ export function useLotDraft(lot: Lot | null, done: () => void, begun: Partial<Lo
     })
     faults.whole = parsed.success ? '' : notSo(parsed.error.issues[0]?.path[0])
     if (!parsed.success) return
-    const after = parsed.data
+    // What another window or device changed of it, while the form was open, stands beside what was changed in the form.
+    const now_ = lot && yard.records.lots[lot.id]
+    const after = lot && now_ ? mergeChanges('lots', lot, now_, parsed.data).merged : parsed.data
+    const told = lot && parsed.data.massG !== lot.massG ? { toldAnew: true as const } : {}
     const label = lot ? t('stock.edit-2', { name: after.name }) : t('stock.add', { name: after.name })
-    if (yard.commit(label, [{ collection: 'lots', id: after.id, after }])) done()
+    if (yard.commit(label, [{ collection: 'lots', id: after.id, after, ...told }])) done()
   }
 
   function remove(): void {

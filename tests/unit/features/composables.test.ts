@@ -151,6 +151,21 @@ describe('a lot being written down', () => {
     const { gotOn: _, ...rest } = lot
     expect(yard.records.lots[lot.id]).toEqual({ ...rest, massG: 850, updatedAt: expect.any(String) })
   })
+
+  it('what another changed while the form was open stays: a note, and what was taken', async () => {
+    const yard = await openYard()
+    const lot = yard.lots.find(({ name }) => name === 'Tin bar')!
+    const { draft, save } = useLotDraft(lot, () => {})
+    const taken = { ...lot, note: 'By the door', massG: lot.massG - 50 }
+    yard.takeIn([{ collection: 'lots', id: lot.id, before: lot, after: taken }])
+    Object.assign(draft, { name: 'Tin bar, pure', massG: lot.massG + 20 })
+    save()
+    expect(yard.records.lots[lot.id]).toMatchObject({
+      name: 'Tin bar, pure',
+      note: 'By the door',
+      massG: lot.massG - 30,
+    })
+  })
 })
 
 describe('what has to be poured', () => {

@@ -11,9 +11,9 @@ export const newKeys = async () => {
   return { raw, privateKey }
 }
 export const signature = async ({ privateKey }: Keys, text: string) =>
-  Buffer.from(
-    await subtle.sign({ name: 'ECDSA', hash: 'SHA-256' }, privateKey, Buffer.from(text)),
-  ).toString('base64url')
+  Buffer.from(await subtle.sign({ name: 'ECDSA', hash: 'SHA-256' }, privateKey, Buffer.from(text))).toString(
+    'base64url',
+  )
 
 /** A device at the end of a line that is no network, and what it got. */
 export function lineTo(relay: Relay, { address = '10.0.0.2', own = false, waiting = (): number => 0 } = {}) {

@@ -3,7 +3,7 @@ import { mkdtempSync, readdirSync, readFileSync, rmSync, statSync } from 'node:f
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterEach, describe, expect, it } from 'vitest'
-import { packPiece, PIECE_BYTES, signedText } from '#core/sync'
+import { joinPieces, packPiece, PIECE_BYTES, signedText } from '#core/sync'
 import { openRegistry } from '../../../../server/group/registry'
 import { ENTER_MS, LINES, openRelay } from '../../../../server/group/relay'
 import { lineTo, newKeys, signature } from './lines'
@@ -19,6 +19,7 @@ afterEach(() => folders.splice(0).forEach((one) => rmSync(one, { recursive: true
 
 const bytes = (...all: number[]) => new Uint8Array(all)
 const hashOf = (text: string) => createHash('sha256').update(text).digest('base64url')
+const bytesOf = (relay: ReturnType<typeof openRelay>) => joinPieces(relay.thingsOf('the-yard-of-tests'))
 const inAll = <T>(one: T, times: number) => Array.from({ length: times }, () => one)
 
 async function deskAndPhone(settings: Partial<Parameters<typeof openRelay>[0]> = {}) {
@@ -53,7 +54,10 @@ describe('who is let in', () => {
     await again.comeIn('enter', phoneKeys, 'phone-001')
     expect(again.said('entered')).toHaveLength(1)
     expect(desk.said('devices').at(-1)).toMatchObject({
-      devices: [{ id: 'desk-0001', here: true }, { id: 'phone-001', here: true }],
+      devices: [
+        { id: 'desk-0001', here: true },
+        { id: 'phone-001', here: true },
+      ],
     })
   })
   it('from elsewhere a group is begun by the code of the terminal only', async () => {
@@ -159,7 +163,7 @@ describe('what is passed on and kept', () => {
     const { relay, desk, phone } = await deskAndPhone()
     await desk.send('passing', bytes(7))
     expect(phone.pieces).toHaveLength(1)
-    expect(relay.keptOf('the-yard-of-tests')).toHaveLength(0)
+    expect(bytesOf(relay)).toHaveLength(0)
   })
   it('in pieces, and as a whole in place of what was kept one by one', async () => {
     const { relay, desk, phone } = await deskAndPhone()
@@ -175,7 +179,7 @@ describe('what is passed on and kept', () => {
     await desk.send('update', bytes(6))
     await desk.send('whole', bytes(9, 9))
     await desk.word({ do: 'instead', upTo: 2 })
-    expect([...relay.keptOf('the-yard-of-tests')]).toEqual([9, 9, 6])
+    expect(relay.thingsOf('the-yard-of-tests').flatMap((one) => [...one])).toEqual([9, 9, 6])
   })
   it('on a disk it outlives the process, and nothing but what was sent lies there', async () => {
     const [keep, groups] = [folder(), folder()]
@@ -227,7 +231,7 @@ describe('a hostile device', () => {
     await phone.frame(frame)
     expect([phone.no(), phone.state.shut]).toEqual([['not-understood'], true])
     await desk.send('update', bytes(1))
-    expect(relay.keptOf('the-yard-of-tests')).toHaveLength(1)
+    expect(bytesOf(relay)).toHaveLength(1)
   })
   it('pieces without an end, and more than a yard ever sends, are cut off', async () => {
     const { phone } = await deskAndPhone()
@@ -257,6 +261,6 @@ describe('a hostile device', () => {
     }
     expect(desk.no()).toEqual(['full'])
     expect([desk.state.shut, phone.pieces.length]).toEqual([false, 257])
-    expect(relay.keptOf('the-yard-of-tests')).toHaveLength(256 * PIECE_BYTES)
+    expect(bytesOf(relay)).toHaveLength(256 * PIECE_BYTES)
   })
 })
