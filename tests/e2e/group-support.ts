@@ -1,4 +1,5 @@
 import { spawn, type ChildProcess } from 'node:child_process'
+import { request } from 'node:http'
 import { connect } from 'node:net'
 import type { Browser, Page } from '@playwright/test'
 import { expect, visit } from './support'
@@ -148,3 +149,69 @@ export async function meet(one: Page, other: Page): Promise<void> {
     .poll(async () => (await yardText(one)) === (await yardText(other)), { timeout: 30_000 })
     .toBe(true)
 }
+
+/** What became of a line that was opened by hand: a bare socket, for nothing is to stand between (RFC 6455). */
+export interface RawEnd {
+  opened: boolean
+  /** code of the close frame; 0 where none came */
+  code: number
+  words: string[]
+}
+
+/**
+ * Opens a line, sends one frame, and listens until it is shut or nothing more comes.
+ * @param send content of the frame; none is sent without
+ */
+export const rawLine = (url: string, path: string, headers: Record<string, string>, send?: Buffer) =>
+  new Promise<RawEnd>((resolve) => {
+    const end: RawEnd = { opened: false, code: 0, words: [] }
+    const upgrade = {
+      connection: 'Upgrade',
+      upgrade: 'websocket',
+      'sec-websocket-version': '13',
+      'sec-websocket-key': Buffer.alloc(16).toString('base64'),
+    }
+    const asked = request(`${url}${path}`, { headers: { ...upgrade, ...headers } })
+    asked.on('response', () => resolve(end))
+    asked.on('error', () => resolve(end))
+    asked.on('upgrade', (_, socket, head) => {
+      end.opened = true
+      let bytes = head
+      const over = () => {
+        socket.destroy()
+        resolve(end)
+      }
+      const read = () => {
+        while (bytes.length >= 2) {
+          const short = bytes[1]! & 127
+          const from = short === 126 ? 4 : 2
+          const length = short === 126 ? bytes.readUInt16BE(2) : short
+          if (bytes.length < from + length) return
+          const content = bytes.subarray(from, from + length)
+          if ((bytes[0]! & 15) === 8) {
+            end.code = length >= 2 ? content.readUInt16BE(0) : 0
+            return over()
+          }
+          end.words.push(content.toString())
+          bytes = bytes.subarray(from + length)
+        }
+      }
+      socket.on('data', (part: Buffer) => {
+        bytes = Buffer.concat([bytes, part])
+        read()
+      })
+      socket.on('close', over)
+      socket.on('error', over)
+      read()
+      if (!send) return void setTimeout(over, 300)
+      setTimeout(over, 3000)
+      if (send.length === 0) return
+      const start = Buffer.alloc(14)
+      start[0] = 0x82
+      start[1] = 0x80 | 127
+      start.writeBigUInt64BE(BigInt(send.length), 2)
+      // A mask of nothing leaves the content as it is.
+      socket.write(Buffer.concat([start, send]))
+    })
+    asked.end()
+  })

@@ -11,6 +11,7 @@ import {
   note,
   ownServer,
   phoneJoins,
+  rawLine,
   undo,
   weigh,
   yardText,
@@ -281,4 +282,58 @@ test('a used code, a device that is shut out, and one that leaves', async ({ pag
   await visit(phone, '/')
   await expect(phone.getByRole('heading', { name: 'Demo yard' })).toBeVisible()
   await phone.context().close()
+})
+
+test('a picture comes when it is looked at, small first; one whose device is away is said to be there', async ({
+  page,
+  browser,
+}) => {
+  await deskBegins(page)
+  const phone = await phoneJoins(browser, page)
+  await visit(page, '/stock')
+  await page.getByRole('button', { name: /^Edit ?Tin bar/ }).click()
+  await page
+    .getByLabel('Picture files')
+    .setInputFiles({ name: 'bar.png', mimeType: 'image/png', buffer: await page.screenshot() })
+  await expect(page.getByRole('img', { name: 'The lot, picture 1' })).toBeVisible()
+  await page.getByRole('button', { name: 'Save', exact: true }).click()
+  await visit(phone, '/stock')
+  const shown = phone.getByRole('img', { name: 'Tin bar, picture 1' })
+  await expect(shown).toBeVisible()
+  // It is a small one, and is not kept.
+  expect(await shown.evaluate((image: HTMLImageElement) => image.naturalWidth)).toBeLessThanOrEqual(200)
+  await page.context().close()
+  await phone.reload()
+  await expect(phone.getByText('on another device')).toBeVisible()
+  await phone.context().close()
+})
+
+test('the server by itself: where a line is let in, how long a frame may be, how many lines there may be', async () => {
+  const server = ownServer(PORT + 3)
+  await server.start()
+  const tried = (path: string, headers: Record<string, string> = {}, send?: Buffer) =>
+    rawLine(server.url, path, headers, send)
+  try {
+    expect((await tried('/api/group')).opened).toBe(true)
+    expect((await tried('/')).opened).toBe(false)
+    expect((await tried('/api/charge')).opened).toBe(false)
+    expect((await tried('/api/group', { origin: 'https://elsewhere.example' })).opened).toBe(false)
+    expect((await tried('/api/group', { origin: server.url })).opened).toBe(true)
+    // 1009 is "too big" (RFC 6455, 7.4.1).
+    const long = await tried('/api/group', {}, Buffer.alloc(300 * 1024))
+    expect([long.code, long.words.length]).toEqual([1009, 1])
+    const junk = await tried('/api/group', {}, Buffer.from('{"do":"open the door"}'))
+    expect(junk.words.at(-1)).toBe('{"say":"no","why":"not-understood"}')
+    const many = await Promise.all(
+      Array.from({ length: 120 }, () => tried('/api/group', {}, Buffer.alloc(0))),
+    )
+    expect(many.filter(({ words }) => words.some((word) => word.includes('crowded'))).length).toBeGreaterThan(
+      60,
+    )
+    const plain = await fetch(`${server.url}/api/group`)
+    expect(plain.status).toBe(426)
+    expect((await fetch(`${server.url}/`)).status).toBe(200)
+  } finally {
+    await server.kill()
+  }
 })

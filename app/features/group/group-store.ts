@@ -1,8 +1,9 @@
 import { defineStore } from 'pinia'
-import { computed, ref, shallowRef } from 'vue'
+import { computed, ref, shallowRef, watch } from 'vue'
 import { t } from '~/words'
 import { comparing, drawIn, toWorkspace, type Comparison } from '#core/workspace'
 import { useSafeKeeping } from '~/features/keeping'
+import { elsewhere } from '~/shared/fields/photos-elsewhere'
 import { useYard } from '~/storage/yard-store'
 import { hashOf, newDeviceKeys, newGroupKey, newLetters, openCipher } from './cipher'
 import { forgetGroup, keepMembership, readMembership, type Membership } from './group-disk'
@@ -10,6 +11,7 @@ import { openLine, relayAddress } from './group-line'
 import { openSession, type Entrance, type Session, type Standing } from './group-session'
 import { toFragment, type Invitation } from './invitation'
 import type { Passing, Presence } from './presence'
+import { openPhotos } from './photos'
 import { useInGroup } from './useInGroup'
 import type { Port } from './yard-port'
 
@@ -57,6 +59,8 @@ export const useGroup = defineStore('group', () => {
   let begun = false
   let accepted = false
 
+  const photos = openPhotos((one) => session?.pass(one))
+
   const names = computed(() =>
     Object.fromEntries(
       Object.entries(said.value).flatMap(([key, name]) =>
@@ -77,6 +81,9 @@ export const useGroup = defineStore('group', () => {
         })),
   )
   const others = computed(() => devices.value.filter(({ here, self }) => here && !self))
+  watch([part, () => others.value.length], ([is, count]) => {
+    elsewhere.value = is === 'in' ? { others: count, ask: photos.ask } : null
+  })
 
   /** The yard and the document become one: from here on what is done goes out. */
   function begin(): void {
@@ -142,7 +149,9 @@ export const useGroup = defineStore('group', () => {
     if (one.is === 'presence') {
       const touched = Date.now() - one.presence.idleS * 1000
       presences.value = { ...presences.value, [one.presence.device]: { ...one.presence, touched } }
-    } else if (one.to === membership.value?.device) called.value = { from: one.from, heat: one.heat }
+    } else if (one.is === 'come') {
+      if (one.to === membership.value?.device) called.value = { from: one.from, heat: one.heat }
+    } else void photos.hear(one)
   }
 
   /**

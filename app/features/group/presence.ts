@@ -26,5 +26,8 @@ export const passingSchema = z.discriminatedUnion('is', [
     to: z.string().max(64),
     heat: z.number().int(),
   }),
+  /** a picture is wanted, a small one or as it is */
+  z.object({ is: z.literal('wanted'), photo: z.string().max(64), small: z.boolean() }),
+  z.object({ is: z.literal('photo'), photo: z.string().max(64), small: z.boolean(), data: z.string() }),
 ])
 export type Passing = z.infer<typeof passingSchema>

@@ -237,6 +237,7 @@ const print = () => window.print()
           v-for="(id, at) in photos"
           :id="id"
           :key="id"
+          whole
           :alt="t('ledger.picture', { at: at + 1 })"
           class="block size-32"
         />
