@@ -14,6 +14,7 @@ import NodeStl from 'node-stl'
 import { TorusKnotGeometry } from 'three'
 import { binaryStl, rounded, soup } from '../tests/support/meshes'
 import { largeYard } from '../tests/support/large-yard'
+import { groupRows } from './bench-group'
 import { syncRows } from './bench-sync'
 import { CHROMIUM_LAUNCH } from './chromium'
 
@@ -404,6 +405,14 @@ try {
   const browser = await launch()
   await keystroke(await browser.newPage({ locale: 'en-IE' }), base)
   await ledger(await (await browser.newContext({ locale: 'en-IE' })).newPage(), base)
+  rows.push(
+    ...(await groupRows(
+      browser,
+      base,
+      demo as unknown as Workspace,
+      largeYard(demo as unknown as Workspace),
+    )),
+  )
   await browser.close()
 } finally {
   server.kill()

@@ -1,7 +1,7 @@
 import { randomBytes } from 'node:crypto'
 import { existsSync, mkdirSync, readdirSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
-import { cutInPieces, joinPieces } from '#core/sync'
+import { cutInPieces, joinPieces } from '#core/relay'
 
 /** One thing that is kept, as its sender encrypted it. */
 interface Entry {

@@ -12,7 +12,7 @@ import {
   type No,
   type Piece,
   type RelayWord,
-} from '#core/sync'
+} from '#core/relay'
 import { heldPerClient } from '../limits/per-client'
 import { openLog, type KeptLog } from './kept-log'
 import type { Registry } from './registry'

@@ -1,5 +1,5 @@
 import { defineNitroPlugin } from 'nitropack/runtime'
-import { FRAME_BYTES } from '#core/sync'
+import { FRAME_BYTES } from '#core/relay'
 import { isSameSite } from '../limits/is-same-site'
 
 const no = (status: number, statusText: string) => new Response(null, { status, statusText })

@@ -215,3 +215,21 @@ export const rawLine = (url: string, path: string, headers: Record<string, strin
     })
     asked.end()
   })
+
+/** Writes a line into a heat's log, as the furnace does. */
+export const logLine = (page: Page, heat: number, id: string, text: string) =>
+  page.evaluate(
+    ([number, entryId, said]) => {
+      const yard = (window as unknown as Stores).useNuxtApp().$pinia._s.get('yard') as YardHere & {
+        heats: { id: string; number: number; log?: unknown[] }[]
+      }
+      const one = yard.heats.find((any) => any.number === number)!
+      const at = new Date().toISOString()
+      const nothing = { celsius: null, massG: null, minutes: null, airGcm3: null, vacuumGcm3: null }
+      const entry = { id: entryId, at, kind: 'note', text: said, ...nothing }
+      return yard.commit('Log', [
+        { collection: 'heats', id: one.id, after: { ...one, log: [...(one.log ?? []), entry] } },
+      ])
+    },
+    [heat, id, text] as const,
+  )

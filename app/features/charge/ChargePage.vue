@@ -23,6 +23,8 @@ import CrucibleRefused from '~/shared/gear/CrucibleRefused.vue'
 import FilePicker from '~/shared/fields/FilePicker.vue'
 import CruciblePick from '~/shared/gear/CruciblePick.vue'
 import GrowingList from '~/shared/page/GrowingList.vue'
+import { FurnaceLine } from '~/features/group'
+import { useInGroup } from '~/shared/page/useInGroup'
 import HeatHeading from '~/shared/heat/HeatHeading.vue'
 import NoMetalYet from '~/shared/heat/NoMetalYet.vue'
 import LimitGates from '~/shared/composition/LimitGates.vue'
@@ -47,6 +49,7 @@ const free = computed(() => !!heat.value && comesAsItIs(heat.value))
 /** Without any metal there is nothing to work out, and nothing to be bought for it. */
 const stocked = computed(() => !!heat.value?.loggedAt || yard.lots.some(({ massG }) => massG > 0))
 const file = ref<{ open: () => void }>()
+const inGroup = useInGroup()
 /** Where each element comes from, under its gate. */
 const origins = useRememberedHere('charge-origins', false)
 </script>
@@ -89,6 +92,13 @@ const origins = useRememberedHere('charge-origins', false)
         {{ weighedAll ? t('charge.run-the-melt') : t('charge.to-the-scale') }}
       </NuxtLink>
     </HeatHeading>
+    <FurnaceLine
+      v-if="inGroup && !heat.loggedAt && rows.planned.length"
+      class="mb-4"
+      :heat="heat.number"
+      :heat-id="heat.id"
+      stage="scale"
+    />
     <CrucibleRefused />
     <NoMetalYet />
     <p v-if="fault" role="alert" class="mb-3 font-semibold text-oxide">{{ fault }}</p>

@@ -11,6 +11,8 @@ import { usePlanChecks } from './usePlanChecks'
 import { useScale } from './useScale'
 import { useUnits } from '~/shared/units/useUnits'
 import ConnectedScale from './ConnectedScale.vue'
+import { FurnaceWord } from '~/features/group'
+import { useInGroup } from '~/shared/page/useInGroup'
 import HeatHeading from '~/shared/heat/HeatHeading.vue'
 import PlanChecks from './PlanChecks.vue'
 import PracticeScale from './PracticeScale.vue'
@@ -42,12 +44,14 @@ const stays = computed(() => {
 })
 /** Any weight is taken: it becomes what goes in. */
 const free = computed(() => !!heat.value && comesAsItIs(heat.value))
+const inGroup = useInGroup()
 const begun = computed(() => done.value.length > 0)
 </script>
 
 <template>
   <section v-if="heat" class="mx-auto max-w-3xl">
     <HeatHeading :question="t('charge.what-do-i-weigh-out')" />
+    <FurnaceWord v-if="inGroup && !heat.loggedAt" :heat-id="heat.id" />
     <NoAnswer v-if="engine.error" />
     <p v-else-if="!heat.alloy || heat.tapMassG === null" class="text-soft">
       <template v-if="free"

@@ -7,14 +7,21 @@ import AddDevice from './AddDevice.vue'
 import { useGroup } from './group-store'
 import { presenceWords } from './presence-words'
 
-/** On a heat's melt: who else follows it, the way onto the furnace's device, and a word to it. */
-const props = defineProps<{ heat: number; heatId: string; step: number; steps: number }>()
+/** On a heat: who else is at it, the way onto the device at the scale or the furnace, and a word to it. */
+const props = defineProps<{
+  heat: number
+  heatId: string
+  stage: 'scale' | 'melt'
+  /** where the melt stands here */
+  at?: { step: number; steps: number }
+}>()
 const WORD_LETTERS = 200
 const group = useGroup()
 const { announce, say } = useNotices()
+const wording = computed(() => (props.stage === 'melt' ? t('group.whisper') : t('group.whisper-to-scale')))
 const adding = ref(false)
 const text = ref('')
-watchEffect(() => (group.atStep = { step: props.step, steps: props.steps }))
+watchEffect(() => (group.atStep = props.at ?? null))
 onScopeDispose(() => (group.atStep = null))
 
 const there = computed(() => group.others.filter(({ presence }) => presence?.heat === props.heat))
@@ -29,7 +36,7 @@ function send(): void {
   say(t('group.whisper-sent'))
 }
 function call(id: string, name: string): void {
-  group.call(id, props.heat)
+  group.call(id, props.heat, props.stage)
   announce(t('group.asked-there', { name }))
 }
 </script>
@@ -51,8 +58,8 @@ function call(id: string, name: string): void {
           v-model="text"
           class="field min-w-0 flex-1"
           :maxlength="WORD_LETTERS"
-          :placeholder="t('group.whisper')"
-          :aria-label="t('group.whisper')"
+          :placeholder="wording"
+          :aria-label="wording"
         />
         <button class="btn">{{ t('group.whisper-send') }}</button>
       </form>
@@ -63,10 +70,12 @@ function call(id: string, name: string): void {
     <AddDevice
       v-if="adding"
       :title="t('group.to-the-phone-title', { heat: heatStamp(heat) })"
-      :to="`/heat/${heat}/melt`"
+      :to="`/heat/${heat}/${stage}`"
       @close="adding = false"
     >
-      <p class="text-lg font-semibold">{{ t('group.to-the-phone-words') }}</p>
+      <p class="text-lg font-semibold">
+        {{ stage === 'melt' ? t('group.to-the-phone-words') : t('group.to-the-scale-words') }}
+      </p>
     </AddDevice>
   </section>
 </template>

@@ -66,9 +66,9 @@ const asks = computed(() => group.asks && !/\/(join|group)$/.test(route.path))
 const called = computed(() => group.called)
 const by = computed(() => (called.value && group.names[called.value.from]) || t('group.a-device'))
 async function go(): Promise<void> {
-  const number = called.value?.heat
+  const call = called.value
   group.called = null
-  if (number !== undefined) await navigateTo(`/heat/${number}/melt`)
+  if (call) await navigateTo(`/heat/${call.heat}/${call.stage}`)
 }
 // A clock elsewhere is not asked the time: what was told long ago is told again now and then.
 const again = setInterval(tell, AGAIN_MS)

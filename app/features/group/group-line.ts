@@ -7,7 +7,7 @@ import {
   type DeviceWord,
   type Kind,
   type RelayWord,
-} from '#core/sync'
+} from '#core/relay'
 import { addressOf } from '~/shared/page/served'
 
 /** What comes over the line. */

@@ -1,4 +1,5 @@
-import { headsOf, meetHeads, signedText, type Heads, type Kind, type No, type RelayWord } from '#core/sync'
+import { signedText, type Kind, type No, type RelayWord } from '#core/relay'
+import { headsOf, meetHeads, type Heads } from '#core/sync'
 import { REVISION } from '#core/workspace'
 import { signed, type Cipher } from './cipher'
 import { keepHeard, NOTHING_HEARD, readHeard, type Heard, type Membership } from './group-disk'

@@ -8,11 +8,11 @@ import { useYard } from '~/storage/yard-store'
 import { hashOf, newDeviceKeys, newGroupKey, newLetters, openCipher } from './cipher'
 import { forgetGroup, keepMembership, readMembership, type Membership } from './group-disk'
 import { openLine, relayAddress } from './group-line'
-import { openSession, type Entrance, type Session, type Standing } from './group-session'
+import type { Entrance, Session, Standing } from './group-session'
 import { toFragment, type Invitation } from './invitation'
 import type { Passing, Presence } from './presence'
 import { openPhotos } from './photos'
-import { useInGroup } from './useInGroup'
+import { useInGroup } from '~/shared/page/useInGroup'
 import type { Port } from './yard-port'
 
 /** Held by the window of a browser that carries its yard; the others wait. */
@@ -52,7 +52,7 @@ export const useGroup = defineStore('group', () => {
   const inGroup = useInGroup()
   /** where the melt that is open here stands */
   const atStep = shallowRef<{ step: number; steps: number } | null>(null)
-  const called = shallowRef<{ from: string; heat: number } | null>(null)
+  const called = shallowRef<Extract<Passing, { is: 'come' }> | null>(null)
   let port: Port | null = null
   let session: Session | null = null
   let own: Presence | null = null
@@ -104,7 +104,10 @@ export const useGroup = defineStore('group', () => {
   async function open(one: Membership, entrance: Entrance): Promise<void> {
     failed.value = null
     accepted = entrance.how === 'enter'
-    const { openPort } = await import('./yard-port')
+    const [{ openPort }, { openSession }] = await Promise.all([
+      import('./yard-port'),
+      import('./group-session'),
+    ])
     const joining = entrance.how === 'join'
     begun = false
     port = await openPort(yard, one.device, {
@@ -150,7 +153,7 @@ export const useGroup = defineStore('group', () => {
       const touched = Date.now() - one.presence.idleS * 1000
       presences.value = { ...presences.value, [one.presence.device]: { ...one.presence, touched } }
     } else if (one.is === 'come') {
-      if (one.to === membership.value?.device) called.value = { from: one.from, heat: one.heat }
+      if (one.to === membership.value?.device) called.value = one
     } else void photos.hear(one)
   }
 
@@ -348,8 +351,8 @@ export const useGroup = defineStore('group', () => {
     leave,
     tell,
     /** Asks another device to open a heat. */
-    call: (device: string, heat: number) =>
-      session?.pass({ is: 'come', from: membership.value?.device ?? '', to: device, heat }),
+    call: (device: string, heat: number, stage: 'scale' | 'melt') =>
+      session?.pass({ is: 'come', from: membership.value?.device ?? '', to: device, heat, stage }),
     tryAgain: (entrance: Entrance = { how: 'enter' }) => session?.start(entrance),
     nudge: () => session?.nudge(),
     atStep,

@@ -6,4 +6,3 @@ export const GroupWatch = defineAsyncComponent(() => import('./GroupWatch.vue'))
 export const FurnaceWord = defineAsyncComponent(() => import('./FurnaceWord.vue'))
 export const FurnaceLine = defineAsyncComponent(() => import('./FurnaceLine.vue'))
 export { ringing } from './ringing'
-export { useInGroup } from './useInGroup'

@@ -1,4 +1,4 @@
-import type { No } from '#core/sync'
+import type { No } from '#core/relay'
 import { t } from '~/words'
 
 /** Why the server said no, and what to do. */

@@ -19,12 +19,13 @@ export type Presence = z.infer<typeof presenceSchema>
 /** What devices that are here say to each other and nobody keeps. */
 export const passingSchema = z.discriminatedUnion('is', [
   z.object({ is: z.literal('presence'), presence: presenceSchema }),
-  /** a device is asked to open a heat */
+  /** a device is asked to open a heat, where it is weighed or melted */
   z.object({
     is: z.literal('come'),
     from: z.string().max(64),
     to: z.string().max(64),
     heat: z.number().int(),
+    stage: z.enum(['scale', 'melt']),
   }),
   /** a picture is wanted, a small one or as it is */
   z.object({ is: z.literal('wanted'), photo: z.string().max(64), small: z.boolean() }),

@@ -19,6 +19,7 @@ import { useParts } from '~/shared/words/useParts'
 import { type Edit, useYard } from '~/storage/yard-store'
 import { counted } from '~/shared/units/figures'
 import { isolated } from '~/shared/units/isolated'
+import { useInGroup } from '~/shared/page/useInGroup'
 import SheetDialog from '~/shared/page/SheetDialog.vue'
 
 /** What a file would change, before it does: merge it in, or put it in place of the yard. One step either way. */
@@ -33,6 +34,7 @@ const withDoubtful = ref(false)
 const theirs = computed(() => (withDoubtful.value && props.file.more?.workspace) || props.file.workspace)
 const compared = shallowRef<Comparison[]>([])
 /** Thousands of records are compared a few at a time. */
+const inGroup = useInGroup()
 const comparingNow = ref(true)
 async function compare(file: Workspace): Promise<Comparison[]> {
   const course = comparing(yard.workspace, file, props.file.fits)
@@ -233,6 +235,9 @@ const replace = () =>
       </p>
     </section>
     <p v-if="fault" role="alert" class="mt-3 font-semibold text-oxide">{{ fault }}</p>
+    <p v-if="inGroup" class="mt-3 border-l-8 border-amber bg-amber-wash p-3" data-testid="on-all-devices">
+      {{ t('keeping.it-changes-the-yard-on-all') }}
+    </p>
     <div class="mt-4 flex flex-wrap gap-3">
       <button class="btn btn-next" :disabled="comparingNow" @click="merge">
         {{ t('keeping.merge-it-in') }}

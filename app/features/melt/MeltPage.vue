@@ -4,7 +4,8 @@ import { I18nT } from 'vue-i18n'
 import { useWakeLock } from '@vueuse/core'
 import { familyProblem } from '#core/families'
 import { computed, defineAsyncComponent, onBeforeUnmount, ref, watch } from 'vue'
-import { FurnaceLine, FurnaceWord, useInGroup } from '~/features/group'
+import { FurnaceLine, FurnaceWord } from '~/features/group'
+import { useInGroup } from '~/shared/page/useInGroup'
 import { SERVED } from '~/shared/page/served'
 import { useCrucibleStanding } from '~/shared/gear/useCrucibleStanding'
 import { useLiveMelt } from './useLiveMelt'
@@ -108,8 +109,8 @@ const unweighed = computed(() => heat.value?.weighed.length === 0)
           v-if="inGroup && !heat.loggedAt"
           :heat="heat.number"
           :heat-id="heat.id"
-          :step="current ? steps.indexOf(current) + 1 : 0"
-          :steps="steps.length"
+          stage="melt"
+          :at="{ step: current ? steps.indexOf(current) + 1 : 0, steps: steps.length }"
         />
         <p v-else-if="SERVED && !heat.loggedAt" class="max-sm:hidden">
           <NuxtLink to="/group" class="btn">{{ t('melt.to-the-phone') }}</NuxtLink>

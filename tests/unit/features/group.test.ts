@@ -1,13 +1,7 @@
 import { createPinia, setActivePinia } from 'pinia'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
-import {
-  openSharedYard,
-  packPiece,
-  relayWordSchema,
-  signedText,
-  unpackPiece,
-  type SharedYard,
-} from '#core/sync'
+import { packPiece, relayWordSchema, signedText, unpackPiece } from '#core/relay'
+import { openSharedYard, type SharedYard } from '#core/sync'
 import { REVISION } from '#core/workspace'
 import { hashOf, newDeviceKeys, newGroupKey, openCipher, signed } from '~/features/group/cipher'
 import { forgetGroup, keepHeard, NOTHING_HEARD } from '~/features/group/group-disk'

@@ -1,5 +1,5 @@
 import { webcrypto } from 'node:crypto'
-import { packPiece, relayWordSchema, signedText, unpackPiece, type Piece, type RelayWord } from '#core/sync'
+import { packPiece, relayWordSchema, signedText, unpackPiece, type Piece, type RelayWord } from '#core/relay'
 import type { Relay } from '../../../../server/group/relay'
 
 const { subtle } = webcrypto

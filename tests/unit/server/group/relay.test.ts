@@ -3,7 +3,7 @@ import { mkdtempSync, readdirSync, readFileSync, rmSync, statSync } from 'node:f
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterEach, describe, expect, it } from 'vitest'
-import { joinPieces, packPiece, PIECE_BYTES, signedText } from '#core/sync'
+import { joinPieces, packPiece, PIECE_BYTES, signedText } from '#core/relay'
 import { openRegistry } from '../../../../server/group/registry'
 import { ENTER_MS, LINES, openRelay } from '../../../../server/group/relay'
 import { lineTo, newKeys, signature } from './lines'

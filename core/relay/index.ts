@@ -1,0 +1,18 @@
+export {
+  cutInPieces,
+  deviceWordSchema,
+  FRAME_BYTES,
+  joinPieces,
+  MOST_BYTES,
+  NO,
+  packPiece,
+  PIECE_BYTES,
+  relayWordSchema,
+  signedText,
+  unpackPiece,
+  type DeviceWord,
+  type Kind,
+  type No,
+  type Piece,
+  type RelayWord,
+} from './wire'
