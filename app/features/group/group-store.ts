@@ -90,6 +90,7 @@ export const useGroup = defineStore('group', () => {
     if (begun || !port) return
     begun = true
     port.begin()
+    nameMe()
     isOne.value = true
     void port.tidy()
   }
@@ -99,6 +100,13 @@ export const useGroup = defineStore('group', () => {
     failed.value = why
     membership.value = null
     part.value = 'none'
+  }
+
+  /** The others know this device by its name: also where a page ended before that was told. */
+  function nameMe(): void {
+    const one = membership.value
+    const key = `device/${one?.device}`
+    if (one && port && port.shared.said()[key] !== one.name) port.shared.say(key, one.name)
   }
 
   async function open(one: Membership, entrance: Entrance): Promise<void> {
@@ -189,7 +197,6 @@ export const useGroup = defineStore('group', () => {
     const { joining: _, ...done } = membership.value
     membership.value = done
     await keepMembership(done)
-    port.shared.say(`device/${done.device}`, done.name)
   }
 
   /** Does something while no other window of this browser does. */
@@ -235,10 +242,7 @@ export const useGroup = defineStore('group', () => {
     end()
     await forgetGroup()
     const one = await newMembership(name)
-    lead(async () => {
-      await open(one, { how: 'found', code })
-      port?.shared.say(`device/${one.device}`, name)
-    })
+    lead(() => open(one, { how: 'found', code }))
   }
   async function join(invitation: Invitation, name: string): Promise<void> {
     end()
@@ -278,7 +282,7 @@ export const useGroup = defineStore('group', () => {
     if (!one) return
     membership.value = { ...one, name }
     void keepMembership(membership.value)
-    port?.shared.say(`device/${one.device}`, name)
+    nameMe()
   }
 
   function tell(presence: Presence): void {
