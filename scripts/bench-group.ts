@@ -55,7 +55,11 @@ async function seenAfter(desk: Page, phone: Page): Promise<number[]> {
   for (let edit = 0; edit < EDITS; edit++) {
     const title = `Heat as it is told ${edit}`
     const seen = desk.evaluate(async (text) => {
-      while (!document.body.innerText.includes(text)) await new Promise(requestAnimationFrame)
+      while (
+        !document.body.innerText.includes(text) &&
+        ![...document.querySelectorAll('input')].some(({ value }) => value === text)
+      )
+        await new Promise(requestAnimationFrame)
       return Date.now()
     }, title)
     await phone.waitForTimeout(150)
