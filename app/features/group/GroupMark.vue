@@ -20,7 +20,7 @@ const short = computed(() => (here.value ? t('group.n-here', { n: group.others.l
 <template>
   <NuxtLink to="/group" class="btn btn-quiet" :title="words" data-testid="group-mark">
     <MonitorSmartphone :size="18" aria-hidden="true" :class="here ? 'text-patina' : 'text-amber'" />
-    <span class="text-sm max-sm:sr-only" aria-hidden="true">{{ short }}</span>
+    <span class="text-sm max-lg:sr-only" aria-hidden="true">{{ short }}</span>
     <span class="sr-only">{{ t('group.your-devices') }}: {{ words }}</span>
   </NuxtLink>
 </template>
