@@ -25,6 +25,9 @@ export function openSharedYard(device: DeviceId, updates: readonly Uint8Array[])
   const heads = (): Heads =>
     Object.fromEntries([...doc.store.clients.keys()].map((client) => [client, getState(doc.store, client)]))
 
+  const isAllIn = (known: Heads) =>
+    Object.entries(heads()).every(([client, head]) => (known[client] ?? 0) >= head)
+
   return {
     read: (collection: Collection, id: string): AnyRecord | null => readRecord(doc, collection, id),
     names: () => recordNames(doc),
@@ -76,11 +79,13 @@ export function openSharedYard(device: DeviceId, updates: readonly Uint8Array[])
     },
     said: (): Record<string, unknown> => Object.fromEntries(doc.getMap(ABOUT).entries()),
     heads,
+    /** Whether another that knows so much knows all. */
+    isAllIn,
     /** All there is, as one update. */
     whole: (): Uint8Array => encodeStateAsUpdate(doc),
     /** What another that knows so much does not know; null where it knows all. */
     beyond(known: Heads): Uint8Array | null {
-      if (Object.entries(heads()).every(([client, head]) => (known[client] ?? 0) >= head)) return null
+      if (isAllIn(known)) return null
       const vector = new Map(Object.entries(known).map(([client, head]) => [Number(client), head]))
       return encodeStateAsUpdate(doc, encodeStateVector(vector))
     },

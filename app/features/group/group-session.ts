@@ -77,7 +77,7 @@ export async function openSession(parts: SessionParts) {
       void keepHeard(heard).catch(() => {})
     }, NOTE_MS)
   }
-  const look = () => waits(port.shared.beyond(heard.kept) !== null)
+  const look = () => waits(!port.shared.isAllIn(heard.kept))
 
   /** Things said in order, each encrypted first. */
   const inOrder = (work: () => Promise<void>) => (going = going.then(work).catch(() => {}))
