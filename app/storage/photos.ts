@@ -28,8 +28,22 @@ const diskOpens = () =>
  * @throws where the file is no picture the browser can read, or the disk is full
  */
 export async function keepPhoto(file: Blob): Promise<string> {
+  const blob = await madeSmall(file, LONGEST, QUALITY)
+  const { contentId } = await import('./content-id')
+  const id = contentId(new Uint8Array(await blob.arrayBuffer()))
+  await putPhoto(id, blob)
+  return id
+}
+
+/**
+ * A picture no larger than this, as a JPEG.
+ * @param longest of its sides, pixels
+ * @param quality how hard it is pressed, 0 to 1
+ * @throws where the file is no picture the browser can read
+ */
+export async function madeSmall(file: Blob, longest: number, quality: number): Promise<Blob> {
   const picture = await createImageBitmap(file)
-  const scale = Math.min(1, LONGEST / Math.max(picture.width, picture.height))
+  const scale = Math.min(1, longest / Math.max(picture.width, picture.height))
   const canvas = document.createElement('canvas')
   canvas.width = Math.max(1, Math.round(picture.width * scale))
   canvas.height = Math.max(1, Math.round(picture.height * scale))
@@ -39,12 +53,9 @@ export async function keepPhoto(file: Blob): Promise<string> {
   pen.fillRect(0, 0, canvas.width, canvas.height)
   pen.drawImage(picture, 0, 0, canvas.width, canvas.height)
   picture.close()
-  const blob = await new Promise<Blob | null>((resolve) => canvas.toBlob(resolve, 'image/jpeg', QUALITY))
+  const blob = await new Promise<Blob | null>((resolve) => canvas.toBlob(resolve, 'image/jpeg', quality))
   if (!blob) throw new Error(t('storage.no-picture-came-of-it'))
-  const { contentId } = await import('./content-id')
-  const id = contentId(new Uint8Array(await blob.arrayBuffer()))
-  await putPhoto(id, blob)
-  return id
+  return blob
 }
 
 /** A picture by its id; null where it is not kept here. */

@@ -1,4 +1,12 @@
-import { Doc, encodeStateAsUpdate, encodeStateVector, getState, parseUpdateMeta } from 'yjs'
+import {
+  applyUpdate,
+  Doc,
+  encodeStateAsUpdate,
+  encodeStateVector,
+  getState,
+  mergeUpdates,
+  parseUpdateMeta,
+} from 'yjs'
 import type { AnyRecord, Change, Collection } from '#core/workspace'
 import type { DeviceId, Path } from './entry'
 import { answerQuestion, openQuestions, takeUpdate, type OpenQuestion, type Touched } from './hear'
@@ -21,7 +29,8 @@ const ABOUT = 'about'
  */
 export function openSharedYard(device: DeviceId, updates: readonly Uint8Array[]) {
   const doc = new Doc()
-  for (const update of updates) takeUpdate(doc, update, device)
+  // What was asked and answered when these came is in them: nothing is drawn together a second time.
+  if (updates.length > 0) applyUpdate(doc, mergeUpdates([...updates]))
   const heads = (): Heads =>
     Object.fromEntries([...doc.store.clients.keys()].map((client) => [client, getState(doc.store, client)]))
 

@@ -1,7 +1,7 @@
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { t } from '~/words'
-import { comparing, drawIn, toWorkspace, type Comparison } from '#core/workspace'
+import { compareWorkspaces, drawIn, toWorkspace } from '#core/workspace'
 import { useSafeKeeping } from '~/features/keeping'
 import { elsewhere } from '~/shared/fields/photos-elsewhere'
 import { useYard } from '~/storage/yard-store'
@@ -180,17 +180,11 @@ export const useGroup = defineStore('group', () => {
     begin()
     if (what === 'both') {
       const { recordSchemas } = await import('~/storage/guard')
-      const compared: Comparison[] = []
-      const course = comparing(
+      const compared = compareWorkspaces(
         yard.workspace,
         former,
         (collection, record) => recordSchemas[collection].safeParse(record).success,
       )
-      for (let step = course.next(); ; step = course.next())
-        if (step.done) {
-          compared.push(...step.value)
-          break
-        }
       const { edits } = drawIn(yard.workspace, compared, new Map())
       if (edits.length > 0) yard.commit(t('group.bring-my-yard-along'), edits as never, undefined, true)
     }

@@ -1,4 +1,4 @@
-import { findPhoto, putPhoto } from '~/storage/photos'
+import { findPhoto, madeSmall, putPhoto } from '~/storage/photos'
 import { fromLetters, toLetters } from './cipher'
 import type { Passing } from './presence'
 
@@ -11,17 +11,6 @@ const PATIENCE_MS = 8000
 const JITTER_MS = 200
 
 const key = (id: string, small: boolean) => `${id}/${small}`
-
-async function madeSmall(photo: Blob): Promise<Blob> {
-  const picture = await createImageBitmap(photo)
-  const scale = Math.min(1, SMALL / Math.max(picture.width, picture.height))
-  const canvas = document.createElement('canvas')
-  canvas.width = Math.max(1, Math.round(picture.width * scale))
-  canvas.height = Math.max(1, Math.round(picture.height * scale))
-  canvas.getContext('2d')!.drawImage(picture, 0, 0, canvas.width, canvas.height)
-  picture.close()
-  return (await new Promise<Blob | null>((resolve) => canvas.toBlob(resolve, 'image/jpeg', QUALITY))) ?? photo
-}
 
 /**
  * Pictures on demand: a device asks for what it does not have, and one that has it answers. Small ones last as long as
@@ -63,7 +52,7 @@ export function openPhotos(pass: (one: Passing) => void) {
         answered.delete(key(one.photo, one.small))
         await new Promise((resolve) => setTimeout(resolve, Math.random() * JITTER_MS))
         if (answered.has(key(one.photo, one.small))) return
-        const given = one.small ? await madeSmall(photo).catch(() => null) : photo
+        const given = one.small ? await madeSmall(photo, SMALL, QUALITY).catch(() => null) : photo
         if (!given) return
         const data = toLetters(new Uint8Array(await given.arrayBuffer()))
         pass({ is: 'photo', photo: one.photo, small: one.small, data })

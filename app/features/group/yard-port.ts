@@ -1,4 +1,4 @@
-import { openSharedYard, type Heads, type Touched } from '#core/sync'
+import { openSharedYard, type Touched } from '#core/sync'
 import {
   COLLECTIONS,
   mergeChanges,
@@ -209,7 +209,6 @@ export async function openPort(yard: Yard, device: string, { writing, written, s
       }),
     /** Resolves when all that was written is safe and told. */
     settled: () => queue,
-    heads: (): Heads => shared.heads(),
     end: () => yard.carry(null),
   }
 }
