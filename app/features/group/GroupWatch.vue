@@ -6,7 +6,7 @@ import { heatStamp } from '#core/heat'
 import { t } from '~/words'
 import { useGroup } from './group-store'
 import OwnYardQuestion from './OwnYardQuestion.vue'
-import { ringBy } from './ringing'
+import { ringBy, ringsWhere } from './ringing'
 
 /** Beside every page of a browser that is one of several: tells the others where it is, and hears whether it is called. */
 const { place } = defineProps<{
@@ -53,12 +53,18 @@ useEventListener(document, 'visibilitychange', () => {
 watch([() => place, heat, isMelt, () => group.atStep, () => group.others.length], tell)
 onMounted(() => void group.wake())
 
-// A clock sounds where the furnace is being worked: on the device that was touched last, of those that follow the melt.
 ringBy((number) => {
-  const there = group.others
-    .filter(({ presence }) => presence?.melt && presence.heat === number)
-    .sort((a, b) => b.presence!.touched - a.presence!.touched)[0]
-  return there && there.presence!.touched > touched.value ? { here: false, on: there.name } : { here: true }
+  const followers = group.others.flatMap(({ name, presence }) =>
+    presence
+      ? {
+          name,
+          melt: presence.melt ? (presence.heat ?? null) : null,
+          touched: presence.touched,
+          heard: presence.heard,
+        }
+      : [],
+  )
+  return ringsWhere(followers, number, touched.value, Date.now())
 })
 
 /** Joining, what is here already is asked about wherever one is, but where the page itself asks. */

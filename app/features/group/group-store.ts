@@ -28,8 +28,8 @@ export interface OtherDevice {
   self: boolean
   presence: SeenPresence | null
 }
-/** Where a device is, and when it was last used as this one reckons time, ms. */
-export type SeenPresence = Presence & { touched: number }
+/** Where a device is, when it was last used and when it last told of itself, as this one reckons time, ms. */
+export type SeenPresence = Presence & { touched: number; heard: number }
 
 /** This browser as one of several devices that have one yard. */
 export const useGroup = defineStore('group', () => {
@@ -159,7 +159,8 @@ export const useGroup = defineStore('group', () => {
   function hearPassing(one: Passing): void {
     if (one.is === 'presence') {
       const touched = Date.now() - one.presence.idleS * 1000
-      presences.value = { ...presences.value, [one.presence.device]: { ...one.presence, touched } }
+      const seen = { ...one.presence, touched, heard: Date.now() }
+      presences.value = { ...presences.value, [one.presence.device]: seen }
     } else if (one.is === 'come') {
       if (one.to === membership.value?.device) called.value = one
     } else void photos.hear(one)

@@ -6,6 +6,7 @@ import type { Fits, Workspace } from '#core/workspace'
 import { Stopped } from '~/shared/engines/asked-engine'
 import { navigateTo } from '#imports'
 import { downloadBlob } from '~/shared/page/useDownload'
+import { elsewhere } from '~/shared/fields/photos-elsewhere'
 import { useNotices } from '~/shared/page/useNotices'
 import { pickedFile } from '~/shared/fields/usePickedFile'
 import { useSafeKeeping } from './useSafeKeeping'
@@ -54,7 +55,10 @@ export function useYardFile() {
     const left = lost === 1 ? t('keeping.one-picture') : t('keeping.pictures', { lost })
     announce(
       t('keeping.the-yard-is-in-your-downloads', {
-        part: lost ? ` ${t('keeping.could-not-be-read-and-stayed', { left })}` : '',
+        part:
+          lost === 0
+            ? ''
+            : ` ${t(`keeping.${elsewhere.value ? 'lie-on-another-device' : 'could-not-be-read-and-stayed'}`, { left })}`,
       }),
     )
   }

@@ -3,8 +3,8 @@ import { describe, expect, it } from 'vitest'
 import demo from '#data/demo-yard.json'
 import type { Heat } from '#core/heat'
 import type { Lot } from '#core/stock'
-import { COLLECTIONS, workspaceSchema } from '#core/workspace'
-import { takeUpdate, writeRecords } from '#core/sync'
+import { COLLECTIONS, partOf, workspaceSchema } from '#core/workspace'
+import { openSharedYard, takeUpdate, writeRecords } from '#core/sync'
 import { Device, hears, meet } from './devices'
 
 const yard = workspaceSchema.parse(demo)
@@ -62,6 +62,21 @@ describe('one yard on several devices', () => {
     other.answer()
     meet(one, other)
     expect([...one.questions(), ...other.questions()]).toEqual([])
+  })
+  it('what was answered stays answered at the next start', () => {
+    const [one, other] = desk()
+    const kept: Uint8Array[] = [encodeStateAsUpdate(one.doc)]
+    one.doc.on('update', (update: Uint8Array) => kept.push(update))
+    one.write('lots', { ...lotOf(one), pricePerKg: 6 })
+    other.write('lots', { ...lotOf(other), pricePerKg: 7 })
+    meet(one, other)
+    const anew = () => openSharedYard('one', kept)
+    const asked = (yard: ReturnType<typeof anew>) =>
+      yard.questions(({ collection, id }, path) => partOf(yard.read(collection, id)!, path))
+    expect(asked(anew())).toHaveLength(1)
+    one.answer()
+    expect(asked(anew())).toEqual([])
+    expect(anew().read('lots', lot.id)).toEqual(lotOf(one))
   })
   it('who knows what was written before asks nothing', () => {
     const [one, other] = desk()
