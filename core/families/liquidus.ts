@@ -1,6 +1,6 @@
 import { between } from '#core/lists'
 import type { Composition } from '#core/composition'
-import { METALS, type LiquidusModel } from './schema'
+import { METALS, type FamilyMetal, type LiquidusModel } from './schema'
 import { TABLE } from './table'
 
 /** A liquidus with where it came from: the published value of a grade, what the caster typed, or the estimate below. */
@@ -14,6 +14,9 @@ export interface Liquidus {
 /** A liquidus lower than pure copper's by so much was checked only where one element does it, °C. */
 const DEEP_C = 150
 const MUCH_C = 35
+
+/** Share of an element, wt%. */
+export type ShareOf = (symbol: string) => number
 
 /**
  * Liquidus of a blend estimated from its composition, only where such estimates were checked.
@@ -29,55 +32,64 @@ export function estimateLiquidus(composition: Composition): Liquidus | null {
   if (!metal) return null
   const { liquidus: model } = TABLE.metals[metal]
   if (reachesBeyond(composition, metal, model.most)) return null
+  const pct: ShareOf = (symbol) => composition[symbol] ?? 0
+  if (model.model === 'copper' && isDeep(pct, model)) return null
+  return { liquidusC: liquidusAt(metal, pct), kind: 'estimate', spreadC: doubtOf(pct, model) }
+}
+
+/**
+ * The estimate by itself, whether it was checked there or not: for looking along it from a metal where it was.
+ * @param pct wt% of an element
+ * @returns °C
+ * @source as estimateLiquidus
+ * @example liquidusAt('Al', (symbol) => (symbol === 'Si' ? 7 : 0)).toFixed(1) // '614.1'
+ */
+export function liquidusAt(metal: FamilyMetal, pct: ShareOf): number {
+  const { liquidus: model } = TABLE.metals[metal]
   switch (model.model) {
     case 'aluminium':
-      return ofAluminium(composition, model)
+      return Math.max(...branchesOf(pct, model))
     case 'copper':
-      return ofCopper(composition, model)
+      return model.pureC - loweredByTin(pct, model) - sloped(pct, model.slopes)
     case 'zinc':
-      return estimate(between(model.aluminium, composition.Al ?? 0), model.spreadC)
+      return between(model.aluminium, pct('Al'))
     case 'tin':
-      return ofTin(composition, model)
+      return between([[0, model.pureC + model.antimonySlope * pct('Sb')], ...model.copper], pct('Cu'))
   }
 }
 
 type Model<Name extends LiquidusModel['model']> = Extract<LiquidusModel, { model: Name }>
-const estimate = (liquidusC: number, spreadC: number): Liquidus => ({ liquidusC, kind: 'estimate', spreadC })
 
-function ofAluminium(
-  composition: Composition,
-  { pureC, slopes, eutectic, spreadC, eutecticSpreadC, beyondSpreadC }: Model<'aluminium'>,
-): Liquidus {
-  const silicon = composition.Si ?? 0
-  const first = pureC - sloped(composition, slopes)
-  const second = eutectic.celsius + eutectic.slopeBeyond * Math.max(0, silicon - eutectic.siliconPct)
-  const liquidusC = Math.max(first, second)
-  const spread =
-    silicon > eutectic.siliconPct ? beyondSpreadC : first < second + spreadC ? eutecticSpreadC : spreadC
-  return estimate(liquidusC, spread)
+/** Half-width of the doubt, °C. */
+function doubtOf(pct: ShareOf, model: LiquidusModel): number {
+  switch (model.model) {
+    case 'aluminium': {
+      const [first, second] = branchesOf(pct, model)
+      if (pct('Si') > model.eutectic.siliconPct) return model.beyondSpreadC
+      return first < second + model.spreadC ? model.eutecticSpreadC : model.spreadC
+    }
+    case 'copper': {
+      const mixed = pct('Zn') > 35 || (pct('Pb') > 1 && pct('Zn') > 1)
+      return pct('Si') > 1 ? model.siliconSpreadC : mixed ? model.mixedSpreadC : model.spreadC
+    }
+    default:
+      return model.spreadC
+  }
 }
 
-function ofCopper(composition: Composition, model: Model<'copper'>): Liquidus | null {
-  const { pureC, tin, slopes, spreadC, mixedSpreadC, siliconSpreadC } = model
-  const pct = (symbol: string) => composition[symbol] ?? 0
-  const liquidusC = pureC - (pureC - between(tin, pct('Sn'))) - sloped(composition, slopes)
-  const mixed = pct('Zn') > 35 || (pct('Pb') > 1 && pct('Zn') > 1)
-  if (pureC - liquidusC > DEEP_C && loweringMuch(composition, model) > 1) return null
-  return estimate(liquidusC, pct('Si') > 1 ? siliconSpreadC : mixed ? mixedSpreadC : spreadC)
+/** Where aluminium freezes first, and where silicon does. */
+function branchesOf(pct: ShareOf, { pureC, slopes, eutectic }: Model<'aluminium'>): [number, number] {
+  const beyondPct = Math.max(0, pct('Si') - eutectic.siliconPct)
+  return [pureC - sloped(pct, slopes), eutectic.celsius + eutectic.slopeBeyond * beyondPct]
 }
 
-/** How many of the elements lower it a good deal by themselves: two that do were never checked together. */
-function loweringMuch(composition: Composition, { pureC, tin, slopes }: Model<'copper'>): number {
-  const by = [
-    pureC - between(tin, composition.Sn ?? 0),
-    ...Object.entries(slopes).map(([symbol, slope]) => slope * (composition[symbol] ?? 0)),
-  ]
-  return by.filter((celsius) => celsius > MUCH_C).length
-}
+const loweredByTin = (pct: ShareOf, { pureC, tin }: Model<'copper'>) => pureC - between(tin, pct('Sn'))
 
-function ofTin(composition: Composition, { pureC, antimonySlope, copper, spreadC }: Model<'tin'>): Liquidus {
-  const withoutC = pureC + antimonySlope * (composition.Sb ?? 0)
-  return estimate(between([[0, withoutC], ...copper], composition.Cu ?? 0), spreadC)
+/** Two elements that lower it a good deal by themselves were never checked together. */
+function isDeep(pct: ShareOf, model: Model<'copper'>): boolean {
+  const byTin = loweredByTin(pct, model)
+  const by = [byTin, ...Object.entries(model.slopes).map(([symbol, slope]) => slope * pct(symbol))]
+  return byTin + sloped(pct, model.slopes) > DEEP_C && by.filter((celsius) => celsius > MUCH_C).length > 1
 }
 
 /** Whether an element is above what the corner was checked with; those it does not name count together. */
@@ -96,8 +108,12 @@ function reachesBeyond(
   return others > most.others!
 }
 
-const sloped = (composition: Composition, slopes: Readonly<Record<string, number>>) =>
-  Object.entries(slopes).reduce((sum, [symbol, slope]) => sum + slope * (composition[symbol] ?? 0), 0)
+/** Lowering by each element, °C. A plain loop: it is asked thousands of times while a composition is sought. */
+function sloped(pct: ShareOf, slopes: Readonly<Record<string, number>>): number {
+  let sum = 0
+  for (const symbol in slopes) sum += slopes[symbol]! * pct(symbol)
+  return sum
+}
 
 /**
  * Liquidus to work with: what the alloy itself says, published or typed, else the estimate.

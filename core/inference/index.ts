@@ -1,0 +1,19 @@
+export { chargePrior, type CompositionPrior, type PriorAsk, type PriorLine } from './charge-prior'
+export { inferComposition, lookAt, type Inferred, type Looked } from './infer'
+export { positive, PROBE_SD_C, type InferAsk } from './melt-figures'
+export { modelsOf, termsOf, type Observation, type Term, type TermsAsk } from './observation'
+export {
+  colourProperty,
+  densityProperty,
+  fromIacs,
+  hardnessProperty,
+  hueFigure,
+  isHue,
+  liquidusProperty,
+  resistivityProperty,
+  toIacs,
+  type Property,
+  type PropertyAsk,
+} from './properties'
+export { seededRandom, type SeededRandom } from './random'
+export { HUES, SHED, SHED_TESTS, type Hue, type KnownArrest, type ShedTest } from './table'
