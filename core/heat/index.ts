@@ -24,6 +24,8 @@ export {
   heatSchema,
   SEEN,
   SPECIMEN_PLACES,
+  HUES,
+  MOST_CURVE_POINTS,
   TEST_KINDS,
   type Heat,
   type Ingot,

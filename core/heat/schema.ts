@@ -69,7 +69,22 @@ export const inMouldSchema = z.strictObject({
   tareG: z.strictObject({ fromG: grams, toG: grams }).nullable(),
 })
 
-export const TEST_KINDS = ['density', 'hardness', 'tensile', 'bend', 'ring', 'colour', 'fracture'] as const
+export const TEST_KINDS = [
+  'density',
+  'hardness',
+  'tensile',
+  'bend',
+  'ring',
+  'colour',
+  'fracture',
+  'cooling',
+  'resistance',
+  'eddy',
+] as const
+/** Colours of a fresh file mark that tell copper alloys apart. */
+export const HUES = ['red', 'red-gold', 'yellow', 'pale'] as const
+/** Readings a cooling curve keeps. */
+export const MOST_CURVE_POINTS = 3000
 export const SPECIMEN_PLACES = ['not-told', 'first', 'last', 'top', 'bottom', 'chill', 'sand'] as const
 
 /** What a caster sees at the pour, told with one press. */
@@ -89,7 +104,7 @@ export const metalTestSchema = z.strictObject({
   at: z.iso.datetime(),
   kind: z.enum(TEST_KINDS),
   place: z.enum(SPECIMEN_PLACES),
-  /** density g/cm³, hardness number, bend angle ° */
+  /** density g/cm³, hardness number, bend angle °, where freezing began °C, conductivity % IACS */
   value: z.number().min(0).max(1e5).nullable(),
   /** hardness scale as it is called */
   scale: z.string().max(20),
@@ -101,6 +116,28 @@ export const metalTestSchema = z.strictObject({
   barFault: z.boolean(),
   text: z.string().max(500),
   photos: z.array(z.uuid()).max(12),
+  /** one standard deviation of the value, where the measuring tells it */
+  sd: z.number().positive().max(1e5).optional(),
+  hue: z.enum(HUES).optional(),
+  /** a cooling curve as it was read: seconds, °C as shown, and the thermocouple */
+  curve: z
+    .strictObject({
+      points: z
+        .array(z.tuple([z.number().min(0).max(1e6), z.number().min(-50).max(3500)]))
+        .max(MOST_CURVE_POINTS),
+      probeId: z.uuid().nullable(),
+    })
+    .optional(),
+  /** four-wire: A, mV, mm between the voltage edges, mm² and °C of the bar */
+  wire: z
+    .strictObject({
+      amps: z.number().positive().max(1e4),
+      millivolts: z.number().positive().max(1e6),
+      lengthMm: z.number().positive().max(1e5),
+      sectionMm2: z.number().positive().max(1e6),
+      celsius: z.number().min(-50).max(400),
+    })
+    .optional(),
 })
 
 export const pourSchema = z.strictObject({

@@ -16,4 +16,15 @@ export {
   type PropertyAsk,
 } from './properties'
 export { seededRandom, type SeededRandom } from './random'
-export { HUES, SHED, SHED_TESTS, type Hue, type KnownArrest, type ShedTest } from './table'
+export { SHED, SHED_TESTS, type Hue, type KnownArrest, type ShedTest } from './table'
+export {
+  knownArrest,
+  readCoolingCurve,
+  type Arrest,
+  type CoolingCurve,
+  type CurvePoint,
+  type CurveProblem,
+  type CurveReading,
+  type LiquidusArrest,
+} from './cooling-curve'
+export { fourWire, type FourWire } from './four-wire'

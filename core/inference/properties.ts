@@ -2,7 +2,8 @@ import { between, nth } from '#core/lists'
 import { gradeComposition, type Alloy, type Practice } from '#core/alloys'
 import { ELEMENTS, UNIDENTIFIED, type Composition } from '#core/composition'
 import { estimateLiquidus, liquidusAt, metalOfPractice, type FamilyMetal } from '#core/families'
-import { HUES, SHED, type Hue, type ResistivityGroup } from './table'
+import { HUES } from '#core/heat'
+import { SHED, type Hue, type ResistivityGroup } from './table'
 
 /** A property of a metal as it follows from its shares. */
 export interface Property {

@@ -1,6 +1,7 @@
 import * as z from 'zod'
 import { PRACTICES } from '#core/alloys'
 import { elementSchema } from '#core/composition'
+import { HUES } from '#core/heat'
 import { tableOf } from '#core/records'
 import file from '#data/shed-tests.json'
 
@@ -10,8 +11,6 @@ const perElement = z.record(elementSchema, z.number())
 const practices = z.array(z.enum(PRACTICES)).min(1)
 const points = z.array(z.tuple([z.number(), z.number()])).min(2)
 
-/** Colours of a fresh file mark that tell copper alloys apart. */
-export const HUES = ['red', 'red-gold', 'yellow', 'pale'] as const
 export type Hue = (typeof HUES)[number]
 
 /** Tests of the metal that say something of what it is made of. */

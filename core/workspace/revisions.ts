@@ -1,7 +1,7 @@
 import { COLLECTIONS, type Collection } from './collections'
 
 /** How far the shape of a yard has grown. Files and stored yards say theirs; a greater one is newer than this app. */
-export const REVISION = 12
+export const REVISION = 13
 
 type Raw = Record<string, unknown>
 
@@ -52,6 +52,8 @@ const GROWTH: readonly Growth[] = [
   { to: 11 },
   // What crucibles are made of and have been through, what a furnace takes at most, and moulds of more kinds.
   { to: 12 },
+  // Cooling curves, four-wire and eddy-current readings, and the colour of a file mark among the tests of a heat.
+  { to: 13 },
 ]
 
 /** A value with fields of its own: neither a list nor a plain word. */

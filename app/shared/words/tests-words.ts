@@ -10,6 +10,9 @@ export const TEST_WORDS: Readonly<Record<MetalTest['kind'], string>> = {
   ring: t('parts.ring'),
   colour: t('parts.colour'),
   fracture: t('parts.fracture'),
+  cooling: t('parts.cooling'),
+  resistance: t('parts.resistance'),
+  eddy: t('parts.eddy'),
 }
 export const PLACE_WORDS: Readonly<Record<MetalTest['place'], string>> = {
   'not-told': t('parts.not-told'),
