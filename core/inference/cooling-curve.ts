@@ -75,12 +75,12 @@ export function readCoolingCurve(readings: readonly CurvePoint[]): CurveReading 
   const pull = smoothed.map(([, celsius], at) => -nth(rate, at)[1] / Math.max(20, celsius - ROOM_C))
   const begins = beginsFreezing(pull, Math.max(3, half))
   if (begins === null) {
-    const arrests = levelStretches(smoothed, rate, pull, 0, noiseC, half)
+    const arrests = levelStretches(smoothed, rate, pull, 0, noiseC)
     if (arrests.length === 0) return { ok: false, why: 'begins-in-freezing' }
     return { ok: true, curve: { smoothed, rate, liquidus: null, arrests, noiseC } }
   }
   const liquid = middleOf(pull.slice(0, Math.max(3, begins - half)))
-  const stretches = levelStretches(smoothed, rate, pull, liquid, noiseC, half)
+  const stretches = levelStretches(smoothed, rate, pull, liquid, noiseC)
   const liquidus = liquidusAfter({ smoothed, rate, pull, liquid, begins, noiseC, half, stepS, stretches })
   const arrests = stretches.filter(({ celsius }) => celsius < liquidus.celsius - ARREST.apartC)
   return { ok: true, curve: { smoothed, rate, liquidus, arrests, noiseC } }
@@ -176,7 +176,6 @@ function levelStretches(
   pull: readonly number[],
   liquid: number,
   noiseC: number,
-  half: number,
 ): Arrest[] {
   const usual = liquid > 0 ? liquid : quantileOf(pull, 0.7)
   const arrests: Arrest[] = []

@@ -28,3 +28,23 @@ export {
   type LiquidusArrest,
 } from './cooling-curve'
 export { fourWire, type FourWire } from './four-wire'
+export { contradictions, contributions, type Contradiction, type Contribution } from './contributions'
+export {
+  BALANCE_ID,
+  heatEvidence,
+  inferHeat,
+  type HeatEvidence,
+  type HeatInference,
+  type InferenceYard,
+  type Muteness,
+} from './heat-inference'
+export {
+  inferredVerdict,
+  insideDraws,
+  nearestByOdds,
+  type InferredLimit,
+  type InferredVerdict,
+  type NearOdds,
+} from './judged'
+export { worthTesting, type NextTestAsk, type WorthTest } from './next-test'
+export { LOT_TESTS, worthKnowing, type LotTest, type WorthAsk, type WorthKnowing } from './worth-knowing'
