@@ -27,9 +27,15 @@ const SURELY_SECONDS = 1000
  * point or comma, °F where the heading says so.
  * @param startedAt what the figures are counted from, ISO 8601
  * @param told what they count, where the heading does not say: seconds when left out
+ * @param keptMost readings kept of a long log
  * @returns readings in order of time, and `unsure` where bare figures could as well be minutes; thinned out where there are very many; rows that are none are counted
  */
-export function readTemperatureLog(text: string, startedAt: string, told?: TimeUnit): TemperatureLogRead {
+export function readTemperatureLog(
+  text: string,
+  startedAt: string,
+  told?: TimeUnit,
+  keptMost = KEPT_MOST,
+): TemperatureLogRead {
   const { data, meta } = Papa.parse<string[]>(text.replace(/^\ufeff/, ''), { skipEmptyLines: 'greedy' })
   const [header, ...rows] = data.map((row) => row.map((cell) => cell.trim()))
   if (!header) return { ok: false, fault: 'empty' }
@@ -70,7 +76,7 @@ export function readTemperatureLog(text: string, startedAt: string, told?: TimeU
   if (readings.length === 0) return { ok: false, fault: 'no-readings' }
   readings.sort((a, b) => (a.at < b.at ? -1 : a.at > b.at ? 1 : 0))
   const unsure = bare && named === null && told === undefined && last < SURELY_SECONDS
-  return { ok: true, readings: thinned(readings), skipped, unsure }
+  return { ok: true, readings: thinned(readings, keptMost), skipped, unsure }
 }
 
 /** What the heading of the time column says its figures count; null where it does not. */
@@ -109,10 +115,10 @@ function momentOf(
 }
 
 /** Evenly spread over the log, the first and the last among them. */
-function thinned(readings: LoggedTemperature[]): LoggedTemperature[] {
-  if (readings.length <= KEPT_MOST) return readings
+function thinned(readings: LoggedTemperature[], most: number): LoggedTemperature[] {
+  if (readings.length <= most) return readings
   return Array.from(
-    { length: KEPT_MOST },
-    (_, index) => readings[Math.round((index * (readings.length - 1)) / (KEPT_MOST - 1))]!,
+    { length: most },
+    (_, index) => readings[Math.round((index * (readings.length - 1)) / (most - 1))]!,
   )
 }

@@ -18,6 +18,9 @@ export interface ProbeSetting {
   toC: number
   /** seconds in which two thirds of the way are gone */
   tauS: number
+  /** cooling metal begins to freeze here, °C, over so many degrees; none where left out or 0 */
+  freezesC?: number
+  overC?: number
 }
 
 export interface ScaleSetting {
@@ -30,6 +33,8 @@ export interface AnalyserSetting {
   composition: Composition
 }
 
+/** Degrees that the heat of freezing would warm the liquid by: bronzes and aluminium are alike in that. Estimate. */
+const HEAT_OF_FREEZING_C = 350
 const QUIET_C = 0.6
 const NOISY_C = 12
 const DRIFT_C_PER_S = 0.5
@@ -51,15 +56,35 @@ const gone = ({ faults, seconds }: Running) =>
  * @returns a line of the protocol of `parseLine`
  * @source engineering model: first-order rise; faults are the usual ones of a cheap probe
  */
-export function simulateThermocouple({ fromC, toC, tauS }: ProbeSetting, running: Running): string {
+export function simulateThermocouple(setting: ProbeSetting, running: Running): string {
   if (gone(running)) return 'T open'
   const { seconds, faults, random } = running
-  const rise = toC + (fromC - toC) * Math.exp(-seconds / tauS)
+  const rise = freezing(setting, seconds)
   const drift = faults.includes('drift') ? -DRIFT_C_PER_S * seconds : 0
   const celsius = rise + drift + bell(random) * (faults.includes('noise') ? NOISY_C : QUIET_C)
   // The wrong unit: degrees Fahrenheit, marked as Celsius, now and then.
   const wrong = faults.includes('units') && seconds % 10 >= 5
   return `T ${(wrong ? fromCelsius(celsius, 'F') : celsius).toFixed(1)} C`
+}
+
+/**
+ * Metal on its way from one temperature to another; on the way down it freezes, and its heat of freezing holds it back.
+ */
+function freezing({ fromC, toC, tauS, freezesC = 0, overC = 0 }: ProbeSetting, seconds: number): number {
+  const free = toC + (fromC - toC) * Math.exp(-seconds / tauS)
+  if (!(freezesC > toC && freezesC < fromC)) return free
+  const beganS = tauS * Math.log((fromC - toC) / (freezesC - toC))
+  if (seconds <= beganS) return free
+  const endsC = Math.max(freezesC - overC, toC + 1)
+  // Over a range it cools so much slower; at one temperature it stands.
+  const slower = overC > 0 ? 1 + HEAT_OF_FREEZING_C / (freezesC - endsC) : Infinity
+  const lastsS =
+    overC > 0
+      ? slower * tauS * Math.log((freezesC - toC) / (endsC - toC))
+      : (HEAT_OF_FREEZING_C * tauS) / (freezesC - toC)
+  const since = seconds - beganS
+  if (since < lastsS) return toC + (freezesC - toC) * Math.exp(-since / (slower * tauS))
+  return toC + (endsC - toC) * Math.exp(-(since - lastsS) / tauS)
 }
 
 /**

@@ -17,6 +17,9 @@ export const deviceQuerySchema = z.strictObject({
   fromC: celsius.default(20),
   toC: celsius.default(1100),
   tauS: z.coerce.number().min(1).max(3600).default(60),
+  /** 0: it does not freeze */
+  freezesC: celsius.default(0),
+  overC: celsius.default(0),
   loadG: z.coerce.number().min(0).max(100_000).default(500),
   tareG: z.coerce.number().min(0).max(100_000).default(0),
   /** `Cu:88,Sn:10,Zn:2` */

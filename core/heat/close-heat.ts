@@ -95,9 +95,8 @@ function castIn({ need }: Heat): string {
 
 /** Makes lots of a heat's metal. */
 function lotsFrom(heat: Heat, now: string) {
-  const { composition, sd, measured } = knownComposition(heat)
+  const { composition, sd, knowledge } = knownComposition(heat)
   const pricePerKg = chargePricePerKg(heat)
-  const knowledge = measured ? 'assay' : 'grade'
   return (id: string, name: string, kind: 'ingot' | 'returns', massG: number, note = ''): Lot => {
     const form = kind === 'ingot' ? 'bar' : 'casting'
     const told = {
@@ -118,8 +117,9 @@ function lotsFrom(heat: Heat, now: string) {
 function knownComposition(heat: Heat): {
   composition: Composition
   sd: Spread
-  measured: boolean
+  knowledge: 'assay' | 'inferred' | 'grade'
 } {
+  if (heat.inferred && heat.assays.length === 0) return asInferred(heat.inferred)
   const predicted = predictMelt(weighedCharge(heat.weighed), heatRecovery(heat))
   const composition: Composition = {}
   const sd: Spread = {}
@@ -141,7 +141,20 @@ function knownComposition(heat: Heat): {
   const total = sumPct(composition)
   if (total > 100)
     for (const symbol of Object.keys(composition)) composition[symbol] = (composition[symbol]! * 100) / total
-  return { composition: roundShares(composition, 6), sd, measured: measured.length > 0 }
+  return {
+    composition: roundShares(composition, 6),
+    sd,
+    knowledge: measured.length > 0 ? 'assay' : 'grade',
+  }
+}
+
+/** What the tests of a heat say it is, in the place of a reading. */
+function asInferred({ shares }: NonNullable<Heat['inferred']>) {
+  const composition = Object.fromEntries(Object.entries(shares).map(([symbol, { pct }]) => [symbol, pct]))
+  const sd = Object.fromEntries(
+    Object.entries(shares).flatMap(([symbol, one]) => (one.sd > 0 ? [[symbol, significant(one.sd)]] : [])),
+  )
+  return { composition: roundShares(composition, 6), sd, knowledge: 'inferred' as const }
 }
 
 /** No lot is dearer than this, for a kilogram. */

@@ -160,6 +160,20 @@ export const pourSchema = z.strictObject({
   stoppedAtG: weight.optional(),
 })
 
+/** Kinds of evidence that a metal was inferred from. */
+export const EVIDENCE = ['mass', 'density', 'liquidus', 'resistivity', 'hardness', 'colour'] as const
+
+/** What a metal is by its charge, its weights and its tests, where no analyser saw it. */
+export const inferredSchema = z.strictObject({
+  at: z.iso.datetime(),
+  /** wt% with one standard deviation */
+  shares: z.record(
+    elementSchema,
+    z.strictObject({ pct: z.number().min(0).max(100), sd: z.number().min(0).max(100) }),
+  ),
+  by: z.array(z.enum(EVIDENCE)).max(10),
+})
+
 /** What is to be done otherwise next time. */
 export const lessonSchema = z.strictObject({ causeId: z.string().max(60), at: z.iso.datetime() })
 
@@ -253,6 +267,8 @@ export const heatSchema = z.strictObject({
   acknowledged: z.record(z.string().max(40), z.iso.datetime()).optional(),
   /** tests of the metal besides analyses */
   tests: z.array(metalTestSchema).max(200).optional(),
+  /** what it is by all that was found out without an analysis; kept as it is logged */
+  inferred: inferredSchema.optional(),
   /** causes of trouble that were found likely */
   lessons: z.array(lessonSchema).max(60).optional(),
   /** what was seen at the pour, and when it was told */

@@ -66,7 +66,7 @@ const LEAST_SD_C = 0.7
  */
 export function readCoolingCurve(readings: readonly CurvePoint[]): CurveReading {
   const even = evenly(fromHottest(readings))
-  if (even === 'too-few' || even === 'too-slow-readings') return { ok: false, why: even }
+  if (typeof even === 'string') return { ok: false, why: even }
   const { points, stepS } = even
   if (nth(points, 0)[1] - Math.min(...points.map(([, celsius]) => celsius)) < LEAST_FALL_C)
     return { ok: false, why: 'not-cooling' }

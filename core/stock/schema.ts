@@ -4,7 +4,7 @@ import { FORM_IDS } from '#core/losses'
 import { recordFields } from '#core/records'
 
 export const LOT_KINDS = ['scrap', 'virgin', 'master', 'returns', 'ingot'] as const
-export const KNOWLEDGE = ['certificate', 'assay', 'grade', 'density', 'guess'] as const
+export const KNOWLEDGE = ['certificate', 'assay', 'grade', 'density', 'inferred', 'guess'] as const
 
 /** What lies on a lot that is not its metal. */
 export const COATINGS = ['paint', 'plating', 'oil', 'damp', 'solder', 'plastic', 'steel'] as const

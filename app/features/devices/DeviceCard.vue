@@ -103,6 +103,23 @@ const id = useId()
             kind="temperature"
             @update:model-value="set('toC', $event)"
           />
+          <template v-if="setting('toC') < setting('fromC')">
+            <QuantityField
+              :model-value="setting('freezesC') || null"
+              :label="t('devices.freezes-from')"
+              kind="temperature"
+              nullable
+              @update:model-value="set('freezesC', $event ?? 0)"
+            />
+            <QuantityField
+              :model-value="setting('overC') || null"
+              :label="t('devices.over-so-many-c')"
+              kind="number"
+              nullable
+              :max="500"
+              @update:model-value="set('overC', $event ?? 0)"
+            />
+          </template>
         </template>
         <QuantityField
           v-if="kind === 'scale'"

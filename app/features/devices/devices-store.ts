@@ -60,7 +60,7 @@ export const useDevices = defineStore('devices', () => {
     Object.fromEntries(DEVICE_KINDS.map((kind) => [kind, standing()])) as Record<DeviceKind, Standing>,
   )
   const settings = reactive<Record<DeviceKind, Record<string, string | number>>>({
-    thermocouple: { fromC: 20, toC: 1100, tauS: 60 },
+    thermocouple: { fromC: 20, toC: 1100, tauS: 60, freezesC: 0, overC: 0 },
     scale: { loadG: 500, tareG: 0 },
     analyser: {},
   })

@@ -1,5 +1,4 @@
 import { t } from '~/words'
-import type { TemperatureLogFault } from '#formats/temperature-csv'
 import type { LogEntry, LogKind } from '#core/heat'
 import type { GasReason } from '#core/melt'
 
@@ -61,11 +60,3 @@ export const GAS_WORDS: Readonly<Record<GasReason, string>> = {
   'not-degassed': t('melt.not-degassed-yet'),
 }
 
-/** Why a table of temperatures was refused, and what it must look like. */
-export const TRACE_FAULTS: Readonly<Record<TemperatureLogFault, string>> = {
-  empty: t('melt.is-empty'),
-  'no-columns': t('melt.has-no-columns-named-time-and'),
-  'two-readings': t('melt.its-figures-can-be-read-in'),
-  'no-readings': t('melt.holds-no-readings-the-time-as'),
-  'too-long': t('melt.is-too-long-save-a-reading'),
-}

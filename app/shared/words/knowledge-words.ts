@@ -7,5 +7,6 @@ export const KNOWLEDGE_WORDS: Readonly<Record<Knowledge, string>> = {
   assay: t('stock.assayed'),
   grade: t('stock.known-grade'),
   density: t('stock.by-density'),
+  inferred: t('stock.inferred'),
   guess: t('stock.a-guess'),
 }

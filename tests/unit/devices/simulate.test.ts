@@ -1,3 +1,4 @@
+import { readCoolingCurve, type CurvePoint } from '#core/inference'
 import { describe, expect, it } from 'vitest'
 import { deviceQuerySchema, parseLine, simulatedLine, type DeviceFault } from '#core/devices'
 import { seeded } from '../../support/random-problem'
@@ -49,6 +50,20 @@ describe('a pretended thermocouple', () => {
     expect(at(5)).not.toBe('open')
     expect(at(15)).toBe('open')
     expect(at(21)).not.toBe('open')
+  })
+})
+
+describe('a pretended thermocouple in metal that freezes', () => {
+  const cup = { fromC: 1100, toC: 20, tauS: 250 }
+  const curve = (more: Record<string, unknown>, lastS: number): CurvePoint[] =>
+    Array.from({ length: lastS }, (_, s) => [s, mean({ ...cup, ...more }, s)])
+  it('stands still at one temperature, or bends where it freezes over a range, and is read off so', () => {
+    const level = readCoolingCurve(curve({ freezesC: 1000 }, 300))
+    expect(level.ok && level.curve.liquidus).toMatchObject({ how: 'level' })
+    expect(level.ok && Math.abs(level.curve.liquidus!.celsius - 1000)).toBeLessThan(1.5)
+    const bend = readCoolingCurve(curve({ freezesC: 1000, overC: 150 }, 300))
+    expect(bend.ok && bend.curve.liquidus).toMatchObject({ how: 'bend' })
+    expect(bend.ok && Math.abs(bend.curve.liquidus!.celsius - 1000)).toBeLessThan(4)
   })
 })
 
