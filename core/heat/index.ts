@@ -1,3 +1,4 @@
+export { blankTest } from './blank-test'
 export { AS_IT_COMES, chosenCharge, settled, unlocked } from './as-it-comes'
 export { comesAsItIs } from './comes-as-it-is'
 export {

@@ -1,6 +1,6 @@
 export { ALIKE, compareHeats, type HeatPoint, type PointKind } from './compare-heats'
 export { parseSearch, type Search, type SearchFault, type SearchTerm } from './parse-search'
-export { ledgerRow, matches, type LedgerRow } from './row'
+export { inferredOf, ledgerRow, matches, type LedgerRow } from './row'
 export { ledgerTotals, type LedgerTotals } from './totals'
 export { looseEnds, type LooseEnd } from './loose-ends'
 export { nearestAlloys, nearestPredicted, type NearAlloy } from './nearest-alloys'

@@ -10,6 +10,8 @@ export interface LedgerRow {
   stamp: string
   readonly summary: HeatSummary
   readonly measured: Composition
+  /** what its weights and tests say it is, where nothing was measured, wt% */
+  readonly inferred: Composition
   readonly verdict: Verdict['overall']
   /** all that a word may be found in but its verdict and its crucible's name, lower case */
   text: string
@@ -38,6 +40,7 @@ export function ledgerRow(heat: Heat): LedgerRow {
   const combined = () => (readings ??= combineReadings(heat.assays))
   let summary: HeatSummary | undefined
   let measured: Composition | undefined
+  let inferred: Composition | undefined
   let verdict: Verdict['overall'] | undefined
   const row: LedgerRow = {
     heat,
@@ -47,6 +50,9 @@ export function ledgerRow(heat: Heat): LedgerRow {
     },
     get measured() {
       return (measured ??= measuredComposition(combined(), heat.alloy?.base))
+    },
+    get inferred() {
+      return (inferred ??= inferredOf(heat))
     },
     get verdict() {
       return (verdict ??=
@@ -66,6 +72,16 @@ export function ledgerRow(heat: Heat): LedgerRow {
   }
   rows.set(heat, row)
   return row
+}
+
+/**
+ * What a heat's weights and tests say it is, kept as it was logged.
+ * @returns wt%; empty where an analyser saw it, or nothing was kept
+ * @example inferredOf({ assays: [] }) // {}
+ */
+export function inferredOf({ inferred, assays }: Pick<Heat, 'inferred' | 'assays'>): Composition {
+  if (!inferred || assays.some(({ readings }) => Object.keys(readings).length > 0)) return {}
+  return Object.fromEntries(Object.entries(inferred.shares).map(([symbol, { pct }]) => [symbol, pct]))
 }
 
 const stampsOf = ({ pour }: Heat) =>
@@ -94,7 +110,7 @@ export function matches(
           (VERDICTS.includes(term.text) && row.verdict.includes(term.text))
         )
       case 'element': {
-        const pct = row.measured[term.element]
+        const pct = row.measured[term.element] ?? row.inferred[term.element]
         return pct !== undefined && compare(pct, term.op, term.pct, 0.005)
       }
       case 'date':

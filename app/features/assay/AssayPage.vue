@@ -21,6 +21,7 @@ import MetalTests from './MetalTests.vue'
 import NearAlloys from './NearAlloys.vue'
 import PutItRight from './PutItRight.vue'
 import ToneSentence from '~/shared/page/ToneSentence.vue'
+import { answerWords, useInference } from '~/features/infer'
 
 const { heat, summary, edit } = useHeat()
 const { logHeat } = useLogHeat()
@@ -32,6 +33,23 @@ const alloy = computed(() => heat.value?.alloy ?? null)
 const verdict = computed(() =>
   alloy.value && summary.value?.verdict ? verdictWords(summary.value.verdict, told(alloy.value.name)) : null,
 )
+const { found, hasEvidence } = useInference(heat)
+/** What it is by its weights and tests, where nothing measured says it. */
+const inferredWords = computed(() =>
+  found.value && alloy.value && hasEvidence.value && !hasMeasured.value
+    ? answerWords(found.value, told(alloy.value.name))
+    : null,
+)
+/** Shares with spread, where nothing was measured: to judge and to put right by. */
+const inferredShares = computed(() => {
+  const { inferred } = found.value ?? {}
+  if (!inferred || !inferredWords.value) return null
+  return Object.fromEntries(
+    inferred.elements.flatMap((symbol, at) =>
+      symbol === '?' ? [] : [[symbol, { pct: inferred.pct[at]!, sd: inferred.sd[at]!, readings: 0 }]],
+    ),
+  )
+})
 /** So many are asked for of a metal that has no limits. */
 const KNOWN_MOST = 8
 /** The readings on paper; before the first figure is typed, one blank one. */
@@ -107,6 +125,18 @@ const pouredG = computed(() =>
         {{ t('assay.it-aimed-at-no-alloy', { near: nearWords(near) }) }}
       </p>
       <ToneSentence v-else-if="verdict" :sentence="verdict" class="text-xl" data-testid="verdict" />
+      <div
+        v-if="heat.weighed.length"
+        class="mb-4 flex max-w-5xl flex-wrap items-center gap-x-4 gap-y-1"
+        data-testid="inferred-note"
+      >
+        <p v-if="inferredWords" class="min-w-0 flex-1 basis-80">
+          <b>{{ t('assay.inferred-not-measured') }}</b> {{ inferredWords.text }}
+        </p>
+        <NuxtLink :to="`/heat/${heat.number}/infer`" class="btn">{{
+          t('assay.without-a-laboratory')
+        }}</NuxtLink>
+      </div>
       <div class="grid grid-cols-1 items-start gap-5 lg:grid-cols-2">
         <div class="slab p-4">
           <h2 class="chalk mb-3">{{ judged ? t('assay.limit-by-limit') : t('assay.what-it-is') }}</h2>
@@ -115,6 +145,7 @@ const pouredG = computed(() =>
             :limits="alloy.limits"
             :predicted="predicted"
             :measured="summary?.measured ?? {}"
+            :inferred="inferredShares"
             :verdicts="summary?.verdict?.limits ?? []"
           />
           <template v-if="hasMeasured">
@@ -161,8 +192,9 @@ const pouredG = computed(() =>
           </div>
           <MetalTests :frozen="frozen" />
           <PutItRight
-            v-if="judged && hasMeasured && summary"
-            :measured="summary.measured"
+            v-if="judged && (hasMeasured || inferredShares) && summary"
+            :inferred="!hasMeasured"
+            :measured="inferredShares ?? summary.measured"
             :predicted="summary.predicted.composition"
             :poured-g="pouredG"
           />

@@ -2,7 +2,7 @@
 import { fixed } from '~/shared/units/decimal-mark'
 import { inSentence, t } from '~/words'
 import { I18nT } from 'vue-i18n'
-import { SPECIMEN_PLACES, TEST_KINDS, tensileMPa, type MetalTest } from '#core/heat'
+import { blankTest, SPECIMEN_PLACES, TEST_KINDS, tensileMPa, type MetalTest } from '#core/heat'
 import { conclusionsOf } from '#core/troubles'
 import { now } from '~/storage/yard-store'
 import { computed, reactive, ref, useId } from 'vue'
@@ -18,25 +18,16 @@ import QuantityField from '~/shared/fields/QuantityField.vue'
 /** Tests of the metal that are no analysis: density, hardness, strength, how it rings and breaks. */
 defineProps<{ frozen: boolean }>()
 const { heat, edit } = useHeat()
-const blank = (): Omit<MetalTest, 'id' | 'at'> => ({
-  kind: 'density',
-  place: 'not-told',
-  value: null,
-  scale: 'HB',
-  loadN: null,
-  sectionMm2: null,
-  brokeAt: 'not-told',
-  barFault: false,
-  text: '',
-  photos: [],
-})
-const draft = reactive(blank())
+const draft = reactive(blankTest('density'))
 const fault = ref('')
 const MEASURED: Readonly<Record<string, string>> = {
   density: t('assay.density-g-cm'),
   hardness: t('assay.hardness'),
   bend: t('assay.bent-to-if-measured'),
 }
+/** What is entered by its parts has a screen of its own. */
+const ELSEWHERE: readonly MetalTest['kind'][] = ['cooling', 'resistance', 'eddy']
+const HERE = TEST_KINDS.filter((kind) => !ELSEWHERE.includes(kind))
 const seenId = useId()
 const SEEN_WORDS: Readonly<Record<string, readonly string[]>> = {
   bend: [t('assay.bent-double-no-crack'), t('assay.bent-then-cracked'), t('assay.broke-without-bending')],
@@ -63,7 +54,7 @@ function add(): void {
   edit(t('assay.add-a-test', { toLowerCase: inSentence(TEST_WORDS[test.kind]) }), {
     tests: [...(heat.value?.tests ?? []), test],
   })
-  Object.assign(draft, blank(), { kind: draft.kind })
+  Object.assign(draft, blankTest(draft.kind))
 }
 function remove(id: string): void {
   edit(t('assay.remove-a-test'), { tests: (heat.value?.tests ?? []).filter((test) => test.id !== id) })
@@ -117,7 +108,7 @@ function remove(id: string): void {
         <label
           ><span class="label">{{ t('assay.test') }}</span>
           <select v-model="draft.kind" class="field">
-            <option v-for="kind in TEST_KINDS" :key="kind" :value="kind">{{ TEST_WORDS[kind] }}</option>
+            <option v-for="kind in HERE" :key="kind" :value="kind">{{ TEST_WORDS[kind] }}</option>
           </select></label
         >
         <label

@@ -13,6 +13,8 @@ const props = defineProps<{
   measured: Record<string, Measured>
   predicted: Record<string, number>
   pouredG: number
+  /** the figures are inferred, not measured */
+  inferred?: boolean
 }>()
 const { heat, edit } = useHeat()
 const { grams } = useUnits()
@@ -74,6 +76,7 @@ const changes = computed(() => {
 <template>
   <section class="slab mb-4 p-4" :aria-label="t('assay.put-it-right')" data-testid="put-right">
     <h2 class="chalk mb-2">{{ aim === 'limits' ? t('assay.put-it-right') : t('assay.sweeten-it') }}</h2>
+    <p v-if="inferred" class="mb-2 text-sm text-patina">◆ {{ t('assay.by-inferred-figures') }}</p>
     <p v-if="headline" class="mb-3 text-lg leading-snug font-bold" aria-live="polite">{{ headline }}</p>
     <p v-else-if="busy" class="mb-3 text-soft">{{ t('assay.working-it-out') }}</p>
     <p v-if="fault" role="alert" class="mb-3 text-oxide">

@@ -2,6 +2,7 @@ import { t } from '~/words'
 import { why } from '~/storage/why'
 import { closeHeat, comesAsItIs, heatStamp, potOf, settled, type Heat } from '#core/heat'
 import { planLosses } from '#core/learn'
+import { askInference, keptOf } from '~/features/infer'
 import { useTaught } from '~/shared/learning/taught-store'
 import { now, useYard, type Edit } from '~/storage/yard-store'
 import { navigateTo } from '#imports'
@@ -20,7 +21,7 @@ export function useLogHeat() {
     under = heat.id
     try {
       const time = now()
-      const logged = { ...asPoured(heat), loggedAt: time }
+      const logged = { ...(await withInferred(asPoured(heat))), loggedAt: time }
       const replanned = await whatItTeaches(logged)
       const { taken, made } = closeHeat(logged, yard.lots, {
         ids: [crypto.randomUUID(), crypto.randomUUID()],
@@ -42,6 +43,20 @@ export function useLogHeat() {
     }
   }
 
+  /** Where no analyser saw it, what its weights and tests say it is goes with it. */
+  async function withInferred(heat: Heat): Promise<Heat> {
+    if (heat.assays.some(({ readings }) => Object.keys(readings).length > 0)) return heat
+    try {
+      const found = await askInference(heat)
+      if (!found) return heat
+      const inferred = keptOf(found)
+      return inferred.by.length > 0 ? { ...heat, inferred } : heat
+    } catch (error) {
+      // The ledger is worth more than what it is likely to be.
+      announce(t('assay.what-it-is-could-not-be', { error: why(error) }))
+      return heat
+    }
+  }
   /** What was chosen and never weighed did not go in. */
   const asPoured = (heat: Heat): Heat =>
     comesAsItIs(heat) ? settled({ ...heat, choices: {} }, [], potOf(heat, yard.heats, yard.gear)) : heat

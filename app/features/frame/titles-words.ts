@@ -36,6 +36,8 @@ const OF_HEAT: Readonly<Record<string, string>> = {
   mould: t('frame.mould'),
   story: t('frame.story'),
   trouble: t('frame.what-went-wrong'),
+  infer: t('frame.without-a-laboratory'),
+  curve: t('frame.cooling-curve'),
 }
 
 /**

@@ -52,7 +52,12 @@ export function keptOf({ inferred, observations }: HeatInference): NonNullable<H
       inferred.elements.flatMap((symbol, at) =>
         symbol === '?' || inferred.pct[at]! < LEAST_PCT
           ? []
-          : [[symbol, { pct: Number(inferred.pct[at]!.toFixed(4)), sd: Number(inferred.sd[at]!.toFixed(4)) }]],
+          : [
+              [
+                symbol,
+                { pct: Number(inferred.pct[at]!.toFixed(4)), sd: Number(inferred.sd[at]!.toFixed(4)) },
+              ],
+            ],
       ),
     ),
     by: kinds.filter((kind) => observations.some(({ is }) => is === kind)),

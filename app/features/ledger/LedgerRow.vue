@@ -39,6 +39,18 @@ const { grams, money } = useUnits()
       :label="t('ledger.measured', { stamp: row.stamp })"
       short
     />
+    <div
+      v-else-if="Object.keys(row.inferred).length"
+      class="order-1 col-span-2 md:order-none md:col-span-1"
+      data-testid="inferred-row"
+    >
+      <CompositionBar
+        :composition="{ ...row.inferred, '?': 0 }"
+        :label="t('ledger.inferred', { stamp: row.stamp })"
+        short
+      />
+      <span class="text-sm text-patina">◆ {{ t('ledger.inferred-not-measured') }}</span>
+    </div>
     <span v-else class="order-1 col-span-2 text-sm text-soft md:order-none md:col-span-1">{{
       t('ledger.not-measured')
     }}</span>

@@ -8,9 +8,9 @@ import { heatStamp, heatWindow, tensileMPa } from '#core/heat'
 import { defineAsyncComponent } from 'vue'
 import { logWords, useMeltLog } from '~/features/melt'
 import { useUnits } from '~/shared/units/useUnits'
-import { counted, percent } from '~/shared/units/figures'
+import { counted, listed, percent } from '~/shared/units/figures'
 import { withSpread } from '~/shared/learning/learning-words'
-import { testWords } from '~/shared/words/tests-words'
+import { EVIDENCE_WORDS, testWords } from '~/shared/words/tests-words'
 import { BARS_WORDS } from '~/shared/words/troubles-words'
 import BalanceBar from '~/shared/heat/BalanceBar.vue'
 import CompositionBar from '~/shared/composition/CompositionBar.vue'
@@ -28,6 +28,7 @@ const {
   heat,
   summary,
   measured,
+  inferred,
   liquidus,
   origins,
   ticked,
@@ -91,13 +92,30 @@ const print = () => window.print()
             :label="t('ledger.measured-2')"
             class="mb-2"
           />
+          <template v-else-if="inferred">
+            <CompositionBar
+              :composition="{
+                ...Object.fromEntries(
+                  Object.entries(inferred.shares).map(([symbol, { pct }]) => [symbol, pct]),
+                ),
+                '?': 0,
+              }"
+              :label="t('ledger.inferred-2')"
+              class="mb-1"
+            />
+            <p class="mb-2 text-sm text-patina">
+              ◆ {{ t('ledger.inferred-from', { by: listed(inferred.by.map((one) => EVIDENCE_WORDS[one])) }) }}
+            </p>
+          </template>
           <table class="w-full text-sm">
             <thead class="text-soft">
               <tr>
                 <th scope="col" class="text-left">{{ t('ledger.element') }}</th>
                 <th scope="col" class="text-right">{{ t('ledger.limit') }}</th>
                 <th scope="col" class="text-right">{{ t('ledger.predicted') }}</th>
-                <th scope="col" class="text-right">{{ t('ledger.measured-2') }}</th>
+                <th scope="col" class="text-right">
+                  {{ inferred ? t('ledger.inferred-2') : t('ledger.measured-2') }}
+                </th>
                 <th scope="col" class="pl-3 text-left">{{ t('ledger.verdict-2') }}</th>
               </tr>
             </thead>
@@ -109,7 +127,9 @@ const print = () => window.print()
                 <td class="text-right font-bold">
                   {{
                     !one.measured
-                      ? '–'
+                      ? one.inferred
+                        ? withSpread(one.inferred.pct, one.inferred.sd)
+                        : '–'
                       : one.measured.below === undefined
                         ? withSpread(one.measured.pct, one.measured.sd)
                         : t('ledger.under', { below: one.measured.below })

@@ -4,6 +4,7 @@ import { computed, onBeforeUnmount, ref, watch } from 'vue'
 import { shortName } from '#core/alloys'
 import { measuredComposition } from '#core/assay'
 import { heatStamp, heatSummary, type Heat } from '#core/heat'
+import { inferredOf } from '#core/ledger'
 import { labelShares, labelState, labelText } from '#core/stock'
 import { LABEL_SHEETS, layOut, PAGE_MM } from '#formats/label-sheets'
 import { labelAddress } from '#formats/label'
@@ -56,14 +57,15 @@ export function useLabels() {
   const origin = import.meta.client ? window.location.origin + addressOf('') : ''
   const ofHeat = (heat: Heat): Label[] => {
     const assay = measuredComposition(heatSummary(heat).measured, heat.alloy?.base)
+    const inferred = shares(inferredOf(heat))
+    const says =
+      shares(assay) || (inferred && t('ledger.inferred-shares', { inferred })) || t('ledger.not-measured')
     const alloy = heat.alloy ? shortName(heat.alloy) : ''
     return heat.pour.ingots.map(({ stamp, massG, id }) => ({
       id,
       title: stamp,
       stamped: true,
-      lines: [alloy, grams(massG), dayWords(heat.date), shares(assay) || t('ledger.not-measured')].filter(
-        Boolean,
-      ),
+      lines: [alloy, grams(massG), dayWords(heat.date), says].filter(Boolean),
       address: labelAddress(origin, { stamp, massG, alloy, heat: heatStamp(heat.number), assay }),
     }))
   }

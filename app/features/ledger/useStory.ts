@@ -4,6 +4,7 @@ import { orderedLimits } from '#core/alloys'
 import { measuredComposition } from '#core/assay'
 import { castSteps, heatLiquidus } from '#core/heat'
 import { SYMPTOMS } from '#core/troubles'
+import { inferredOf } from '#core/ledger'
 import { whatIsIn, whereItWent } from '#core/learn'
 import { balanceWords, verdictWords } from '~/shared/heat/results-words'
 import { useHeat } from '~/shared/heat/useHeat'
@@ -17,6 +18,10 @@ export function useStory() {
   const yard = useYard()
   const { grams } = useUnits()
   const measured = computed(() => measuredComposition(summary.value?.measured ?? {}, heat.value?.alloy?.base))
+  /** by its weights and tests, where nothing was measured, wt% with spread */
+  const inferred = computed(() =>
+    heat.value && Object.keys(inferredOf(heat.value)).length > 0 ? (heat.value.inferred ?? null) : null,
+  )
   const liquidus = computed(() => (heat.value ? heatLiquidus(heat.value) : null))
   const origins = computed(() => (heat.value ? whatIsIn(heat.value, yard.lots, yard.heats) : []))
   const ticked = computed(
@@ -35,6 +40,7 @@ export function useStory() {
       limit: limitWords(limit),
       predicted: summary.value?.predicted.composition[element],
       measured: summary.value?.measured[element],
+      inferred: inferred.value?.shares[element],
       call: summary.value?.verdict?.limits.find((one) => one.element === element)?.call ?? 'not-measured',
     })),
   )
@@ -72,6 +78,7 @@ export function useStory() {
     heat,
     summary,
     measured,
+    inferred,
     liquidus,
     origins,
     ticked,

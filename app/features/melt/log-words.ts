@@ -59,4 +59,3 @@ export const GAS_WORDS: Readonly<Record<GasReason, string>> = {
   long: t('melt.held-over-20-minutes'),
   'not-degassed': t('melt.not-degassed-yet'),
 }
-

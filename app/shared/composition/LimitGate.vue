@@ -8,7 +8,7 @@ import { limitWords, percent, trimmed } from '~/shared/units/figures'
 /**
  * One limit as a gate in a runner: posts at the least and the most, each limit drawn equally wide so that
  * 0.005 % matters as much as 88 %. A prediction hangs above the line, a measurement stands below it, each with
- * two standard deviations either side.
+ * two standard deviations either side. What is only inferred lies on the line, with a mark of its own.
  */
 const props = defineProps<{
   element: string
@@ -16,7 +16,9 @@ const props = defineProps<{
   max?: number | undefined
   predicted?: { pct: number; sd: number } | null
   measured?: { pct: number; sd: number; below?: number | undefined } | null
-  call?: Call | undefined
+  /** from the charge, weights and tests; null where it has no figure */
+  inferred?: { pct: number; sd: number } | null
+  call?: Call | 'taken-as-absent' | undefined
   /** where most of it comes from */
   source?: string | undefined
   /** what the limit was before it was moved */
@@ -49,12 +51,14 @@ function mark(value?: { pct: number; sd: number } | null) {
 }
 const above = computed(() => mark(props.predicted))
 const below = computed(() => mark(props.measured))
+const between = computed(() => mark(props.inferred))
 const limitText = computed(() => limitWords(props))
 const within = (value: number) =>
   value >= (props.min ?? 0) - 1e-6 * (props.min ?? 1) && value <= (props.max ?? 100) + 1e-6 * (props.max ?? 1)
 const figure = (value: { pct: number; sd: number; below?: number | undefined }) =>
   value.below !== undefined ? `<${trimmed(value.below)}` : percent(value.pct)
-const CALL_WORDS: Readonly<Record<Call, string>> = {
+const CALL_WORDS: Readonly<Record<Call | 'taken-as-absent', string>> = {
+  'taken-as-absent': t('shared.call-taken-as-absent'),
   inside: t('shared.call-inside'),
   outside: t('shared.call-outside'),
   unclear: t('shared.call-unclear'),
@@ -70,6 +74,10 @@ const spoken = computed(() => {
         part2: within(props.predicted.pct) ? '' : t('shared.outside'),
       }),
     )
+  if (props.inferred)
+    parts.push(
+      t('shared.inferred-plus-minus', { pct: percent(props.inferred.pct), sd: percent(props.inferred.sd) }),
+    )
   if (props.measured) parts.push(t('shared.measured', { measured: figure(props.measured) }))
   if (props.call) parts.push(CALL_WORDS[props.call])
   if (props.was) parts.push(props.was)
@@ -82,7 +90,9 @@ const spoken = computed(() => {
   <div
     class="gate-row"
     :class="{ dense }"
-    :style="{ '--figures': (predicted ? 1 : 0) + (measured !== undefined ? 1 : 0) }"
+    :style="{
+      '--figures': (predicted ? 1 : 0) + (inferred !== undefined ? 1 : 0) + (measured !== undefined ? 1 : 0),
+    }"
     role="img"
     :aria-label="spoken"
   >
@@ -97,6 +107,15 @@ const spoken = computed(() => {
           above.off === 'high' ? '▸' : above.off === 'low' ? '◂' : '▼'
         }}</span>
       </template>
+      <template v-if="between">
+        <span class="spread mid" :style="{ left: `${between.from}%`, width: `${between.width}%` }" />
+        <span
+          class="dropped"
+          :style="{ left: `${between.x}%` }"
+          :class="{ bad: measured === undefined && call === 'outside' }"
+          >{{ between.off === 'high' ? '▸' : between.off === 'low' ? '◂' : '◆' }}</span
+        >
+      </template>
       <template v-if="below">
         <span class="spread down" :style="{ left: `${below.from}%`, width: `${below.width}%` }" />
         <span class="struck" :style="{ left: `${below.x}%` }" :class="{ bad: call === 'outside' }">{{
@@ -108,6 +127,12 @@ const spoken = computed(() => {
       <span v-if="predicted" :class="within(predicted.pct) ? '' : 'font-bold text-oxide'">{{
         percent(predicted.pct)
       }}</span>
+      <span v-if="inferred === null" />
+      <span
+        v-if="inferred"
+        :class="measured === undefined && call === 'outside' ? 'font-bold text-oxide' : 'font-bold'"
+        >{{ percent(inferred.pct) }}</span
+      >
       <span v-if="measured === null" />
       <span v-if="measured" class="font-bold" :class="call === 'outside' ? 'text-oxide' : ''">
         {{ figure(measured) }}</span
@@ -181,7 +206,12 @@ const spoken = computed(() => {
   bottom: 0.36rem;
   background: var(--ink);
 }
+.spread.mid {
+  top: calc(50% - 2px);
+  background: var(--patina);
+}
 .plumb,
+.dropped,
 .struck {
   position: absolute;
   width: 1rem;
@@ -193,6 +223,10 @@ const spoken = computed(() => {
 .plumb {
   top: -0.05rem;
   color: var(--ember);
+}
+.dropped {
+  top: calc(50% - 0.4rem);
+  color: var(--patina);
 }
 .struck {
   bottom: -0.05rem;

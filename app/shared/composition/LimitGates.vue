@@ -11,7 +11,9 @@ const props = defineProps<{
   limits: Limits
   predicted?: { composition: Record<string, number>; sd: Record<string, number> } | null
   measured?: Record<string, Measured> | null
-  verdicts?: LimitVerdict[]
+  /** what is found without an analysis */
+  inferred?: Record<string, { pct: number; sd: number }> | null
+  verdicts?: readonly { element: string; call: LimitVerdict['call'] | 'taken-as-absent' }[]
   /** by element, where most of it comes from */
   sources?: Record<string, string>
   /** limits moved from what the alloy says */
@@ -45,12 +47,17 @@ const call = (element: string) => props.verdicts?.find((entry) => entry.element 
           ><template #part><span class="text-ember">▼</span></template></I18nT
         ></span
       >
+      <span v-if="inferred"
+        ><I18nT keypath="shared.inferred-2" scope="global"
+          ><template #part><span class="text-patina">◆</span></template></I18nT
+        ></span
+      >
       <span v-if="measured"
         ><I18nT keypath="shared.measured-2" scope="global"
           ><template #part><span class="text-ink">▲</span></template></I18nT
         ></span
       >
-      <span v-if="predicted || measured">{{ t('shared.line-2-sd') }}</span>
+      <span v-if="predicted || inferred || measured">{{ t('shared.line-2-sd') }}</span>
       <span>{{ t('shared.limits-in') }}</span>
     </div>
     <LimitGate
@@ -63,6 +70,7 @@ const call = (element: string) => props.verdicts?.find((entry) => entry.element 
         predicted ? { pct: predicted.composition[element] ?? 0, sd: predicted.sd[element] ?? 0 } : null
       "
       :measured="measured ? (measured[element] ?? null) : undefined"
+      :inferred="inferred ? (inferred[element] ?? null) : undefined"
       :call="call(element)"
       :source="sources?.[element]"
       :was="was(element)"

@@ -1,6 +1,7 @@
 import { fixed } from '~/shared/units/decimal-mark'
 import { t } from '~/words'
-import { toPsi, type MetalTest } from '#core/heat'
+import { toPsi, type EVIDENCE, type MetalTest } from '#core/heat'
+import { useUnits } from '~/shared/units/useUnits'
 
 export const TEST_WORDS: Readonly<Record<MetalTest['kind'], string>> = {
   density: t('parts.density'),
@@ -30,6 +31,16 @@ export const BROKE_WORDS: Readonly<Record<MetalTest['brokeAt'], string>> = {
   grip: t('parts.in-the-grip'),
 }
 
+/** What a metal was inferred from, as it stands in a sentence. */
+export const EVIDENCE_WORDS: Readonly<Record<(typeof EVIDENCE)[number], string>> = {
+  mass: t('ledger.evidence-mass'),
+  density: t('ledger.evidence-density'),
+  liquidus: t('ledger.evidence-liquidus'),
+  resistivity: t('ledger.evidence-resistivity'),
+  hardness: t('ledger.evidence-hardness'),
+  colour: t('ledger.evidence-colour'),
+}
+
 /** "43 500 psi": three figures, as such tests are good for. */
 export const psiWords = (mpa: number): string =>
   t('parts.psi', {
@@ -39,9 +50,13 @@ export const psiWords = (mpa: number): string =>
 /** A test of the metal, in a line. */
 export function testWords(test: MetalTest, strengthMPa: number | null): string {
   const unit =
-    { density: ` ${t('parts.g-cm')}`, hardness: ` ${test.scale}`, bend: '°' }[test.kind as string] ?? ''
+    { density: ` ${t('parts.g-cm')}`, hardness: ` ${test.scale}`, bend: '°', eddy: ' % IACS' }[
+      test.kind as string
+    ] ?? ''
+  const value = test.kind === 'cooling' ? froze(test) : test.value === null ? '' : `${test.value}${unit}`
   const parts = [
-    test.value === null ? '' : `${test.value}${unit}`,
+    value,
+    test.wire ? `${test.wire.millivolts} mV, ${test.wire.amps} A` : '',
     strengthMPa === null ? '' : `${fixed(strengthMPa, 0)} N/mm² (${psiWords(strengthMPa)})`,
     test.kind === 'tensile' && test.brokeAt !== 'not-told'
       ? t('parts.broke', { BROKE_WORDS: BROKE_WORDS[test.brokeAt] })
@@ -51,4 +66,10 @@ export function testWords(test: MetalTest, strengthMPa: number | null): string {
     test.place === 'not-told' ? '' : PLACE_WORDS[test.place],
   ].filter(Boolean)
   return `${TEST_WORDS[test.kind]}: ${parts.join(', ') || t('small.noted')}`
+}
+
+/** Where it froze, or how much was recorded of it. */
+function froze({ value, curve }: MetalTest): string {
+  if (curve) return t('parts.readings-of-a-curve', { readings: curve.points.length })
+  return value === null ? '' : useUnits().degrees(value)
 }

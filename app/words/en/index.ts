@@ -9,6 +9,7 @@ import gear from './gear.json'
 import group from './group.json'
 import handbook from './handbook.json'
 import home from './home.json'
+import infer from './infer.json'
 import keeping from './keeping.json'
 import ledger from './ledger.json'
 import melt from './melt.json'
@@ -37,6 +38,7 @@ export default {
   group,
   handbook,
   home,
+  infer,
   keeping,
   ledger,
   melt,

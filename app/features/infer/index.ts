@@ -1,0 +1,2 @@
+export { askInference, keptOf, useInference } from './useInference'
+export { answerWords } from './infer-words'
