@@ -20,6 +20,8 @@ import {
   type WeighingAsk,
   type WeightBand,
 } from '#core/charge'
+import { worthKnowing, type WorthKnowing } from '#core/inference'
+import type { Practice } from '#core/alloys'
 import { solveDay, type DayAnswer, type DayQuestion } from '#core/day'
 
 const runtime = loadHighs({ locateFile: () => wasmUrl })
@@ -94,6 +96,16 @@ const study = {
   /** From where to where the weight on the pan may be. */
   async band(ask: WeighingAsk, now: Weighing, lotId: string, stepG: number): Promise<WeightBand | null> {
     return weightBand(await solver, ask, now, lotId, stepG, BAND_NODES)
+  },
+
+  /** What it is worth to know each lot better before it is charged. */
+  async worth(
+    problem: ChargeProblem,
+    practice: Practice,
+    takes: Record<string, number>,
+    told: (done: number) => void,
+  ): Promise<WorthKnowing[]> {
+    return worthKnowing({ problem, practice, solver: await solver, takes, told })
   },
 
   async correct(ask: CorrectionAsk): Promise<Correction> {

@@ -21,8 +21,8 @@ export interface PriorAsk {
   recoverySd?: Readonly<Record<string, number>>
   /** zinc that the furnace log speaks for having gone up, g */
   loggedZincG?: number | null
-  /** elements that something was read of, in the lots or not */
-  alsoSeen?: readonly string[]
+  /** elements that something was read of, in the lots or not, and how much of each there may be at the most, wt% */
+  alsoSeen?: Readonly<Record<string, number>>
 }
 
 /** What the charge lets expect of a melt: grams of each element, normal, and how they hang together. */
@@ -31,6 +31,8 @@ export interface CompositionPrior {
   meanG: number[]
   /** g² */
   covariance: number[][]
+  /** elements that no lot names: the charge says nothing of them */
+  unnamed?: string[]
 }
 
 /** One standard deviations where nothing better is known. Engineering estimates. */
@@ -45,8 +47,8 @@ const DOUBT = {
   leastYield: 0.002,
   weighingG: 0.3,
   weighingShare: 0.001,
-  /** an element that no lot names, as a share of the melt */
-  unnamed: 0.02,
+  /** an element that no lot names, as a share of what was seen of it */
+  unnamed: 2,
 }
 /** What is hardly there and known to be so is not followed, as a share of the melt. */
 const TRACE = 1e-6
@@ -64,7 +66,7 @@ export function chargePrior({
   recovery,
   recoverySd = {},
   loggedZincG,
-  alsoSeen = [],
+  alsoSeen = {},
 }: PriorAsk): CompositionPrior {
   const metalG = lines.reduce((sum, { massG, metallicYield }) => sum + massG * metallicYield, 0)
   if (!(metalG > 0)) throw new RangeError('nothing was weighed in')
@@ -72,7 +74,8 @@ export function chargePrior({
   const followed = (symbol: string) =>
     (broughtG[symbol] ?? 0) > TRACE * metalG || lines.some(({ sd }) => (sd[symbol] ?? 0) > 0)
   const named = [...new Set([...Object.keys(broughtG), ...lines.flatMap(({ sd }) => Object.keys(sd))])]
-  const elements = [...new Set([...named.filter(followed), ...alsoSeen])]
+  const elements = [...new Set([...named.filter(followed), ...Object.keys(alsoSeen)])]
+  const unnamed = elements.filter((symbol) => !named.includes(symbol))
   const at = new Map(elements.map((symbol, index) => [symbol, index]))
   const stays = (symbol: string) => recovery[symbol] ?? 1
   const meanG = elements.map((symbol) => (broughtG[symbol] ?? 0) * stays(symbol))
@@ -97,10 +100,11 @@ export function chargePrior({
       meanG[index] = brought - loss.g
       cause({ [symbol]: loss.sdG })
     }
-    if (!named.includes(symbol)) cause({ [symbol]: DOUBT.unnamed * metalG })
+    if (unnamed.includes(symbol))
+      cause({ [symbol]: (DOUBT.unnamed * (alsoSeen[symbol] ?? 0) * metalG) / 100 })
     covariance[index]![index]! += (JITTER * metalG) ** 2
   })
-  return { elements, meanG, covariance }
+  return { elements, meanG, covariance, unnamed }
 }
 
 /** Grams of each element that come in as metal, what nobody named among them. */

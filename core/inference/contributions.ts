@@ -52,8 +52,10 @@ export function contributions(ask: InferAsk): Contribution[] {
         before: { pct: nth(before.pct, at), sd: nth(before.sd, at) },
       }))
       .filter(
-        ({ sd, pct, before: was }) =>
-          was.sd > 0.005 && (sd < SHRINKS * was.sd || Math.abs(pct - was.pct) > MOVES * was.sd),
+        ({ element, sd, pct, before: was }) =>
+          !ask.prior.unnamed?.includes(element) &&
+          was.sd > 0.005 &&
+          (sd < SHRINKS * was.sd || Math.abs(pct - was.pct) > MOVES * was.sd),
       )
       .sort((one, other) => one.sd / one.before.sd - other.sd / other.before.sd)
       .slice(0, MOST_SAID)

@@ -104,12 +104,19 @@ export function heatEvidence(heat: Heat, yard: InferenceYard): HeatEvidence | nu
     recovery: heatRecovery(heat),
     recoverySd: yard.recoverySd ?? {},
     loggedZincG: yard.loggedZincG ?? null,
-    alsoSeen: observations.flatMap((one) =>
-      one.is === 'reading' || one.is === 'below' ? [one.element] : [],
-    ),
+    alsoSeen: seenOf(observations),
   })
   const broughtG = lines.reduce((sum, { massG, metallicYield }) => sum + massG * metallicYield, 0)
   return { prior, observations, practice, alloy, curves, mute, broughtG }
+}
+
+/** The most that was read of each element, wt%. */
+function seenOf(observations: readonly Observation[]): Record<string, number> {
+  const seen: Record<string, number> = {}
+  for (const one of observations)
+    if (one.is === 'reading' || one.is === 'below')
+      seen[one.element] = Math.max(seen[one.element] ?? 0, one.pct, 1e-3)
+  return seen
 }
 
 function priorLines(heat: Heat, { heats, gear }: InferenceYard): PriorLine[] {
@@ -292,7 +299,9 @@ export function inferHeat(heat: Heat, yard: InferenceYard, seed = 1): HeatInfere
   const probeSdC = probeChecked ? Math.min(PROBE_SD_C, 3) : PROBE_SD_C
   return {
     inferred,
-    expected: prior.elements.map((element, at) => ({ element, pct: before.pct[at]!, sd: before.sd[at]! })),
+    expected: prior.elements.flatMap((element, at) =>
+      prior.unnamed?.includes(element) ? [] : [{ element, pct: before.pct[at]!, sd: before.sd[at]! }],
+    ),
     verdict: limits && inferredVerdict(inferred, limits),
     near: nearestByOdds(inferred, [...ALLOYS, ...(yard.alloys ?? [])]),
     says: contributions(ask),

@@ -47,6 +47,8 @@ const END = 1 / 6
 const DENSITY_SHARE = 0.003
 /** Choices of lots looked at for each plan. */
 const NODES = 20
+/** Saves so little that nobody would measure for it, in the yard's currency. */
+const LEAST_WORTH = 0.005
 /** Spread below which nobody would measure, wt%. */
 const LEAST_SD = 0.01
 
@@ -70,26 +72,35 @@ export function worthKnowing(ask: WorthAsk): WorthKnowing[] {
       availableG > 0 &&
       Object.values(sd ?? {}).some((one) => one > LEAST_SD),
   )
+  const worthOf = (lot: ChargeLot, test: LotTest): WorthKnowing | null => {
+    const outcomes = outcomesOf(lot, test, ask)
+    if (!outcomes) return null
+    let after = 0
+    let possible = 0
+    for (const { weight, composition, sd } of outcomes) {
+      const known = costs.lots.map((one) => (one.id === lot.id ? { ...one, composition, sd } : one))
+      const cost = costOf(known)
+      if (cost !== null) possible += weight
+      after += weight * (cost ?? now ?? 0)
+    }
+    const usedG = takes[lot.id] ?? 0
+    const heat = now === null ? null : Math.max(0, now - after)
+    const pile = heat === null || usedG <= 0 ? null : heat * Math.max(1, lot.availableG / usedG)
+    return { lotId: lot.id, test, heat, pile, possible }
+  }
   return doubtful
-    .flatMap((lot, at) =>
-      tests.flatMap((test, of): WorthKnowing[] => {
-        told?.((at + of / tests.length) / doubtful.length)
-        const outcomes = outcomesOf(lot, test, ask)
-        if (!outcomes) return []
-        let after = 0
-        let possible = 0
-        for (const { weight, composition, sd } of outcomes) {
-          const known = costs.lots.map((one) => (one.id === lot.id ? { ...one, composition, sd } : one))
-          const cost = costOf(known)
-          if (cost !== null) possible += weight
-          after += weight * (cost ?? now ?? 0)
-        }
-        const usedG = takes[lot.id] ?? 0
-        const heat = now === null ? null : Math.max(0, now - after)
-        const pile = heat === null || usedG <= 0 ? null : heat * Math.max(1, lot.availableG / usedG)
-        return [{ lotId: lot.id, test, heat, pile, possible }]
-      }),
-    )
+    .flatMap((lot, at) => {
+      const found: WorthKnowing[] = []
+      for (const test of tests) {
+        told?.((at + found.length / tests.length) / doubtful.length)
+        const one = worthOf(lot, test)
+        if (one) found.push(one)
+        // The surest test comes first: where it is worth nothing, a poorer one is worth no more.
+        if (one?.test === 'laboratory' && (one.heat === null ? one.possible === 0 : one.heat < LEAST_WORTH))
+          break
+      }
+      return found
+    })
     .sort((one, other) => (other.heat ?? 0) - (one.heat ?? 0) || other.possible - one.possible)
 }
 

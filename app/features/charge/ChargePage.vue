@@ -29,6 +29,7 @@ import HeatHeading from '~/shared/heat/HeatHeading.vue'
 import NoMetalYet from '~/shared/heat/NoMetalYet.vue'
 import LimitGates from '~/shared/composition/LimitGates.vue'
 import OtherWays from './OtherWays.vue'
+import WorthKnowing from './WorthKnowing.vue'
 import PlanChecks from './PlanChecks.vue'
 import WorkingOpener from '~/shared/page/WorkingOpener.vue'
 const yard = useYard()
@@ -203,6 +204,7 @@ const origins = useRememberedHere('charge-origins', false)
         </div>
       </div>
       <OtherWays v-if="!heat.loggedAt && !infeasible" :charge="charge" class="mt-6" />
+      <WorthKnowing v-if="!heat.loggedAt" :charge="charge" class="mt-6" />
     </template>
   </section>
 </template>

@@ -11,6 +11,13 @@ import { verdictShort } from '~/shared/heat/results-words'
 import { useHeat } from '~/shared/heat/useHeat'
 import { useUnits } from '~/shared/units/useUnits'
 
+const PART_OF: Readonly<Record<string, StageId>> = {
+  scale: 'charge',
+  sheet: 'charge',
+  infer: 'assay',
+  curve: 'assay',
+}
+
 /** A standard's number as it is; a name of someone's own is kept from turning what follows around. */
 const nameOf = (alloy: Alloy) => (shortName(alloy) === alloy.id ? alloy.id : isolated(told(alloy.name)))
 
@@ -93,10 +100,11 @@ export function useStageLine() {
     })),
   )
   const route = useRoute()
-  /** Which of them is being looked at; -1 where none is. The scale and the sheet are the charge's. */
+  /** Which of them is being looked at; -1 where none is. The scale and the sheet are the charge's,
+   *  what is found without a laboratory the assay's. */
   const at = computed(() => {
     const last = route.path.split('/').at(-1) ?? ''
-    const stage = last === 'scale' || last === 'sheet' ? 'charge' : last
+    const stage = PART_OF[last] ?? last
     return STAGES.findIndex(({ id }) => id === stage)
   })
   return { stages, heat, at }

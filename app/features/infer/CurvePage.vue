@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { t } from '~/words'
 import { useWakeLock } from '@vueuse/core'
-import { computed, ref, watch } from 'vue'
+import { computed, onBeforeUnmount, ref, watch } from 'vue'
 import { MOST_CURVE_POINTS } from '#core/heat'
 import { knownArrest, type CurvePoint } from '#core/inference'
 import { metalOfPractice } from '#core/families'
@@ -25,8 +25,12 @@ const board = useCurve()
 const { heat, store, recording, reading, shown, shownPoints, curves, chosen } = board
 const { degrees, degreesApart, temperature } = useUnits()
 const frozen = computed(() => !!heat.value?.loggedAt)
-const { request, release } = useWakeLock()
-watch(recording, (on) => void (on ? request('screen') : release()))
+// The screen stays on while it is recorded, where the browser can do that.
+const wake = useWakeLock()
+watch(recording, (on) => {
+  if (wake.isSupported.value) void (on ? wake.request('screen') : wake.release()).catch(() => {})
+})
+onBeforeUnmount(() => void wake.release().catch(() => {}))
 const device = computed(() => store.devices.thermocouple)
 const showing = computed(() =>
   device.value.running && device.value.reading?.kind === 'thermocouple'
@@ -126,7 +130,7 @@ const CAUTIONS = ['damp', 'protection'].map((id) => findCaution(id))
           <p v-if="curve.liquidus">
             <b>{{
               t('infer.begins-to-freeze-at', {
-                at: degrees(curve.liquidus.celsius, 1),
+                at: degrees(curve.liquidus.celsius, curve.liquidus.sd < 3 ? 1 : 0),
                 sd: degreesApart(curve.liquidus.sd),
               })
             }}</b>
@@ -173,7 +177,7 @@ const CAUTIONS = ['damp', 'protection'].map((id) => findCaution(id))
             class="flex flex-wrap items-center gap-x-3 border-t border-line"
           >
             <button
-              class="btn btn-quiet min-h-9 flex-1 text-left"
+              class="btn btn-quiet min-h-9 flex-1 justify-start px-0 text-left"
               :class="shown?.id === one.id ? 'font-bold' : 'underline'"
               :aria-pressed="shown?.id === one.id"
               @click="chosen = one.id"

@@ -80,7 +80,7 @@ describe('what a melt is, from what went in and what was seen', () => {
     expect(inverse(S).rows).toBe(3)
   })
   it('a reading by itself is the reading, and a share is never below nothing', () => {
-    const prior = chargePrior({ lines: gunmetal, recovery: {}, alsoSeen: ['Fe'] })
+    const prior = chargePrior({ lines: gunmetal, recovery: {}, alsoSeen: { Fe: 0.05 } })
     const terms = termsFor(prior, [
       { id: 'lab', is: 'reading', element: 'Pb', pct: 1.5, sd: 0.01 },
       { id: 'iron', is: 'below', element: 'Fe', pct: 0.05 },
