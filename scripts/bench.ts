@@ -15,6 +15,7 @@ import { TorusKnotGeometry } from 'three'
 import { binaryStl, rounded, soup } from '../tests/support/meshes'
 import { largeYard } from '../tests/support/large-yard'
 import { groupRows } from './bench-group'
+import { inferRows } from './bench-infer'
 import { syncRows } from './bench-sync'
 import { CHROMIUM_LAUNCH } from './chromium'
 
@@ -399,6 +400,7 @@ const server = spawn(process.execPath, ['.output/server/index.mjs'], {
 try {
   await engine()
   await meshes()
+  rows.push(...inferRows(quantile, ms))
   rows.push(...syncRows(largeYard(demo as unknown as Workspace)))
   await new Promise((resolve) => setTimeout(resolve, 800))
   await firstVisit(base)

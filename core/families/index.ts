@@ -14,7 +14,7 @@ export {
   type NoFamily,
 } from './family'
 export { likeliestFamilies, OUTLANDISH, type LikelyFamily } from './likeliest'
-export { estimateLiquidus, liquidusAt, liquidusOf, type Liquidus, type ShareOf } from './liquidus'
+export { estimateLiquidus, liquidusOf, liquidusOn, type Liquidus } from './liquidus'
 export { alloyRecovery, LOSS_FAMILIES, lossFamily, RECOVERY_SOURCE, recoveryPriors } from './losses'
 export { poisonsOf, type Poison } from './poisons'
 export { pourWindow, type PourWindow } from './pour-window'

@@ -16,7 +16,7 @@ const DEEP_C = 150
 const MUCH_C = 35
 
 /** Share of an element, wt%. */
-export type ShareOf = (symbol: string) => number
+type ShareOf = (symbol: string) => number
 
 /**
  * Liquidus of a blend estimated from its composition, only where such estimates were checked.
@@ -34,27 +34,58 @@ export function estimateLiquidus(composition: Composition): Liquidus | null {
   if (reachesBeyond(composition, metal, model.most)) return null
   const pct: ShareOf = (symbol) => composition[symbol] ?? 0
   if (model.model === 'copper' && isDeep(pct, model)) return null
-  return { liquidusC: liquidusAt(metal, pct), kind: 'estimate', spreadC: doubtOf(pct, model) }
+  const liquidusC = liquidusOn(metal, Object.keys(composition))(Object.values(composition))
+  return { liquidusC, kind: 'estimate', spreadC: doubtOf(pct, model) }
 }
 
 /**
- * The estimate by itself, whether it was checked there or not: for looking along it from a metal where it was.
- * @param pct wt% of an element
- * @returns °C
+ * The estimate by itself, whether it was checked there or not, for looking along it from a metal where it was: made once
+ * for the elements in hand, and asked as often as is needed.
+ * @returns °C of shares in wt%, in the order of the elements
  * @source as estimateLiquidus
- * @example liquidusAt('Al', (symbol) => (symbol === 'Si' ? 7 : 0)).toFixed(1) // '614.1'
+ * @example liquidusOn('Al', ['Al', 'Si'])([93, 7]).toFixed(1) // '614.1'
  */
-export function liquidusAt(metal: FamilyMetal, pct: ShareOf): number {
+export function liquidusOn(
+  metal: FamilyMetal,
+  elements: readonly string[],
+): (shares: ArrayLike<number>) => number {
   const { liquidus: model } = TABLE.metals[metal]
+  const of = (symbol: string) => {
+    const at = elements.indexOf(symbol)
+    return (shares: ArrayLike<number>) => (at < 0 ? 0 : shares[at]!)
+  }
   switch (model.model) {
-    case 'aluminium':
-      return Math.max(...branchesOf(pct, model))
-    case 'copper':
-      return model.pureC - loweredByTin(pct, model) - sloped(pct, model.slopes)
-    case 'zinc':
-      return between(model.aluminium, pct('Al'))
-    case 'tin':
-      return between([[0, model.pureC + model.antimonySlope * pct('Sb')], ...model.copper], pct('Cu'))
+    case 'aluminium': {
+      const { pureC, slopes, eutectic } = model
+      const [lowered, silicon] = [loweredOn(elements, slopes), of('Si')]
+      return (shares) => {
+        const beyondPct = Math.max(0, silicon(shares) - eutectic.siliconPct)
+        return Math.max(pureC - lowered(shares), eutectic.celsius + eutectic.slopeBeyond * beyondPct)
+      }
+    }
+    case 'copper': {
+      const [lowered, tin] = [loweredOn(elements, model.slopes), of('Sn')]
+      return (shares) => between(model.tin, tin(shares)) - lowered(shares)
+    }
+    case 'zinc': {
+      const aluminium = of('Al')
+      return (shares) => between(model.aluminium, aluminium(shares))
+    }
+    case 'tin': {
+      const [antimony, copper] = [of('Sb'), of('Cu')]
+      return (shares) =>
+        between([[0, model.pureC + model.antimonySlope * antimony(shares)], ...model.copper], copper(shares))
+    }
+  }
+}
+
+/** What elements lower it by, °C. */
+function loweredOn(elements: readonly string[], slopes: Readonly<Record<string, number>>) {
+  const slope = Float64Array.from(elements, (symbol) => slopes[symbol] ?? 0)
+  return (shares: ArrayLike<number>): number => {
+    let sum = 0
+    for (let at = 0; at < slope.length; at++) sum += slope[at]! * shares[at]!
+    return sum
   }
 }
 
@@ -108,7 +139,7 @@ function reachesBeyond(
   return others > most.others!
 }
 
-/** Lowering by each element, °C. A plain loop: it is asked thousands of times while a composition is sought. */
+/** Lowering by all elements, °C. */
 function sloped(pct: ShareOf, slopes: Readonly<Record<string, number>>): number {
   let sum = 0
   for (const symbol in slopes) sum += slopes[symbol]! * pct(symbol)

@@ -60,6 +60,7 @@ const JITTER = 1e-6
  * says of the zinc. An element no lot names is taken as absent unless something was read of it.
  * @throws RangeError where nothing was weighed in
  * @source first-order propagation of independent causes (textbooks; from memory); doubts are engineering estimates
+ * @example chargePrior({ lines: [{ lotId: 'a', massG: 100, metallicYield: 1, composition: { Cu: 90, Sn: 10 }, sd: { Sn: 0.5 } }], recovery: {} }).meanG // [90, 10]
  */
 export function chargePrior({
   lines,

@@ -33,6 +33,7 @@ const MUTE = 1e4
 /**
  * What each observation adds to the charge by itself.
  * @param ask prior and all terms
+ * @example contributions({ prior: chargePrior({ lines: [{ lotId: 'a', massG: 100, metallicYield: 1, composition: { Cu: 90, Sn: 10 }, sd: { Sn: 0.5 } }], recovery: {} }), terms: [] }) // []
  */
 export function contributions(ask: InferAsk): Contribution[] {
   const before = lookAt({ ...ask, terms: [] })
@@ -66,6 +67,7 @@ export function contributions(ask: InferAsk): Contribution[] {
 /**
  * Observations that do not go with all the others and the charge: the worst first.
  * @source leave-one-out prediction; three standard deviations is the usual line
+ * @example contradictions({ prior: chargePrior({ lines: [{ lotId: 'a', massG: 100, metallicYield: 1, composition: { Cu: 90, Sn: 10 }, sd: { Sn: 0.5 } }], recovery: {} }), terms: [] }) // []
  */
 export function contradictions(ask: InferAsk): Contradiction[] {
   return ask.terms

@@ -63,6 +63,7 @@ const LEAST_SD_C = 0.7
  * @returns the curve from its hottest reading on, or why nothing can be read off it
  * @source smoothing by local parabolas (Savitzky and Golay 1964; from memory); freezing found where cooling falls behind
  *   Newton's law; thresholds are engineering estimates
+ * @example readCoolingCurve([[0, 700]]) // { ok: false, why: 'too-few' }
  */
 export function readCoolingCurve(readings: readonly CurvePoint[]): CurveReading {
   const even = evenly(fromHottest(readings))
@@ -306,6 +307,7 @@ const middleOf = (values: readonly number[]): number => quantileOf(values, 0.5)
  * @param elements what may be in it
  * @returns null where none is near
  * @source data/shed-tests.json: arrests
+ * @example knownArrest({ celsius: 575 }, 'Al', ['Si']).id // 'al-si'
  */
 export function knownArrest(
   { celsius }: Pick<Arrest, 'celsius'>,

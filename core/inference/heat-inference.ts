@@ -61,6 +61,7 @@ export const BALANCE_ID = 'the-balance'
 /**
  * All that a heat says of its metal: the charge as weighed, and every test, weight and reading since.
  * @returns null where nothing was weighed in or it has no alloy
+ * @example heatEvidence({ ...poured, weighed: [] }, { heats: [], gear: [] }) // null
  */
 export function heatEvidence(heat: Heat, yard: InferenceYard): HeatEvidence | null {
   const { alloy } = heat
@@ -268,6 +269,7 @@ const DONE_BY: Readonly<Record<Observation['is'], ShedTest | null>> = {
  * doing next.
  * @returns null where nothing was weighed in or it has no alloy
  * @source inferComposition and what it stands on
+ * @example inferHeat(poured, { heats: [], gear: [] }).near[0].alloy.id // 'C90300'
  */
 export function inferHeat(heat: Heat, yard: InferenceYard, seed = 1): HeatInference | null {
   const evidence = heatEvidence(heat, yard)

@@ -19,7 +19,10 @@ export interface Top {
   covariance: Matrix
 }
 
-/** Gauss and Newton's way to a top, damped where a step would lead up. */
+/**
+ * Gauss and Newton's way to a top, damped where a step would lead up.
+ * @example climb(meltOf({ prior: { elements: ['Cu'], meanG: [9], covariance: [[1]] }, terms: [] }), Float64Array.of(1)).height.toFixed(6) // '0.000000'
+ */
 export function climb(melt: Melt, from: Float64Array): Top {
   const { size, count, terms } = melt
   const shares = new Float64Array(count)
@@ -73,7 +76,10 @@ export function climb(melt: Melt, from: Float64Array): Top {
   return { z, height, lower: lowerOf(covariance), covariance }
 }
 
-/** Tops found from the middle and from a few places about it, the highest first. */
+/**
+ * Tops found from the middle and from a few places about it, the highest first.
+ * @example topsOf(meltOf({ prior: { elements: ['Cu'], meanG: [9], covariance: [[1]] }, terms: [] }), seededRandom(1)).length // 1
+ */
 export function topsOf(melt: Melt, random: SeededRandom): Top[] {
   const tops = [climb(melt, new Float64Array(melt.size))]
   if (melt.terms.length === 0) return tops
@@ -90,7 +96,10 @@ export function topsOf(melt: Melt, random: SeededRandom): Top[] {
   return tops.sort((one, other) => one.height - other.height)
 }
 
-/** Share of a hill's draws that count, held against what is really so likely, 0–1. */
+/**
+ * Share of a hill's draws that count, held against what is really so likely, 0–1.
+ * @example counts({ z: Float64Array.of(0), lower: Float64Array.of(1), height: 0 }, (z) => z[0] ** 2 / 2, seededRandom(1)).toFixed(3) // '1.000'
+ */
 export function counts(
   { z, lower, height }: Top,
   heightAt: (z: ArrayLike<number>) => number,
@@ -115,7 +124,10 @@ export function counts(
   return sum ** 2 / squares / CHECKS
 }
 
-/** Pairs on both sides of the top, so that their middle is the top. */
+/**
+ * Pairs on both sides of the top, so that their middle is the top.
+ * @example normalDraws({ z: Float64Array.of(0), lower: Float64Array.of(1) }, 4, seededRandom(1)).length // 4
+ */
 export function normalDraws({ z, lower }: Top, wanted: number, random: SeededRandom): Float64Array[] {
   const draws: Float64Array[] = []
   while (draws.length < wanted) {

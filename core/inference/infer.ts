@@ -35,6 +35,8 @@ export interface Inferred {
 }
 
 const DRAWS = 1500
+/** One by one they cost more, and say as much. */
+const DRAWN_SINGLY = 1000
 /** The normal hill does where so much of its draws counts. */
 const GOOD = 0.7
 
@@ -68,6 +70,7 @@ export interface Looked {
 /**
  * The likeliest composition with its spread, as one normal hill.
  * @source Gauss–Newton and Laplace's approximation (textbooks; from memory)
+ * @example lookAt({ prior: chargePrior({ lines: [{ lotId: 'a', massG: 100, metallicYield: 1, composition: { Cu: 90, Sn: 10 }, sd: { Sn: 0.5 } }], recovery: {} }), terms: [] }).pct[1].toFixed(2) // '10.00'
  */
 export function lookAt(ask: InferAsk): Looked {
   const melt = meltOf(ask)
@@ -106,6 +109,7 @@ function lookedAt(melt: Melt, top: Top): Looked {
  * @source Bayes' rule with a normal prior; top by Gauss–Newton, spread by Laplace's approximation; where importance
  *   weights show that to be poor or there are two hills, elliptical slice sampling about it (Nishihara, Murray and Adams
  *   2014; from memory)
+ * @example inferComposition({ prior: chargePrior({ lines: [{ lotId: 'a', massG: 100, metallicYield: 1, composition: { Cu: 90, Sn: 10 }, sd: { Sn: 0.5 } }], recovery: {} }), terms: [] }).way // 'normal'
  */
 export function inferComposition(ask: InferAsk): Inferred {
   const melt = meltOf(ask)
@@ -122,9 +126,10 @@ export function inferComposition(ask: InferAsk): Inferred {
     for (let at = 0; at < off.length; at++) sum += off[at]! * off[at]!
     return sum / 2
   }
-  const wanted = ask.draws ?? DRAWS
   const normal = tops.length === 1 && !melt.isBounded(top.z) && counts(top, heightAt, random) >= GOOD
-  const latent = normal ? normalDraws(top, wanted, random) : sliceDraws(tops, heightAt, wanted, random)
+  const latent = normal
+    ? normalDraws(top, ask.draws ?? DRAWS, random)
+    : sliceDraws(tops, heightAt, ask.draws ?? DRAWN_SINGLY, random)
   return described(ask, melt, { top, hills: tops.length, latent, normal })
 }
 

@@ -54,6 +54,7 @@ function held({ elements, draws }: Pick<Inferred, 'elements' | 'draws'>, limits:
  * Judges a metal that was inferred, limit by limit and as a whole: what each draw of it does counts.
  * @param limits wt%
  * @source share of draws; an element that is not among the inferred is taken as absent and said to be
+ * @example inferredVerdict({ elements: ['Sn'], draws: Float64Array.of(9, 12) }, { Sn: { max: 11 } }).odds // 0.5
  */
 export function inferredVerdict(
   inferred: Pick<Inferred, 'elements' | 'draws'>,
@@ -76,7 +77,7 @@ export function inferredVerdict(
 
 /**
  * Which draws are inside all limits, one for each: for looking ahead.
- * @example insideDraws({ elements: ['Cu'], draws: Float64Array.of(100) }, { Cu: { min: 99 } }) // Uint8Array [1]
+ * @example insideDraws({ elements: ['Cu'], draws: Float64Array.of(100) }, { Cu: { min: 99 } }) // Uint8Array.of(1)
  */
 export const insideDraws = (inferred: Pick<Inferred, 'elements' | 'draws'>, limits: Limits): Uint8Array =>
   held(inferred, limits).all
@@ -102,6 +103,7 @@ const LEAST_ODDS = 0.02
 /**
  * The alloys it is most likely to be, with odds; of those it is not, the nearest.
  * @param alloys to look among: the library, and the yard's own
+ * @example nearestByOdds({ elements: ['Cu', 'Sn'], pct: [88.5, 11.5], draws: Float64Array.of(88.5, 11.5) })[0].alloy.id // 'C90700'
  */
 export function nearestByOdds(inferred: Inferred, alloys: readonly Alloy[] = ALLOYS): NearOdds[] {
   const whole = Object.fromEntries(

@@ -4,9 +4,10 @@ import { CholeskyDecomposition, Matrix } from 'ml-matrix'
  * Lower triangle of a covariance, row by row: times its transpose it is the covariance.
  * @throws RangeError for one that is none
  * @source Cholesky's decomposition
- * @example lowerOf(new Matrix([[4]])) // Float64Array [2]
+ * @example lowerOf([[4]])[0] // 2
  */
-export function lowerOf(covariance: Matrix): Float64Array {
+export function lowerOf(rows: Matrix | readonly (readonly number[])[]): Float64Array {
+  const covariance = Matrix.checkMatrix(rows as Matrix)
   const size = covariance.rows
   // Rounding on the way here may have made the halves differ.
   const even = Matrix.add(covariance, covariance.transpose()).div(2)
@@ -19,7 +20,10 @@ export function lowerOf(covariance: Matrix): Float64Array {
   return flat
 }
 
-/** middle + lower · unit */
+/**
+ * Fills in a place: middle + lower · unit.
+ * @example about(Float64Array.of(1), Float64Array.of(2), Float64Array.of(3), new Float64Array(1)) ?? 'filled in' // 'filled in'
+ */
 export function about(
   middle: Float64Array,
   lower: Float64Array,

@@ -1,4 +1,3 @@
-import { Matrix } from 'ml-matrix'
 import { nth } from '#core/lists'
 import type { CompositionPrior } from './charge-prior'
 import { lowerOf } from './lower'
@@ -45,10 +44,15 @@ export interface Melt {
   expected: (term: Term, shares: ArrayLike<number>, meltG: number, z: ArrayLike<number>) => number
 }
 
+/**
+ * A melt as a function of independent normal figures.
+ * @example meltOf({ prior: { elements: ['Cu'], meanG: [1], covariance: [[1]] }, terms: [] }).size // 1
+ */
 export function meltOf({ prior, terms, probeSdC = PROBE_SD_C }: InferAsk): Melt {
   const count = prior.elements.length
-  const factor = lowerOf(new Matrix(prior.covariance))
-  const bends = prior.covariance.map((row, at) => BEND * Math.sqrt(nth(row, at)))
+  const factor = lowerOf(prior.covariance)
+  const meanG = Float64Array.from(prior.meanG)
+  const bends = Float64Array.from(prior.covariance, (row, at) => BEND * Math.sqrt(nth(row, at)))
   const pores = terms.filter((term) => term.pores !== null).length
   const poresFrom = count
   const probeAt = count + pores
@@ -64,7 +68,7 @@ export function meltOf({ prior, terms, probeSdC = PROBE_SD_C }: InferAsk): Melt 
     shares(z, into) {
       let meltG = 0
       for (let row = 0; row < count; row++) {
-        let grams = prior.meanG[row]!
+        let grams = meanG[row]!
         for (let column = 0; column <= row; column++) grams += factor[row * count + column]! * z[column]!
         into[row] = positive(grams, bends[row]!)
         meltG += into[row]!
@@ -75,7 +79,7 @@ export function meltOf({ prior, terms, probeSdC = PROBE_SD_C }: InferAsk): Melt 
     isBounded(z) {
       if (pores > 0) return true
       for (let row = 0; row < count; row++) {
-        let grams = prior.meanG[row]!
+        let grams = meanG[row]!
         for (let column = 0; column <= row; column++) grams += factor[row * count + column]! * z[column]!
         if (grams < CLEAR * Math.sqrt(prior.covariance[row]![row]!)) return true
       }
@@ -90,7 +94,10 @@ export function meltOf({ prior, terms, probeSdC = PROBE_SD_C }: InferAsk): Melt 
   }
 }
 
-/** How far each term is off, in standard deviations. */
+/**
+ * How far each term is off, in standard deviations.
+ * @example offBy(meltOf({ prior: { elements: ['Cu'], meanG: [1], covariance: [[1]] }, terms: [] }), [0], new Float64Array(1), new Float64Array(0)) ?? 'filled in' // 'filled in'
+ */
 export function offBy(melt: Melt, z: ArrayLike<number>, shares: Float64Array, into: Float64Array): void {
   const meltG = melt.shares(z, shares)
   for (let at = 0; at < melt.terms.length; at++) {

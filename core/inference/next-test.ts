@@ -62,6 +62,7 @@ interface Foretold {
  * @returns the most telling first; empty where the verdict is as good as sure
  * @source expected value of sample information by reweighted draws (decision analysis; from memory); minutes and costs in
  *   data/shed-tests.json are engineering estimates
+ * @example worthTesting({ inferred: { elements: ['Sn'], pct: [9], draws: Float64Array.of(9, 9) }, models: {}, limits: { Sn: { max: 11 } }, probeSdC: 8, done: new Set() }) // []
  */
 export function worthTesting(ask: NextTestAsk): WorthTest[] {
   const { inferred, limits, done, seed = 1 } = ask

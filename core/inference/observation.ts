@@ -57,6 +57,7 @@ const BELOW_SD = 0.25
 /**
  * Observations as terms over the given elements.
  * @returns the terms, and the ids of those that no model is known for: they say nothing, and that is told
+ * @example termsOf([{ id: 'a', is: 'hardness', brinell: 74, sd: 3 }], { elements: ['Cu', 'Sn'], practice: 'tin-bronze', about: { Cu: 90, Sn: 10 } }).unknown // []
  */
 export function termsOf(
   observations: readonly Observation[],
@@ -81,7 +82,10 @@ export interface Models {
   hardness: Property | null
   colour: Property | null
 }
-/** Every property there is a model of, at the metal it probably is. */
+/**
+ * Every property there is a model of, at the metal it probably is.
+ * @example modelsOf({ elements: ['Cu', 'Sn'], practice: 'tin-bronze', about: { Cu: 90, Sn: 10 } }).hardness.at([90, 9]) // 70.5
+ */
 export const modelsOf = (ask: TermsAsk): Models => ({
   density: densityProperty(ask),
   liquidus: liquidusProperty(ask),

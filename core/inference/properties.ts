@@ -1,7 +1,7 @@
-import { between, nth } from '#core/lists'
+import { between } from '#core/lists'
 import { gradeComposition, type Alloy, type Practice } from '#core/alloys'
 import { ELEMENTS, UNIDENTIFIED, type Composition } from '#core/composition'
-import { estimateLiquidus, liquidusAt, metalOfPractice, type FamilyMetal } from '#core/families'
+import { estimateLiquidus, liquidusOn, metalOfPractice } from '#core/families'
 import { HUES } from '#core/heat'
 import { SHED, type Hue, type ResistivityGroup } from './table'
 
@@ -57,14 +57,15 @@ function anchoredAt(
  * Density of sound metal, g/cm³: volumes added, with what copper alloys shrink on alloying.
  * @returns null for a metal with no table
  * @source data/shed-tests.json: density
+ * @example densityProperty({ elements: ['Cu', 'Sn'], practice: 'tin-bronze', about: { Cu: 90, Sn: 10 } }).at([100, 0]).toFixed(2) // '8.96'
  */
 export function densityProperty(ask: PropertyAsk): Property | null {
   const { elements, practice, about, alloy } = ask
   const metal = metalOfPractice(practice)
   const spreadPct = SHED.density.spreadPct[metal]
   if (spreadPct === undefined) return null
-  const volumes = elements.map((symbol) => 1 / (ELEMENTS[symbol]?.rhoS ?? Infinity))
-  const shrinks = elements.map((symbol) => SHED.density.contraction[metal]?.[symbol] ?? 0)
+  const volumes = Float64Array.from(elements, (symbol) => 1 / (ELEMENTS[symbol]?.rhoS ?? Infinity))
+  const shrinks = Float64Array.from(elements, (symbol) => SHED.density.contraction[metal]?.[symbol] ?? 0)
   const base = elements.indexOf(metal)
   const at: Property['at'] = (shares) => {
     let mass = 0
@@ -72,7 +73,7 @@ export function densityProperty(ask: PropertyAsk): Property | null {
     let shrunk = 0
     for (let index = 0; index < volumes.length; index++) {
       // What nobody named is taken as more of the same.
-      if (nth(volumes, index) === 0) continue
+      if (volumes[index] === 0) continue
       const pct = shares[index]!
       mass += pct
       volume += pct * volumes[index]!
@@ -91,6 +92,7 @@ export function densityProperty(ask: PropertyAsk): Property | null {
  * Where freezing begins, °C.
  * @returns null where no estimate reaches and no figure is published
  * @source estimateLiquidus; the published figure of the grade where one is told
+ * @example liquidusProperty({ elements: ['Cu', 'Sn'], practice: 'tin-bronze', about: { Cu: 90, Sn: 10 } }).at([90, 10]) // 1005
  */
 export function liquidusProperty(ask: PropertyAsk): Property | null {
   const { elements, practice, about, alloy } = ask
@@ -104,19 +106,11 @@ export function liquidusProperty(ask: PropertyAsk): Property | null {
   })
 }
 
-function liquidusOn(metal: FamilyMetal, elements: readonly string[]): Property['at'] {
-  const places = new Map(elements.map((symbol, index) => [symbol, index]))
-  return (shares) =>
-    liquidusAt(metal, (symbol) => {
-      const at = places.get(symbol)
-      return at === undefined ? 0 : shares[at]!
-    })
-}
-
 /**
  * Resistivity at 20 °C, µΩ·cm.
  * @returns null for a kind of metal that no figures are known of
  * @source data/shed-tests.json: resistivity
+ * @example resistivityProperty({ elements: ['Cu', 'Sn'], practice: 'tin-bronze', about: { Cu: 90, Sn: 10 } }).at([100, 0]) // 1.7241
  */
 export function resistivityProperty(ask: PropertyAsk): Property | null {
   const group = SHED.resistivity.groups.find(({ practices }) => practices.includes(ask.practice))
@@ -131,7 +125,7 @@ export function resistivityProperty(ask: PropertyAsk): Property | null {
 }
 
 function resistivityOn({ pure, slopes, zincBend = 0, iron }: ResistivityGroup, elements: readonly string[]) {
-  const slope = elements.map((symbol) => slopes[symbol] ?? 0)
+  const slope = Float64Array.from(elements, (symbol) => slopes[symbol] ?? 0)
   const zinc = elements.indexOf('Zn')
   const ferrous = elements.indexOf('Fe')
   return (shares: ArrayLike<number>): number => {
@@ -165,6 +159,7 @@ export const toIacs = (microOhmCm: number): number => IACS / microOhmCm
  * Brinell hardness as cast.
  * @returns null for a kind of metal that no figures are known of
  * @source data/shed-tests.json: hardness
+ * @example hardnessProperty({ elements: ['Cu', 'Sn'], practice: 'tin-bronze', about: { Cu: 90, Sn: 10 } }).at([94, 6]) // 60
  */
 export function hardnessProperty({ elements, practice, about }: PropertyAsk): Property | null {
   const model = SHED.hardness.find(({ practices }) => practices.includes(practice))
@@ -178,6 +173,7 @@ export function hardnessProperty({ elements, practice, about }: PropertyAsk): Pr
  * How much of the red is gone from a copper alloy, with zinc's share as the measure.
  * @returns null for another metal
  * @source data/shed-tests.json: colour
+ * @example colourProperty({ elements: ['Cu', 'Sn'], practice: 'tin-bronze', about: { Cu: 90, Sn: 10 } }).at([90, 10]) // 16
  */
 export function colourProperty({ elements, practice }: PropertyAsk): Property | null {
   const { base, weights, spread } = SHED.colour
@@ -198,4 +194,8 @@ export function hueFigure(hue: Hue): { value: number; sd: number } {
   const [from, to] = SHED.colour.hues[hue]
   return { value: (from + to) / 2, sd: (to - from) / (2 * EVEN) }
 }
+/**
+ * Whether a word is one of the hues told apart.
+ * @example isHue('green') // false
+ */
 export const isHue = (text: string): text is Hue => (HUES as readonly string[]).includes(text)

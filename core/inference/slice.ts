@@ -4,16 +4,19 @@ import type { SeededRandom } from './random'
 
 /** A hill is taken so much wider for drawing, that its feet are reached. */
 const WIDER = 1.2
-const BURN_IN = 150
+/** Every so many places one is drawn from what the charge lets expect. */
+const PRIOR_EVERY = 4
+const BURN_IN = 100
 const MOST_NARROWINGS = 60
 
 /**
  * Draws from a posterior about its hills: an ellipse through where one stands and a place drawn from the hill, narrowed
- * until it holds; every other time a place drawn from what the charge lets expect, since a share near nothing has a flat
+ * until it holds; now and then a place drawn from what the charge lets expect, since a share near nothing has a flat
  * side that no hill reaches.
  * @param tops of the hills; each gets draws by how high and wide it is
  * @param heightAt half the sum of squares, minus the logarithm of the density
  * @source generalised elliptical slice sampling (Nishihara, Murray and Adams 2014; from memory)
+ * @example sliceDraws([{ z: Float64Array.of(0), height: 0, lower: Float64Array.of(1) }], (z) => z[0] ** 2 / 2, 3, seededRandom(1)).length // 3
  */
 export function sliceDraws(
   tops: readonly Top[],
@@ -46,6 +49,7 @@ function along(
   const size = middle.length
   const here = Float64Array.from(middle)
   const away = new Float64Array(size)
+  const tried = new Float64Array(size)
   const unit = new Float64Array(size)
   const place = new Float64Array(size)
   /** Logarithm of what is left of the density once the hill is taken out of it; `unit` by way of the hill. */
@@ -56,10 +60,10 @@ function along(
   const leftOfPrior = (at: Vector): number => squareOf(at) / 2 - heightAt(at)
   const draws: Float64Array[] = []
   for (let round = -BURN_IN; round < wanted; round++) {
-    const byHill = round % 2 === 0
+    const byHill = round % PRIOR_EVERY !== 0
     if (byHill) solveLower(middle, lower, here, unit)
     for (let index = 0; index < size; index++) away[index] = byHill ? WIDER * normal() : normal()
-    ellipse(byHill ? unit : here, away, byHill ? leftOfHill : leftOfPrior, random)
+    ellipse(byHill ? unit : here, away, tried, byHill ? leftOfHill : leftOfPrior, random)
     if (byHill) about(middle, lower, unit, here)
     if (round >= 0) draws.push(here.slice())
   }
@@ -83,9 +87,14 @@ function solveLower(middle: Vector, lower: Float64Array, place: Vector, unit: Ve
 }
 
 /** One step of slice sampling on the ellipse through where one stands and a place away; moves `here`. */
-function ellipse(here: Vector, away: Vector, leftAt: (at: Vector) => number, { even }: SeededRandom): void {
+function ellipse(
+  here: Vector,
+  away: Vector,
+  tried: Vector,
+  leftAt: (at: Vector) => number,
+  { even }: SeededRandom,
+): void {
   const size = here.length
-  const tried = new Float64Array(size)
   const level = leftAt(here) + Math.log(1 - even())
   let turn = 2 * Math.PI * even()
   let [from, to] = [turn - 2 * Math.PI, turn]

@@ -58,6 +58,7 @@ const LEAST_SD = 0.01
  * @returns the most valuable first; worth nothing where the plan would be the same
  * @source expected value of sample information by three points for each figure (Gauss and Hermite; from memory); plans
  *   that then cannot be made are counted as if nothing had been learned
+ * @example worthKnowing({ problem: { lots: [], target: { limits: {} } }, practice: 'tin-bronze', solver: { quickPlan: () => null }, takes: {} }) // []
  */
 export function worthKnowing(ask: WorthAsk): WorthKnowing[] {
   const { problem, solver, takes, tests = LOT_TESTS, lots, told } = ask

@@ -91,9 +91,13 @@ const told = computed(() => {
               >
               <span v-else>{{ SHED_TEST_WORDS[one.test] }}</span>
             </th>
-            <td class="text-right font-bold">{{ share(one.after) }} %</td>
-            <td class="text-right">{{ t('infer.minutes', { minutes: one.minutes }) }}</td>
-            <td class="text-right">{{ one.cost ? money(one.cost) : t('infer.nothing') }}</td>
+            <td class="text-right font-bold whitespace-nowrap">{{ share(one.after) }} %</td>
+            <td class="pl-3 text-right whitespace-nowrap">
+              {{ t('infer.minutes', { minutes: one.minutes }) }}
+            </td>
+            <td class="pl-3 text-right whitespace-nowrap">
+              {{ one.cost ? money(one.cost) : t('infer.nothing') }}
+            </td>
           </tr>
           <tr v-if="open === one.test && !frozen">
             <td colspan="4" class="pb-3"><TestForm :test="one.test" @done="open = null" /></td>

@@ -11,8 +11,9 @@ import { why } from '~/storage/why'
 import { t } from '~/words'
 import { inferEngine } from './useInference'
 
-/** Written into the heat so often while it is recorded: a page that ends loses no more, s. */
+/** Written into the heat so often while it is recorded, and less often the longer it is: a page that ends loses no more, s. */
 const WRITTEN_EVERY_S = 5
+const READINGS_PER_S = 40
 /** Readings closer together than this say nothing new, s. */
 const SOONEST_S = 0.4
 const SETTLED_MS = 300
@@ -84,7 +85,7 @@ export function useCurve() {
       const next: [number, number][] = [...points.value, [seconds, Number(reading.celsius.toFixed(1))]]
       // A long curve keeps every other reading: its turns stay.
       points.value = next.length > MOST_CURVE_POINTS ? next.filter((_, index) => index % 2 === 0) : next
-      if (seconds - writtenAtS < WRITTEN_EVERY_S) return
+      if (seconds - writtenAtS < Math.max(WRITTEN_EVERY_S, points.value.length / READINGS_PER_S)) return
       writtenAtS = seconds
       write()
     },

@@ -58,7 +58,7 @@ export function useYardFile() {
         part:
           lost === 0
             ? ''
-            : ` ${t(`keeping.${elsewhere.value ? 'lie-on-another-device' : 'could-not-be-read-and-stayed'}`, { left })}`,
+            : ` ${elsewhere.value ? t('keeping.lie-on-another-device', { left }) : t('keeping.could-not-be-read-and-stayed', { left })}`,
       }),
     )
   }

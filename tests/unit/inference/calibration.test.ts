@@ -35,12 +35,6 @@ describe('four hundred heats of six families with a hidden truth', () => {
         (byTest[test] ??= new Held()).add(isInside)
     }
   it('intervals that are said to hold ninety percent do, for each element and with each test', () => {
-    console.log(
-      whole.share,
-      whole.all,
-      Object.entries(byElement).map(([k, v]) => `${k} ${v.share.toFixed(3)} ${v.all}`),
-      Object.entries(byTest).map(([k, v]) => `${k} ${v.share.toFixed(3)} ${v.all}`),
-    )
     expect(whole.share).toBeGreaterThan(0.86)
     expect(whole.share).toBeLessThan(0.94)
     for (const [name, held] of [...Object.entries(byElement), ...Object.entries(byTest)]) {
@@ -56,7 +50,6 @@ describe('four hundred heats of six families with a hidden truth', () => {
       if (inside.length < 8) continue
       const said = inside.reduce((sum, { odds }) => sum + odds, 0) / inside.length
       const came = inside.filter((one) => one.inside).length / inside.length
-      console.log(from, inside.length, said, came)
       expect(Math.abs(came - said)).toBeLessThan(
         0.04 + 2.5 * Math.sqrt((said * (1 - said) + 0.01) / inside.length),
       )

@@ -1,4 +1,4 @@
-import { Matrix, inverse } from 'ml-matrix'
+import { Matrix } from 'ml-matrix'
 import { describe, expect, it } from 'vitest'
 import {
   chargePrior,
@@ -77,7 +77,6 @@ describe('what a melt is, from what went in and what was seen', () => {
     whole.low.forEach((low, at) => {
       expect(Math.abs((whole.pct[at]! - low) / whole.sd[at]! - 1.645)).toBeLessThan(0.12)
     })
-    expect(inverse(S).rows).toBe(3)
   })
   it('a reading by itself is the reading, and a share is never below nothing', () => {
     const prior = chargePrior({ lines: gunmetal, recovery: {}, alsoSeen: { Fe: 0.05 } })
@@ -92,7 +91,7 @@ describe('what a melt is, from what went in and what was seen', () => {
     expect(found.pct.reduce((a, b) => a + b, 0)).toBeCloseTo(100, 9)
     expect(Math.min(...found.draws)).toBeGreaterThan(0)
   })
-  it('is the same for the same seed, and takes no longer than it may', () => {
+  it('is the same for the same seed, and another for another', () => {
     const prior = chargePrior({ lines: gunmetal, recovery: { Zn: 0.9, Cu: 0.995, Sn: 0.99, Pb: 0.98 } })
     const terms = termsFor(prior, [
       { id: 'rho', is: 'density', gcm3: 8.7, sd: 0.02 },
@@ -104,16 +103,6 @@ describe('what a melt is, from what went in and what was seen', () => {
     ])
     const one = inferComposition({ prior, terms, seed: 3 })
     expect(inferComposition({ prior, terms, seed: 3 }).draws).toEqual(one.draws)
-    const start = performance.now()
-    for (let at = 0; at < 5; at++) inferComposition({ prior, terms, seed: at })
-    console.log(
-      (performance.now() - start) / 5,
-      one.way,
-      one.elements,
-      one.pct,
-      one.sd,
-      one.poresPct,
-      one.probeC,
-    )
+    expect(inferComposition({ prior, terms, seed: 4 }).draws).not.toEqual(one.draws)
   })
 })
