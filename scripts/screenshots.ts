@@ -33,7 +33,6 @@ const SHOTS: Shot[] = [
   { name: 'charge', path: '/heat/13/charge', before: planned },
   { name: 'gear', path: '/gear' },
   { name: 'story', path: '/heat/11/story' },
-  { name: 'learned', path: '/learned' },
   { name: 'handbook', path: '/handbook/practice-heats' },
   { name: 'scale', path: '/heat/13/scale' },
   { name: 'melt', path: '/heat/13/melt' },
@@ -57,6 +56,34 @@ const SHOTS: Shot[] = [
     before: async (page) => {
       await page.getByLabel('Height in the mould').fill('60')
       await page.getByTestId('mould-drawing').waitFor()
+    },
+  },
+  {
+    name: 'infer',
+    path: '/heat/13/scale',
+    before: async (page) => {
+      const all = page.getByTestId('all-weighed')
+      for (let line = 0; line < 16; line++) {
+        await page.getByTestId('scale-lot').or(all).waitFor()
+        if (await all.isVisible()) break
+        await page.locator('[data-testid="scale-target"][aria-busy="false"]').waitFor()
+        const shown = (await page.getByTestId('scale-target').innerText()).replace(
+          /[\u00a0\u202f\u2009\s]/g,
+          '',
+        )
+        const lot = (await page.getByTestId('scale-lot').innerText()).trim()
+        await page.getByLabel(/The scale says/).fill(shown)
+        await page.getByRole('button', { name: 'Record, next' }).click()
+        await page.getByRole('button', { name: `Take back ${lot}` }).waitFor()
+      }
+      await page.getByTestId('save-state').getByText('saved').waitFor()
+      await page.goto(`${BASE}/heat/13/infer`)
+      await page.getByRole('button', { name: 'Density in water' }).click()
+      await page.getByLabel('The piece in air').fill('182.4')
+      await page.getByLabel('Shown with it in the water').fill('20.9')
+      await page.getByRole('button', { name: 'Write it down' }).click()
+      await page.getByTestId('evidence').getByText('8.71').waitFor()
+      await page.evaluate(() => scrollTo(0, 0))
     },
   },
   {

@@ -102,6 +102,9 @@ const pouredG = computed(() =>
 <template>
   <section v-if="heat">
     <HeatHeading :question="t('assay.what-did-i-make')">
+      <NuxtLink v-if="alloy && heat.weighed.length" :to="`/heat/${heat.number}/infer`" class="btn">{{
+        t('assay.without-a-laboratory')
+      }}</NuxtLink>
       <button v-if="!frozen && heat.weighed.length" class="btn btn-next" @click="logHeat(heat)">
         {{ t('assay.log-the-heat') }}
       </button>
@@ -125,18 +128,9 @@ const pouredG = computed(() =>
         {{ t('assay.it-aimed-at-no-alloy', { near: nearWords(near) }) }}
       </p>
       <ToneSentence v-else-if="verdict" :sentence="verdict" class="text-xl" data-testid="verdict" />
-      <div
-        v-if="heat.weighed.length"
-        class="mb-4 flex max-w-5xl flex-wrap items-center gap-x-4 gap-y-1"
-        data-testid="inferred-note"
-      >
-        <p v-if="inferredWords" class="min-w-0 flex-1 basis-80">
-          <b>{{ t('assay.inferred-not-measured') }}</b> {{ inferredWords.text }}
-        </p>
-        <NuxtLink :to="`/heat/${heat.number}/infer`" class="btn">{{
-          t('assay.without-a-laboratory')
-        }}</NuxtLink>
-      </div>
+      <p v-if="inferredWords" class="mb-4 max-w-5xl" data-testid="inferred-note">
+        <b class="text-patina">◆ {{ t('assay.inferred-not-measured') }}</b> {{ inferredWords.text }}
+      </p>
       <div class="grid grid-cols-1 items-start gap-5 lg:grid-cols-2">
         <div class="slab p-4">
           <h2 class="chalk mb-3">{{ judged ? t('assay.limit-by-limit') : t('assay.what-it-is') }}</h2>

@@ -71,7 +71,7 @@ const told = computed(() => {
             <th scope="row" class="py-1 text-left font-normal">
               <button
                 v-if="!frozen && FORMS.includes(one.test)"
-                class="btn btn-quiet min-h-9 px-0 text-left underline"
+                class="btn btn-quiet min-h-9 px-0 text-left font-normal underline"
                 :aria-expanded="open === one.test"
                 @click="open = open === one.test ? null : one.test"
               >
@@ -117,7 +117,7 @@ const told = computed(() => {
           >
           <button
             v-else
-            class="btn btn-quiet min-h-9 px-0 text-sm underline"
+            class="btn btn-quiet min-h-9 px-0 text-sm font-normal underline"
             :aria-expanded="open === test"
             @click="open = open === test ? null : test"
           >
