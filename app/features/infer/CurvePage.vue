@@ -40,7 +40,10 @@ const showing = computed(() =>
 const curve = computed(() => (reading.value?.ok ? reading.value.curve : null))
 const base = computed(() => (heat.value?.alloy ? metalOfPractice(heat.value.alloy.practice) : null))
 const elements = computed(() => [
-  ...new Set((heat.value?.weighed ?? []).flatMap(({ composition }) => Object.keys(composition))),
+  ...new Set([
+    ...(heat.value?.weighed ?? []).flatMap(({ composition }) => Object.keys(composition)),
+    ...Object.keys(heat.value?.alloy?.limits ?? {}),
+  ]),
 ])
 const arrests = computed(() =>
   (curve.value?.arrests ?? []).map((one) => ({

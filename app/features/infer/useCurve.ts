@@ -4,12 +4,12 @@ import { blankTest, MOST_CURVE_POINTS, type MetalTest } from '#core/heat'
 import type { CurvePoint, CurveReading } from '#core/inference'
 import { parseDecimal, toCelsius } from '#core/units'
 import { useDevices } from '~/features/devices'
+import { useEstimates } from '~/shared/engines/useEstimates'
 import { useHeat } from '~/shared/heat/useHeat'
 import { useUnits } from '~/shared/units/useUnits'
 import { now, useYard } from '~/storage/yard-store'
 import { why } from '~/storage/why'
 import { t } from '~/words'
-import { inferEngine } from './useInference'
 
 /** Written into the heat so often while it is recorded, and less often the longer it is: a page that ends loses no more, s. */
 const WRITTEN_EVERY_S = 5
@@ -133,7 +133,7 @@ export function useCurve() {
     const mine = ++asked
     const plain = of.map(([s, c]): CurvePoint => [s, c])
     try {
-      const answer = await inferEngine().ask((worker) => worker.curve(plain) as Promise<CurveReading>)
+      const answer = await useEstimates().ask((worker) => worker.curve(plain) as Promise<CurveReading>)
       if (mine === asked) [reading.value, fault.value] = [answer, '']
     } catch (error) {
       if (mine === asked) fault.value = why(error)

@@ -2,26 +2,14 @@ import { useDebounceFn } from '@vueuse/core'
 import { computed, onScopeDispose, ref, shallowRef, watch, type Ref } from 'vue'
 import { loggedZincG, type Heat } from '#core/heat'
 import type { HeatInference, InferenceYard } from '#core/inference'
-import { askedEngine, Stopped, type AskedEngine } from '~/shared/engines/asked-engine'
+import { Stopped } from '~/shared/engines/asked-engine'
+import { useEstimates } from '~/shared/engines/useEstimates'
 import { why } from '~/storage/why'
 import { now, useYard } from '~/storage/yard-store'
-import type { InferEngine } from '../../../workers/infer.worker'
 
-/** A hundredth of it is usual; a phone that does other things besides may take seconds. */
-const PATIENCE_MS = 30_000
 const SETTLED_MS = 200
 /** A share below this is not told of, wt%. */
 const LEAST_PCT = 0.003
-
-let engine: AskedEngine<InferEngine> | null = null
-/** The engine of inference; begun with the first question. */
-export function inferEngine(): AskedEngine<InferEngine> {
-  engine ??= askedEngine<InferEngine>(
-    () => new Worker(new URL('../../../workers/infer.worker.ts', import.meta.url), { type: 'module' }),
-    PATIENCE_MS,
-  )
-  return engine
-}
 
 /** What of the yard bears on a heat's metal: only that is sent to the engine. */
 function bearingOn(heat: Heat): InferenceYard {
@@ -40,7 +28,7 @@ function bearingOn(heat: Heat): InferenceYard {
  */
 export const askInference = (heat: Heat): Promise<HeatInference | null> => {
   const yard = bearingOn(heat)
-  return inferEngine().ask((worker) => worker.heat(heat, yard))
+  return useEstimates().ask((worker) => worker.heat(heat, yard))
 }
 
 /** What is kept of it in a heat's record. */

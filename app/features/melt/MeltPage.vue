@@ -18,6 +18,8 @@ import { capital, counted } from '~/shared/units/figures'
 import CrucibleRefused from '~/shared/gear/CrucibleRefused.vue'
 import FurnaceLog from './FurnaceLog.vue'
 import HeatHeading from '~/shared/heat/HeatHeading.vue'
+import ForecastCard from './ForecastCard.vue'
+import { useForecast } from './useForecast'
 import LiveMelt from './LiveMelt.vue'
 import MeltWarnings from './MeltWarnings.vue'
 import PracticeList from './PracticeList.vue'
@@ -37,6 +39,13 @@ const strange = computed(() => heat.value?.alloy && familyProblem(heat.value.all
 const inGroup = useInGroup()
 const log = useMeltLog()
 const live = useLiveMelt(log, sheet)
+const forecast = useForecast(log, sheet, live)
+/** The way ahead, beside the trace. */
+const ahead = computed(() =>
+  forecast.begun.value
+    ? (forecast.found.value?.ahead ?? []).map(({ atS, ...span }) => ({ atMin: atS / 60, ...span }))
+    : [],
+)
 watch(
   () => live.zinc.value?.topUpG ?? 0,
   (massG) => (topUpZincG.value = massG),
@@ -117,11 +126,13 @@ const unweighed = computed(() => heat.value?.weighed.length === 0)
         </p>
         <MeltWarnings v-if="!heat.loggedAt" :log="log" :sheet="sheet" />
         <LiveMelt v-if="!heat.loggedAt" :log="log" :live="live" />
+        <ForecastCard v-if="!heat.loggedAt" :forecast="forecast" />
         <MeltTrace
           v-if="liquidus && log.trace.value.length > 0"
           :trace="log.trace.value"
           :liquidus-c="liquidus.liquidusC"
           :window="live.window.value"
+          :ahead="heat.loggedAt ? [] : ahead"
         />
         <div>
           <p class="mb-2 text-soft">

@@ -13,13 +13,28 @@ const props = defineProps<{
   trace: { atMin: number; celsius: number }[]
   liquidusC: number
   window: PourWindow | null
+  /** the way ahead, minutes and °C, as a band */
+  ahead?: readonly { atMin: number; low: number; mid: number; high: number }[]
 }>()
 const frame = ref<HTMLElement>()
 const { temperature, degrees } = useUnits()
 const show = (celsius: number) => (temperature.value === 'F' ? celsius * 1.8 + 32 : celsius)
 /** The time axis shows at least so much, min. */
 const SHORTEST_MIN = 10
-const { failed } = useChart(frame, [() => props.trace, temperature], (token) => {
+/** The band of the forecast and its middle, dashed. */
+function aheadOf(token: (name: string) => string): object[] {
+  const { ahead = [] } = props
+  if (ahead.length < 2) return []
+  const x = ahead.map(({ atMin }) => Number(atMin.toFixed(2)))
+  const y = (of: 'low' | 'mid' | 'high') => ahead.map((one) => Number(show(one[of]).toFixed(1)))
+  const plain = { type: 'scatter', mode: 'lines', x, hoverinfo: 'skip' }
+  return [
+    { ...plain, y: y('low'), line: { width: 0 } },
+    { ...plain, y: y('high'), line: { width: 0 }, fill: 'tonexty', fillcolor: token('amber-wash') },
+    { ...plain, y: y('mid'), line: { color: token('amber'), width: 2, dash: 'dash' } },
+  ]
+}
+const { failed } = useChart(frame, [() => props.trace, () => props.ahead, temperature], (token) => {
   const x = props.trace.map(({ atMin }) => Number(atMin.toFixed(2)))
   const band = (from: number, to: number, color: string) => ({
     type: 'rect',
@@ -34,6 +49,7 @@ const { failed } = useChart(frame, [() => props.trace, temperature], (token) => 
   })
   return {
     data: [
+      ...aheadOf(token),
       {
         type: 'scatter',
         mode: 'lines+markers',
@@ -90,7 +106,7 @@ const { failed } = useChart(frame, [() => props.trace, temperature], (token) => 
         title: { text: t('melt.minutes-2') },
         gridcolor: token('line'),
         fixedrange: true,
-        range: [0, Math.max(SHORTEST_MIN, 1.05 * (x.at(-1) ?? 0))],
+        range: [0, Math.max(SHORTEST_MIN, 1.05 * (props.ahead?.at(-1)?.atMin ?? x.at(-1) ?? 0))],
       },
       yaxis: { title: { text: `°${temperature.value}` }, gridcolor: token('line'), fixedrange: true },
     },

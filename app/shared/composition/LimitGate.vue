@@ -158,7 +158,7 @@ const spoken = computed(() => {
   gap: 0.6rem;
   min-height: 2.05rem;
 }
-@media (max-width: 24rem) {
+@media (max-width: 26rem) {
   .gate-row {
     grid-template-columns: 1.7rem minmax(2rem, 1fr) calc(var(--figures) * 3.1rem) 4rem;
     gap: 0.35rem;
@@ -251,6 +251,11 @@ const spoken = computed(() => {
 .num > span {
   width: 3.6rem;
   text-align: right;
+}
+@media (max-width: 26rem) {
+  .num > span {
+    width: 3.1rem;
+  }
 }
 .lim {
   color: var(--soft);

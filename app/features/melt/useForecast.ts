@@ -1,0 +1,142 @@
+import { useDebounceFn } from '@vueuse/core'
+import { computed, onScopeDispose, ref, shallowRef, watch } from 'vue'
+import { predictMelt } from '#core/charge'
+import {
+  chargeHeat,
+  staysAbove,
+  type ChargeInPot,
+  type Forecast,
+  type ForecastAsk,
+} from '#core/furnace-model'
+import { heatWindow, weighedCharge } from '#core/heat'
+import { brimOfNumber, meltSurface } from '#core/melt'
+import { totalG } from '#core/lists'
+import { nominalWhole } from '#core/alloys'
+import { useFurnaceEnergy } from '~/shared/gear/useFurnaceEnergy'
+import { useGear } from '~/shared/gear/useGear'
+import { useMeltEffort } from '~/shared/gear/useMeltEffort'
+import { useEstimates } from '~/shared/engines/useEstimates'
+import { why } from '~/storage/why'
+import type { LiveMelt } from './useLiveMelt'
+import type { MeltLog } from './useMeltLog'
+import type { RunSheet } from './useRunSheet'
+
+/** Where an alloy does not tell its solidus it is taken so far under the liquidus, °C. Estimate. */
+const USUAL_RANGE_C = 60
+/** A crucible that was never weighed weighs so much for each cm³ it holds, g. Estimate. */
+const WALL_G_PER_CM3 = 1.5
+const USUAL_CRUCIBLE_NO = 4
+/** Readings so far from the curve are of no furnace at full power, °C. */
+const STRANGE_C = 30
+const SETTLED_MS = 400
+/** The outside of a crucible for its mouth: wall, bottom and mouth of a pot a quarter taller than wide. */
+const OUTSIDE_PER_MOUTH = 7.5
+
+/** When the metal will be as hot as it is to be poured, from the readings so far. */
+export function useForecast(log: MeltLog, { liquidus }: Pick<RunSheet, 'liquidus'>, live: LiveMelt) {
+  const { heat, trace, startMs } = log
+  const { furnaces, crucibles } = useGear()
+  const { crucibleG } = useFurnaceEnergy()
+  const { effort, learned } = useMeltEffort()
+  const found = shallowRef<Forecast | null>(null)
+  const fault = ref('')
+
+  const furnace = computed(
+    () =>
+      furnaces.value.find(({ id }) => id === heat.value?.furnaceId) ??
+      (furnaces.value.length === 1 ? (furnaces.value[0] ?? null) : null),
+  )
+  const window = computed(() => (heat.value ? heatWindow(heat.value) : null))
+  const brimCm3 = computed(() => {
+    const crucible = crucibles.value.find(({ id }) => id === heat.value?.crucibleId)
+    return crucible?.brimCm3 ?? brimOfNumber(crucible?.number ?? heat.value?.crucibleNo ?? USUAL_CRUCIBLE_NO)
+  })
+  const pot = computed<ChargeInPot | null>(() => {
+    const current = heat.value
+    if (!current?.alloy || !liquidus.value) return null
+    const weighedG = totalG(current.weighed)
+    const metalG = weighedG > 0 ? weighedG : (current.tapMassG ?? 0)
+    if (metalG <= 0) return null
+    const { '?': _, ...predicted } =
+      weighedG > 0 ? predictMelt(weighedCharge(current.weighed), {}).composition : {}
+    const composition = Object.keys(predicted).length > 0 ? predicted : nominalWhole(current.alloy)
+    const { liquidusC } = liquidus.value
+    const solidusC = Math.min(current.alloy.solidusC ?? liquidusC - USUAL_RANGE_C, liquidusC - 1)
+    const ownG = crucibleG(current.crucibleId)
+    return {
+      composition,
+      metalG,
+      crucibleG: ownG > 0 ? ownG : WALL_G_PER_CM3 * brimCm3.value,
+      solidusC,
+      liquidusC,
+    }
+  })
+  const poured = computed(() => !!heat.value?.done.pour)
+  const ask = computed<ForecastAsk | null>(() => {
+    if (!furnace.value || !pot.value || !window.value || poured.value || heat.value?.loggedAt) return null
+    const readings = live.distrusted.value
+      ? []
+      : trace.value.map(({ atMin, celsius }) => ({ atS: atMin * 60, celsius }))
+    return {
+      pot: pot.value,
+      fuel: furnace.value.fuel,
+      powerKw: furnace.value.powerKw,
+      readings,
+      nowS: readings.at(-1)?.atS ?? 0,
+      targetC: window.value.usualC,
+      expectedMin: (learned.value?.heats ?? 0) >= 2 ? (effort.value?.minutes ?? null) : null,
+    }
+  })
+  let asked = 0
+  const look = useDebounceFn(async (question: ForecastAsk) => {
+    const mine = ++asked
+    try {
+      const plain = JSON.parse(JSON.stringify(question)) as ForecastAsk
+      const answer = await useEstimates().ask((worker) => worker.forecast(plain))
+      if (mine === asked) [found.value, fault.value] = [answer, '']
+    } catch (error) {
+      if (mine === asked) fault.value = why(error)
+    }
+  }, SETTLED_MS)
+  watch(
+    () => JSON.stringify(ask.value),
+    () => {
+      if (ask.value) void look(ask.value)
+      else {
+        asked++
+        found.value = null
+      }
+    },
+    { immediate: true },
+  )
+  onScopeDispose(() => asked++)
+
+  const isHot = computed(
+    () =>
+      !live.distrusted.value && !!window.value && (live.latest.value?.celsius ?? -1) >= window.value.usualC,
+  )
+  /** The readings are of no furnace at full power: turned down, opened, or the charge was changed. */
+  const strange = computed(() => (found.value?.offC ?? 0) > STRANGE_C)
+  /** Seconds from lifting it until it is too cold to pour; null while it is not in the window. */
+  const liftedS = computed(() => {
+    const latest = live.latest.value
+    if (!pot.value || !window.value || !latest || live.distrusted.value) return null
+    if (latest.celsius < window.value.fromC) return null
+    const outsideCm2 = OUTSIDE_PER_MOUTH * meltSurface(brimCm3.value)
+    return staysAbove(chargeHeat(pot.value), latest.celsius, window.value.fromC, outsideCm2)
+  })
+  const begun = computed(() => (ask.value?.readings.length ?? 0) > 0)
+  return {
+    found,
+    fault,
+    furnace,
+    window,
+    isHot,
+    strange,
+    liftedS,
+    begun,
+    startMs,
+    asks: computed(() => !!ask.value),
+  }
+}
+export type MeltForecast = ReturnType<typeof useForecast>

@@ -1,0 +1,112 @@
+import type { ChargeHeat } from './charge-heat'
+
+/** A furnace as two nodes see it. */
+export interface FurnaceTraits {
+  /** heat put in at full power, kW, and the share of it that enters and stays */
+  powerKw: number
+  enters: number
+  /** of what enters, what reaches the charge without the lining */
+  direct: number
+  /** heat capacity of the lining, kJ/K */
+  liningKJK: number
+  /** out through wall, lid and mouth, W/K of the lining above the room */
+  lossWK: number
+  /** from lining to charge at 1200 K, W/K; it grows as radiation does */
+  exchangeWK: number
+  /** time in which a change of power is two thirds there, s */
+  responseS: number
+}
+
+/** A stretch of time with one setting of the burner or plate, 0 to 1. */
+export interface PowerStretch {
+  fromS: number
+  power: number
+}
+
+export interface HeatingAsk {
+  charge: ChargeHeat
+  furnace: FurnaceTraits
+  chargeC: number
+  liningC: number
+  seconds: number
+  stepS?: number
+  /** full power throughout where left out */
+  power?: readonly PowerStretch[]
+  /** ends as soon as the charge is so hot */
+  untilC?: number
+}
+
+export interface Heating {
+  stepS: number
+  /** °C of the charge at each step, from the beginning on */
+  chargeC: Float64Array
+  liningC: number
+  /** what was put into the chamber, what it ended in, kJ */
+  account: { entered: number; inCharge: number; inLining: number; lost: number }
+  /** s until it was as hot as asked; null where it never was */
+  reachedS: number | null
+}
+
+const STEP_S = 2
+const ROOM_C = 25
+const ZERO_C_K = 273.15
+/** Of the exchange between lining and charge, what does not grow with temperature. Engineering estimate. */
+const PLAIN = 0.2
+const HOT_K = 1200
+
+/**
+ * A charge on its way to heat: what enters warms lining and charge, the lining passes on and loses.
+ * @param ask temperatures in °C, times in s
+ * @returns the charge's temperature step by step, and where the heat went
+ * @source two lumped nodes (textbook heat transfer; from memory), explicit steps
+ * @example heatCharge({ charge: chargeHeat({ composition: { Cu: 100 }, metalG: 1000, crucibleG: 0, solidusC: 1083, liquidusC: 1085 }), furnace: { powerKw: 0, enters: 0.1, direct: 0, liningKJK: 8, lossWK: 2, exchangeWK: 9, responseS: 10 }, chargeC: 25, liningC: 25, seconds: 10 }).chargeC[5].toFixed(3) // '25.000'
+ */
+export function heatCharge({
+  charge,
+  furnace,
+  chargeC,
+  liningC,
+  seconds,
+  stepS = STEP_S,
+  power = [],
+  untilC = Infinity,
+}: HeatingAsk): Heating {
+  const { powerKw, enters, direct, liningKJK, lossWK, exchangeWK, responseS } = furnace
+  const steps = Math.ceil(seconds / stepS)
+  const trace = new Float64Array(steps + 1)
+  let heat = charge.at(chargeC)
+  const [beganCharge, beganLining] = [heat, liningC]
+  let lining = liningC
+  let celsius = chargeC
+  let given = power.length === 0 ? 1 : 0
+  const account = { entered: 0, inCharge: 0, inLining: 0, lost: 0 }
+  trace[0] = celsius
+  let done = 0
+  let reachedS: number | null = celsius >= untilC ? 0 : null
+  for (let step = 0; step < steps && reachedS === null; step++) {
+    const wanted = settingAt(power, step * stepS)
+    given += (wanted - given) * Math.min(1, stepS / responseS)
+    const enteredKW = powerKw * enters * given
+    const middleK = (lining + celsius) / 2 + ZERO_C_K
+    const passedKW = (exchangeWK / 1000) * (PLAIN + (1 - PLAIN) * (middleK / HOT_K) ** 3) * (lining - celsius)
+    const lostKW = (lossWK / 1000) * (lining - ROOM_C)
+    heat += (direct * enteredKW + passedKW) * stepS
+    lining += (((1 - direct) * enteredKW - passedKW - lostKW) * stepS) / liningKJK
+    const before = celsius
+    celsius = charge.temperature(heat)
+    account.entered += enteredKW * stepS
+    account.lost += lostKW * stepS
+    done = step + 1
+    trace[done] = celsius
+    if (celsius >= untilC) reachedS = (step + (untilC - before) / Math.max(1e-9, celsius - before)) * stepS
+  }
+  account.inCharge = heat - beganCharge
+  account.inLining = liningKJK * (lining - beganLining)
+  return { stepS, chargeC: trace.subarray(0, done + 1), liningC: lining, account, reachedS }
+}
+
+function settingAt(power: readonly PowerStretch[], atS: number): number {
+  let setting = 1
+  for (const { fromS, power: here } of power) if (fromS <= atS) setting = here
+  return setting
+}

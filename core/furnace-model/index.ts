@@ -1,0 +1,5 @@
+export { chargeHeat, type ChargeHeat, type ChargeInPot } from './charge-heat'
+export { forecastHeat, type Forecast, type ForecastAsk } from './forecast'
+export { heatCharge, type FurnaceTraits, type Heating, type HeatingAsk, type PowerStretch } from './heating'
+export { radiated, staysAbove } from './open-air'
+export { FURNACE_MODEL, type FuelTraits } from './table'

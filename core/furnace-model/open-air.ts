@@ -1,0 +1,41 @@
+import type { ChargeHeat } from './charge-heat'
+import { FURNACE_MODEL } from './table'
+
+const BOLTZMANN = 5.670374419e-8
+const ZERO_C_K = 273.15
+const ROOM_C = 25
+const STEP_S = 0.5
+const LONGEST_S = 1800
+
+/**
+ * Heat that a crucible's outside radiates in the open air.
+ * @returns W/cm²
+ * @source Stefan and Boltzmann; emissivity in data/furnace-model.json
+ * @example radiated(900).toFixed(1) // '8.6'
+ */
+export function radiated(celsius: number): number {
+  const fourth = (c: number) => (c + ZERO_C_K) ** 4
+  return (FURNACE_MODEL.openAir.emissivity * BOLTZMANN * (fourth(celsius) - fourth(ROOM_C))) / 1e4
+}
+
+/**
+ * How long a lifted crucible stays above a temperature in the open air.
+ * @param fromC as it is lifted, °C
+ * @param toC the foot of the pour window, °C
+ * @param outsideCm2 of the crucible, mouth and all
+ * @returns s; 0 where it is below already
+ * @source radiation alone, metal and crucible at one temperature: a bare melt skins sooner
+ * @example staysAbove(chargeHeat({ composition: { Cu: 100 }, metalG: 2000, crucibleG: 800, solidusC: 1083, liquidusC: 1085 }), 1200, 1200, 400) // 0
+ */
+export function staysAbove(charge: ChargeHeat, fromC: number, toC: number, outsideCm2: number): number {
+  let heat = charge.at(fromC)
+  const least = charge.at(toC)
+  let celsius = fromC
+  let seconds = 0
+  while (heat > least && seconds < LONGEST_S) {
+    heat -= (radiated(celsius) * outsideCm2 * STEP_S) / 1000
+    celsius = charge.temperature(heat)
+    seconds += STEP_S
+  }
+  return seconds
+}

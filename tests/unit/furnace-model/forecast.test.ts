@@ -1,0 +1,124 @@
+import { describe, expect, it } from 'vitest'
+import { chargeHeat, forecastHeat, FURNACE_MODEL, heatCharge, type ForecastAsk } from '#core/furnace-model'
+import { seededRandom } from '#core/inference'
+
+const POTS = [
+  {
+    pot: {
+      composition: { Cu: 88, Sn: 10, Zn: 2 },
+      metalG: 2100,
+      crucibleG: 900,
+      solidusC: 854,
+      liquidusC: 999,
+    },
+    targetC: 1100,
+  },
+  {
+    pot: { composition: { Al: 93, Si: 7 }, metalG: 1700, crucibleG: 1100, solidusC: 557, liquidusC: 613 },
+    targetC: 730,
+  },
+  {
+    pot: { composition: { Cu: 70, Zn: 30 }, metalG: 3000, crucibleG: 1200, solidusC: 915, liquidusC: 955 },
+    targetC: 1040,
+  },
+] as const
+const FUELS = ['propane', 'charcoal', 'electric'] as const
+const EVERY_S = 240
+
+/** A furnace drawn from what is believed of its kind, and the readings it would give. */
+function heatOf(seed: number) {
+  const random = seededRandom(seed)
+  const { pot, targetC } = POTS[seed % 3]!
+  const fuel = FUELS[Math.floor(seed / 3) % 3]!
+  const traits = FURNACE_MODEL.fuels[fuel]
+  const powerKw = fuel === 'electric' ? 5 : 22
+  const { liningFactor, hottestSpreadC, drive, readingC } = FURNACE_MODEL
+  const enters = Math.min(0.98, traits.enters * traits.entersFactor ** random.normal())
+  const enteredW = powerKw * 1000 * enters
+  const furnace = {
+    powerKw,
+    enters,
+    direct: traits.direct,
+    liningKJK: traits.liningKJK * liningFactor ** random.normal(),
+    lossWK: enteredW / (Math.max(targetC * 0.7, traits.hottestC + hottestSpreadC * random.normal()) - 25),
+    exchangeWK: enteredW / (drive.celsius * drive.factor ** random.normal()),
+    responseS: traits.responseS,
+  }
+  const { chargeC, reachedS, stepS } = heatCharge({
+    charge: chargeHeat(pot),
+    furnace,
+    chargeC: 25,
+    liningC: 25,
+    seconds: 5 * 3600,
+    stepS: 4,
+    untilC: targetC,
+  })
+  if (reachedS === null || reachedS < 4 * EVERY_S) return null
+  const readings = []
+  for (let atS = 0; atS <= reachedS / 2; atS += EVERY_S)
+    readings.push({
+      atS,
+      celsius: chargeC[Math.round(atS / stepS)]! + (atS === 0 ? 0 : readingC.value * random.normal()),
+    })
+  const ask: ForecastAsk = { pot, fuel, powerKw, readings, nowS: reachedS / 2, targetC, seed }
+  return { ask, reachedS }
+}
+
+describe('when it will be ready', () => {
+  it('two hundred noisy heats from half-way: the band holds ninety in a hundred, and the middle is near', () => {
+    let [all, held] = [0, 0]
+    const errors: number[] = []
+    for (let seed = 0; all < 200; seed++) {
+      const heat = heatOf(500 + seed)
+      if (!heat) continue
+      const { reachesS } = forecastHeat(heat.ask)
+      all++
+      if (!reachesS) continue
+      if (heat.reachedS >= reachesS.low && heat.reachedS <= reachesS.high) held++
+      errors.push(Math.abs(reachesS.mid - heat.reachedS) / heat.reachedS)
+    }
+    errors.sort((one, other) => one - other)
+    expect(held / all).toBeGreaterThan(0.85)
+    expect(held / all).toBeLessThan(0.96)
+    expect(errors[Math.floor(errors.length / 2)]).toBeLessThan(0.08)
+  })
+  const usual: ForecastAsk = { ...POTS[0], fuel: 'propane', powerKw: 22, readings: [], nowS: 0 }
+  it('before lighting it goes by the kind of furnace, or by what its own heats took', () => {
+    const plain = forecastHeat(usual)
+    expect(plain.reachesS!.high).toBeGreaterThan(1.5 * plain.reachesS!.low)
+    const taught = forecastHeat({ ...usual, expectedMin: { low: 20, mid: 24, high: 29 } })
+    expect(Math.abs(taught.reachesS!.mid / 60 - 24)).toBeLessThan(3)
+    expect(taught.reachesS!.high - taught.reachesS!.low).toBeLessThan(
+      plain.reachesS!.high - plain.reachesS!.low,
+    )
+  })
+  it('every reading narrows it, and the band runs from here to there', () => {
+    const readings = [
+      { atS: 0, celsius: 25 },
+      { atS: 300, celsius: 330 },
+      { atS: 600, celsius: 590 },
+      { atS: 900, celsius: 790 },
+    ]
+    const widths = [1, 2, 4].map((count) => {
+      const { reachesS } = forecastHeat({ ...usual, readings: readings.slice(0, count), nowS: 900 })
+      return reachesS!.high - reachesS!.low
+    })
+    expect(widths[1]!).toBeLessThan(widths[0]!)
+    expect(widths[2]!).toBeLessThan(widths[1]!)
+    const { ahead, offC } = forecastHeat({ ...usual, readings, nowS: 900 })
+    expect(ahead[0]!.atS).toBe(900)
+    expect(Math.abs(ahead[0]!.mid - 790)).toBeLessThan(25)
+    expect(ahead.at(-1)!.mid).toBeCloseTo(1100, 0)
+    for (const { low, mid, high } of ahead) expect(low <= mid && mid <= high).toBe(true)
+    expect(offC!).toBeLessThan(30)
+  })
+  it('says that it will not get there where it stands still far below', () => {
+    const readings = Array.from({ length: 14 }, (_, at) => ({ atS: at * 300, celsius: 760 + (at % 2) }))
+    const { reachesS, odds } = forecastHeat({ ...usual, readings, nowS: 3900 })
+    expect(odds).toBeLessThan(0.5)
+    expect(reachesS).toBeNull()
+  })
+  it('is the same for the same seed', () => {
+    expect(forecastHeat(usual)).toEqual(forecastHeat(usual))
+  })
+})
