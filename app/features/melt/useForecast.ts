@@ -1,6 +1,7 @@
 import { useDebounceFn } from '@vueuse/core'
 import { computed, onScopeDispose, ref, shallowRef, watch } from 'vue'
 import { predictMelt } from '#core/charge'
+import { meltEffort } from '#core/gear'
 import {
   chargeHeat,
   staysAbove,
@@ -14,7 +15,6 @@ import { totalG } from '#core/lists'
 import { nominalWhole } from '#core/alloys'
 import { useFurnaceEnergy } from '~/shared/gear/useFurnaceEnergy'
 import { useGear } from '~/shared/gear/useGear'
-import { useMeltEffort } from '~/shared/gear/useMeltEffort'
 import { useEstimates } from '~/shared/engines/useEstimates'
 import { why } from '~/storage/why'
 import type { LiveMelt } from './useLiveMelt'
@@ -36,8 +36,7 @@ const OUTSIDE_PER_MOUTH = 7.5
 export function useForecast(log: MeltLog, { liquidus }: Pick<RunSheet, 'liquidus'>, live: LiveMelt) {
   const { heat, trace, startMs } = log
   const { furnaces, crucibles } = useGear()
-  const { crucibleG } = useFurnaceEnergy()
-  const { effort, learned } = useMeltEffort()
+  const { crucibleG, heatTaken, learnedOf } = useFurnaceEnergy()
   const found = shallowRef<Forecast | null>(null)
   const fault = ref('')
 
@@ -71,6 +70,14 @@ export function useForecast(log: MeltLog, { liquidus }: Pick<RunSheet, 'liquidus
       liquidusC,
     }
   })
+  /** What the furnace's own heats took, from two on. */
+  const expectedMin = computed(() => {
+    const taken = heat.value && heatTaken(heat.value)
+    const learned = furnace.value && learnedOf(furnace.value, heat.value?.id)
+    if (!furnace.value || !taken || !learned || learned.heats < 2) return null
+    const heatKJ = taken.metalKJ + taken.crucibleKJ
+    return meltEffort(furnace.value, heatKJ, learned.forecast(heatKJ)).minutes
+  })
   const poured = computed(() => !!heat.value?.done.pour)
   const ask = computed<ForecastAsk | null>(() => {
     if (!furnace.value || !pot.value || !window.value || poured.value || heat.value?.loggedAt) return null
@@ -84,7 +91,7 @@ export function useForecast(log: MeltLog, { liquidus }: Pick<RunSheet, 'liquidus
       readings,
       nowS: readings.at(-1)?.atS ?? 0,
       targetC: window.value.usualC,
-      expectedMin: (learned.value?.heats ?? 0) >= 2 ? (effort.value?.minutes ?? null) : null,
+      expectedMin: expectedMin.value,
     }
   })
   let asked = 0
