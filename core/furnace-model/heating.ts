@@ -71,38 +71,74 @@ export function heatCharge({
   power = [],
   untilC = Infinity,
 }: HeatingAsk): Heating {
-  const { powerKw, enters, direct, liningKJK, lossWK, exchangeWK, responseS } = furnace
   const steps = Math.ceil(seconds / stepS)
   const trace = new Float64Array(steps + 1)
-  let heat = charge.at(chargeC)
-  const [beganCharge, beganLining] = [heat, liningC]
-  let lining = liningC
+  const fire: Fire = {
+    heatKJ: charge.at(chargeC),
+    liningC,
+    given: power.length === 0 ? 1 : 0,
+    enteredKJ: 0,
+    lostKJ: 0,
+  }
+  const beganKJ = fire.heatKJ
   let celsius = chargeC
-  let given = power.length === 0 ? 1 : 0
-  const account = { entered: 0, inCharge: 0, inLining: 0, lost: 0 }
   trace[0] = celsius
   let done = 0
   let reachedS: number | null = celsius >= untilC ? 0 : null
   for (let step = 0; step < steps && reachedS === null; step++) {
-    const wanted = settingAt(power, step * stepS)
-    given += (wanted - given) * Math.min(1, stepS / responseS)
-    const enteredKW = powerKw * enters * given
-    const middleK = (lining + celsius) / 2 + ZERO_C_K
-    const passedKW = (exchangeWK / 1000) * (PLAIN + (1 - PLAIN) * (middleK / HOT_K) ** 3) * (lining - celsius)
-    const lostKW = (lossWK / 1000) * (lining - ROOM_C)
-    heat += (direct * enteredKW + passedKW) * stepS
-    lining += (((1 - direct) * enteredKW - passedKW - lostKW) * stepS) / liningKJK
+    burn(fire, furnace, celsius, settingAt(power, step * stepS), stepS)
     const before = celsius
-    celsius = charge.temperature(heat)
-    account.entered += enteredKW * stepS
-    account.lost += lostKW * stepS
+    celsius = charge.temperature(fire.heatKJ)
     done = step + 1
     trace[done] = celsius
     if (celsius >= untilC) reachedS = (step + (untilC - before) / Math.max(1e-9, celsius - before)) * stepS
   }
-  account.inCharge = heat - beganCharge
-  account.inLining = liningKJK * (lining - beganLining)
-  return { stepS, chargeC: trace.subarray(0, done + 1), liningC: lining, account, reachedS }
+  const account = {
+    entered: fire.enteredKJ,
+    inCharge: fire.heatKJ - beganKJ,
+    inLining: furnace.liningKJK * (fire.liningC - liningC),
+    lost: fire.lostKJ,
+  }
+  return { stepS, chargeC: trace.subarray(0, done + 1), liningC: fire.liningC, account, reachedS }
+}
+
+/** A furnace at work. */
+export interface Fire {
+  /** in the charge and its crucible, kJ */
+  heatKJ: number
+  liningC: number
+  /** how far the fire is up, 0 to 1 */
+  given: number
+  enteredKJ: number
+  lostKJ: number
+}
+
+/**
+ * One step of a furnace: changes what is told of it.
+ * @param celsius of the charge
+ * @param wanted setting of burner or plate, 0 to 1
+ * @param stepS length of the step
+ * @source as heatCharge
+ * @example burn({ heatKJ: 0, liningC: 25, given: 0, enteredKJ: 0, lostKJ: 0 }, { powerKw: 0, enters: 0.1, direct: 0, liningKJK: 8, lossWK: 2, exchangeWK: 9, responseS: 10 }, 25, 1, 1) ?? 'burnt' // 'burnt'
+ */
+export function burn(
+  fire: Fire,
+  furnace: FurnaceTraits,
+  celsius: number,
+  wanted: number,
+  stepS: number,
+): void {
+  const { powerKw, enters, direct, liningKJK, lossWK, exchangeWK, responseS } = furnace
+  fire.given += (wanted - fire.given) * Math.min(1, stepS / responseS)
+  const enteredKW = powerKw * enters * fire.given
+  const middleK = (fire.liningC + celsius) / 2 + ZERO_C_K
+  const passedKW =
+    (exchangeWK / 1000) * (PLAIN + (1 - PLAIN) * (middleK / HOT_K) ** 3) * (fire.liningC - celsius)
+  const lostKW = (lossWK / 1000) * (fire.liningC - ROOM_C)
+  fire.heatKJ += (direct * enteredKW + passedKW) * stepS
+  fire.liningC += (((1 - direct) * enteredKW - passedKW - lostKW) * stepS) / liningKJK
+  fire.enteredKJ += enteredKW * stepS
+  fire.lostKJ += lostKW * stepS
 }
 
 function settingAt(power: readonly PowerStretch[], atS: number): number {

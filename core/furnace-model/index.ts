@@ -1,5 +1,13 @@
 export { chargeHeat, type ChargeHeat, type ChargeInPot } from './charge-heat'
 export { forecastHeat, type Forecast, type ForecastAsk } from './forecast'
-export { heatCharge, type FurnaceTraits, type Heating, type HeatingAsk, type PowerStretch } from './heating'
-export { radiated, staysAbove } from './open-air'
+export {
+  burn,
+  heatCharge,
+  type Fire,
+  type FurnaceTraits,
+  type Heating,
+  type HeatingAsk,
+  type PowerStretch,
+} from './heating'
+export { losesLifted, radiated, staysAbove } from './open-air'
 export { FURNACE_MODEL, type FuelTraits } from './table'

@@ -19,21 +19,33 @@ export function radiated(celsius: number): number {
 }
 
 /**
+ * Heat that metal and crucible lose once lifted.
+ * @param mouthCm2 open surface of the melt
+ * @returns W
+ * @source radiated, over the crucible's outside; the wall runs colder than the melt, in data/furnace-model.json
+ * @example (losesLifted(1100, 80) / 1000).toFixed(1) // '4.8'
+ */
+export function losesLifted(celsius: number, mouthCm2: number): number {
+  const { outsidePerMouth, meltShare } = FURNACE_MODEL.openAir
+  return radiated(celsius) * outsidePerMouth * mouthCm2 * meltShare
+}
+
+/**
  * How long a lifted crucible stays above a temperature in the open air.
  * @param fromC as it is lifted, °C
  * @param toC the foot of the pour window, °C
- * @param outsideCm2 of the crucible, mouth and all
+ * @param mouthCm2 open surface of the melt
  * @returns s; 0 where it is below already
  * @source radiation alone, metal and crucible at one temperature: a bare melt skins sooner
- * @example staysAbove(chargeHeat({ composition: { Cu: 100 }, metalG: 2000, crucibleG: 800, solidusC: 1083, liquidusC: 1085 }), 1200, 1200, 400) // 0
+ * @example staysAbove(chargeHeat({ composition: { Cu: 100 }, metalG: 2000, crucibleG: 800, solidusC: 1083, liquidusC: 1085 }), 1200, 1200, 80) // 0
  */
-export function staysAbove(charge: ChargeHeat, fromC: number, toC: number, outsideCm2: number): number {
+export function staysAbove(charge: ChargeHeat, fromC: number, toC: number, mouthCm2: number): number {
   let heat = charge.at(fromC)
   const least = charge.at(toC)
   let celsius = fromC
   let seconds = 0
   while (heat > least && seconds < LONGEST_S) {
-    heat -= (radiated(celsius) * outsideCm2 * STEP_S) / 1000
+    heat -= (losesLifted(celsius, mouthCm2) * STEP_S) / 1000
     celsius = charge.temperature(heat)
     seconds += STEP_S
   }

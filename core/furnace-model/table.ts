@@ -32,7 +32,14 @@ export const FURNACE_MODEL = tableOf(
     drive: z.strictObject({ celsius: positive, factor, source }),
     liningAheadC: z.strictObject({ celsius: positive, spread: positive, source }),
     readingC: z.strictObject({ value: positive, source }),
-    openAir: z.strictObject({ emissivity: z.number().gt(0).lte(1), source }),
+    openAir: z.strictObject({
+      emissivity: z.number().gt(0).lte(1),
+      /** outside of a crucible for its mouth: wall, bottom and mouth of a pot a quarter taller than wide */
+      outsidePerMouth: positive,
+      /** of what so hot an outside would radiate, what the melt loses: the wall runs colder */
+      meltShare: z.number().gt(0).lte(1),
+      source,
+    }),
   }),
   file,
 )

@@ -29,8 +29,6 @@ const USUAL_CRUCIBLE_NO = 4
 /** Readings so far from the curve are of no furnace at full power, °C. */
 const STRANGE_C = 30
 const SETTLED_MS = 400
-/** The outside of a crucible for its mouth: wall, bottom and mouth of a pot a quarter taller than wide. */
-const OUTSIDE_PER_MOUTH = 7.5
 
 /** When the metal will be as hot as it is to be poured, from the readings so far. */
 export function useForecast(log: MeltLog, { liquidus }: Pick<RunSheet, 'liquidus'>, live: LiveMelt) {
@@ -129,8 +127,7 @@ export function useForecast(log: MeltLog, { liquidus }: Pick<RunSheet, 'liquidus
     const latest = live.latest.value
     if (!pot.value || !window.value || !latest || live.distrusted.value) return null
     if (latest.celsius < window.value.fromC) return null
-    const outsideCm2 = OUTSIDE_PER_MOUTH * meltSurface(brimCm3.value)
-    return staysAbove(chargeHeat(pot.value), latest.celsius, window.value.fromC, outsideCm2)
+    return staysAbove(chargeHeat(pot.value), latest.celsius, window.value.fromC, meltSurface(brimCm3.value))
   })
   const begun = computed(() => (ask.value?.readings.length ?? 0) > 0)
   return {

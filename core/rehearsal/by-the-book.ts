@@ -1,0 +1,71 @@
+import { losesLifted } from '#core/furnace-model'
+import { CRUCIBLE_HEAT } from '#core/gear'
+import { meltSurface } from '#core/melt'
+import { rehearse } from './rehearse'
+import type { Act, Scenario } from './scenario'
+
+/** Above the liquidus before anything goes in, °C. */
+const BEFORE_ADDING_C = 25
+const LONGEST_S = 4 * 3600
+/** Of liquid metal, for knowing how far it cools on the way: copper alloys half of it, aluminium twice. Estimate. */
+const METAL_KJKGK = 0.6
+/** A hand needs so long for one thing, s. */
+const HAND_S = 20
+const DEGAS_MIN = 12
+const REST_S = 180
+
+/**
+ * The heat as the book has it: covered and lidded, each lot warm and in its turn as soon as the melt bears it, no hotter
+ * than it must be, skimmed, treated, lifted and poured.
+ * @returns what is done and when; without a pour where the furnace never gets there
+ * @source the order of additions and treatments of the run sheet; common practice
+ * @example byTheBook({ lots: [{ id: 'a', massG: 1000, metallicYield: 1, composition: { Cu: 100 } }], begins: 1, practice: 'conductive-copper', limits: {}, liquidusC: 1085, solidusC: 1083, window: { fromC: 1150, usualC: 1180, toC: 1220 }, deoxidised: false, degassed: false, crucibleG: 900, brimCm3: 500, furnace: { powerKw: 22, enters: 0.22, direct: 0.3, liningKJK: 8, lossWK: 3.2, exchangeWK: 27, responseS: 15 } }).at(-1).do // 'pour'
+ */
+export function byTheBook(scenario: Scenario): Act[] {
+  const acts: Act[] = [
+    { atS: 0, do: 'lid', on: true },
+    { atS: 0, do: 'cover', cover: 'glass' },
+  ]
+  let atS = 0
+  /** The first moment from `atS` on that the charge is so hot; null where it never is. */
+  const hotAt = (above: (liquidusC: number) => number): number | null => {
+    const { trace } = rehearse(scenario, acts, LONGEST_S)
+    const { end } = rehearse(scenario, acts, Math.max(1, atS))
+    const wanted = above(end.liquidusC)
+    return trace.find((point) => point.atS >= atS && point.celsius >= wanted)?.atS ?? null
+  }
+  for (const lot of scenario.lots.slice(scenario.begins)) {
+    const ready = hotAt((liquidusC) => liquidusC + BEFORE_ADDING_C)
+    if (ready === null) return acts
+    atS = ready
+    acts.push({ atS, do: 'add', lot: lot.id, preheated: true })
+    atS += HAND_S
+  }
+  const treatS = scenario.degassed ? DEGAS_MIN * 60 + REST_S : HAND_S
+  const hot = hotAt(() => liftedAtC(scenario))
+  if (hot === null) return acts
+  atS = hot
+  if (scenario.degassed) {
+    // It is kept where it is while the gas goes through.
+    acts.push({ atS, do: 'skim' }, { atS, do: 'power', to: 0.35 }, { atS, do: 'degas', minutes: DEGAS_MIN })
+    atS += treatS
+    acts.push({ atS, do: 'power', to: 1 })
+    atS = hotAt(() => liftedAtC(scenario)) ?? atS
+  }
+  acts.push({ atS, do: 'skim' }, { atS, do: 'stir' })
+  if (scenario.deoxidised) acts.push({ atS, do: 'deoxidise' })
+  acts.push({ atS, do: 'skim' }, { atS, do: 'lift' }, { atS: atS + HAND_S, do: 'pour' })
+  return acts
+}
+
+/**
+ * As hot as it has to be in the furnace, to be at its usual heat when it runs into the mould.
+ * @returns °C
+ * @example liftedAtC({ window: { fromC: 1060, usualC: 1100, toC: 1150 }, brimCm3: 740, lots: [{ massG: 2000 }], crucibleG: 1000 }) > 1110 // true
+ */
+export function liftedAtC({ window, brimCm3, lots, crucibleG }: Scenario): number {
+  const metalKg = lots.reduce((sum, { massG }) => sum + massG, 0) / 1000
+  const perKelvin = metalKg * METAL_KJKGK + (crucibleG / 1000) * CRUCIBLE_HEAT.value
+  const lostKJ = (losesLifted(window.usualC, meltSurface(brimCm3)) * HAND_S) / 1000
+  return Math.min(window.toC, window.usualC + lostKJ / perKelvin)
+}
