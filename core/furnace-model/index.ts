@@ -9,5 +9,6 @@ export {
   type HeatingAsk,
   type PowerStretch,
 } from './heating'
+export { usualFurnace } from './usual-furnace'
 export { losesLifted, radiated, staysAbove } from './open-air'
 export { FURNACE_MODEL, type FuelTraits } from './table'

@@ -19,7 +19,7 @@ const REST_S = 180
  * than it must be, skimmed, treated, lifted and poured.
  * @returns what is done and when; without a pour where the furnace never gets there
  * @source the order of additions and treatments of the run sheet; common practice
- * @example byTheBook({ lots: [{ id: 'a', massG: 1000, metallicYield: 1, composition: { Cu: 100 } }], begins: 1, practice: 'conductive-copper', limits: {}, liquidusC: 1085, solidusC: 1083, window: { fromC: 1150, usualC: 1180, toC: 1220 }, deoxidised: false, degassed: false, crucibleG: 900, brimCm3: 500, furnace: { powerKw: 22, enters: 0.22, direct: 0.3, liningKJK: 8, lossWK: 3.2, exchangeWK: 27, responseS: 15 } }).at(-1).do // 'pour'
+ * @example byTheBook(copperHeat).at(-1).do // 'pour'
  */
 export function byTheBook(scenario: Scenario): Act[] {
   const acts: Act[] = [

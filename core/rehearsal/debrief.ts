@@ -117,6 +117,7 @@ const MENDS: Readonly<Record<Choice, Mend>> = {
  * @param acts as they were done
  * @returns costs of choices that could have been made otherwise
  * @source rehearse; the comparison is exact within the model
+ * @example debrief(copperHeat, byTheBook(copperHeat)).better // []
  */
 export function debrief(scenario: Scenario, acts: readonly Act[]): Debrief {
   const was = rehearse(scenario, acts, ENDS_AFTER_S)

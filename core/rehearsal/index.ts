@@ -1,6 +1,13 @@
 export { byTheBook } from './by-the-book'
 export { CHOICES, debrief, type Choice, type ChoiceCost, type Debrief } from './debrief'
-export { rehearse, type Poured, type Rehearsed, type Standing } from './rehearse'
+export {
+  openRehearsal,
+  rehearse,
+  type Poured,
+  type Rehearsal,
+  type Rehearsed,
+  type Standing,
+} from './rehearse'
 export {
   CASTING_FAULTS,
   HAPPENED,
@@ -10,4 +17,5 @@ export {
   type RehearsalLot,
   type Scenario,
 } from './scenario'
+export { LEVELS, probeShows, type Level } from './probe'
 export { ANSWERS } from './table'

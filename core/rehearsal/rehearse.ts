@@ -86,10 +86,26 @@ const FROZEN_C = 1
  * @throws RangeError for a lot that is not in the charge
  * @source furnace of two nodes (#core/furnace-model), zinc and hydrogen of #core/melt; dross, flare and spatter are
  *   engineering estimates in data/rehearsal.json
+ * @example rehearse(copperHeat, [], 1).end.celsius > 25 // true
  */
 export function rehearse(scenario: Scenario, acts: readonly Act[], untilS: number): Rehearsed {
   return new Run(scenario).until(acts, untilS)
 }
+
+/**
+ * A rehearsal under way: acts are done as they come, time passes as it is let.
+ * @param acts done so far, in order of time
+ * @example openRehearsal(copperHeat).now.celsius // 25
+ */
+export function openRehearsal(scenario: Scenario, acts: readonly Act[] = []): Rehearsal {
+  const run = new Run(scenario)
+  for (const act of acts) {
+    run.go(act.atS - 1e-9)
+    run.act(act)
+  }
+  return run
+}
+export type Rehearsal = Pick<Run, 'now' | 'trace' | 'poured' | 'act' | 'go'>
 
 class Run {
   readonly #scenario: Scenario
@@ -135,20 +151,39 @@ class Run {
     this.#charge = this.#heatNow()
     this.#fire.heatKJ = this.#charge.at(ROOM_C)
     this.#beganKJ = this.#fire.heatKJ
+    this.#trace.push({ atS: 0, celsius: ROOM_C })
   }
   #beganKJ = 0
   #addedKJ = 0
 
+  get now(): Readonly<Standing> {
+    return this.#now
+  }
+  get trace(): Rehearsed['trace'] {
+    return this.#trace
+  }
+  get poured(): Poured | null {
+    return this.#poured
+  }
+
+  /** Does something now. */
+  act(act: Act): void {
+    if (!this.#poured) this.#do(act)
+  }
+  /** Lets time pass, until it is poured at the longest. */
+  go(untilS: number): void {
+    while (this.#now.atS < untilS && !this.#poured) this.#step()
+  }
+
   until(acts: readonly Act[], untilS: number): Rehearsed {
     const inTurn = acts.map((act, at) => ({ act, at })).sort((a, b) => a.act.atS - b.act.atS || a.at - b.at)
-    let next = 0
-    const now = this.#now
-    this.#trace.push({ atS: 0, celsius: now.celsius })
-    while (now.atS < untilS && !this.#poured) {
-      while (next < inTurn.length && inTurn[next]!.act.atS <= now.atS + 1e-9) this.#do(inTurn[next++]!.act)
-      if (this.#poured) break
-      this.#step()
+    for (const { act } of inTurn) {
+      if (act.atS > untilS) break
+      this.go(act.atS - 1e-9)
+      this.act(act)
     }
+    this.go(untilS)
+    const now = this.#now
     const account = {
       entered: this.#fire.enteredKJ,
       inCharge: this.#fire.heatKJ - this.#beganKJ - this.#addedKJ,

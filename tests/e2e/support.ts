@@ -48,6 +48,7 @@ export const SCREENS = [
   '/heat/4/infer',
   '/heat/13/infer',
   '/heat/13/curve',
+  '/heat/13/rehearse',
   '/ledger',
   '/alloys',
   '/gear',

@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { Doc, encodeStateAsUpdate } from 'yjs'
 import { findAlloy } from '#core/alloys'
 import { SAND_MIXES } from '#core/casting'
+import { usualFurnace } from '#core/furnace-model'
 import { THIN_WARE } from '#core/stock'
 import { workspaceSchema } from '#core/workspace'
 import demo from '#data/demo-yard.json'
@@ -31,6 +32,20 @@ const KNOWN: Record<string, unknown> = {
   part: { thinMm: null, thickMm: null },
   need: { castingsG: 0, gatingPct: 0, allowancePct: 0, heelG: 0 },
   at: '2026-11-01T10:00:00.000Z',
+  copperHeat: {
+    lots: [{ id: 'a', name: 'Copper', massG: 1000, metallicYield: 1, composition: { Cu: 100 } }],
+    begins: 1,
+    practice: 'conductive-copper',
+    limits: {},
+    liquidusC: 1085,
+    solidusC: 1083,
+    window: { fromC: 1150, usualC: 1180, toC: 1220 },
+    deoxidised: false,
+    degassed: false,
+    crucibleG: 900,
+    brimCm3: 500,
+    furnace: { ...usualFurnace('propane', 30), enters: 0.25 },
+  },
   poured: workspaceSchema.parse(demo).heats.find(({ number }) => number === 11),
 }
 

@@ -37,6 +37,7 @@ const OF_HEAT: Readonly<Record<string, string>> = {
   story: t('frame.story'),
   trouble: t('frame.what-went-wrong'),
   infer: t('frame.without-a-laboratory'),
+  rehearse: t('frame.rehearsal'),
   curve: t('frame.cooling-curve'),
 }
 

@@ -16,6 +16,7 @@ const PART_OF: Readonly<Record<string, StageId>> = {
   sheet: 'charge',
   infer: 'assay',
   curve: 'assay',
+  rehearse: 'melt',
 }
 
 /** A standard's number as it is; a name of someone's own is kept from turning what follows around. */

@@ -71,6 +71,12 @@ const unweighed = computed(() => heat.value?.weighed.length === 0)
 <template>
   <section v-if="heat">
     <HeatHeading :question="t('melt.what-do-i-do-now-and')">
+      <NuxtLink
+        v-if="!heat.loggedAt && doneCount === 0 && steps.length"
+        :to="`/heat/${heat.number}/rehearse`"
+        class="btn"
+        >{{ t('melt.rehearse-it-first') }}</NuxtLink
+      >
       <NuxtLink v-if="!current && steps.length" :to="`/heat/${heat.number}/pour`" class="btn btn-next">{{
         t('melt.weigh-what-came-out')
       }}</NuxtLink>

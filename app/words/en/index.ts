@@ -16,6 +16,7 @@ import melt from './melt.json'
 import parts from './parts.json'
 import pile from './pile.json'
 import pour from './pour.json'
+import rehearsal from './rehearsal.json'
 import sharedFields from './shared-fields.json'
 import sharedGear from './shared-gear.json'
 import sharedHeat from './shared-heat.json'
@@ -45,6 +46,7 @@ export default {
   parts,
   pile,
   pour,
+  rehearsal,
   'shared-fields': sharedFields,
   'shared-gear': sharedGear,
   'shared-heat': sharedHeat,
