@@ -105,12 +105,11 @@ export function useRehearsal(heatId: Ref<string | undefined>, scenario: Ref<Scen
     after.value = null
     trace.value = []
   }
-  let ticks = 0
   useIntervalFn(() => {
     const current = run.value
     if (!current || paused.value || current.poured) return
     current.go(current.now.atS + (speed.value * TICK_MS) / 1000)
-    if (++ticks % 8 === 0) keep({ atS: current.now.atS })
+    keep({ atS: current.now.atS })
     look()
   }, TICK_MS)
 
