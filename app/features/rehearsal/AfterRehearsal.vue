@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { t } from '~/words'
+import { inSentence, t } from '~/words'
 import { computed } from 'vue'
 import type { ChoiceCost, Debrief, Poured, Scenario } from '#core/rehearsal'
 import { fixed } from '~/shared/units/decimal-mark'
@@ -43,7 +43,7 @@ const rows = computed(() => {
 })
 function costWords({ zincG, drossG, gasCm3, minutes, faults }: ChoiceCost): string {
   return [
-    ...faults.map((fault) => FAULT_WORDS[fault]),
+    ...faults.map((fault) => inSentence(FAULT_WORDS[fault].replace(/\.$/, ''))),
     Math.abs(zincG) >= 0.5 ? t('rehearsal.cost-zinc', { grams: grams(zincG, 0.1) }) : '',
     Math.abs(drossG) >= 0.5 ? t('rehearsal.cost-dross', { grams: grams(drossG, 0.1) }) : '',
     Math.abs(gasCm3) >= 0.01 ? t('rehearsal.cost-gas', { gas: fixed(gasCm3, 2) }) : '',

@@ -42,12 +42,15 @@ const log = computed(() =>
       text: actWords(act, of.value?.lots ?? []),
       bad: false,
     })),
-    ...(now.value?.happened ?? []).map((one, at) => ({
-      key: `h${at}`,
-      atS: one.atS,
-      text: happenedWords(one, of.value?.lots ?? []),
-      bad: one.what === 'flare' || one.what === 'spat' || one.what === 'frozen',
-    })),
+    ...(now.value?.happened ?? [])
+      // The act of pouring stands there already.
+      .filter(({ what }) => what !== 'poured')
+      .map((one, at) => ({
+        key: `h${at}`,
+        atS: one.atS,
+        text: happenedWords(one, of.value?.lots ?? []),
+        bad: one.what === 'flare' || one.what === 'spat' || one.what === 'frozen',
+      })),
   ].sort((one, other) => other.atS - one.atS),
 )
 const act = (what: ActNow) => board.act(what)
