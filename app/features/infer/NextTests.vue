@@ -14,7 +14,7 @@ const { heat } = useHeat()
 const { money } = useUnits()
 const open = ref<ShedTest | null>(null)
 /** A fall smaller than this is none. */
-const WORTH = 0.004
+const WORTH = 0.01
 const hasLimits = computed(() => !!props.found.verdict)
 const best = computed(() => {
   const [first] = props.found.next
