@@ -1,7 +1,7 @@
 export { learnFurnace, type BurntHeat, type FurnaceEnergy } from './furnace-energy'
 export { learn, observeSum, ordinary, type Belief, type JointBelief, type Learned } from './posterior'
 export { metalFoundG, seenRecoveries, type SeenRecovery } from './heats'
-export { learnRecovery, recoveryFor, type LearnedRecovery } from './recovery'
+export { learnRecovery, recoveryDoubts, recoveryFor, type LearnedRecovery } from './recovery'
 export { learnFormYields, type LearnedYield } from './form-yield'
 export { sharpenLots, type SharperShare } from './sharpen-lots'
 export { sharpenedLot } from './sharpened-lot'

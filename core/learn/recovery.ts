@@ -71,3 +71,21 @@ export function recoveryFor(
       .map(({ element, value }) => [element, Number(value.toFixed(4))]),
   )
 }
+
+/**
+ * How far the recovery of a single heat may be off that an alloy is planned with, as a fraction: what is left of the
+ * doubt about the yard's own figure, and what heats differ by among themselves.
+ * @returns by element, of those learned from at least two heats
+ * @example recoveryDoubts(gunmetal, []) // {}
+ */
+export function recoveryDoubts(
+  alloy: Heat['alloy'],
+  learned: readonly LearnedRecovery[],
+): Record<string, number> {
+  const family = alloy && lossFamily(alloy)
+  return Object.fromEntries(
+    learned
+      .filter((one) => one.family === family && one.heats >= 2)
+      .map(({ element, sd }) => [element, Math.hypot(sd, VOLATILE[element]?.heats ?? HEAT_TO_HEAT)]),
+  )
+}

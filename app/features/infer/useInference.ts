@@ -1,8 +1,10 @@
 import { useDebounceFn } from '@vueuse/core'
 import { computed, onScopeDispose, ref, shallowRef, watch, type Ref } from 'vue'
 import { loggedZincG, type Heat } from '#core/heat'
+import { recoveryDoubts } from '#core/learn'
 import type { HeatInference, InferenceYard } from '#core/inference'
 import { Stopped } from '~/shared/engines/asked-engine'
+import { useTaught } from '~/shared/learning/taught-store'
 import { useEstimates } from '~/shared/engines/useEstimates'
 import { why } from '~/storage/why'
 import { now, useYard } from '~/storage/yard-store'
@@ -26,9 +28,20 @@ function bearingOn(heat: Heat): InferenceYard {
  * What a heat's metal is by all that was found out, once.
  * @returns null where nothing was weighed in or it has no alloy
  */
-export const askInference = (heat: Heat): Promise<HeatInference | null> => {
-  const yard = bearingOn(heat)
+export async function askInference(heat: Heat): Promise<HeatInference | null> {
+  const yard = { ...bearingOn(heat), recoverySd: await learnedDoubts(heat) }
   return useEstimates().ask((worker) => worker.heat(heat, yard))
+}
+
+/** Of recoveries this heat was planned with as its yard's heats taught them, how sure they are. */
+async function learnedDoubts(heat: Heat): Promise<Record<string, number>> {
+  const own = heat.recoveryOverrides
+  if (!useYard().settings.useLearned || Object.keys(own).length === 0) return {}
+  const learning = await useTaught()
+    .learned()
+    .catch(() => null)
+  const doubts = recoveryDoubts(heat.alloy, learning?.recoveries ?? [])
+  return Object.fromEntries(Object.entries(doubts).filter(([symbol]) => symbol in own))
 }
 
 /** What is kept of it in a heat's record. */

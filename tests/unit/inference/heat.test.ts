@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest'
 import demo from '#data/demo-yard.json'
 import { blankTest, closeHeat, type Heat, type MetalTest } from '#core/heat'
 import { BALANCE_ID, inferHeat, worthTesting, type CurvePoint } from '#core/inference'
+import { learnRecovery, recoveryDoubts } from '#core/learn'
 import { workspaceSchema } from '#core/workspace'
 
 const yard = workspaceSchema.parse(demo)
@@ -179,6 +180,25 @@ describe('what a heat of the demo yard is, its readings put aside', () => {
     expect(best!.test).toBe('hardness')
     expect(best!.before).toBeCloseTo(0.5, 9)
     expect(best!.after).toBeLessThan(0.01)
+  })
+  it('a recovery that the yard’s heats taught is as sure as they made it', () => {
+    const at = (recoverySd: Record<string, number>) => {
+      const { inferred } = inferHeat(
+        { ...gunmetal, pour: { ...gunmetal.pour, returnsG: null } },
+        { ...about, recoverySd },
+      )!
+      return inferred.sd[inferred.elements.indexOf('Zn')]!
+    }
+    expect(at({ Zn: 0.005 })).toBeLessThan(at({}))
+    expect(at({ Zn: 0.1 })).toBeGreaterThan(at({}))
+    const learned = learnRecovery(yard.heats)
+    const doubts = recoveryDoubts(gunmetal.alloy, learned)
+    for (const [element, sd] of Object.entries(doubts)) {
+      const one = learned.find((known) => known.element === element && known.heats >= 2)!
+      expect(sd).toBeGreaterThan(one.sd * 0.99)
+      expect(sd).toBeLessThan(0.06)
+    }
+    expect(Object.keys(doubts)).toContain('Zn')
   })
   it('goes into the bins with its spread, and is called inferred', () => {
     const shares = { Cu: { pct: 88, sd: 0.4 }, Sn: { pct: 9.5, sd: 0.3 }, Zn: { pct: 2.5, sd: 0.3 } }
