@@ -74,7 +74,7 @@ const unweighed = computed(() => heat.value?.weighed.length === 0)
       <NuxtLink
         v-if="!heat.loggedAt && doneCount === 0 && steps.length"
         :to="`/heat/${heat.number}/rehearse`"
-        class="btn"
+        class="btn min-h-[4.5rem] text-lg"
         >{{ t('melt.rehearse-it-first') }}</NuxtLink
       >
       <NuxtLink v-if="!current && steps.length" :to="`/heat/${heat.number}/pour`" class="btn btn-next">{{
