@@ -76,12 +76,12 @@ export function readCoolingCurve(readings: readonly CurvePoint[]): CurveReading 
   const pull = smoothed.map(([, celsius], at) => -nth(rate, at)[1] / Math.max(20, celsius - ROOM_C))
   const begins = beginsFreezing(pull, Math.max(3, half))
   if (begins === null) {
-    const arrests = levelStretches(smoothed, rate, pull, 0, noiseC)
+    const arrests = levelStretches(smoothed, pull, 0, noiseC)
     if (arrests.length === 0) return { ok: false, why: 'begins-in-freezing' }
     return { ok: true, curve: { smoothed, rate, liquidus: null, arrests, noiseC } }
   }
   const liquid = middleOf(pull.slice(0, Math.max(3, begins - half)))
-  const stretches = levelStretches(smoothed, rate, pull, liquid, noiseC)
+  const stretches = levelStretches(smoothed, pull, liquid, noiseC)
   const liquidus = liquidusAfter({ smoothed, rate, pull, liquid, begins, noiseC, half, stepS, stretches })
   const arrests = stretches.filter(({ celsius }) => celsius < liquidus.celsius - ARREST.apartC)
   return { ok: true, curve: { smoothed, rate, liquidus, arrests, noiseC } }
@@ -135,7 +135,7 @@ function smooth(points: readonly CurvePoint[], stepS: number, half: number) {
   }
   // A parabola follows three of the readings it goes through.
   const free = Math.max(1, 1 - 3 / (2 * half + 1) > 0 ? (1 - 3 / (2 * half + 1)) * points.length : 1)
-  return { smoothed, rate, noiseC: Math.sqrt(squares / free), stepS }
+  return { smoothed, rate, noiseC: Math.sqrt(squares / free) }
 }
 
 function parabola(points: readonly CurvePoint[]): { height: number; slope: number } {
@@ -173,7 +173,6 @@ function beginsFreezing(pull: readonly number[], sustained: number): number | nu
 /** Stretches where the metal stood, by how it would have cooled. */
 function levelStretches(
   smoothed: readonly CurvePoint[],
-  rate: readonly CurvePoint[],
   pull: readonly number[],
   liquid: number,
   noiseC: number,

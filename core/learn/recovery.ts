@@ -59,16 +59,19 @@ export function learnRecovery(heats: readonly Heat[], cover?: string): LearnedRe
   return result
 }
 
+/** What was learned of an alloy's family from at least two heats. */
+function taughtOf(alloy: Heat['alloy'], learned: readonly LearnedRecovery[]): LearnedRecovery[] {
+  const family = alloy && lossFamily(alloy)
+  return learned.filter((one) => one.family === family && one.heats >= 2)
+}
+
 /** The recoveries to plan an alloy with: what was learned of its family from at least two heats. */
 export function recoveryFor(
   alloy: Heat['alloy'],
   learned: readonly LearnedRecovery[],
 ): Record<string, number> {
-  const family = alloy && lossFamily(alloy)
   return Object.fromEntries(
-    learned
-      .filter((one) => one.family === family && one.heats >= 2)
-      .map(({ element, value }) => [element, Number(value.toFixed(4))]),
+    taughtOf(alloy, learned).map(({ element, value }) => [element, Number(value.toFixed(4))]),
   )
 }
 
@@ -82,10 +85,10 @@ export function recoveryDoubts(
   alloy: Heat['alloy'],
   learned: readonly LearnedRecovery[],
 ): Record<string, number> {
-  const family = alloy && lossFamily(alloy)
   return Object.fromEntries(
-    learned
-      .filter((one) => one.family === family && one.heats >= 2)
-      .map(({ element, sd }) => [element, Math.hypot(sd, VOLATILE[element]?.heats ?? HEAT_TO_HEAT)]),
+    taughtOf(alloy, learned).map(({ element, sd }) => [
+      element,
+      Math.hypot(sd, VOLATILE[element]?.heats ?? HEAT_TO_HEAT),
+    ]),
   )
 }
