@@ -48,25 +48,28 @@ export function useForecast(log: MeltLog, { liquidus }: Pick<RunSheet, 'liquidus
     const crucible = crucibles.value.find(({ id }) => id === heat.value?.crucibleId)
     return crucible?.brimCm3 ?? brimOfNumber(crucible?.number ?? heat.value?.crucibleNo ?? USUAL_CRUCIBLE_NO)
   })
+  /** The crucible by itself, and where the alloy melts. */
+  const vessel = computed(() => {
+    const alloy = heat.value?.alloy
+    if (!alloy || !liquidus.value) return null
+    const { liquidusC } = liquidus.value
+    const ownG = crucibleG(heat.value?.crucibleId)
+    return {
+      crucibleG: ownG > 0 ? ownG : WALL_G_PER_CM3 * brimCm3.value,
+      solidusC: Math.min(alloy.solidusC ?? liquidusC - USUAL_RANGE_C, liquidusC - 1),
+      liquidusC,
+    }
+  })
   const pot = computed<ChargeInPot | null>(() => {
     const current = heat.value
-    if (!current?.alloy || !liquidus.value) return null
+    if (!current?.alloy || !vessel.value) return null
     const weighedG = totalG(current.weighed)
     const metalG = weighedG > 0 ? weighedG : (current.tapMassG ?? 0)
     if (metalG <= 0) return null
     const { '?': _, ...predicted } =
       weighedG > 0 ? predictMelt(weighedCharge(current.weighed), {}).composition : {}
     const composition = Object.keys(predicted).length > 0 ? predicted : nominalWhole(current.alloy)
-    const { liquidusC } = liquidus.value
-    const solidusC = Math.min(current.alloy.solidusC ?? liquidusC - USUAL_RANGE_C, liquidusC - 1)
-    const ownG = crucibleG(current.crucibleId)
-    return {
-      composition,
-      metalG,
-      crucibleG: ownG > 0 ? ownG : WALL_G_PER_CM3 * brimCm3.value,
-      solidusC,
-      liquidusC,
-    }
+    return { composition, metalG, ...vessel.value }
   })
   /** What the furnace's own heats took, from two on. */
   const expectedMin = computed(() => {
@@ -135,6 +138,8 @@ export function useForecast(log: MeltLog, { liquidus }: Pick<RunSheet, 'liquidus
     fault,
     furnace,
     window,
+    vessel,
+    brimCm3,
     isHot,
     strange,
     liftedS,

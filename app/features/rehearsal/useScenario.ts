@@ -3,15 +3,9 @@ import { hasLimits } from '#core/alloys'
 import { familyOf } from '#core/families'
 import { usualFurnace } from '#core/furnace-model'
 import { heatWindow } from '#core/heat'
-import { brimOfNumber } from '#core/melt'
 import type { RehearsalLot, Scenario } from '#core/rehearsal'
 import { useForecast, useLiveMelt, useMeltLog, useRunSheet } from '~/features/melt'
-import { useFurnaceEnergy } from '~/shared/gear/useFurnaceEnergy'
-import { useGear } from '~/shared/gear/useGear'
 
-const USUAL_CRUCIBLE_NO = 4
-const USUAL_RANGE_C = 60
-const WALL_G_PER_CM3 = 1.5
 /** A furnace to rehearse with where the yard has none, kW. */
 const USUAL_KW = 20
 
@@ -20,9 +14,7 @@ export function useScenario() {
   const sheet = useRunSheet()
   const log = useMeltLog()
   const forecast = useForecast(log, sheet, useLiveMelt(log, sheet))
-  const { crucibles } = useGear()
-  const { crucibleG } = useFurnaceEnergy()
-  const { heat, planned, liquidus, lines, working } = sheet
+  const { heat, planned, lines, working } = sheet
   const yields = computed(
     () => new Map(lines.value.map(({ lot }) => [lot.id, lot.metallicYield ?? 1] as const)),
   )
@@ -31,7 +23,8 @@ export function useScenario() {
     const alloy = current?.alloy
     const window = current && heatWindow(current)
     const family = alloy && familyOf(alloy)
-    if (!current || !alloy || !window || !family || !liquidus.value) return null
+    const vessel = forecast.vessel.value
+    if (!current || !alloy || !window || !family || !vessel) return null
     const seen = new Set<string>()
     const groups = planned.value.map(({ lots = [] }) =>
       lots.flatMap(({ lotId, name, massG, composition }): RehearsalLot[] => {
@@ -43,24 +36,19 @@ export function useScenario() {
     const lots = groups.flat()
     const begins = groups.find((group) => group.length > 0)?.length ?? 0
     if (lots.length === 0) return null
-    const crucible = crucibles.value.find(({ id }) => id === current.crucibleId)
-    const brimCm3 =
-      crucible?.brimCm3 ?? brimOfNumber(crucible?.number ?? current.crucibleNo ?? USUAL_CRUCIBLE_NO)
-    const ownG = crucibleG(current.crucibleId)
-    const { liquidusC } = liquidus.value
     const own = forecast.furnace.value
     return {
       practice: alloy.practice,
       limits: hasLimits(alloy) ? alloy.limits : {},
-      liquidusC,
-      solidusC: Math.min(alloy.solidusC ?? liquidusC - USUAL_RANGE_C, liquidusC - 1),
+      liquidusC: vessel.liquidusC,
+      solidusC: vessel.solidusC,
       window: { fromC: window.fromC, usualC: window.usualC, toC: window.toC },
       lots,
       begins,
       deoxidised: family.phosphorDeoxidised,
       degassed: family.metal === 'Al',
-      crucibleG: ownG > 0 ? ownG : WALL_G_PER_CM3 * brimCm3,
-      brimCm3,
+      crucibleG: vessel.crucibleG,
+      brimCm3: forecast.brimCm3.value,
       // As the forecast finds it from the heats it burned for, else as its kind is.
       furnace:
         forecast.found.value?.furnace ??
