@@ -13,6 +13,8 @@ export interface Intent {
   put: Step[]
   drop: string[]
   head: Head
+  /** the last word of other devices that is in it: kept with the records, or not at all */
+  heard?: number
 }
 
 /** An intent as it is noted, with the window it is of and its place in the order of all notes. */
@@ -92,7 +94,14 @@ export function mergeIntents(first: Intent | null, second: Intent): Intent {
     put: [...put.values()].filter(({ id }) => !dropped.has(id)),
     drop: [...dropped],
     head: second.head,
+    ...heardOf(first, second),
   }
+}
+
+/** What other devices said last, of several. */
+function heardOf(...intents: readonly Pick<Intent, 'heard'>[]): Pick<Intent, 'heard'> {
+  const heard = intents.flatMap((one) => one.heard ?? [])
+  return heard.length > 0 ? { heard: Math.max(...heard) } : {}
 }
 
 /**

@@ -29,6 +29,8 @@ export interface Loaded {
   newer: { leftOut: number } | null
   /** a disk on which no yard was ever written, or from which all was taken */
   blank: boolean
+  /** the number of the last word of other devices that is in it; 0 where none is */
+  heard: number
 }
 
 type Guard = (typeof import('./guard'))['recordSchemas']
@@ -136,6 +138,7 @@ export async function readYard(disk: Disk, stored: number | null): Promise<Loade
     repaired: [],
     newer: null,
     blank: false,
+    heard: (await disk.journal.getItem<number>('heard')) ?? 0,
   }
   const records = await everything<Lying>(disk.records)
   const sums = await everything<number>(disk.sums)
@@ -180,5 +183,6 @@ export async function readNewerYard(disk: Disk): Promise<Loaded> {
     if (known) records[place.collection][known.record.id] = known.record
     else leftOut++
   }
-  return { records, journal: emptyJournal(), damaged: [], repaired: [], newer: { leftOut }, blank: false }
+  const nothing = { journal: emptyJournal(), damaged: [], repaired: [], blank: false, heard: 0 }
+  return { ...nothing, records, newer: { leftOut } }
 }

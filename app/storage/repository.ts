@@ -19,7 +19,7 @@ async function alone<T>(name: string, work: () => Promise<T>): Promise<T> {
 
 /** The yard as it is in memory, for a store that was emptied under it. */
 export interface FromMemory {
-  whole?: () => { records: Records; journal: Journal }
+  whole?: () => { records: Records; journal: Journal; heard?: number }
   /** told when all was written again */
   restored?: () => void
   /** told when a newer app has written the yard meanwhile, and what was to be written was not */
@@ -89,6 +89,9 @@ export function openRepository(
       'head',
       joinHeads(lying, intent.head, (id) => known.has(id)),
     )
+    if (intent.heard === undefined) return
+    const before = (await journal.getItem<number>('heard')) ?? 0
+    if (intent.heard > before) await journal.setItem('heard', intent.heard)
   }
 
   let opened = false
@@ -100,12 +103,12 @@ export function openRepository(
     const revision = await journal.getItem<number>('revision')
     if ((revision ?? 0) > REVISION) throw new Overtaken()
     if (!opened || !whole || revision !== null) return false
-    const { records, journal: steps } = whole()
+    const { records, journal: steps, heard } = whole()
     const changes = Object.entries(records).flatMap(([collection, list]) =>
       Object.values(list).map((value) => ({ key: `${collection}/${value.id}`, value })),
     )
     const head = { ids: steps.steps.map(({ id }) => id), cursor: steps.cursor }
-    await apply({ changes, put: steps.steps, drop: [], head })
+    await apply({ changes, put: steps.steps, drop: [], head, ...(heard ? { heard } : {}) })
     // Last: until it is there, the store counts as emptied.
     await journal.setItem('revision', REVISION)
     restored()
@@ -212,12 +215,13 @@ export function openRepository(
 
     /**
      * Writes the records a step changed, in the given direction, and what became of the journal.
+     * @param heard the last word of other devices that is in it
      * @returns once it is on the disk
      */
     async write(
       step: Pick<Step, 'changes'>,
       direction: 'do' | 'undo',
-      { before, after }: { before: Journal; after: Journal },
+      { before, after, heard }: { before: Journal; after: Journal; heard?: number },
     ): Promise<void> {
       const known = new Set(before.steps)
       const kept = new Set(after.steps.map(({ id }) => id))
@@ -229,6 +233,7 @@ export function openRepository(
         put: after.steps.filter((entry) => !known.has(entry)),
         drop: before.steps.flatMap(({ id }) => (kept.has(id) ? [] : [id])),
         head: { ids: after.steps.map(({ id }) => id), cursor: after.cursor },
+        ...(heard === undefined ? {} : { heard }),
       }
       waiting = notes.number(mergeIntents(waiting, intent))
       const noting = notes.write(underWay ? { ...waiting, ...mergeIntents(underWay, waiting) } : waiting)

@@ -7,6 +7,8 @@ export interface Told {
   revision?: number
   changes: Change[]
   settled?: Pick<OpenClash, 'collection' | 'id' | 'path'>
+  /** the last word of other devices that is in the changes */
+  heard?: number
 }
 
 /** Changes told in one message. */
@@ -34,11 +36,14 @@ export function openWindows(name: string, hear: (told: Told) => void, overtaken:
     if (waiting.length > 0) setTimeout(send)
   }
   return {
-    tell(changes: Change[], settled?: Told['settled']): void {
+    tell(changes: Change[], { settled, heard }: Pick<Told, 'settled' | 'heard'> = {}): void {
       const idle = waiting.length === 0
       for (let from = 0; from === 0 || from < changes.length; from += AT_ONCE) {
         const part = changes.slice(from, from + AT_ONCE)
-        waiting.push({ from: self, revision: REVISION, changes: part, ...(settled ? { settled } : {}) })
+        // Only with the last of them all of it is told.
+        const all = from + AT_ONCE >= changes.length && heard !== undefined ? { heard } : {}
+        const answered = settled ? { settled } : {}
+        waiting.push({ from: self, revision: REVISION, changes: part, ...answered, ...all })
       }
       if (idle) send()
     },

@@ -19,3 +19,11 @@ export interface Looking {
   /** a newer app began on it in another window, while this one was at work */
   overtaken?: { unsaved: boolean }
 }
+
+/** How something of other devices is taken in. */
+export interface TakenIn {
+  /** the yard as a whole is another's from now on: what was done to the former is no more undone */
+  anew?: boolean
+  /** the number of the word that is taken in, kept with it: a start can tell what is in the yard already */
+  heard?: number
+}

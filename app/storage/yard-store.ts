@@ -32,7 +32,7 @@ import {
 } from '#core/workspace'
 import type { Unfit } from './guard'
 import { forgetKept, rememberKept, wasKept } from './kept-mark'
-import type { Carrier, Looking } from './yard-standing'
+import type { Carrier, Looking, TakenIn } from './yard-standing'
 import { openQuestions, type Asked } from './open-questions'
 import { openRepository } from './repository'
 import { openWindows } from './windows'
@@ -75,7 +75,7 @@ export const useYard = defineStore('yard', () => {
   /** the store was emptied while the yard was open, and all of it was written again */
   const writtenAgain = ref(false)
   const repository = openRepository(undefined, undefined, {
-    whole: () => ({ records: records.value, journal: journal.value }),
+    whole: () => ({ records: records.value, journal: journal.value, heard: heardUpTo }),
     restored: () => (writtenAgain.value = true),
     overtaken: () => overtaken(true),
   })
@@ -89,10 +89,13 @@ export const useYard = defineStore('yard', () => {
   let queue: Promise<void> = Promise.resolve()
   /** what other windows told while this one was still reading the yard */
   const early: Change[] = []
+  /** the number of the last word of other devices that is in these records */
+  let heardUpTo = 0
   const windows = openWindows(
     'hephaestal',
-    ({ changes, settled }) => {
+    ({ changes, settled, heard = 0 }) => {
       hear(changes)
+      heardUpTo = Math.max(heardUpTo, heard)
       if (settled) forgetClash(settled)
     },
     () => overtaken(false),
@@ -118,6 +121,7 @@ export const useYard = defineStore('yard', () => {
       const loaded = await repository.load()
       records.value = loaded.records
       journal.value = loaded.journal
+      heardUpTo = Math.max(heardUpTo, loaded.heard)
       damaged.value = loaded.damaged
       repaired.value = loaded.repaired
       looking.value = loaded.newer && { name: t('storage.this-browsers-yard'), own: true, ...loaded.newer }
@@ -227,7 +231,7 @@ export const useYard = defineStore('yard', () => {
       if (!commit(t('storage.settle-what-two-windows-changed'), [{ collection, id, after }])) return
     }
     forgetClash(clash)
-    windows.tell([], { collection, id, path })
+    windows.tell([], { settled: { collection, id, path } })
   }
 
   /** Another window changed the yard: its changes are taken over. */
@@ -256,10 +260,9 @@ export const useYard = defineStore('yard', () => {
 
   /**
    * Takes over what other devices did, as it is: no step of this window's, and told to the other windows.
-   * @param anew the yard as a whole is another's from now on: what was done to the former is no more undone
    * @returns those that would not be read again, and were left
    */
-  function takeIn(changes: readonly Change[], anew = false): Change[] {
+  function takeIn(changes: readonly Change[], { anew = false, heard }: TakenIn = {}): Change[] {
     if (!ready.value || looking.value || keeping.value === 'shut') return [...changes]
     const left = changes.filter(({ collection, after }) => after && !fits(collection, after))
     const taken = changes.filter((one) => !left.includes(one))
@@ -268,11 +271,13 @@ export const useYard = defineStore('yard', () => {
     const before = journal.value
     if (anew) journal.value = emptyJournal()
     asking.look()
+    const word = heard === undefined ? {} : { heard }
+    heardUpTo = Math.max(heardUpTo, heard ?? 0)
     if (keeping.value !== 'disk' || (taken.length === 0 && !anew)) return left
     rememberKept()
-    windows.tell([...taken])
+    windows.tell([...taken], word)
     queue = repository
-      .write({ changes: taken }, 'do', { before, after: journal.value })
+      .write({ changes: taken }, 'do', { before, after: journal.value, ...word })
       .catch((error: unknown) => void (saveError.value = why(error)))
     const numbers = numberingChanges(records.value)
     if (numbers.length > 0) hear(numbers)
@@ -402,6 +407,8 @@ export const useYard = defineStore('yard', () => {
     settle,
     asked,
     takeIn,
+    /** The number of the last word of other devices that is in the records. */
+    heardUpTo: () => heardUpTo,
     /** From here on what goes on is told; null where nobody carries it any more. */
     carry: (by: Carrier | null) => void (carrier = by),
     /** Called at every change made here. */

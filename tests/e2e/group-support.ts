@@ -119,8 +119,10 @@ export const note = (page: Page, name: string, said: string) =>
 
 export const lotOf = (page: Page, name: string) =>
   page.evaluate((lotName) => {
-    const yard = (window as unknown as Stores).useNuxtApp().$pinia._s.get('yard') as YardHere
-    const lot = yard.lots.find((one) => one.name === lotName)
+    // A page that is only just opening has no yard yet.
+    const yard = (window as unknown as Partial<Stores>).useNuxtApp?.().$pinia?._s.get('yard') as
+      YardHere | undefined
+    const lot = yard?.lots.find((one) => one.name === lotName)
     return lot ? { massG: lot.massG, note: lot.note ?? '' } : null
   }, name)
 

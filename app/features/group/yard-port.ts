@@ -36,9 +36,15 @@ export interface PortEars {
  */
 export async function openPort(yard: Yard, device: string, { writing, written, said, shown }: PortEars) {
   const { all, last } = await readUpdates()
-  const coming = await readComing()
-  const unsure = new Set(coming.map(({ number }) => number))
-  let number = last
+  const noted = await readComing()
+  const lying = new Set(all.map((one) => one.number))
+  // Noted as coming and never kept: the relay tells it again, by another number.
+  for (const one of noted) if (!lying.has(one.number)) await dropComing(one.number)
+  // What the yard's own disk says it has in it is in it, whatever was noted.
+  const coming = noted.filter((one) => lying.has(one.number) && one.number > yard.heardUpTo())
+  const unsure = new Set(coming.map((one) => one.number))
+  for (const one of noted) if (!unsure.has(one.number)) await dropComing(one.number)
+  let number = Math.max(last, yard.heardUpTo(), ...noted.map((one) => one.number))
   let count = all.length
   const shared = openSharedYard(
     device,
@@ -82,16 +88,16 @@ export async function openPort(yard: Yard, device: string, { writing, written, s
   }
 
   /** Puts into the yard what records have become by the others' word. */
-  function show(touched: readonly Touched[], revision: number): void {
+  function show(touched: readonly Touched[], revision: number, heard: number): void {
     const changes = touched.flatMap((one): Change[] => {
       const [before, after] = [now(one), theirs(one, revision)]
       return sameRecord(before, after) ? [] : [{ ...one, before, after }]
     })
-    if (changes.length > 0) yard.takeIn(changes)
+    if (changes.length > 0) yard.takeIn(changes, { heard })
     ask()
   }
 
-  /** What an earlier page had heard and perhaps not put into the yard. */
+  /** What an earlier page had heard and not put into the yard. */
   function finish(): void {
     for (const { number: at } of coming) {
       const update = all.find((one) => one.number === at)?.update
@@ -106,7 +112,7 @@ export async function openPort(yard: Yard, device: string, { writing, written, s
         if (sameRecord(before, former) || !before || !after || !former) return [{ ...one, before, after }]
         return [{ ...one, before, after: mergeChanges(one.collection, former, before, after).merged }]
       })
-      if (changes.length > 0) yard.takeIn(changes)
+      if (changes.length > 0) yard.takeIn(changes, { heard: at })
       void yard
         .saved()
         .then(() => dropComing(at))
@@ -176,11 +182,13 @@ export async function openPort(yard: Yard, device: string, { writing, written, s
       inTurn(async () => {
         await free()
         const own = ++number
-        await Promise.all([...(shown() ? [noteComing(own)] : []), keepUpdate(own, update)])
+        // One after the other: kept and not noted, it would be taken back as something undone here.
+        if (shown()) await noteComing(own)
+        await keepUpdate(own, update)
         count++
         const touched = shared.take(update)
         if (!shown()) return
-        show(touched, revision)
+        show(touched, revision, own)
         // Where the yard could not be written, the note stays: the next start looks.
         void yard
           .saved()
@@ -197,7 +205,7 @@ export async function openPort(yard: Yard, device: string, { writing, written, s
         const after = shared.read(one.collection, one.id)
         if (after) changes.push({ ...one, before: now(one), after })
       }
-      yard.takeIn(changes, true)
+      yard.takeIn(changes, { anew: true })
     },
     /** Lays many updates together on the disk. */
     tidy: (): Promise<void> =>

@@ -71,12 +71,6 @@ const unweighed = computed(() => heat.value?.weighed.length === 0)
 <template>
   <section v-if="heat">
     <HeatHeading :question="t('melt.what-do-i-do-now-and')">
-      <NuxtLink
-        v-if="!heat.loggedAt && doneCount === 0 && steps.length"
-        :to="`/heat/${heat.number}/rehearse`"
-        class="btn min-h-[4.5rem] text-lg"
-        >{{ t('melt.rehearse-it-first') }}</NuxtLink
-      >
       <NuxtLink v-if="!current && steps.length" :to="`/heat/${heat.number}/pour`" class="btn btn-next">{{
         t('melt.weigh-what-came-out')
       }}</NuxtLink>
@@ -116,6 +110,12 @@ const unweighed = computed(() => heat.value?.weighed.length === 0)
           :log="log"
           :celsius="live.distrusted.value ? null : (live.latest.value?.celsius ?? null)"
         />
+        <NuxtLink
+          v-if="!heat.loggedAt && doneCount === 0"
+          :to="`/heat/${heat.number}/rehearse`"
+          class="btn min-h-[4.5rem] text-lg"
+          >{{ t('melt.rehearse-it-first') }}</NuxtLink
+        >
         <FurnaceLog :log="log" :locked="!!heat.loggedAt" />
         <PracticeList :sheet="sheet" />
       </div>

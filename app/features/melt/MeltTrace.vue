@@ -21,6 +21,8 @@ const { temperature, degrees } = useUnits()
 const show = (celsius: number) => (temperature.value === 'F' ? celsius * 1.8 + 32 : celsius)
 /** The time axis shows at least so much, min. */
 const SHORTEST_MIN = 10
+/** Readings that are marked one by one and told one by one: of more the line, and every so many. */
+const MOST_MARKED = 40
 /** The band of the forecast and its middle, dashed. */
 function aheadOf(token: (name: string) => string): object[] {
   const { ahead = [] } = props
@@ -52,7 +54,7 @@ const { failed } = useChart(frame, [() => props.trace, () => props.ahead, temper
       ...aheadOf(token),
       {
         type: 'scatter',
-        mode: 'lines+markers',
+        mode: x.length > MOST_MARKED ? 'lines' : 'lines+markers',
         x,
         y: props.trace.map(({ celsius }) => Number(show(celsius).toFixed(1))),
         line: { color: token('ember'), width: 3 },
@@ -114,9 +116,13 @@ const { failed } = useChart(frame, [() => props.trace, () => props.ahead, temper
 })
 /** Where it stood still while cooling: it froze there, and the probe can be checked by it. */
 const plateau = computed(() => findPlateau(props.trace))
+const told = computed(() => {
+  const every = Math.ceil(props.trace.length / MOST_MARKED)
+  return props.trace.filter((_, at) => at % every === 0 || at === props.trace.length - 1)
+})
 const spoken = computed(() =>
   t('melt.temperature-by-the-minute', {
-    join: props.trace.map(({ atMin, celsius }) => `${Math.round(atMin)}: ${degrees(celsius)}`).join(', '),
+    join: told.value.map(({ atMin, celsius }) => `${Math.round(atMin)}: ${degrees(celsius)}`).join(', '),
   }),
 )
 </script>

@@ -1,5 +1,5 @@
-import { useIntervalFn } from '@vueuse/core'
-import { computed, ref, shallowRef, watch, type Ref } from 'vue'
+import { useEventListener, useIntervalFn } from '@vueuse/core'
+import { computed, onBeforeUnmount, ref, shallowRef, watch, type Ref } from 'vue'
 import {
   byTheBook,
   debrief,
@@ -17,6 +17,11 @@ import {
 import { useRemembered } from '~/shared/page/useRemembered'
 
 const TICK_MS = 250
+/** Ticks between two drawings of the trace, and between two writings of where it stands: both are dear. */
+const DRAWN_EVERY = 4
+const KEPT_EVERY = 20
+/** So many points are drawn at the most. */
+const MOST_DRAWN = 120
 export const SPEEDS = [1, 10, 60] as const
 export type Speed = (typeof SPEEDS)[number]
 
@@ -52,11 +57,13 @@ export function useRehearsal(heatId: Ref<string | undefined>, scenario: Ref<Scen
       : null,
   )
 
-  function look(): void {
+  let ticks = 0
+
+  function look(drawn = true): void {
     const current = run.value
     if (!current) return
     now.value = { ...current.now, grams: { ...current.now.grams }, added: [...current.now.added] }
-    trace.value = [...current.trace]
+    if (drawn) trace.value = thinned(current.trace)
     poured.value = current.poured
     if (current.poured && kept.value && !after.value) {
       const { scenario: of, acts: done } = kept.value
@@ -109,9 +116,19 @@ export function useRehearsal(heatId: Ref<string | undefined>, scenario: Ref<Scen
     const current = run.value
     if (!current || paused.value || current.poured) return
     current.go(current.now.atS + (speed.value * TICK_MS) / 1000)
-    keep({ atS: current.now.atS })
-    look()
+    ticks++
+    if (ticks % KEPT_EVERY === 0) keepPlace()
+    look(ticks % DRAWN_EVERY === 0)
   }, TICK_MS)
+  const keepPlace = () => run.value && keep({ atS: run.value.now.atS })
+  useEventListener(window, 'pagehide', keepPlace)
+  onBeforeUnmount(keepPlace)
 
   return { kept, now, trace, shownC, poured, after, speed, paused, acts, begin, act, away }
+}
+
+/** Every so many points of a long trace, the last among them. */
+function thinned<T>(trace: readonly T[]): T[] {
+  const every = Math.ceil(trace.length / MOST_DRAWN)
+  return trace.filter((_, at) => at % every === 0 || at === trace.length - 1)
 }

@@ -75,6 +75,7 @@ test('weighed too late: the balance is a span until the mould is weighed, in a h
   await expect(page.getByTestId('balance')).toContainText(/Up to 2\s000\sg still to find/)
   await page.getByRole('link', { name: 'Measure it' }).click()
   await page.getByRole('button', { name: 'Log the heat' }).click()
+  await page.waitForURL('**/ledger')
   await visit(page, '/')
   await page.getByRole('link', { name: /^Weigh it/ }).click()
   await page.getByLabel('Loaf tin, empty').fill('3 kg')

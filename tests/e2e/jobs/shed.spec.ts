@@ -70,6 +70,7 @@ test('brass that burned its zinc, put right, and what it taught', async ({ page 
   await expect(page.getByTestId('verdict')).toContainText(/copper/i)
   await expect(page.getByTestId('put-right')).toContainText(/Add .*of Zinc/)
   await page.getByRole('button', { name: 'Log the heat' }).click()
+  await page.waitForURL('**/ledger')
   await saved(page)
   await visit(page, '/learned')
   await expect(page.getByText(/zinc/i).first()).toBeVisible()

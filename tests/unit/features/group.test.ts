@@ -90,6 +90,31 @@ describe('the port between a yard and the other devices', () => {
     },
   )
 
+  it.each(Array.from({ length: 14 }, (_, at) => 2 * at + 1))(
+    'the page ends after %i writes in a burst of what the phone took, and something is taken before the line is there again: each once',
+    async (writes) => {
+      const { yard, port, phone } = await deskWithPhone()
+      const tin = tinOf(yard)
+      const updates = [-60, -7, -30].map((byG) => {
+        const before = phone.heads()
+        takeTin(phone, tin.id, byG)
+        return allOf(phone, before)
+      })
+      disk.writesLeft = writes
+      await Promise.allSettled(updates.map((update) => port.hear(update, REVISION)))
+      await yard.saved().catch(() => {})
+      const later = await anew()
+      const here = tinOf(later)
+      later.commit('Take', [{ collection: 'lots', id: here.id, after: { ...here, massG: here.massG - 400 } }])
+      const back = await openPort(later, 'desk-0001', ears)
+      back.begin()
+      for (const update of updates) await back.hear(update, REVISION)
+      await later.saved()
+      expect(tinOf(later).massG).toBe(tin.massG - 497)
+      expect(back.shared.read('lots', tin.id)).toEqual(tinOf(later))
+    },
+  )
+
   it.each(Array.from({ length: 7 }, (_, writes) => writes))(
     'the page ends after %i writes of something done here: yard and document agree at the next start',
     async (writes) => {
