@@ -58,6 +58,8 @@ export {
   POURING_SOURCES,
   pourPlan,
   riserNeck,
+  runsOn,
+  usualPourTime,
   type GateAt,
   type GatingSystem,
   type Neck,

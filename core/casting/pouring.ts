@@ -70,6 +70,25 @@ export function gatingSystem(practice: Practice): GatingSystem {
   return found
 }
 
+/**
+ * Time a mould is usually filled in, by what is poured and its wall.
+ * @param wallMm that most of the casting has
+ * @returns s
+ * @source data/pouring.json: s·∛(mm × kg)
+ * @example usualPourTime('Cu', 8, 1000) // 3.8
+ */
+export const usualPourTime = (metal: 'Cu' | 'Al' | 'Zn' | 'Sn', wallMm: number, massG: number): number =>
+  table.pourTime.coefficient[metal] * Math.cbrt((wallMm * massG) / 1000)
+
+/**
+ * How long metal runs on in a wall before what has frozen stops it.
+ * @param freezesS until the wall is solid
+ * @returns s
+ * @source data/pouring.json: engineering estimate
+ * @example runsOn(10) // 5
+ */
+export const runsOn = (freezesS: number): number => table.thinShare * freezesS
+
 const GRAVITY = 9.81
 
 /** Where the metal enters the cavity. */
@@ -157,8 +176,8 @@ export function pourPlan(ask: PourAsk): PourPlan {
   const system = gatingSystem(ask.practice)
   const gate = ask.gate ?? (castingMm > system.mostFallMm ? 'bottom' : 'parting')
   const aboveGateMm = { top: 0, parting: castingMm / 2, bottom: castingMm }[gate]
-  const byWeight = table.pourTime.coefficient[ask.metal] * Math.cbrt((wallMm * massG) / 1000)
-  const byWall = ask.thinFreezesS === null ? Infinity : table.thinShare * ask.thinFreezesS
+  const byWeight = usualPourTime(ask.metal, wallMm, massG)
+  const byWall = ask.thinFreezesS === null ? Infinity : runsOn(ask.thinFreezesS)
   const seconds = Math.min(byWeight, byWall)
   // From the foot of the sprue, at the gate, up to the top of the basin.
   const sprueMm = headMm + aboveGateMm

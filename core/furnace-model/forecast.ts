@@ -21,11 +21,18 @@ export interface ForecastAsk {
   seed?: number
 }
 
+/** Five, fifty and ninety-five in a hundred, s; without an end where one way in twenty never gets there. */
+export interface ForecastSpan {
+  low: number
+  mid: number
+  high: number | null
+}
+
 export interface Forecast {
-  /** when it is as hot as asked, s on the clock of the readings: five, fifty and ninety-five in a hundred */
-  reachesS: Banded | null
-  /** when it is molten through, s on the same clock; null where it is already, or never is */
-  moltenS: Banded | null
+  /** when it is as hot as asked, on the clock of the readings; null where in most ways it never is */
+  reachesS: ForecastSpan | null
+  /** when it is molten through, on the same clock; null where it is already, or in most ways never is */
+  moltenS: ForecastSpan | null
   /** in so many of a hundred ways it may go, it gets there within hours */
   odds: number
   /** s and °C ahead, low, middle, high */
@@ -161,18 +168,13 @@ export function forecastHeat(ask: ForecastAsk): Forecast {
     paths.push(chargeC)
   }
   reached.sort((one, other) => one - other)
-  const at = (share: number) => nth(reached, Math.min(DRAWS - 1, Math.floor(share * DRAWS)))
   const odds = reached.filter(Number.isFinite).length / DRAWS
   molten.sort((one, other) => one - other)
-  const moltenAt = (share: number) => nth(molten, Math.min(DRAWS - 1, Math.floor(share * DRAWS)))
   const isMolten = (later.at(-1)?.celsius ?? startC) >= pot.liquidusC
   const residuals = later.length >= 2 ? offs(top) : []
   return {
-    reachesS: odds < 0.5 ? null : { low: at(0.05), mid: at(0.5), high: at(0.95) },
-    moltenS:
-      isMolten || !Number.isFinite(moltenAt(0.5))
-        ? null
-        : { low: moltenAt(0.05), mid: moltenAt(0.5), high: moltenAt(0.95) },
+    reachesS: spanOf(reached),
+    moltenS: isMolten ? null : spanOf(molten),
     odds,
     ahead: aheadOf(paths, startS, aheadS, targetC),
     furnace: guess.furnace(top),
@@ -182,6 +184,32 @@ export function forecastHeat(ask: ForecastAsk): Forecast {
         : FURNACE_MODEL.readingC.value *
           Math.sqrt(residuals.reduce((sum, one) => sum + one * one, 0) / residuals.length),
   }
+}
+
+/** @param sorted moments, infinite where it never is */
+function spanOf(sorted: readonly number[]): ForecastSpan | null {
+  const at = (share: number) => nth(sorted, Math.min(DRAWS - 1, Math.floor(share * DRAWS)))
+  if (!Number.isFinite(at(0.5))) return null
+  return { low: at(0.05), mid: at(0.5), high: Number.isFinite(at(0.95)) ? at(0.95) : null }
+}
+
+/**
+ * When the way ahead passes a temperature.
+ * @param ahead of a forecast
+ * @returns s on its clock; null where its middle does not pass it
+ * @example passesAt([{ atS: 0, low: 700, mid: 800, high: 900 }, { atS: 60, low: 800, mid: 900, high: 1000 }], 850) // { low: 0, mid: 30, high: null }
+ */
+export function passesAt(ahead: Forecast['ahead'], celsius: number): ForecastSpan | null {
+  const along = (of: 'low' | 'mid' | 'high'): number | null => {
+    const at = ahead.findIndex((point) => point[of] >= celsius)
+    const here = ahead[at]
+    const before = ahead[at - 1]
+    if (!here) return null
+    if (!before) return here.atS
+    return before.atS + ((celsius - before[of]) / (here[of] - before[of])) * (here.atS - before.atS)
+  }
+  const mid = along('mid')
+  return mid === null ? null : { low: along('high') ?? mid, mid, high: along('low') }
 }
 
 /** Temperature of a run at a moment. */

@@ -1,5 +1,5 @@
 export { chargeHeat, type ChargeHeat, type ChargeInPot } from './charge-heat'
-export { forecastHeat, type Forecast, type ForecastAsk } from './forecast'
+export { forecastHeat, passesAt, type Forecast, type ForecastAsk, type ForecastSpan } from './forecast'
 export {
   burn,
   heatCharge,

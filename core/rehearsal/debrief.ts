@@ -1,6 +1,7 @@
 import { liftedAtC } from './by-the-book'
 import type { Act, CastingFault, Scenario } from './scenario'
-import { rehearse, type Poured, type Rehearsed } from './rehearse'
+import { rehearse } from './rehearse'
+import type { Poured, Rehearsed } from './standing'
 
 /** Choices that a debrief looks at, each done otherwise by itself. */
 export const CHOICES = [
@@ -75,13 +76,17 @@ const MENDS: Readonly<Record<Choice, Mend>> = {
     return acts.map((act) => (act.do === 'add' ? { ...act, lot: turned.get(act) ?? act.lot } : act))
   },
   'pour-at-once': (acts, scenario, { trace }) => {
-    const { lots, begins } = scenario
+    const { lots, begins, mishaps = [] } = scenario
+    // Nobody pours before whoever helps is there.
+    const helperS = Math.max(0, ...mishaps.map((one) => (one.what === 'helper-late' ? one.atS : 0)))
     const pour = pourOf(acts)
     const lift = liftOf(acts)
     if (!pour || !lift) return null
     const lastAdd = Math.max(0, ...acts.filter((act) => act.do === 'add').map(({ atS }) => atS))
     if (acts.filter((act) => act.do === 'add').length < lots.length - begins) return null
-    const ready = trace.find(({ atS, celsius }) => atS > lastAdd && celsius >= liftedAtC(scenario) - NEAR_C)
+    const ready = trace.find(
+      ({ atS, celsius }) => atS > lastAdd && atS >= helperS && celsius >= liftedAtC(scenario) - NEAR_C,
+    )
     if (!ready || ready.atS > lift.atS - 60) return null
     const earlier = lift.atS - ready.atS
     // What was done while it was held is done, only sooner.
@@ -122,7 +127,7 @@ const MENDS: Readonly<Record<Choice, Mend>> = {
 export function debrief(scenario: Scenario, acts: readonly Act[]): Debrief {
   const was = rehearse(scenario, acts, ENDS_AFTER_S)
   const { poured } = was
-  if (!poured) return { poured, costs: [], better: [] }
+  if (poured?.how !== 'poured') return { poured, costs: [], better: [] }
   const costs = CHOICES.flatMap((choice): ChoiceCost[] => {
     const otherwise = MENDS[choice](acts, scenario, was)
     if (!otherwise) return []

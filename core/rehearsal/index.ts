@@ -1,21 +1,36 @@
 export { byTheBook } from './by-the-book'
 export { CHOICES, debrief, type Choice, type ChoiceCost, type Debrief } from './debrief'
+export { openRehearsal, rehearse, type Rehearsal } from './rehearse'
+export type { CastResult, Poured, Rehearsed, Standing } from './standing'
 export {
-  openRehearsal,
-  rehearse,
-  type Poured,
-  type Rehearsal,
-  type Rehearsed,
-  type Standing,
-} from './rehearse'
-export {
+  actSchema,
   CASTING_FAULTS,
   HAPPENED,
+  scenarioSchema,
   type Act,
   type CastingFault,
+  type CastSection,
   type Happened,
+  type Mishap,
+  type MishapKind,
   type RehearsalLot,
   type Scenario,
 } from './scenario'
-export { LEVELS, probeShows, type Level } from './probe'
+export { LEVELS, mishapsOf, type Level } from './mishaps'
+export { castFills, castingFaults, densityIndexOf, rehearsedAssay, type ReadElement } from './outcome'
+export { probeShows } from './probe'
 export { ANSWERS } from './table'
+export { benchHeat, rehearsedHeat, symptomsOf, type RunRehearsal } from './as-heat'
+export { MARKS, marksOf, type EndedRehearsal, type Mark, type Marked } from './marks'
+export { rehearsalOf, type RehearsalAsk } from './of-heat'
+export { practiceHeatRecord, practiceLesson, REHEARSED_PRACTICE } from './practice'
+export {
+  keptRehearsalSchema,
+  lessonSchema,
+  readLesson,
+  writeLesson,
+  type KeptRehearsal,
+  type Lesson,
+  type LessonFault,
+} from './record'
+export { actsOfTicks, type ActNow, type Ticked } from './ticks'

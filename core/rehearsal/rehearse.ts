@@ -1,80 +1,18 @@
 import type { Composition } from '#core/composition'
 import { estimateLiquidus, metalOfPractice } from '#core/families'
 import { burn, chargeHeat, losesLifted, radiated, type ChargeHeat, type Fire } from '#core/furnace-model'
-import {
-  COVERS,
-  hydrogenSolubilityAl,
-  meltSurface,
-  startingRate,
-  zincPressure,
-  type CoverId,
-} from '#core/melt'
+import { hydrogenSolubilityAl, meltSurface, zincPressure } from '#core/melt'
 import { byId } from '#core/lists'
+import { fumeOff, sharesOf, spill, standMelt, toDross } from './melt-stands'
+import { castFills, castingFaults, densityIndexOf } from './outcome'
 import type { Act, CastingFault, Happened, RehearsalLot, Scenario } from './scenario'
+import type { Poured, Rehearsed, Standing } from './standing'
 import { ANSWERS } from './table'
-
-/** How a rehearsal stands at a moment. */
-export interface Standing {
-  atS: number
-  celsius: number
-  liningC: number
-  /** 0 to 1 */
-  power: number
-  lid: boolean
-  cover: CoverId
-  lifted: boolean
-  /** of what is in the pot, °C; of the alloy where nothing more is known */
-  liquidusC: number
-  solidusC: number
-  /** metal in the pot, g of each element */
-  grams: Record<string, number>
-  meltG: number
-  zincLostG: number
-  zincChargedG: number
-  drossG: number
-  skimmedG: number
-  /** cm³ in 100 g; only of aluminium */
-  gasCm3: number
-  added: string[]
-  deoxidised: boolean
-  /** g of dross turned under */
-  foldedG: number
-  happened: { atS: number; what: Happened; lot?: string }[]
-}
-
-export interface Poured {
-  atS: number
-  celsius: number
-  /** above the liquidus of what was poured, °C */
-  superheatC: number
-  /** wt% */
-  composition: Composition
-  meltG: number
-  zincLostG: number
-  drossG: number
-  gasCm3: number
-  /** kJ of fuel or current */
-  fuelKJ: number
-  faults: CastingFault[]
-}
-
-export interface Rehearsed {
-  /** every five seconds */
-  trace: { atS: number; celsius: number }[]
-  end: Standing
-  poured: Poured | null
-  /** what was put in, and where it ended: in charge, lining, walls and open air, kJ */
-  account: { entered: number; inCharge: number; inLining: number; lost: number }
-  /** grams of metal charged, and of what became dross, by element; what is gone as fume stands with the zinc */
-  charged: Record<string, number>
-  inDross: Record<string, number>
-}
 
 const STEP_S = 1
 const TRACE_EVERY_S = 5
 const CHEMISTRY_EVERY_S = 15
 const ROOM_C = 25
-const DOUBLE = Math.LN2
 /** Under this a melt is frozen through. */
 const FROZEN_C = 1
 
@@ -118,7 +56,7 @@ class Run {
   readonly #inDross: Record<string, number> = {}
   #charge: ChargeHeat
   #poured: Poured | null = null
-  /** radiated off the charge itself, kJ */
+  /** radiated off the charge itself, and gone with metal that ran out, kJ */
   #openKJ = 0
 
   constructor(scenario: Scenario) {
@@ -141,10 +79,12 @@ class Run {
       zincChargedG: 0,
       drossG: 0,
       skimmedG: 0,
-      gasCm3: 0.05,
+      gasCm3: ANSWERS.gas.beginsCm3,
       added: [],
       deoxidised: false,
       foldedG: 0,
+      spilled: {},
+      bottleAtS: null,
       happened: [],
     }
     for (const lot of scenario.lots.slice(0, scenario.begins)) this.#take(lot)
@@ -155,6 +95,8 @@ class Run {
   }
   #beganKJ = 0
   #addedKJ = 0
+  /** what there was of zinc beside the charge */
+  #zincTimes = 0
 
   get now(): Readonly<Standing> {
     return this.#now
@@ -192,7 +134,13 @@ class Run {
     }
     return {
       trace: this.#trace,
-      end: { ...now, grams: { ...now.grams }, added: [...now.added], happened: [...now.happened] },
+      end: {
+        ...now,
+        grams: { ...now.grams },
+        added: [...now.added],
+        happened: [...now.happened],
+        spilled: { ...now.spilled },
+      },
       poured: this.#poured,
       account,
       charged: this.#charged,
@@ -206,7 +154,7 @@ class Run {
     const before = now.celsius
     if (now.lifted) this.#radiate(losesLifted(now.celsius, this.#surfaceCm2))
     else {
-      burn(this.#fire, furnace, now.celsius, now.power, STEP_S)
+      burn(this.#fire, furnace, now.celsius, this.#fireNow(), STEP_S)
       const { emissivity, lidLets } = ANSWERS.mouth
       const bare = (radiated(now.celsius) * emissivity * this.#surfaceCm2) / 0.8
       this.#radiate(bare * (now.lid ? lidLets : 1))
@@ -214,10 +162,37 @@ class Run {
     now.celsius = this.#charge.temperature(this.#fire.heatKJ)
     now.liningC = this.#fire.liningC
     now.atS += STEP_S
+    this.#mishaps()
     if (before < now.liquidusC && now.celsius >= now.liquidusC) this.#happen('molten')
     if (now.lifted && before >= now.solidusC && now.celsius < now.solidusC + FROZEN_C) this.#happen('frozen')
-    if (Math.round(now.atS) % CHEMISTRY_EVERY_S === 0) this.#chemistry(CHEMISTRY_EVERY_S / 60)
+    if (Math.round(now.atS) % CHEMISTRY_EVERY_S === 0) this.#stand(CHEMISTRY_EVERY_S / 60)
     if (Math.round(now.atS) % TRACE_EVERY_S === 0) this.#trace.push({ atS: now.atS, celsius: now.celsius })
+  }
+
+  /** What comes out of the burner: less of it near the end of the bottle, none while it is changed. */
+  #fireNow(): number {
+    const { power, bottleAtS, atS } = this.#now
+    if (bottleAtS !== null && atS < bottleAtS) return 0
+    const low = bottleAtS === null && this.#since('gas-low')
+    return low ? power * ANSWERS.gasLow.falls : power
+  }
+
+  #since = (what: Happened): boolean => this.#now.happened.some((one) => one.what === what)
+
+  /** What happens by itself at this moment. */
+  #mishaps(): void {
+    const now = this.#now
+    const once = (what: Happened, atS: number) => {
+      if (now.atS >= atS && !this.#since(what)) this.#happen(what)
+    }
+    for (const one of this.#scenario.mishaps ?? []) {
+      if (one.what === 'gas-low') once('gas-low', one.atS)
+      if (one.what === 'helper-late') {
+        once('helper-late', one.toldS)
+        once('helper-here', one.atS)
+      }
+      if (one.what === 'weeps' && now.celsius >= now.liquidusC && !now.lifted) once('weeps', one.atS)
+    }
   }
 
   /** @param watts out of the charge itself */
@@ -227,49 +202,21 @@ class Run {
     this.#openKJ += kJ
   }
 
-  #chemistry(minutes: number): void {
+  /** What time does to a melt: fume, dross, gas; and a crucible that lets it through. */
+  #stand(minutes: number): void {
     const now = this.#now
-    if (now.celsius < now.liquidusC || now.meltG <= 0) return
-    const factor = byId(COVERS, now.cover).factor
-    const zinc = now.grams.Zn ?? 0
-    if (zinc > 0 && this.#metal === 'Cu') {
-      const pressure = zincPressure(this.#composition(), now.celsius)
-      this.#lose('Zn', Math.min(zinc, startingRate() * this.#surfaceCm2 * pressure * factor * minutes))
-    }
-    const { gPerCm2Min, doublesEveryC } = ANSWERS.dross
-    const over = now.celsius - now.liquidusC
-    const rate = (gPerCm2Min[this.#metal] ?? 0) * Math.exp((DOUBLE * over) / doublesEveryC)
-    this.#toDross(rate * this.#surfaceCm2 * factor * minutes)
-    if (this.#metal === 'Al') {
-      const { atm, tauMin } = ANSWERS.gas
-      const holds = hydrogenSolubilityAl(Math.max(661, now.celsius), atm)
-      now.gasCm3 += (holds - now.gasCm3) * (1 - Math.exp(-minutes / tauMin))
-    }
+    if (now.celsius < now.liquidusC || now.meltG <= 1) return
+    standMelt(now, { metal: this.#metal, surfaceCm2: this.#surfaceCm2, inDross: this.#inDross }, minutes)
+    if (!this.#since('weeps')) return
+    spill(now, ANSWERS.weeps.shareMin * minutes)
+    const before = this.#fire.heatKJ
+    this.#charge = this.#heatNow()
+    this.#fire.heatKJ = this.#charge.at(now.celsius)
+    this.#openKJ += before - this.#fire.heatKJ
   }
 
-  /** Metal that burns into dross, of everything alike. */
-  #toDross(grams: number): void {
-    const now = this.#now
-    const share = Math.min(1, grams / Math.max(1e-9, now.meltG))
-    for (const [symbol, here] of Object.entries(now.grams)) {
-      this.#inDross[symbol] = (this.#inDross[symbol] ?? 0) + share * here
-      now.grams[symbol] = here * (1 - share)
-    }
-    now.drossG += share * now.meltG
-    now.meltG *= 1 - share
-  }
-
-  #lose(symbol: string, grams: number): void {
-    const now = this.#now
-    now.grams[symbol] = (now.grams[symbol] ?? 0) - grams
-    now.meltG -= grams
-    if (symbol === 'Zn') now.zincLostG += grams
-  }
-
-  #composition(): Composition {
-    const { grams, meltG } = this.#now
-    return Object.fromEntries(Object.entries(grams).map(([symbol, g]) => [symbol, (100 * g) / meltG]))
-  }
+  #toDross = (grams: number): void => toDross(this.#now, this.#inDross, grams)
+  #composition = (): Composition => sharesOf(this.#now)
 
   /** A lot into the pot: its metal, and what is not metal as dross. */
   #take({ id, massG, metallicYield, composition }: RehearsalLot): void {
@@ -322,6 +269,17 @@ class Run {
         return
       case 'add':
         return this.#add(byId(this.#scenario.lots, act.lot), act.preheated)
+      case 'zinc':
+        return this.#add(
+          {
+            id: `zinc put back ${++this.#zincTimes}`,
+            name: 'Zn',
+            massG: act.massG,
+            metallicYield: 1,
+            composition: { Zn: 100 },
+          },
+          act.preheated,
+        )
       case 'stir':
         // What floats is turned under, unless it was skimmed before.
         now.foldedG += Math.min(now.drossG, ANSWERS.dross.stirG * now.meltG)
@@ -341,22 +299,34 @@ class Run {
       case 'deoxidise':
         now.deoxidised = true
         return
+      case 'bottle':
+        now.bottleAtS = now.atS + ANSWERS.gasLow.changeS
+        return
       case 'lift':
         now.lifted = true
+        if (this.#since('weeps')) this.#end('gave-way')
         return
+      case 'stop':
+        return this.#end('stopped')
       case 'pour':
-        this.#poured = this.#pour()
-        this.#happen('poured')
+        this.#end('poured', act.fallMm)
     }
   }
+
+  #end(how: Poured['how'], fallMm = 0): void {
+    this.#poured = this.#pour(how, fallMm)
+    this.#happen(how)
+  }
+  #damp = (id: string): boolean =>
+    this.#scenario.mishaps?.some((one) => one.what === 'damp' && one.lot === id) ?? true
 
   #add(lot: RehearsalLot, preheated: boolean): void {
     const now = this.#now
     if (now.added.includes(lot.id)) return
     const molten = now.celsius >= now.liquidusC
     this.#take(lot)
-    // Cold metal under a melt may be damp: some of the melt is thrown out.
-    if (molten && !preheated) {
+    // Damp metal under a melt: some of the melt is thrown out.
+    if (molten && !preheated && this.#damp(lot.id)) {
       this.#happen('spat', lot.id)
       this.#toDross(ANSWERS.cold.spatsShare * lot.massG)
     }
@@ -366,7 +336,7 @@ class Run {
       const { overAtm, lostShare } = ANSWERS.flare
       if (pressure > overAtm) {
         this.#happen('flare', lot.id)
-        this.#lose('Zn', zinc * lostShare)
+        fumeOff(now, zinc * lostShare)
       }
     }
     const before = this.#fire.heatKJ
@@ -388,13 +358,19 @@ class Run {
     this.#now.happened.push({ atS: this.#now.atS, what, ...(lot === undefined ? {} : { lot }) })
   }
 
-  #pour(): Poured {
+  #pour(how: Poured['how'], fallMm: number): Poured {
     const now = this.#now
-    const { furnace } = this.#scenario
+    const scenario = this.#scenario
     const composition = this.#composition()
-    const fuelKJ = this.#fire.enteredKJ / furnace.enters
     const superheatC = now.celsius - now.liquidusC
-    const base = {
+    const castings = how === 'poured' ? castFills(scenario, composition, superheatC) : []
+    const faults: Readonly<Record<Poured['how'], () => CastingFault[]>> = {
+      poured: () => castingFaults({ scenario, now, composition, fallMm }, castings),
+      stopped: () => [],
+      'gave-way': () => ['gave-way'],
+    }
+    return {
+      how,
       atS: now.atS,
       celsius: now.celsius,
       superheatC,
@@ -403,29 +379,11 @@ class Run {
       zincLostG: now.zincLostG,
       drossG: now.drossG + now.skimmedG,
       gasCm3: now.gasCm3,
-      fuelKJ,
+      densityIndexPct: this.#metal === 'Al' ? densityIndexOf(now.gasCm3) : null,
+      fuelKJ: this.#fire.enteredKJ / scenario.furnace.enters,
+      spilledG: Object.values(now.spilled).reduce((sum, g) => sum + g, 0),
+      castings,
+      faults: faults[how](),
     }
-    return { ...base, faults: this.#faults(superheatC, composition) }
-  }
-
-  #faults(superheatC: number, composition: Composition): CastingFault[] {
-    const now = this.#now
-    const { lots, window, limits, deoxidised, degassed } = this.#scenario
-    if (superheatC <= 0) return ['nothing-poured']
-    const faults: CastingFault[] = []
-    const leastC = window.fromC - this.#scenario.liquidusC
-    if (superheatC < leastC / 2) faults.push('misrun')
-    else if (superheatC < leastC) faults.push('cold-shut')
-    if (now.celsius > window.toC + 30) faults.push('burnt-sand')
-    if (degassed && now.gasCm3 > ANSWERS.gas.poresCm3) faults.push('gas-pores')
-    if (deoxidised && !now.deoxidised) faults.push('steam-pores')
-    if (now.drossG + now.foldedG > (ANSWERS.skins.gPerKg * now.meltG) / 1000) faults.push('oxide-skins')
-    if (lots.some(({ id }) => !now.added.includes(id))) faults.push('lots-left')
-    const outside = Object.entries(limits).some(([symbol, { min = 0, max = 100 }]) => {
-      const pct = composition[symbol] ?? 0
-      return pct < min - 1e-6 || pct > max + 1e-6
-    })
-    if (outside) faults.push('out-of-limits')
-    return faults
   }
 }

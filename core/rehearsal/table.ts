@@ -4,6 +4,10 @@ import file from '#data/rehearsal.json'
 
 const positive = z.number().positive()
 const share = z.number().min(0).max(1)
+const chances = z.partialRecord(
+  z.enum(['damp', 'weeps', 'gas-low', 'helper-late', 'probe-out', 'probe-drifts']),
+  share,
+)
 
 /** How a rehearsed melt answers to what is done with it. */
 export const ANSWERS = tableOf(
@@ -24,14 +28,31 @@ export const ANSWERS = tableOf(
       tauMin: positive,
       degasTauMin: positive,
       floorAtm: positive,
-      soundCm3: positive,
       poresCm3: positive,
+      /** in the charge as it melts */
+      beginsCm3: positive,
     }),
     flare: z.strictObject({ overAtm: positive, lostShare: share }),
     cold: z.strictObject({ spatsShare: share }),
-    oxygen: z.strictObject({ sound: z.literal('phosphorus') }),
     skins: z.strictObject({ gPerKg: positive }),
-    pour: z.strictObject({ liftS: positive }),
+    /** of a reduced-pressure test, % for each cm³ of hydrogen above so much in 100 g */
+    densityIndex: z.strictObject({ perCm3: positive, fromCm3: positive }),
+    /** an analyser shows no less, wt% */
+    assay: z.strictObject({ leastPct: positive }),
+    /** a crucible that lets metal through loses so much of it a minute */
+    weeps: z.strictObject({ shareMin: share }),
+    /** the fire falls to so much, and another bottle is on after so long */
+    gasLow: z.strictObject({ falls: share, changeS: positive }),
+    mishaps: z.strictObject({
+      chances: z.strictObject({ nothing: chances, usual: chances, much: chances }),
+      /** tries of the probe to drop out, and how long */
+      dropouts: z.number().int().min(1),
+      dropoutS: positive,
+      driftCMin: z.number(),
+      /** the helper comes so long after the metal is ready, and says so before */
+      helperS: positive,
+      toldBeforeS: positive,
+    }),
   }),
   file,
 )

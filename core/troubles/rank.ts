@@ -20,16 +20,18 @@ const unseen = ({ lookedAt }: HeatFacts, id: string): Says => (lookedAt.has(id) 
 /** Metal frozen in the pot is cold metal: so much of the charge. */
 const MUCH_SKULL = 0.1
 
+const brokenPour = (f: HeatFacts): boolean =>
+  f.seen.has('pour-interrupted') || /interrupt|stopped pouring|twice|broken (pour|stream)/.test(f.remarks)
+
 const EVIDENCE: Readonly<Record<EvidenceId, (facts: HeatFacts) => Says>> = {
   'superheat-low': (f: HeatFacts) =>
     (f.skullG ?? 0) > MUCH_SKULL * f.chargeG && f.chargeG > 0
       ? 'for'
       : when(f.superheatC, (f.superheatC ?? 0) < COLD_C),
   'superheat-high': (f: HeatFacts) => when(f.hottestOverC, (f.hottestOverC ?? 0) > HOT_C),
-  'pour-split': (f: HeatFacts) =>
-    f.seen.has('pour-interrupted') || /interrupt|stopped pouring|twice|broken (pour|stream)/.test(f.remarks)
-      ? 'for'
-      : 'silent',
+  'pour-split': (f: HeatFacts) => (brokenPour(f) ? 'for' : 'silent'),
+  // Left to float it goes over the lip with the metal.
+  'oxide-folded': (f: HeatFacts) => (brokenPour(f) || f.skipped.has('skim') ? 'for' : 'silent'),
   'thin-section': (f: HeatFacts) => when(f.thinMm, (f.thinMm ?? 99) < THIN_MM),
   'tapped-short': (f: HeatFacts) =>
     f.needG === null || f.tappedG === null

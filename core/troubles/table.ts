@@ -8,6 +8,7 @@ export const EVIDENCE_IDS = [
   'superheat-low',
   'superheat-high',
   'pour-split',
+  'oxide-folded',
   'thin-section',
   'tapped-short',
   'level-unseen',

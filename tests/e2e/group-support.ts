@@ -78,7 +78,9 @@ export async function joins(page: Page, name = 'Phone'): Promise<void> {
 export async function phoneJoins(browser: Browser, desk: Page, name = 'Phone'): Promise<Page> {
   const phone = await anotherBrowser(browser, await invitationFrom(desk))
   await joins(phone, name)
-  await phone.waitForURL('**/')
+  await phone.waitForURL('**/', { timeout: 60_000 }).catch(async () => {
+    throw new Error(`it did not come in:\n${await phone.locator('body').innerText()}`)
+  })
   await expect(phone.getByRole('heading', { name: 'Demo yard' })).toBeVisible()
   return phone
 }

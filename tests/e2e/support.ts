@@ -49,6 +49,8 @@ export const SCREENS = [
   '/heat/13/infer',
   '/heat/13/curve',
   '/heat/13/rehearse',
+  '/rehearsals',
+  '/rehearse/zinc',
   '/ledger',
   '/alloys',
   '/gear',

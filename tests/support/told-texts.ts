@@ -23,7 +23,15 @@ const PLACES: Readonly<Record<string, readonly string[]>> = {
   moulds: ['moulds.*.name', 'moulds.*.ready', 'moulds.*.mind', 'parting.items.*.name', 'parting.items.*.use'],
   'pattern-materials': ['materials.*.name'],
   'pour-checklist': ['source', 'items.*.what', 'items.*.why'],
-  'practice-heats': ['heats.*.name', 'heats.*.learns', 'heats.*.how.*', 'heats.*.mind'],
+  'practice-heats': [
+    'heats.*.name',
+    'heats.*.learns',
+    'heats.*.how.*',
+    'heats.*.mind',
+    'heats.*.rehearse.lots.*.name',
+    'heats.*.rehearse.castings.*.name',
+    'heats.*.rehearse.goal',
+  ],
   pouring: ['systems.*.why'],
   practices: [
     'source',

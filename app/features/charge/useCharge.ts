@@ -19,6 +19,7 @@ import { useChargeEngine } from './charge-store'
 import { useYard } from '~/storage/yard-store'
 import type { Ref } from 'vue'
 import { useGear } from '~/shared/gear/useGear'
+import { useHeatInHand } from '~/shared/heat/heat-in-hand'
 
 /** The charge of a heat, solved again in the worker whenever anything it depends on changes. */
 export function useCharge(heat: Ref<Heat | null>) {
@@ -29,14 +30,16 @@ export function useCharge(heat: Ref<Heat | null>) {
   const { bench } = useWeighingBench(heat)
   /** what other open heats do not hold */
   const lots = computed(() => (heat.value ? freeLots(yard.lots, yard.heats, heat.value) : yard.lots))
+  /** Worked at beside the yard it takes what it has weighed, and nothing of the yard's. */
+  const beside = useHeatInHand() !== null
   const ask = computed(() =>
-    heat.value && !heat.value.loggedAt ? heatWeighing(heat.value, lots.value, bench.value) : null,
+    heat.value && !heat.value.loggedAt && !beside ? heatWeighing(heat.value, lots.value, bench.value) : null,
   )
   watch(
     ask,
     (next) => {
       if (next && heat.value) engine.askFor(heat.value.id, next)
-      else engine.clear()
+      else if (!beside) engine.clear()
     },
     { immediate: true },
   )
@@ -44,7 +47,7 @@ export function useCharge(heat: Ref<Heat | null>) {
   const settled = computed(() => ask.value !== null && engine.settledOn === ask.value)
   /** The plan without what is in the pot already: that is not weighed. */
   const plan = computed(() =>
-    heat.value?.loggedAt || !engine.answer ? null : withoutPot(engine.answer.plan),
+    heat.value?.loggedAt || beside || !engine.answer ? null : withoutPot(engine.answer.plan),
   )
   const lotName = (id: string) =>
     id === POT_LOT

@@ -1,4 +1,6 @@
+import { t } from '~/words'
 import { why } from '~/storage/why'
+import { now, useYard } from '~/storage/yard-store'
 import { defineStore } from 'pinia'
 import { computed, markRaw, reactive, ref } from 'vue'
 import {
@@ -137,7 +139,19 @@ export const useDevices = defineStore('devices', () => {
     return running && reading?.kind === 'thermocouple' && !trouble.value ? reading.celsius : null
   })
 
-  useProbeRecorder({ celsius, readings, recordsFor })
+  const yard = useYard()
+  useProbeRecorder({
+    celsius,
+    readings,
+    heat: () => yard.heats.find(({ id }) => id === recordsFor.value),
+    now,
+    write: (after) =>
+      void yard.commit(
+        t('devices.the-thermocouples-readings'),
+        [{ collection: 'heats', id: after.id, after }],
+        `probe-${after.id}`,
+      ),
+  })
 
   return { devices, settings, readings, recordsFor, trouble, celsius, start, stop }
 })

@@ -1,2 +1,3 @@
 export { LINE_FAULTS, LINE_SOURCE_WORDS, TROUBLE_WORDS } from './device-words'
 export { useDevices } from './devices-store'
+export { useProbeRecorder } from './useProbeRecorder'

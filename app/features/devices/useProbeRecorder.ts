@@ -1,8 +1,6 @@
-import { t } from '~/words'
 import { watch, type Ref } from 'vue'
-import { blankEntry, MOST_LOGGED } from '#core/heat'
+import { blankEntry, MOST_LOGGED, type Heat } from '#core/heat'
 import type { TimedReading } from '#core/devices'
-import { now, useYard } from '~/storage/yard-store'
 
 /** A reading at least so often, and sooner when the metal moves. */
 const EVERY_S = 20
@@ -14,16 +12,19 @@ interface Recorded {
   /** believed, °C; null while nothing can be */
   celsius: Readonly<Ref<number | null>>
   readings: Readonly<Ref<readonly TimedReading[]>>
-  recordsFor: Readonly<Ref<string | null>>
+  /** whose log is written; none, and none is */
+  heat: () => Heat | undefined
+  /** the moment, ISO */
+  now: () => string
+  write: (heat: Heat) => void
 }
 
 /** Writes the connected thermocouple into the log of the heat it records for, on whatever page the caster is. */
-export function useProbeRecorder({ celsius: believed, readings, recordsFor }: Recorded): void {
-  const yard = useYard()
+export function useProbeRecorder({ celsius: believed, readings, heat: of, now, write }: Recorded): void {
   watch(
     () => [believed.value, readings.value.at(-1)?.atS ?? 0] as const,
     ([celsius, atS]) => {
-      const heat = yard.heats.find(({ id }) => id === recordsFor.value)
+      const heat = of()
       if (!heat || heat.loggedAt || celsius === null) return
       const log = heat.log ?? []
       const last = log.findLast((entry) => entry.celsius !== null)
@@ -35,12 +36,7 @@ export function useProbeRecorder({ celsius: believed, readings, recordsFor }: Re
         celsius: Math.round(celsius * 10) / 10,
         from: 'device' as const,
       }
-      const after = { ...heat, log: [...log, entry].slice(-MOST_LOGGED) }
-      yard.commit(
-        t('devices.the-thermocouples-readings'),
-        [{ collection: 'heats', id: heat.id, after }],
-        `probe-${heat.id}`,
-      )
+      write({ ...heat, log: [...log, entry].slice(-MOST_LOGGED) })
     },
   )
 }

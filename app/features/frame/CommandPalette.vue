@@ -37,7 +37,7 @@ function choose(command: Command | null): void {
             :aria-label="t('frame.stage-heat-or-action')"
             @change="query = $event.target.value"
           />
-          <ComboboxOptions static class="max-h-96 overflow-auto py-1">
+          <ComboboxOptions static class="relative max-h-96 overflow-auto py-1">
             <ComboboxOption v-for="command in found" :key="command.id" v-slot="{ active }" :value="command">
               <div class="flex justify-between gap-4 px-4 py-1.5" :class="active ? 'bg-well' : ''">
                 <span class="font-semibold">{{ command.label }}</span>

@@ -28,6 +28,7 @@ const NAMES: Readonly<Record<string, string>> = {
   '/trends': t('frame.trends'),
   '/labels': t('frame.labels'),
   '/prices': t('frame.price-list'),
+  '/rehearsals': t('frame.rehearsals'),
 }
 const OF_HEAT: Readonly<Record<string, string>> = {
   ...Object.fromEntries(STAGES.map(({ id, name }) => [id, name])),
@@ -50,5 +51,6 @@ export function titleOf(path: string, stamp: string): string {
   const [, kind, what, stage = ''] = plain.split('/')
   if (kind === 'heat') return `${OF_HEAT[stage] ?? t('frame.heat')}, ${stamp}`
   if (kind === 'ingot') return t('frame.ingot', { what: decodeURIComponent(what ?? '') })
+  if (kind === 'rehearse') return t('frame.rehearsal')
   return NAMES[plain] ?? t('frame.no-such-page')
 }

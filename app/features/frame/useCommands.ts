@@ -158,6 +158,12 @@ export function useCommands(query: Ref<string>) {
       run: () => navigateTo('/handbook/practice-heats'),
     },
     {
+      id: 'rehearsals',
+      label: t('frame.rehearsals'),
+      hint: t('frame.a-heat-without-fire'),
+      run: () => navigateTo('/rehearsals'),
+    },
+    {
       id: 'tables',
       label: t('frame.tables'),
       hint: t('frame.melting-pouring-yields-recoveries-colours-of'),

@@ -74,7 +74,11 @@ function begin({ name, alloy, tapMassG }: PracticeHeat): void {
             ></I18nT
           >
         </button>
-        <NuxtLink v-else-if="heat.to" :to="heat.to" class="btn mt-3"
+
+        <NuxtLink v-if="heat.rehearse" :to="`/rehearse/${heat.id}`" class="btn mt-3 ml-2"
+          >{{ t('handbook.rehearse-it') }}<span class="sr-only">: {{ told(heat.name) }}</span></NuxtLink
+        >
+        <NuxtLink v-if="!heat.alloy && heat.to" :to="heat.to" class="btn mt-3"
           ><I18nT keypath="handbook.go-there" scope="global"
             ><template #part
               ><span class="sr-only">: {{ told(heat.name) }}</span></template

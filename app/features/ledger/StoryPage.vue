@@ -228,7 +228,7 @@ const print = () => window.print()
           />
           <ul
             v-if="log.entries.value.length"
-            class="mt-1 max-h-48 overflow-auto text-sm"
+            class="relative mt-1 max-h-48 overflow-auto text-sm"
             tabindex="0"
             :aria-label="t('ledger.log')"
           >

@@ -1,26 +1,60 @@
 <script setup lang="ts">
 import { t } from '~/words'
 import { computed } from 'vue'
-import type { Banded } from '#core/gear'
+import type { ForecastSpan } from '#core/furnace-model'
 import { clockWords } from '~/shared/units/dates'
+import { counted } from '~/shared/units/figures'
 import { useUnits } from '~/shared/units/useUnits'
+import { stepWords } from './melt-words'
+import { spanWords } from './forecast-words'
 import type { MeltForecast } from './useForecast'
 
 /** When the metal will be ready, as the clock on the wall says it; an estimate that every reading sharpens. */
 const props = defineProps<{ forecast: MeltForecast }>()
-const { found, fault, window, isHot, strange, liftedS, begun, startMs, asks } = props.forecast
-const { degrees } = useUnits()
+const {
+  found,
+  fault,
+  window,
+  isHot,
+  strange,
+  liftedS,
+  begun,
+  startMs,
+  asks,
+  distrusted,
+  nextAdded,
+  nowMin,
+  afterwards,
+} = props.forecast
+const { degrees, grams } = useUnits()
 const clock = (seconds: number) => clockWords(new Date(startMs.value + seconds * 1000).toISOString())
 const minutes = (seconds: number) => Math.max(1, Math.round(seconds / 60))
-/** In clock times once it burns, in minutes from lighting before. */
-const words = (span: Banded) =>
-  begun.value
-    ? t('melt.at-about-between', { mid: clock(span.mid), low: clock(span.low), high: clock(span.high) })
-    : t('melt.minutes-after-lighting', {
-        mid: minutes(span.mid),
-        low: minutes(span.low),
-        high: minutes(span.high),
-      })
+const words = (span: ForecastSpan) => spanWords(span, { startMs: startMs.value, begun: begun.value })
+const addition = computed(() => {
+  if (!nextAdded.value) return ''
+  const { step, when } = nextAdded.value
+  const { title } = stepWords(step, { grams, degrees, metal: null })
+  const inS = Math.max(60, when.mid - 60 * nowMin.value)
+  return t('melt.addition-in', { title, minutes: minutes(inS), when: words(when) })
+})
+/** After the pour, by the clock. */
+const held = computed(() => {
+  const after = afterwards.value
+  if (!after) return null
+  const said = (span: ForecastSpan | null) =>
+    span ? spanWords(span, { startMs: startMs.value, begun: true }) : t('melt.hardly-at-all')
+  return {
+    came: t('melt.it-was-there-at', {
+      target: degrees(window.value?.usualC ?? 0),
+      at: clock(after.actualS),
+    }),
+    said: t('melt.the-forecast-had-said', { first: said(after.first), halfway: said(after.halfway) }),
+    taught:
+      after.heats === null
+        ? t('melt.taught-not-yet')
+        : t('melt.taught-now', { heats: counted(after.heats, 'heat') }),
+  }
+})
 const ready = computed(() => {
   const target = window.value?.usualC
   if (!found.value || target === undefined) return ''
@@ -51,10 +85,12 @@ const left = computed(() => {
   <section v-if="asks" class="slab p-4" :aria-label="t('melt.when-it-will-be-ready')" data-testid="forecast">
     <h2 class="chalk mb-2">{{ t('melt.when-it-will-be-ready') }}</h2>
     <p v-if="fault" role="alert" class="text-oxide">{{ fault }}</p>
+    <p v-else-if="distrusted">{{ t('melt.no-forecast-by-a-liar') }}</p>
     <p v-else-if="!found" class="text-soft">{{ t('melt.working-out-when') }}</p>
     <template v-else>
       <p class="text-lg font-bold" aria-live="polite">{{ ready }}</p>
       <p v-if="molten">{{ molten }}</p>
+      <p v-if="addition" data-testid="next-addition">{{ addition }}</p>
       <p v-if="left" class="mt-1" data-testid="lifted">{{ left }}</p>
       <p v-if="strange" class="mt-1 border-l-8 border-amber bg-amber-wash px-3 py-1">
         {{ t('melt.readings-are-of-no-full-fire') }}
@@ -63,5 +99,16 @@ const left = computed(() => {
         {{ begun ? t('melt.every-reading-sharpens-it') : t('melt.by-the-furnace-alone') }}
       </p>
     </template>
+  </section>
+  <section
+    v-if="held"
+    class="slab p-4"
+    :aria-label="t('melt.forecast-beside-what-came')"
+    data-testid="forecast-held"
+  >
+    <h2 class="chalk mb-2">{{ t('melt.forecast-beside-what-came') }}</h2>
+    <p class="text-lg font-bold">{{ held.came }}</p>
+    <p>{{ held.said }}</p>
+    <p class="mt-1 text-sm text-soft">{{ held.taught }}</p>
   </section>
 </template>

@@ -10,6 +10,7 @@ import { sensibleReadings, type LogKind } from '#core/heat'
 import type { TimeUnit } from '#formats/temperature-csv'
 import type { MeltLog } from './useMeltLog'
 import { computed, ref } from 'vue'
+import { useHeatClock, useHeatInHand } from '~/shared/heat/heat-in-hand'
 import { useHeat } from '~/shared/heat/useHeat'
 import { useNotices } from '~/shared/page/useNotices'
 import { pickedFile } from '~/shared/fields/usePickedFile'
@@ -58,6 +59,7 @@ async function take(name: string, text: string, unit?: TimeUnit): Promise<void> 
 }
 const { grams, degrees } = useUnits()
 const { heat } = useHeat()
+const heatClock = useHeatClock()
 const sensible = computed(() => sensibleReadings(heat.value ?? { alloy: null }))
 const celsius = ref<number | null>(null)
 const entry = ref(0)
@@ -73,7 +75,10 @@ const UNITS = [
   ['h', 'hours'],
 ] as const
 const QUICK: readonly LogKind[] = ['skim', 'molten', 'smoke', 'flare', 'spatter', 'boil-over']
-const TOLD: readonly LogKind[] = ['addition', 'flux', 'degas', 'pressure-test', 'photo', 'note']
+/** Pictures are of the yard. */
+const TOLD: readonly LogKind[] = useHeatInHand()
+  ? ['addition', 'flux', 'degas', 'pressure-test', 'note']
+  : ['addition', 'flux', 'degas', 'pressure-test', 'photo', 'note']
 /** When it was read, where that was not now: hours and minutes of today. */
 const readAt = ref('')
 function logTemperature({ currentTarget }: Event): void {
@@ -92,9 +97,9 @@ function logTemperature({ currentTarget }: Event): void {
 function earlierToday(clockTime: string): string | null {
   const found = /^(\d{2}):(\d{2})/.exec(clockTime)
   if (!found) return null
-  const at = new Date()
+  const at = new Date(heatClock.ms())
   at.setHours(Number(found[1]), Number(found[2]), 0, 0)
-  if (at.getTime() > Date.now()) at.setDate(at.getDate() - 1)
+  if (at.getTime() > heatClock.ms()) at.setDate(at.getDate() - 1)
   return at.toISOString()
 }
 const says = {
@@ -113,6 +118,10 @@ const corrected = (shown: number) => {
   return checked && Math.abs(trueC - shown) >= 0.5 ? t('melt.corrected', { trueC: degrees(trueC) }) : ''
 }
 const clock = clockWords
+/** The newest stand there; a thermocouple that writes by itself fills hundreds of lines. */
+const NEWEST = 25
+const all = ref(false)
+const shown = computed(() => [...entries.value].reverse().slice(0, all.value ? undefined : NEWEST))
 </script>
 
 <template>
@@ -217,12 +226,12 @@ const clock = clockWords
     <p v-if="fault" role="alert" class="mt-2 font-semibold text-oxide">{{ fault }}</p>
     <ol
       v-if="entries.length"
-      class="mt-3 max-h-72 overflow-auto"
+      class="relative mt-3 max-h-72 overflow-auto"
       tabindex="0"
       :aria-label="t('melt.entries')"
       role="list"
     >
-      <li v-for="one in [...entries].reverse()" :key="one.id" class="flex gap-3 border-t border-line py-1">
+      <li v-for="one in shown" :key="one.id" class="flex gap-3 border-t border-line py-1">
         <span class="text-soft">{{ clock(one.at) }}</span>
         <span class="flex-1"
           >{{ logWords(one, { grams, degrees }) }}{{ one.celsius === null ? '' : corrected(one.celsius)
@@ -247,5 +256,12 @@ const clock = clockWords
     <p v-else class="mt-2 text-sm text-soft">
       {{ t('melt.nothing-written-yet-one-reading-a') }}
     </p>
+    <button
+      v-if="!all && entries.length > NEWEST"
+      class="btn btn-quiet mt-2 min-h-[4.5rem] underline"
+      @click="all = true"
+    >
+      {{ t('melt.show-all-entries', { count: entries.length }) }}
+    </button>
   </section>
 </template>

@@ -4,10 +4,12 @@ import type { MeltLog } from './useMeltLog'
 import { computed } from 'vue'
 import { useUnits } from '~/shared/units/useUnits'
 import { LINE_SOURCE_WORDS, TROUBLE_WORDS, useDevices } from '~/features/devices'
+import { useHeatInHand } from '~/shared/heat/heat-in-hand'
 
 /** The connected thermocouple as it reads now; it writes the log by itself while it can be believed. */
 const props = defineProps<{ log: MeltLog }>()
-const store = useDevices()
+const hand = useHeatInHand()
+const store = hand?.probe ?? useDevices()
 const { degrees } = useUnits()
 const device = computed(() => store.devices.thermocouple)
 const writing = computed({
@@ -47,7 +49,7 @@ const now = computed(() => (store.celsius === null ? null : props.log.truly(stor
     <p v-else-if="device.lost" role="alert" class="text-lg font-bold text-oxide">
       {{ t('melt.the-instrument-is-unplugged-log-by') }}
     </p>
-    <p class="text-xs text-soft">
+    <p v-if="!hand" class="text-xs text-soft">
       {{ LINE_SOURCE_WORDS[device.source] }}.
       <NuxtLink to="/devices" class="underline">{{ t('melt.devices') }}</NuxtLink>
     </p>

@@ -132,7 +132,7 @@ const unweighed = computed(() => heat.value?.weighed.length === 0)
         </p>
         <MeltWarnings v-if="!heat.loggedAt" :log="log" :sheet="sheet" />
         <LiveMelt v-if="!heat.loggedAt" :log="log" :live="live" />
-        <ForecastCard v-if="!heat.loggedAt" :forecast="forecast" />
+        <ForecastCard :forecast="forecast" />
         <MeltTrace
           v-if="liquidus && log.trace.value.length > 0"
           :trace="log.trace.value"

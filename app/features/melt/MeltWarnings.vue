@@ -6,6 +6,7 @@ import type { RunSheet } from './useRunSheet'
 import { computed } from 'vue'
 import { useMeltWarnings } from './useMeltWarnings'
 import { useUnits } from '~/shared/units/useUnits'
+import { useHeatInHand } from '~/shared/heat/heat-in-hand'
 import { limitWords, percent } from '~/shared/units/figures'
 
 /** What does not go as planned, and what to do about it. */
@@ -17,6 +18,8 @@ const frozeAt = computed(() =>
   plateau.value && liquidus.value?.kind !== 'published' ? Math.round(plateau.value.celsius) : null,
 )
 const { degreesApart } = useUnits()
+/** Worked at beside the yard: its pages are of another heat. */
+const beside = useHeatInHand() !== null
 const off = (celsius: number) => degreesApart(Math.abs(celsius))
 </script>
 
@@ -78,7 +81,7 @@ const off = (celsius: number) => degreesApart(Math.abs(celsius))
       >
     </p>
     <NuxtLink
-      v-if="refused.broken.length"
+      v-if="refused.broken.length && !beside"
       :to="`/heat/${heat.number}/charge`"
       class="font-semibold underline"
       >{{ t('melt.take-it-off-the-charge-and') }}</NuxtLink

@@ -8,7 +8,8 @@ import { weighLine } from '#core/heat'
 import type { MeltLog } from './useMeltLog'
 import type { RunSheet } from './useRunSheet'
 import { computed, ref, watch } from 'vue'
-import { now, useYard } from '~/storage/yard-store'
+import { useHeatClock, useHeatInHand } from '~/shared/heat/heat-in-hand'
+import { useYard } from '~/storage/yard-store'
 import { useNotices } from '~/shared/page/useNotices'
 import { holdWords, portionWords } from './melt-words'
 import { reminderWords } from '~/shared/words/troubles-words'
@@ -32,6 +33,9 @@ const {
   reminders,
 } = props.sheet
 const yard = useYard()
+const clock = useHeatClock()
+/** Worked at beside the yard: its pages are of another heat. */
+const beside = useHeatInHand() !== null
 const hold = computed(() =>
   current.value
     ? holdOf(current.value, { celsius: props.celsius, mouldLookedAt: mouldLookedAt.value })
@@ -99,13 +103,13 @@ function done(): void {
     props.log.add('addition', { massG, text: t('melt.zinc-put-back') })
     return mark(step, false)
   }
-  const line = weighLine(zincLot.value, 0, massG, now(), heat.value)
+  const line = weighLine(zincLot.value, 0, massG, clock.iso(), heat.value)
   const others = heat.value.weighed.filter(({ lotId }) => lotId !== line.lotId)
   const before = heat.value.weighed.find(({ lotId }) => lotId === line.lotId)
   const weighed = [...others, before ? { ...before, massG: before.massG + massG } : line]
   mark(step, false, {
     weighed,
-    done: { ...heat.value.done, 'add-zinc': { at: now(), skipped: false } },
+    done: { ...heat.value.done, 'add-zinc': { at: clock.iso(), skipped: false } },
   })
 }
 </script>
@@ -177,7 +181,7 @@ function done(): void {
         </ul>
       </div>
       <NuxtLink
-        v-if="current.kind === 'mould'"
+        v-if="current.kind === 'mould' && !beside"
         :to="`/heat/${heat.number}/mould`"
         class="btn mt-4 min-h-[4.5rem] text-xl"
         >{{ t('melt.the-check-before-the-pour') }}</NuxtLink

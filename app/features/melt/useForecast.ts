@@ -4,6 +4,7 @@ import { predictMelt } from '#core/charge'
 import { meltEffort } from '#core/gear'
 import {
   chargeHeat,
+  passesAt,
   staysAbove,
   type ChargeInPot,
   type Forecast,
@@ -17,6 +18,7 @@ import { useFurnaceEnergy } from '~/shared/gear/useFurnaceEnergy'
 import { useGear } from '~/shared/gear/useGear'
 import { useEstimates } from '~/shared/engines/useEstimates'
 import { why } from '~/storage/why'
+import { useForecastAfter } from './useForecastAfter'
 import type { LiveMelt } from './useLiveMelt'
 import type { MeltLog } from './useMeltLog'
 import type { RunSheet } from './useRunSheet'
@@ -31,7 +33,11 @@ const STRANGE_C = 30
 const SETTLED_MS = 400
 
 /** When the metal will be as hot as it is to be poured, from the readings so far. */
-export function useForecast(log: MeltLog, { liquidus }: Pick<RunSheet, 'liquidus'>, live: LiveMelt) {
+export function useForecast(
+  log: MeltLog,
+  { liquidus, steps, stateOf }: Pick<RunSheet, 'liquidus' | 'steps' | 'stateOf'>,
+  live: LiveMelt,
+) {
   const { heat, trace, startMs } = log
   const { furnaces, crucibles } = useGear()
   const { crucibleG, heatTaken, learnedOf } = useFurnaceEnergy()
@@ -133,6 +139,15 @@ export function useForecast(log: MeltLog, { liquidus }: Pick<RunSheet, 'liquidus
     return staysAbove(chargeHeat(pot.value), latest.celsius, window.value.fromC, meltSurface(brimCm3.value))
   })
   const begun = computed(() => (ask.value?.readings.length ?? 0) > 0)
+  /** The next addition that waits for a heat of the melt, and when that will be there. */
+  const nextAdded = computed(() => {
+    const step = steps.value.find((one) => one.kind === 'add' && !stateOf(one))
+    const latest = live.latest.value?.celsius ?? -1
+    if (!step?.meltC || !found.value || !begun.value || latest >= step.meltC.fromC) return null
+    const when = passesAt(found.value.ahead, step.meltC.fromC)
+    return when && { step, when }
+  })
+  const afterwards = useForecastAfter({ heat, trace, pot, furnace, window, distrusted: live.distrusted })
   return {
     found,
     fault,
@@ -146,6 +161,10 @@ export function useForecast(log: MeltLog, { liquidus }: Pick<RunSheet, 'liquidus
     begun,
     startMs,
     asks: computed(() => !!ask.value),
+    distrusted: live.distrusted,
+    nextAdded,
+    nowMin: log.nowMin,
+    afterwards,
   }
 }
 export type MeltForecast = ReturnType<typeof useForecast>

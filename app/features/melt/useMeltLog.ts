@@ -3,8 +3,8 @@ import { computed, ref } from 'vue'
 import { useIntervalFn } from '@vueuse/core'
 import { correctReading, type Thermocouple } from '#core/gear'
 import { blankEntry, heatTrace, MOST_LOGGED, type LogEntry, type LogKind } from '#core/heat'
-import { now } from '~/storage/yard-store'
 import { useGear } from '~/shared/gear/useGear'
+import { useHeatClock } from '~/shared/heat/heat-in-hand'
 import { useHeat } from '~/shared/heat/useHeat'
 import { useNotices } from '~/shared/page/useNotices'
 import { useUnits } from '~/shared/units/useUnits'
@@ -17,8 +17,9 @@ export function useMeltLog() {
   const { say } = useNotices()
   const { degrees } = useUnits()
   const { thermocouples } = useGear()
-  const present = ref(Date.now())
-  useIntervalFn(() => (present.value = Date.now()), 1000)
+  const clock = useHeatClock()
+  const present = ref(clock.ms())
+  useIntervalFn(() => (present.value = clock.ms()), 1000)
 
   const entries = computed<LogEntry[]>(() => heat.value?.log ?? [])
   const probe = computed<Thermocouple | null>(
@@ -50,7 +51,7 @@ export function useMeltLog() {
     label = t('melt.write-in-the-log'),
     mergeKey?: string,
   ): void {
-    const entry = { ...blankEntry({ id: crypto.randomUUID(), at: now() }, kind), ...what }
+    const entry = { ...blankEntry({ id: crypto.randomUUID(), at: clock.iso() }, kind), ...what }
     const log = [...entries.value, entry].sort((a, b) => (a.at < b.at ? -1 : a.at > b.at ? 1 : 0))
     edit(label, { log: log.slice(-MOST_LOGGED) }, mergeKey)
     if (mergeKey) return
@@ -85,7 +86,7 @@ export function useMeltLog() {
   }
 
   function startClock(step: string): void {
-    edit(t('melt.start-the-clock'), { clocks: { ...heat.value?.clocks, [step]: now() } })
+    edit(t('melt.start-the-clock'), { clocks: { ...heat.value?.clocks, [step]: clock.iso() } })
     say(t('melt.the-clock-runs'))
   }
   /** Seconds since a step's clock was started; null where it was not. */

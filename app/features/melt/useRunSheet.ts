@@ -6,10 +6,11 @@ import { runSheet, type PotCare, type RunSheetAsk, type RunStep } from '#core/me
 import { familyOf } from '#core/families'
 import { heatLiquidus, POT_LOT, type Heat } from '#core/heat'
 import { remindersFor } from '#core/troubles'
-import { now, useYard } from '~/storage/yard-store'
+import { useYard } from '~/storage/yard-store'
 import { stepWords } from './melt-words'
 import { useCharge } from '~/features/charge'
 import { useGear } from '~/shared/gear/useGear'
+import { useHeatClock } from '~/shared/heat/heat-in-hand'
 import { useHeat } from '~/shared/heat/useHeat'
 import { useUnits } from '~/shared/units/useUnits'
 
@@ -30,6 +31,7 @@ function potCare(crucible: Crucible): PotCare {
 export function useRunSheet(topUpZincG: () => number = () => 0) {
   const yard = useYard()
   const { heat, edit } = useHeat()
+  const clock = useHeatClock()
   const planning = useCharge(heat)
   const { lines, lotName, engine, ask: asked, settled } = planning
   const { grams, degrees } = useUnits()
@@ -89,7 +91,7 @@ export function useRunSheet(topUpZincG: () => number = () => 0) {
 
   function mark(step: RunStep, skipped: boolean, more: Partial<Heat> = {}): void {
     if (!heat.value) return
-    const done = { ...heat.value.done, ...more.done, [step.id]: { at: now(), skipped } }
+    const done = { ...heat.value.done, ...more.done, [step.id]: { at: clock.iso(), skipped } }
     edit(`${skipped ? t('melt.skip') : t('melt.done')}: ${words(step).title}`, { ...more, done })
   }
   function unmark(step: RunStep): void {
@@ -100,7 +102,7 @@ export function useRunSheet(topUpZincG: () => number = () => 0) {
   /** Cautions read once are not in the way again in this heat. */
   function acknowledge(ids: readonly string[]): void {
     const acknowledged = { ...heat.value?.acknowledged }
-    for (const id of ids) acknowledged[id] = now()
+    for (const id of ids) acknowledged[id] = clock.iso()
     edit(t('melt.read-the-caution'), { acknowledged })
   }
 

@@ -1,4 +1,13 @@
-import type { Act, CastingFault, Choice, Happened, Level, RehearsalLot } from '#core/rehearsal'
+import type {
+  Act,
+  CastingFault,
+  CastResult,
+  Choice,
+  Happened,
+  Level,
+  Mark,
+  RehearsalLot,
+} from '#core/rehearsal'
 import { t } from '~/words'
 
 export const FAULT_WORDS: Readonly<Record<CastingFault, string>> = {
@@ -11,6 +20,8 @@ export const FAULT_WORDS: Readonly<Record<CastingFault, string>> = {
   'out-of-limits': t('rehearsal.fault-out-of-limits'),
   'nothing-poured': t('rehearsal.fault-nothing-poured'),
   'lots-left': t('rehearsal.fault-lots-left'),
+  'poured-alone': t('rehearsal.fault-poured-alone'),
+  'gave-way': t('rehearsal.fault-gave-way'),
 }
 /** What to do better next time. */
 export const CHOICE_WORDS: Readonly<Record<Choice, string>> = {
@@ -28,13 +39,42 @@ export const LEVEL_WORDS: Readonly<Record<Level, string>> = {
   usual: t('rehearsal.level-usual'),
   much: t('rehearsal.level-much'),
 }
+export const MARK_WORDS: Readonly<Record<Mark, string>> = {
+  'nobody-hurt': t('rehearsal.mark-nobody-hurt'),
+  order: t('rehearsal.mark-order'),
+  window: t('rehearsal.mark-window'),
+  zinc: t('rehearsal.mark-zinc'),
+  'density-index': t('rehearsal.mark-density-index'),
+  sound: t('rehearsal.mark-sound'),
+}
+export const FILL_WORDS: Readonly<Record<CastResult['state'], string>> = {
+  filled: t('rehearsal.fill-filled'),
+  'cold-shut': t('rehearsal.fill-cold-shut'),
+  misrun: t('rehearsal.fill-misrun'),
+}
 const HAPPENED_WORDS: Readonly<Record<Happened, string>> = {
   flare: t('rehearsal.happened-flare'),
   spat: t('rehearsal.happened-spat'),
   frozen: t('rehearsal.happened-frozen'),
   molten: t('rehearsal.happened-molten'),
   poured: t('rehearsal.happened-poured'),
+  weeps: t('rehearsal.happened-weeps'),
+  'gave-way': t('rehearsal.happened-gave-way'),
+  'gas-low': t('rehearsal.happened-gas-low'),
+  'helper-late': t('rehearsal.happened-helper-late'),
+  'helper-here': t('rehearsal.happened-helper-here'),
+  stopped: t('rehearsal.happened-stopped'),
 }
+const BAD: ReadonlySet<Happened> = new Set([
+  'flare',
+  'spat',
+  'frozen',
+  'weeps',
+  'gave-way',
+  'gas-low',
+  'helper-late',
+])
+export const isBad = (what: Happened): boolean => BAD.has(what)
 
 const nameOf = (lots: readonly RehearsalLot[], id = '') => lots.find((lot) => lot.id === id)?.name ?? id
 
@@ -45,7 +85,7 @@ export const happenedWords = (
 ): string => (lot ? `${HAPPENED_WORDS[what]} (${nameOf(lots, lot)})` : HAPPENED_WORDS[what])
 
 /** What was done, in a line. */
-export function actWords(act: Act, lots: readonly RehearsalLot[]): string {
+export function actWords(act: Act, lots: readonly RehearsalLot[], grams: (massG: number) => string): string {
   switch (act.do) {
     case 'power':
       return t('rehearsal.act-fire', { to: Math.round(100 * act.to) })
@@ -55,6 +95,8 @@ export function actWords(act: Act, lots: readonly RehearsalLot[]): string {
       return act.preheated
         ? t('rehearsal.act-added-warm', { name: nameOf(lots, act.lot) })
         : t('rehearsal.act-added-cold', { name: nameOf(lots, act.lot) })
+    case 'zinc':
+      return t('rehearsal.act-zinc', { massG: grams(act.massG) })
     case 'cover':
       return act.cover === 'bare' ? t('rehearsal.act-cover-off') : t('rehearsal.act-covered')
     case 'stir':
@@ -62,13 +104,17 @@ export function actWords(act: Act, lots: readonly RehearsalLot[]): string {
     case 'skim':
       return t('rehearsal.act-skimmed')
     case 'degas':
-      return t('rehearsal.act-degassed', { minutes: act.minutes })
+      return t('rehearsal.act-degassed', { minutes: Math.round(act.minutes) })
     case 'deoxidise':
       return t('rehearsal.act-deoxidised')
+    case 'bottle':
+      return t('rehearsal.act-bottle')
     case 'lift':
       return t('rehearsal.act-lifted')
     case 'pour':
       return t('rehearsal.act-poured')
+    case 'stop':
+      return t('rehearsal.act-stopped')
   }
 }
 

@@ -1,63 +1,72 @@
 import { useEventListener, useIntervalFn } from '@vueuse/core'
-import { computed, onBeforeUnmount, ref, shallowRef, watch, type Ref } from 'vue'
+import { computed, onBeforeUnmount, provide, ref, shallowRef, watch, type Ref } from 'vue'
+import { practiceInForce, type CoverId } from '#core/melt'
+import type { Heat } from '#core/heat'
 import {
+  actsOfTicks,
   byTheBook,
   debrief,
+  mishapsOf,
   openRehearsal,
-  probeShows,
   rehearse,
   type Act,
+  type ActNow,
   type Debrief,
+  type Happened,
   type Level,
+  type Mark,
   type Poured,
   type Rehearsal,
   type Scenario,
   type Standing,
 } from '#core/rehearsal'
-import { useRemembered } from '~/shared/page/useRemembered'
+import { HEAT_IN_HAND } from '~/shared/heat/heat-in-hand'
+import { useRehearsalsHere, type Begun } from './rehearsals-here'
+import { useRehearsalProbe } from './useRehearsalProbe'
 
 const TICK_MS = 250
 /** Ticks between two drawings of the trace, and between two writings of where it stands: both are dear. */
-const DRAWN_EVERY = 4
+const DRAWN_EVERY = 8
 const KEPT_EVERY = 20
 /** So many points are drawn at the most. */
-const MOST_DRAWN = 120
+const MOST_DRAWN = 60
 export const SPEEDS = [1, 10, 60] as const
 export type Speed = (typeof SPEEDS)[number]
-
-/** What is kept of a rehearsal until it is thrown away: the page may end in the middle of it. */
-interface Kept {
-  scenario: Scenario
-  acts: Act[]
-  atS: number
-  seed: number
-  level: Level
-}
-/** An act without its moment: it is done now. */
-export type ActNow = Act extends infer One ? (One extends Act ? Omit<One, 'atS'> : never) : never
-
 const LONGEST_S = 4 * 3600
+/** From the furnace to the mould, s. */
+const HAND_S = 20
+/** At these the clock goes slowly by itself: there is something to be done at once. */
+const ALARMS: readonly Happened[] = ['flare', 'spat', 'weeps', 'gas-low', 'helper-late']
 
-/** A rehearsal of the heat in hand: it has a clock of its own, and nothing of it enters the yard. */
-export function useRehearsal(heatId: Ref<string | undefined>, scenario: Ref<Scenario | null>) {
-  const all = useRemembered<Record<string, Kept>>('rehearsals', {}, { deep: true })
+/** What is rehearsed, and what it is held to. */
+export interface Rehearsed {
+  key: string
+  name: string
+  scenario: Scenario
+  /** as the bench has it: charged, nothing done yet */
+  base: Heat
+  marks: readonly Mark[]
+}
+
+/** A rehearsal: it has a clock, a log and a thermocouple of its own, and nothing of it enters the yard. */
+export function useRehearsal(key: Ref<string | undefined>) {
+  const here = useRehearsalsHere()
   const run = shallowRef<Rehearsal | null>(null)
   const now = shallowRef<Standing | null>(null)
   const trace = shallowRef<readonly { atS: number; celsius: number }[]>([])
   const poured = shallowRef<Poured | null>(null)
   const after = shallowRef<{ debrief: Debrief; book: Poured | null } | null>(null)
+  const heat = shallowRef<Heat | null>(null)
+  const begun = shallowRef<Begun | null>(null)
   const speed = ref<Speed>(10)
   const paused = ref(false)
-
-  const kept = computed(() => (heatId.value ? (all.value[heatId.value] ?? null) : null))
-  const acts = computed(() => kept.value?.acts ?? [])
-  const shownC = computed(() =>
-    now.value && kept.value
-      ? probeShows(kept.value.seed, kept.value.level, now.value.atS, now.value.celsius)
-      : null,
-  )
-
+  let acts: Act[] = []
+  const done = shallowRef<readonly Act[]>([])
   let ticks = 0
+  let alarmed = 0
+
+  const lit = computed(() => begun.value?.lit ?? false)
+  const nowMs = () => (begun.value?.startedMs ?? Date.now()) + 1000 * (run.value?.now.atS ?? 0)
 
   function look(drawn = true): void {
     const current = run.value
@@ -65,66 +74,117 @@ export function useRehearsal(heatId: Ref<string | undefined>, scenario: Ref<Scen
     now.value = { ...current.now, grams: { ...current.now.grams }, added: [...current.now.added] }
     if (drawn) trace.value = thinned(current.trace)
     poured.value = current.poured
-    if (current.poured && kept.value && !after.value) {
-      const { scenario: of, acts: done } = kept.value
-      after.value = { debrief: debrief(of, done), book: rehearse(of, byTheBook(of), LONGEST_S).poured }
+    const alarms = current.now.happened.filter(({ what }) => ALARMS.includes(what)).length
+    if (alarms > alarmed) speed.value = 1
+    alarmed = alarms
+    if (current.poured && begun.value && !after.value) {
+      const { scenario } = begun.value
+      const plain = { ...scenario, mishaps: [] }
+      after.value = {
+        debrief: debrief(scenario, acts),
+        book: rehearse(plain, byTheBook(plain), LONGEST_S).poured,
+      }
     }
   }
-  function keep(change: Partial<Kept>): void {
-    if (!heatId.value || !kept.value) return
-    all.value = { ...all.value, [heatId.value]: { ...kept.value, ...change } }
+  /** Where it stands, for a page that ends in the middle. */
+  function keepPlace(): void {
+    if (!begun.value || !run.value || !heat.value) return
+    const atS = run.value.now.atS
+    begun.value = { ...begun.value, acts, atS, heat: heat.value }
+    here.keep(begun.value)
   }
-  function begin(level: Level): void {
-    if (!heatId.value || !scenario.value) return
-    const plain = JSON.parse(JSON.stringify(scenario.value)) as Scenario
-    const seed = Math.floor(Math.random() * 1e6) + 1
-    all.value = { ...all.value, [heatId.value]: { scenario: plain, acts: [], atS: 0, seed, level } }
-    after.value = null
-    paused.value = false
-    run.value = openRehearsal(plain)
-    look()
-  }
-  /** Where it was left, whatever the page did meanwhile. */
-  function resume(): void {
-    if (!kept.value || run.value) return
-    run.value = openRehearsal(kept.value.scenario, kept.value.acts)
-    run.value.go(kept.value.atS)
-    paused.value = !run.value.poured
-    look()
-  }
-  watch(heatId, resume, { immediate: true })
 
+  function begin({ key: of, name, scenario, base, marks }: Rehearsed, level: Level): void {
+    const plain = JSON.parse(JSON.stringify(scenario)) as Scenario
+    const seed = Math.floor(Math.random() * 1e6) + 1
+    const mishaps = [...(plain.mishaps ?? []), ...mishapsOf(plain, level, seed)]
+    const whole = { ...plain, mishaps }
+    heat.value = JSON.parse(JSON.stringify(base)) as Heat
+    const id = crypto.randomUUID()
+    const stand = { acts: [], atS: 0, heat: heat.value, startedMs: Date.now(), lit: false }
+    open({ id, key: of, name, scenario: whole, seed, level, marks, ...stand })
+    keepPlace()
+  }
+  function open(one: Begun): void {
+    begun.value = one
+    heat.value = one.heat
+    acts = [...one.acts]
+    done.value = acts
+    after.value = null
+    alarmed = 0
+    run.value = openRehearsal(one.scenario, acts)
+    run.value.go(one.atS)
+    alarmed = run.value.now.happened.filter(({ what }) => ALARMS.includes(what)).length
+    paused.value = one.atS > 0 && !run.value.poured
+    probe.begin()
+    look()
+  }
   function act(what: ActNow): void {
     const current = run.value
     if (!current || current.poured) return
-    const done = { ...what, atS: current.now.atS } as Act
-    current.act(done)
-    keep({ acts: [...acts.value, done], atS: current.now.atS })
+    if (what.do === 'pour') current.go(current.now.atS + HAND_S)
+    const one = { ...what, atS: current.now.atS } as Act
+    current.act(one)
+    acts = [...acts, one]
+    done.value = acts
+    keepPlace()
     look()
   }
+  function light(): void {
+    if (!begun.value) return
+    begun.value = { ...begun.value, lit: true }
+    keepPlace()
+  }
   function away(): void {
-    if (!heatId.value) return
-    const { [heatId.value]: _, ...others } = all.value
-    all.value = others
+    if (begun.value) here.drop(begun.value.key)
     run.value = null
+    begun.value = null
+    heat.value = null
     now.value = null
     poured.value = null
     after.value = null
     trace.value = []
   }
+
+  const cover = (of: Heat): CoverId =>
+    (of.alloy && practiceInForce(of.alloy, 'cover', of.practices ?? {})?.practice.cover) ?? 'glass'
+  /** What is ticked and written is done to the metal, too. */
+  function edit(_label: string, change: Partial<Heat>): void {
+    const before = heat.value
+    if (!before || !begun.value || !run.value || run.value.poured) return
+    const next = { ...before, ...change }
+    heat.value = next
+    const { scenario } = begun.value
+    const lifted = run.value.now.lifted
+    const told = { scenario, before, after: next, cover: cover(next), lifted, nowMs: nowMs() }
+    for (const one of actsOfTicks(told)) act(one)
+    keepPlace()
+  }
+  const probe = useRehearsalProbe({ heat, nowMs, write: (next) => (heat.value = next) })
+  provide(HEAT_IN_HAND, { heat, edit, nowMs, probe: probe.probe })
+
+  watch(
+    key,
+    (of) => {
+      const one = of && !run.value ? here.begun(of) : null
+      if (one) open(one)
+    },
+    { immediate: true },
+  )
   useIntervalFn(() => {
     const current = run.value
-    if (!current || paused.value || current.poured) return
+    const one = begun.value
+    if (!current || !one?.lit || paused.value || current.poured) return
     current.go(current.now.atS + (speed.value * TICK_MS) / 1000)
+    probe.send(one.seed, one.scenario.mishaps ?? [], current.now)
     ticks++
     if (ticks % KEPT_EVERY === 0) keepPlace()
     look(ticks % DRAWN_EVERY === 0)
   }, TICK_MS)
-  const keepPlace = () => run.value && keep({ atS: run.value.now.atS })
   useEventListener(window, 'pagehide', keepPlace)
   onBeforeUnmount(keepPlace)
 
-  return { kept, now, trace, shownC, poured, after, speed, paused, acts, begin, act, away }
+  return { begun, heat, now, trace, poured, after, speed, paused, acts: done, lit, begin, light, act, away }
 }
 
 /** Every so many points of a long trace, the last among them. */

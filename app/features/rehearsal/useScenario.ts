@@ -1,9 +1,7 @@
 import { computed } from 'vue'
-import { hasLimits } from '#core/alloys'
-import { familyOf } from '#core/families'
 import { usualFurnace } from '#core/furnace-model'
-import { heatWindow } from '#core/heat'
-import type { RehearsalLot, Scenario } from '#core/rehearsal'
+import { heatWindow, type Heat } from '#core/heat'
+import { benchHeat, rehearsalOf, type Scenario } from '#core/rehearsal'
 import { useForecast, useLiveMelt, useMeltLog, useRunSheet } from '~/features/melt'
 
 /** A furnace to rehearse with where the yard has none, kW. */
@@ -15,45 +13,55 @@ export function useScenario() {
   const log = useMeltLog()
   const forecast = useForecast(log, sheet, useLiveMelt(log, sheet))
   const { heat, planned, lines, working } = sheet
-  const yields = computed(
-    () => new Map(lines.value.map(({ lot }) => [lot.id, lot.metallicYield ?? 1] as const)),
-  )
+  /** The furnace is still being found from the heats it burned for. */
+  const finding = computed(() => forecast.asks.value && !forecast.found.value && !forecast.fault.value)
   const scenario = computed<Scenario | null>(() => {
     const current = heat.value
-    const alloy = current?.alloy
     const window = current && heatWindow(current)
-    const family = alloy && familyOf(alloy)
     const vessel = forecast.vessel.value
-    if (!current || !alloy || !window || !family || !vessel) return null
-    const seen = new Set<string>()
-    const groups = planned.value.map(({ lots = [] }) =>
-      lots.flatMap(({ lotId, name, massG, composition }): RehearsalLot[] => {
-        if (seen.has(lotId) || massG <= 0) return []
-        seen.add(lotId)
-        return [{ id: lotId, name, massG, composition, metallicYield: yields.value.get(lotId) ?? 1 }]
-      }),
-    )
-    const lots = groups.flat()
-    const begins = groups.find((group) => group.length > 0)?.length ?? 0
-    if (lots.length === 0) return null
+    if (!current?.alloy || !window || !vessel || finding.value) return null
     const own = forecast.furnace.value
-    return {
-      practice: alloy.practice,
-      limits: hasLimits(alloy) ? alloy.limits : {},
+    return rehearsalOf({
+      alloy: current.alloy,
+      steps: planned.value,
+      yields: new Map(lines.value.map(({ lot }) => [lot.id, lot.metallicYield ?? 1])),
+      window,
       liquidusC: vessel.liquidusC,
       solidusC: vessel.solidusC,
-      window: { fromC: window.fromC, usualC: window.usualC, toC: window.toC },
-      lots,
-      begins,
-      deoxidised: family.phosphorDeoxidised,
-      degassed: family.metal === 'Al',
       crucibleG: vessel.crucibleG,
       brimCm3: forecast.brimCm3.value,
       // As the forecast finds it from the heats it burned for, else as its kind is.
       furnace:
         forecast.found.value?.furnace ??
         (own ? usualFurnace(own.fuel, own.powerKw) : usualFurnace('propane', USUAL_KW)),
-    }
+      fuel: own?.fuel ?? 'propane',
+      need: current.need,
+    })
   })
-  return { heat, scenario, working, furnace: forecast.furnace }
+  /** The heat as the bench has it: with its charge weighed, nothing done yet, its probe a pretended one. */
+  const base = computed<Heat | null>(() => {
+    const current = heat.value
+    if (!current) return null
+    const weighed = current.weighed.length > 0 ? current.weighed : asPlanned()
+    return benchHeat({ ...current, weighed }, new Date().toISOString())
+  })
+  function asPlanned(): Heat['weighed'] {
+    const at = new Date().toISOString()
+    return lines.value.map(({ lot, massG }) => ({
+      lotId: lot.id,
+      name: sheet.planning.lotName(lot.id),
+      kind: 'scrap',
+      form:
+        planned.value.flatMap(({ lots = [] }) => lots).find(({ lotId }) => lotId === lot.id)?.form ??
+        'casting',
+      plannedG: massG,
+      massG,
+      pricePerKg: 0,
+      metallicYield: lot.metallicYield ?? 1,
+      composition: lot.composition,
+      sd: lot.sd ?? {},
+      at,
+    }))
+  }
+  return { heat, scenario, base, working: computed(() => working.value || finding.value) }
 }

@@ -101,7 +101,7 @@ function save(): void {
       </fieldset>
       <fieldset v-if="way !== 'in' && pieces.length" class="mb-3">
         <legend class="label mb-1">{{ t('stock.which-pieces') }}</legend>
-        <div class="flex max-h-32 flex-wrap gap-2 overflow-auto">
+        <div class="relative flex max-h-32 flex-wrap gap-2 overflow-auto">
           <button
             v-for="piece in pieces"
             :key="piece.index"
@@ -131,7 +131,7 @@ function save(): void {
     </form>
     <template v-if="lot.moves?.length">
       <h3 class="label mt-4 mb-1">{{ t('stock.in-and-out') }}</h3>
-      <ul class="max-h-60 overflow-auto" tabindex="0" role="list" :aria-label="t('stock.in-and-out')">
+      <ul class="relative max-h-60 overflow-auto" tabindex="0" role="list" :aria-label="t('stock.in-and-out')">
         <li
           v-for="move in [...lot.moves].reverse()"
           :key="move.at + move.changeG"

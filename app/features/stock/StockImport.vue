@@ -87,7 +87,7 @@ function take(): void {
     </p>
     <h3 class="label mb-1">{{ t('stock.what-each-column-is') }}</h3>
     <div
-      class="mb-4 grid max-h-72 grid-cols-2 gap-2 overflow-auto sm:grid-cols-4"
+      class="relative mb-4 grid max-h-72 grid-cols-2 gap-2 overflow-auto sm:grid-cols-4"
       tabindex="0"
       role="group"
       :aria-label="t('stock.columns')"
@@ -110,7 +110,7 @@ function take(): void {
     </div>
     <ul
       v-if="bad.length"
-      class="mb-3 max-h-44 overflow-auto text-sm"
+      class="relative mb-3 max-h-44 overflow-auto text-sm"
       tabindex="0"
       role="list"
       :aria-label="t('stock.faults')"
@@ -120,7 +120,7 @@ function take(): void {
         {{ row.ok ? '' : row.faults.map(({ column, message }) => `${column}: ${message}`).join('; ') }}
       </li>
     </ul>
-    <ul class="mb-4 max-h-56 overflow-auto" tabindex="0" role="list" :aria-label="t('stock.lots-to-add')">
+    <ul class="relative mb-4 max-h-56 overflow-auto" tabindex="0" role="list" :aria-label="t('stock.lots-to-add')">
       <li
         v-for="row in good.slice(0, 40)"
         :key="row.line"

@@ -7,6 +7,7 @@ export const FILE_MOST = {
   readings: 5 * MB,
   alloys: 5 * MB,
   problem: MB,
+  rehearsal: MB,
 } as const
 
 /**

@@ -5,11 +5,13 @@ import { comesAsItIs, freeLots, heatSummary, newHeat, potOf, settled, type Heat,
 import type { Lot } from '#core/stock'
 import { navigateTo, useRoute } from '#imports'
 import { useLearning } from '~/shared/learning/useLearning'
+import { useHeatInHand } from './heat-in-hand'
 import { now, useYard, zoneHere } from '~/storage/yard-store'
 
-/** The heat of the page (its number in the address), else the newest open one, else the newest. */
+/** The heat given from above, that of the page (its number in the address), else the newest open one, else the newest. */
 export function useHeat() {
   const yard = useYard()
+  const hand = useHeatInHand()
   const route = useRoute()
   const written = computed<Heat | null>(() => {
     const number = Number(route.params.number)
@@ -18,7 +20,7 @@ export function useHeat() {
     return yard.heats.findLast((entry) => entry.loggedAt === null) ?? yard.heats.at(-1) ?? null
   })
   /** With what it becomes, where it aims at nothing: that follows what is put into it. */
-  const heat = computed(() => written.value && asItIs(written.value))
+  const heat = computed(() => (hand ? hand.heat.value : written.value && asItIs(written.value)))
   const summary = computed(() => (heat.value ? heatSummary(heat.value) : null))
 
   /** Changes the heat. `mergeKey` makes a run of typing one undo step. */
@@ -29,7 +31,7 @@ export function useHeat() {
     yard.commit(label, [{ collection: 'heats', id: current.id, after }], mergeKey)
   }
 
-  return { heat, summary, edit }
+  return { heat, summary, edit: hand?.edit ?? edit }
 }
 
 /** A heat with what it becomes, where it takes what its lots give. */

@@ -24,6 +24,10 @@ const LINES: Readonly<Record<EvidenceId, readonly [forIt: Line, against: Line]>>
     (f) => (f.seen.has('pour-interrupted') ? t('parts.it-was-seen') : t('parts.the-notes-tell-of-a-broken')),
     () => '',
   ],
+  'oxide-folded': [
+    (f) => (f.skipped.has('skim') ? t('parts.it-was-not-skimmed') : t('parts.the-notes-tell-of-a-broken')),
+    () => '',
+  ],
   'thin-section': [
     (f) => t('parts.the-thinnest-section-is-mm', { thinMm: f.thinMm }),
     (f) => t('parts.the-thinnest-section-is-mm', { thinMm: f.thinMm }),

@@ -73,6 +73,7 @@ describe('the yard on the disk', () => {
       repaired: [],
       newer: null,
       blank: true,
+      heard: 0,
     })
     await kept('first')
     expect((await openRepository().load()).blank).toBe(false)
