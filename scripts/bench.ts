@@ -16,6 +16,7 @@ import { binaryStl, rounded, soup } from '../tests/support/meshes'
 import { largeYard } from '../tests/support/large-yard'
 import { groupRows } from './bench-group'
 import { inferRows } from './bench-infer'
+import { rehearsalRows } from './bench-rehearsal'
 import { syncRows } from './bench-sync'
 import { CHROMIUM_LAUNCH } from './chromium'
 
@@ -401,6 +402,7 @@ try {
   await engine()
   await meshes()
   rows.push(...inferRows(quantile, ms))
+  rows.push(...rehearsalRows(quantile, ms))
   rows.push(...syncRows(largeYard(demo as unknown as Workspace)))
   await new Promise((resolve) => setTimeout(resolve, 800))
   await firstVisit(base)

@@ -40,16 +40,24 @@ export function chargeHeat({ composition, metalG, crucibleG, solidusC, liquidusC
   const count = Math.round((HOTTEST_C - COLDEST_C) / STEP_C) + 1
   const table = new Float64Array(count)
   const pot = (celsius: number) => (crucibleG / 1000) * CRUCIBLE_HEAT.value * (celsius - ROOM_C)
-  const metal = (celsius: number): number => {
-    if (celsius >= liquidusC) return meltHeat(composition, celsius)
-    if (celsius <= solidusC) return solidHeat(composition, celsius)
-    const share = (celsius - solidusC) / (liquidusC - solidusC)
-    return (1 - share) * solidHeat(composition, solidusC) + share * meltHeat(composition, liquidusC)
+  const [beginsKJ, endsKJ] = [solidHeat(composition, solidusC), meltHeat(composition, liquidusC)]
+  const named = Object.entries(composition).filter(([symbol, pct]) => pct > 0 && ELEMENTS[symbol])
+  const whole = named.reduce((sum, [, pct]) => sum + pct, 0)
+  for (const [symbol, pct] of named) {
+    const { solid, liquid } = elementHeats(symbol)
+    const part = (pct / whole) * (metalG / 1000)
+    for (let at = 0; at < count; at++)
+      table[at]! += part * (COLDEST_C + at * STEP_C < liquidusC ? solid : liquid)[at]!
   }
   for (let at = 0; at < count; at++) {
     const celsius = COLDEST_C + at * STEP_C
-    table[at] = (metalG / 1000) * metal(celsius) + pot(celsius)
+    if (celsius > solidusC && celsius < liquidusC) {
+      const share = (celsius - solidusC) / (liquidusC - solidusC)
+      table[at] = (metalG / 1000) * ((1 - share) * beginsKJ + share * endsKJ)
+    }
+    table[at]! += pot(celsius)
   }
+  let near = 0
   return {
     at(celsius) {
       const place = Math.min(count - 1.000001, Math.max(0, (celsius - COLDEST_C) / STEP_C))
@@ -57,18 +65,32 @@ export function chargeHeat({ composition, metalG, crucibleG, solidusC, liquidusC
       return table[below]! + (place - below) * (table[below + 1]! - table[below]!)
     },
     temperature(kJ) {
-      let [low, high] = [0, count - 1]
-      if (kJ <= table[low]!) return COLDEST_C + ((kJ - table[low]!) / (table[1]! - table[0]!)) * STEP_C
-      if (kJ >= table[high]!) return HOTTEST_C
-      while (high - low > 1) {
-        const middle = (low + high) >> 1
-        if (table[middle]! <= kJ) low = middle
-        else high = middle
-      }
+      if (kJ <= table[0]!) return COLDEST_C + ((kJ - table[0]!) / (table[1]! - table[0]!)) * STEP_C
+      if (kJ >= table[count - 1]!) return HOTTEST_C
+      // From where it was asked last: a furnace is asked step by step.
+      let low = near
+      while (table[low]! > kJ) low--
+      while (table[low + 1]! <= kJ) low++
+      near = low
+      const high = low + 1
       return COLDEST_C + STEP_C * (low + (kJ - table[low]!) / (table[high]! - table[low]!))
     },
   }
 }
+
+/** Heat of an element at each step of the table, kJ/kg: worked out once, for every charge is made of the same few. */
+function elementHeats(symbol: string): { solid: Float64Array; liquid: Float64Array } {
+  const known = heats.get(symbol)
+  if (known) return known
+  const count = Math.round((HOTTEST_C - COLDEST_C) / STEP_C) + 1
+  const along = (of: (celsius: number) => number) =>
+    Float64Array.from({ length: count }, (_, at) => of(COLDEST_C + at * STEP_C))
+  const pure = { [symbol]: 100 }
+  const found = { solid: along((c) => solidHeat(pure, c)), liquid: along((c) => meltHeat(pure, c)) }
+  heats.set(symbol, found)
+  return found
+}
+const heats = new Map<string, { solid: Float64Array; liquid: Float64Array }>()
 
 /** Heat of the metals as solid, kJ/kg: the liquid's curve less its latent heat for what would be molten by itself. */
 function solidHeat(composition: Composition, celsius: number): number {

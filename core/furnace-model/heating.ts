@@ -131,9 +131,8 @@ export function burn(
   const { powerKw, enters, direct, liningKJK, lossWK, exchangeWK, responseS } = furnace
   fire.given += (wanted - fire.given) * Math.min(1, stepS / responseS)
   const enteredKW = powerKw * enters * fire.given
-  const middleK = (fire.liningC + celsius) / 2 + ZERO_C_K
-  const passedKW =
-    (exchangeWK / 1000) * (PLAIN + (1 - PLAIN) * (middleK / HOT_K) ** 3) * (fire.liningC - celsius)
+  const hot = ((fire.liningC + celsius) / 2 + ZERO_C_K) / HOT_K
+  const passedKW = (exchangeWK / 1000) * (PLAIN + (1 - PLAIN) * hot * hot * hot) * (fire.liningC - celsius)
   const lostKW = (lossWK / 1000) * (fire.liningC - ROOM_C)
   fire.heatKJ += (direct * enteredKW + passedKW) * stepS
   fire.liningC += (((1 - direct) * enteredKW - passedKW - lostKW) * stepS) / liningKJK

@@ -14,7 +14,10 @@ const LONGEST_S = 1800
  * @example radiated(900).toFixed(1) // '8.6'
  */
 export function radiated(celsius: number): number {
-  const fourth = (c: number) => (c + ZERO_C_K) ** 4
+  const fourth = (c: number) => {
+    const square = (c + ZERO_C_K) * (c + ZERO_C_K)
+    return square * square
+  }
   return (FURNACE_MODEL.openAir.emissivity * BOLTZMANN * (fourth(celsius) - fourth(ROOM_C))) / 1e4
 }
 

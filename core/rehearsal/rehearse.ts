@@ -5,11 +5,12 @@ import { hydrogenSolubilityAl, meltSurface, zincPressure } from '#core/melt'
 import { byId } from '#core/lists'
 import { fumeOff, sharesOf, spill, standMelt, toDross } from './melt-stands'
 import { castFills, castingFaults, densityIndexOf } from './outcome'
-import type { Act, CastingFault, Happened, RehearsalLot, Scenario } from './scenario'
+import type { Act, CastingFault, Happened, Mishap, MishapKind, RehearsalLot, Scenario } from './scenario'
 import type { Poured, Rehearsed, Standing } from './standing'
 import { ANSWERS } from './table'
 
 const STEP_S = 1
+const TIMED: ReadonlySet<MishapKind> = new Set(['weeps', 'gas-low', 'helper-late'])
 const TRACE_EVERY_S = 5
 const CHEMISTRY_EVERY_S = 15
 const ROOM_C = 25
@@ -179,13 +180,20 @@ class Run {
 
   #since = (what: Happened): boolean => this.#now.happened.some((one) => one.what === what)
 
+  /** Of the mishaps those that come at a moment of their own. */
+  get #comes(): readonly Mishap[] {
+    return (this.#timed ??= (this.#scenario.mishaps ?? []).filter(({ what }) => TIMED.has(what)))
+  }
+  #timed: readonly Mishap[] | null = null
+
   /** What happens by itself at this moment. */
   #mishaps(): void {
+    if (this.#comes.length === 0) return
     const now = this.#now
     const once = (what: Happened, atS: number) => {
       if (now.atS >= atS && !this.#since(what)) this.#happen(what)
     }
-    for (const one of this.#scenario.mishaps ?? []) {
+    for (const one of this.#comes) {
       if (one.what === 'gas-low') once('gas-low', one.atS)
       if (one.what === 'helper-late') {
         once('helper-late', one.toldS)
