@@ -27,7 +27,8 @@ export type Begun = z.infer<typeof begunSchema>
 
 /** Rehearsals under way in this browser, one of each heat and lesson. */
 export function useRehearsalsHere() {
-  const all = useRemembered<Record<string, unknown>>('rehearsals', {}, { shallow: true })
+  // At once: a page that ends the next moment loses nothing.
+  const all = useRemembered<Record<string, unknown>>('rehearsals', {}, { shallow: true, flush: 'sync' })
   return {
     /** Null where there is none, or what lies there is none of this app's. */
     begun(key: string): Begun | null {

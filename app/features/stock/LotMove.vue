@@ -131,7 +131,12 @@ function save(): void {
     </form>
     <template v-if="lot.moves?.length">
       <h3 class="label mt-4 mb-1">{{ t('stock.in-and-out') }}</h3>
-      <ul class="relative max-h-60 overflow-auto" tabindex="0" role="list" :aria-label="t('stock.in-and-out')">
+      <ul
+        class="relative max-h-60 overflow-auto"
+        tabindex="0"
+        role="list"
+        :aria-label="t('stock.in-and-out')"
+      >
         <li
           v-for="move in [...lot.moves].reverse()"
           :key="move.at + move.changeG"

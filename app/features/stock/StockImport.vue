@@ -120,7 +120,12 @@ function take(): void {
         {{ row.ok ? '' : row.faults.map(({ column, message }) => `${column}: ${message}`).join('; ') }}
       </li>
     </ul>
-    <ul class="relative mb-4 max-h-56 overflow-auto" tabindex="0" role="list" :aria-label="t('stock.lots-to-add')">
+    <ul
+      class="relative mb-4 max-h-56 overflow-auto"
+      tabindex="0"
+      role="list"
+      :aria-label="t('stock.lots-to-add')"
+    >
       <li
         v-for="row in good.slice(0, 40)"
         :key="row.line"
