@@ -16,6 +16,8 @@ export interface ForecastAsk {
   nowS: number
   /** to be reached, °C */
   targetC: number
+  /** the whole charge, where some of it is still to go in, cold, once the pot is so hot; °C */
+  later?: { pot: ChargeInPot; atC: number } | null
   /** what the furnace's own heats let expect from cold, min */
   expectedMin?: Banded | null
   seed?: number
@@ -126,7 +128,7 @@ export function forecastHeat(ask: ForecastAsk): Forecast {
   const { pot, targetC, nowS, seed = 1 } = ask
   const charge = chargeHeat(pot)
   const readings = thinned(ask.readings)
-  const guess = guessOf({ ...ask, readings }, charge)
+  const guess = guessOf({ ...ask, readings }, ask.later ? chargeHeat(ask.later.pot) : charge)
   const [first] = readings
   const startS = first?.atS ?? nowS
   const startC = first?.celsius ?? ROOM_C
@@ -148,6 +150,29 @@ export function forecastHeat(ask: ForecastAsk): Forecast {
       ({ atS, celsius }) => (celsius - along(chargeC, atS - startS)) / FURNACE_MODEL.readingC.value,
     )
   }
+  const whole = ask.later ? chargeHeat(ask.later.pot) : null
+  /** With all that is still to go in, as soon as the pot bears it: not before now. */
+  const staged = (
+    z: ArrayLike<number>,
+    fromS: number,
+  ): { reachedS: number | null; chargeC: Float64Array } => {
+    if (!whole || !ask.later) return run(z, LONGEST_S, targetC)
+    const bearsS = run(z, LONGEST_S, ask.later.atC).reachedS
+    if (bearsS === null) return { ...run(z, LONGEST_S), reachedS: null }
+    const addedS = Math.ceil(Math.max(bearsS, fromS) / STEP_S) * STEP_S
+    const before = run(z, addedS)
+    const after = heatCharge({
+      charge: whole,
+      furnace: guess.furnace(z),
+      chargeC: whole.temperature(charge.at(before.chargeC.at(-1)!)),
+      liningC: before.liningC,
+      seconds: LONGEST_S - addedS,
+      stepS: STEP_S,
+      untilC: targetC,
+    })
+    const chargeC = Float64Array.from([...before.chargeC.subarray(0, -1), ...after.chargeC])
+    return { chargeC, reachedS: after.reachedS === null ? null : addedS + after.reachedS }
+  }
   const { top, lower } = climbed(offs, later.length)
   const random = seededRandom(seed)
   const reached: number[] = []
@@ -162,7 +187,7 @@ export function forecastHeat(ask: ForecastAsk): Forecast {
         value,
       ),
     )
-    const { reachedS, chargeC } = run(z, LONGEST_S, targetC)
+    const { reachedS, chargeC } = staged(z, aheadS)
     reached.push(reachedS === null ? Infinity : startS + reachedS)
     molten.push(startS + crossing(chargeC, pot.liquidusC))
     paths.push(chargeC)

@@ -11,7 +11,8 @@ import {
   type ForecastAsk,
 } from '#core/furnace-model'
 import { heatWindow, weighedCharge } from '#core/heat'
-import { brimOfNumber, meltSurface } from '#core/melt'
+import { estimateLiquidus } from '#core/families'
+import { brimOfNumber, meltSurface, type RunStep } from '#core/melt'
 import { totalG } from '#core/lists'
 import { nominalWhole } from '#core/alloys'
 import { useFurnaceEnergy } from '~/shared/gear/useFurnaceEnergy'
@@ -31,11 +32,13 @@ const USUAL_CRUCIBLE_NO = 4
 /** Readings so far from the curve are of no furnace at full power, °C. */
 const STRANGE_C = 30
 const SETTLED_MS = 400
+/** A melt bears an addition once it is so far over its liquidus, °C. */
+const BEARS_C = 25
 
 /** When the metal will be as hot as it is to be poured, from the readings so far. */
 export function useForecast(
   log: MeltLog,
-  { liquidus, steps, stateOf }: Pick<RunSheet, 'liquidus' | 'steps' | 'stateOf'>,
+  { liquidus, planned, steps, stateOf }: Pick<RunSheet, 'liquidus' | 'planned' | 'steps' | 'stateOf'>,
   live: LiveMelt,
 ) {
   const { heat, trace, startMs } = log
@@ -66,6 +69,20 @@ export function useForecast(
       liquidusC,
     }
   })
+  /** What is in it by the ticks of the sheet, where more is to come; and when that came in. */
+  const sofar = computed(() => {
+    const lots = (all: readonly RunStep[]) => all.flatMap((step) => step.lots ?? [])
+    const adds = planned.value.filter(({ kind }) => kind === 'base' || kind === 'add')
+    const inPot = adds.filter((step) => step.kind === 'base' || stateOf(step)?.skipped === false)
+    const coming = adds.filter((step) => !stateOf(step) && !inPot.includes(step))
+    const ticked = inPot.flatMap((step) => (step.kind === 'add' ? (stateOf(step)?.at ?? []) : []))
+    return {
+      lots: lots(inPot),
+      coming: lots(coming),
+      bearsC: coming[0]?.meltC?.fromC ?? null,
+      sinceMin: ticked.length > 0 ? Math.max(...ticked.map(log.minutesAt)) : null,
+    }
+  })
   const pot = computed<ChargeInPot | null>(() => {
     const current = heat.value
     if (!current?.alloy || !vessel.value) return null
@@ -86,17 +103,38 @@ export function useForecast(
     return meltEffort(furnace.value, heatKJ, learned.forecast(heatKJ)).minutes
   })
   const poured = computed(() => !!heat.value?.done.pour)
+  /** The charge so far, where some of it is still to go in. */
+  const part = computed<ChargeInPot | null>(() => {
+    const { lots, coming } = sofar.value
+    const metalG = totalG(lots)
+    if (coming.length === 0 || metalG <= 0 || !vessel.value) return null
+    const { '?': _, ...composition } = predictMelt(
+      lots.map(({ lotId, massG, composition: of }) => ({ massG, lot: { id: lotId, composition: of } })),
+      {},
+    ).composition
+    const liquidusC = estimateLiquidus(composition)?.liquidusC ?? vessel.value.liquidusC
+    const range = vessel.value.liquidusC - vessel.value.solidusC
+    return { composition, metalG, crucibleG: vessel.value.crucibleG, liquidusC, solidusC: liquidusC - range }
+  })
   const ask = computed<ForecastAsk | null>(() => {
     if (!furnace.value || !pot.value || !window.value || poured.value || heat.value?.loggedAt) return null
+    // What was read of less metal says nothing of how this much warms.
+    const fromMin = sofar.value.sinceMin ?? -Infinity
     const readings = live.distrusted.value
       ? []
-      : trace.value.map(({ atMin, celsius }) => ({ atS: atMin * 60, celsius }))
+      : trace.value
+          .filter(({ atMin }) => atMin > fromMin)
+          .map(({ atMin, celsius }) => ({ atS: atMin * 60, celsius }))
     return {
-      pot: pot.value,
+      pot: part.value ?? pot.value,
+      later: part.value && {
+        pot: pot.value,
+        atC: sofar.value.bearsC ?? part.value.liquidusC + BEARS_C,
+      },
       fuel: furnace.value.fuel,
       powerKw: furnace.value.powerKw,
       readings,
-      nowS: readings.at(-1)?.atS ?? 0,
+      nowS: readings.at(-1)?.atS ?? Math.max(0, 60 * fromMin),
       targetC: window.value.usualC,
       expectedMin: expectedMin.value,
     }

@@ -26,6 +26,9 @@ const ears = { writing: () => {}, written: () => {}, said: () => {}, shown: () =
 const tinOf = (yard: ReturnType<typeof useYard>) => yard.lots.find(({ name }) => name === TIN)!
 const allOf = (from: SharedYard, known = {}) => from.beyond(known)!
 
+// A page that ended hears nothing any more: those of earlier tests are not to listen to the later ones.
+vi.stubGlobal('BroadcastChannel', undefined)
+
 beforeEach(async () => {
   disk.writesLeft = Infinity
   await forgetGroup()

@@ -25,17 +25,14 @@ const POTS = [
 const FUELS = ['propane', 'charcoal', 'electric'] as const
 const EVERY_S = 240
 
-/** A furnace drawn from what is believed of its kind, and the readings it would give. */
-function heatOf(seed: number) {
-  const random = seededRandom(seed)
-  const { pot, targetC } = POTS[seed % 3]!
-  const fuel = FUELS[Math.floor(seed / 3) % 3]!
+/** A furnace drawn from what is believed of its kind. */
+function furnaceOf(random: ReturnType<typeof seededRandom>, fuel: (typeof FUELS)[number], targetC: number) {
   const traits = FURNACE_MODEL.fuels[fuel]
   const powerKw = fuel === 'electric' ? 5 : 22
-  const { liningFactor, hottestSpreadC, drive, readingC } = FURNACE_MODEL
+  const { liningFactor, hottestSpreadC, drive } = FURNACE_MODEL
   const enters = Math.min(0.98, traits.enters * traits.entersFactor ** random.normal())
   const enteredW = powerKw * 1000 * enters
-  const furnace = {
+  return {
     powerKw,
     enters,
     direct: traits.direct,
@@ -44,6 +41,16 @@ function heatOf(seed: number) {
     exchangeWK: enteredW / (drive.celsius * drive.factor ** random.normal()),
     responseS: traits.responseS,
   }
+}
+
+/** A heat in such a furnace, and the readings it would give. */
+function heatOf(seed: number) {
+  const random = seededRandom(seed)
+  const { pot, targetC } = POTS[seed % 3]!
+  const fuel = FUELS[Math.floor(seed / 3) % 3]!
+  const furnace = furnaceOf(random, fuel, targetC)
+  const { powerKw } = furnace
+  const { readingC } = FURNACE_MODEL
   const { chargeC, reachedS, stepS } = heatCharge({
     charge: chargeHeat(pot),
     furnace,
@@ -129,5 +136,59 @@ describe('when it will be ready', () => {
       expect(reachesS!.high).toBeNull()
       expect(Number.isFinite(reachesS!.low) && Number.isFinite(reachesS!.mid)).toBe(true)
     }
+  })
+  it('metal that goes in on the way is reckoned with: the band holds, and it errs less than a charge taken as whole', () => {
+    const crucible = { crucibleG: 1000 }
+    const copper = { composition: { Cu: 100 }, metalG: 1420, solidusC: 1083, liquidusC: 1085, ...crucible }
+    const brass = {
+      composition: { Cu: 69, Zn: 31 },
+      metalG: 2060,
+      solidusC: 915,
+      liquidusC: 955,
+      ...crucible,
+    }
+    const [atC, targetC] = [1110, 1055]
+    let [all, held] = [0, 0]
+    const errors: Record<'staged' | 'whole', number[]> = { staged: [], whole: [] }
+    for (let seed = 1; all < 60; seed++) {
+      const random = seededRandom(seed)
+      const furnace = furnaceOf(random, 'propane', 1150)
+      const heating = { furnace, stepS: 4, seconds: 5 * 3600 }
+      const base = chargeHeat(copper)
+      const first = heatCharge({ ...heating, charge: base, chargeC: 25, liningC: 25, untilC: atC })
+      if (first.reachedS === null) continue
+      const whole = chargeHeat(brass)
+      const chargeC = whole.temperature(base.at(first.chargeC.at(-1)!))
+      const { liningC } = first
+      const second = heatCharge({ ...heating, charge: whole, chargeC, liningC, untilC: targetC })
+      if (second.reachedS === null) continue
+      const truth = first.reachedS + second.reachedS
+      const readings = []
+      for (let atS = 0; atS <= truth / 2; atS += EVERY_S)
+        readings.push({
+          atS,
+          celsius:
+            first.chargeC[Math.min(first.chargeC.length - 1, Math.round(atS / 4))]! +
+            (atS === 0 ? 0 : FURNACE_MODEL.readingC.value * random.normal()),
+        })
+      all++
+      const ask = {
+        fuel: 'propane',
+        powerKw: furnace.powerKw,
+        readings,
+        nowS: truth / 2,
+        targetC,
+        seed,
+      } as const
+      const staged = forecastHeat({ ...ask, pot: copper, later: { pot: brass, atC } }).reachesS
+      const plain = forecastHeat({ ...ask, pot: brass }).reachesS
+      if (staged && truth >= staged.low && truth <= (staged.high ?? Infinity)) held++
+      if (staged) errors.staged.push(Math.abs(staged.mid - truth) / truth)
+      if (plain) errors.whole.push(Math.abs(plain.mid - truth) / truth)
+    }
+    const median = (of: number[]) => [...of].sort((one, other) => one - other)[of.length >> 1]!
+    expect(held / all).toBeGreaterThan(0.8)
+    expect(median(errors.staged)).toBeLessThan(0.08)
+    expect(median(errors.staged)).toBeLessThan(median(errors.whole))
   })
 })
