@@ -32,10 +32,25 @@ const SHOTS: Shot[] = [
   { name: 'target', path: '/heat/13/target' },
   { name: 'charge', path: '/heat/13/charge', before: planned },
   { name: 'gear', path: '/gear' },
-  { name: 'story', path: '/heat/11/story' },
   { name: 'handbook', path: '/handbook/practice-heats' },
   { name: 'scale', path: '/heat/13/scale' },
   { name: 'melt', path: '/heat/13/melt' },
+  {
+    name: 'rehearsal',
+    path: '/heat/13/rehearse',
+    before: async (page) => {
+      await page
+        .getByRole('radio', { name: /^Nothing/ })
+        .first()
+        .check()
+      await page.getByRole('button', { name: 'Begin the rehearsal' }).click()
+      await page.getByRole('button', { name: 'Light it' }).click()
+      await page.getByRole('button', { name: '×60' }).click()
+      await page.waitForTimeout(14_000)
+      await page.getByRole('button', { name: 'Pause' }).click()
+      await page.evaluate(() => scrollTo(0, 0))
+    },
+  },
   { name: 'melt-phone', path: '/heat/13/melt', size: PHONE },
   { name: 'pour', path: '/heat/11/pour' },
   { name: 'assay', path: '/heat/4/assay' },

@@ -19,7 +19,7 @@ export { POUR_CHECKLIST, POUR_CHECKLIST_SOURCE, type PourCheck } from './pour-ch
 export { RISER_SOURCE, riserFor, riserFreezesFirst, type Riser, type RiserAsk } from './riser'
 export { SAND_MIXES, sandBatch, type SandBatch, type SandMix } from './sand'
 export { metalNeedSchema, MOULD_IDS, type MetalNeed, type MouldId } from './schema'
-export { checkSections, SECTION_SOURCE, type SectionCheck } from './section-checks'
+export { checkSections, SECTION_SOURCE, wantsFeeding, type SectionCheck } from './section-checks'
 export { bodyFigures, SHAPES, type BodyFigures, type ShapeId } from './shapes'
 export {
   COOL_DOWN_SOURCE,

@@ -120,6 +120,7 @@ const SYMPTOM_OF: Readonly<Partial<Record<CastingFault, string>>> = {
   'steam-pores': 'pits',
   'oxide-skins': 'folds',
   'burnt-sand': 'top-bubbles',
+  shrinkage: 'pull',
   'out-of-limits': 'colour',
 }
 

@@ -66,16 +66,22 @@ export function rehearsalOf(ask: RehearsalAsk): Scenario | null {
 const MOST_CASTINGS = 40
 /** Of a heat's castings those whose thinnest wall is known. */
 function castingsOf(need: MetalNeed | null): CastSection[] {
+  // Where sprue and risers were told by size, it is known that there is none.
+  const unfed = need?.gating?.risers === 0
   const parts = (need?.parts ?? []).flatMap((part) => {
     const figures = partFigures(part)
     const thinMm = part.thinMm ?? figures?.thinMm ?? null
-    return figures && thinMm && thinMm > 0 ? [{ part, thinMm, massG: figures.volumeCm3 * GCM3 }] : []
+    const thickMm = part.thickMm ?? figures?.thickMm ?? null
+    if (!figures || !thinMm || thinMm <= 0) return []
+    const heavy = unfed && thickMm ? { unfedMm: thickMm } : {}
+    return [{ part, thinMm, massG: figures.volumeCm3 * GCM3, heavy }]
   })
-  const pieces = parts.flatMap(({ part, thinMm, massG }) =>
+  const pieces = parts.flatMap(({ part, thinMm, massG, heavy }) =>
     Array.from({ length: part.count }, (_, at) => ({
       name: part.count > 1 ? `${part.name} ${at + 1}` : part.name,
       thinMm,
       massG: Math.max(1, massG),
+      ...heavy,
     })),
   )
   return totalG(pieces) > 0 ? pieces.slice(0, MOST_CASTINGS) : []

@@ -1,4 +1,12 @@
-import { freezingLaw, freezingTime, gatingSystem, runsOn, sectionModulus, usualPourTime } from '#core/casting'
+import {
+  freezingLaw,
+  freezingTime,
+  gatingSystem,
+  runsOn,
+  sectionModulus,
+  usualPourTime,
+  wantsFeeding,
+} from '#core/casting'
 import { methodSpread } from '#core/assay'
 import { blendDensity, mostOf, type Composition } from '#core/composition'
 import { metalOfPractice } from '#core/families'
@@ -50,7 +58,9 @@ export function castFills(scenario: Scenario, composition: Composition, superhea
     const ample = runsS / usualPourTime(metal, casting.thinMm, casting.massG)
     const filled = Math.max(0, Math.min(1, ample, superheatC / (leastC / 2)))
     const short = superheatC < leastC || ample < AMPLE
-    return { ...casting, filled, state: filled < 1 ? 'misrun' : short ? 'cold-shut' : 'filled' }
+    const { thinMm, unfedMm } = casting
+    const sinks = filled === 1 && unfedMm !== undefined && wantsFeeding(thinMm, unfedMm)
+    return { ...casting, filled, sinks, state: filled < 1 ? 'misrun' : short ? 'cold-shut' : 'filled' }
   })
 }
 
@@ -90,6 +100,7 @@ export function castingFaults(
   if (deoxidised && !now.deoxidised) faults.push('steam-pores')
   const floats = now.drossG + now.foldedG > (ANSWERS.skins.gPerKg * now.meltG) / 1000
   if (floats || fallMm > Math.max(CLOSE_MM, gatingSystem(practice).mostFallMm)) faults.push('oxide-skins')
+  if (fills.some(({ sinks }) => sinks)) faults.push('shrinkage')
   if (lots.some(({ id }) => !now.added.includes(id))) faults.push('lots-left')
   const outside = Object.entries(limits).some(([symbol, { min = 0, max = 100 }]) => {
     const pct = composition[symbol] ?? 0

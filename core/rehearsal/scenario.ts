@@ -42,8 +42,14 @@ export const mishapSchema = z.discriminatedUnion('what', [
 export type Mishap = z.infer<typeof mishapSchema>
 export type MishapKind = Mishap['what']
 
-const sectionSchema = z.strictObject({ name, thinMm: above, massG: above })
-/** One casting as far as it fills: its thinnest wall, and what it weighs. */
+const sectionSchema = z.strictObject({
+  name,
+  thinMm: above,
+  massG: above,
+  /** its heaviest section, where nothing feeds that: told only then */
+  unfedMm: above.exactOptional(),
+})
+/** One casting as far as it fills and is fed: its sections, and what it weighs. */
 export type CastSection = z.infer<typeof sectionSchema>
 
 export const scenarioSchema = z.strictObject({
@@ -130,6 +136,7 @@ export const CASTING_FAULTS = [
   'gas-pores',
   'steam-pores',
   'oxide-skins',
+  'shrinkage',
   'out-of-limits',
   'nothing-poured',
   'lots-left',

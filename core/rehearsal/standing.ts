@@ -74,4 +74,6 @@ export interface CastResult extends CastSection {
   /** 0 to 1 */
   filled: number
   state: 'filled' | 'cold-shut' | 'misrun'
+  /** its heavy end freezes last, with nothing to feed it */
+  sinks: boolean
 }

@@ -60,6 +60,7 @@ const outline = computed(() => `M8,${H - 8} V18 H62 V${H - 8 - thin.value} H${W 
         stroke-width="1.5"
         :clip-path="`url(#fill-${seed})`"
       />
+      <path v-if="cast.sinks" d="M24,18 Q35,52 46,18 Z" class="fill-hole" />
       <path
         v-if="cast.state === 'cold-shut'"
         :d="`M${0.62 * W},${H - 8} q3,${-thin / 3} -1,${-thin / 2} t2,${-thin / 2}`"

@@ -17,6 +17,7 @@ export const FAULT_WORDS: Readonly<Record<CastingFault, string>> = {
   'gas-pores': t('rehearsal.fault-gas-pores'),
   'steam-pores': t('rehearsal.fault-steam-pores'),
   'oxide-skins': t('rehearsal.fault-oxide-skins'),
+  shrinkage: t('rehearsal.fault-shrinkage'),
   'out-of-limits': t('rehearsal.fault-out-of-limits'),
   'nothing-poured': t('rehearsal.fault-nothing-poured'),
   'lots-left': t('rehearsal.fault-lots-left'),

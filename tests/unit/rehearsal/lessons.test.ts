@@ -1,10 +1,10 @@
 import { describe, expect, it } from 'vitest'
 import { findAlloy } from '#core/alloys'
 import { methodSpread } from '#core/assay'
-import { freezingLaw, freezingTime, usualPourTime } from '#core/casting'
+import { freezingLaw, freezingTime, USUAL_GATING, usualPourTime } from '#core/casting'
 import { blendDensity } from '#core/composition'
 import { newHeat } from '#core/heat'
-import { freezingHeat } from '#core/melt'
+import { freezingHeat, runSheet } from '#core/melt'
 import {
   actSchema,
   byTheBook,
@@ -17,6 +17,7 @@ import {
   practiceLesson,
   probeShows,
   readLesson,
+  rehearsalOf,
   rehearse,
   REHEARSED_PRACTICE,
   rehearsedAssay,
@@ -31,6 +32,11 @@ import { heatFacts, rankCauses } from '#core/troubles'
 
 const LONGEST_S = 4 * 3600
 const lessonOf = (id: string) => practiceLesson(REHEARSED_PRACTICE.find((one) => one.id === id)!)!
+/** The run sheet of a practice heat. */
+const stepsOf = (id: string) => {
+  const { alloy, weighed } = practiceHeatRecord(REHEARSED_PRACTICE.find((one) => one.id === id)!)
+  return runSheet(alloy!, weighed, null)
+}
 const gunmetal = lessonOf('scrap-bronze').scenario
 const brass = lessonOf('zinc').scenario
 const aluminium = lessonOf('gas').scenario
@@ -147,6 +153,35 @@ describe('what came of it', () => {
       castFills({ ...gunmetal, castings }, composition, superheatC)[1]!.filled
     expect(fills(10)).toBeLessThan(fills(25))
     expect(fills(80)).toBe(1)
+  })
+  it('a heavy end that nothing feeds has a sink, one that is fed or even has none', () => {
+    const faults = (unfedMm?: number) =>
+      runOf(
+        {
+          ...gunmetal,
+          castings: [{ name: 'Cleat', thinMm: 7, massG: 400, ...(unfedMm ? { unfedMm } : {}) }],
+        },
+        byTheBook(gunmetal),
+      ).poured!.faults
+    expect([faults(), faults(12), faults(30)]).toEqual([[], [], ['shrinkage']])
+    const alloy = findAlloy('C90500')!
+    const part = {
+      id: crypto.randomUUID(),
+      name: 'Cleat',
+      count: 1,
+      source: { from: 'volume', volumeCm3: 50 },
+      thinMm: 7,
+      thickMm: 30,
+    } as const
+    const need = { castingsG: 400, gatingPct: 60, allowancePct: 10, heelG: 0, parts: [part] }
+    const ask = { ...gunmetal, alloy, steps: stepsOf('scrap-bronze'), yields: new Map() }
+    const castingOf = (risers: number | null) =>
+      rehearsalOf({
+        ...ask,
+        need: { ...need, ...(risers === null ? {} : { gating: { ...USUAL_GATING, risers } }) },
+      })!.castings![0]
+    expect(castingOf(0)).toMatchObject({ thinMm: 7, unfedMm: 30 })
+    expect([castingOf(null), castingOf(1)].map((one) => 'unfedMm' in one!)).toEqual([false, false])
   })
   it('poured from a height it takes its skins along, sooner where it has many', () => {
     const from = (scenario: Scenario, fallMm: number) =>
