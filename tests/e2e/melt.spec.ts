@@ -55,7 +55,10 @@ test('a logger’s table gives the trace and its plateau; a wrong one is refused
   // 0 to 590 could be seconds or minutes: that is asked.
   await page.getByTestId('which-unit').getByRole('button', { name: 'seconds' }).click()
   await expect(page.getByTestId('plateau')).toContainText('Stood still at 10')
-  await expect(page.getByRole('list', { name: 'Entries' }).getByRole('listitem')).toHaveCount(60)
+  const entries = page.getByRole('list', { name: 'Entries' }).getByRole('listitem')
+  await expect(entries).toHaveCount(25)
+  await page.getByRole('button', { name: 'Show all 60' }).click()
+  await expect(entries).toHaveCount(60)
   await page.getByRole('heading', { name: 'Log', exact: true }).click()
   await page.keyboard.press('Control+z')
   await expect(page.getByTestId('plateau')).toBeHidden()

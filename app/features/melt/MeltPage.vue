@@ -113,7 +113,7 @@ const unweighed = computed(() => heat.value?.weighed.length === 0)
         <NuxtLink
           v-if="!heat.loggedAt && doneCount === 0"
           :to="`/heat/${heat.number}/rehearse`"
-          class="btn min-h-[4.5rem] text-lg"
+          class="btn min-h-[4.5rem] text-lg sm:hidden"
           >{{ t('melt.rehearse-it-first') }}</NuxtLink
         >
         <FurnaceLog :log="log" :locked="!!heat.loggedAt" />
@@ -127,8 +127,11 @@ const unweighed = computed(() => heat.value?.weighed.length === 0)
           stage="melt"
           :at="{ step: current ? steps.indexOf(current) + 1 : 0, steps: steps.length }"
         />
-        <p v-else-if="SERVED && !heat.loggedAt" class="max-sm:hidden">
-          <NuxtLink to="/group" class="btn">{{ t('melt.to-the-phone') }}</NuxtLink>
+        <p v-if="!heat.loggedAt" class="flex flex-wrap gap-3 max-sm:hidden">
+          <NuxtLink v-if="doneCount === 0" :to="`/heat/${heat.number}/rehearse`" class="btn">{{
+            t('melt.rehearse-it-first')
+          }}</NuxtLink>
+          <NuxtLink v-if="SERVED && !inGroup" to="/group" class="btn">{{ t('melt.to-the-phone') }}</NuxtLink>
         </p>
         <MeltWarnings v-if="!heat.loggedAt" :log="log" :sheet="sheet" />
         <LiveMelt v-if="!heat.loggedAt" :log="log" :live="live" />
