@@ -28,7 +28,7 @@ export interface InferenceYard {
 }
 
 /** Why something that was written down says nothing here. */
-export type Muteness = CurveProblem | 'no-model' | 'no-probe-known' | 'not-all-weighed' | 'typed-from-density'
+export type Muteness = CurveProblem | 'no-model' | 'not-all-weighed' | 'typed-from-density'
 
 export interface HeatEvidence {
   prior: CompositionPrior

@@ -8,14 +8,12 @@ export {
   fromIacs,
   hardnessProperty,
   hueFigure,
-  isHue,
   liquidusProperty,
   resistivityProperty,
   toIacs,
   type Property,
   type PropertyAsk,
 } from './properties'
-export { seededRandom, type SeededRandom } from './random'
 export { SHED, SHED_TESTS, type Hue, type KnownArrest, type ShedTest } from './table'
 export {
   knownArrest,

@@ -4,7 +4,7 @@ import { nth } from '#core/lists'
 import { climb, counts, normalDraws, topsOf, type Top } from './hill'
 import { BEND, meltOf, offBy, positive, type InferAsk, type Melt } from './melt-figures'
 import type { Term } from './observation'
-import { seededRandom } from './random'
+import { seededRandom } from '#core/chance'
 import { sliceDraws } from './slice'
 import { SHED } from './table'
 

@@ -2,7 +2,6 @@ import { between } from '#core/lists'
 import { gradeComposition, type Alloy, type Practice } from '#core/alloys'
 import { ELEMENTS, UNIDENTIFIED, type Composition } from '#core/composition'
 import { estimateLiquidus, liquidusOn, metalOfPractice } from '#core/families'
-import { HUES } from '#core/heat'
 import { SHED, type Hue, type ResistivityGroup } from './table'
 
 /** A property of a metal as it follows from its shares. */
@@ -194,8 +193,3 @@ export function hueFigure(hue: Hue): { value: number; sd: number } {
   const [from, to] = SHED.colour.hues[hue]
   return { value: (from + to) / 2, sd: (to - from) / (2 * EVEN) }
 }
-/**
- * Whether a word is one of the hues told apart.
- * @example isHue('green') // false
- */
-export const isHue = (text: string): text is Hue => (HUES as readonly string[]).includes(text)

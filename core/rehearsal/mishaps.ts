@@ -1,4 +1,4 @@
-import { seededRandom } from '#core/inference'
+import { seededRandom } from '#core/chance'
 import { byTheBook } from './by-the-book'
 import type { Mishap, MishapKind, Scenario } from './scenario'
 import { ANSWERS } from './table'

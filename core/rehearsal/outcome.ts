@@ -10,7 +10,7 @@ import {
 import { methodSpread } from '#core/assay'
 import { blendDensity, mostOf, type Composition } from '#core/composition'
 import { metalOfPractice } from '#core/families'
-import { seededRandom } from '#core/inference'
+import { seededRandom } from '#core/chance'
 import { freezingHeat } from '#core/melt'
 import type { CastingFault, Scenario } from './scenario'
 import type { CastResult, Standing } from './standing'

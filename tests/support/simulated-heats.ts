@@ -1,10 +1,10 @@
+import { seededRandom } from '#core/chance'
 import { findAlloy, type Limits, type Practice } from '#core/alloys'
 import {
   chargePrior,
   inferComposition,
   inferredVerdict,
   modelsOf,
-  seededRandom,
   SHED,
   termsOf,
   type Observation,

@@ -49,7 +49,6 @@ export const MUTE_WORDS: Readonly<Record<Muteness, string>> = {
   'too-slow-readings': t('infer.mute-too-slow'),
   'begins-in-freezing': t('infer.mute-begins-in-freezing'),
   'no-model': t('infer.mute-no-model'),
-  'no-probe-known': t('infer.mute-no-model'),
   'not-all-weighed': t('infer.mute-not-all-weighed'),
   'typed-from-density': t('infer.mute-typed-from-density'),
 }

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { chargeHeat, forecastHeat, FURNACE_MODEL, heatCharge, type ForecastAsk } from '#core/furnace-model'
-import { seededRandom } from '#core/inference'
+import { seededRandom } from '#core/chance'
 
 const POTS = [
   {

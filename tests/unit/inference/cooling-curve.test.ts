@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { readCoolingCurve, seededRandom, type CurvePoint } from '#core/inference'
+import { seededRandom } from '#core/chance'
+import { readCoolingCurve, type CurvePoint } from '#core/inference'
 
 interface Metal {
   liquidusC: number
