@@ -1,12 +1,12 @@
 import { POUR_CHECKLIST } from '#core/casting'
 import { blankEntry, type Heat, type LogEntry, type LogKind } from '#core/heat'
+import { LONGEST_S } from './pace'
 import { probeShows } from './probe'
 import { rehearse } from './rehearse'
 import type { Act, CastingFault, Happened, Scenario } from './scenario'
 import type { Poured } from './standing'
 
 const READ_EVERY_S = 60
-const LONGEST_S = 4 * 3600
 
 /** A rehearsal that was run. */
 export interface RunRehearsal {

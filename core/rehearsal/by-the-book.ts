@@ -1,17 +1,14 @@
 import { losesLifted } from '#core/furnace-model'
 import { CRUCIBLE_HEAT } from '#core/gear'
 import { meltSurface } from '#core/melt'
+import { DEGAS_MIN, HAND_S, LONGEST_S } from './pace'
 import { rehearse } from './rehearse'
 import type { Act, Scenario } from './scenario'
 
 /** Above the liquidus before anything goes in, °C. */
 const BEFORE_ADDING_C = 25
-const LONGEST_S = 4 * 3600
 /** Of liquid metal, for knowing how far it cools on the way: copper alloys half of it, aluminium twice. Estimate. */
 const METAL_KJKGK = 0.6
-/** A hand needs so long for one thing, s. */
-const HAND_S = 20
-const DEGAS_MIN = 12
 const REST_S = 180
 
 /**

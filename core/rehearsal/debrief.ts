@@ -1,5 +1,6 @@
 import { liftedAtC } from './by-the-book'
 import type { Act, CastingFault, Scenario } from './scenario'
+import { DEGAS_MIN, HAND_S, LONGEST_S } from './pace'
 import { rehearse } from './rehearse'
 import type { Poured, Rehearsed } from './standing'
 
@@ -38,14 +39,11 @@ export interface Debrief {
 }
 
 const MOST_BETTER = 3
-const HAND_S = 20
 /** As good as there, °C. */
 const NEAR_C = 3
-const ENDS_AFTER_S = 4 * 3600
 /** Less than this is nothing: grams, cm³, minutes. */
 const NOTHING = { g: 0.5, gasCm3: 0.01, minutes: 0.5 }
 const ZINC_PCT = 5
-const DEGAS_MIN = 12
 
 type Mend = (acts: readonly Act[], scenario: Scenario, was: Rehearsed) => Act[] | null
 
@@ -125,13 +123,13 @@ const MENDS: Readonly<Record<Choice, Mend>> = {
  * @example debrief(copperHeat, byTheBook(copperHeat)).better // []
  */
 export function debrief(scenario: Scenario, acts: readonly Act[]): Debrief {
-  const was = rehearse(scenario, acts, ENDS_AFTER_S)
+  const was = rehearse(scenario, acts, LONGEST_S)
   const { poured } = was
   if (poured?.how !== 'poured') return { poured, costs: [], better: [] }
   const costs = CHOICES.flatMap((choice): ChoiceCost[] => {
     const otherwise = MENDS[choice](acts, scenario, was)
     if (!otherwise) return []
-    const then = rehearse(scenario, otherwise, ENDS_AFTER_S).poured
+    const then = rehearse(scenario, otherwise, LONGEST_S).poured
     if (!then) return []
     const cost: ChoiceCost = {
       choice,

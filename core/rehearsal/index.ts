@@ -18,6 +18,7 @@ export {
 } from './scenario'
 export { LEVELS, mishapsOf, type Level } from './mishaps'
 export { castFills, castingFaults, densityIndexOf, rehearsedAssay, type ReadElement } from './outcome'
+export { HAND_S, LONGEST_S } from './pace'
 export { probeShows } from './probe'
 export { ANSWERS } from './table'
 export { benchHeat, rehearsedHeat, symptomsOf, type RunRehearsal } from './as-heat'

@@ -1,4 +1,5 @@
 import type { Heat, LogEntry } from '#core/heat'
+import { totalG } from '#core/lists'
 import type { CoverId } from '#core/melt'
 import type { Act, Scenario } from './scenario'
 
@@ -77,8 +78,7 @@ function degasMinutes({ before, nowMs }: Ticked): number {
 }
 
 function putBackG({ before, after }: Ticked): number {
-  const sum = (heat: Heat) => heat.weighed.reduce((all, { massG }) => all + massG, 0)
-  const weighed = sum(after) - sum(before)
+  const weighed = totalG(after.weighed) - totalG(before.weighed)
   if (weighed > 0) return weighed
   const told = (after.log ?? []).filter((one) => !(before.log ?? []).some(({ id }) => id === one.id))
   return told.reduce((all, { massG }) => all + (massG ?? 0), 0)

@@ -46,9 +46,7 @@ export function useCharge(heat: Ref<Heat | null>) {
   /** The plan at hand answers the heat as it stands now. */
   const settled = computed(() => ask.value !== null && engine.settledOn === ask.value)
   /** The plan without what is in the pot already: that is not weighed. */
-  const plan = computed(() =>
-    heat.value?.loggedAt || beside || !engine.answer ? null : withoutPot(engine.answer.plan),
-  )
+  const plan = computed(() => (ask.value && engine.answer ? withoutPot(engine.answer.plan) : null))
   const lotName = (id: string) =>
     id === POT_LOT
       ? t('charge.what-the-heat-before-left-in')

@@ -38,9 +38,7 @@ export async function openPort(yard: Yard, device: string, { writing, written, s
   const { all, last } = await readUpdates()
   const noted = await readComing()
   const lying = new Set(all.map((one) => one.number))
-  // Noted as coming and never kept: the relay tells it again, by another number.
-  for (const one of noted) if (!lying.has(one.number)) await dropComing(one.number)
-  // What the yard's own disk says it has in it is in it, whatever was noted.
+  // Never kept, it is told again by the relay, by another number; what the yard's disk says is in it is in it.
   const coming = noted.filter((one) => lying.has(one.number) && one.number > yard.heardUpTo())
   const unsure = new Set(coming.map((one) => one.number))
   for (const one of noted) if (!unsure.has(one.number)) await dropComing(one.number)

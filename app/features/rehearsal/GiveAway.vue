@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { t } from '~/words'
 import { computed, reactive, ref } from 'vue'
-import { LEVELS, MARKS, writeLesson, type Lesson, type Level, type Mark } from '#core/rehearsal'
-import { downloadText } from '~/shared/page/useDownload'
+import { LEVELS, MARKS, type Lesson, type Level, type Mark } from '#core/rehearsal'
 import { useNotices } from '~/shared/page/useNotices'
+import { saveLesson } from './lessons'
 import { LEVEL_WORDS, MARK_WORDS } from './rehearsal-words'
 import { useRehearsalLedger } from './rehearsals-here'
 import type { Rehearsed } from './useRehearsal'
@@ -32,9 +32,7 @@ async function give(): Promise<void> {
     marks: MARKS.filter((mark) => draft.marks.includes(mark)),
   }
   await ledger.keepLesson(lesson)
-  const file = `${lesson.name.replace(/[^\p{L}\p{N}]+/gu, '-')}.rehearsal.json`
-  downloadText(writeLesson(lesson), file)
-  announce(t('rehearsal.saved-as-lesson', { file }))
+  announce(t('rehearsal.saved-as-lesson', { file: saveLesson(lesson) }))
 }
 </script>
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { t } from '~/words'
-import { computed, inject } from 'vue'
+import { computed } from 'vue'
 import type { Act, ActNow, Scenario, Standing } from '#core/rehearsal'
 import {
   ForecastCard,
@@ -15,7 +15,7 @@ import {
   useMeltLog,
   useRunSheet,
 } from '~/features/melt'
-import { HEAT_IN_HAND } from '~/shared/heat/heat-in-hand'
+import { useHeatInHand } from '~/shared/heat/heat-in-hand'
 import { useUnits } from '~/shared/units/useUnits'
 import FurnacePanel from './FurnacePanel.vue'
 import { actWords, happenedWords, isBad, ownClock } from './rehearsal-words'
@@ -32,7 +32,7 @@ const props = defineProps<{
 const emit = defineEmits<{ act: [ActNow]; light: []; away: [] }>()
 const speed = defineModel<Speed>('speed', { required: true })
 const paused = defineModel<boolean>('paused', { required: true })
-const hand = inject(HEAT_IN_HAND)!
+const hand = useHeatInHand()!
 const sheet = useRunSheet()
 const log = useMeltLog()
 const live = useLiveMelt(log, sheet)

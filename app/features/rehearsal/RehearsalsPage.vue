@@ -1,13 +1,12 @@
 <script setup lang="ts">
 import { t } from '~/words'
 import { computed, onMounted, ref } from 'vue'
-import { readLesson, writeLesson, type KeptRehearsal, type Lesson } from '#core/rehearsal'
+import { readLesson, type KeptRehearsal, type Lesson } from '#core/rehearsal'
 import FilePicker from '~/shared/fields/FilePicker.vue'
 import { pickedFile } from '~/shared/fields/usePickedFile'
-import { downloadText } from '~/shared/page/useDownload'
 import { useNotices } from '~/shared/page/useNotices'
 import { dayWords } from '~/shared/units/dates'
-import { practiceLessons } from './lessons'
+import { practiceLessons, saveLesson } from './lessons'
 import { FAULT_WORDS } from './rehearsal-words'
 import { useRehearsalLedger } from './rehearsals-here'
 
@@ -45,8 +44,6 @@ async function open(event: Event): Promise<void> {
   await ledger.keepLesson(read)
   announce(t('rehearsal.lesson-taken', { name: read.name }))
 }
-const save = (lesson: Lesson) =>
-  downloadText(writeLesson(lesson), `${lesson.name.replace(/[^\p{L}\p{N}]+/gu, '-')}.rehearsal.json`)
 const wentHow = ({ how, faults, marks }: KeptRehearsal) => {
   if (how === 'stopped') return t('rehearsal.went-stopped')
   if (how === 'gave-way') return FAULT_WORDS['gave-way']
@@ -99,7 +96,7 @@ const wentHow = ({ how, faults, marks }: KeptRehearsal) => {
           ><b>{{ lesson.name }}</b> <span class="text-soft">{{ lesson.alloy }} {{ lesson.goal }}</span></span
         >
         <NuxtLink :to="`/rehearse/${lesson.id}`" class="btn">{{ t('rehearsal.rehearse') }}</NuxtLink>
-        <button class="btn" @click="save(lesson)">{{ t('rehearsal.save-to-a-file') }}</button>
+        <button class="btn" @click="saveLesson(lesson)">{{ t('rehearsal.save-to-a-file') }}</button>
         <button class="btn btn-quiet underline" @click="ledger.dropLesson(lesson.id)">
           {{ t('rehearsal.take-it-away') }}
         </button>

@@ -1,4 +1,5 @@
-import { practiceLesson, REHEARSED_PRACTICE, type Lesson } from '#core/rehearsal'
+import { practiceLesson, REHEARSED_PRACTICE, writeLesson, type Lesson } from '#core/rehearsal'
+import { downloadText } from '~/shared/page/useDownload'
 import { told } from '~/words'
 
 /** The practice heats as lessons, in this language. */
@@ -22,4 +23,11 @@ function inThisLanguage(lesson: Lesson): Lesson {
     },
     base: { ...base, title: told(base.title), weighed: base.weighed.map(named) },
   }
+}
+
+/** Hands a lesson out as a file, and tells what it is called. */
+export function saveLesson(lesson: Lesson): string {
+  const file = `${lesson.name.replace(/[^\p{L}\p{N}]+/gu, '-')}.rehearsal.json`
+  downloadText(writeLesson(lesson), file)
+  return file
 }

@@ -4,6 +4,7 @@ import { actSchema, keptRehearsalSchema, LEVELS, lessonSchema, MARKS, scenarioSc
 import type { KeptRehearsal, Lesson } from '#core/rehearsal'
 import { ref, shallowRef } from 'vue'
 import { openStore } from '~/storage/store'
+import { why } from '~/storage/why'
 import { useRemembered } from '~/shared/page/useRemembered'
 
 /* What this browser keeps of rehearsals: beside the yard, in no backup of it, and never learned from. */
@@ -66,7 +67,7 @@ export function useRehearsalLedger() {
       rows.value = found.sort((a, b) => (a.endedAt < b.endedAt ? 1 : -1))
       own.value = (await readAll(lessons, lessonSchema)).sort((a, b) => a.name.localeCompare(b.name))
     } catch (error) {
-      failed.value = String(error)
+      failed.value = why(error)
     }
   }
   const plain = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T

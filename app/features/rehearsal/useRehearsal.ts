@@ -6,6 +6,8 @@ import {
   actsOfTicks,
   byTheBook,
   debrief,
+  HAND_S,
+  LONGEST_S,
   mishapsOf,
   openRehearsal,
   rehearse,
@@ -32,9 +34,6 @@ const KEPT_EVERY = 20
 const MOST_DRAWN = 60
 export const SPEEDS = [1, 10, 60] as const
 export type Speed = (typeof SPEEDS)[number]
-const LONGEST_S = 4 * 3600
-/** From the furnace to the mould, s. */
-const HAND_S = 20
 /** At these the clock goes slowly by itself: there is something to be done at once. */
 const ALARMS: readonly Happened[] = ['flare', 'spat', 'weeps', 'gas-low', 'helper-late']
 
@@ -60,8 +59,7 @@ export function useRehearsal(key: Ref<string | undefined>) {
   const begun = shallowRef<Begun | null>(null)
   const speed = ref<Speed>(10)
   const paused = ref(false)
-  let acts: Act[] = []
-  const done = shallowRef<readonly Act[]>([])
+  const acts = shallowRef<readonly Act[]>([])
   let ticks = 0
   let alarmed = 0
 
@@ -74,14 +72,14 @@ export function useRehearsal(key: Ref<string | undefined>) {
     now.value = { ...current.now, grams: { ...current.now.grams }, added: [...current.now.added] }
     if (drawn) trace.value = thinned(current.trace)
     poured.value = current.poured
-    const alarms = current.now.happened.filter(({ what }) => ALARMS.includes(what)).length
+    const alarms = alarmsIn(current)
     if (alarms > alarmed) speed.value = 1
     alarmed = alarms
     if (current.poured && begun.value && !after.value) {
       const { scenario } = begun.value
       const plain = { ...scenario, mishaps: [] }
       after.value = {
-        debrief: debrief(scenario, acts),
+        debrief: debrief(scenario, acts.value),
         book: rehearse(plain, byTheBook(plain), LONGEST_S).poured,
       }
     }
@@ -90,7 +88,7 @@ export function useRehearsal(key: Ref<string | undefined>) {
   function keepPlace(): void {
     if (!begun.value || !run.value || !heat.value) return
     const atS = run.value.now.atS
-    begun.value = { ...begun.value, acts, atS, heat: heat.value }
+    begun.value = { ...begun.value, acts: acts.value, atS, heat: heat.value }
     here.keep(begun.value)
   }
 
@@ -108,13 +106,11 @@ export function useRehearsal(key: Ref<string | undefined>) {
   function open(one: Begun): void {
     begun.value = one
     heat.value = one.heat
-    acts = [...one.acts]
-    done.value = acts
+    acts.value = one.acts
     after.value = null
-    alarmed = 0
-    run.value = openRehearsal(one.scenario, acts)
+    run.value = openRehearsal(one.scenario, one.acts)
     run.value.go(one.atS)
-    alarmed = run.value.now.happened.filter(({ what }) => ALARMS.includes(what)).length
+    alarmed = alarmsIn(run.value)
     paused.value = one.atS > 0 && !run.value.poured
     probe.begin()
     look()
@@ -125,8 +121,7 @@ export function useRehearsal(key: Ref<string | undefined>) {
     if (what.do === 'pour') current.go(current.now.atS + HAND_S)
     const one = { ...what, atS: current.now.atS } as Act
     current.act(one)
-    acts = [...acts, one]
-    done.value = acts
+    acts.value = [...acts.value, one]
     keepPlace()
     look()
   }
@@ -184,8 +179,11 @@ export function useRehearsal(key: Ref<string | undefined>) {
   useEventListener(window, 'pagehide', keepPlace)
   onBeforeUnmount(keepPlace)
 
-  return { begun, heat, now, trace, poured, after, speed, paused, acts: done, lit, begin, light, act, away }
+  return { begun, heat, now, trace, poured, after, speed, paused, acts, lit, begin, light, act, away }
 }
+
+const alarmsIn = ({ now }: Rehearsal): number =>
+  now.happened.filter(({ what }) => ALARMS.includes(what)).length
 
 /** Every so many points of a long trace, the last among them. */
 function thinned<T>(trace: readonly T[]): T[] {

@@ -1,6 +1,6 @@
 import { computed, reactive, ref, type Ref } from 'vue'
 import { parseLine, watchReadings, type TimedReading } from '#core/devices'
-import { MOST_LOGGED, type Heat } from '#core/heat'
+import type { Heat } from '#core/heat'
 import { probeShows, type Mishap } from '#core/rehearsal'
 import type { ProbeHere } from '~/shared/heat/heat-in-hand'
 import { useProbeRecorder } from '~/features/devices'
@@ -38,7 +38,7 @@ export function useRehearsalProbe({ heat, nowMs, write }: Probed) {
     readings,
     heat: () => (recordsFor.value && heat.value?.id === recordsFor.value ? heat.value : undefined),
     now: () => new Date(nowMs()).toISOString(),
-    write: (after) => write({ ...after, log: (after.log ?? []).slice(-MOST_LOGGED) }),
+    write,
   })
   const probe = reactive({
     devices: { thermocouple: { running: true, lost: null, source: 'browser' as const } },
