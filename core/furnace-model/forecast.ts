@@ -3,7 +3,7 @@ import type { Banded, FuelId } from '#core/gear'
 import { seededRandom } from '#core/chance'
 import { nth } from '#core/lists'
 import { chargeHeat, type ChargeHeat, type ChargeInPot } from './charge-heat'
-import { heatCharge, type FurnaceTraits } from './heating'
+import { heatCharge, type FurnaceTraits, type HeatingAsk } from './heating'
 import { FURNACE_MODEL } from './table'
 
 export interface ForecastAsk {
@@ -18,6 +18,10 @@ export interface ForecastAsk {
   targetC: number
   /** the whole charge, where some of it is still to go in, cold, once the pot is so hot; °C */
   later?: { pot: ChargeInPot; atC: number } | null
+  /** to what burner or plate was set, 0 to 1, and when, on the same clock: all the way up before the first */
+  fire?: readonly { atS: number; power: number }[]
+  /** when the lid was taken off and put back, and the open surface of the melt */
+  lid?: { mouthCm2: number; changes: readonly { atS: number; off: boolean }[] }
   /** what the furnace's own heats let expect from cold, min */
   expectedMin?: Banded | null
   seed?: number
@@ -132,6 +136,8 @@ export function forecastHeat(ask: ForecastAsk): Forecast {
   const [first] = readings
   const startS = first?.atS ?? nowS
   const startC = first?.celsius ?? ROOM_C
+  /** Fire and lid from a moment of the run on. */
+  const fromHere = settings(ask, startS)
   const run = (z: ArrayLike<number>, seconds: number, untilC?: number) =>
     heatCharge({
       charge,
@@ -140,6 +146,7 @@ export function forecastHeat(ask: ForecastAsk): Forecast {
       liningC: guess.liningC(z),
       seconds,
       stepS: STEP_S,
+      ...fromHere(0),
       ...(untilC === undefined ? {} : { untilC }),
     })
   const later = readings.slice(1)
@@ -168,6 +175,7 @@ export function forecastHeat(ask: ForecastAsk): Forecast {
       liningC: before.liningC,
       seconds: LONGEST_S - addedS,
       stepS: STEP_S,
+      ...fromHere(addedS),
       untilC: targetC,
     })
     const chargeC = Float64Array.from([...before.chargeC.subarray(0, -1), ...after.chargeC])
@@ -208,6 +216,30 @@ export function forecastHeat(ask: ForecastAsk): Forecast {
         ? null
         : FURNACE_MODEL.readingC.value *
           Math.sqrt(residuals.reduce((sum, one) => sum + one * one, 0) / residuals.length),
+  }
+}
+
+/** What was set before a run begins still holds as it begins. */
+function settings(
+  { fire = [], lid }: ForecastAsk,
+  startS: number,
+): (fromS: number) => Pick<HeatingAsk, 'power' | 'given' | 'lid'> {
+  const given = (atS: number) => fire.findLast((one) => one.atS <= atS)?.power ?? 1
+  return (fromS) => {
+    const at = startS + fromS
+    return {
+      ...(fire.length > 0
+        ? { power: fire.map(({ atS, power }) => ({ fromS: atS - at, power })), given: given(at) }
+        : {}),
+      ...(lid && lid.changes.length > 0
+        ? {
+            lid: {
+              mouthCm2: lid.mouthCm2,
+              stretches: lid.changes.map(({ atS, off }) => ({ fromS: atS - at, off })),
+            },
+          }
+        : {}),
+    }
   }
 }
 

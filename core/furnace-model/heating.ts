@@ -1,4 +1,6 @@
 import type { ChargeHeat } from './charge-heat'
+import { bareMelt, radiated } from './open-air'
+import { FURNACE_MODEL } from './table'
 
 /** A furnace as two nodes see it. */
 export interface FurnaceTraits {
@@ -23,6 +25,12 @@ export interface PowerStretch {
   power: number
 }
 
+/** A stretch of time with the lid off, or on again. */
+export interface LidStretch {
+  fromS: number
+  off: boolean
+}
+
 export interface HeatingAsk {
   charge: ChargeHeat
   furnace: FurnaceTraits
@@ -30,8 +38,12 @@ export interface HeatingAsk {
   liningC: number
   seconds: number
   stepS?: number
-  /** full power throughout where left out */
+  /** full power throughout where left out, and before the first */
   power?: readonly PowerStretch[]
+  /** how far the fire is up at the beginning, 0 to 1: all the way where no setting is told, else not yet */
+  given?: number
+  /** when the lid was off, and the open surface of the melt, cm²: it is on where left out */
+  lid?: { mouthCm2: number; stretches: readonly LidStretch[] }
   /** ends as soon as the charge is so hot */
   untilC?: number
 }
@@ -69,6 +81,8 @@ export function heatCharge({
   seconds,
   stepS = STEP_S,
   power = [],
+  given = power.length === 0 ? 1 : 0,
+  lid,
   untilC = Infinity,
 }: HeatingAsk): Heating {
   const steps = Math.ceil(seconds / stepS)
@@ -76,7 +90,7 @@ export function heatCharge({
   const fire: Fire = {
     heatKJ: charge.at(chargeC),
     liningC,
-    given: power.length === 0 ? 1 : 0,
+    given,
     enteredKJ: 0,
     lostKJ: 0,
   }
@@ -86,7 +100,9 @@ export function heatCharge({
   let done = 0
   let reachedS: number | null = celsius >= untilC ? 0 : null
   for (let step = 0; step < steps && reachedS === null; step++) {
-    burn(fire, furnace, celsius, settingAt(power, step * stepS), stepS)
+    const atS = step * stepS
+    const openCm2 = lid && isOff(lid.stretches, atS) ? lid.mouthCm2 : 0
+    burn(fire, furnace, celsius, settingAt(power, atS), stepS, openCm2)
     const before = celsius
     celsius = charge.temperature(fire.heatKJ)
     done = step + 1
@@ -118,7 +134,8 @@ export interface Fire {
  * @param celsius of the charge
  * @param wanted setting of burner or plate, 0 to 1
  * @param stepS length of the step
- * @source as heatCharge
+ * @param openCm2 open surface of the melt while the lid is off, else 0
+ * @source as heatCharge; through an open mouth both radiate, by radiated() and data/furnace-model.json
  * @example burn({ heatKJ: 0, liningC: 25, given: 0, enteredKJ: 0, lostKJ: 0 }, { powerKw: 0, enters: 0.1, direct: 0, liningKJK: 8, lossWK: 2, exchangeWK: 9, responseS: 10 }, 25, 1, 1) ?? 'burnt' // 'burnt'
  */
 export function burn(
@@ -127,6 +144,7 @@ export function burn(
   celsius: number,
   wanted: number,
   stepS: number,
+  openCm2 = 0,
 ): void {
   const { powerKw, enters, direct, liningKJK, lossWK, exchangeWK, responseS } = furnace
   fire.given += (wanted - fire.given) * Math.min(1, stepS / responseS)
@@ -134,14 +152,35 @@ export function burn(
   const hot = ((fire.liningC + celsius) / 2 + ZERO_C_K) / HOT_K
   const passedKW = (exchangeWK / 1000) * (PLAIN + (1 - PLAIN) * hot * hot * hot) * (fire.liningC - celsius)
   const lostKW = (lossWK / 1000) * (fire.liningC - ROOM_C)
-  fire.heatKJ += (direct * enteredKW + passedKW) * stepS
-  fire.liningC += (((1 - direct) * enteredKW - passedKW - lostKW) * stepS) / liningKJK
+  const open = throughMouth(celsius, fire.liningC, openCm2)
+  fire.heatKJ += (direct * enteredKW + passedKW - open.meltKW) * stepS
+  fire.liningC += (((1 - direct) * enteredKW - passedKW - lostKW - open.liningKW) * stepS) / liningKJK
   fire.enteredKJ += enteredKW * stepS
-  fire.lostKJ += lostKW * stepS
+  fire.lostKJ += (lostKW + open.meltKW + open.liningKW) * stepS
+}
+
+/** What melt and chamber radiate through an open mouth more than through one with its lid on. */
+function throughMouth(
+  celsius: number,
+  liningC: number,
+  openCm2: number,
+): { meltKW: number; liningKW: number } {
+  if (openCm2 === 0) return { meltKW: 0, liningKW: 0 }
+  const { mouth } = FURNACE_MODEL
+  return {
+    meltKW: (bareMelt(celsius, openCm2) * (1 - mouth.lidLets)) / 1000,
+    liningKW: (radiated(liningC) * mouth.chamberPerMouth * openCm2) / 1000,
+  }
 }
 
 function settingAt(power: readonly PowerStretch[], atS: number): number {
   let setting = 1
   for (const { fromS, power: here } of power) if (fromS <= atS) setting = here
   return setting
+}
+
+function isOff(lid: readonly LidStretch[], atS: number): boolean {
+  let off = false
+  for (const one of lid) if (one.fromS <= atS) off = one.off
+  return off
 }

@@ -7,8 +7,9 @@ export {
   type FurnaceTraits,
   type Heating,
   type HeatingAsk,
+  type LidStretch,
   type PowerStretch,
 } from './heating'
 export { usualFurnace } from './usual-furnace'
-export { losesLifted, radiated, staysAbove } from './open-air'
+export { bareMelt, losesLifted, radiated, staysAbove } from './open-air'
 export { FURNACE_MODEL, type FuelTraits } from './table'

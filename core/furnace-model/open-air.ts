@@ -22,6 +22,18 @@ export function radiated(celsius: number): number {
 }
 
 /**
+ * Heat that a melt radiates from its open surface.
+ * @param surfaceCm2 of the melt
+ * @returns W
+ * @source radiated, with the emissivity of a melt under its skin, in data/furnace-model.json
+ * @example bareMelt(1100, 50).toFixed(0) // '402'
+ */
+export function bareMelt(celsius: number, surfaceCm2: number): number {
+  const { mouth, openAir } = FURNACE_MODEL
+  return radiated(celsius) * (mouth.emissivity / openAir.emissivity) * surfaceCm2
+}
+
+/**
  * Heat that metal and crucible lose once lifted.
  * @param mouthCm2 open surface of the melt
  * @returns W

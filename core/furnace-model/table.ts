@@ -40,6 +40,15 @@ export const FURNACE_MODEL = tableOf(
       meltShare: z.number().gt(0).lte(1),
       source,
     }),
+    /** the furnace's mouth with its lid off */
+    mouth: z.strictObject({
+      emissivity: z.number().gt(0).lte(1),
+      /** of what a melt radiates, what gets past a lid that is on */
+      lidLets: z.number().min(0).lt(1),
+      /** open chamber beside the crucible, for its mouth */
+      chamberPerMouth: positive,
+      source,
+    }),
   }),
   file,
 )

@@ -71,7 +71,7 @@ export { lotChoice } from './lot-choice'
 export { weighLine } from './weigh-line'
 export { claims, freeLots, type Claim } from './reserved'
 export { blankEntry, LOG_KINDS, MOST_LOGGED, type LogEntry, type LogKind } from './log'
-export { heatTrace, stepDoneMin } from './furnace-times'
+export { furnaceSettings, heatTrace, stepDoneMin, type FurnaceSettings } from './furnace-times'
 export { comparePlaces, type PlacesCompared } from './compare-places'
 export {
   MPA_PER,

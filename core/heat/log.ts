@@ -16,6 +16,9 @@ export const LOG_KINDS = [
   'boil-over',
   'molten',
   'pressure-test',
+  'fire',
+  'lid-off',
+  'lid-on',
   'photo',
   'note',
 ] as const
@@ -39,6 +42,8 @@ export const logEntrySchema = z.strictObject({
   /** dross drawn before and after a treatment, g */
   drossBeforeG: z.number().min(0).max(1e8).optional(),
   drossAfterG: z.number().min(0).max(1e8).optional(),
+  /** to what burner or plate was set, 0 to 1 */
+  power: z.number().min(0).max(1).optional(),
   photos: z.array(z.uuid()).max(12).optional(),
   /** where a reading came from: typed where nothing is told */
   from: z.enum(['device', 'table', 'eye']).optional(),

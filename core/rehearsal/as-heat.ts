@@ -48,6 +48,8 @@ export function rehearsedHeat(heat: Heat, { scenario, acts, seed }: RunRehearsal
   const told = end.happened.flatMap(({ atS, what }) => (KINDS[what] ? [entry(atS, KINDS[what])] : []))
   const written = acts.flatMap((act) => {
     if (act.do === 'skim') return [entry(act.atS, 'skim')]
+    if (act.do === 'power') return [entry(act.atS, 'fire', { power: act.to })]
+    if (act.do === 'lid') return [entry(act.atS, act.on ? 'lid-on' : 'lid-off')]
     return act.do === 'degas' ? [entry(act.atS, 'degas', { minutes: act.minutes, gas: 'argon' })] : []
   })
   const { done, bare } = stepsDone(scenario, acts, end.happened)

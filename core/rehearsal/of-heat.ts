@@ -1,4 +1,4 @@
-import { hasLimits, type Alloy } from '#core/alloys'
+import { hasLimits, solidDensity, type Alloy } from '#core/alloys'
 import { partFigures, type MetalNeed } from '#core/casting'
 import { familyOf, type PourWindow } from '#core/families'
 import type { FurnaceTraits } from '#core/furnace-model'
@@ -43,7 +43,7 @@ export function rehearsalOf(ask: RehearsalAsk): Scenario | null {
   )
   const lots = groups.flat()
   if (lots.length === 0) return null
-  const castings = castingsOf(need ?? null)
+  const castings = castingsOf(need ?? null, solidDensity(alloy).gcm3)
   return {
     practice: alloy.practice,
     limits: hasLimits(alloy) ? alloy.limits : {},
@@ -65,7 +65,7 @@ export function rehearsalOf(ask: RehearsalAsk): Scenario | null {
 
 const MOST_CASTINGS = 40
 /** Of a heat's castings those whose thinnest wall is known. */
-function castingsOf(need: MetalNeed | null): CastSection[] {
+function castingsOf(need: MetalNeed | null, gcm3: number): CastSection[] {
   // Where sprue and risers were told by size, it is known that there is none.
   const unfed = need?.gating?.risers === 0
   const parts = (need?.parts ?? []).flatMap((part) => {
@@ -74,7 +74,7 @@ function castingsOf(need: MetalNeed | null): CastSection[] {
     const thickMm = part.thickMm ?? figures?.thickMm ?? null
     if (!figures || !thinMm || thinMm <= 0) return []
     const heavy = unfed && thickMm ? { unfedMm: thickMm } : {}
-    return [{ part, thinMm, massG: figures.volumeCm3 * GCM3, heavy }]
+    return [{ part, thinMm, massG: figures.volumeCm3 * gcm3, heavy }]
   })
   const pieces = parts.flatMap(({ part, thinMm, massG, heavy }) =>
     Array.from({ length: part.count }, (_, at) => ({
@@ -86,5 +86,3 @@ function castingsOf(need: MetalNeed | null): CastSection[] {
   )
   return totalG(pieces) > 0 ? pieces.slice(0, MOST_CASTINGS) : []
 }
-/** Near enough for how long a mould takes to fill: bronze, g/cm³. */
-const GCM3 = 8

@@ -1,6 +1,14 @@
 import type { Composition } from '#core/composition'
 import { estimateLiquidus, metalOfPractice } from '#core/families'
-import { burn, chargeHeat, losesLifted, radiated, type ChargeHeat, type Fire } from '#core/furnace-model'
+import {
+  bareMelt,
+  burn,
+  chargeHeat,
+  FURNACE_MODEL,
+  losesLifted,
+  type ChargeHeat,
+  type Fire,
+} from '#core/furnace-model'
 import { hydrogenSolubilityAl, meltSurface, zincPressure } from '#core/melt'
 import { byId } from '#core/lists'
 import { fumeOff, sharesOf, spill, standMelt, toDross } from './melt-stands'
@@ -155,10 +163,8 @@ class Run {
     const before = now.celsius
     if (now.lifted) this.#radiate(losesLifted(now.celsius, this.#surfaceCm2))
     else {
-      burn(this.#fire, furnace, now.celsius, this.#fireNow(), STEP_S)
-      const { emissivity, lidLets } = ANSWERS.mouth
-      const bare = (radiated(now.celsius) * emissivity * this.#surfaceCm2) / 0.8
-      this.#radiate(bare * (now.lid ? lidLets : 1))
+      burn(this.#fire, furnace, now.celsius, this.#fireNow(), STEP_S, now.lid ? 0 : this.#surfaceCm2)
+      this.#radiate(bareMelt(now.celsius, this.#surfaceCm2) * FURNACE_MODEL.mouth.lidLets)
     }
     now.celsius = this.#charge.temperature(this.#fire.heatKJ)
     now.liningC = this.#fire.liningC

@@ -14,7 +14,6 @@ export const ANSWERS = tableOf(
   z.strictObject({
     version: z.number(),
     source: z.string().min(1),
-    mouth: z.strictObject({ emissivity: share, lidLets: share }),
     dross: z.strictObject({
       gPerCm2Min: z.record(z.string(), positive),
       doublesEveryC: positive,

@@ -64,8 +64,10 @@ function actsOfStep(id: string, ticked: Ticked): ActNow[] {
   }
 }
 
-function actsOfEntry({ kind, minutes }: LogEntry): ActNow[] {
+function actsOfEntry({ kind, minutes, power }: LogEntry): ActNow[] {
   if (kind === 'skim') return [{ do: 'skim' }]
+  if (kind === 'fire') return power === undefined ? [] : [{ do: 'power', to: power }]
+  if (kind === 'lid-off' || kind === 'lid-on') return [{ do: 'lid', on: kind === 'lid-on' }]
   return kind === 'degas' && minutes ? [{ do: 'degas', minutes }] : []
 }
 

@@ -1,7 +1,7 @@
 import { COLLECTIONS, type Collection } from './collections'
 
 /** How far the shape of a yard has grown. Files and stored yards say theirs; a greater one is newer than this app. */
-export const REVISION = 13
+export const REVISION = 14
 
 type Raw = Record<string, unknown>
 
@@ -54,6 +54,8 @@ const GROWTH: readonly Growth[] = [
   { to: 12 },
   // Cooling curves, four-wire and eddy-current readings, and the colour of a file mark among the tests of a heat.
   { to: 13 },
+  // Fire and lid among what is written down at the furnace.
+  { to: 14 },
 ]
 
 /** A value with fields of its own: neither a list nor a plain word. */

@@ -35,6 +35,32 @@ test('when it will be ready: in minutes before lighting, by the clock from the f
   await page.reload()
   await expect(card).toContainText('at about')
 
+  // Turned down and opened it takes longer; what full fire would do stands beside, and a reload keeps both.
+  /** The middle of the first time the card tells. */
+  const middle = async () => {
+    const [, hours = 0, minutes = 0] = /°C at about (\d+):(\d+)/.exec(plain(await card.innerText())) ?? []
+    return Number(hours) * 60 + Number(minutes)
+  }
+  const before = await middle()
+  const set = page.getByTestId('as-set')
+  await expect(set).toHaveCount(0)
+  const fire = page.getByRole('group', { name: 'Fire and lid' })
+  await fire.getByRole('button', { name: 'Fire 75 %' }).click()
+  await expect(set).toContainText(
+    /Reckoned with the fire at: 75 %\. At full fire with the lid on from now: at about/,
+  )
+  await expect.poll(middle).toBeGreaterThan(before)
+  await fire.getByRole('button', { name: 'Lid off' }).click()
+  await expect(set).toContainText('75 %, and the lid off')
+  await expect(fire.getByRole('button', { name: 'Fire 75 %' })).toHaveAttribute('aria-pressed', 'true')
+  await saved(page)
+  await page.reload()
+  await expect(set).toContainText('75 %, and the lid off')
+  await fire.getByRole('button', { name: 'Fire full' }).click()
+  await fire.getByRole('button', { name: 'Lid on again' }).click()
+  await expect(set).toHaveCount(0)
+  await expect(page.getByRole('list', { name: 'Entries' })).toContainText('Lid on again')
+
   // Hot enough: what is left is how long it stays so once it is lifted.
   await page.clock.fastForward('10:00')
   await log('1105')

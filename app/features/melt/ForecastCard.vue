@@ -5,6 +5,7 @@ import type { ForecastSpan } from '#core/furnace-model'
 import { clockWords } from '~/shared/units/dates'
 import { counted } from '~/shared/units/figures'
 import { useUnits } from '~/shared/units/useUnits'
+import { fireWords } from '~/shared/heat/fire-words'
 import { stepWords } from './melt-words'
 import { spanWords } from './forecast-words'
 import type { MeltForecast } from './useForecast'
@@ -13,6 +14,9 @@ import type { MeltForecast } from './useForecast'
 const props = defineProps<{ forecast: MeltForecast }>()
 const {
   found,
+  atFull,
+  setting,
+  turned,
   fault,
   window,
   isHot,
@@ -63,6 +67,16 @@ const ready = computed(() => {
   if (!reachesS) return t('melt.it-will-hardly-get-there', { target: degrees(target) })
   return t('melt.target-when', { target: degrees(target), when: words(reachesS) })
 })
+/** Said where the fire is down or the lid off: what it was reckoned with, and what full fire would do. */
+const asSet = computed(() => {
+  if (!turned.value || isHot.value) return ''
+  const { fire, lidOff } = setting.value
+  const set = fireWords(fire)
+  return [
+    lidOff ? t('melt.reckoned-with-fire-and-lid-off', { set }) : t('melt.reckoned-with-fire', { set }),
+    atFull.value ? t('melt.all-up-from-now', { when: words(atFull.value) }) : '',
+  ].join(' ')
+})
 const molten = computed(() =>
   found.value?.moltenS && !isHot.value
     ? t('melt.molten-through-when', { when: words(found.value.moltenS) })
@@ -90,6 +104,7 @@ const left = computed(() => {
     <template v-else>
       <p class="text-lg font-bold" aria-live="polite">{{ ready }}</p>
       <p v-if="molten">{{ molten }}</p>
+      <p v-if="asSet" data-testid="as-set">{{ asSet }}</p>
       <p v-if="addition" data-testid="next-addition">{{ addition }}</p>
       <p v-if="left" class="mt-1" data-testid="lifted">{{ left }}</p>
       <p v-if="strange" class="mt-1 border-l-8 border-amber bg-amber-wash px-3 py-1">

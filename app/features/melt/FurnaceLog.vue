@@ -18,6 +18,7 @@ import { useUnits } from '~/shared/units/useUnits'
 import { LOG_WORDS, logWords } from './log-words'
 import { TRACE_FAULTS } from '~/shared/words/trace-words'
 import ColourGuide from './ColourGuide.vue'
+import FireAndLid from '~/shared/heat/FireAndLid.vue'
 import FilePicker from '~/shared/fields/FilePicker.vue'
 import KeptPhoto from '~/shared/fields/KeptPhoto.vue'
 import LiveProbe from './LiveProbe.vue'
@@ -32,7 +33,7 @@ const dull = computed(() => {
   const facts = alloy && factsOf(alloy)
   return facts && !facts.glows ? told(facts.name) : null
 })
-const { entries, truly, probe, add, addReadings, startMs, strike, struck, putBack } = props.log
+const { entries, truly, probe, settings, add, addReadings, startMs, strike, struck, putBack } = props.log
 const file = ref<{ open: () => void }>()
 const fault = ref('')
 const { announce } = useNotices()
@@ -74,9 +75,11 @@ const UNITS = [
   ['min', 'minutes'],
   ['h', 'hours'],
 ] as const
+/** Beside a rehearsal's clock the furnace has its own. */
+const rehearsed = !!useHeatInHand()
 const QUICK: readonly LogKind[] = ['skim', 'molten', 'smoke', 'flare', 'spatter', 'boil-over']
 /** Pictures are of the yard. */
-const TOLD: readonly LogKind[] = useHeatInHand()
+const TOLD: readonly LogKind[] = rehearsed
   ? ['addition', 'flux', 'degas', 'pressure-test', 'note']
   : ['addition', 'flux', 'degas', 'pressure-test', 'photo', 'note']
 /** When it was read, where that was not now: hours and minutes of today. */
@@ -174,6 +177,15 @@ const shown = computed(() => [...entries.value].reverse().slice(0, all.value ? u
           {{ LOG_WORDS[kind] }}…
         </button>
       </div>
+      <template v-if="!rehearsed">
+        <p class="label mt-3 mb-1">{{ t('melt.fire-and-lid-as-they-are-now') }}</p>
+        <FireAndLid
+          :fire="settings.fire.at(-1)?.power ?? 1"
+          :lid-off="settings.lid.at(-1)?.off ?? false"
+          @fire="add('fire', { power: $event })"
+          @lid="add($event ? 'lid-off' : 'lid-on')"
+        />
+      </template>
       <FilePicker
         ref="file"
         :label="t('melt.temperature-log-file')"

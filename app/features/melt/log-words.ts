@@ -1,6 +1,7 @@
 import { t } from '~/words'
 import type { LogEntry, LogKind } from '#core/heat'
 import type { GasReason } from '#core/melt'
+import { fireWords } from '~/shared/heat/fire-words'
 
 export const LOG_WORDS: Readonly<Record<LogKind, string>> = {
   temperature: t('melt.temperature'),
@@ -14,6 +15,9 @@ export const LOG_WORDS: Readonly<Record<LogKind, string>> = {
   'boil-over': t('melt.boiled-over'),
   molten: t('melt.fully-molten'),
   'pressure-test': t('melt.reduced-pressure-test'),
+  fire: t('shared.fire'),
+  'lid-off': t('shared.lid-off'),
+  'lid-on': t('shared.lid-on-again'),
   photo: t('melt.picture'),
   note: t('melt.note'),
 }
@@ -34,6 +38,7 @@ export const GAS_USED: Readonly<Record<NonNullable<LogEntry['gas']>, string>> = 
 export function logWords(entry: LogEntry, { grams, degrees }: Tools): string {
   const parts = [
     entry.celsius === null ? '' : degrees(entry.celsius),
+    entry.power === undefined ? '' : fireWords(entry.power),
     entry.massG === null ? '' : grams(entry.massG),
     entry.gas ? GAS_USED[entry.gas] : '',
     entry.minutes === null ? '' : `${entry.minutes} min`,

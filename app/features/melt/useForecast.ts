@@ -9,6 +9,7 @@ import {
   type ChargeInPot,
   type Forecast,
   type ForecastAsk,
+  type ForecastSpan,
 } from '#core/furnace-model'
 import { heatWindow, weighedCharge } from '#core/heat'
 import { estimateLiquidus } from '#core/families'
@@ -41,10 +42,12 @@ export function useForecast(
   { liquidus, planned, steps, stateOf }: Pick<RunSheet, 'liquidus' | 'planned' | 'steps' | 'stateOf'>,
   live: LiveMelt,
 ) {
-  const { heat, trace, startMs } = log
+  const { heat, trace, settings, startMs } = log
   const { furnaces, crucibles } = useGear()
   const { crucibleG, heatTaken, learnedOf } = useFurnaceEnergy()
   const found = shallowRef<Forecast | null>(null)
+  /** where the fire is down or the lid off: when it would be there with both as they should be from now on */
+  const atFull = shallowRef<ForecastSpan | null>(null)
   const fault = ref('')
 
   const furnace = computed(
@@ -57,6 +60,7 @@ export function useForecast(
     const crucible = crucibles.value.find(({ id }) => id === heat.value?.crucibleId)
     return crucible?.brimCm3 ?? brimOfNumber(crucible?.number ?? heat.value?.crucibleNo ?? USUAL_CRUCIBLE_NO)
   })
+  const mouthCm2 = computed(() => meltSurface(brimCm3.value))
   /** The crucible by itself, and where the alloy melts. */
   const vessel = computed(() => {
     const alloy = heat.value?.alloy
@@ -137,15 +141,26 @@ export function useForecast(
       nowS: readings.at(-1)?.atS ?? Math.max(0, 60 * fromMin),
       targetC: window.value.usualC,
       expectedMin: expectedMin.value,
+      fire: settings.value.fire,
+      lid: { mouthCm2: mouthCm2.value, changes: settings.value.lid },
     }
   })
+  const setting = computed(() => ({
+    fire: settings.value.fire.at(-1)?.power ?? 1,
+    lidOff: settings.value.lid.at(-1)?.off ?? false,
+  }))
+  const turned = computed(() => setting.value.fire < 1 || setting.value.lidOff)
   let asked = 0
   const look = useDebounceFn(async (question: ForecastAsk) => {
     const mine = ++asked
     try {
       const plain = JSON.parse(JSON.stringify(question)) as ForecastAsk
       const answer = await useEstimates().ask((worker) => worker.forecast(plain))
-      if (mine === asked) [found.value, fault.value] = [answer, '']
+      const full = turned.value ? withAllUp(plain) : null
+      const upAgain = full && (await useEstimates().ask((worker) => worker.forecast(full))).reachesS
+      if (mine !== asked) return
+      ;[found.value, fault.value] = [answer, '']
+      atFull.value = upAgain
     } catch (error) {
       if (mine === asked) fault.value = why(error)
     }
@@ -174,7 +189,7 @@ export function useForecast(
     const latest = live.latest.value
     if (!pot.value || !window.value || !latest || live.distrusted.value) return null
     if (latest.celsius < window.value.fromC) return null
-    return staysAbove(chargeHeat(pot.value), latest.celsius, window.value.fromC, meltSurface(brimCm3.value))
+    return staysAbove(chargeHeat(pot.value), latest.celsius, window.value.fromC, mouthCm2.value)
   })
   const begun = computed(() => (ask.value?.readings.length ?? 0) > 0)
   /** The next addition that waits for a heat of the melt, and when that will be there. */
@@ -185,9 +200,21 @@ export function useForecast(
     const when = passesAt(found.value.ahead, step.meltC.fromC)
     return when && { step, when }
   })
-  const afterwards = useForecastAfter({ heat, trace, pot, furnace, window, distrusted: live.distrusted })
+  const afterwards = useForecastAfter({
+    heat,
+    trace,
+    settings,
+    mouthCm2,
+    pot,
+    furnace,
+    window,
+    distrusted: live.distrusted,
+  })
   return {
     found,
+    atFull,
+    setting,
+    turned,
     fault,
     furnace,
     window,
@@ -203,6 +230,16 @@ export function useForecast(
     nextAdded,
     nowMin: log.nowMin,
     afterwards,
+  }
+}
+/** The same with the fire up and the lid on from now. */
+function withAllUp({ nowS, fire = [], lid, ...ask }: ForecastAsk): ForecastAsk {
+  const now = Math.max(nowS, fire.at(-1)?.atS ?? 0, lid?.changes.at(-1)?.atS ?? 0)
+  return {
+    ...ask,
+    nowS,
+    fire: [...fire, { atS: now, power: 1 }],
+    ...(lid ? { lid: { ...lid, changes: [...lid.changes, { atS: now, off: false }] } } : {}),
   }
 }
 export type MeltForecast = ReturnType<typeof useForecast>

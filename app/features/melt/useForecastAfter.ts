@@ -1,7 +1,7 @@
 import { computed, shallowRef, watch, type ComputedRef, type Ref } from 'vue'
 import type { ChargeInPot, ForecastAsk, ForecastSpan } from '#core/furnace-model'
 import type { Furnace } from '#core/gear'
-import type { Heat } from '#core/heat'
+import type { FurnaceSettings, Heat } from '#core/heat'
 import type { PourWindow } from '#core/families'
 import { useEstimates } from '~/shared/engines/useEstimates'
 import { useFurnaceEnergy } from '~/shared/gear/useFurnaceEnergy'
@@ -14,6 +14,8 @@ const FIRST = 3
 interface Melted {
   heat: Readonly<Ref<Heat | null>>
   trace: Readonly<Ref<readonly { atMin: number; celsius: number }[]>>
+  settings: Readonly<Ref<FurnaceSettings>>
+  mouthCm2: Readonly<Ref<number>>
   pot: Readonly<Ref<ChargeInPot | null>>
   furnace: Readonly<Ref<Furnace | null>>
   window: Readonly<Ref<PourWindow | null>>
@@ -34,6 +36,8 @@ export interface ForecastHeld {
 export function useForecastAfter({
   heat,
   trace,
+  settings,
+  mouthCm2,
   pot,
   furnace,
   window,
@@ -55,7 +59,12 @@ export function useForecastAfter({
     const ask = { pot: pot.value, fuel, powerKw, targetC } as const
     const upTo = (count: number): ForecastAsk => {
       const until = readings.slice(0, count)
-      return { ...ask, readings: until, nowS: until.at(-1)?.atS ?? 0 }
+      const nowS = until.at(-1)?.atS ?? 0
+      // What was set later nobody knew.
+      const known = ({ atS }: { atS: number }) => atS <= nowS
+      const fire = settings.value.fire.filter(known)
+      const lid = { mouthCm2: mouthCm2.value, changes: settings.value.lid.filter(known) }
+      return { ...ask, readings: until, nowS, fire, lid }
     }
     return {
       actualS: readings[at]!.atS,

@@ -2,7 +2,7 @@ import { t } from '~/words'
 import { computed, ref } from 'vue'
 import { useIntervalFn } from '@vueuse/core'
 import { correctReading, type Thermocouple } from '#core/gear'
-import { blankEntry, heatTrace, MOST_LOGGED, type LogEntry, type LogKind } from '#core/heat'
+import { blankEntry, furnaceSettings, heatTrace, MOST_LOGGED, type LogEntry, type LogKind } from '#core/heat'
 import { useGear } from '~/shared/gear/useGear'
 import { useHeatClock } from '~/shared/heat/heat-in-hand'
 import { useHeat } from '~/shared/heat/useHeat'
@@ -43,6 +43,8 @@ export function useMeltLog() {
     return poured && !poured.skipped ? minutesAt(poured.at) : (present.value - startMs.value) / MINUTE_MS
   })
   const trace = computed(() => heatTrace(entries.value, probe.value?.checks ?? [], startMs.value))
+  /** To what the fire was set, and when the lid came off: as it was written down. */
+  const settings = computed(() => furnaceSettings(entries.value, startMs.value))
 
   /** `mergeKey` makes what comes in by itself one undo step. */
   function add(
@@ -102,6 +104,7 @@ export function useMeltLog() {
     probe,
     truly,
     trace,
+    settings,
     nowMin,
     minutesAt,
     startMs,

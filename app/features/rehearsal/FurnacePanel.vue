@@ -1,19 +1,20 @@
 <script setup lang="ts">
 import { t } from '~/words'
 import { computed, ref } from 'vue'
+import type { LogEntry, LogKind } from '#core/heat'
 import type { ActNow, Scenario, Standing } from '#core/rehearsal'
 import { useUnits } from '~/shared/units/useUnits'
+import FireAndLid from '~/shared/heat/FireAndLid.vue'
 import type { ProbeHere } from '~/shared/heat/heat-in-hand'
 import { ownClock } from './rehearsal-words'
 import { SPEEDS, type Speed } from './useRehearsal'
 
 /** The furnace of a rehearsal, and its clock: what is seen, what can be done beside the steps of the sheet. */
 const props = defineProps<{ now: Standing; scenario: Scenario; probe: ProbeHere; lit: boolean }>()
-const emit = defineEmits<{ act: [ActNow]; light: []; away: [] }>()
+const emit = defineEmits<{ act: [ActNow]; log: [LogKind, Partial<LogEntry>?]; light: []; away: [] }>()
 const speed = defineModel<Speed>('speed', { required: true })
 const paused = defineModel<boolean>('paused', { required: true })
 const { degrees } = useUnits()
-const FIRES = [0, 0.35, 1] as const
 /** From the lip down to the mould, mm. */
 const FALLS = [10, 60, 200] as const
 const fallMm = ref<(typeof FALLS)[number]>(10)
@@ -69,22 +70,15 @@ const changing = computed(() => props.now.bottleAtS !== null && props.now.atS < 
           ×{{ one }}
         </button>
       </div>
-      <div class="mt-3 flex flex-wrap gap-2" role="group" :aria-label="t('rehearsal.fire')">
-        <button
-          v-for="fire in FIRES"
-          :key="fire"
-          class="btn min-h-[4.5rem]"
-          :aria-pressed="now.power === fire"
-          :class="now.power === fire ? 'font-bold outline-2 outline-ember' : ''"
-          @click="emit('act', { do: 'power', to: fire })"
-        >
-          {{
-            fire === 0 ? t('rehearsal.fire-off') : t('rehearsal.fire-at', { fire: Math.round(100 * fire) })
-          }}
-        </button>
-        <button class="btn min-h-[4.5rem]" @click="emit('act', { do: 'lid', on: !now.lid })">
-          {{ now.lid ? t('rehearsal.lid-off') : t('rehearsal.lid-on') }}
-        </button>
+      <p class="label mt-3 mb-1" aria-hidden="true">{{ t('shared.fire-and-lid') }}</p>
+      <div class="flex flex-wrap gap-2">
+        <FireAndLid
+          class="flex-1"
+          :fire="now.power"
+          :lid-off="!now.lid"
+          @fire="emit('log', 'fire', { power: $event })"
+          @lid="emit('log', $event ? 'lid-off' : 'lid-on')"
+        />
         <button
           v-if="scenario.fuel === 'propane'"
           class="btn min-h-[4.5rem]"

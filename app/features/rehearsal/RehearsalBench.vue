@@ -83,6 +83,7 @@ const alarm = computed(() => (told.value[0]?.bad ? told.value[0].text : ''))
         :probe="hand.probe"
         :lit="lit"
         @act="(what) => emit('act', what)"
+        @log="log.add"
         @light="emit('light')"
         @away="emit('away')"
       />

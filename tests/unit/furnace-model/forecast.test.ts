@@ -137,6 +137,83 @@ describe('when it will be ready', () => {
       expect(Number.isFinite(reachesS!.low) && Number.isFinite(reachesS!.mid)).toBe(true)
     }
   })
+  it('a fire turned down and up again, as it was written down: the band holds where a full fire would not', () => {
+    let [all, held, without] = [0, 0, 0]
+    const errors: Record<'told' | 'untold', number[]> = { told: [], untold: [] }
+    for (let seed = 1; all < 60; seed++) {
+      const random = seededRandom(seed)
+      const { pot, targetC } = POTS[seed % 3]!
+      const furnace = furnaceOf(random, 'propane', targetC)
+      const [downS, upS] = [400 + 500 * random.even(), 1100 + 900 * random.even()]
+      const fire = [
+        { atS: downS, power: 0.25 + 0.25 * random.even() },
+        { atS: upS, power: 1 },
+      ]
+      const { chargeC, reachedS } = heatCharge({
+        charge: chargeHeat(pot),
+        furnace,
+        chargeC: 25,
+        liningC: 25,
+        seconds: 5 * 3600,
+        stepS: 4,
+        given: 1,
+        power: fire.map(({ atS, power }) => ({ fromS: atS, power })),
+        untilC: targetC,
+      })
+      if (reachedS === null || reachedS < upS + EVERY_S) continue
+      const nowS = Math.max(upS, reachedS / 2)
+      const readings = []
+      for (let atS = 0; atS <= nowS; atS += EVERY_S)
+        readings.push({
+          atS,
+          celsius: chargeC[Math.round(atS / 4)]! + FURNACE_MODEL.readingC.value * random.normal(),
+        })
+      const untold = {
+        pot,
+        fuel: 'propane',
+        powerKw: furnace.powerKw,
+        readings,
+        nowS,
+        targetC,
+        seed,
+      } as const
+      all++
+      for (const [how, ask] of Object.entries({ told: { ...untold, fire }, untold })) {
+        const { reachesS } = forecastHeat(ask)
+        if (!reachesS) continue
+        const inside = reachedS >= reachesS.low && reachedS <= (reachesS.high ?? Infinity)
+        if (inside && how === 'told') held++
+        if (inside && how === 'untold') without++
+        errors[how as 'told'].push(Math.abs(reachesS.mid - reachedS) / reachedS)
+      }
+    }
+    const median = (of: number[]) => [...of].sort((one, other) => one - other)[of.length >> 1]!
+    expect(held / all).toBeGreaterThan(0.82)
+    expect(median(errors.told)).toBeLessThan(0.08)
+    expect(median(errors.told)).toBeLessThan(0.6 * median(errors.untold))
+    expect(held).toBeGreaterThan(without)
+  })
+  it('what is left at half, or open, takes longer from here on, and never gets there in the end', () => {
+    const readings = [0, 300, 600, 900].map((atS, at) => ({ atS, celsius: [25, 330, 590, 790][at]! }))
+    const from = (more: Partial<ForecastAsk>) =>
+      forecastHeat({ ...usual, readings, nowS: 900, ...more }).reachesS?.mid ?? Infinity
+    const power = (to: number) => from({ fire: [{ atS: 900, power: to }] })
+    const open = from({ lid: { mouthCm2: 60, changes: [{ atS: 900, off: true }] } })
+    expect(power(1)).toBeCloseTo(from({}), 6)
+    expect([power(0.75) > power(1), power(0.5) > power(0.75), open > from({})]).toEqual([true, true, true])
+    expect(power(0)).toBe(Infinity)
+    // Opened and shut again before it mattered.
+    const shut = from({
+      lid: {
+        mouthCm2: 60,
+        changes: [
+          { atS: 890, off: true },
+          { atS: 900, off: false },
+        ],
+      },
+    })
+    expect(shut - from({})).toBeLessThan(60)
+  })
   it('metal that goes in on the way is reckoned with: the band holds, and it errs less than a charge taken as whole', () => {
     const crucible = { crucibleG: 1000 }
     const copper = { composition: { Cu: 100 }, metalG: 1420, solidusC: 1083, liquidusC: 1085, ...crucible }

@@ -1,5 +1,12 @@
 import { describe, expect, it } from 'vitest'
-import { chargeHeat, heatCharge, radiated, staysAbove, type FurnaceTraits } from '#core/furnace-model'
+import {
+  bareMelt,
+  chargeHeat,
+  heatCharge,
+  radiated,
+  staysAbove,
+  type FurnaceTraits,
+} from '#core/furnace-model'
 
 const copper = { composition: { Cu: 100 }, metalG: 2000, crucibleG: 900, solidusC: 1083, liquidusC: 1085 }
 const aluminium = { composition: { Al: 100 }, metalG: 1000, crucibleG: 0, solidusC: 659, liquidusC: 660.4 }
@@ -95,6 +102,24 @@ describe('a charge on its way to heat', () => {
     expect(takes({}, { ...copper, metalG: 1000 })).toBeLessThan(usual)
     const fine = run({}, { stepS: 0.5, untilC: 1150, seconds: 20000 }).reachedS!
     expect(Math.abs(fine / usual - 1)).toBeLessThan(0.01)
+  })
+  it('with the lid off it heats more slowly, cools faster, and what goes through the mouth is accounted for', () => {
+    const lid = (stretches: { fromS: number; off: boolean }[]) => ({ lid: { mouthCm2: 60, stretches } })
+    const off = [{ fromS: 1200, off: true }]
+    const [shut, open, again] = [
+      run({}, lid([])),
+      run({}, lid(off)),
+      run({}, lid([...off, { fromS: 1500, off: false }])),
+    ]
+    expect(shut).toEqual(run())
+    expect(open.chargeC.at(-1)!).toBeLessThan(again.chargeC.at(-1)! - 20)
+    expect(again.chargeC.at(-1)!).toBeLessThan(shut.chargeC.at(-1)!)
+    for (const { account } of [open, again])
+      expect(
+        Math.abs((account.inCharge + account.inLining + account.lost) / account.entered - 1),
+      ).toBeLessThan(1e-3)
+    // The textbook's 19 W/cm² of a hot outside at 1150 °C (handbook), at the emissivity of a melt under its skin.
+    expect(bareMelt(1150, 1)).toBeCloseTo((19 * 0.4) / 0.8, 0)
   })
   it('the burner turned down, it cools; off, everything tends to the room', () => {
     const { chargeC } = run(

@@ -182,6 +182,11 @@ describe('what came of it', () => {
       })!.castings![0]
     expect(castingOf(0)).toMatchObject({ thinMm: 7, unfedMm: 30 })
     expect([castingOf(null), castingOf(1)].map((one) => 'unfedMm' in one!)).toEqual([false, false])
+    // A casting weighs what its own metal does: an aluminium one a third of a bronze one of its size.
+    const massOf = (designation: string) =>
+      rehearsalOf({ ...ask, alloy: findAlloy(designation)!, need })!.castings![0]!.massG
+    for (const designation of ['C90500', '356.0'])
+      expect(massOf(designation)).toBeCloseTo(50 * findAlloy(designation)!.densityGcm3!, 9)
   })
   it('poured from a height it takes its skins along, sooner where it has many', () => {
     const from = (scenario: Scenario, fallMm: number) =>

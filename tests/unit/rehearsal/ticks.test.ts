@@ -48,6 +48,12 @@ describe('what ticks of the sheet do to the metal', () => {
     expect(first!.step).toBe('base')
     expect(acts(base, ticked(base, 'base'))).toEqual([])
   })
+  it('fire and lid are as they are written down; a fire without a figure is none', () => {
+    expect(acts(base, written(base, 'fire', { power: 0.5 }))).toEqual([{ do: 'power', to: 0.5 }])
+    expect(acts(base, written(base, 'lid-off'))).toEqual([{ do: 'lid', on: false }])
+    expect(acts(base, written(base, 'lid-on'))).toEqual([{ do: 'lid', on: true }])
+    expect(acts(base, written(base, 'fire'))).toEqual([])
+  })
   it('treatments are done, looking and waiting are not', () => {
     const done = (id: string) => acts(base, ticked(base, id)).map((act) => act.do)
     expect(['cover', 'stir', 'skim', 'deoxidise'].map(done)).toEqual([
