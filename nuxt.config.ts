@@ -76,6 +76,12 @@ export default defineNuxtConfig({
       // The floors below the face do nothing by being imported: what a screen does not use, it does not fetch.
       rollupOptions: {
         treeshake: { moduleSideEffects: (id) => !/\/(core|formats)\/[\w/-]+\.ts$/.test(id) },
+        output: {
+          // A request costs more than a few kilobytes that are not needed yet.
+          experimentalMinChunkSize: 30_000,
+          // The words of a language are awaited while the app begins: nothing that waits for them may lie beside them.
+          manualChunks: (id) => /\/app\/words\/(?!en\/)([\w-]+)\//.exec(id)?.[1],
+        },
       },
     },
     worker: { format: 'es' },

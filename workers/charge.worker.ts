@@ -18,7 +18,7 @@ const solver = loadHighs({ locateFile: () => wasmUrl }).then((highs) =>
 const INTERACTIVE_NODES = 8
 
 /** Questions the engine puts to itself once it has answered one, so that its code is compiled when someone types. */
-const WARM_UPS = 6
+const WARM_UPS = 3
 let warmUps = 0
 async function warmUp(ask: WeighingAsk): Promise<void> {
   const engine = await solver
@@ -36,10 +36,14 @@ async function warmUp(ask: WeighingAsk): Promise<void> {
 
 /** The charge engine behind a message port. */
 const engine = {
-  /** The charge as it stands: the plan, or why there is none; once weighing has begun, always an answer. */
-  async plan(ask: WeighingAsk): Promise<Weighing> {
+  /**
+   * The charge as it stands: the plan, or why there is none; once weighing has begun, always an answer.
+   * @param typed someone may type at it: the next answers are to come at once
+   */
+  async plan(ask: WeighingAsk, typed: boolean): Promise<Weighing> {
     const answer = planWeighing(await solver, ask, INTERACTIVE_NODES)
-    if (warmUps === 0 && !ask.begun && answer.plan.status !== 'infeasible') setTimeout(() => void warmUp(ask))
+    if (typed && warmUps === 0 && !ask.begun && answer.plan.status !== 'infeasible')
+      setTimeout(() => void warmUp(ask))
     return answer
   },
 

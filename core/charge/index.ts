@@ -67,12 +67,11 @@ export {
   CONCESSIONS,
   planWeighing,
   PURITY_SHARE,
-  weightBand,
   type Concession,
   type Weighing,
   type WeighingAsk,
-  type WeightBand,
 } from './weighing'
+export { weightBand, type WeightBand } from './weight-band'
 export { createChargeSolver, unknownPlan, type ChargeSolver } from './solve'
 export { letInWays, type LetIn } from './let-in'
 export { oddsInside } from './odds'

@@ -149,31 +149,30 @@ function promisedShares(
   }
   const dearest = Math.max(...costs)
   if (!(dearest > 0)) return aim
-  const binding = stakes.filter((_, index) => nth(costs, index) > 1e-6 * dearest)
+  const binding = stakes.flatMap(({ at }, index) => {
+    const share = nth(costs, index) / dearest
+    return share > 1e-6 ? [{ at, share }] : []
+  })
   const shares = (scale: number) => {
-    const next = [...aim]
-    stakes.forEach((stake, index) => {
-      if (!binding.includes(stake)) return
-      const density = (nth(costs, index) / dearest) * scale
-      next[stake.at] = Math.min(
-        MOST_DEVIATIONS,
-        density >= 1 / Math.sqrt(2 * Math.PI)
-          ? 0
-          : Math.sqrt(-2 * Math.log(density * Math.sqrt(2 * Math.PI))),
-      )
-    })
-    return next
+    for (const { at, share } of binding) {
+      const density = share * scale * ROOT_2_PI
+      aim[at] = density >= 1 ? 0 : Math.min(MOST_DEVIATIONS, Math.sqrt(-2 * Math.log(density)))
+    }
+    return aim
   }
   // The more risk the binding limits take, the less likely the whole: halve until it is as likely as asked.
   let low = 1e-12
   let high = 1e6
-  for (let halving = 0; halving < 60; halving++) {
+  for (let halving = 0; halving < HALVINGS; halving++) {
     const middle = Math.sqrt(low * high)
     if (jointProbability(shares(middle), stakes) >= confidence) low = middle
     else high = middle
   }
   return shares(low)
 }
+const ROOT_2_PI = Math.sqrt(2 * Math.PI)
+/** As many as a figure of eighteen decades has halvings down to a billionth of itself. */
+const HALVINGS = 36
 
 /** Probability that every limit holds where each is kept by just so many standard deviations. */
 function jointProbability(deviations: readonly number[], stakes: readonly Stake[]): number {

@@ -72,6 +72,12 @@ export interface ChargeSolver {
    * @returns in units of the objective; null when nothing fits
    */
   leastCost(problem: ChargeProblem): number | null
+  /**
+   * From where to where the mass of one lot lies in any charge at all that keeps the limits, and the certainty of each
+   * where that is asked: any amounts, weighed without error. No charge lies outside.
+   * @returns g; null when nothing fits
+   */
+  reach(problem: ChargeProblem, lotId: string): { fromG: number; toG: number } | null
 }
 
 interface Attempt {
@@ -405,6 +411,19 @@ export function createChargeSolver(
       const plain = plainly(problem)
       const { solution } = attempt(plain, DEFAULT_TIME_LIMIT_S).found
       return solution.feasible ? solution.objective : null
+    },
+    reach(problem, lotId) {
+      const { confidence } = problem
+      // What holds with a certainty altogether holds with it limit by limit.
+      const each = confidence === undefined ? {} : { confidence, confidenceOf: 'each' as const }
+      const plain: ChargeProblem = { ...plainly(problem), ...each }
+      const ends = [1, -1].map((sign) => {
+        const costPerG = (lot: { id: string }) => (lot.id === lotId ? sign : 0)
+        const { solution } = attempt(plain, DEFAULT_TIME_LIMIT_S, Infinity, { costPerG }).found
+        return solution.feasible ? sign * solution.objective : null
+      })
+      const [fromG, toG] = [ends[0] ?? null, ends[1] ?? null]
+      return fromG === null || toG === null ? null : { fromG, toG }
     },
   }
 }

@@ -4,7 +4,6 @@ import { describePlan } from './describe'
 import { holds } from './holds'
 import { harmOf } from './least-harm'
 import { letInWays, type LetIn } from './let-in'
-import { meltCoefficients } from './melt-coefficients'
 import type { ChargePlan, PlanLine, Remedy } from './plan'
 import type { ChargeLot, ChargeProblem } from './problem'
 import type { ChargeSolver } from './solve'
@@ -48,17 +47,12 @@ export interface Weighing {
 export const PURITY_SHARE = 0.005
 /** Shares of the tolerance of the tap that are tried in turn before the whole: a melt is short by little if it can be. */
 const TOLERANCES = [0.25, 0.5]
-/** Steps by which the end of a band is drawn in. */
-const DRAWN_IN = 2
-/** Places inside a band that are looked at for holes, as shares of it, and how often it is drawn in for them. */
-const INSIDE = [0.5, 0.25, 0.75]
-const MOST_LOOKS = 6
 /** Choices of lots looked at for each of the many weights that a band asks about. */
-const BAND_NODES = 1
+export const BAND_NODES = 1
 /** Harm, and tap, that are the same to the caster: shares. */
 const SAME = 1e-4
 /** Room of a melt beside the limits a target names, where its elements have none: never used up. */
-const MARGIN = 1.02
+export const MARGIN = 1.02
 
 /**
  * The charge as it stands. Before anything is weighed: the best plan, and if need be without the asked certainty or
@@ -68,8 +62,7 @@ const MARGIN = 1.02
  * @returns always an answer: "infeasible" only before anything is weighed, or with nothing at all to weigh
  */
 export function planWeighing(solver: ChargeSolver, ask: WeighingAsk, nodes: number): Weighing {
-  const purse = purseOf(solver, ask)
-  const held = withinAsked(solver, ask, nodes, purse)
+  const held = withinAsked(solver, ask, nodes)
   if (held) return held
   const { problem, begun } = ask
   const last: ChargeProblem = {
@@ -157,7 +150,7 @@ interface Change {
   plannedOnly?: boolean
 }
 
-function changed(given: ChargeProblem, ask: WeighingAsk, change: Change, lineCost = 0): ChargeProblem {
+export function changed(given: ChargeProblem, ask: WeighingAsk, change: Change, lineCost = 0): ChargeProblem {
   const problem: ChargeProblem = {
     ...given,
     target: { ...given.target, tapToleranceG: (given.target.tapToleranceG ?? 0) * change.tolerance },
@@ -188,22 +181,26 @@ interface Wanted {
 }
 
 /** The best answer that keeps every limit, at least by the predicted figures; null where there is none. */
-function withinAsked(
+export function withinAsked(
   solver: ChargeSolver,
   ask: WeighingAsk,
   nodes: number,
-  { lineCost, purityCost }: Purse,
   { refused = () => false, whether = false }: Wanted = {},
 ): Weighing | null {
   const followed = follow(ask)
   if (followed) return followed
-  const attempt = (change: Change, concessions: Concession[], walk = lineCost): Weighing | null => {
+  let known: Purse | null = null
+  const purse = () => (known ??= purseOf(solver, ask))
+  /** @param walks whether walks are counted, where they cost anything at all */
+  const attempt = (change: Change, concessions: Concession[], walks = true): Weighing | null => {
     if (concessions.some(refused)) return null
-    const problem = changed(ask.problem, ask, change, walk)
-    const plan =
-      walk > 0 || lineCost === 0
-        ? solver.quickPlan(problem, nodes, purityCost)
-        : solver.quickPlan(problem, BAND_NODES)
+    if (!walks && ask.lineShare > 0) {
+      const problem = changed(ask.problem, ask, change)
+      const plan = solver.quickPlan(problem, BAND_NODES)
+      return plan && { plan, problem, concessions }
+    }
+    const problem = changed(ask.problem, ask, change, purse().lineCost)
+    const plan = solver.quickPlan(problem, nodes, purse().purityCost)
     return plan && { plan, problem, concessions }
   }
   const weighingOn = ask.begun && ask.plannedLots.length > 0
@@ -212,21 +209,21 @@ function withinAsked(
     const lost: Concession[] = asked && !certain ? ['no-margin'] : []
     for (const plannedOnly of weighingOn ? [true, false] : [false]) {
       const others: Concession[] = weighingOn && !plannedOnly ? ['other-lots'] : []
-      const by = (tolerance: number, walk = lineCost) =>
+      const by = (tolerance: number, walks = true) =>
         attempt(
           { tolerance, wide: ask.begun && tolerance > 0, certain, room: true, plannedOnly },
           [...others, ...lost],
-          walk,
+          walks,
         )
       if (whether) {
-        const any = by(1, 0) ?? by(1) ?? by(0)
+        const any = by(1, false) ?? by(1) ?? by(0)
         if (any) return any
         continue
       }
       const whole = by(0)
       if (whole) return whole
       // Where counting walks hides that there is a way at all, any way will do.
-      const widest = by(1) ?? by(1, 0)
+      const widest = by(1) ?? by(1, false)
       if (!widest) continue
       for (const tolerance of TOLERANCES) {
         const nearer = by(tolerance)
@@ -249,7 +246,7 @@ function withinAsked(
 /**
  * The plan at hand with what was weighed in place of what was planned, as long as all it was planned with still holds.
  */
-function follow(ask: WeighingAsk): Weighing | null {
+export function follow(ask: WeighingAsk): Weighing | null {
   const { begun, planned, problem: given, plannedWithout } = ask
   if (!begun || !planned || plannedWithout.includes('harm')) return null
   const problem = changed(given, ask, {
@@ -300,122 +297,6 @@ export function afterWeighing(ask: WeighingAsk, lotId: string, massG: number): W
       ),
     },
   }
-}
-
-export interface WeightBand {
-  fromG: number
-  toG: number
-  /** from where to where the rest may stay as it is planned */
-  asPlanned: { fromG: number; toG: number }
-}
-
-/**
- * From where to where a weight may be for all that is kept now to be kept still, the rest worked out anew from what
- * there is: limits, tap, and the certainty where the plan has it. Every end was solved.
- * @param ask with the plan at hand as `planned`
- * @param now the answer at hand
- * @param lotId the lot on the pan, planned and not yet weighed
- * @param stepG step of its scale, g: the ends are whole multiples of it
- * @param nodes as many as the answer itself is given
- * @returns null where the plan at hand does not hold itself, or the lot is not in it
- */
-export function weightBand(
-  solver: ChargeSolver,
-  ask: WeighingAsk,
-  now: Weighing,
-  lotId: string,
-  stepG: number,
-  nodes: number,
-): WeightBand | null {
-  const line = now.plan.lines.find(({ lot }) => lot === lotId)
-  if (!line || now.concessions.includes('harm') || now.plan.status === 'infeasible') return null
-  const certain = ask.problem.confidence !== undefined && !now.concessions.includes('no-margin')
-  const room = !now.concessions.includes('no-room')
-  // With few lots allowed, what others could make of a weight leaves holes in between: the band is of these lots.
-  const plannedOnly = ask.problem.maxLots !== undefined && ask.plannedLots.length > 0
-  const grams = (steps: number) => Number((steps * stepG).toPrecision(12))
-  const stays = (steps: number) => steps > 0 && follow(afterWeighing(ask, lotId, grams(steps))) !== null
-  const holdsAt = (steps: number) => {
-    if (steps <= 0) return false
-    const after = afterWeighing(ask, lotId, grams(steps))
-    if (follow(after)) return true
-    const widest = changed(after.problem, after, { tolerance: 1, wide: true, certain, room, plannedOnly })
-    return solver.quickPlan(widest, BAND_NODES) !== null
-  }
-  // A quick look may miss what the answer itself then finds: the end is where that finds nothing more.
-  const lost = (concession: Concession) =>
-    (plannedOnly || concession !== 'other-lots') && !now.concessions.includes(concession)
-  const answered = once((steps: number) => {
-    if (steps <= 0) return false
-    const after = afterWeighing(ask, lotId, grams(steps))
-    return (
-      withinAsked(solver, after, nodes, purseOf(solver, after), { refused: lost, whether: true }) !== null
-    )
-  })
-  const planned = Math.round(line.massG / stepG)
-  const { meltPerG } = meltOf(ask.problem, lotId)
-  const mostG = Math.max(ask.mostTapG, ask.problem.target.tapMassG * MARGIN) / Math.max(meltPerG, 0.01)
-  const most = Math.max(planned + 1, Math.ceil(mostG / stepG))
-  if (!stays(planned)) return null
-  const kept = { from: lastInside(planned, 0, stays), to: lastInside(planned, most, stays) }
-  /** Whole steps make an end ragged, so it is drawn in by a little, and asked once more. */
-  const end = (inside: number, outside: number) => {
-    const inwards = Math.sign(inside - outside) * DRAWN_IN
-    let at = lastInside(lastInside(inside, outside, holdsAt), outside, answered)
-    do at = (inside - at - inwards) * inwards > 0 ? at + inwards : inside
-    while (at !== inside && !answered(at))
-    return at
-  }
-  let [from, to] = [end(kept.from, 0), end(kept.to, most)]
-  // Other lots may save a weight farther out and not one before it: the band ends where the first is lost.
-  for (let look = 0; look < MOST_LOOKS; look++) {
-    const lostAt = INSIDE.map((share) => Math.round(from + share * (to - from))).find((at) => !answered(at))
-    if (lostAt === undefined) break
-    if (lostAt < planned) from = lastInside(kept.from, lostAt, answered)
-    else to = lastInside(kept.to, lostAt, answered)
-  }
-  return {
-    fromG: grams(from),
-    toG: grams(to),
-    asPlanned: { fromG: grams(kept.from), toG: grams(kept.to) },
-  }
-}
-
-/** Asks each whole number once. */
-function once(passes: (value: number) => boolean): (value: number) => boolean {
-  const known = new Map<number, boolean>()
-  return (value) => {
-    const passed = known.get(value) ?? passes(value)
-    known.set(value, passed)
-    return passed
-  }
-}
-
-/** The last whole number on the way outside that still passes; the way is doubled first, then halved. */
-function lastInside(inside: number, outside: number, passes: (value: number) => boolean): number {
-  const direction = Math.sign(outside - inside)
-  let held = inside
-  for (let reach = 1; held !== outside; reach *= 2) {
-    const next = direction > 0 ? Math.min(outside, held + reach) : Math.max(outside, held - reach)
-    if (passes(next)) {
-      held = next
-      continue
-    }
-    let low = held
-    let high = next
-    while (Math.abs(high - low) > 1) {
-      const middle = Math.round((low + high) / 2)
-      if (passes(middle)) low = middle
-      else high = middle
-    }
-    return low
-  }
-  return held
-}
-
-function meltOf({ lots, recovery = {} }: ChargeProblem, lotId: string): { meltPerG: number } {
-  const lot = lots.find(({ id }) => id === lotId)
-  return lot ? meltCoefficients(lot, recovery) : { meltPerG: 1 }
 }
 
 /**

@@ -3,6 +3,7 @@ import { t } from '~/words'
 import { I18nT } from 'vue-i18n'
 import { comesAsItIs } from '#core/heat'
 import { computed, ref } from 'vue'
+import { useChargeEngine } from './charge-store'
 import { useCharge } from './useCharge'
 import { useChargeAnswer } from './useChargeAnswer'
 import { useChargeRows } from './useChargeRows'
@@ -34,6 +35,7 @@ import PlanChecks from './PlanChecks.vue'
 import WorkingOpener from '~/shared/page/WorkingOpener.vue'
 const yard = useYard()
 const { heat } = useHeat()
+useChargeEngine().expectTyping()
 const charge = useCharge(heat)
 const { prediction, lines, lotName, engine, bench } = charge
 const hand = useChargeRows(charge)

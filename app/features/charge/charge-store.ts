@@ -23,6 +23,10 @@ export const useChargeEngine = defineStore('charge-engine', () => {
   /** what was asked last, and is still wanted */
   let last: WeighingAsk | null = null
 
+  /** on a page where figures are typed, and each is answered */
+  let typed = false
+  const expectTyping = () => (typed = true)
+
   /** the heat the newest answer and question are of */
   let of: string | null = null
 
@@ -44,7 +48,7 @@ export const useChargeEngine = defineStore('charge-engine', () => {
     busy.value = true
     last = question
     try {
-      const found = await engine.ask((charge) => charge.plan(question))
+      const found = await engine.ask((charge) => charge.plan(question, typed))
       error.value = null
       // Unless the page has gone on to a heat that asks nothing.
       if (last === question) {
@@ -81,5 +85,5 @@ export const useChargeEngine = defineStore('charge-engine', () => {
     engine.ask((charge) => charge.whatIf(question, lotId, massG))
   const room = (now: Weighing): Promise<number | null> => engine.ask((charge) => charge.room(now))
 
-  return { answer, settledOn, error, busy, askFor, askAgain, clear, whatIf, room }
+  return { answer, settledOn, error, busy, expectTyping, askFor, askAgain, clear, whatIf, room }
 })

@@ -47,9 +47,9 @@ function problemOf(random: () => number): ChargeProblem {
   }
 }
 
-/** The least that any charge inside the limits costs: all of them tried, by plain arithmetic. */
-function leastCost({ target, lots }: ChargeProblem): number | null {
-  let least: number | null = null
+/** All charges inside the limits, by plain arithmetic: what goes in of each lot, g. */
+function chargesOf({ target, lots }: ChargeProblem): number[][] {
+  const found: number[][] = []
   const most = 1200 / STEP_G
   for (let a = 0; a <= most; a++)
     for (let b = 0; a + b <= most; b++)
@@ -62,11 +62,17 @@ function leastCost({ target, lots }: ChargeProblem): number | null {
           const pct = held / melt
           return pct >= min - 1e-9 && pct <= max + 1e-9
         })
-        if (!inside) continue
-        const cost = masses.reduce((sum, one, at) => sum + (one * lots[at]!.pricePerKg) / 1000, 0)
-        least = least === null ? cost : Math.min(least, cost)
+        if (inside) found.push(masses)
       }
-  return least
+  return found
+}
+
+/** The least that any charge inside the limits costs: all of them tried. */
+function leastCost(problem: ChargeProblem): number | null {
+  const costs = chargesOf(problem).map((masses) =>
+    masses.reduce((sum, one, at) => sum + (one * problem.lots[at]!.pricePerKg) / 1000, 0),
+  )
+  return costs.length === 0 ? null : Math.min(...costs)
 }
 
 describe('what a plan says of itself', () => {
@@ -115,6 +121,57 @@ describe('what a plan says of itself', () => {
       expect(none).toBeGreaterThan(5)
     },
   )
+
+  it('no charge there is lies outside the reach of a lot, and at its ends there is one', () => {
+    let tried = 0
+    for (let seed = 1; seed <= 60; seed++) {
+      const problem = problemOf(seeded(seed))
+      const charges = chargesOf(problem)
+      problem.lots.forEach(({ id }, at) => {
+        const reach = solver.reach(problem, id)
+        if (!reach) return expect(charges, `seed ${seed}`).toEqual([])
+        tried++
+        for (const masses of charges) {
+          expect(masses[at], `seed ${seed}, ${id}`).toBeGreaterThanOrEqual(reach.fromG - 1e-6)
+          expect(masses[at], `seed ${seed}, ${id}`).toBeLessThanOrEqual(reach.toG + 1e-6)
+        }
+        const fixedAt = (fixedG: number) =>
+          solver.leastCost({
+            ...problem,
+            lots: problem.lots.map((lot) => (lot.id === id ? { ...lot, fixedG } : lot)),
+          })
+        const { fromG, toG } = reach
+        if (toG - fromG > 1) {
+          expect(fixedAt(fromG + 0.01), `seed ${seed}, ${id}`).not.toBeNull()
+          expect(fixedAt(toG - 0.01), `seed ${seed}, ${id}`).not.toBeNull()
+        }
+        if (fromG > 1) expect(fixedAt(fromG - 0.5), `seed ${seed}, ${id}`).toBeNull()
+        expect(fixedAt(toG + 0.5), `seed ${seed}, ${id}`).toBeNull()
+      })
+    }
+    expect(tried).toBeGreaterThan(100)
+    // Tin of a bronze of copper and tin: its limits say it, and a certainty of each narrows it (by plain arithmetic).
+    const bronze: ChargeProblem = {
+      ...problemOf(seeded(1)),
+      target: { base: 'Cu', tapMassG: 1000, limits: { Sn: { min: 9, max: 11 } } },
+      lots: [
+        { id: 'copper', composition: { Cu: 100 }, availableG: 2000, pricePerKg: 8 },
+        { id: 'tin', composition: { Sn: 100 }, availableG: 500, pricePerKg: 30 },
+      ],
+      excessMaxG: 0,
+    }
+    expect(solver.reach(bronze, 'tin')!.fromG).toBeCloseTo(90, 6)
+    expect(solver.reach(bronze, 'tin')!.toG).toBeCloseTo(110, 6)
+    const unsure = {
+      ...bronze,
+      confidence: 0.95,
+      lots: bronze.lots.map((lot) => (lot.id === 'tin' ? { ...lot, sd: { Sn: 2 } } : lot)),
+    }
+    // 1.645 of 2 % of what goes in: m + 0.0329 m = 110, m − 0.0329 m = 90.
+    expect(solver.reach(unsure, 'tin')!.toG).toBeCloseTo(110 / 1.032897, 1)
+    expect(solver.reach(unsure, 'tin')!.fromG).toBeCloseTo(90 / 0.967103, 1)
+    expect(solver.reach({ ...unsure, confidenceOf: 'all' }, 'tin')).toEqual(solver.reach(unsure, 'tin'))
+  })
 
   it('nothing is to be bought for a metal that it does not go into', () => {
     const names = (base: string) => purchasesFor(base).map(({ id }) => id)
