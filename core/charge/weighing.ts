@@ -66,7 +66,7 @@ export function planWeighing(solver: ChargeSolver, ask: WeighingAsk, nodes: numb
   if (held) return held
   const { problem, begun } = ask
   const last: ChargeProblem = {
-    ...changed(problem, ask, { tolerance: 1, wide: begun, certain: false, room: !begun }),
+    ...changedProblem(problem, ask, { tolerance: 1, wide: begun, certain: false, room: !begun }),
     ...(begun ? { leastHarm: true } : {}),
   }
   const plan = solver.solve(last)
@@ -75,7 +75,7 @@ export function planWeighing(solver: ChargeSolver, ask: WeighingAsk, nodes: numb
       ? letIn(solver, ask, ask.leftOut)
       : []
   if (plan.status === 'infeasible' && !begun && problem.confidence !== undefined) {
-    const certain = changed(problem, ask, { tolerance: 1, wide: false, certain: true, room: true })
+    const certain = changedProblem(problem, ask, { tolerance: 1, wide: false, certain: true, room: true })
     const makes = (remedy: Remedy) => solver.quickPlan(applyRemedy(certain, remedy), nodes) !== null
     return {
       plan: { ...plan, remedies: surePurchases(plan.remedies, makes) },
@@ -100,7 +100,7 @@ function letIn(solver: ChargeSolver, ask: WeighingAsk, leftOut: readonly ChargeL
   const by = (room: boolean) =>
     letInWays(
       solver,
-      changed(ask.problem, ask, { tolerance: 1, wide: ask.begun, certain: false, room }),
+      changedProblem(ask.problem, ask, { tolerance: 1, wide: ask.begun, certain: false, room }),
       leftOut,
     )
   const ways = by(true)
@@ -150,7 +150,17 @@ interface Change {
   plannedOnly?: boolean
 }
 
-export function changed(given: ChargeProblem, ask: WeighingAsk, change: Change, lineCost = 0): ChargeProblem {
+/**
+ * A problem as it is asked with something given up, or kept.
+ * @param lineCost in units of the objective, for each line
+ * @example changedProblem({ target: { tapToleranceG: 40 }, lots: [] }, {}, { tolerance: 0.5, wide: false, certain: true, room: true }).target.tapToleranceG // 20
+ */
+export function changedProblem(
+  given: ChargeProblem,
+  ask: WeighingAsk,
+  change: Change,
+  lineCost = 0,
+): ChargeProblem {
   const problem: ChargeProblem = {
     ...given,
     target: { ...given.target, tapToleranceG: (given.target.tapToleranceG ?? 0) * change.tolerance },
@@ -180,14 +190,19 @@ interface Wanted {
   whether?: boolean
 }
 
-/** The best answer that keeps every limit, at least by the predicted figures; null where there is none. */
+/**
+ * The best answer that keeps every limit, at least by the predicted figures.
+ * @param nodes how many choices of lots are looked at beyond the first plan
+ * @returns null where there is none
+ * @example withinAsked({ quickPlan: () => null, leastCost: () => null }, { begun: false, planned: null, plannedWithout: [], plannedLots: [], lineShare: 0, mostTapG: 0, problem: { lots: [], target: { tapMassG: 1, limits: {} }, objective: 'cost' } }, 1) // null
+ */
 export function withinAsked(
   solver: ChargeSolver,
   ask: WeighingAsk,
   nodes: number,
   { refused = () => false, whether = false }: Wanted = {},
 ): Weighing | null {
-  const followed = follow(ask)
+  const followed = followPlan(ask)
   if (followed) return followed
   let known: Purse | null = null
   const purse = () => (known ??= purseOf(solver, ask))
@@ -195,11 +210,11 @@ export function withinAsked(
   const attempt = (change: Change, concessions: Concession[], walks = true): Weighing | null => {
     if (concessions.some(refused)) return null
     if (!walks && ask.lineShare > 0) {
-      const problem = changed(ask.problem, ask, change)
+      const problem = changedProblem(ask.problem, ask, change)
       const plan = solver.quickPlan(problem, BAND_NODES)
       return plan && { plan, problem, concessions }
     }
-    const problem = changed(ask.problem, ask, change, purse().lineCost)
+    const problem = changedProblem(ask.problem, ask, change, purse().lineCost)
     const plan = solver.quickPlan(problem, nodes, purse().purityCost)
     return plan && { plan, problem, concessions }
   }
@@ -245,11 +260,13 @@ export function withinAsked(
 
 /**
  * The plan at hand with what was weighed in place of what was planned, as long as all it was planned with still holds.
+ * @returns null where it does not, or nothing was weighed
+ * @example followPlan({ begun: false, planned: null, plannedWithout: [] }) // null
  */
-export function follow(ask: WeighingAsk): Weighing | null {
+export function followPlan(ask: WeighingAsk): Weighing | null {
   const { begun, planned, problem: given, plannedWithout } = ask
   if (!begun || !planned || plannedWithout.includes('harm')) return null
-  const problem = changed(given, ask, {
+  const problem = changedProblem(given, ask, {
     tolerance: 1,
     wide: false,
     certain: !plannedWithout.includes('no-margin'),

@@ -4,8 +4,8 @@ import type { ChargeSolver } from './solve'
 import {
   afterWeighing,
   BAND_NODES,
-  changed,
-  follow,
+  changedProblem,
+  followPlan,
   MARGIN,
   withinAsked,
   type Concession,
@@ -55,7 +55,7 @@ export function weightBand(
   // With few lots allowed, what others could make of a weight leaves holes in between: the band is of these lots.
   const plannedOnly = ask.problem.maxLots !== undefined && ask.plannedLots.length > 0
   const grams = (steps: number) => Number((steps * stepG).toPrecision(12))
-  const stays = (steps: number) => steps > 0 && follow(afterWeighing(ask, lotId, grams(steps))) !== null
+  const stays = (steps: number) => steps > 0 && followPlan(afterWeighing(ask, lotId, grams(steps))) !== null
   // Where not even any amounts of all the others go with a weight, nobody need look for steps that do.
   const reached = solver.reach(
     widestFor(ask, lotId, { certain, plannedOnly: plannedOnly && !now.concessions.includes('other-lots') }),
@@ -68,9 +68,15 @@ export function weightBand(
   const holdsAt = once((steps: number) => {
     if (steps <= 0) return false
     const after = afterWeighing(ask, lotId, grams(steps))
-    if (follow(after)) return true
+    if (followPlan(after)) return true
     if (!inReach(steps)) return false
-    const widest = changed(after.problem, after, { tolerance: 1, wide: true, certain, room, plannedOnly })
+    const widest = changedProblem(after.problem, after, {
+      tolerance: 1,
+      wide: true,
+      certain,
+      room,
+      plannedOnly,
+    })
     return solver.quickPlan(widest, BAND_NODES) !== null
   })
   // A quick look may miss what the answer itself then finds: the end is where that finds nothing more.
@@ -143,7 +149,13 @@ function widestFor(
   { certain, plannedOnly }: { certain: boolean; plannedOnly: boolean },
 ): ChargeProblem {
   const after = { ...ask, begun: true }
-  const widest = changed(ask.problem, after, { tolerance: 1, wide: true, certain, room: false, plannedOnly })
+  const widest = changedProblem(ask.problem, after, {
+    tolerance: 1,
+    wide: true,
+    certain,
+    room: false,
+    plannedOnly,
+  })
   return {
     ...widest,
     lots: widest.lots.map((lot) => {
