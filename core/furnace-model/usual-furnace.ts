@@ -8,7 +8,7 @@ const ROOM_C = 25
  * A furnace as one of its kind usually is, before anything was read of it.
  * @param powerKw heat put in at full power
  * @source data/furnace-model.json, engineering estimates
- * @example usualFurnace('propane', 20).enters // 0.15
+ * @example usualFurnace('propane', 20).enters // 0.25
  */
 export function usualFurnace(fuel: FuelId, powerKw: number): FurnaceTraits {
   const { enters, direct, liningKJK, hottestC, responseS } = FURNACE_MODEL.fuels[fuel]

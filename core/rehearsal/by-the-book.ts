@@ -10,9 +10,11 @@ const BEFORE_ADDING_C = 25
 /** Of liquid metal, for knowing how far it cools on the way: copper alloys half of it, aluminium twice. Estimate. */
 const METAL_KJKGK = 0.6
 const REST_S = 180
+/** At so much of its fire a melt about stays where it is. Estimate. */
+const HOLDS = 0.35
 
 /**
- * The heat as the book has it: covered and lidded, each lot warm and in its turn as soon as the melt bears it, no hotter
+ * The heat as the book has it: covered and lidded, each lot warm and in its turn as soon as the melt bears it, the fire down the while, no hotter
  * than it must be, skimmed, treated, lifted and poured.
  * @returns what is done and when; without a pour where the furnace never gets there
  * @source the order of additions and treatments of the run sheet; common practice
@@ -35,8 +37,10 @@ export function byTheBook(scenario: Scenario): Act[] {
     const ready = hotAt((liquidusC) => liquidusC + BEFORE_ADDING_C)
     if (ready === null) return acts
     atS = ready
-    acts.push({ atS, do: 'add', lot: lot.id, preheated: true })
+    // What boils off is added into a melt that gets no hotter.
+    acts.push({ atS, do: 'power', to: HOLDS }, { atS, do: 'add', lot: lot.id, preheated: true })
     atS += HAND_S
+    acts.push({ atS, do: 'power', to: 1 })
   }
   const treatS = scenario.degassed ? DEGAS_MIN * 60 + REST_S : HAND_S
   const hot = hotAt(() => liftedAtC(scenario))
@@ -44,7 +48,7 @@ export function byTheBook(scenario: Scenario): Act[] {
   atS = hot
   if (scenario.degassed) {
     // It is kept where it is while the gas goes through.
-    acts.push({ atS, do: 'skim' }, { atS, do: 'power', to: 0.35 }, { atS, do: 'degas', minutes: DEGAS_MIN })
+    acts.push({ atS, do: 'skim' }, { atS, do: 'power', to: HOLDS }, { atS, do: 'degas', minutes: DEGAS_MIN })
     atS += treatS
     acts.push({ atS, do: 'power', to: 1 })
     atS = hotAt(() => liftedAtC(scenario)) ?? atS

@@ -9,6 +9,7 @@ import {
   type WeighingAsk,
 } from '#core/charge'
 import { solveDay, type DayQuestion } from '#core/day'
+import { forecastHeat, type ForecastAsk } from '#core/furnace-model'
 
 const NODES = 8
 const runtime = loadHighs()
@@ -22,6 +23,7 @@ const engines = {
   room: async (answer: Weighing) => costOfRoom(await solver, answer, NODES),
   band: async (ask: WeighingAsk, now: Weighing, lot: string, stepG: number) =>
     weightBand(await solver, ask, now, lot, stepG, NODES),
+  forecast: async (ask: ForecastAsk) => forecastHeat(ask),
   day: async (question: DayQuestion) => {
     const { quickPlan } = await solver
     return solveDay(await runtime, question, (problem) => quickPlan(problem, NODES))

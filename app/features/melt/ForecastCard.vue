@@ -17,6 +17,7 @@ const {
   atFull,
   setting,
   turned,
+  byItsHeats,
   fault,
   window,
   isHot,
@@ -111,7 +112,13 @@ const left = computed(() => {
         {{ t('melt.readings-are-of-no-full-fire') }}
       </p>
       <p class="mt-1 text-sm text-soft">
-        {{ begun ? t('melt.every-reading-sharpens-it') : t('melt.by-the-furnace-alone') }}
+        {{
+          begun
+            ? t('melt.every-reading-sharpens-it')
+            : byItsHeats
+              ? t('melt.by-the-furnace-alone')
+              : t('melt.by-its-kind-alone')
+        }}
       </p>
     </template>
   </section>

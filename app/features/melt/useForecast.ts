@@ -33,6 +33,7 @@ const USUAL_CRUCIBLE_NO = 4
 /** Readings so far from the curve are of no furnace at full power, °C. */
 const STRANGE_C = 30
 const SETTLED_MS = 400
+const ROOM_C = 25
 /** A melt bears an addition once it is so far over its liquidus, °C. */
 const BEARS_C = 25
 
@@ -98,13 +99,20 @@ export function useForecast(
     const composition = Object.keys(predicted).length > 0 ? predicted : nominalWhole(current.alloy)
     return { composition, metalG, ...vessel.value }
   })
-  /** What the furnace's own heats took, from two on. */
+  const learned = computed(() => furnace.value && learnedOf(furnace.value, heat.value?.id))
+  const byItsHeats = computed(() => (learned.value?.heats ?? 0) >= 2)
+  /**
+   * What the furnace's own heats took, from two on; before, what one that burns gas or charcoal usually takes, as Gear
+   * says it. One that is plugged in warms its walls for longer than its share of heat tells.
+   */
   const expectedMin = computed(() => {
     const taken = heat.value && heatTaken(heat.value)
-    const learned = furnace.value && learnedOf(furnace.value, heat.value?.id)
-    if (!furnace.value || !taken || !learned || learned.heats < 2) return null
-    const heatKJ = taken.metalKJ + taken.crucibleKJ
-    return meltEffort(furnace.value, heatKJ, learned.forecast(heatKJ)).minutes
+    if (!furnace.value || !taken || !learned.value || !pot.value || !window.value) return null
+    const known = byItsHeats.value
+    if (!known && furnace.value.fuel === 'electric' && furnace.value.efficiency === null) return null
+    const whole = chargeHeat(pot.value)
+    const heatKJ = known ? taken.metalKJ + taken.crucibleKJ : whole.at(window.value.usualC) - whole.at(ROOM_C)
+    return meltEffort(furnace.value, heatKJ, learned.value.forecast(heatKJ)).minutes
   })
   const poured = computed(() => !!heat.value?.done.pour)
   /** The charge so far, where some of it is still to go in. */
@@ -215,6 +223,7 @@ export function useForecast(
     atFull,
     setting,
     turned,
+    byItsHeats,
     fault,
     furnace,
     window,

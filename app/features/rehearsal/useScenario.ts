@@ -5,7 +5,7 @@ import { benchHeat, rehearsalOf, type Scenario } from '#core/rehearsal'
 import { useForecast, useLiveMelt, useMeltLog, useRunSheet } from '~/features/melt'
 
 /** A furnace to rehearse with where the yard has none, kW. */
-const USUAL_KW = 45
+const USUAL_KW = 20
 
 /** The heat in hand as something to be rehearsed: its charge in its order, its furnace, its crucible. */
 export function useScenario() {
