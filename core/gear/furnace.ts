@@ -55,6 +55,21 @@ export function priorEfficiency({ fuel, efficiency }: Pick<Furnace, 'fuel' | 'ef
   return { low, mid: Math.sqrt(low * high), high }
 }
 
+/** From so many of its heats on a furnace is known by them. */
+export const KNOWN_BY_HEATS = 2
+
+/**
+ * Whether the share of its heat that ends in the metal tells how long a furnace takes from cold. One that is plugged in
+ * warms its walls for longer than that, unless its heats or its owner told the share.
+ * @param heats of it that are known
+ * @source a kiln of 3.2 kW took 195 minutes to 740 °C (common practice, no source): several times what 60 to 85 % would
+ * @example tellsFromCold({ fuel: 'electric', efficiency: null }, 0) // false
+ */
+export const tellsFromCold = (
+  { fuel, efficiency }: Pick<Furnace, 'fuel' | 'efficiency'>,
+  heats: number,
+): boolean => heats >= KNOWN_BY_HEATS || efficiency !== null || fuel !== 'electric'
+
 export interface MeltEffort {
   /** into metal and crucible, kJ */
   heatKJ: number

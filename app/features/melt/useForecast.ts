@@ -1,7 +1,7 @@
 import { useDebounceFn } from '@vueuse/core'
 import { computed, onScopeDispose, ref, shallowRef, watch } from 'vue'
 import { predictMelt } from '#core/charge'
-import { meltEffort } from '#core/gear'
+import { KNOWN_BY_HEATS, meltEffort, tellsFromCold } from '#core/gear'
 import {
   chargeHeat,
   passesAt,
@@ -100,18 +100,19 @@ export function useForecast(
     return { composition, metalG, ...vessel.value }
   })
   const learned = computed(() => furnace.value && learnedOf(furnace.value, heat.value?.id))
-  const byItsHeats = computed(() => (learned.value?.heats ?? 0) >= 2)
+  const byItsHeats = computed(() => (learned.value?.heats ?? 0) >= KNOWN_BY_HEATS)
   /**
-   * What the furnace's own heats took, from two on; before, what one that burns gas or charcoal usually takes, as Gear
-   * says it. One that is plugged in warms its walls for longer than its share of heat tells.
+   * What the furnace's own heats took, from two on; before, what one of its kind usually takes, as Gear says it, where
+   * that tells anything from cold.
    */
   const expectedMin = computed(() => {
     const taken = heat.value && heatTaken(heat.value)
     if (!furnace.value || !taken || !learned.value || !pot.value || !window.value) return null
-    const known = byItsHeats.value
-    if (!known && furnace.value.fuel === 'electric' && furnace.value.efficiency === null) return null
+    if (!tellsFromCold(furnace.value, learned.value.heats)) return null
     const whole = chargeHeat(pot.value)
-    const heatKJ = known ? taken.metalKJ + taken.crucibleKJ : whole.at(window.value.usualC) - whole.at(ROOM_C)
+    const heatKJ = byItsHeats.value
+      ? taken.metalKJ + taken.crucibleKJ
+      : whole.at(window.value.usualC) - whole.at(ROOM_C)
     return meltEffort(furnace.value, heatKJ, learned.value.forecast(heatKJ)).minutes
   })
   const poured = computed(() => !!heat.value?.done.pour)

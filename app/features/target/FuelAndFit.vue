@@ -4,7 +4,7 @@ import { inSentence, t, told } from '~/words'
 import { I18nT } from 'vue-i18n'
 import { counted } from '~/shared/units/figures'
 import { baseMetal, solidDensity } from '#core/alloys'
-import { CRUCIBLE_HEAT, crucibleRefused, fuelOf, materialOf, type Banded } from '#core/gear'
+import { CRUCIBLE_HEAT, crucibleRefused, fuelOf, materialOf, tellsFromCold, type Banded } from '#core/gear'
 import { freeLots, heatStamp, potStory, residueFor } from '#core/heat'
 import { computed } from 'vue'
 import { useGear } from '~/shared/gear/useGear'
@@ -74,6 +74,10 @@ const stock = computed(() => {
   )
   return { massG: lots.reduce((sum, lot) => sum + lot.massG, 0), base: metal }
 })
+/** From cold it takes longer than this says. */
+const wallsFirst = computed(
+  () => !!furnace.value && !!learned.value && !tellsFromCold(furnace.value, learned.value.heats),
+)
 const BASE_WORDS: Record<string, string> = {
   Cu: 'copper-based',
   Al: 'aluminium-based',
@@ -275,6 +279,7 @@ const working = computed(() => {
             >, {{ banded(effort.cost, money) }}</template
           >
         </p>
+        <p v-if="wallsFirst" class="font-bold" data-testid="walls-first">{{ t('target.walls-first') }}</p>
         <p class="text-sm text-soft">
           {{
             learned && learned.heats > 1

@@ -1,6 +1,6 @@
 import { effectScope } from 'vue'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
-import { meltEffort } from '#core/gear'
+import { meltEffort, tellsFromCold } from '#core/gear'
 import { useGearDraft } from '~/features/gear/useGearDraft'
 import { useForecast } from '~/features/melt/useForecast'
 import { useLiveMelt } from '~/features/melt/useLiveMelt'
@@ -13,6 +13,9 @@ import { openYard } from '../../support/open-yard'
 
 vi.mock('localforage', async () => (await import('../../support/disk')).mockForage())
 vi.mock('~/shared/engines/asked-engine', async () => (await import('../../support/engines')).mockEngines())
+
+/** For a machine that others use too. */
+const PATIENCE = { timeout: 60_000 }
 
 describe('when the metal will be ready', () => {
   let scope = effectScope()
@@ -33,7 +36,7 @@ describe('when the metal will be ready', () => {
       const sheet = useRunSheet(() => 0)
       return { log, forecast: useForecast(log, sheet, useLiveMelt(log, sheet)) }
     })!
-    await vi.waitFor(() => expect(melt.forecast.found.value).not.toBeNull(), { timeout: 5000 })
+    await vi.waitFor(() => expect(melt.forecast.found.value).not.toBeNull(), PATIENCE)
     return { yard, heat, furnace, ...melt }
   }
 
@@ -55,17 +58,33 @@ describe('when the metal will be ready', () => {
     },
   )
 
+  it('a new electric one warms its walls first: hours of a kiln are not told as its share of heat in minutes', async () => {
+    const { forecast, furnace, heat } = await inNewFurnace('electric', 3)
+    const { heatTaken, learnedOf } = useFurnaceEnergy()
+    const { metalKJ, crucibleKJ } = heatTaken(heat.value!)!
+    const heatKJ = metalKJ + crucibleKJ
+    const learned = learnedOf(furnace)
+    const { minutes } = meltEffort(furnace, heatKJ, learned.forecast(heatKJ))
+    expect(tellsFromCold(furnace, learned.heats)).toBe(false)
+    // In most of the ways it may be, it does not even reach bronze heat within hours.
+    const found = forecast.found.value!
+    expect((found.reachesS?.mid ?? Infinity) / 60).toBeGreaterThan(2 * minutes.high)
+    // What its owner knows of it goes before.
+    expect([tellsFromCold({ ...furnace, efficiency: 0.5 }, 0), tellsFromCold(furnace, 2)]).toEqual([
+      true,
+      true,
+    ])
+  })
+
   it('turned down it takes longer, and what full fire would do from now stands beside; a new reading goes by both', async () => {
     const { forecast, log } = await inNewFurnace('propane', 20)
     log.add('temperature', { celsius: 310 })
-    await vi.waitFor(() => expect(forecast.begun.value).toBe(true))
-    await vi.waitFor(() => expect(forecast.found.value!.ahead[0]!.mid).toBeCloseTo(310, -1.5), {
-      timeout: 5000,
-    })
+    await vi.waitFor(() => expect(forecast.begun.value).toBe(true), PATIENCE)
+    await vi.waitFor(() => expect(forecast.found.value!.ahead[0]!.mid).toBeCloseTo(310, -1.5), PATIENCE)
     const full = forecast.found.value!.reachesS!.mid
     expect([forecast.turned.value, forecast.atFull.value]).toEqual([false, null])
     log.add('fire', { power: 0.75 })
-    await vi.waitFor(() => expect(forecast.atFull.value).not.toBeNull(), { timeout: 5000 })
+    await vi.waitFor(() => expect(forecast.atFull.value).not.toBeNull(), PATIENCE)
     expect(forecast.setting.value).toEqual({ fire: 0.75, lidOff: false })
     expect(forecast.found.value!.reachesS!.mid).toBeGreaterThan(full)
     expect(Math.abs(forecast.atFull.value!.mid - full)).toBeLessThan(30)
