@@ -417,12 +417,13 @@ export function createChargeSolver(
       // What holds with a certainty altogether holds with it limit by limit.
       const each = confidence === undefined ? {} : { confidence, confidenceOf: 'each' as const }
       const plain: ChargeProblem = { ...plainly(problem), ...each }
-      const ends = [1, -1].map((sign) => {
+      const end = (sign: 1 | -1): number | null => {
         const costPerG = (lot: { id: string }) => (lot.id === lotId ? sign : 0)
         const { solution } = attempt(plain, DEFAULT_TIME_LIMIT_S, Infinity, { costPerG }).found
         return solution.feasible ? sign * solution.objective : null
-      })
-      const [fromG, toG] = [ends[0] ?? null, ends[1] ?? null]
+      }
+      const fromG = end(1)
+      const toG = fromG === null ? null : end(-1)
       return fromG === null || toG === null ? null : { fromG, toG }
     },
   }

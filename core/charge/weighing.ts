@@ -209,13 +209,11 @@ export function withinAsked(
   /** @param walks whether walks are counted, where they cost anything at all */
   const attempt = (change: Change, concessions: Concession[], walks = true): Weighing | null => {
     if (concessions.some(refused)) return null
-    if (!walks && ask.lineShare > 0) {
-      const problem = changedProblem(ask.problem, ask, change)
-      const plan = solver.quickPlan(problem, BAND_NODES)
-      return plan && { plan, problem, concessions }
-    }
-    const problem = changedProblem(ask.problem, ask, change, purse().lineCost)
-    const plan = solver.quickPlan(problem, nodes, purse().purityCost)
+    const counted = walks || ask.lineShare === 0
+    const problem = changedProblem(ask.problem, ask, change, counted ? purse().lineCost : 0)
+    const plan = counted
+      ? solver.quickPlan(problem, nodes, purse().purityCost)
+      : solver.quickPlan(problem, BAND_NODES)
     return plan && { plan, problem, concessions }
   }
   const weighingOn = ask.begun && ask.plannedLots.length > 0

@@ -56,6 +56,8 @@ export function weightBand(
   const plannedOnly = ask.problem.maxLots !== undefined && ask.plannedLots.length > 0
   const grams = (steps: number) => Number((steps * stepG).toPrecision(12))
   const stays = (steps: number) => steps > 0 && followPlan(afterWeighing(ask, lotId, grams(steps))) !== null
+  const planned = Math.round(line.massG / stepG)
+  if (!stays(planned)) return null
   // Where not even any amounts of all the others go with a weight, nobody need look for steps that do.
   const reached = solver.reach(
     widestFor(ask, lotId, { certain, plannedOnly: plannedOnly && !now.concessions.includes('other-lots') }),
@@ -89,12 +91,10 @@ export function weightBand(
     const after = afterWeighing(ask, lotId, grams(steps))
     return withinAsked(solver, after, nodes, { refused: lost, whether: true }) !== null
   })
-  const planned = Math.round(line.massG / stepG)
   const grain = Math.max(1, Math.floor(GRAIN * planned))
   const { meltPerG } = meltOf(ask.problem, lotId)
   const mostG = Math.max(ask.mostTapG, ask.problem.target.tapMassG * MARGIN) / Math.max(meltPerG, 0.01)
   const most = Math.max(planned + 1, Math.ceil(mostG / stepG))
-  if (!stays(planned)) return null
   const kept = { from: lastInside(planned, 0, stays), to: lastInside(planned, most, stays) }
   /** Whole steps make an end ragged, so it is drawn in by a little, and asked once more. */
   const end = (inside: number, outside: number, near: number) => {

@@ -174,13 +174,9 @@ function throughMouth(
 }
 
 function settingAt(power: readonly PowerStretch[], atS: number): number {
-  let setting = 1
-  for (const { fromS, power: here } of power) if (fromS <= atS) setting = here
-  return setting
+  return power.findLast(({ fromS }) => fromS <= atS)?.power ?? 1
 }
 
 function isOff(lid: readonly LidStretch[], atS: number): boolean {
-  let off = false
-  for (const one of lid) if (one.fromS <= atS) off = one.off
-  return off
+  return lid.findLast(({ fromS }) => fromS <= atS)?.off ?? false
 }

@@ -14,8 +14,8 @@ const REST_S = 180
 const HOLDS = 0.35
 
 /**
- * The heat as the book has it: covered and lidded, each lot warm and in its turn as soon as the melt bears it, the fire down the while, no hotter
- * than it must be, skimmed, treated, lifted and poured.
+ * The heat as the book has it: covered and lidded, each lot warm and in its turn as soon as the melt bears it, the fire
+ * down the while, no hotter than it must be, skimmed, treated, lifted and poured.
  * @returns what is done and when; without a pour where the furnace never gets there
  * @source the order of additions and treatments of the run sheet; common practice
  * @example byTheBook(copperHeat).at(-1).do // 'pour'

@@ -33,7 +33,7 @@ const dull = computed(() => {
   const facts = alloy && factsOf(alloy)
   return facts && !facts.glows ? told(facts.name) : null
 })
-const { entries, truly, probe, settings, add, addReadings, startMs, strike, struck, putBack } = props.log
+const { entries, truly, probe, setting, add, addReadings, startMs, strike, struck, putBack } = props.log
 const file = ref<{ open: () => void }>()
 const fault = ref('')
 const { announce } = useNotices()
@@ -180,8 +180,8 @@ const shown = computed(() => [...entries.value].reverse().slice(0, all.value ? u
       <template v-if="!rehearsed">
         <p class="label mt-3 mb-1">{{ t('melt.fire-and-lid-as-they-are-now') }}</p>
         <FireAndLid
-          :fire="settings.fire.at(-1)?.power ?? 1"
-          :lid-off="settings.lid.at(-1)?.off ?? false"
+          :fire="setting.fire"
+          :lid-off="setting.lidOff"
           @fire="add('fire', { power: $event })"
           @lid="add($event ? 'lid-off' : 'lid-on')"
         />

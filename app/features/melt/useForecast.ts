@@ -43,7 +43,7 @@ export function useForecast(
   { liquidus, planned, steps, stateOf }: Pick<RunSheet, 'liquidus' | 'planned' | 'steps' | 'stateOf'>,
   live: LiveMelt,
 ) {
-  const { heat, trace, settings, startMs } = log
+  const { heat, trace, settings, setting, startMs } = log
   const { furnaces, crucibles } = useGear()
   const { crucibleG, heatTaken, learnedOf } = useFurnaceEnergy()
   const found = shallowRef<Forecast | null>(null)
@@ -154,10 +154,6 @@ export function useForecast(
       lid: { mouthCm2: mouthCm2.value, changes: settings.value.lid },
     }
   })
-  const setting = computed(() => ({
-    fire: settings.value.fire.at(-1)?.power ?? 1,
-    lidOff: settings.value.lid.at(-1)?.off ?? false,
-  }))
   const turned = computed(() => setting.value.fire < 1 || setting.value.lidOff)
   let asked = 0
   const look = useDebounceFn(async (question: ForecastAsk) => {
@@ -209,16 +205,8 @@ export function useForecast(
     const when = passesAt(found.value.ahead, step.meltC.fromC)
     return when && { step, when }
   })
-  const afterwards = useForecastAfter({
-    heat,
-    trace,
-    settings,
-    mouthCm2,
-    pot,
-    furnace,
-    window,
-    distrusted: live.distrusted,
-  })
+  const { distrusted } = live
+  const afterwards = useForecastAfter(log, { mouthCm2, pot, furnace, window, distrusted })
   return {
     found,
     atFull,
@@ -236,7 +224,7 @@ export function useForecast(
     begun,
     startMs,
     asks: computed(() => !!ask.value),
-    distrusted: live.distrusted,
+    distrusted,
     nextAdded,
     nowMin: log.nowMin,
     afterwards,

@@ -1,10 +1,10 @@
 import { computed, shallowRef, watch, type ComputedRef, type Ref } from 'vue'
 import type { ChargeInPot, ForecastAsk, ForecastSpan } from '#core/furnace-model'
 import type { Furnace } from '#core/gear'
-import type { FurnaceSettings, Heat } from '#core/heat'
 import type { PourWindow } from '#core/families'
 import { useEstimates } from '~/shared/engines/useEstimates'
 import { useFurnaceEnergy } from '~/shared/gear/useFurnaceEnergy'
+import type { MeltLog } from './useMeltLog'
 
 /** So many readings at the least, for a forecast to be held against what came. */
 const LEAST_READINGS = 6
@@ -12,9 +12,6 @@ const LEAST_READINGS = 6
 const FIRST = 3
 
 interface Melted {
-  heat: Readonly<Ref<Heat | null>>
-  trace: Readonly<Ref<readonly { atMin: number; celsius: number }[]>>
-  settings: Readonly<Ref<FurnaceSettings>>
   mouthCm2: Readonly<Ref<number>>
   pot: Readonly<Ref<ChargeInPot | null>>
   furnace: Readonly<Ref<Furnace | null>>
@@ -33,16 +30,10 @@ export interface ForecastHeld {
 }
 
 /** After the pour: what the forecast said with its first readings and half-way, beside what came, and what it taught. */
-export function useForecastAfter({
-  heat,
-  trace,
-  settings,
-  mouthCm2,
-  pot,
-  furnace,
-  window,
-  distrusted,
-}: Melted): ComputedRef<ForecastHeld | null> {
+export function useForecastAfter(
+  { heat, trace, settings }: Pick<MeltLog, 'heat' | 'trace' | 'settings'>,
+  { mouthCm2, pot, furnace, window, distrusted }: Melted,
+): ComputedRef<ForecastHeld | null> {
   const { learnedOf } = useFurnaceEnergy()
   const said = shallowRef<{ key: string; first: ForecastSpan | null; halfway: ForecastSpan | null } | null>(
     null,

@@ -45,6 +45,11 @@ export function useMeltLog() {
   const trace = computed(() => heatTrace(entries.value, probe.value?.checks ?? [], startMs.value))
   /** To what the fire was set, and when the lid came off: as it was written down. */
   const settings = computed(() => furnaceSettings(entries.value, startMs.value))
+  /** As they are now: all the way up and on before anything was written. */
+  const setting = computed(() => ({
+    fire: settings.value.fire.at(-1)?.power ?? 1,
+    lidOff: settings.value.lid.at(-1)?.off ?? false,
+  }))
 
   /** `mergeKey` makes what comes in by itself one undo step. */
   function add(
@@ -105,6 +110,7 @@ export function useMeltLog() {
     truly,
     trace,
     settings,
+    setting,
     nowMin,
     minutesAt,
     startMs,

@@ -1,13 +1,13 @@
 import { effectScope } from 'vue'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
-import { meltEffort, tellsFromCold } from '#core/gear'
+import { tellsFromCold } from '#core/gear'
 import { useGearDraft } from '~/features/gear/useGearDraft'
 import { useForecast } from '~/features/melt/useForecast'
 import { useLiveMelt } from '~/features/melt/useLiveMelt'
 import { useMeltLog } from '~/features/melt/useMeltLog'
 import { useRunSheet } from '~/features/melt/useRunSheet'
-import { useFurnaceEnergy } from '~/shared/gear/useFurnaceEnergy'
 import { useGear } from '~/shared/gear/useGear'
+import { useMeltEffort } from '~/shared/gear/useMeltEffort'
 import { useHeat } from '~/shared/heat/useHeat'
 import { openYard } from '../../support/open-yard'
 
@@ -24,12 +24,12 @@ describe('when the metal will be ready', () => {
 
   /** The heat in hand in a furnace that nobody has used yet. */
   async function inNewFurnace(fuel: 'propane' | 'charcoal' | 'electric', powerKw: number) {
-    const yard = await openYard(13)
+    await openYard(13)
     const { draft, save } = useGearDraft('furnace', null, () => {})
     Object.assign(draft, { name: 'New one', fuel, powerKw })
     save()
     const furnace = useGear().furnaces.value.find(({ name }) => name === 'New one')!
-    const { heat, edit } = useHeat()
+    const { edit } = useHeat()
     edit('In the new furnace', { furnaceId: furnace.id })
     const melt = scope.run(() => {
       const log = useMeltLog()
@@ -37,7 +37,8 @@ describe('when the metal will be ready', () => {
       return { log, forecast: useForecast(log, sheet, useLiveMelt(log, sheet)) }
     })!
     await vi.waitFor(() => expect(melt.forecast.found.value).not.toBeNull(), PATIENCE)
-    return { yard, heat, furnace, ...melt }
+    const { effort, learned } = useMeltEffort()
+    return { furnace, heats: learned.value!.heats, minutes: effort.value!.minutes, ...melt }
   }
 
   it.each([
@@ -46,11 +47,7 @@ describe('when the metal will be ready', () => {
   ] as const)(
     'a new furnace for %s is told as Gear tells it: two answers to one question are one',
     async (fuel, powerKw) => {
-      const { forecast, furnace, heat } = await inNewFurnace(fuel, powerKw)
-      const { heatTaken, learnedOf } = useFurnaceEnergy()
-      const { metalKJ, crucibleKJ } = heatTaken(heat.value!)!
-      const heatKJ = metalKJ + crucibleKJ
-      const { minutes } = meltEffort(furnace, heatKJ, learnedOf(furnace).forecast(heatKJ))
+      const { forecast, minutes } = await inNewFurnace(fuel, powerKw)
       const midMin = forecast.found.value!.reachesS!.mid / 60
       expect(midMin).toBeGreaterThan(minutes.low)
       expect(midMin).toBeLessThan(minutes.high)
@@ -59,13 +56,8 @@ describe('when the metal will be ready', () => {
   )
 
   it('a new electric one warms its walls first: hours of a kiln are not told as its share of heat in minutes', async () => {
-    const { forecast, furnace, heat } = await inNewFurnace('electric', 3)
-    const { heatTaken, learnedOf } = useFurnaceEnergy()
-    const { metalKJ, crucibleKJ } = heatTaken(heat.value!)!
-    const heatKJ = metalKJ + crucibleKJ
-    const learned = learnedOf(furnace)
-    const { minutes } = meltEffort(furnace, heatKJ, learned.forecast(heatKJ))
-    expect(tellsFromCold(furnace, learned.heats)).toBe(false)
+    const { forecast, furnace, heats, minutes } = await inNewFurnace('electric', 3)
+    expect(tellsFromCold(furnace, heats)).toBe(false)
     // In most of the ways it may be, it does not even reach bronze heat within hours.
     const found = forecast.found.value!
     expect((found.reachesS?.mid ?? Infinity) / 60).toBeGreaterThan(2 * minutes.high)

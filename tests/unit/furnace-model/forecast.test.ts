@@ -1,5 +1,14 @@
 import { describe, expect, it } from 'vitest'
-import { chargeHeat, forecastHeat, FURNACE_MODEL, heatCharge, type ForecastAsk } from '#core/furnace-model'
+import {
+  chargeHeat,
+  forecastHeat,
+  FURNACE_MODEL,
+  heatCharge,
+  type ChargeInPot,
+  type ForecastAsk,
+  type FurnaceTraits,
+  type HeatingAsk,
+} from '#core/furnace-model'
 import { seededRandom } from '#core/chance'
 
 const POTS = [
@@ -43,6 +52,17 @@ function furnaceOf(random: ReturnType<typeof seededRandom>, fuel: (typeof FUELS)
   }
 }
 
+/** A heat from cold, for five hours at the longest. */
+const fromCold = (pot: ChargeInPot, furnace: FurnaceTraits, untilC: number): HeatingAsk => ({
+  charge: chargeHeat(pot),
+  furnace,
+  chargeC: 25,
+  liningC: 25,
+  seconds: 5 * 3600,
+  stepS: 4,
+  untilC,
+})
+
 /** A heat in such a furnace, and the readings it would give. */
 function heatOf(seed: number) {
   const random = seededRandom(seed)
@@ -51,15 +71,7 @@ function heatOf(seed: number) {
   const furnace = furnaceOf(random, fuel, targetC)
   const { powerKw } = furnace
   const { readingC } = FURNACE_MODEL
-  const { chargeC, reachedS, stepS } = heatCharge({
-    charge: chargeHeat(pot),
-    furnace,
-    chargeC: 25,
-    liningC: 25,
-    seconds: 5 * 3600,
-    stepS: 4,
-    untilC: targetC,
-  })
+  const { chargeC, reachedS, stepS } = heatCharge(fromCold(pot, furnace, targetC))
   if (reachedS === null || reachedS < 4 * EVERY_S) return null
   const readings = []
   for (let atS = 0; atS <= reachedS / 2; atS += EVERY_S)
@@ -152,15 +164,9 @@ describe('when it will be ready', () => {
         { atS: upS, power: 1 },
       ]
       const { chargeC, reachedS } = heatCharge({
-        charge: chargeHeat(pot),
-        furnace,
-        chargeC: 25,
-        liningC: 25,
-        seconds: 5 * 3600,
-        stepS: 4,
+        ...fromCold(pot, furnace, targetC),
         given: 1,
         power: fire.map(({ atS, power }) => ({ fromS: atS, power })),
-        untilC: targetC,
       })
       if (reachedS === null || reachedS < upS + EVERY_S) continue
       const nowS = Math.max(upS, reachedS / 2)
