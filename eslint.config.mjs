@@ -31,6 +31,7 @@ const house = {
     'boundaries/dependency-nodes': ['import', 'export', 'dynamic-import'],
   },
   rules: {
+    'import/no-cycle': ['error', { ignoreExternal: true }],
     'boundaries/dependencies': [
       'error',
       {
@@ -89,7 +90,6 @@ export default withNuxt(
       'import-x/resolver-next': [createTypeScriptImportResolver({ project: '.nuxt/tsconfig.app.json' })],
     },
     rules: {
-      'import/no-cycle': ['error', { ignoreExternal: true }],
       'vue/no-undef-components': ['error', { ignorePatterns: ['NuxtLink', 'NuxtPage', 'ClientOnly'] }],
       'vue/html-self-closing': 'off',
       'vue/multi-word-component-names': 'off',

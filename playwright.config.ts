@@ -14,6 +14,7 @@ export default defineConfig({
   expect: { timeout: 20_000 },
   // A second try tells a machine that was too busy from a fault; what needed one is named at the end.
   retries: 1,
+  ...(process.env.RELIABILITY === 'full' ? {} : { grepInvert: /@long/ }),
   reporter: [['list'], ['json', { outputFile: 'test-results/browser.json' }]],
   use: {
     baseURL: `http://127.0.0.1:${port}`,

@@ -20,7 +20,6 @@ while (!(await fetch(BASE).catch(() => null))?.ok) await new Promise((resolve) =
 declare global {
   interface Window {
     still: { ms: number; began: number }[]
-    useNuxtApp: () => { $router: { push: (to: string) => Promise<void> } }
   }
 }
 const small = JSON.parse(readFileSync('data/demo-yard.json', 'utf8')) as GrowingYard
@@ -67,7 +66,7 @@ async function watch(name: string, work: () => Promise<unknown>, done = async ()
     `${longest > 200 ? '!' : ' '} ${name.padEnd(28)} longest ${String(longest).padStart(6)} ms, all ${String(sum).padStart(6)} ms, done after ${Math.round(took)} ms ${fault}`,
   )
 }
-const visit = (path: string) => () => page.evaluate((to) => window.useNuxtApp().$router.push(to), path)
+const visit = (path: string) => () => page.evaluate((to) => window.useNuxtApp!().$router.push(to), path)
 const savedAll = () =>
   page
     .getByTestId('save-state')

@@ -28,8 +28,12 @@ const unit = [
 const browser = [
   'carrying',
   'endurance',
+  'group',
+  'hand',
   'defence',
   'keeping',
+  'large',
+  'melt',
   'names',
   'newer-app',
   'small-disk',

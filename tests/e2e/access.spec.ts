@@ -23,6 +23,24 @@ const DESK = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-prac
 const PHONE = ['target-size', 'scrollable-region-focusable', 'label', 'button-name', 'link-name']
 const DARK = ['color-contrast', 'link-in-text-block']
 
+/** WCAG 1.4.12: lines 1.5, letters 0.12, words 0.16 times the size. */
+const WIDE_SET =
+  '* { line-height: 1.5 !important; letter-spacing: 0.12em !important; word-spacing: 0.16em !important; }'
+
+/** By how much the page runs off the side. */
+const runsOff = (page: Page) =>
+  page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth)
+
+/** On the narrowest screen, and on a telephone with its text set wide, nothing runs off once drawings have followed. */
+async function staysOn(page: Page, path: string): Promise<void> {
+  await page.setViewportSize({ width: 320, height: 720 })
+  await expect.poll(() => runsOff(page), { message: `${path} at 320 px` }).toBe(0)
+  await page.setViewportSize({ width: 390, height: 844 })
+  const style = await page.addStyleTag({ content: WIDE_SET })
+  await expect.poll(() => runsOff(page), { message: `${path} wide-set` }).toBe(0)
+  await style.evaluate((element) => (element as HTMLStyleElement).remove())
+}
+
 /** What axe has against the page as it stands, and whether it runs off the side. */
 async function wrong(page: Page, path: string, set: (axe: AxeBuilder) => AxeBuilder): Promise<string[]> {
   // There are no frames of other origins to gather from. What passes need not be described node by node: that takes most of the time.
@@ -31,9 +49,7 @@ async function wrong(page: Page, path: string, set: (axe: AxeBuilder) => AxeBuil
     .options({ resultTypes: ['violations'] })
     .exclude(ALIKE)
   const { violations } = await set(axe).analyze()
-  const wide = await page.evaluate(
-    () => document.documentElement.scrollWidth - document.documentElement.clientWidth,
-  )
+  const wide = await runsOff(page)
   return [
     ...violations.map(
       ({ id, nodes }) =>
@@ -47,7 +63,7 @@ async function wrong(page: Page, path: string, set: (axe: AxeBuilder) => AxeBuil
 }
 
 for (const screens of THIRDS)
-  test(`axe finds nothing on any stage from ${screens[0]} on, on the desk, in the dark and on a phone; nothing runs off the side`, async ({
+  test(`axe finds nothing on any stage from ${screens[0]} on, on the desk, in the dark and on a phone; nothing runs off the side, at 320 px or with wide-set text`, async ({
     page,
   }) => {
     test.setTimeout(300_000)
@@ -70,6 +86,7 @@ for (const screens of THIRDS)
       }
       await page.setViewportSize({ width: 390, height: 844 })
       found.push(...(await wrong(page, `${path} on a phone`, (axe) => axe.withRules(PHONE))))
+      await staysOn(page, path)
       await page.setViewportSize({ width: 1280, height: 800 })
       expect(found).toEqual([])
     }

@@ -18,7 +18,7 @@ import {
   yardText,
 } from './group-support'
 import { seeded } from '../support/random-problem'
-import { expect, stepOn, takeClock, test, visit } from './support'
+import { expect, LONG, stepOn, takeClock, test, visit } from './support'
 
 /* One yard on several devices: browsers of their own against one server on this machine. */
 const PORT = Number(process.env.E2E_PORT ?? 4311) + 40
@@ -346,57 +346,58 @@ test('the server by itself: where a line is let in, how long a frame may be, how
   }
 })
 
-test('three browsers, changes at random, the server gone now and then: one yard, and nothing lost', async ({
-  page,
-  browser,
-}) => {
-  test.slow()
-  const groups = mkdtempSync(join(tmpdir(), 'groups-'))
-  const server = ownServer(PORT + 4, { HEPHAESTAL_GROUPS_DIR: groups })
-  await server.start()
-  const random = seeded(20261127)
-  try {
-    await deskBegins(page, server.url)
-    const phone = await phoneJoins(browser, page, 'Phone')
-    const scale = await phoneJoins(browser, page, 'Scale')
-    const devices = [page, phone, scale]
-    const began = (await lotOf(page, 'Tin bar'))!.massG
-    let takenG = 0
-    const lines: string[] = []
-    /** changes still to come before the server is back */
-    let away = 0
-    for (let change = 0; change < CHANGES; change++) {
-      const on = devices[Math.floor(random() * 3)]!
-      const what = random()
-      if (what < 0.5) {
-        const byG = 1 + Math.floor(random() * 9)
-        takenG += byG
-        await weigh(on, { name: 'Tin bar', byG: -byG })
-      } else if (what < 0.85) {
-        lines.push(`line ${change}`)
-        const id = `00000000-0000-4000-8000-${String(change).padStart(12, '0')}`
-        expect(await logLine(on, 13, id, `line ${change}`)).toBe(true)
-      } else if (away > 0) await note(on, 'Pewter scraps', `note ${change}`)
-      else if (what < 0.92) {
-        // All of the app is there before the server may go again: there is no offline store in these tests.
-        await on.reload({ waitUntil: 'networkidle' })
-        await expect.poll(() => lotOf(on, 'Tin bar').catch(() => null)).toBeTruthy()
-      } else {
-        await server.kill()
-        away = 8
+test(
+  'three browsers, changes at random, the server gone now and then: one yard, and nothing lost',
+  LONG,
+  async ({ page, browser }) => {
+    test.slow()
+    const groups = mkdtempSync(join(tmpdir(), 'groups-'))
+    const server = ownServer(PORT + 4, { HEPHAESTAL_GROUPS_DIR: groups })
+    await server.start()
+    const random = seeded(20261127)
+    try {
+      await deskBegins(page, server.url)
+      const phone = await phoneJoins(browser, page, 'Phone')
+      const scale = await phoneJoins(browser, page, 'Scale')
+      const devices = [page, phone, scale]
+      const began = (await lotOf(page, 'Tin bar'))!.massG
+      let takenG = 0
+      const lines: string[] = []
+      /** changes still to come before the server is back */
+      let away = 0
+      for (let change = 0; change < CHANGES; change++) {
+        const on = devices[Math.floor(random() * 3)]!
+        const what = random()
+        if (what < 0.5) {
+          const byG = 1 + Math.floor(random() * 9)
+          takenG += byG
+          await weigh(on, { name: 'Tin bar', byG: -byG })
+        } else if (what < 0.85) {
+          lines.push(`line ${change}`)
+          const id = `00000000-0000-4000-8000-${String(change).padStart(12, '0')}`
+          expect(await logLine(on, 13, id, `line ${change}`)).toBe(true)
+        } else if (away > 0) await note(on, 'Pewter scraps', `note ${change}`)
+        else if (what < 0.92) {
+          // All of the app is there before the server may go again: there is no offline store in these tests.
+          await on.reload({ waitUntil: 'networkidle' })
+          await expect.poll(() => lotOf(on, 'Tin bar').catch(() => null)).toBeTruthy()
+        } else {
+          await server.kill()
+          away = 8
+        }
+        if (away > 0 && --away === 0) await server.start()
       }
-      if (away > 0 && --away === 0) await server.start()
+      if (away > 0) await server.start()
+      for (const one of devices) await expect(one.getByTestId('group-mark')).toContainText('3 here')
+      await meet(page, phone)
+      await meet(page, scale)
+      expect((await lotOf(scale, 'Tin bar'))!.massG).toBe(began - takenG)
+      const text = await yardText(scale)
+      expect(lines.filter((line) => !text.includes(`"${line}"`))).toEqual([])
+      for (const one of [phone, scale]) await one.context().close()
+    } finally {
+      await server.kill()
+      rmSync(groups, { recursive: true })
     }
-    if (away > 0) await server.start()
-    for (const one of devices) await expect(one.getByTestId('group-mark')).toContainText('3 here')
-    await meet(page, phone)
-    await meet(page, scale)
-    expect((await lotOf(scale, 'Tin bar'))!.massG).toBe(began - takenG)
-    const text = await yardText(scale)
-    expect(lines.filter((line) => !text.includes(`"${line}"`))).toEqual([])
-    for (const one of [phone, scale]) await one.context().close()
-  } finally {
-    await server.kill()
-    rmSync(groups, { recursive: true })
-  }
-})
+  },
+)

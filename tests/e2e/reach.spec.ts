@@ -139,34 +139,6 @@ test('from the scale to the ledger by keys alone: the ingot, the sprues, a readi
   await expect(page.getByTestId('ledger')).toContainText('H-013')
 })
 
-test('nothing runs off the side at 320 px, nor with wide-set text', async ({ page }) => {
-  await openDemo(page)
-  await page.setViewportSize({ width: 320, height: 720 })
-  const wide: string[] = []
-  const look = async (path: string, how: string) => {
-    const over = await page.evaluate(
-      () => document.documentElement.scrollWidth - document.documentElement.clientWidth,
-    )
-    if (over > 0) wide.push(`${path}${how} by ${over}`)
-  }
-  for (const path of SCREENS) {
-    await visit(page, path)
-    await expect(page.getByRole('main')).not.toContainText('Opening the yard')
-    await look(path, '')
-  }
-  // WCAG 1.4.12: lines 1.5, letters 0.12, words 0.16 times the size.
-  await page.addStyleTag({
-    content:
-      '* { line-height: 1.5 !important; letter-spacing: 0.12em !important; word-spacing: 0.16em !important; }',
-  })
-  await page.setViewportSize({ width: 390, height: 844 })
-  for (const path of SCREENS) {
-    await visit(page, path)
-    await look(path, ' wide-set')
-  }
-  expect(wide).toEqual([])
-})
-
 test('stages by arrows and by Alt, a temperature and a search by one key; nothing changes under an open sheet', async ({
   page,
 }) => {
