@@ -21,6 +21,7 @@ const unit = [
   'heat/weighing',
   'server/solving',
   'sync/converge',
+  'sync/one-rule',
   'truth/odds',
   'workspace/migrations',
   'workspace/windows',

@@ -88,6 +88,9 @@ class Drawing {
     if (same(mine, theirs)) return mine
     if (this.based ? same(theirs, before) : isNothing(theirs)) return mine
     if (this.based ? same(mine, before) : isNothing(mine)) return theirs
+    // Taken away by one and worked on by the other, it stays, as a thing of a list does.
+    if (mine === undefined) return theirs
+    if (theirs === undefined) return mine
     if (Array.isArray(mine) && Array.isArray(theirs)) {
       const past: unknown[] = Array.isArray(before) ? before : []
       const key = keyOf([past, mine, theirs])
