@@ -26,6 +26,13 @@ const base = baseOf(process.env.BASE_URL)
 const OPENED = { 'application/json': ['.json'], 'application/zip': ['.zip'] }
 const fromBase = (path: string) => base + path
 
+/** What lies by itself, small or not: it comes when it is asked for, and nothing else with it. */
+function apart(id: string): string | undefined {
+  if (id.endsWith('/data/demo-yard.json')) return 'demo-yard'
+  // The words of a language are awaited while the app begins: nothing that waits for them may lie beside them.
+  return /\/app\/words\/(?!en\/)([\w-]+)\//.exec(id)?.[1]
+}
+
 export default defineNuxtConfig({
   compatibilityDate: '2026-11-01',
   srcDir: 'app/',
@@ -79,8 +86,7 @@ export default defineNuxtConfig({
         output: {
           // A request costs more than a few kilobytes that are not needed yet.
           experimentalMinChunkSize: 30_000,
-          // The words of a language are awaited while the app begins: nothing that waits for them may lie beside them.
-          manualChunks: (id) => /\/app\/words\/(?!en\/)([\w-]+)\//.exec(id)?.[1],
+          manualChunks: apart,
         },
       },
     },
