@@ -12,7 +12,15 @@ import {
   type Coating,
   type Lot,
 } from '#core/stock'
-import { decimalMarkOf, parseDecimal, parseMass, parseShare, type DecimalMark } from '#core/units'
+import {
+  decimalMarkOf,
+  parseDecimal,
+  parseMass,
+  parseShare,
+  pricePer,
+  type DecimalMark,
+  type MassUnit,
+} from '#core/units'
 import { FORMULA, writeTable } from './write-table'
 
 /** What a column of a table can mean. */
@@ -165,7 +173,8 @@ function lotOfRow(
       const parsed = parseDecimal(cell, decimal)
       if (!parsed.ok && parsed.problem === 'two-readings') return fault(twoReadings(cell))
       if (!parsed.ok || parsed.value < 0) return fault(`“${cell}” is no price`)
-      lot.pricePerKg = parsed.value
+      // By the kilogram, where the heading names nothing else.
+      lot.pricePerKg = parsed.value / pricePer(1, unitOf(header[at]!, 'kg'))
     } else if (field === 'coatings') {
       const named = cell
         .toLowerCase()
@@ -239,10 +248,10 @@ function lotOfRow(
 const twoReadings = (cell: string) =>
   `“${cell}” can be read in two ways; write it without a mark between thousands, or with two or four digits behind the decimal mark`
 
-/** The unit a mass column names in its heading; grams where it names none. */
-function unitOf(heading: string): 'g' | 'kg' | 'oz' | 'lb' {
+/** The unit a column of masses, or of what a mass costs, names in its heading. */
+function unitOf(heading: string, unnamed: MassUnit = 'g'): MassUnit {
   const [, unit] = /\b(kg|oz|lb)\b/i.exec(heading) ?? []
-  return (unit?.toLowerCase() as 'kg' | 'oz' | 'lb' | undefined) ?? 'g'
+  return (unit?.toLowerCase() as MassUnit | undefined) ?? unnamed
 }
 
 /** A cell as it was before a quote was put in front to keep a spreadsheet from running it. */

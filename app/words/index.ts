@@ -13,10 +13,14 @@ type Folder = Partial<Record<keyof Words, Readonly<Record<string, string>>>>
 /** What the tables say, by their own English text. */
 type Texts = Readonly<Record<string, string>>
 
-const FOLDERS = import.meta.glob<{ default: Folder; texts: Texts; nounsAreCapital?: boolean }>([
-  './*/index.ts',
-  '!./en/index.ts',
-])
+interface Language {
+  default: Folder
+  texts?: Texts
+  nounsAreCapital?: boolean
+  /** what is English but for its spelling: how a text is spelled */
+  spelled?: (text: string) => string
+}
+const FOLDERS = import.meta.glob<Language>(['./*/index.ts', '!./en/index.ts'])
 const TAGS = ['en', ...Object.keys(FOLDERS).map((path) => path.split('/')[1]!)]
 const KEPT = 'language'
 
@@ -59,7 +63,7 @@ export const words = createI18n({
   warnHtmlMessage: false,
 })
 words.global.setLocaleMessage('en', english)
-if (other) words.global.setLocaleMessage(language, other.default)
+if (other) words.global.setLocaleMessage(language, respelled(other))
 const translate = words.global.t as (key: string, open: Open, options?: { plural: number }) => string
 
 /**
@@ -69,13 +73,25 @@ const translate = words.global.t as (key: string, open: Open, options?: { plural
  */
 export const t = (key: WordKey, open: Open = {}): string => translate(key, open)
 
+/** A language's messages; of one that is only spelled otherwise, the English ones so. */
+export function respelled({ default: folder, spelled }: Language): Folder {
+  if (!spelled) return folder
+  return Object.fromEntries(
+    Object.entries<Readonly<Record<string, string>>>(english).map(([book, messages]) => [
+      book,
+      Object.fromEntries(Object.entries(messages).map(([key, text]) => [key, spelled(text)])),
+    ]),
+  )
+}
+
 const texts: Texts = other?.texts ?? {}
+const spelled = other?.spelled ?? ((text: string) => text)
 
 /** A text of the data tables in the language; as it stands there where nobody has put it into that yet. */
 export function told(text: string): string
 export function told(text: string | undefined): string | undefined
 export function told(text: string | undefined): string | undefined {
-  return text === undefined ? undefined : (texts[text] ?? text)
+  return text === undefined ? undefined : (texts[text] ?? spelled(text))
 }
 
 /** A name as it stands within a sentence: "Green sand" is "green sand", a German noun keeps its large letter. */

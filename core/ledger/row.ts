@@ -67,7 +67,8 @@ export function ledgerRow(heat: Heat): LedgerRow {
     lots,
     get costPerKg() {
       const tappedKg = ((this.summary.balance?.tapYield ?? 0) * this.summary.predicted.chargeMassG) / 1000
-      return tappedKg > 0 ? this.summary.cost / tappedKg : null
+      // What nobody paid anything for, or said no price of, has no cost to compare.
+      return tappedKg > 0 && this.summary.cost > 0 ? this.summary.cost / tappedKg : null
     },
   }
   rows.set(heat, row)

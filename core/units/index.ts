@@ -1,4 +1,4 @@
-export { GRAMS_PER } from './mass-units'
+export { GRAMS_PER, pricePer, priceUnit } from './mass-units'
 export { formatMass, type FormattedMass } from './format-mass'
 export { formatLength, MM_IN, parseLength } from './length'
 export { decimalMarkOf, parseDecimal, parseShare } from './parse-decimal'

@@ -11,3 +11,17 @@ export const GRAMS_PER: Readonly<Record<MassUnit | 'ozt', number>> = {
   lb: 453.59237,
   ozt: 31.1034768,
 }
+
+/**
+ * What metal is priced by where masses are told in a unit: the kilogram, or the pound.
+ * @example priceUnit('oz') // 'lb'
+ */
+export const priceUnit = (mass: MassUnit): 'kg' | 'lb' => (mass === 'oz' || mass === 'lb' ? 'lb' : 'kg')
+
+/**
+ * A price per kilogram as one of another unit.
+ * @param perKg money for each kilogram
+ * @returns money for each of that unit
+ * @example Number(pricePer(2.2046226, 'lb').toFixed(4)) // 1
+ */
+export const pricePer = (perKg: number, unit: MassUnit): number => (perKg * GRAMS_PER[unit]) / GRAMS_PER.kg

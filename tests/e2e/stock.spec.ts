@@ -37,6 +37,33 @@ test('the scrap book: searched, and an entry becomes a lot', async ({ page }) =>
   await expect(page.getByRole('heading', { name: 'Car wheels, cast' })).toBeVisible()
 })
 
+test('metal is priced by the pound where it is weighed in pounds', async ({ page }) => {
+  await openDemo(page)
+  const weighIn = async (presses: number) => {
+    for (; presses > 0; presses--) {
+      await page.getByRole('button', { name: 'Menu' }).click()
+      await page.getByRole('menuitem', { name: /^Weigh in/ }).click()
+    }
+  }
+  // Grams, kilograms, ounces, pounds.
+  await weighIn(3)
+  await visit(page, '/stock')
+  await page.getByRole('button', { name: /^Edit ?Tin bar/ }).click()
+  const price = page.getByLabel('Price per lb')
+  await price.fill('3.50')
+  await page.getByRole('button', { name: 'Save', exact: true }).click()
+  const card = page.getByRole('listitem').filter({ has: page.getByRole('heading', { name: 'Tin bar' }) })
+  await expect(card).toContainText('3.50/lb')
+  await saved(page)
+  await page.reload()
+  await expect(card).toContainText('3.50/lb')
+  // A pound is exactly 0.45359237 kg.
+  await weighIn(1)
+  await expect(card).toContainText('7.72/kg')
+  await page.getByRole('button', { name: /^Edit ?Tin bar/ }).click()
+  await expect(page.getByLabel('Price per kg')).toHaveValue('7.71618')
+})
+
 test('metal in, out and split off, with what went before; undone again', async ({ page }) => {
   await openDemo(page)
   await visit(page, '/stock')

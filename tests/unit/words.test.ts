@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { createI18n } from 'vue-i18n'
 import english from '~/words/en'
-import { counting, LANGUAGES, t } from '~/words'
+import { counting, LANGUAGES, respelled, t } from '~/words'
+import { RESPELLED, spelled } from '~/words/en-US/spelling'
 import { toldTexts } from '../support/told-texts'
 import { localFigures } from '~/shared/units/decimal-mark'
 import { habitsOf, placeOf } from '~/shared/units/habits'
@@ -9,8 +10,10 @@ import { habitsOf, placeOf } from '~/shared/units/habits'
 type Book = Readonly<Record<string, string>>
 type Folder = Readonly<Record<string, Book>>
 const TEXTS = import.meta.glob<Book>('../../app/words/*/texts.json', { eager: true, import: 'default' })
-const FOLDERS = import.meta.glob<Folder>('../../app/words/*/index.ts', { eager: true, import: 'default' })
-const folderOf = (tag: string) => FOLDERS[`../../app/words/${tag}/index.ts`]!
+const FOLDERS = import.meta.glob<Parameters<typeof respelled>[0]>('../../app/words/*/index.ts', {
+  eager: true,
+})
+const folderOf = (tag: string) => respelled(FOLDERS[`../../app/words/${tag}/index.ts`]!) as Folder
 const SOURCES = import.meta.glob<string>(['../../app/**/*.{vue,ts}', '!../../app/words/**'], {
   query: '?raw',
   import: 'default',
@@ -85,6 +88,19 @@ describe('the words of the app', () => {
     const wanted = toldTexts()
     expect(wanted.filter((text) => !texts[text])).toEqual([])
     expect(Object.keys(texts).filter((text) => !wanted.includes(text))).toEqual([])
+  })
+  it('American English is spelled so throughout, in words and in tables, and no spelling is there that nothing needs', () => {
+    const texts = [...messages(en).map(([, text]) => text), ...toldTexts()]
+    const used = RESPELLED.filter((word) => texts.some((text) => new RegExp(`\\b${word}\\b`, 'i').test(text)))
+    expect(used).toEqual(RESPELLED)
+    // Words and endings that British English alone has, but for English words that end so everywhere.
+    const british =
+      /\b(?!rais|ris|otherwis|promis|surpris|exercis|precis|nois|advis|comprom|wis|exist)\w+?is(?:e[drs]?|ing)\b|\b\w*(?:mould|colour|vapour|aluminium|aluminis|sulph|litre|[a-z]metre|fibre|grey|draught|neighbour|analyse|jewell)\w*/i
+    const left = texts
+      .map((text) => spelled(text).replace(/\{\w+\}/g, ''))
+      .filter((text) => british.test(text))
+    expect(left.map((text) => `${british.exec(text)![0]}: ${text.slice(0, 60)}`)).toEqual([])
+    expect(spelled('Grey {colour} of a mould')).toBe('Gray {colour} of a mold')
   })
   it('none, one and many are said by the rules of number', () => {
     expect([0, 1, 2, 21].map((count) => counting('count.lot', count))).toEqual([

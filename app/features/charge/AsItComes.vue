@@ -30,7 +30,7 @@ const props = defineProps<{ charge: Charge; hand: ChargeRows }>()
 const { heat, edit } = useHeat()
 const yard = useYard()
 const units = useUnits()
-const { grams, money } = units
+const { grams, cost: costWords } = units
 const { prediction, lines, lotName, bench } = props.charge
 const { rows } = props.hand
 const made = useAsItComes(props.charge)
@@ -143,7 +143,7 @@ const handled = computed(() => heat.value?.asItComes?.practice ?? '')
               ></WorkingOpener
             >
             <WorkingOpener v-if="costSum" :working="costSum"
-              ><b>{{ money(cost) }}</b></WorkingOpener
+              ><b>{{ costWords(cost) }}</b></WorkingOpener
             >
           </p>
           <CompositionBar

@@ -45,7 +45,7 @@ const { infeasible } = answer
 const { sources, chance, elementSums, tapSum, cost, costSum } = useChargeSums(charge)
 const { reserved, reserve } = useReserve(rows)
 const { checks } = usePlanChecks(heat, lines, prediction, lotName)
-const { grams, money } = useUnits()
+const { grams, cost: costWords } = useUnits()
 const { save, open, fault } = useProblemFile()
 /** It aims at no alloy: what goes in is chosen here, not worked out. */
 const free = computed(() => !!heat.value && comesAsItIs(heat.value))
@@ -149,7 +149,7 @@ const origins = useRememberedHere('charge-origins', false)
                     ></WorkingOpener
                   >
                   <WorkingOpener :working="costSum!"
-                    ><b>{{ money(cost) }}</b></WorkingOpener
+                    ><b>{{ costWords(cost) }}</b></WorkingOpener
                   >
                   <button
                     class="btn btn-quiet -my-1 ml-auto min-h-8 text-sm underline"

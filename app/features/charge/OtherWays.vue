@@ -24,6 +24,8 @@ const { rows, certainty, now, askable, fault, take } = useOtherWays(
   grams,
   seen,
 )
+/** Of metal that nobody said a price of, cost tells no way from another. */
+const priced = computed(() => [...rows.value, ...certainty.value].some(({ cost }) => cost > 0))
 const chance = (value: number) =>
   value > 0.995
     ? t('charge.over-99-in-100')
@@ -49,7 +51,9 @@ const chance = (value: number) =>
           <thead class="text-xs text-soft">
             <tr>
               <th scope="col" class="pr-3 font-semibold">{{ t('charge.way') }}</th>
-              <th scope="col" class="pr-3 text-right font-semibold">{{ t('charge.cost-2') }}</th>
+              <th v-if="priced" scope="col" class="pr-3 text-right font-semibold">
+                {{ t('charge.cost-2') }}
+              </th>
               <th scope="col" class="pr-3 text-right font-semibold">{{ t('charge.virgin') }}</th>
               <th scope="col" class="pr-3 text-right font-semibold">{{ t('charge.lots') }}</th>
               <th scope="col" class="pr-3 font-semibold">{{ t('charge.every-limit-kept') }}</th>
@@ -66,7 +70,7 @@ const chance = (value: number) =>
               <th scope="row" class="py-1.5 pr-3 text-left whitespace-nowrap">
                 {{ row.name }}<span class="block text-xs font-normal text-soft">{{ row.why }}</span>
               </th>
-              <td class="py-1.5 pr-3 text-right whitespace-nowrap">{{ money(row.cost) }}</td>
+              <td v-if="priced" class="py-1.5 pr-3 text-right whitespace-nowrap">{{ money(row.cost) }}</td>
               <td class="py-1.5 pr-3 text-right whitespace-nowrap">{{ grams(row.virginMassG) }}</td>
               <td class="py-1.5 pr-3 text-right">{{ row.lots }}</td>
               <td class="py-1.5 pr-3 whitespace-nowrap">{{ chance(row.chance) }}</td>
@@ -87,7 +91,7 @@ const chance = (value: number) =>
         </table>
         <p v-if="!rows.length" class="text-soft">{{ t('charge.looking-for-other-ways') }}</p>
       </div>
-      <CertaintyChart v-if="certainty.length > 1" :points="certainty" :now="now" />
+      <CertaintyChart v-if="certainty.length > 1 && priced" :points="certainty" :now="now" />
     </div>
   </section>
 </template>

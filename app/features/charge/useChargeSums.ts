@@ -12,7 +12,7 @@ import { useLosses } from './useLosses'
 
 /** What the melt comes to, figure by figure, with the sums behind it. */
 export function useChargeSums({ heat, lines, prediction, lotName }: Charge) {
-  const { grams, money } = useUnits()
+  const { grams, cost, price } = useUnits()
   const told = (id: string) => isolated(lotName(id))
   const limits = computed(() => heat.value?.alloy?.limits ?? {})
   /** by element, the lots that bring most of it: "78 % from Valve bodies" */
@@ -39,7 +39,8 @@ export function useChargeSums({ heat, lines, prediction, lotName }: Charge) {
   const { way } = useLosses()
   const workingTools = {
     grams,
-    money,
+    cost,
+    price,
     lotName: told,
     get losses() {
       return way.value

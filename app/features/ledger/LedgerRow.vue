@@ -12,7 +12,7 @@ import VerdictMark from '~/shared/heat/VerdictMark.vue'
 
 /** A heat in the ledger, in a line. */
 defineProps<{ row: LedgerRow }>()
-const { grams, money } = useUnits()
+const { grams, price } = useUnits()
 </script>
 
 <template>
@@ -64,9 +64,7 @@ const { grams, money } = useUnits()
       <span class="text-soft md:block">{{
         t('ledger.in', { chargeMassG: grams(row.summary.predicted.chargeMassG) })
       }}</span>
-      <span v-if="row.costPerKg !== null" class="text-soft md:block">{{
-        t('ledger.kg', { costPerKg: money(row.costPerKg) })
-      }}</span>
+      <span v-if="row.costPerKg !== null" class="text-soft md:block">{{ price(row.costPerKg) }}</span>
     </span>
   </NuxtLink>
 </template>

@@ -23,7 +23,7 @@ const MeltTrace = defineAsyncComponent(() => import('~/features/melt').then(({ M
 
 /** A heat from plan to assay on one page, to read and to print. */
 const log = useMeltLog()
-const { grams, money, degrees } = useUnits()
+const { grams, cost: costWords, degrees } = useUnits()
 const {
   heat,
   summary,
@@ -76,7 +76,7 @@ const print = () => window.print()
           {{ dayWords(heat.date) }}<br /><b v-if="summary.balance?.foundG">{{
             t('ledger.tapped-2', {
               toFixed: fixed(100 * summary.balance.tapYield, 0),
-              cost: money(summary.cost),
+              cost: costWords(summary.cost),
             })
           }}</b>
         </p>

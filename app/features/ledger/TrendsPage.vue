@@ -11,7 +11,7 @@ import { SPANS, useTrends } from './useTrends'
 const ControlChart = defineAsyncComponent(() => import('./ControlChart.vue'))
 
 /** How the yard runs: one element or the yield, heat by heat, with limits; tramp elements; losses; cost. */
-const { money } = useUnits()
+const { money, perUnit, pricedBy } = useUnits()
 const {
   rows,
   alloys,
@@ -38,7 +38,8 @@ const MOST_NAMED = 12
       {{
         t('ledger.a-kilogram-tapped-cost-on-average', {
           chosen: counted(chosen.length, 'heat'),
-          meanCost: money(meanCost),
+          meanCost: money(perUnit(meanCost)),
+          unit: pricedBy,
         })
       }}
     </p>

@@ -25,7 +25,7 @@ const NONE = '–'
 export function useCompare() {
   const yard = useYard()
   const route = useRoute()
-  const { grams, money, degrees, degreesApart } = useUnits()
+  const { grams, money, perUnit, pricedBy, degrees, degreesApart } = useUnits()
   const heats = computed(() => yard.heats.filter(({ weighed }) => weighed.length).reverse())
   const byNumber = (value: unknown, at: number) =>
     heats.value.find(({ number }) => String(number) === String(value)) ?? heats.value[at] ?? null
@@ -47,7 +47,7 @@ export function useCompare() {
     tapped: [t('ledger.tapped-of-the-charge'), tenths],
     dross: [t('ledger.dross-of-the-charge'), tenths],
     missing: [t('ledger.not-found-of-the-charge'), tenths],
-    cost: [t('ledger.a-kilogram-cost'), money],
+    cost: [t('ledger.cost-of-a-kilogram-tapped', { unit: pricedBy.value }), (value) => money(perUnit(value))],
     share: ['', share],
   }
   function rowOf(point: HeatPoint): PointRow {

@@ -7,6 +7,7 @@ import { ledgerRow } from '#core/ledger'
 import { useTaught } from '~/shared/learning/taught-store'
 import { elementName } from '~/shared/units/elements'
 import { capital } from '~/shared/units/figures'
+import { useUnits } from '~/shared/units/useUnits'
 import { useYard } from '~/storage/yard-store'
 
 /** A chart of some hundred heats can be read; all of many years only shows that they are many. */
@@ -15,6 +16,7 @@ export const SPANS = [200, 1000] as const
 /** How the yard runs: one element or the yield, heat by heat, with limits; tramp elements; cost. */
 export function useTrends() {
   const yard = useYard()
+  const { perUnit, pricedBy } = useUnits()
   const rows = computed(() => yard.heats.filter(({ loggedAt }) => loggedAt).map((heat) => ledgerRow(heat)))
   const alloys = computed(() => {
     const counted = new Map<string, { id: string; name: string; count: number }>()
@@ -83,9 +85,9 @@ export function useTrends() {
         ),
       },
       {
-        title: t('ledger.cost-of-a-kilogram-tapped'),
+        title: t('ledger.cost-of-a-kilogram-tapped', { unit: pricedBy.value }),
         unit: yard.settings.currency,
-        ...of(({ costPerKg }) => costPerKg),
+        ...of(({ costPerKg }) => costPerKg && perUnit(costPerKg)),
       },
     ]
   })

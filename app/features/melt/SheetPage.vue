@@ -23,7 +23,7 @@ const { rows } = useChargeRows(charge)
 const { cost } = useChargeSums(charge)
 const { checks } = usePlanChecks(heat, lines, prediction, lotName)
 const units = useUnits()
-const { grams, money } = units
+const { grams, cost: costWords } = units
 /** What it will be where nothing is aimed at: its parts, the largest first. */
 const parts = computed(() =>
   (prediction.value ? mainParts(prediction.value) : []).map(({ symbol, pct, sd }) => ({
@@ -102,7 +102,7 @@ const print = () => window.print()
           <tr class="border-t-2 border-ink">
             <td class="py-1.5">{{ t('melt.in-the-crucible') }}</td>
             <td class="py-1.5 text-right font-bold">{{ grams(prediction.chargeMassG) }}</td>
-            <td class="py-1.5 pl-3 text-right">{{ money(cost) }}</td>
+            <td class="py-1.5 pl-3 text-right">{{ costWords(cost) }}</td>
           </tr>
         </tbody>
       </table>

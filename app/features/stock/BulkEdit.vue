@@ -10,9 +10,11 @@ import { KNOWLEDGE_WORDS } from '~/shared/words/knowledge-words'
 import { COATING_NAMES, KIND_WORDS } from './stock-words'
 import QuantityField from '~/shared/fields/QuantityField.vue'
 import SheetDialog from '~/shared/page/SheetDialog.vue'
+import { useUnits } from '~/shared/units/useUnits'
 
 /** One change to several lots at once; what is left alone stays as it is in each. */
 const props = defineProps<{ lots: Lot[] }>()
+const { pricedBy } = useUnits()
 const emit = defineEmits<{ close: [] }>()
 const yard = useYard()
 const { announce } = useNotices()
@@ -85,8 +87,8 @@ function save(): void {
         >
         <QuantityField
           v-model="pricePerKg"
-          :label="t('stock.price-per-kg')"
-          kind="price"
+          :label="t('stock.price-per-kg', { unit: pricedBy })"
+          kind="metal-price"
           nullable
           :placeholder="t('stock.as-it-is')"
         />

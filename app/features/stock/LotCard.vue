@@ -14,7 +14,7 @@ import KeptPhoto from '~/shared/fields/KeptPhoto.vue'
 /** A lot as it lies in its bin: drawn with its composition, or as one line of a list. */
 const props = defineProps<{ lot: Lot; picked: boolean; held: string[]; line?: boolean }>()
 const emit = defineEmits<{ pick: []; edit: []; move: [] }>()
-const { grams, money } = useUnits()
+const { grams, price } = useUnits()
 /** The density estimate, where it is known to be good to a percent; else nothing. */
 const density = computed(() => {
   const pct = (symbol: string) => props.lot.composition[symbol] ?? 0
@@ -113,7 +113,7 @@ const about = computed(() =>
         </div>
         <p class="text-right">
           <span class="text-lg font-bold">{{ grams(lot.massG) }}</span><br />
-          <span class="text-sm text-soft">{{ t('stock.kg', { pricePerKg: money(lot.pricePerKg) }) }}</span>
+          <span class="text-sm text-soft">{{ price(lot.pricePerKg) }}</span>
         </p>
       </div>
       <p v-for="words in held" :key="words" class="border-l-8 border-amber pl-2 text-sm">{{ words }}</p>

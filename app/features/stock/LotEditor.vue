@@ -14,8 +14,10 @@ import { KIND_WORDS } from './stock-words'
 import LotExtras from './LotExtras.vue'
 import QuantityField from '~/shared/fields/QuantityField.vue'
 import SheetDialog from '~/shared/page/SheetDialog.vue'
+import { useUnits } from '~/shared/units/useUnits'
 
 const props = defineProps<{ lot: Lot | null; begun?: Partial<Lot> }>()
+const { pricedBy } = useUnits()
 const emit = defineEmits<{ close: [] }>()
 const { draft, extras, rows, total, over, faults, save, remove, addRow } = useLotDraft(
   props.lot,
@@ -67,7 +69,11 @@ watch(grade, (id) => {
           kind="mass"
           :hint="t('stock.in-a-bucket-2400-310-takes')"
         />
-        <QuantityField v-model="draft.pricePerKg" :label="t('stock.price-per-kg')" kind="price" />
+        <QuantityField
+          v-model="draft.pricePerKg"
+          :label="t('stock.price-per-kg', { unit: pricedBy })"
+          kind="metal-price"
+        />
         <label
           ><span class="label">{{ t('stock.kind') }}</span>
           <select v-model="draft.kind" class="field">

@@ -87,7 +87,7 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
         <p class="text-sm text-soft">{{ t('stock.what-have-i-got-and-what') }}</p>
         <h1 class="text-2xl font-bold">
           {{
-            t('stock.worth', {
+            t(worth > 0 ? 'stock.worth' : 'stock.worth-unpriced', {
               lots: counted(yard.lots.length, 'lot'),
               lots2: grams(total(yard.lots), 100),
               worth: money(worth),

@@ -11,6 +11,7 @@ import {
   parseLength,
   parseMass,
   parseTemperature,
+  pricePer,
   toCelsius,
   type DecimalMark,
   type Parsed,
@@ -50,7 +51,7 @@ const props = withDefaults(
   { size: 'normal' },
 )
 const emit = defineEmits<{ 'update:modelValue': [value: number | null]; sealed: []; enter: [] }>()
-const { mass, temperature, length } = useUnits()
+const { mass, temperature, length, pricedBy } = useUnits()
 const decimalMark = decimalMarkHere()
 const id = useId()
 const input = ref<HTMLInputElement>()
@@ -81,11 +82,15 @@ const suffix = computed(() => {
   if (props.kind === 'temperature') return `°${temperature.value}`
   if (props.kind === 'length') return length.value
   if (props.kind === 'volume') return length.value === 'in' ? 'in³' : 'cm³'
+  if (props.kind === 'metal-price') return `/${pricedBy.value}`
   return props.kind === 'percent' ? '%' : ''
 })
 
 /** Cubic centimetres in the unit of volume that goes with the lengths. */
 const cm3PerUnit = () => (length.value === 'in' ? MM_IN.in ** 3 / 1000 : 1)
+
+/** Money for a kilogram, of one for what metal is priced by. */
+const perPriced = computed(() => (props.kind === 'metal-price' ? 1 / pricePer(1, pricedBy.value) : 1))
 
 const show = (value: number | null): string => localFigures(plain(value))
 function plain(value: number | null): string {
@@ -93,7 +98,7 @@ function plain(value: number | null): string {
   if (props.kind === 'temperature') return String(Math.round(fromCelsius(value, temperature.value)))
   if (props.kind === 'length') return String(Number((value / MM_IN[length.value]).toPrecision(5)))
   if (props.kind === 'volume') return String(Number((value / cm3PerUnit()).toPrecision(5)))
-  if (props.kind !== 'mass') return String(Number(value.toPrecision(6)))
+  if (props.kind !== 'mass') return String(Number((value / perPriced.value).toPrecision(6)))
   if (mass.value === 'lb') {
     const { figure, unit } = formatMass(value, 'lb')
     return `${figure} ${unit}`
@@ -122,6 +127,7 @@ function parse(decimal?: DecimalMark): Parsed<number> {
   if (parsed.ok && parsed.value < 0) return { ok: false, problem: 'negative' }
   if (parsed.ok && props.kind === 'percent' && parsed.value > 100 && props.max === undefined)
     return { ok: false, problem: 'too-large' }
+  if (parsed.ok && props.kind === 'metal-price') return { ok: true, value: parsed.value * perPriced.value }
   if (parsed.ok && props.kind === 'volume') return { ok: true, value: parsed.value * cm3PerUnit() }
   return parsed
 }
@@ -171,7 +177,7 @@ function inFull(value: number): string {
         ? value / MM_IN[length.value]
         : props.kind === 'volume'
           ? value / cm3PerUnit()
-          : value / perUnit
+          : value / (props.kind === 'mass' ? perUnit : perPriced.value)
   const figure = Number(shown.toPrecision(7)).toLocaleString('en', { maximumFractionDigits: 6 })
   return `${localFigures(figure.replaceAll(',', '\u202f'))} ${suffix.value}`.trim()
 }

@@ -1,13 +1,23 @@
 import { t } from '~/words'
 import type { QuantityProblem } from '#core/units'
 
-export type QuantityKind = 'mass' | 'temperature' | 'percent' | 'price' | 'number' | 'length' | 'volume'
+export type QuantityKind =
+  | 'mass'
+  | 'temperature'
+  | 'percent'
+  | 'price'
+  /** money for a kilogram, told for a pound where masses are */
+  | 'metal-price'
+  | 'number'
+  | 'length'
+  | 'volume'
 
 const EXAMPLES: Readonly<Record<QuantityKind, string>> = {
   mass: t('shared-fields.n-250-2-kg-or-5-lb'),
   temperature: t('shared-fields.n-1180-or-2150-f'),
   percent: t('shared-fields.n-88-or-0-3'),
   price: '7.20',
+  'metal-price': '7.20',
   number: '30',
   length: t('shared-fields.n-12-or-1-2-in'),
   volume: '45.2',
@@ -18,6 +28,7 @@ export const MOST: Readonly<Partial<Record<QuantityKind, number>>> = {
   mass: 1e8,
   temperature: 3500,
   price: 1e6,
+  'metal-price': 1e6,
   length: 1e5,
   volume: 1e6,
 }

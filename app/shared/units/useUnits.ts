@@ -1,7 +1,7 @@
 import { fixed, localFigures } from '~/shared/units/decimal-mark'
-import { language } from '~/words'
+import { language, t } from '~/words'
 import { computed } from 'vue'
-import { formatLength, formatMass, formatTemperature, MM_IN } from '#core/units'
+import { formatLength, formatMass, formatTemperature, MM_IN, pricePer, priceUnit } from '#core/units'
 import { useYard } from '~/storage/yard-store'
 
 /** Whether the language writes the sign of money after its figure. */
@@ -32,6 +32,15 @@ export function useUnits() {
     const { currency } = yard.settings
     return currencyLast ? `${fixed(value, 2)}\u00a0${currency}` : `${currency}\u00a0${fixed(value, 2)}`
   }
+  /** What metal is priced by: "kg", or "lb" where masses are told in pounds or ounces. */
+  const pricedBy = computed(() => priceUnit(mass.value))
+  /** A price of a kilogram as one of what metal is priced by. */
+  const perUnit = (perKg: number): number => pricePer(perKg, pricedBy.value)
+  /** "€ 7.20/kg", "$ 3.27/lb"; nothing is what stands where nobody said a price. */
+  const price = (perKg: number): string =>
+    perKg > 0 ? `${money(perUnit(perKg))}/${pricedBy.value}` : t('small.no-price')
+  /** What metal costs; nothing where nobody said a price. */
+  const cost = (value: number): string => (value > 0 ? money(value) : t('small.no-price'))
   function mm(value: number): string {
     return localFigures(formatLength(value, length.value))
   }
@@ -44,5 +53,20 @@ export function useUnits() {
     const value = length.value === 'in' ? (cm3 * 1000) / MM_IN.in ** 3 : cm3
     return `${localFigures(String(Number(value.toPrecision(3))))}\u00a0${length.value === 'in' ? 'in³' : 'cm³'}`
   }
-  return { mass, temperature, length, grams, degrees, degreesApart, money, mm, patternMm, volume }
+  return {
+    mass,
+    temperature,
+    length,
+    grams,
+    degrees,
+    degreesApart,
+    money,
+    pricedBy,
+    perUnit,
+    price,
+    cost,
+    mm,
+    patternMm,
+    volume,
+  }
 }

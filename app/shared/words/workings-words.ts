@@ -18,7 +18,8 @@ export interface Working {
 
 interface Tools {
   grams: (value: number, step?: number) => string
-  money: (value: number) => string
+  cost: (value: number) => string
+  price: (perKg: number) => string
   lotName: (id: string) => string
   /** whose losses the plan reckons with */
   losses?: LossWay
@@ -61,15 +62,15 @@ export function costWorking(lines: readonly Line[], tools: Tools): Working {
   const cost = ({ massG, lot }: Line) => (massG * (lot.pricePerKg ?? 0)) / 1000
   return {
     title: t('parts.cost-of-the-charge'),
-    value: tools.money(lines.reduce((sum, line) => sum + cost(line), 0)),
-    formula: t('parts.charged-price-per-kilogram'),
+    value: tools.cost(lines.reduce((sum, line) => sum + cost(line), 0)),
+    formula: t('parts.charged-price'),
     rows: lines.map((line) => ({
       label: tools.lotName(line.lot.id),
       sum: t('parts.kg', {
         massG: tools.grams(line.massG, 0.1),
-        pricePerKg: tools.money(line.lot.pricePerKg ?? 0),
+        price: tools.price(line.lot.pricePerKg ?? 0),
       }),
-      value: tools.money(cost(line)),
+      value: tools.cost(cost(line)),
     })),
     notes: [t('parts.prices-are-those-written-on-the')],
   }

@@ -1,6 +1,4 @@
-import { folder } from '../folder'
+/** American English is English, spelled otherwise: no message and no text is written twice. */
+export { spelled } from './spelling'
 
-/** What American English writes another way; all else is plain English. */
-export default folder(import.meta.glob(['./*.json', '!./texts.json'], { eager: true, import: 'default' }))
-
-export { default as texts } from './texts.json'
+export default {}

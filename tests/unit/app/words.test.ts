@@ -22,6 +22,8 @@ const tools = {
   lotName: (id: string) => ({ tin: 'Tin bar', valves: 'Valve bodies' })[id] ?? id,
   grams: (value: number) => `${value.toFixed(0)} g`,
   money: (value: number) => `€ ${value.toFixed(2)}`,
+  cost: (value: number) => (value > 0 ? `€ ${value.toFixed(2)}` : 'no price'),
+  price: (perKg: number) => (perKg > 0 ? `€ ${perKg.toFixed(2)}/kg` : 'no price'),
   mainSource: (element: string) => (element === 'Pb' ? 'Valve bodies' : null),
   limitOf: () => 0.3,
 }
@@ -140,7 +142,10 @@ describe('workings', () => {
     const tap = tapWorking([line], melt, tools)
     expect(tap.value).toBe(tools.grams(melt.tapMassG))
     expect(tap.rows[0]!.sum).toBe('200 g × 0.980 × 0.988')
-    expect(costWorking([line], tools).value).toBe('€ 1.00')
+    expect(costWorking([line], tools)).toMatchObject({
+      value: '€ 1.00',
+      rows: [{ sum: '200 g × € 5.00/kg', value: '€ 1.00' }],
+    })
     expect(elementWorking('Zn', melt, { Zn: 0.96 }, tools).rows[0]).toMatchObject({
       label: 'brass',
       sum: '100 % of it',

@@ -41,6 +41,16 @@ describe('the stock as a table', () => {
     })
   })
 
+  it('a price by the pound, where the heading says so, is kept by the kilogram', () => {
+    // A pound is exactly 0.45359237 kg: $ 3.50 a pound are $ 7.716 a kilogram.
+    const rows = read('name,mass lb,price per lb,Cu\nBrass,2,3.50,70\n')
+    const [row] = rows
+    expect(row).toMatchObject({ ok: true, lot: { massG: 907.18474 } })
+    if (row?.ok) expect(row.lot.pricePerKg).toBeCloseTo(7.716179, 6)
+    const [plain] = read('name,mass lb,price,Cu\nBrass,2,3.50,70\n')
+    expect(plain).toMatchObject({ ok: true, lot: { pricePerKg: 3.5 } })
+  })
+
   it('a cell that a spreadsheet would run is written so that it does not, and read back as it was', () => {
     const nasty = { ...stock[0]!, name: '=HYPERLINK("x")', note: '+1, "quoted"\nand broken' }
     const text = writeStock([nasty])
