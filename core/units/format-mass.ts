@@ -22,14 +22,25 @@ const USUAL_STEP_G: Readonly<Record<MassUnit, number>> = {
  * @param grams mass, g
  * @param unit the unit to write in
  * @param stepG smallest step worth showing, g; what suits a kitchen scale when left out
+ * @example formatMass(232.466, 'oz', 0.1) // { figure: '8.2', unit: 'oz' }
  * @example formatMass(2585, 'lb') // { figure: '5 lb 11.2', unit: 'oz' }
  */
 export function formatMass(grams: number, unit: MassUnit, stepG = USUAL_STEP_G[unit]): FormattedMass {
-  if (unit === 'lb') return formatPounds(grams, decimalsFor(stepG / GRAMS_PER.oz))
+  const inOunces = unit === 'oz' || unit === 'lb'
+  const step = stepG / (inOunces ? GRAMS_PER.oz : GRAMS_PER[unit])
+  const decimals = decimalsFor(step)
+  // A tenth of a gram is no step of ounces: what was typed as 8.2 is not told as 8.200.
+  const told = (figure: string) => (inOunces && !isPlain(step, decimals) ? withoutZeros(figure) : figure)
+  if (unit === 'lb') {
+    const { figure, unit: written } = formatPounds(grams, decimals)
+    return { figure: told(figure), unit: written }
+  }
   if (unit === 'g' && Math.abs(grams) >= 10000) return formatMass(grams, 'kg', stepG)
-  const decimals = decimalsFor(stepG / GRAMS_PER[unit])
-  return { figure: tidy(grams / GRAMS_PER[unit], decimals), unit }
+  return { figure: told(tidy(grams / GRAMS_PER[unit], decimals)), unit }
 }
+
+/** Without the zeros at the end, but for one behind the mark. */
+const withoutZeros = (figure: string): string => figure.replace(/(\.\d+?)0+$/, '$1')
 
 function formatPounds(grams: number, decimals: number): FormattedMass {
   const perOunce = 10 ** decimals
@@ -44,10 +55,12 @@ function formatPounds(grams: number, decimals: number): FormattedMass {
 /** Places that tell one step from the next; one more where a step such as 0.025 needs it to be told exactly. */
 function decimalsFor(step: number): number {
   const places = Math.min(MOST_PLACES, Math.max(0, Math.ceil(-Math.log10(step) - 1e-9)))
-  const whole = (decimals: number) =>
-    Math.abs(step * 10 ** decimals - Math.round(step * 10 ** decimals)) < 1e-6
-  return places < MOST_PLACES && !whole(places) && whole(places + 1) ? places + 1 : places
+  return places < MOST_PLACES && !isPlain(step, places) && isPlain(step, places + 1) ? places + 1 : places
 }
+
+/** Whether so many places tell a step exactly. */
+const isPlain = (step: number, decimals: number): boolean =>
+  Math.abs(step * 10 ** decimals - Math.round(step * 10 ** decimals)) < 1e-6
 
 /** Thousands apart, decimals together. */
 function tidy(value: number, decimals: number): string {

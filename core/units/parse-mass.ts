@@ -51,6 +51,23 @@ export function parseMass(text: string, defaultUnit: MassUnit, decimal?: Decimal
   return nonNegative(parts.length > 1 ? Number(grams.toFixed(6)) : grams)
 }
 
+/**
+ * Reads a mass where pounds are told with ounces under a pound: a bare figure is in the one of them that brings it
+ * nearer to what is expected.
+ * @param nearG g that the plan asks for
+ * @returns as `parseMass` does
+ * @example parseMassNear('2', 900) // { ok: true, value: 907.18474 }
+ */
+export function parseMassNear(text: string, nearG: number, decimal?: DecimalMark): Parsed<number> {
+  const [pounds, ounces] = (['lb', 'oz'] as const).map((unit) => parseMass(text, unit, decimal)) as [
+    Parsed<number>,
+    Parsed<number>,
+  ]
+  if (!pounds.ok || !ounces.ok || ounces.value <= 0 || nearG <= 0) return pounds
+  const off = (grams: number) => Math.abs(Math.log(grams / nearG))
+  return off(ounces.value) < off(pounds.value) ? ounces : pounds
+}
+
 /** The one unit a weight is told in, where that is one a bare number may be in. */
 function unitIn(term: string): MassUnit | null {
   const found = new Set([...term.matchAll(/[a-wyz]+/g)].flatMap(([word]) => UNIT_WORDS[word] ?? []))

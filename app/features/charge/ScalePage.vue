@@ -140,7 +140,7 @@ const begun = computed(() => done.value.length > 0)
                 >{{ t('charge.on-the', { name: scale.scaleOf.value.name }) + ' ' }} </template
               ><template v-else-if="bench.scales.length"
                 >{{ t('charge.none-of-your-scales-bears-it') + ' ' }} </template
-              ><template v-else>{{ t('charge.in') }} </template></template
+              ><template v-else>{{ t('charge.in') + ' ' }} </template></template
             ><template #stepG>{{ grams(current.stepG, current.stepG) }}</template></I18nT
           >
         </p>
@@ -173,6 +173,7 @@ const begun = computed(() => done.value.length > 0)
             kind="mass"
             positive
             size="huge"
+            :near="current.plannedG + (containerG ?? 0)"
             eager
             told-by="scale-target scale-steps scale-band"
             @update:model-value="shown = $event"

@@ -17,6 +17,7 @@ defineProps<{ row: ChargeRowState; hand: ChargeRows }>()
     hide-label
     kind="mass"
     nullable
+    :near="row.plannedG"
     :placeholder="t('charge.weighed')"
     @sealed="hand.takePending(row)"
     @enter="hand.takePending(row)"

@@ -10,6 +10,7 @@ import {
   parseDecimal,
   parseLength,
   parseMass,
+  parseMassNear,
   parseTemperature,
   pricePer,
   toCelsius,
@@ -43,6 +44,8 @@ const props = withDefaults(
     toldBy?: string
     /** what lies outside is asked about before it is taken, in the unit the field keeps */
     sensible?: { from: number; to: number }
+    /** g that the plan asks for: where pounds are told with ounces, it tells which of them a bare figure is in */
+    near?: number
     /** take the keyboard when it appears */
     eager?: boolean
     /** shown, and not to be changed */
@@ -120,7 +123,10 @@ watch(
 )
 
 function parse(decimal?: DecimalMark): Parsed<number> {
-  if (props.kind === 'mass') return parseMass(text.value, mass.value, decimal)
+  if (props.kind === 'mass')
+    return mass.value === 'lb' && props.near
+      ? parseMassNear(text.value, props.near, decimal)
+      : parseMass(text.value, mass.value, decimal)
   if (props.kind === 'temperature') return parseTemperature(text.value, temperature.value, decimal)
   if (props.kind === 'length') return parseLength(text.value, length.value, decimal)
   const parsed = parseDecimal(text.value.replace(/%$/, ''), decimal)

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { GRAMS_PER, parseMass } from '#core/units'
+import { GRAMS_PER, parseMass, parseMassNear } from '#core/units'
 
 const grams = (text: string, unit: 'g' | 'oz' | 'lb' | 'kg' = 'g') => {
   const read = parseMass(text, unit)
@@ -59,5 +59,30 @@ describe('several weights typed at once', () => {
         expect(grams(text)).toBeCloseTo(wanted, 5)
       }),
     )
+  })
+})
+
+describe('a bare figure where pounds are told with ounces', () => {
+  const near = (text: string, planned: string) => {
+    const read = parseMass(planned, 'g')
+    const found = read.ok ? parseMassNear(text, read.value) : read
+    return found.ok ? Number((found.value / GRAMS_PER.oz).toFixed(3)) : found.problem
+  }
+  // 16 ounces are a pound, exactly.
+  it.each([
+    ['8.6', '8.55 oz', 8.6],
+    ['8.2 + 0.4', '8.55 oz', 8.6],
+    ['0.54', '8.55 oz', 8.64],
+    ['2.05', '2 lb 0.85 oz', 32.8],
+    ['33', '2 lb 0.85 oz', 33],
+    ['2', '2 lb', 32],
+    ['1.5', '4 oz', 1.5],
+    ['8.6 lb', '8.55 oz', 137.6],
+    ['8 oz', '8 lb', 8],
+    ['0', '8 oz', 0],
+  ])('%s beside %s is %d oz', (text, planned, ounces) => expect(near(text, planned)).toBe(ounces))
+  it('what is no weight says why, and without a plan it is pounds', () => {
+    expect(near('much', '8 oz')).toBe('not-a-number')
+    expect(parseMassNear('2', 0)).toEqual({ ok: true, value: 2 * GRAMS_PER.lb })
   })
 })

@@ -14,6 +14,14 @@ describe('masses', () => {
     const parsed = parseMass('5 lb 11.2 oz', 'g')
     expect(parsed.ok && Math.abs(parsed.value - 2585)).toBeLessThan(0.05 * GRAMS_PER.oz)
     expect(formatMass(2585, 'lb')).toEqual({ figure: '5 lb 11.2', unit: 'oz' })
+    // 8.2 oz and 2 lb 1 oz typed on a scale, told to a tenth of a gram; and 1.5 g of a dose.
+    expect(formatMass(8.2 * GRAMS_PER.oz, 'lb', 0.1)).toEqual({ figure: '8.2', unit: 'oz' })
+    expect(formatMass(33 * GRAMS_PER.oz, 'lb', 0.1)).toEqual({ figure: '2 lb 1.0', unit: 'oz' })
+    expect(formatMass(1.5, 'oz', 0.1)).toEqual({ figure: '0.053', unit: 'oz' })
+    expect(formatMass(33 * GRAMS_PER.oz, 'lb', 0.05 * GRAMS_PER.oz)).toEqual({
+      figure: '2 lb 1.00',
+      unit: 'oz',
+    })
   })
 
   it('keeps the legal definitions: pound 453.59237 g, troy ounce 31.1034768 g', () => {
