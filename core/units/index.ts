@@ -2,7 +2,7 @@ export { GRAMS_PER, pricePer, priceUnit } from './mass-units'
 export { formatMass, type FormattedMass } from './format-mass'
 export { formatLength, MM_IN, parseLength } from './length'
 export { decimalMarkOf, parseDecimal, parseShare } from './parse-decimal'
-export { parseMass, parseMassNear } from './parse-mass'
+export { parseMass, poundsOrOunces } from './parse-mass'
 export { weighingStep } from './weighing-step'
 export { formatTemperature, fromCelsius, parseTemperature, toCelsius } from './temperature'
 export type {

@@ -52,20 +52,18 @@ export function parseMass(text: string, defaultUnit: MassUnit, decimal?: Decimal
 }
 
 /**
- * Reads a mass where pounds are told with ounces under a pound: a bare figure is in the one of them that brings it
- * nearer to what is expected.
+ * Which of pounds and ounces a bare figure is in, where the two are told together: the one that brings it nearer to
+ * what is expected.
  * @param nearG g that the plan asks for
- * @returns as `parseMass` does
- * @example parseMassNear('2', 900) // { ok: true, value: 907.18474 }
+ * @returns of what is no weight yet, the one that is expected
+ * @example poundsOrOunces('8.6', 242) // 'oz'
  */
-export function parseMassNear(text: string, nearG: number, decimal?: DecimalMark): Parsed<number> {
-  const [pounds, ounces] = (['lb', 'oz'] as const).map((unit) => parseMass(text, unit, decimal)) as [
-    Parsed<number>,
-    Parsed<number>,
-  ]
-  if (!pounds.ok || !ounces.ok || ounces.value <= 0 || nearG <= 0) return pounds
+export function poundsOrOunces(text: string, nearG: number, decimal?: DecimalMark): 'lb' | 'oz' {
+  const [pounds, ounces] = [parseMass(text, 'lb', decimal), parseMass(text, 'oz', decimal)]
+  if (nearG <= 0) return 'lb'
+  if (!pounds.ok || !ounces.ok || ounces.value <= 0) return nearG < GRAMS_PER.lb ? 'oz' : 'lb'
   const off = (grams: number) => Math.abs(Math.log(grams / nearG))
-  return off(ounces.value) < off(pounds.value) ? ounces : pounds
+  return off(ounces.value) < off(pounds.value) ? 'oz' : 'lb'
 }
 
 /** The one unit a weight is told in, where that is one a bare number may be in. */

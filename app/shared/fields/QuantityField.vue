@@ -10,11 +10,12 @@ import {
   parseDecimal,
   parseLength,
   parseMass,
-  parseMassNear,
   parseTemperature,
+  poundsOrOunces,
   pricePer,
   toCelsius,
   type DecimalMark,
+  type MassUnit,
   type Parsed,
 } from '#core/units'
 import { MOST, quantityWords, type QuantityKind } from './quantity-words'
@@ -79,6 +80,11 @@ const choices = ref<{ value: number; words: string }[]>([])
 const written = computed(
   () => props.kind === 'mass' || props.kind === 'length' || props.kind === 'temperature',
 )
+/** What a bare figure of a mass is read in. */
+const bareUnit = (decimal?: DecimalMark): MassUnit =>
+  mass.value === 'lb' && props.near ? poundsOrOunces(text.value, props.near, decimal) : mass.value
+/** Pounds are told with their ounces, each with its unit. */
+const inPounds = computed(() => props.kind === 'mass' && mass.value === 'lb')
 const suffix = computed(() => {
   if (props.unitWords) return props.unitWords
   if (props.kind === 'mass') return mass.value === 'lb' ? '' : mass.value
@@ -88,6 +94,11 @@ const suffix = computed(() => {
   if (props.kind === 'metal-price') return `/${pricedBy.value}`
   return props.kind === 'percent' ? '%' : ''
 })
+
+/** Beside a figure that stands alone, the unit it is read in. */
+const beside = computed(() =>
+  inPounds.value && !props.unitWords ? (/[a-z]/i.test(text.value) ? '' : bareUnit()) : suffix.value,
+)
 
 /** Cubic centimetres in the unit of volume that goes with the lengths. */
 const cm3PerUnit = () => (length.value === 'in' ? MM_IN.in ** 3 / 1000 : 1)
@@ -123,10 +134,7 @@ watch(
 )
 
 function parse(decimal?: DecimalMark): Parsed<number> {
-  if (props.kind === 'mass')
-    return mass.value === 'lb' && props.near
-      ? parseMassNear(text.value, props.near, decimal)
-      : parseMass(text.value, mass.value, decimal)
+  if (props.kind === 'mass') return parseMass(text.value, bareUnit(decimal), decimal)
   if (props.kind === 'temperature') return parseTemperature(text.value, temperature.value, decimal)
   if (props.kind === 'length') return parseLength(text.value, length.value, decimal)
   const parsed = parseDecimal(text.value.replace(/%$/, ''), decimal)
@@ -281,13 +289,13 @@ function leave(): void {
         ref="input"
         v-model="text"
         type="text"
-        :inputmode="letters || (kind === 'mass' && mass === 'lb') ? 'text' : 'decimal'"
+        :inputmode="letters || inPounds ? 'text' : 'decimal'"
         autocomplete="off"
         :disabled="disabled"
         class="field text-right"
         :class="[
           size === 'huge' ? 'min-h-20 text-3xl font-bold' : '',
-          suffix ? (size === 'huge' ? 'pr-14' : suffix.length > 2 ? 'pr-11' : 'pr-9') : '',
+          beside ? (size === 'huge' ? 'pr-14' : beside.length > 2 ? 'pr-11' : 'pr-9') : '',
         ]"
         :placeholder="placeholder"
         data-figure
@@ -314,11 +322,11 @@ function leave(): void {
         {{ suffix }}
       </button>
       <span
-        v-else-if="suffix"
+        v-else-if="beside"
         class="pointer-events-none absolute inset-y-0 right-2 grid place-items-center text-soft"
         :class="size === 'huge' ? 'text-xl' : 'text-sm'"
         aria-hidden="true"
-        >{{ suffix }}</span
+        >{{ beside }}</span
       >
     </div>
     <p v-if="error" :id="`${id}-error`" role="alert" class="mt-1 text-sm font-semibold text-oxide">

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { GRAMS_PER, parseMass, parseMassNear } from '#core/units'
+import { GRAMS_PER, parseMass, poundsOrOunces } from '#core/units'
 
 const grams = (text: string, unit: 'g' | 'oz' | 'lb' | 'kg' = 'g') => {
   const read = parseMass(text, unit)
@@ -65,7 +65,7 @@ describe('several weights typed at once', () => {
 describe('a bare figure where pounds are told with ounces', () => {
   const near = (text: string, planned: string) => {
     const read = parseMass(planned, 'g')
-    const found = read.ok ? parseMassNear(text, read.value) : read
+    const found = read.ok ? parseMass(text, poundsOrOunces(text, read.value)) : read
     return found.ok ? Number((found.value / GRAMS_PER.oz).toFixed(3)) : found.problem
   }
   // 16 ounces are a pound, exactly.
@@ -83,6 +83,8 @@ describe('a bare figure where pounds are told with ounces', () => {
   ])('%s beside %s is %d oz', (text, planned, ounces) => expect(near(text, planned)).toBe(ounces))
   it('what is no weight says why, and without a plan it is pounds', () => {
     expect(near('much', '8 oz')).toBe('not-a-number')
-    expect(parseMassNear('2', 0)).toEqual({ ok: true, value: 2 * GRAMS_PER.lb })
+    expect(poundsOrOunces('2', 0)).toBe('lb')
+    expect(['', '8 oz +'].map((text) => poundsOrOunces(text, 100))).toEqual(['oz', 'oz'])
+    expect(poundsOrOunces('', 1000)).toBe('lb')
   })
 })
