@@ -61,7 +61,8 @@ export function massBalance(
   if (!(chargeG > 0)) throw new RangeError('a balance needs a charge above 0 g')
   const ingotsG = pour.ingotsG.reduce((sum, grams) => sum + grams, 0)
   const unweighed: (keyof PourWeights)[] = PARTS.filter((part) => pour[part] === null)
-  if (pour.ingotsG.length === 0 && !pour.inMouldsG) unweighed.unshift('ingotsG')
+  // All may have gone into castings: then there are none to wait for, and nobody can say so of a list.
+  if (pour.ingotsG.length === 0 && !pour.inMouldsG && !pour.castingsG) unweighed.unshift('ingotsG')
   const { fromG, toG } = pour.inMouldsG ?? { fromG: 0, toG: 0 }
   if (pour.inMouldsG) unweighed.unshift('inMouldsG')
   const foundG = PARTS.reduce((sum, part) => sum + (pour[part] ?? 0), ingotsG + (pour.samplesG ?? 0) + fromG)

@@ -42,7 +42,7 @@ test('a pile of three to a charge in eight actions and less than a minute', asyn
   await saved(page)
   // Nobody said a price: none is shown, and no cost worked out of it.
   await expect(page.getByRole('main')).toContainText('no price')
-  await expect(page.getByTestId('ways').getByRole('row')).toHaveCount(6)
+  await expect(page.getByTestId('ways').getByRole('row')).toHaveCount(5)
   await expect(page.getByRole('main')).not.toContainText(/€.?0[.,]00/)
   await visit(page, '/stock')
   await expect(page.getByRole('heading', { level: 1 })).toHaveText(/^3 lots, 4.400.g$/)

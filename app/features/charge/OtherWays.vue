@@ -26,6 +26,7 @@ const { rows, certainty, now, askable, fault, take } = useOtherWays(
 )
 /** Of metal that nobody said a price of, cost tells no way from another. */
 const priced = computed(() => [...rows.value, ...certainty.value].some(({ cost }) => cost > 0))
+const shown = computed(() => rows.value.filter(({ way }) => priced.value || way !== 'cheapest'))
 const chance = (value: number) =>
   value > 0.995
     ? t('charge.over-99-in-100')
@@ -66,7 +67,7 @@ const chance = (value: number) =>
             </tr>
           </thead>
           <tbody>
-            <tr v-for="row in rows" :key="row.way" class="border-t border-line align-top">
+            <tr v-for="row in shown" :key="row.way" class="border-t border-line align-top">
               <th scope="row" class="py-1.5 pr-3 text-left whitespace-nowrap">
                 {{ row.name }}<span class="block text-xs font-normal text-soft">{{ row.why }}</span>
               </th>

@@ -23,7 +23,7 @@ const MeltTrace = defineAsyncComponent(() => import('~/features/melt').then(({ M
 
 /** A heat from plan to assay on one page, to read and to print. */
 const log = useMeltLog()
-const { grams, cost: costWords, degrees } = useUnits()
+const { grams, money, degrees } = useUnits()
 const {
   heat,
   summary,
@@ -74,9 +74,9 @@ const print = () => window.print()
         </div>
         <p class="text-right">
           {{ dayWords(heat.date) }}<br /><b v-if="summary.balance?.foundG">{{
-            t('ledger.tapped-2', {
+            t(summary.cost > 0 ? 'ledger.tapped-2' : 'ledger.tapped', {
               toFixed: fixed(100 * summary.balance.tapYield, 0),
-              cost: costWords(summary.cost),
+              cost: money(summary.cost),
             })
           }}</b>
         </p>

@@ -68,7 +68,7 @@ export function balanceWords(
           balance: stillToFind(balance, grams),
           share,
           waiting,
-          part: balance.unweighed.some((part) => part !== 'inMouldsG')
+          part: balance.unweighed.some((part) => part !== 'inMouldsG' && part !== 'ingotsG')
             ? ` ${t('shared-heat.put-0-where-there-was-none')}`
             : '',
         }),
