@@ -1,4 +1,3 @@
-import { fixed } from '~/shared/units/decimal-mark'
 import { t, told } from '~/words'
 import { why } from '~/storage/why'
 import { computed, reactive, ref, shallowRef, watch } from 'vue'
@@ -8,6 +7,7 @@ import { fuelOf, scaleFor, type Furnace } from '#core/gear'
 import { freeLots, heatLiquidus, heatStamp, shareStock, type Heat } from '#core/heat'
 import { runSheet } from '#core/melt'
 import { PURCHASABLE } from '#core/charge'
+import { useFuelUnit } from '~/shared/gear/useFuelUnit'
 import { useFurnaceEnergy } from '~/shared/gear/useFurnaceEnergy'
 import { FAMILY_WORDS } from '~/shared/gear/gear-words'
 import { useGear } from '~/shared/gear/useGear'
@@ -124,11 +124,11 @@ export function useDay(solve: SolveDay) {
     return `${String(Math.floor(all / 60) % 24).padStart(2, '0')}:${String(all % 60).padStart(2, '0')}`
   }
   const fuel = computed(() => (furnace.value ? fuelOf(furnace.value.fuel) : null))
+  const { figure, unitOf } = useFuelUnit()
   const fuelAmount = (kJ: number) => {
     const { value: known } = fuel
     if (!known) return ''
-    const amount = kJ / 1000 / known.mjPerUnit
-    return `${amount < 10 ? fixed(amount, 2) : fixed(amount, 0)} ${known.unit}`
+    return `${figure(known, kJ / 1000 / known.mjPerUnit)} ${unitOf(known)}`
   }
   /** A crucible by its name; one nobody wrote down by the metal it would be kept for. */
   function potName(id: string): string {

@@ -6,6 +6,7 @@ import { computed, reactive } from 'vue'
 import { useGearDraft } from './useGearDraft'
 import { percent } from '~/shared/units/figures'
 import { FAMILY_WORDS } from '~/shared/gear/gear-words'
+import { useFuelUnit } from '~/shared/gear/useFuelUnit'
 import { ADD_WORDS } from './add-words'
 import QuantityField from '~/shared/fields/QuantityField.vue'
 import SheetDialog from '~/shared/page/SheetDialog.vue'
@@ -16,6 +17,7 @@ const emit = defineEmits<{ close: [] }>()
 const { draft, faults, save, remove } = useGearDraft(props.type, props.gear, () => emit('close'))
 const figure = (field: string) => draft[field] as number | null
 const fuel = computed(() => fuelOf((draft.fuel as FuelId | undefined) ?? 'propane'))
+const { unitOf, perUnitOf, toYard, toTable } = useFuelUnit()
 const efficiencyPct = computed({
   get: () => (typeof draft.efficiency === 'number' ? 100 * draft.efficiency : null),
   set: (pct: number | null) => (draft.efficiency = pct === null ? null : pct / 100),
@@ -54,21 +56,22 @@ const fired = computed({
           <label
             ><span class="label">{{ t('gear.fuel') }}</span>
             <select v-model="draft.fuel" class="field">
-              <option v-for="one in FUELS" :key="one.id" :value="one.id">{{ one.name }}</option>
+              <option v-for="one in FUELS" :key="one.id" :value="one.id">{{ told(one.name) }}</option>
             </select></label
           >
           <QuantityField
             :model-value="figure('powerKw')"
-            :label="t('gear.burns')"
+            :label="fuel.unit === 'kg' ? t('gear.burns') : t('gear.draws')"
             kind="number"
             :unit-words="t('gear.kw')"
             positive
             :max="1000"
             :hint="
               fuel.unit === 'kg'
-                ? t('gear.n-1-kg-an-hour-is-kw', {
+                ? t('gear.n-1-an-hour-is-kw', {
                     name: told(fuel.name),
-                    toFixed: fixed(fuel.mjPerUnit / 3.6, 1),
+                    unit: unitOf(fuel),
+                    toFixed: fixed(perUnitOf(fuel, fuel.mjPerUnit) / 3.6, 1),
                   })
                 : t('gear.what-its-plate-says')
             "
@@ -79,23 +82,25 @@ const fired = computed({
             :model-value="
               figure('powerKw') === null
                 ? null
-                : Number(((3.6 * figure('powerKw')!) / fuel.mjPerUnit).toPrecision(3))
+                : Number(toYard(fuel, (3.6 * figure('powerKw')!) / fuel.mjPerUnit).toPrecision(3))
             "
-            :label="t('gear.or-kilograms-an-hour')"
+            :label="t('gear.or-an-hour', { unit: unitOf(fuel) })"
             kind="number"
-            :unit-words="t('gear.kg-h')"
+            :unit-words="`${unitOf(fuel)}/h`"
             nullable
             positive
             :max="1000"
             @update:model-value="
               draft.powerKw =
-                $event === null ? null : Number((($event * fuel.mjPerUnit) / 3.6).toPrecision(3))
+                $event === null
+                  ? null
+                  : Number(((toTable(fuel, $event) * fuel.mjPerUnit) / 3.6).toPrecision(3))
             "
           />
           <QuantityField
             :model-value="figure('pricePerUnit')"
-            :label="t('gear.price-of-a', { unit: fuel.unit })"
-            kind="price"
+            :label="t('gear.price-of-a', { unit: unitOf(fuel) })"
+            :kind="fuel.unit === 'kg' ? 'metal-price' : 'price'"
             @update:model-value="draft.pricePerUnit = $event"
           />
           <QuantityField

@@ -11,6 +11,7 @@ import {
   type Scale,
 } from '#core/gear'
 import { computed, defineAsyncComponent, ref } from 'vue'
+import { useFuelUnit } from '~/shared/gear/useFuelUnit'
 import { useGear } from '~/shared/gear/useGear'
 import { useUnits } from '~/shared/units/useUnits'
 import { useYard } from '~/storage/yard-store'
@@ -26,6 +27,7 @@ const GearEditor = defineAsyncComponent(() => import('./GearEditor.vue'))
 const gear = useGear()
 const { crucibles, furnaces, thermocouples, scales, ingotMoulds } = gear
 const { grams, money } = useUnits()
+const { unitOf, perUnitOf } = useFuelUnit()
 const yard = useYard()
 const editing = ref<{ type: GearType; gear: Gear | null } | null>(null)
 const kinds = computed(() => [
@@ -37,12 +39,14 @@ const kinds = computed(() => [
 ])
 const burnt = (id: string) => yard.heats.filter((heat) => heat.furnaceId === id && heat.burnt?.amount).length
 const furnaceFacts = ({ id, fuel, powerKw, pricePerUnit }: Furnace) => {
-  const { name, unit } = fuelOf(fuel)
+  const known = fuelOf(fuel)
   return [
     t('gear.kw-2', {
-      name: told(name),
+      name: told(known.name),
       powerKw,
-      price: pricePerUnit ? t('gear.price-a-unit', { price: money(pricePerUnit), unit }) : '',
+      price: pricePerUnit
+        ? t('gear.price-a-unit', { price: money(perUnitOf(known, pricePerUnit)), unit: unitOf(known) })
+        : '',
     }),
     t('gear.with-its-fuel-written-down', { id: counted(burnt(id), 'heat') }),
   ]

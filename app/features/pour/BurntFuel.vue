@@ -4,6 +4,7 @@ import { t, told } from '~/words'
 import { fuelOf } from '#core/gear'
 import { computed } from 'vue'
 import { useHeat } from '~/shared/heat/useHeat'
+import { useFuelUnit } from '~/shared/gear/useFuelUnit'
 import { useMeltEffort } from '~/shared/gear/useMeltEffort'
 import { useYard } from '~/storage/yard-store'
 import GearPick from '~/shared/fields/GearPick.vue'
@@ -13,7 +14,7 @@ import QuantityField from '~/shared/fields/QuantityField.vue'
 const { heat, edit } = useHeat()
 const yard = useYard()
 const { furnace, furnaces, learned, effort, chooseFurnace } = useMeltEffort()
-const figure = (value: number) => (value < 10 ? fixed(value, 2) : fixed(value, 0))
+const { unitOf, toYard, toTable, figure } = useFuelUnit()
 const HOW = {
   propane: t('pour.bottle-weighed-before-and-after'),
   charcoal: t('pour.bag-weighed-before-and-after'),
@@ -38,15 +39,15 @@ function change(what: { amount?: number | null; minutes?: number | null }): void
       />
       <template v-if="fuel">
         <QuantityField
-          :model-value="heat?.burnt?.amount ?? null"
+          :model-value="heat?.burnt?.amount ? toYard(fuel, heat.burnt.amount) : null"
           :label="told(fuel.name)"
           kind="number"
-          :unit-words="fuel.unit"
+          :unit-words="unitOf(fuel)"
           nullable
           positive
           :max="100000"
           :hint="HOW[fuel.id]"
-          @update:model-value="change({ amount: $event })"
+          @update:model-value="change({ amount: $event === null ? null : toTable(fuel!, $event) })"
           @sealed="yard.seal()"
         />
         <QuantityField
@@ -67,11 +68,11 @@ function change(what: { amount?: number | null; minutes?: number | null }): void
         {{
           ' ' +
           t('pour.forecast-by-its-other-heats-to', {
-            low: figure(effort.fuel.low),
-            high: figure(effort.fuel.high),
-            unit: fuel.unit,
-            amount: figure(heat.burnt.amount),
-            unit2: fuel.unit,
+            low: figure(fuel, effort.fuel.low),
+            high: figure(fuel, effort.fuel.high),
+            unit: unitOf(fuel),
+            amount: figure(fuel, heat.burnt.amount),
+            unit2: unitOf(fuel),
           })
         }}
       </template>
@@ -83,8 +84,8 @@ function change(what: { amount?: number | null; minutes?: number | null }): void
             part:
               learned.liningKJ > 0
                 ? t('pour.its-own-walls-take-about-a', {
-                    liningKJ: figure(learned.liningKJ / 1000 / fuel.mjPerUnit),
-                    unit: fuel.unit,
+                    liningKJ: figure(fuel, learned.liningKJ / 1000 / fuel.mjPerUnit),
+                    unit: unitOf(fuel),
                   })
                 : t('pour.of-what-it-burns'),
             toFixed: fixed(100 * learned.efficiency.low, 0),

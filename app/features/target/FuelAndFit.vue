@@ -7,6 +7,7 @@ import { baseMetal, solidDensity } from '#core/alloys'
 import { CRUCIBLE_HEAT, crucibleRefused, fuelOf, materialOf, tellsFromCold, type Banded } from '#core/gear'
 import { freeLots, heatStamp, potStory, residueFor } from '#core/heat'
 import { computed } from 'vue'
+import { useFuelUnit } from '~/shared/gear/useFuelUnit'
 import { useGear } from '~/shared/gear/useGear'
 import { useMeltEffort } from '~/shared/gear/useMeltEffort'
 import { useUnits } from '~/shared/units/useUnits'
@@ -21,6 +22,7 @@ const { heat, furnaces, crucibles, furnace, taken, learned, effort } = bench
 const yard = useYard()
 const gear = useGear()
 const { grams, degrees, money } = useUnits()
+const { unitOf, perUnitOf, figure } = useFuelUnit()
 const usable = computed(() =>
   crucibles.value.filter((one) => !crucibleRefused(one) || one.id === heat.value?.crucibleId),
 )
@@ -84,7 +86,6 @@ const BASE_WORDS: Record<string, string> = {
   Zn: 'zinc-based',
   Sn: 'tin-based',
 }
-const figure = (value: number) => (value < 10 ? fixed(value, 2) : fixed(value, 0))
 const banded = ({ low, high }: Banded, show: (value: number) => string) =>
   t('target.to-2', { low: show(low), high: show(high) })
 const working = computed(() => {
@@ -93,7 +94,7 @@ const working = computed(() => {
   const fuel = fuelOf(known.fuel)
   return {
     title: t('target.fuel-to-the-pour'),
-    value: `${figure(effort.value.fuel.mid)} ${fuel.unit}`,
+    value: `${figure(fuel, effort.value.fuel.mid)} ${unitOf(fuel)}`,
     formula: t('target.walls-share-heat-content-at-the'),
     rows: [
       {
@@ -132,7 +133,10 @@ const working = computed(() => {
       {
         label: told(fuel.name),
         sum: t('target.lower-heating-value'),
-        value: t('target.mj', { mjPerUnit: fuel.mjPerUnit, unit: fuel.unit }),
+        value: t('target.mj', {
+          mjPerUnit: Number(perUnitOf(fuel, fuel.mjPerUnit).toPrecision(3)),
+          unit: unitOf(fuel),
+        }),
       },
     ],
     notes: [
@@ -271,8 +275,8 @@ const working = computed(() => {
         <p>
           <WorkingOpener :working="working">{{
             t('target.of', {
-              fuel: banded(effort.fuel, figure),
-              unit: fuelOf(furnace.fuel).unit,
+              fuel: banded(effort.fuel, (value) => figure(fuelOf(furnace!.fuel), value)),
+              unit: unitOf(fuelOf(furnace.fuel)),
               toLowerCase: inSentence(told(fuelOf(furnace.fuel).name).split(',')[0]!),
             })
           }}</WorkingOpener><template v-if="furnace.pricePerUnit > 0"

@@ -106,7 +106,7 @@ test('ingots for a kiln of 3.5 kg: three heats alike', async ({ page }) => {
   await addGear(page, 'a furnace', {
     Name: 'Kiln',
     Fuel: 'electric',
-    Burns: '3.2',
+    Draws: '3.2',
     'Takes at most, if it has a limit': '3.5 kg',
   })
   await aimAt(page, 'C90500', '9 kg')
