@@ -5,5 +5,7 @@ export function heatsIn<H extends Pick<Heat, 'crucibleId' | 'loggedAt'>>(
   heats: readonly H[],
   crucibleId: string,
 ): H[] {
-  return heats.filter((heat) => heat.crucibleId === crucibleId && heat.loggedAt)
+  return heats
+    .filter((heat) => heat.crucibleId === crucibleId && heat.loggedAt)
+    .sort((a, b) => ((a.loggedAt ?? '') < (b.loggedAt ?? '') ? -1 : 1))
 }
