@@ -237,6 +237,43 @@ describe('lots sharpened by the heats they went into', () => {
     expect(sharper!.after.sd).toBeLessThan(0.2)
     expect(sharpenLots([{ ...lot, sd: {} }], heats)).toEqual([])
     expect(sharpenLots([lot], heats.slice(0, 1))).toEqual([])
+    // Nothing is learned of a heat that is not logged, nor of readings that say no more than was known.
+    expect(
+      sharpenLots(
+        [lot],
+        heats.map((heat) => ({ ...heat, loggedAt: null })),
+      ),
+    ).toEqual([])
+    const vague = heats.map((heat) => ({
+      ...heat,
+      assays: [{ ...heat.assays[0]!, readings: { Sn: { pct: 3.5, sd: 8 } } }],
+    }))
+    expect(sharpenLots([lot], vague)).toEqual([])
+  })
+  it('what a known lot brings of it is taken off first', () => {
+    const random = seeded(9)
+    const scrapId = uuid()
+    // Half scrap of 9 % tin, half bronze that is known to hold 4: (9 + 4) / 2 of a melt, less a hundredth that burns.
+    const heats = [1, 2, 3].map((number) => {
+      const heat = madeHeat(number, 1, random)
+      const line = { ...heat.weighed[0]!, massG: 1000 }
+      return {
+        ...heat,
+        weighed: [
+          { ...line, composition: { Cu: 96, Sn: 4 }, sd: {} },
+          { ...line, lotId: scrapId, composition: { Cu: 93, Sn: 7 }, sd: { Sn: 2 } },
+        ],
+        assays: [{ ...heat.assays[0]!, readings: { Sn: { pct: 6.5, sd: 0.05 } } }],
+      }
+    })
+    const lot = {
+      id: scrapId,
+      name: 'scrap',
+      composition: { Cu: 93, Sn: 7 },
+      sd: { Sn: 2 },
+    } as unknown as Lot
+    const [sharper] = sharpenLots([lot], heats)
+    expect(Math.abs(sharper!.after.value - 9)).toBeLessThan(0.3)
   })
 })
 
