@@ -254,7 +254,7 @@ describe('lots sharpened by the heats they went into', () => {
     const random = seeded(9)
     const scrapId = uuid()
     // Half scrap of 9 % tin, half bronze that is known to hold 4: (9 + 4) / 2 of a melt, less a hundredth that burns.
-    const heats = [1, 2, 3].map((number) => {
+    const heats = [1, 2, 3].map((number): Heat => {
       const heat = madeHeat(number, 1, random)
       const line = { ...heat.weighed[0]!, massG: 1000 }
       return {
