@@ -147,7 +147,8 @@ test('losses: seen and set in one place, the plan follows at once', async ({ pag
   // Without losses what goes in is what is tapped.
   expect(await charged()).toBeLessThan(2010)
   await page.getByLabel('This heat reckons with').selectOption('usual')
-  await expect.poll(charged).toBe(usual)
+  // The same to a step of the scale or two: of plans that cost alike the search may come to either.
+  await expect.poll(async () => Math.abs((await charged()) - usual)).toBeLessThanOrEqual(2)
   await page.getByLabel('Tin: planned with').fill('0.9')
   await page.getByLabel('Tin: planned with').press('Tab')
   await expect(page.getByLabel('This heat reckons with')).toHaveValue('own')
