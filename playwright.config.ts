@@ -1,5 +1,6 @@
 import { defineConfig } from '@playwright/test'
 import { CHROMIUM_LAUNCH } from './scripts/chromium'
+import { FULL } from './tests/support/reliability'
 
 const port = Number(process.env.E2E_PORT ?? 4311)
 
@@ -14,7 +15,7 @@ export default defineConfig({
   expect: { timeout: 20_000 },
   // A second try tells a machine that was too busy from a fault; what needed one is named at the end.
   retries: 1,
-  ...(process.env.RELIABILITY === 'full' ? {} : { grepInvert: /@long/ }),
+  ...(FULL ? {} : { grepInvert: /@long/ }),
   reporter: [['list'], ['json', { outputFile: 'test-results/browser.json' }]],
   use: {
     baseURL: `http://127.0.0.1:${port}`,

@@ -4,8 +4,8 @@ import type { Heat } from './schema'
 export function heatsIn<H extends Pick<Heat, 'crucibleId' | 'loggedAt'>>(
   heats: readonly H[],
   crucibleId: string,
-): H[] {
+): (H & { loggedAt: string })[] {
   return heats
-    .filter((heat) => heat.crucibleId === crucibleId && heat.loggedAt)
-    .sort((a, b) => ((a.loggedAt ?? '') < (b.loggedAt ?? '') ? -1 : 1))
+    .filter((heat): heat is H & { loggedAt: string } => heat.crucibleId === crucibleId && !!heat.loggedAt)
+    .sort((a, b) => (a.loggedAt < b.loggedAt ? -1 : 1))
 }

@@ -1,6 +1,7 @@
 import type { ChargeLot } from '#core/charge'
 import type { Composition } from '#core/composition'
 import type { Gear } from '#core/gear'
+import { heatsIn } from './heats-in'
 import { pouredAt, washedSince } from './pot-story'
 import type { Heat } from './schema'
 import { heatSummary } from './summary'
@@ -19,25 +20,16 @@ export interface Residue {
   composition: Composition
 }
 
-type LoggedHeat = Heat & { loggedAt: string }
-
-/** Heats of a crucible that are in the ledger, in the order they were logged. */
-function loggedIn(heats: readonly Heat[], { id, crucibleId }: Pick<Heat, 'id' | 'crucibleId'>): LoggedHeat[] {
-  if (!crucibleId) return []
-  return heats
-    .filter((one): one is LoggedHeat => one.id !== id && one.crucibleId === crucibleId && !!one.loggedAt)
-    .sort((a, b) => (a.loggedAt < b.loggedAt ? -1 : 1))
-}
-
 /**
  * What the last heat in a heat's crucible left there.
  * @param gear of the yard: a wash heat told of the crucible took it out
  * @returns null where the crucible has had none since it was washed out, or none was chosen
  */
 export function residueFor(heat: Heat, heats: readonly Heat[], gear: readonly Gear[]): Residue | null {
-  const last = loggedIn(heats, heat)
-    .filter(({ loggedAt }) => !heat.loggedAt || loggedAt < heat.loggedAt)
-    .at(-1)
+  if (!heat.crucibleId) return null
+  const last = heatsIn(heats, heat.crucibleId).findLast(
+    ({ id, loggedAt }) => id !== heat.id && (!heat.loggedAt || loggedAt < heat.loggedAt),
+  )
   if (!last) return null
   const crucible = gear.find(({ id }) => id === heat.crucibleId)
   if (crucible?.type === 'crucible' && washedSince(crucible, pouredAt(last))) return null

@@ -18,13 +18,14 @@ import {
   yardText,
 } from './group-support'
 import { seeded } from '../support/random-problem'
+import { many } from '../support/reliability'
 import { expect, LONG, stepOn, takeClock, test, visit } from './support'
 
 /* One yard on several devices: browsers of their own against one server on this machine. */
 const PORT = Number(process.env.E2E_PORT ?? 4311) + 40
 const WEEK_MS = 7 * 24 * 3600 * 1000
 /** Made at random by three browsers; many more in `npm run reliability`. */
-const CHANGES = process.env.RELIABILITY === 'full' ? 600 : 50
+const CHANGES = many(600, 50)
 
 test('a phone joins by the desk’s code and has the yard; a tick on it shows at the desk', async ({
   page,

@@ -1,4 +1,4 @@
-import { expect, openDemo, saved, test, visit } from './support'
+import { expect, openDemo, saved, test, visit, weighIn } from './support'
 
 test('what is this: clues shift the odds, the next is suggested, and it becomes a lot', async ({ page }) => {
   await openDemo(page)
@@ -39,14 +39,7 @@ test('the scrap book: searched, and an entry becomes a lot', async ({ page }) =>
 
 test('metal is priced by the pound where it is weighed in pounds', async ({ page }) => {
   await openDemo(page)
-  const weighIn = async (presses: number) => {
-    for (; presses > 0; presses--) {
-      await page.getByRole('button', { name: 'Menu' }).click()
-      await page.getByRole('menuitem', { name: /^Weigh in/ }).click()
-    }
-  }
-  // Grams, kilograms, ounces, pounds.
-  await weighIn(3)
+  await weighIn(page, 'lb')
   await visit(page, '/stock')
   await page.getByRole('button', { name: /^Edit ?Tin bar/ }).click()
   const price = page.getByLabel('Price per lb')
@@ -58,7 +51,7 @@ test('metal is priced by the pound where it is weighed in pounds', async ({ page
   await page.reload()
   await expect(card).toContainText('3.50/lb')
   // A pound is exactly 0.45359237 kg.
-  await weighIn(1)
+  await weighIn(page, 'g', 'lb')
   await expect(card).toContainText('7.72/kg')
   await page.getByRole('button', { name: /^Edit ?Tin bar/ }).click()
   await expect(page.getByLabel('Price per kg')).toHaveValue('7.71618')

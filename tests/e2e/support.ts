@@ -150,3 +150,16 @@ export async function visit(page: Page, path: string): Promise<void> {
   )
   await page.waitForURL(`**${path}`)
 }
+
+const MASSES = ['g', 'kg', 'oz', 'lb'] as const
+type Mass = (typeof MASSES)[number]
+
+/** Weighs in another unit from here on: the menu goes round them all. */
+export async function weighIn(page: Page, unit: Mass, from: Mass = 'g'): Promise<void> {
+  const presses = (MASSES.indexOf(unit) - MASSES.indexOf(from) + MASSES.length) % MASSES.length
+  for (let press = 0; press < presses; press++) {
+    await page.getByTitle('Units, colours, files').click()
+    await page.getByRole('menuitem', { name: /^Weigh in/ }).click()
+  }
+  await saved(page)
+}

@@ -17,7 +17,7 @@ const emit = defineEmits<{ close: [] }>()
 const { draft, faults, save, remove } = useGearDraft(props.type, props.gear, () => emit('close'))
 const figure = (field: string) => draft[field] as number | null
 const fuel = computed(() => fuelOf((draft.fuel as FuelId | undefined) ?? 'propane'))
-const { unitOf, perUnitOf, toYard, toTable } = useFuelUnit()
+const { isWeighed, unitOf, perUnitOf, toYard, toTable } = useFuelUnit()
 const efficiencyPct = computed({
   get: () => (typeof draft.efficiency === 'number' ? 100 * draft.efficiency : null),
   set: (pct: number | null) => (draft.efficiency = pct === null ? null : pct / 100),
@@ -61,13 +61,13 @@ const fired = computed({
           >
           <QuantityField
             :model-value="figure('powerKw')"
-            :label="fuel.unit === 'kg' ? t('gear.burns') : t('gear.draws')"
+            :label="isWeighed(fuel) ? t('gear.burns') : t('gear.draws')"
             kind="number"
             :unit-words="t('gear.kw')"
             positive
             :max="1000"
             :hint="
-              fuel.unit === 'kg'
+              isWeighed(fuel)
                 ? t('gear.n-1-an-hour-is-kw', {
                     name: told(fuel.name),
                     unit: unitOf(fuel),
@@ -78,7 +78,7 @@ const fired = computed({
             @update:model-value="draft.powerKw = $event"
           />
           <QuantityField
-            v-if="fuel.unit === 'kg'"
+            v-if="isWeighed(fuel)"
             :model-value="
               figure('powerKw') === null
                 ? null
@@ -100,7 +100,7 @@ const fired = computed({
           <QuantityField
             :model-value="figure('pricePerUnit')"
             :label="t('gear.price-of-a', { unit: unitOf(fuel) })"
-            :kind="fuel.unit === 'kg' ? 'metal-price' : 'price'"
+            :kind="isWeighed(fuel) ? 'metal-price' : 'price'"
             @update:model-value="draft.pricePerUnit = $event"
           />
           <QuantityField

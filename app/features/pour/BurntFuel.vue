@@ -1,8 +1,6 @@
 <script setup lang="ts">
 import { fixed } from '~/shared/units/decimal-mark'
 import { t, told } from '~/words'
-import { fuelOf } from '#core/gear'
-import { computed } from 'vue'
 import { useHeat } from '~/shared/heat/useHeat'
 import { useFuelUnit } from '~/shared/gear/useFuelUnit'
 import { useMeltEffort } from '~/shared/gear/useMeltEffort'
@@ -13,14 +11,13 @@ import QuantityField from '~/shared/fields/QuantityField.vue'
 /** What the heat burnt: two of these, and the furnace's efficiency is its own. */
 const { heat, edit } = useHeat()
 const yard = useYard()
-const { furnace, furnaces, learned, effort, chooseFurnace } = useMeltEffort()
+const { furnaces, fuel, learned, effort, chooseFurnace } = useMeltEffort()
 const { unitOf, toYard, toTable, figure } = useFuelUnit()
 const HOW = {
   propane: t('pour.bottle-weighed-before-and-after'),
   charcoal: t('pour.bag-weighed-before-and-after'),
   electric: t('pour.meter-read-before-and-after'),
 } as const
-const fuel = computed(() => (furnace.value ? fuelOf(furnace.value.fuel) : null))
 function change(what: { amount?: number | null; minutes?: number | null }): void {
   const burnt = { amount: null, minutes: null, ...heat.value?.burnt, ...what }
   edit(t('pour.write-down-what-it-burnt'), { burnt }, 'burnt')

@@ -4,7 +4,7 @@ import { inSentence, t, told } from '~/words'
 import { I18nT } from 'vue-i18n'
 import { counted } from '~/shared/units/figures'
 import { baseMetal, solidDensity } from '#core/alloys'
-import { CRUCIBLE_HEAT, crucibleRefused, fuelOf, materialOf, tellsFromCold, type Banded } from '#core/gear'
+import { CRUCIBLE_HEAT, crucibleRefused, materialOf, tellsFromCold, type Banded } from '#core/gear'
 import { freeLots, heatStamp, potStory, residueFor } from '#core/heat'
 import { computed } from 'vue'
 import { useFuelUnit } from '~/shared/gear/useFuelUnit'
@@ -18,7 +18,7 @@ import WorkingOpener from '~/shared/page/WorkingOpener.vue'
 
 /** Does it fit the crucible, is there metal enough, what does it burn and how long does it take. */
 const bench = useMeltEffort()
-const { heat, furnaces, crucibles, furnace, taken, learned, effort } = bench
+const { heat, furnaces, crucibles, furnace, fuel, taken, learned, effort } = bench
 const yard = useYard()
 const gear = useGear()
 const { grams, degrees, money } = useUnits()
@@ -89,12 +89,11 @@ const BASE_WORDS: Record<string, string> = {
 const banded = ({ low, high }: Banded, show: (value: number) => string) =>
   t('target.to-2', { low: show(low), high: show(high) })
 const working = computed(() => {
-  const known = furnace.value
-  if (!known || !taken.value || !learned.value || !effort.value) return null
-  const fuel = fuelOf(known.fuel)
+  const burnt = fuel.value
+  if (!burnt || !taken.value || !learned.value || !effort.value) return null
   return {
     title: t('target.fuel-to-the-pour'),
-    value: `${figure(fuel, effort.value.fuel.mid)} ${unitOf(fuel)}`,
+    value: `${figure(burnt, effort.value.fuel.mid)} ${unitOf(burnt)}`,
     formula: t('target.walls-share-heat-content-at-the'),
     rows: [
       {
@@ -131,17 +130,17 @@ const working = computed(() => {
         }),
       },
       {
-        label: told(fuel.name),
+        label: told(burnt.name),
         sum: t('target.lower-heating-value'),
         value: t('target.mj', {
-          mjPerUnit: Number(perUnitOf(fuel, fuel.mjPerUnit).toPrecision(3)),
-          unit: unitOf(fuel),
+          mjPerUnit: Number(perUnitOf(burnt, burnt.mjPerUnit).toPrecision(3)),
+          unit: unitOf(burnt),
         }),
       },
     ],
     notes: [
       t('target.heat-content-nasa-tp-2002-211556'),
-      fuel.source,
+      burnt.source,
       t('target.until-two-heats-are-known-the'),
     ],
   }
@@ -275,9 +274,9 @@ const working = computed(() => {
         <p>
           <WorkingOpener :working="working">{{
             t('target.of', {
-              fuel: banded(effort.fuel, (value) => figure(fuelOf(furnace!.fuel), value)),
-              unit: unitOf(fuelOf(furnace.fuel)),
-              toLowerCase: inSentence(told(fuelOf(furnace.fuel).name).split(',')[0]!),
+              fuel: banded(effort.fuel, (value) => figure(fuel!, value)),
+              unit: unitOf(fuel!),
+              toLowerCase: inSentence(told(fuel!.name).split(',')[0]!),
             })
           }}</WorkingOpener><template v-if="furnace.pricePerUnit > 0"
             >, {{ banded(effort.cost, money) }}</template

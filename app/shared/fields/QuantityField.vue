@@ -87,7 +87,7 @@ const bareUnit = (decimal?: DecimalMark): MassUnit =>
 const inPounds = computed(() => props.kind === 'mass' && mass.value === 'lb')
 const suffix = computed(() => {
   if (props.unitWords) return props.unitWords
-  if (props.kind === 'mass') return mass.value === 'lb' ? '' : mass.value
+  if (props.kind === 'mass') return inPounds.value ? '' : mass.value
   if (props.kind === 'temperature') return `°${temperature.value}`
   if (props.kind === 'length') return length.value
   if (props.kind === 'volume') return length.value === 'in' ? 'in³' : 'cm³'
@@ -100,25 +100,28 @@ const beside = computed(() =>
   inPounds.value && !props.unitWords ? (/[a-z]/i.test(text.value) ? '' : bareUnit()) : suffix.value,
 )
 
-/** Cubic centimetres in the unit of volume that goes with the lengths. */
-const cm3PerUnit = () => (length.value === 'in' ? MM_IN.in ** 3 / 1000 : 1)
-
-/** Money for a kilogram, of one for what metal is priced by. */
-const perPriced = computed(() => (props.kind === 'metal-price' ? 1 / pricePer(1, pricedBy.value) : 1))
+/** One of what is shown here, in the unit the field keeps: temperatures have no such figure. */
+const perShown = computed(() => {
+  if (props.kind === 'mass') return GRAMS_PER[mass.value]
+  if (props.kind === 'length') return MM_IN[length.value]
+  // Cubic centimetres of the unit of volume that goes with the lengths.
+  if (props.kind === 'volume') return length.value === 'in' ? MM_IN.in ** 3 / 1000 : 1
+  return props.kind === 'metal-price' ? 1 / pricePer(1, pricedBy.value) : 1
+})
 
 const show = (value: number | null): string => localFigures(plain(value))
 function plain(value: number | null): string {
   if (value === null) return ''
   if (props.kind === 'temperature') return String(Math.round(fromCelsius(value, temperature.value)))
-  if (props.kind === 'length') return String(Number((value / MM_IN[length.value]).toPrecision(5)))
-  if (props.kind === 'volume') return String(Number((value / cm3PerUnit()).toPrecision(5)))
-  if (props.kind !== 'mass') return String(Number((value / perPriced.value).toPrecision(6)))
-  if (mass.value === 'lb') {
+  const shown = value / perShown.value
+  if (props.kind !== 'mass') {
+    const figures = props.kind === 'length' || props.kind === 'volume' ? 5 : 6
+    return String(Number(shown.toPrecision(figures)))
+  }
+  if (inPounds.value) {
     const { figure, unit } = formatMass(value, 'lb')
     return `${figure} ${unit}`
   }
-  const perUnit = GRAMS_PER[mass.value]
-  const shown = value / perUnit
   const digits = mass.value === 'g' ? 1 : 3
   // The step of a fine scale is less than the last digit of a bin.
   if (shown !== 0 && Math.abs(shown) < 10 ** -digits) return String(Number(shown.toPrecision(2)))
@@ -141,9 +144,7 @@ function parse(decimal?: DecimalMark): Parsed<number> {
   if (parsed.ok && parsed.value < 0) return { ok: false, problem: 'negative' }
   if (parsed.ok && props.kind === 'percent' && parsed.value > 100 && props.max === undefined)
     return { ok: false, problem: 'too-large' }
-  if (parsed.ok && props.kind === 'metal-price') return { ok: true, value: parsed.value * perPriced.value }
-  if (parsed.ok && props.kind === 'volume') return { ok: true, value: parsed.value * cm3PerUnit() }
-  return parsed
+  return parsed.ok ? { ok: true, value: parsed.value * perShown.value } : parsed
 }
 
 const isPossible = (value: number): boolean =>
@@ -181,17 +182,8 @@ const finely = (): boolean =>
 
 /** A reading with nothing left to guess: "1 234 g", "1.234 g". */
 function inFull(value: number): string {
-  if (props.kind === 'mass' && mass.value === 'lb')
-    return localFigures(`${Number((value / GRAMS_PER.lb).toPrecision(7))} lb`)
-  const perUnit = props.kind === 'mass' ? GRAMS_PER[mass.value] : 1
-  const shown =
-    props.kind === 'temperature'
-      ? fromCelsius(value, temperature.value)
-      : props.kind === 'length'
-        ? value / MM_IN[length.value]
-        : props.kind === 'volume'
-          ? value / cm3PerUnit()
-          : value / (props.kind === 'mass' ? perUnit : perPriced.value)
+  if (inPounds.value) return localFigures(`${Number((value / GRAMS_PER.lb).toPrecision(7))} lb`)
+  const shown = props.kind === 'temperature' ? fromCelsius(value, temperature.value) : value / perShown.value
   const figure = Number(shown.toPrecision(7)).toLocaleString('en', { maximumFractionDigits: 6 })
   return `${localFigures(figure.replaceAll(',', '\u202f'))} ${suffix.value}`.trim()
 }

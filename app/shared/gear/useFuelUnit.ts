@@ -7,6 +7,7 @@ type Fuel = Pick<(typeof FUELS)[number], 'unit'>
 /** What is burnt, as this yard measures it: fuel that is weighed is weighed in pounds where metal is. */
 export function useFuelUnit() {
   const { pricedBy, perUnit } = useUnits()
+  /** Propane and charcoal are; power is read off a meter. */
   const isWeighed = ({ unit }: Fuel) => unit === 'kg'
   /** "kg", "lb" or "kWh" */
   const unitOf = (fuel: Fuel): string => (isWeighed(fuel) ? pricedBy.value : fuel.unit)
@@ -21,5 +22,5 @@ export function useFuelUnit() {
     const shown = toYard(fuel, amount)
     return shown < 10 ? fixed(shown, 2) : fixed(shown, 0)
   }
-  return { unitOf, perUnitOf, toYard, toTable, figure }
+  return { isWeighed, unitOf, perUnitOf, toYard, toTable, figure }
 }

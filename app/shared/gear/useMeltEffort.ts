@@ -1,6 +1,6 @@
 import { t } from '~/words'
 import { computed } from 'vue'
-import { meltEffort, type Furnace } from '#core/gear'
+import { fuelOf, meltEffort, type Furnace } from '#core/gear'
 import { now } from '~/storage/yard-store'
 import { useFurnaceEnergy } from './useFurnaceEnergy'
 import { useGear } from './useGear'
@@ -14,6 +14,7 @@ export function useMeltEffort() {
   const furnace = computed<Furnace | null>(
     () => furnaces.value.find(({ id }) => id === heat.value?.furnaceId) ?? null,
   )
+  const fuel = computed(() => (furnace.value ? fuelOf(furnace.value.fuel) : null))
   const taken = computed(() => (heat.value ? heatTaken(heat.value) : null))
   /** What the furnace takes, learned from its newest other heats. */
   const learned = computed(() => (furnace.value ? learnedOf(furnace.value, heat.value?.id) : null))
@@ -40,6 +41,7 @@ export function useMeltEffort() {
     furnaces,
     crucibles,
     furnace,
+    fuel,
     taken,
     learned,
     effort,

@@ -205,32 +205,27 @@ describe('the demo yard', () => {
 })
 
 describe('lots sharpened by the heats they went into', () => {
-  it('two heats of an unknown bronze find its tin, and leave alone what is known', () => {
-    const random = seeded(8)
-    const scrapId = uuid()
-    const truth = 9
-    const heats = [1, 2, 3].map((number) => {
+  const SCRAP = { composition: { Cu: 93, Sn: 7 }, sd: { Sn: 2 } }
+  const lot = { id: uuid(), name: 'scrap', ...SCRAP } as unknown as Lot
+  /** Three heats of a kilogram of the scrap with a kilogram of something else, and the tin that was read in them. */
+  function readIn(seed: number, other: Partial<Heat['weighed'][number]>, pct: number): Heat[] {
+    const random = seeded(seed)
+    return [1, 2, 3].map((number) => {
       const heat = madeHeat(number, 1, random)
-      const scrap = {
-        ...heat.weighed[1]!,
-        lotId: scrapId,
-        massG: 1000,
-        composition: { Cu: 93, Sn: 7 },
-        sd: { Sn: 2 },
-      }
-      const sn = (1000 * truth * 0.99) / 2000
+      const [first, second] = heat.weighed
       return {
         ...heat,
-        weighed: [{ ...heat.weighed[0]!, massG: 1000 }, scrap],
-        assays: [{ ...heat.assays[0]!, readings: { Sn: { pct: sn, sd: 0.05 } } }],
+        weighed: [
+          { ...first!, massG: 1000, ...other },
+          { ...second!, lotId: lot.id, massG: 1000, ...SCRAP },
+        ],
+        assays: [{ ...heat.assays[0]!, readings: { Sn: { pct, sd: 0.05 } } }],
       }
     })
-    const lot = {
-      id: scrapId,
-      name: 'scrap',
-      composition: { Cu: 93, Sn: 7 },
-      sd: { Sn: 2 },
-    } as unknown as Lot
+  }
+  it('two heats of an unknown bronze find its tin, and leave alone what is known', () => {
+    const truth = 9
+    const heats = readIn(8, {}, (1000 * truth * 0.99) / 2000)
     const [sharper] = sharpenLots([lot], heats)
     expect(sharper).toMatchObject({ element: 'Sn', heats: 3 })
     expect(Math.abs(sharper!.after.value - truth)).toBeLessThan(0.2)
@@ -251,28 +246,8 @@ describe('lots sharpened by the heats they went into', () => {
     expect(sharpenLots([lot], vague)).toEqual([])
   })
   it('what a known lot brings of it is taken off first', () => {
-    const random = seeded(9)
-    const scrapId = uuid()
     // Half scrap of 9 % tin, half bronze that is known to hold 4: (9 + 4) / 2 of a melt, less a hundredth that burns.
-    const heats = [1, 2, 3].map((number): Heat => {
-      const heat = madeHeat(number, 1, random)
-      const line = { ...heat.weighed[0]!, massG: 1000 }
-      return {
-        ...heat,
-        weighed: [
-          { ...line, composition: { Cu: 96, Sn: 4 }, sd: {} },
-          { ...line, lotId: scrapId, composition: { Cu: 93, Sn: 7 }, sd: { Sn: 2 } },
-        ],
-        assays: [{ ...heat.assays[0]!, readings: { Sn: { pct: 6.5, sd: 0.05 } } }],
-      }
-    })
-    const lot = {
-      id: scrapId,
-      name: 'scrap',
-      composition: { Cu: 93, Sn: 7 },
-      sd: { Sn: 2 },
-    } as unknown as Lot
-    const [sharper] = sharpenLots([lot], heats)
+    const [sharper] = sharpenLots([lot], readIn(9, { composition: { Cu: 96, Sn: 4 }, sd: {} }, 6.5))
     expect(Math.abs(sharper!.after.value - 9)).toBeLessThan(0.3)
   })
 })
