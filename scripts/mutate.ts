@@ -1,5 +1,15 @@
 import { spawnSync } from 'node:child_process'
-import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync } from 'node:fs'
+import {
+  cpSync,
+  existsSync,
+  mkdirSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  symlinkSync,
+  writeFileSync,
+} from 'node:fs'
+import { dirname, join, resolve } from 'node:path'
 import { parseArgs } from 'node:util'
 import { Instrumenter } from '@stryker-mutator/instrumenter'
 import { seeded } from '../tests/support/random-problem'
@@ -9,6 +19,8 @@ import config from '../stryker.config.mjs'
  * Single seeded changes to each room of core, and how many of them the room's own tests notice.
  *   npm run mutate                           20 changes to each room
  *   npm run mutate -- --room ledger --each 100 --seed 7
+ *   npm run mutate -- --room charge --alone  one change after the other, each until a first test fails: for rooms
+ *                                            whose tests take a minute and more
  */
 const { values } = parseArgs({
   options: {
@@ -16,6 +28,7 @@ const { values } = parseArgs({
     each: { type: 'string', default: '20' },
     seed: { type: 'string', default: '1' },
     at: { type: 'string', default: '2' },
+    alone: { type: 'boolean', default: false },
   },
 })
 const REPORT = 'test-results/mutation.json'
@@ -50,7 +63,8 @@ async function changesTo(room: string): Promise<Change[]> {
     // Told from line 1 where a place is named, from line 0 here.
     const range = `${fileName}:${start.line + 1}:${start.column}-${end.line + 1}:${end.column}`
     const at = { start: { line: start.line + 1, column: start.column + 1 } }
-    return { range, key: keyOf(fileName, { mutatorName, replacement, location: at }) }
+    const made = { file: fileName, mutatorName, replacement, from: start, to: end }
+    return { range, key: keyOf(fileName, { mutatorName, replacement, location: at }), made }
   })
 }
 
@@ -65,6 +79,12 @@ interface Report {
 interface Change {
   range: string
   key: string
+  made: { file: string; mutatorName: string; replacement: string; from: Place; to: Place }
+}
+/** From line 0. */
+interface Place {
+  line: number
+  column: number
 }
 interface Mutant {
   status: string
@@ -108,6 +128,57 @@ function noticedIn(room: string, changes: readonly Change[]): { all: number; not
   return { all, noticed }
 }
 
+const COPY = 'test-results/changed'
+/** Longer than any room's tests take: one that is not done by then has been noticed. */
+const MOST_MS = 420_000
+
+/** A copy of the tree for changes to be made in. */
+function copyTree(): void {
+  rmSync(COPY, { recursive: true, force: true })
+  const { stdout } = spawnSync('git', ['ls-files', '-co', '--exclude-standard'], {
+    encoding: 'utf8',
+    maxBuffer: 1e9,
+  })
+  for (const name of stdout
+    .split('\n')
+    .filter((one) => one && existsSync(one) && !one.startsWith('docs/screenshots'))) {
+    mkdirSync(dirname(join(COPY, name)), { recursive: true })
+    cpSync(name, join(COPY, name))
+  }
+  for (const name of ['node_modules', '.nuxt']) symlinkSync(resolve(name), join(COPY, name))
+}
+
+/** Each change by itself in a copy of the tree, the room's tests run until one fails. */
+function noticedAlone(room: string, changes: readonly Change[]): { all: number; noticed: number } {
+  copyTree()
+  let noticed = 0
+  for (const { file, mutatorName, replacement, from, to } of changes.map(({ made }) => made)) {
+    const text = readFileSync(file, 'utf8')
+    const lines = text.split('\n')
+    const at = ({ line, column }: Place) =>
+      lines.slice(0, line).reduce((sum, { length }) => sum + length + 1, 0) + column
+    writeFileSync(join(COPY, file), text.slice(0, at(from)) + replacement + text.slice(at(to)))
+    const { status } = spawnSync(
+      'npx',
+      ['vitest', 'run', '--config', 'vitest.mutation.config.ts', '--bail=1', `--maxWorkers=${values.at}`],
+      {
+        cwd: COPY,
+        env: { ...process.env, MUTATED_ROOM: room },
+        timeout: MOST_MS,
+        killSignal: 'SIGKILL',
+        stdio: 'ignore',
+      },
+    )
+    writeFileSync(join(COPY, file), text)
+    if (status !== 0) noticed++
+    else
+      console.log(
+        `  ${file}:${from.line + 1} ${mutatorName} → ${replacement}\n    ${lines[from.line]!.trim()}`,
+      )
+  }
+  return { all: changes.length, noticed }
+}
+
 mkdirSync('test-results', { recursive: true })
 const random = seeded(Number(values.seed))
 const rows: string[] = []
@@ -118,7 +189,7 @@ for (const room of values.room ?? readdirSync('core')) {
     chosen.push(all.splice(Math.floor(random() * all.length), 1)[0]!)
   if (chosen.length === 0) continue
   console.log(`${room}: unnoticed`)
-  const found = noticedIn(room, chosen)
+  const found = values.alone ? noticedAlone(room, chosen) : noticedIn(room, chosen)
   if (!found) {
     rows.push(`| ${room} | ${chosen.length} | not measured | |`)
     continue

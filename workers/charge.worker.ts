@@ -5,6 +5,7 @@ import {
   afterWeighing,
   costOfRoom,
   createChargeSolver,
+  isNone,
   planWeighing,
   type Weighing,
   type WeighingAsk,
@@ -39,11 +40,12 @@ const engine = {
   /**
    * The charge as it stands: the plan, or why there is none; once weighing has begun, always an answer.
    * @param typed someone may type at it: the next answers are to come at once
+   * @param seconds that each look for a charge may take, where it is not the usual
    */
-  async plan(ask: WeighingAsk, typed: boolean): Promise<Weighing> {
-    const answer = planWeighing(await solver, ask, INTERACTIVE_NODES)
-    if (typed && warmUps === 0 && !ask.begun && answer.plan.status !== 'infeasible')
-      setTimeout(() => void warmUp(ask))
+  async plan(ask: WeighingAsk, typed: boolean, seconds?: number): Promise<Weighing> {
+    const asked = seconds === undefined ? ask : { ...ask, problem: { ...ask.problem, timeLimitS: seconds } }
+    const answer = planWeighing(await solver, asked, INTERACTIVE_NODES)
+    if (typed && warmUps === 0 && !ask.begun && !isNone(answer.plan)) setTimeout(() => void warmUp(ask))
     return answer
   },
 

@@ -8,6 +8,7 @@ export { isWanted, TRACE_PCT } from './wanted'
 export {
   chargePlanSchema,
   chargePlan2Schema,
+  isNone,
   type ChargePlan,
   type Conflict,
   type LimitChange,

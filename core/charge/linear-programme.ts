@@ -256,6 +256,14 @@ export class OpenProgramme {
     return true
   }
 
+  /**
+   * Brings the programme up to date with a later writing of it that has the same shape.
+   * @throws Error where the shape has changed: nothing but figures may
+   */
+  revise(next: LinearProgramme): void {
+    if (!this.rewrite(next)) throw new Error('a programme has changed its shape')
+  }
+
   /** How a run ended; null where the solver gave up on the basis at hand. */
   private run(): number | null {
     try {

@@ -127,3 +127,11 @@ export type ChargePlan = Omit<z.infer<typeof chargePlan2Schema>, 'version' | 'sh
   version: 1 | 2
   shortfalls?: Shortfall[]
 }
+
+/**
+ * Whether an answer is no charge: there is none, or none was found in the time.
+ * @example isNone({ status: 'unknown' }) // true
+ */
+export function isNone({ status }: Pick<ChargePlan, 'status'>): boolean {
+  return status === 'infeasible' || status === 'unknown'
+}

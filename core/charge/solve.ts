@@ -1,8 +1,7 @@
-import { nth } from '#core/lists'
 import type { Highs } from 'highs'
 import { plainly } from './apply-remedy'
 import { buildBlendModel, excessMaxG, type BlendModel, type BlendOptions } from './blend-model'
-import { ConeMemory, minimiseWithCones, recallCones, rememberCones } from './cones'
+import { ConeMemory, recallCones, rememberCones } from './cones'
 import { diagnose } from './diagnose'
 import { NO_SOLUTION, SolverStopped, unlessOutOfTime, within, type OpenProgramme } from './linear-programme'
 import { describePlan, emptyPlan, readLines, roundedToSteps } from './describe'
@@ -12,8 +11,8 @@ import { readLimiting } from './limiting'
 import { objectiveOf } from './objective'
 import type { ChargePlan, PlanLine } from './plan'
 import type { ChargeProblem } from './problem'
-import { shareRisk } from './risk'
-import { search, settled, type SearchResult } from './search'
+import { search, type SearchResult } from './search'
+import { SharedRisks } from './shared-risks'
 import { ProgrammeShelf } from './shelf'
 
 /** Seconds a solve may take when the problem does not say. */
@@ -47,9 +46,6 @@ const NEAR = 2e-3
 /** Room tried for rounding to steps, as shares of half a step: errors seldom all add up; with the whole they may. */
 const ROOMS = [0.3, 1]
 
-/** A limit may be missed by so much of itself, all limits together, and the asked certainty still be within reach. */
-const REACHED = 1e-7
-
 export interface ChargeSolver {
   /**
    * Finds the best charge for a problem.
@@ -78,6 +74,11 @@ export interface ChargeSolver {
    * @returns g; null when nothing fits
    */
   reach(problem: ChargeProblem, lotId: string): { fromG: number; toG: number } | null
+  /**
+   * How many looks for a charge have ended with their time, with none found and none ruled out. Where it has risen
+   * meanwhile, what was called none may be one.
+   */
+  cutShort(): number
 }
 
 interface Attempt {
@@ -101,6 +102,8 @@ export function createChargeSolver(
 ): ChargeSolver {
   const kept = new ConeMemory()
   const shelf = new ProgrammeShelf(highs, keep ? undefined : 0)
+  const risks = new SharedRisks(highs, keep)
+  let cutShort = 0
 
   /**
    * @param seconds after which the search ends; a step of it that is not done in as long again is given up
@@ -108,8 +111,9 @@ export function createChargeSolver(
    */
   function attempt(...asked: Parameters<typeof tried>): Attempt {
     const [problem, seconds, , options] = asked
-    const end = clockMs() + OVERDUE * seconds * 1000
-    return unlessOutOfTime(
+    const start = clockMs()
+    const end = start + OVERDUE * seconds * 1000
+    const attempted = unlessOutOfTime(
       () =>
         within(
           highs,
@@ -118,6 +122,9 @@ export function createChargeSolver(
         ),
       { found: TIME_IS_UP, model: buildBlendModel(problem, options) },
     )
+    const { solution, proven } = attempted.found
+    if (!solution.feasible && !proven && clockMs() - start >= seconds * 1000) cutShort++
+    return attempted
   }
 
   function tried(
@@ -139,10 +146,10 @@ export function createChargeSolver(
       let floor = -Infinity
       let deviations = options.deviations
       if (shares) {
-        const shared = sharedRisk(problem, model, open, options, tries)
+        const shared = risks.among(problem, model, open, options, tries)
         if (!shared) {
           // The shelf's programme goes back as it was written.
-          rewrite(open, buildBlendModel(problem, options))
+          open.revise(buildBlendModel(problem, options).programme)
           shelf.giveBack(open)
           open = null
           return { found: NOTHING_FOUND, model }
@@ -150,20 +157,20 @@ export function createChargeSolver(
         floor = shared.solution.objective
         deviations = shared.deviations
         model = buildBlendModel(problem, { ...options, deviations })
-        rewrite(open, model)
+        open.revise(model.programme)
       }
       let looked = 0
       const outOfTime = () => clockMs() > end || ++looked > mostNodes
       let found = search(open, model, outOfTime, nodes)
       for (let pass = 0; shares && found.solution.feasible && pass < MOST_PASSES; pass++) {
         // Which lots are used decides where risk is worth taking, and that in turn which lots are.
-        const better = sharedAgain(problem, model, open, found, tries)
+        const better = risks.again(problem, model, open, found, tries)
         if (!better) break
         const gained = found.solution.objective - better.found.solution.objective
         found = better.found
         deviations = better.deviations
         model = buildBlendModel(problem, { ...options, deviations })
-        rewrite(open, model)
+        open.revise(model.programme)
         if (gained < WORTH_A_PASS * Math.abs(found.solution.objective)) break
         const next = search(open, model, outOfTime, nodes)
         if (!next.solution.feasible || next.solution.objective >= found.solution.objective) break
@@ -180,76 +187,6 @@ export function createChargeSolver(
     } finally {
       if (open) shelf.giveBack(open, true)
     }
-  }
-
-  /** Shares of former answers: where one was good, the next is near it. */
-  const formerShares = new Map<string, number>()
-  const shareKey = ({ confidence }: ChargeProblem, { element, bound }: BlendModel['rows'][number]) =>
-    `${confidence} ${element} ${bound}`
-  function recallShares(problem: ChargeProblem, { rows }: BlendModel): number[] | null {
-    if (!keep) return null
-    const former = rows.flatMap((row) => (row.cone ? (formerShares.get(shareKey(problem, row)) ?? []) : 0))
-    return former.length === rows.length ? former : null
-  }
-  function rememberShares(problem: ChargeProblem, { rows }: BlendModel, shares: readonly number[]): void {
-    if (!keep) return
-    rows.forEach((row, at) => row.cone && formerShares.set(shareKey(problem, row), nth(shares, at)))
-  }
-
-  /** The best share of the risk while it is open which lots are used; null where the asked certainty is out of reach. */
-  function sharedRisk(
-    problem: ChargeProblem,
-    model: BlendModel,
-    open: OpenProgramme,
-    options: BlendOptions,
-    tries: number | undefined,
-  ) {
-    const former = recallShares(problem, model)
-    const again = former && shareRisk(open, model, problem.confidence!, { from: former, tries })
-    const shared = again?.solution.feasible ? again : shareRisk(open, model, problem.confidence!, { tries })
-    if (shared.solution.feasible) {
-      rememberShares(problem, model, shared.deviations)
-      return shared
-    }
-    // What cannot be done without any margin cannot be done with one.
-    const without = buildBlendModel(problem, { ...options, deviations: model.rows.map(() => 0) })
-    rewrite(open, without)
-    if (!minimiseWithCones(open, without).feasible) return null
-    // With equal shares nothing holds: another share may, and the one under which limits are missed least is tried.
-    const elastic = buildBlendModel(problem, { ...options, elasticCost: 1, costPerG: () => 0 })
-    const loose = elastic.programme.open(highs)
-    try {
-      const reached = shareRisk(loose, elastic, problem.confidence!, { enough: REACHED, tries })
-      if (!reached.solution.feasible || reached.solution.objective > REACHED) return null
-      const start = buildBlendModel(problem, { ...options, deviations: reached.deviations })
-      rewrite(open, start)
-      const found = shareRisk(open, start, problem.confidence!, { from: reached.deviations, tries })
-      return found.solution.feasible ? found : null
-    } finally {
-      loose.dispose()
-    }
-  }
-
-  /** The risk shared anew once it is known which lots, and how many pieces of them, are used. */
-  function sharedAgain(
-    problem: ChargeProblem,
-    model: BlendModel,
-    open: OpenProgramme,
-    found: SearchResult,
-    tries: number | undefined,
-  ) {
-    const decided = model.lots.some(
-      ({ stepG, leastG }, index) => stepG !== undefined || leastG > 0 || model.decides[index],
-    )
-    if (!decided) return null
-    return settled(open, model, found.solution, () => {
-      const shared = shareRisk(open, model, problem.confidence!, {
-        from: model.rows.map((row) => row.deviations),
-        tries,
-      })
-      if (!shared.solution.feasible || shared.solution.objective >= found.solution.objective) return null
-      return { found: { ...found, solution: shared.solution }, deviations: shared.deviations }
-    })
   }
 
   function planFrom(
@@ -367,7 +304,7 @@ export function createChargeSolver(
 
   function answer(problem: ChargeProblem): ChargePlan {
     const seconds = problem.timeLimitS ?? DEFAULT_TIME_LIMIT_S
-    const start = clockMs()
+    const before = cutShort
     const stepped = isStepped(problem)
     const plan = stepped
       ? steppedPlan(problem, seconds, Infinity)
@@ -375,25 +312,40 @@ export function createChargeSolver(
         ? planFrom(problem, attempt(problem, seconds))
         : roundedPlan(problem, seconds)
     if (plan) return stepped ? withGap(problem, plan, seconds / 2) : plan
-    const timeIsUp = clockMs() - start > seconds * 900
-    if (timeIsUp) return unknownPlan(problem)
+    const unsure = cutShort > before
+    const told = unsure ? {} : against(problem, seconds)
+    const lines = problem.leastHarm ? harmLeast(problem, seconds) : null
+    if (lines) {
+      const found = describePlan(problem, lines)
+      // Where the search was cut short, what does the least harm may do none at all.
+      if (unsure && holds(problem, lines)) return { ...found, status: 'feasible', gap: 1 }
+      return { ...found, ...told, status: 'least-harm' }
+    }
+    return unsure ? unknownPlan(problem) : { ...emptyPlan(problem), ...told }
+  }
+
+  /** What stands against a charge, and ways out that were solved. */
+  function against(problem: ChargeProblem, seconds: number) {
+    const before = cutShort
     const works = (changed: ChargeProblem) => best(changed, seconds / 4, Infinity) !== null
-    const diagnosed = clockMs() + seconds * 1000
+    const end = clockMs() + seconds * 1000
     const told = within(
       highs,
-      () => clockMs() > diagnosed + (OVERDUE - 1) * seconds * 1000,
-      () => diagnose(highs, problem, works, () => clockMs() > diagnosed),
+      () => clockMs() > end + (OVERDUE - 1) * seconds * 1000,
+      () => diagnose(highs, problem, works, () => clockMs() > end),
     )
+    // A way out that was not looked at to its end is one that is not told of.
+    cutShort = before
+    return told
+  }
+
+  function harmLeast(problem: ChargeProblem, seconds: number): PlanLine[] | null {
     const end = clockMs() + seconds * 1000
     const overdue = () => clockMs() > end + (OVERDUE - 1) * seconds * 1000
-    const lines = problem.leastHarm
-      ? unlessOutOfTime(
-          () => within(highs, overdue, () => leastHarm(highs, problem, () => clockMs() > end)),
-          null,
-        )
-      : null
-    if (lines) return { ...describePlan(problem, lines), ...told, status: 'least-harm' }
-    return { ...emptyPlan(problem), ...told }
+    return unlessOutOfTime(
+      () => within(highs, overdue, () => leastHarm(highs, problem, () => clockMs() > end)),
+      null,
+    )
   }
 
   return {
@@ -426,6 +378,7 @@ export function createChargeSolver(
       const toG = fromG === null ? null : end(-1)
       return fromG === null || toG === null ? null : { fromG, toG }
     },
+    cutShort: () => cutShort,
   }
 }
 
@@ -435,11 +388,6 @@ export function createChargeSolver(
  */
 export function unknownPlan(problem: ChargeProblem): ChargePlan {
   return { ...emptyPlan(problem), ...(problem.version === 2 ? { status: 'unknown' } : {}) }
-}
-
-/** @throws Error where the shape has changed: nothing but figures may */
-function rewrite(open: OpenProgramme, { programme }: BlendModel): void {
-  if (!open.rewrite(programme)) throw new Error('a programme has changed its shape')
 }
 
 const NOTHING_FOUND: SearchResult = { solution: NO_SOLUTION, proven: true, gap: 0 }

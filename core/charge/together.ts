@@ -14,8 +14,9 @@ const NODES = 40
 
 /** Several heats planned from one pile. */
 export interface JointPlan {
-  status: 'optimal' | 'feasible' | 'infeasible'
-  /** one a problem, in their order; empty when infeasible */
+  /** unknown where the time ran out before there were charges, or it was shown that there are none */
+  status: 'optimal' | 'feasible' | 'infeasible' | 'unknown'
+  /** one a problem, in their order; empty where there are none */
   plans: ChargePlan[]
   cost: number
   /** infeasible: how much more of each shared lot the heats would need between them, least in all */
@@ -55,7 +56,8 @@ export function planTogether(
   const open = model.programme.open(highs)
   try {
     const { solution, proven } = search(open, model, () => clockMs() > end, NODES)
-    if (!solution.feasible) return { ...nothing, short: shortages(highs, problems) }
+    if (!solution.feasible)
+      return proven ? { ...nothing, short: shortages(highs, problems) } : { ...nothing, status: 'unknown' }
     const plans = heats.map((heat, index): ChargePlan => {
       const plan = describePlan(nth(problems, index), readLines(heat.lots, solution))
       return { ...plan, status: proven ? 'optimal' : 'feasible' }

@@ -4,7 +4,7 @@ import { describePlan } from './describe'
 import { holds } from './holds'
 import { harmOf } from './least-harm'
 import { letInWays, type LetIn } from './let-in'
-import type { ChargePlan, PlanLine, Remedy } from './plan'
+import { isNone, type ChargePlan, type PlanLine, type Remedy } from './plan'
 import type { ChargeLot, ChargeProblem } from './problem'
 import type { ChargeSolver } from './solve'
 import { surePurchases } from './sure-purchase'
@@ -41,6 +41,8 @@ export interface Weighing {
   concessions: Concession[]
   /** where no charge keeps the limits: lots left out that would, let in, make one */
   letIn?: LetIn[]
+  /** what was given up, or that nothing was found, is for want of time: nothing shows that there is no better */
+  hurried?: true
 }
 
 /** A charge holding less of what is only tolerated may cost so much more, as a share of the least cost. */
@@ -59,21 +61,65 @@ export const MARGIN = 1.02
  * the room for errors of weighing; where nothing fits, why, and ways out. Once something is weighed: the plan at hand
  * as long as it holds; then another with its lots; then with any; then without certainty; at last the least harm.
  * @param nodes how many choices of lots are looked at beyond the first plan
- * @returns always an answer: "infeasible" only before anything is weighed, or with nothing at all to weigh
+ * @returns always an answer: none at all ("infeasible", or "unknown" where the time ran out) only before anything is
+ *   weighed, or with nothing to weigh
  */
 export function planWeighing(solver: ChargeSolver, ask: WeighingAsk, nodes: number): Weighing {
+  const before = solver.cutShort()
+  const hurried = (since: number) => (solver.cutShort() > since ? { hurried: true as const } : {})
   const held = withinAsked(solver, ask, nodes)
-  if (held) return held
+  if (held) {
+    const lost = held.concessions.some((one) => !ask.plannedWithout.includes(one))
+    return lost ? { ...held, ...hurried(before) } : held
+  }
   const { problem, begun } = ask
   const last: ChargeProblem = {
     ...changedProblem(problem, ask, { tolerance: 1, wide: begun, certain: false, room: !begun }),
     ...(begun ? { leastHarm: true } : {}),
   }
-  const plan = solver.solve(last)
-  const ways =
-    ask.leftOut && (plan.status === 'infeasible' || plan.status === 'least-harm')
-      ? letIn(solver, ask, ask.leftOut)
-      : []
+  const since = solver.cutShort()
+  const plan = alwaysOne(ask, last, solver.solve(last))
+  const unsure = hurried(since)
+  if (isNone(plan) || plan.status === 'least-harm') {
+    const answer = noneHolds(solver, ask, last, plan, nodes)
+    return { ...answer, ...unsure }
+  }
+  return { plan, problem: last, concessions: givenUpBy(ask, plan), ...hurried(before) }
+}
+
+/** What is weighed stays in the crucible: where no plan was found for the rest, it goes on as planned, or as it is. */
+function alwaysOne(ask: WeighingAsk, problem: ChargeProblem, plan: ChargePlan): ChargePlan {
+  if (!ask.begun || !isNone(plan)) return plan
+  const weighed = problem.lots.flatMap(({ id, fixedG = 0 }) => (fixedG > 0 ? { lot: id, massG: fixedG } : []))
+  const lines = linesAsPlanned(ask, problem) ?? weighed
+  if (lines.length === 0) return plan
+  return { ...describePlan(problem, lines), status: holds(problem, lines) ? 'feasible' : 'least-harm' }
+}
+
+/** What of that which was asked a plan does not keep, that keeps the limits. */
+function givenUpBy(ask: WeighingAsk, { lines }: ChargePlan): Concession[] {
+  const keeps = (certain: boolean, room: boolean) =>
+    holds(changedProblem(ask.problem, ask, { tolerance: 1, wide: ask.begun, certain, room }), lines)
+  const planned = new Set([...ask.plannedLots, ...Object.keys(ask.planned ?? {})])
+  const fixed = new Set(ask.problem.lots.flatMap(({ id, fixedG }) => (fixedG === undefined ? [] : id)))
+  const others =
+    ask.begun && ask.plannedLots.length > 0 && lines.some(({ lot }) => !planned.has(lot) && !fixed.has(lot))
+  const lost: Concession[] = others ? ['other-lots'] : []
+  if (keeps(true, true)) return lost
+  if (keeps(false, true)) return [...lost, 'no-margin']
+  return [...lost, ...(keeps(true, false) ? [] : (['no-margin'] as const)), 'no-room']
+}
+
+/** No charge keeps the limits: what would, before anything is weighed; after that, the one that does the least harm. */
+function noneHolds(
+  solver: ChargeSolver,
+  ask: WeighingAsk,
+  last: ChargeProblem,
+  plan: ChargePlan,
+  nodes: number,
+): Weighing {
+  const { problem, begun } = ask
+  const ways = ask.leftOut && plan.status !== 'unknown' ? letIn(solver, ask, ask.leftOut) : []
   if (plan.status === 'infeasible' && !begun && problem.confidence !== undefined) {
     const certain = changedProblem(problem, ask, { tolerance: 1, wide: false, certain: true, room: true })
     const makes = (remedy: Remedy) => solver.quickPlan(applyRemedy(certain, remedy), nodes) !== null
@@ -319,8 +365,7 @@ export function afterWeighing(ask: WeighingAsk, lotId: string, massG: number): W
  * @returns in the currency of the prices, 0 or more; null where there is no plan, or cost is not what was asked for
  */
 export function costOfRoom(solver: ChargeSolver, { plan, problem }: Weighing, nodes: number): number | null {
-  if (problem.objective !== 'cost' || plan.status === 'infeasible' || plan.status === 'least-harm')
-    return null
+  if (problem.objective !== 'cost' || isNone(plan) || plan.status === 'least-harm') return null
   const exact = solver.quickPlan(
     {
       ...problem,

@@ -1,4 +1,5 @@
 import { meltCoefficients } from './melt-coefficients'
+import { isNone } from './plan'
 import type { ChargeProblem } from './problem'
 import type { ChargeSolver } from './solve'
 import {
@@ -49,7 +50,7 @@ export function weightBand(
   nodes: number,
 ): WeightBand | null {
   const line = now.plan.lines.find(({ lot }) => lot === lotId)
-  if (!line || now.concessions.includes('harm') || now.plan.status === 'infeasible') return null
+  if (!line || now.concessions.includes('harm') || isNone(now.plan)) return null
   const certain = ask.problem.confidence !== undefined && !now.concessions.includes('no-margin')
   const room = !now.concessions.includes('no-room')
   // With few lots allowed, what others could make of a weight leaves holes in between: the band is of these lots.

@@ -1,5 +1,6 @@
 import type { Highs } from 'highs'
 import {
+  isNone,
   costInTurn,
   planTogether,
   withPurchases,
@@ -85,11 +86,11 @@ export function solveDay(
     between: (before, heat) => question.between[before]?.[heat.id] ?? 'nothing',
     metalCost: (earlier) => {
       const joint = jointOf(earlier)
-      return joint.status === 'infeasible' ? null : joint.cost
+      return isNone(joint) ? null : joint.cost
     },
     useful,
   }
-  const feasible = open.status !== 'infeasible'
+  const feasible = !isNone(open)
   // Where those cannot come in time, any other leavings of the same metal may do instead.
   const allPairs = leavings.flatMap(({ from }) =>
     heats.flatMap(({ id, metal }) =>
@@ -108,7 +109,7 @@ export function solveDay(
     joint,
     inTurn: costInTurn(problems, quickPlan),
     reused: reusedIn(heats, joint, leavings),
-    shopping: feasible ? [] : shoppingFor(highs, problems, clockMs),
+    shopping: open.status === 'infeasible' ? shoppingFor(highs, problems, clockMs) : [],
     stuck: day
       ? []
       : heats

@@ -3,6 +3,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { strToU8, unzipSync, zipSync } from 'fflate'
 import demo from '../../data/demo-yard.json' with { type: 'json' }
+import AxeBuilder from '@axe-core/playwright'
 import { test as anyConsole, type Page } from '@playwright/test'
 import { expect, LONG, openDemo, saved, SCREENS, test, visit, yardOf } from './support'
 
@@ -206,6 +207,31 @@ for (const [part, address] of [
       await expect(page.getByTestId('no-answer')).toHaveCount(0)
     },
   )
+
+test('an engine that runs out of time says so, and is asked to look longer', async ({ page }) => {
+  await openDemo(page)
+  // Its clock jumps ahead with each reading, until it is told to be a clock again.
+  await page.context().route(/charge\.worker.*\.js/, async (route) => {
+    const answer = await route.fetch()
+    const jumping = `let ahead = 0; const told = new BroadcastChannel('clock'); let jumps = true
+      told.onmessage = () => { jumps = false }
+      const now = performance.now.bind(performance)
+      performance.now = () => now() + (jumps ? (ahead += 3000) : ahead);\n`
+    await route.fulfill({ response: answer, body: jumping + (await answer.text()) })
+  })
+  await page.goto('/heat/13/charge')
+  const short = page.getByTestId('short-of-time')
+  await expect(page.getByTestId('answer')).toContainText('nothing shows that there is none')
+  await visit(page, '/heat/13/scale')
+  await expect(short).toBeVisible()
+  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([])
+  await page.evaluate(() => new BroadcastChannel('clock').postMessage(''))
+  await short.getByRole('button', { name: 'Look longer' }).click()
+  await expect(page.getByTestId('scale-target')).toBeVisible()
+  await expect(short).toHaveCount(0)
+  await visit(page, '/heat/13/charge')
+  await expect(page.getByTestId('answer')).toContainText('to tap for')
+})
 
 test('a database that does not answer is told, and answers once the other window is closed', async ({
   page,

@@ -7,6 +7,7 @@ import { useChargeEngine } from './charge-store'
 import { useHeat } from '~/shared/heat/useHeat'
 import { useUnits } from '~/shared/units/useUnits'
 import { counted } from '~/shared/units/figures'
+import ShortOfTime from './ShortOfTime.vue'
 import WaysOut from './WaysOut.vue'
 
 const NoAnswer = defineAsyncComponent(() => import('./NoAnswer.vue'))
@@ -26,7 +27,8 @@ const { grams } = useUnits()
   <div v-if="heat" class="mb-2" aria-live="polite" data-testid="answer">
     <NoAnswer v-if="engine.error" />
     <template v-else-if="answer.infeasible.value">
-      <p class="max-w-4xl border-l-8 border-oxide bg-oxide-wash px-4 py-3 text-lg font-bold">
+      <ShortOfTime v-if="answer.hurried.value" :none="answer.conflict.value" />
+      <p v-else class="max-w-4xl border-l-8 border-oxide bg-oxide-wash px-4 py-3 text-lg font-bold">
         {{ answer.conflict.value }}
       </p>
       <WaysOut :ways="answer.waysOut.value" :heading="t('charge.ways-out-each-was-tried-and')" />
@@ -43,6 +45,7 @@ const { grams } = useUnits()
       >
         {{ answer.concession.value }}
       </p>
+      <ShortOfTime v-if="answer.hurried.value" />
       <ul class="limiting text-soft">
         <li v-for="sentence in answer.limiting.value" :key="sentence">{{ sentence }}</li>
         <li v-if="answer.room.value">{{ answer.room.value }}</li>

@@ -41,7 +41,7 @@ const { prediction, lines, lotName, engine, bench } = charge
 const hand = useChargeRows(charge)
 const { rows, weighedAll } = hand
 const answer = useChargeAnswer(charge)
-const { infeasible } = answer
+const { infeasible, hurried } = answer
 const { sources, chance, elementSums, tapSum, cost, costSum } = useChargeSums(charge)
 const { reserved, reserve } = useReserve(rows)
 const { checks } = usePlanChecks(heat, lines, prediction, lotName)
@@ -187,7 +187,7 @@ const origins = useRememberedHere('charge-origins', false)
                 <p class="mb-3 text-soft">
                   {{
                     t('charge.are-the-limits-to-keep', {
-                      part: infeasible ? t('charge.nothing-fits-yet-these') : t('charge.these'),
+                      part: infeasible && !hurried ? t('charge.nothing-fits-yet-these') : t('charge.these'),
                     })
                   }}
                 </p>

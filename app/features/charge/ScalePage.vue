@@ -17,6 +17,7 @@ import HeatHeading from '~/shared/heat/HeatHeading.vue'
 import PlanChecks from './PlanChecks.vue'
 import PracticeScale from './PracticeScale.vue'
 import QuantityField from '~/shared/fields/QuantityField.vue'
+import ShortOfTime from './ShortOfTime.vue'
 import WaysOut from './WaysOut.vue'
 
 const NoAnswer = defineAsyncComponent(() => import('./NoAnswer.vue'))
@@ -27,7 +28,7 @@ const { settled, engine, bench, prediction, lines, lotName } = charge
 const hand = useChargeRows(charge)
 const { rows, weighedAll, unweigh } = hand
 const answer = useChargeAnswer(charge)
-const { infeasible, conflict, harmed, harm, concession, waysOut } = answer
+const { infeasible, hurried, conflict, harmed, harm, concession, waysOut } = answer
 const { checks } = usePlanChecks(heat, lines, prediction, lotName)
 const { grams } = useUnits()
 const scale = useScale(charge, hand, answer.tools)
@@ -52,6 +53,7 @@ const begun = computed(() => done.value.length > 0)
   <section v-if="heat" class="mx-auto max-w-3xl">
     <HeatHeading :question="t('charge.what-do-i-weigh-out')" />
     <FurnaceWord v-if="inGroup && !heat.loggedAt" :heat-id="heat.id" />
+    <ShortOfTime v-if="hurried && !engine.error" :none="infeasible ? conflict : ''" />
     <NoAnswer v-if="engine.error" />
     <p v-else-if="!heat.alloy || heat.tapMassG === null" class="text-soft">
       <template v-if="free"
@@ -73,7 +75,11 @@ const begun = computed(() => done.value.length > 0)
       >
     </p>
     <template v-else-if="infeasible">
-      <p role="alert" class="border-l-8 border-oxide bg-oxide-wash px-4 py-3 text-lg font-bold">
+      <p
+        v-if="!hurried"
+        role="alert"
+        class="border-l-8 border-oxide bg-oxide-wash px-4 py-3 text-lg font-bold"
+      >
         {{ conflict }}
       </p>
       <WaysOut :ways="waysOut" :heading="t('charge.ways-out-each-was-tried-and')" />

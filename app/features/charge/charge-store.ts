@@ -7,12 +7,17 @@ import type { ChargeEngine } from '../../../workers/charge.worker'
 
 /** A plan takes a blink, one that has to say what stands against it a few seconds. */
 const PATIENCE_MS = 30_000
+/** Asked to look longer, each look may take four times the usual, and all of them together a few minutes. */
+const LONGER_S = 20
+const LONGER_MS = 300_000
 
 /** The charge engine in its worker, and the newest answer. Only the newest question is answered. */
 export const useChargeEngine = defineStore('charge-engine', () => {
   const answer = shallowRef<Weighing | null>(null)
   const error = ref<string | null>(null)
   const busy = ref(false)
+  /** it was asked to take its time */
+  const longer = ref(false)
   const engine = askedEngine<ChargeEngine>(
     () => new Worker(new URL('../../../workers/charge.worker.ts', import.meta.url), { type: 'module' }),
     PATIENCE_MS,
@@ -39,16 +44,21 @@ export const useChargeEngine = defineStore('charge-engine', () => {
     of = heatId
     void ask(question)
   }
-  async function ask(question: WeighingAsk): Promise<void> {
+  async function ask(question: WeighingAsk, takesTime = false): Promise<void> {
     if (busy.value) {
       last = question
       waiting = question
+      // Nobody waits for minutes for what is no longer asked.
+      if (longer.value) engine.stop()
       return
     }
     busy.value = true
+    longer.value = takesTime
     last = question
     try {
-      const found = await engine.ask((charge) => charge.plan(question, typed))
+      const found = await (takesTime
+        ? engine.ask((charge) => charge.plan(question, typed, LONGER_S), LONGER_MS)
+        : engine.ask((charge) => charge.plan(question, typed)))
       error.value = null
       // Unless the page has gone on to a heat that asks nothing.
       if (last === question) {
@@ -60,7 +70,7 @@ export const useChargeEngine = defineStore('charge-engine', () => {
       answer.value = settledOn.value = null
       error.value = last === question ? why(reason) : null
     } finally {
-      busy.value = false
+      busy.value = longer.value = false
     }
     const next = waiting
     waiting = null
@@ -73,7 +83,13 @@ export const useChargeEngine = defineStore('charge-engine', () => {
     if (last) void ask(last)
   }
 
+  /** Puts the question at hand once more, with time for it: the answer there is stays until there is another. */
+  function lookLonger(): void {
+    if (last && !busy.value) void ask(last, true)
+  }
+
   function clear(): void {
+    if (longer.value) engine.stop()
     answer.value = settledOn.value = null
     error.value = null
     waiting = null
@@ -85,5 +101,18 @@ export const useChargeEngine = defineStore('charge-engine', () => {
     engine.ask((charge) => charge.whatIf(question, lotId, massG))
   const room = (now: Weighing): Promise<number | null> => engine.ask((charge) => charge.room(now))
 
-  return { answer, settledOn, error, busy, expectTyping, askFor, askAgain, clear, whatIf, room }
+  return {
+    answer,
+    settledOn,
+    error,
+    busy,
+    longer,
+    expectTyping,
+    askFor,
+    askAgain,
+    lookLonger,
+    clear,
+    whatIf,
+    room,
+  }
 })

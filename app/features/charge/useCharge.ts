@@ -2,7 +2,7 @@ import { t } from '~/words'
 import { computed, watch } from 'vue'
 import { solidDensity } from '#core/alloys'
 import { withBaseSpread } from '#core/composition'
-import { predictMelt, type ChargedLine, type ChargePlan } from '#core/charge'
+import { isNone, predictMelt, type ChargedLine, type ChargePlan } from '#core/charge'
 import {
   POT_LOT,
   potOf,
@@ -58,7 +58,7 @@ export function useCharge(heat: Ref<Heat | null>) {
   const lines = computed<ChargedLine[]>(() => {
     const current = heat.value
     if (!current) return []
-    if (!plan.value || plan.value.status === 'infeasible') return weighedCharge(current.weighed)
+    if (!plan.value || isNone(plan.value)) return weighedCharge(current.weighed)
     const byId = new Map(engine.answer?.problem.lots.map((lot) => [lot.id, lot]))
     return (engine.answer?.plan.lines ?? []).flatMap(({ lot: id, massG }) => {
       const lot = byId.get(id)

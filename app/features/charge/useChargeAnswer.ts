@@ -1,4 +1,5 @@
 import { t } from '~/words'
+import { isNone } from '#core/charge'
 import { totalG } from '#core/lists'
 import { watchDebounced } from '@vueuse/core'
 import { computed, ref } from 'vue'
@@ -19,7 +20,7 @@ import { useWaysOut } from './useWaysOut'
 export function useChargeAnswer({ heat, frozen, engine, plan, prediction, lotName }: Charge) {
   const { grams, money } = useUnits()
   const told = (id: string) => isolated(lotName(id))
-  const infeasible = computed(() => plan.value?.status === 'infeasible' || plan.value?.status === 'unknown')
+  const infeasible = computed(() => !!plan.value && isNone(plan.value))
   /** Something was weighed that cannot be kept inside the limits: the least harm, said and carried on. */
   const harmed = computed(() => plan.value?.status === 'least-harm')
   const tools = computed(() => ({ lotName: told, grams, money, mainSource, limitOf }))
@@ -48,8 +49,11 @@ export function useChargeAnswer({ heat, frozen, engine, plan, prediction, lotNam
     const cost = roomCost.value
     return cost !== null && cost >= 0.01 ? t('charge.room-for-what-a-scale-may', { cost: money(cost) }) : ''
   })
+  /** Something was given up, or not found, because the time ran out: nothing shows that there is no better. */
+  const hurried = computed(() => !frozen.value && engine.answer?.hurried === true)
   return {
     infeasible,
+    hurried,
     harmed,
     waysOut,
     room,

@@ -3,7 +3,14 @@ import { why } from '~/storage/why'
 import { isolated } from '~/shared/units/isolated'
 import { computed, ref, shallowRef, watch, type ComputedRef, type Ref } from 'vue'
 import { useDebounceFn } from '@vueuse/core'
-import type { Alternative, Certainty, ChargePlan, ChargeProblem, Way } from '#core/charge'
+import {
+  isNone,
+  type Alternative,
+  type Certainty,
+  type ChargePlan,
+  type ChargeProblem,
+  type Way,
+} from '#core/charge'
 import { WAY_WORDS } from './ways-words'
 import { useHeat } from '~/shared/heat/useHeat'
 import { useStudy } from '~/shared/engines/useStudy'
@@ -61,9 +68,7 @@ export function useOtherWays(
     }
   }, 350)
   /** There is a plan that others can stand beside. */
-  const askable = computed(
-    () => !!plan.value && plan.value.status !== 'infeasible' && plan.value.status !== 'least-harm',
-  )
+  const askable = computed(() => !!plan.value && !isNone(plan.value) && plan.value.status !== 'least-harm')
   watch(
     [problem, wanted],
     ([next]) => {

@@ -168,7 +168,11 @@ const SOURCES = [DAY.source, DAY.wallSource, DAY.keepsSource, DAY.washSource, DA
         <p class="mt-1 text-sm text-soft">{{ t('day.the-least-that-makes-every-one') }}</p>
       </div>
       <p v-else-if="answer && !feasible && answer.day" class="mb-4">
-        {{ t('day.nothing-that-can-be-bought-makes') }}
+        {{
+          joint?.status === 'unknown'
+            ? t('day.no-charges-were-found-in-the')
+            : t('day.nothing-that-can-be-bought-makes')
+        }}
       </p>
 
       <div v-if="doses.length" class="slab mb-4 p-3" data-testid="day-doses">

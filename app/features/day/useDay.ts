@@ -6,7 +6,7 @@ import { DAY, leavingsId } from '#core/day'
 import { fuelOf, scaleFor, type Furnace } from '#core/gear'
 import { freeLots, heatLiquidus, heatStamp, shareStock, type Heat } from '#core/heat'
 import { runSheet } from '#core/melt'
-import { PURCHASABLE } from '#core/charge'
+import { isNone, PURCHASABLE } from '#core/charge'
 import { useFuelUnit } from '~/shared/gear/useFuelUnit'
 import { useFurnaceEnergy } from '~/shared/gear/useFurnaceEnergy'
 import { FAMILY_WORDS } from '~/shared/gear/gear-words'
@@ -87,7 +87,7 @@ export function useDay(solve: SolveDay) {
       busy.value = true
       try {
         let found = await solve(first)
-        const certain = found.joint.status !== 'infeasible'
+        const certain = !isNone(found.joint)
         const plain = certain ? null : question(heats, false)
         if (plain) found = await solve(plain)
         if (mine !== asked) return
@@ -115,7 +115,7 @@ export function useDay(solve: SolveDay) {
       ? t('day.what-leaves', { number: heatStamp(from.number) })
       : (yard.records.lots[id]?.name ?? t('day.a-lot-no-longer-here'))
   }
-  const feasible = computed(() => !!answer.value && answer.value.joint.status !== 'infeasible')
+  const feasible = computed(() => !!answer.value && !isNone(answer.value.joint))
 
   /** The time of day so many minutes after the fire was lit. */
   function clock(minutes: number): string {

@@ -5,9 +5,10 @@ import { wrap, type Remote } from 'comlink'
 export interface AskedEngine<E> {
   /**
    * Puts a question to the engine; where no answer comes, once more to a new one.
+   * @param withinMs where it may take longer than answers do
    * @throws what the engine threw, or that it gives no answer
    */
-  ask<T>(question: (engine: Remote<E>) => Promise<T>): Promise<T>
+  ask<T>(question: (engine: Remote<E>) => Promise<T>, withinMs?: number): Promise<T>
   /** Ends it in the midst of its work: who waits is told that it was stopped, and the next question begins a new one. */
   stop(): void
 }
@@ -64,12 +65,12 @@ export function askedEngine<E>(begin: () => Worker, patienceMs: number): AskedEn
   }
 
   return {
-    async ask(question) {
+    async ask(question, withinMs = patienceMs) {
       try {
-        return await once(question, patienceMs)
+        return await once(question, withinMs)
       } catch (error) {
         if (error instanceof Stopped) throw error
-        return once(question, 2 * patienceMs)
+        return once(question, 2 * withinMs)
       }
     },
     stop: () => begun?.lose(new Stopped(t('shared.it-was-stopped'))),

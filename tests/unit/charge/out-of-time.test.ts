@@ -1,0 +1,112 @@
+import loadHighs from 'highs'
+import { describe, expect, it } from 'vitest'
+import {
+  createChargeSolver,
+  planTogether,
+  planWeighing,
+  type ChargeProblem,
+  type WeighingAsk,
+} from '#core/charge'
+import { breaches } from '../../support/breaches'
+import { jointProblem } from '../../support/joint-problem'
+import { randomProblem } from '../../support/random-problem'
+
+/** A clock that goes on by so much each time it is read: from no time at all to plenty, on any machine. */
+const PACES_MS = [0.01, 3, 10, 30, 60, 100, 200, 400, 800, 1500, 3000, 1e5]
+const slow = (paceMs: number) => {
+  let ms = 0
+  return () => (ms += paceMs)
+}
+const highs = await loadHighs()
+
+/** In whole steps of a scale, in pieces, with few lots, with one certainty for all limits: each can be done. */
+const stepped = (seed: number): ChargeProblem => {
+  const given = randomProblem(seed, 14, 7)
+  return { ...given, version: 2, maxLots: 6, lots: given.lots.map((lot) => ({ ...lot, stepG: 1 })) }
+}
+const cases: [string, ChargeProblem][] = [
+  ['whole steps', stepped(21)],
+  ['whole steps and few lots', stepped(22)],
+  ['in gross steps', { ...randomProblem(4, 12, 6), version: 2, incrementG: 5 }],
+  ['one certainty for all', jointProblem(3)],
+]
+
+describe('where the time runs out', () => {
+  it.each(cases)('it is not said that nothing fits: %s', (_, problem) => {
+    const engine = createChargeSolver(highs, slow(0))
+    expect(engine.solve(problem).status).toMatch(/optimal|feasible/)
+    const told = PACES_MS.map((pace) => {
+      const plan = createChargeSolver(highs, slow(pace)).solve(problem)
+      if (plan.status !== 'unknown') expect(breaches(problem, plan), `${pace} ms`).toEqual([])
+      expect(plan.conflict, `${pace} ms`).toEqual([])
+      expect(plan.remedies, `${pace} ms`).toEqual([])
+      return plan.status
+    })
+    expect(told).not.toContain('infeasible')
+    expect(told).toContain('unknown')
+  })
+
+  it('of something that cannot be done it is either said, or that it is not known', () => {
+    const given = stepped(21)
+    const never = {
+      ...given,
+      target: { ...given.target, limits: { Sn: { min: 40, max: 41 }, Zn: { min: 70 } } },
+    }
+    const told = PACES_MS.map((pace) => createChargeSolver(highs, slow(pace)).solve(never).status)
+    for (const status of told) expect(status).toMatch(/infeasible|unknown/)
+    expect(told[0]).toBe('infeasible')
+  })
+
+  it('heats together are not said to be impossible', () => {
+    const heats = [stepped(21), stepped(22)]
+    expect(planTogether(highs, heats, slow(0)).status).toMatch(/optimal|feasible/)
+    const told = PACES_MS.map((pace) => planTogether(highs, heats, slow(pace)))
+    for (const { status, short } of told) {
+      expect(status).not.toBe('infeasible')
+      expect(short).toEqual([])
+    }
+  })
+})
+
+describe('where the time of a heat runs out', () => {
+  const asked = (problem: ChargeProblem, begun: boolean): WeighingAsk => ({
+    problem,
+    begun,
+    planned: null,
+    plannedWithout: [],
+    plannedLots: [],
+    mostTapG: problem.target.tapMassG * 1.05,
+    lineShare: 0.01,
+  })
+  const sure: ChargeProblem = { ...stepped(21), confidence: 0.9, confidenceOf: 'all' }
+  const known = planWeighing(createChargeSolver(highs, slow(0)), asked(sure, false), 8)
+
+  it('what is given up for want of time is told apart from what no charge can keep', () => {
+    expect(known.plan.status).toMatch(/optimal|feasible/)
+    expect(known.hurried).toBeUndefined()
+    for (const pace of PACES_MS) {
+      const { plan, concessions, hurried } = planWeighing(
+        createChargeSolver(highs, slow(pace)),
+        asked(sure, false),
+        8,
+      )
+      expect(plan.status, `${pace} ms`).not.toBe('infeasible')
+      if (concessions.length > known.concessions.length || plan.status === 'unknown')
+        expect(hurried, `${pace} ms`).toBe(true)
+    }
+  })
+
+  it('once weighing has begun there is always an answer', () => {
+    const line = known.plan.lines[0]!
+    const begun = asked(
+      { ...sure, lots: sure.lots.map((lot) => (lot.id === line.lot ? { ...lot, fixedG: line.massG } : lot)) },
+      true,
+    )
+    for (const pace of PACES_MS) {
+      const { plan, hurried } = planWeighing(createChargeSolver(highs, slow(pace)), begun, 8)
+      expect(plan.status, `${pace} ms`).toMatch(/optimal|feasible|least-harm/)
+      expect(plan.lines.find(({ lot }) => lot === line.lot)?.massG).toBeCloseTo(line.massG, 6)
+      if (plan.status === 'least-harm') expect(hurried, `${pace} ms`).toBe(true)
+    }
+  })
+})
