@@ -148,9 +148,29 @@ function copyTree(): void {
   for (const name of ['node_modules', '.nuxt']) symlinkSync(resolve(name), join(COPY, name))
 }
 
-/** Each change by itself in a copy of the tree, the room's tests run until one fails. */
-function noticedAlone(room: string, changes: readonly Change[]): { all: number; noticed: number } {
+/** Whether a test of a room fails in the copy. */
+function fails(room: string): boolean {
+  const { status } = spawnSync(
+    'npx',
+    ['vitest', 'run', '--config', 'vitest.mutation.config.ts', '--bail=1', `--maxWorkers=${values.at}`],
+    {
+      cwd: COPY,
+      env: { ...process.env, MUTATED_ROOM: room },
+      timeout: MOST_MS,
+      killSignal: 'SIGKILL',
+      stdio: 'ignore',
+    },
+  )
+  return status !== 0
+}
+
+/**
+ * Each change by itself in a copy of the tree, the room's tests run until one fails.
+ * @returns null where one fails without any change
+ */
+function noticedAlone(room: string, changes: readonly Change[]): { all: number; noticed: number } | null {
   copyTree()
+  if (fails(room)) return null
   let noticed = 0
   for (const { file, mutatorName, replacement, from, to } of changes.map(({ made }) => made)) {
     const text = readFileSync(file, 'utf8')
@@ -158,19 +178,9 @@ function noticedAlone(room: string, changes: readonly Change[]): { all: number; 
     const at = ({ line, column }: Place) =>
       lines.slice(0, line).reduce((sum, { length }) => sum + length + 1, 0) + column
     writeFileSync(join(COPY, file), text.slice(0, at(from)) + replacement + text.slice(at(to)))
-    const { status } = spawnSync(
-      'npx',
-      ['vitest', 'run', '--config', 'vitest.mutation.config.ts', '--bail=1', `--maxWorkers=${values.at}`],
-      {
-        cwd: COPY,
-        env: { ...process.env, MUTATED_ROOM: room },
-        timeout: MOST_MS,
-        killSignal: 'SIGKILL',
-        stdio: 'ignore',
-      },
-    )
+    const isNoticed = fails(room)
     writeFileSync(join(COPY, file), text)
-    if (status !== 0) noticed++
+    if (isNoticed) noticed++
     else
       console.log(
         `  ${file}:${from.line + 1} ${mutatorName} → ${replacement}\n    ${lines[from.line]!.trim()}`,

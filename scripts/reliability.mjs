@@ -21,10 +21,10 @@ const unit = [
   'heat/weighing',
   'server/solving',
   'sync/converge',
-  'sync/one-rule',
+  'merge/one-rule',
   'truth/odds',
   'workspace/migrations',
-  'workspace/windows',
+  'merge/windows',
 ].map((name) => `tests/unit/${name}.test.ts`)
 const browser = [
   'carrying',

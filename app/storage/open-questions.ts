@@ -1,5 +1,6 @@
 import { computed, shallowRef, type Ref } from 'vue'
-import { partOf, sameRecord, type OpenClash, type Records } from '#core/workspace'
+import { partOf, type OpenClash } from '#core/merge'
+import { sameRecord, type Records } from '#core/workspace'
 
 export type Asked = Pick<OpenClash, 'collection' | 'id' | 'path'>
 

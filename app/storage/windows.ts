@@ -1,4 +1,5 @@
-import { REVISION, type Change, type OpenClash } from '#core/workspace'
+import type { OpenClash } from '#core/merge'
+import { REVISION, type Change } from '#core/workspace'
 
 /** What one window tells the others: how it has changed the yard, or what of the open questions was answered in it. */
 export interface Told {

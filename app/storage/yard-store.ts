@@ -3,26 +3,22 @@ import { why } from './why'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
 import { localDate } from '#core/records'
+import { hearChanges, partOf, rebaseStep, withPart, type Fits } from '#core/merge'
 import {
   applyStep,
   COLLECTIONS,
   emptyJournal,
   fromWorkspace,
-  hearChanges,
   noRecords,
   numberingChanges,
-  partOf,
   plainRecord,
   pushStep,
-  rebaseStep,
   reversed,
   sameRecord,
   sealJournal,
   toWorkspace,
-  withPart,
   type Change,
   type Collection,
-  type Fits,
   type Journal,
   type RecordOf,
   type Records,

@@ -1,8 +1,19 @@
 import { applyUpdate, findRootTypeKey, YMapEvent, type Doc, type Transaction, Map as YMap } from 'yjs'
-import { isObject, mergeRecords, sameRecord, type AnyRecord, type Collection } from '#core/workspace'
-import { isSum, knew, pathOf, type DeviceId, type Entry, type Path } from './entry'
+import {
+  fateOf,
+  isQuestion,
+  isSum,
+  knew,
+  knownOf,
+  mergeRecords,
+  pathOf,
+  type DeviceId,
+  type Entry,
+  type Path,
+} from '#core/merge'
+import { sameRecord, type AnyRecord, type Collection } from '#core/workspace'
 import { recordOn, shelfOf } from './read'
-import { countWrite, knownOf, nextWrite, writeRecords } from './write'
+import { writeRecords } from './write'
 
 /** What two devices, neither knowing of the other, wrote at one place. */
 export interface OpenQuestion {
@@ -21,8 +32,6 @@ export interface Touched {
 }
 
 const QUESTIONS = 'questions'
-/** Nobody is asked about these: a number is given anew, and the time of a change is no word of a person. */
-const UNASKED = new Set(['number', 'updatedAt'])
 
 interface Overwritten {
   collection: Collection
@@ -82,24 +91,17 @@ export function takeUpdate(doc: Doc, update: Uint8Array, device: DeviceId): Touc
 function draw(doc: Doc, overwritten: readonly Overwritten[], device: DeviceId): void {
   const questions = doc.getMap<OpenQuestion>(QUESTIONS)
   const ask = (collection: Collection, id: string, path: Path, stands: unknown, other: unknown) => {
-    if (path.some((name) => UNASKED.has(name)) || sameRecord(stands, other)) return
+    if (!isQuestion(path, stands, other)) return
     const asked = { collection, id, path, stands: stands ?? null, other: other ?? null }
     if (!sameRecord(questions.get(questionKey(asked)), asked)) questions.set(questionKey(asked), asked)
   }
   doc.transact(() => {
     for (const { collection, id, place, lost, stands } of overwritten) {
-      if (stands.g && lost.g) continue
-      // Taken away by one and worked on by the other, it stays.
-      if (stands.g || lost.g) {
-        if (stands.g) writeAgain(doc, { collection, id, place, entry: lost, over: stands, device })
-        continue
-      }
-      if (place !== '' || !isObject(lost.v) || !isObject(stands.v)) {
-        ask(collection, id, pathOf(place), stands.v, lost.v)
-        continue
-      }
-      // The same record came from two copies of a yard.
-      const { merged, clashes } = mergeRecords(null, stands.v as AnyRecord, lost.v as AnyRecord)
+      const fate = fateOf(place, stands, lost)
+      if (fate === 'again') writeAgain(doc, { collection, id, place, entry: lost, over: stands })
+      if (fate === 'asked') ask(collection, id, pathOf(place), stands.v, lost.v)
+      if (fate !== 'copies') continue
+      const { merged, clashes } = mergeRecords(stands.v as AnyRecord, lost.v as AnyRecord)
       for (const { path, mine, theirs } of clashes) ask(collection, id, path, mine, theirs)
       if (!sameRecord(merged, stands.v)) writeRecords(doc, [{ collection, id, after: merged }], { device })
     }
@@ -110,15 +112,15 @@ interface Again extends Touched {
   place: string
   entry: Entry
   over: Entry
-  device: DeviceId
 }
 
-/** Writes what was lost once more, knowing what stands in its place. */
-function writeAgain(doc: Doc, { collection, id, place, entry, over, device }: Again): void {
-  const n = countWrite(doc, device, nextWrite(doc, device))
-  const { s: _, ...rest } = entry
-  const s = knownOf([over, entry], device)
-  doc.getMap<Entry>(shelfOf(collection, id)).set(place, { ...rest, n, d: device, ...(s ? { s } : {}) })
+/**
+ * Writes what was lost once more: as its writer's word, that now knows what stood in its place. What that writer wrote
+ * below it in one go stays so beside it.
+ */
+function writeAgain(doc: Doc, { collection, id, place, entry, over }: Again): void {
+  const s = knownOf([over, entry], entry.d)
+  doc.getMap<Entry>(shelfOf(collection, id)).set(place, { ...entry, ...(s ? { s } : {}) })
 }
 
 const questionKey = ({ collection, id, path }: Pick<OpenQuestion, 'collection' | 'id' | 'path'>): string =>

@@ -8,7 +8,7 @@ import {
   parseUpdateMeta,
 } from 'yjs'
 import type { AnyRecord, Change, Collection } from '#core/workspace'
-import type { DeviceId, Path } from './entry'
+import type { DeviceId, Path } from '#core/merge'
 import { answerQuestion, openQuestions, takeUpdate, type OpenQuestion, type Touched } from './hear'
 import { readRecord, recordNames } from './read'
 import { countWrite, nextWrite, writeRecords } from './write'

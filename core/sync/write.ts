@@ -1,8 +1,7 @@
 import type { Doc } from 'yjs'
-import { sameRecord, type Change } from '#core/workspace'
-import { isBelow, placeOf, sumPlace, type DeviceId, type Entry, type Path, type Seen } from './entry'
-import { entriesOf, massIn, shelfOf, sumsOf, treeFrom } from './read'
-import { keysInOrder, treeOf, valueOf, type Node } from './tree'
+import { written, type DeviceId, type Entry, type Pen } from '#core/merge'
+import type { Change } from '#core/workspace'
+import { entriesOf, shelfOf } from './read'
 
 /** How many writes each device has done. */
 const CLOCKS = 'clocks'
@@ -30,86 +29,6 @@ export interface Writing {
 }
 
 /**
- * What entries together knew of other devices' writes.
- * @example knownOf([{ v: 1, n: 3, d: 'phone', s: { scale: 2 } }], 'desk') // { phone: 3, scale: 2 }
- */
-export function knownOf(entries: Iterable<Entry>, own: DeviceId): Seen | undefined {
-  const seen: Record<DeviceId, number> = {}
-  const meet = (device: DeviceId, n: number) => {
-    if (device !== own && n > (seen[device] ?? 0)) seen[device] = n
-  }
-  for (const { d, n, s } of entries) {
-    meet(d, n)
-    if (s) for (const [device, known] of Object.entries(s)) meet(device, known)
-  }
-  return Object.keys(seen).length > 0 ? seen : undefined
-}
-
-/** One change of a place: a value, or nothing any more. */
-type Mark = { place: string; v: unknown; g?: true; o?: number }
-
-/** What has to be written to come from one tree to another, at the fewest places. */
-function marksBetween(was: Node, will: Node, path: Path): Mark[] {
-  const place = placeOf(path)
-  if (was.kind === 'leaf' || will.kind === 'leaf' || was.kind !== will.kind)
-    return sameRecord(valueOf(was), valueOf(will)) ? [] : [{ place, v: valueOf(will) }]
-  const marks: Mark[] = []
-  const put = (name: string, order?: number) => {
-    const part = will.parts.get(name)!
-    const at = placeOf([...path, name])
-    const o = order === undefined ? {} : { o: order }
-    // A list, or a field of fields, that was not there: another may begin it as well, and what each puts in is in it.
-    const begun = part.kind === 'list' || (part.kind === 'fields' && path.length === 0) ? emptied(part) : null
-    marks.push({ place: at, v: valueOf(begun ?? part), ...o })
-    if (begun) marks.push(...marksBetween(begun, part, [...path, name]))
-  }
-  for (const [name, part] of was.parts)
-    if (!will.parts.has(name)) marks.push({ place: placeOf([...path, name]), v: valueOf(part), g: true })
-  let order: ReadonlyMap<string, number> = new Map()
-  if (was.kind === 'list' && will.kind === 'list') {
-    const kept = keysInOrder(was).filter((key) => will.parts.has(key))
-    const keys = keysInOrder(will)
-    // Things in another order: the list is written as a whole.
-    if (kept.join('\n') !== keys.filter((key) => was.parts.has(key)).join('\n'))
-      return [{ place, v: valueOf(will) }]
-    order = ordersBetween(was.order, kept, keys)
-  }
-  for (const [name, part] of will.parts) {
-    const before = was.parts.get(name)
-    if (before) marks.push(...marksBetween(before, part, [...path, name]))
-    else put(name, order.get(name))
-  }
-  return marks
-}
-
-const emptied = (node: Exclude<Node, { kind: 'leaf' }>): Node =>
-  node.kind === 'fields'
-    ? { kind: 'fields', parts: new Map() }
-    : { ...node, parts: new Map(), order: new Map() }
-
-/** A place for each new thing between those that stand already. */
-function ordersBetween(
-  order: ReadonlyMap<string, number>,
-  kept: readonly string[],
-  keys: readonly string[],
-): Map<string, number> {
-  const found = new Map<string, number>()
-  let last = kept.length > 0 ? (order.get(kept[0]!) ?? 0) - keys.length : 0
-  const rest = [...kept]
-  for (const key of keys) {
-    if (key === rest[0]) {
-      last = order.get(key) ?? last
-      rest.shift()
-      continue
-    }
-    const next = rest.length > 0 ? (order.get(rest[0]!) ?? last + 1) : undefined
-    last = next === undefined ? Math.floor(last) + 1 : (last + next) / 2
-    found.set(key, last)
-  }
-  return found
-}
-
-/**
  * Writes what records have become. What of them did not change is not written, so that another device's changes of the
  * rest stand beside these; a lot's mass changes by what was taken or added, unless it was told anew.
  * @returns whether anything was written; then the document tells its listeners the update, in one
@@ -130,40 +49,15 @@ export function writeRecords(
   }, device)
 }
 
-interface Pen {
-  device: DeviceId
-  n: number
-  anew: boolean
-}
-
 function writeRecord(
   doc: Doc,
   { collection, id, after }: Pick<Change, 'collection' | 'id' | 'after'>,
-  { device, n, anew }: Pen,
+  pen: Pen,
 ): boolean {
-  const entries = entriesOf(doc, collection, id)
-  const was = treeFrom(entries)
-  if (!was && !after) return false
+  const { drop, put } = written(entriesOf(doc, collection, id), collection, after, pen)
+  if (put.length === 0) return false
   const shelf = doc.getMap<Entry>(shelfOf(collection, id))
-  const s = knownOf(entries.values(), device)
-  const write = (place: string, rest: Pick<Entry, 'v' | 'g' | 'o' | 'c'>) => {
-    // All below was known and stands no more.
-    for (const other of entries.keys()) if (isBelow(other, place)) shelf.delete(other)
-    shelf.set(place, { ...rest, n, d: device, ...(s ? { s } : {}) })
-  }
-  const sums = sumsOf(entries)
-  const sumsNow = Object.keys(sums).length > 0 ? { c: sums } : {}
-  if (!was || !after) {
-    write('', after ? { v: after, ...sumsNow } : { v: valueOf(was!), g: true, ...sumsNow })
-    return true
-  }
-  let marks = marksBetween(was, treeOf(after, []), [])
-  const mass = marks.find(({ place, g }) => place === 'massG' && !g)
-  if (mass && collection === 'lots' && !anew) {
-    const by = (after as { massG: number }).massG - (massIn(was)?.value as number)
-    marks = marks.filter((mark) => mark !== mass)
-    write(sumPlace(device), { v: (sums[device] ?? 0) + by })
-  }
-  for (const { place, ...rest } of marks) write(place, { ...rest, ...(place === 'massG' ? sumsNow : {}) })
-  return marks.length > 0 || mass !== undefined
+  for (const place of drop) shelf.delete(place)
+  for (const [place, entry] of put) shelf.set(place, entry)
+  return true
 }

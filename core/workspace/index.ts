@@ -1,27 +1,10 @@
 export { fromWorkspace, toWorkspace } from './convert'
-export { hearChanges, type Heard, type OpenClash } from './hear-changes'
 export { plainRecord, withoutMarks } from './plain-record'
-export { mergeChanges } from './merge-changes'
-export { rebaseStep } from './rebase-step'
 export { sameRecord } from './same-record'
-export { applyStep, noRecords, reversed, type Change, type Records, type Step } from './history'
+export { applyStep, noRecords, reversed, type Change, type Records, type Shelves, type Step } from './history'
 export { emptyJournal, JOURNAL_LENGTH, lastKnown, pushStep, sealJournal, type Journal } from './journal'
 export { photosOf, renamePhotos, workspacePhotos } from './photos'
 export { checksum, inOrder, recordSum } from './checksum'
-export {
-  compareWorkspaces,
-  comparing,
-  hasOwnFields,
-  mergeRecords,
-  partOf,
-  thingKeys,
-  withPart,
-  type Changed,
-  type Clash,
-  type Comparison,
-  type Fits,
-} from './merge'
-export { clashKey, drawIn, type DrawnIn } from './draw-in'
 export { freeNumbers, numberingChanges } from './free-numbers'
 export { knownPart, knownWorkspace, type Newer } from './newer'
 export { isObject, migrateRecord, migrateWorkspace, REVISION, revisionOf } from './revisions'

@@ -1,9 +1,8 @@
 import { openSharedYard, type Touched } from '#core/sync'
+import { mergeChanges, partOf } from '#core/merge'
 import {
   COLLECTIONS,
-  mergeChanges,
   migrateRecord,
-  partOf,
   REVISION,
   sameRecord,
   type AnyRecord,

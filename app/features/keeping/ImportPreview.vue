@@ -2,14 +2,8 @@
 import { t } from '~/words'
 import { I18nT } from 'vue-i18n'
 import { heatStamp } from '#core/heat'
-import {
-  clashKey,
-  comparing,
-  drawIn,
-  type Collection,
-  type Comparison,
-  type Workspace,
-} from '#core/workspace'
+import { clashKey, comparing, drawIn, type Comparison } from '#core/merge'
+import type { Collection, Workspace } from '#core/workspace'
 import { photosNotKept, type YardOfFile } from './useYardFile'
 import { breather } from '~/storage/breathe'
 import { navigateTo } from '#imports'

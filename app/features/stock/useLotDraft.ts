@@ -1,7 +1,7 @@
 import { t } from '~/words'
 import { computed, reactive, ref } from 'vue'
 import { SYMBOLS, sumPct, type Composition, type Spread } from '#core/composition'
-import { mergeChanges } from '#core/workspace'
+import { mergeChanges } from '#core/merge'
 import { formatPieces, lotSchema, newLot, parsePieces, spreadFor, type Lot } from '#core/stock'
 import { now, useYard } from '~/storage/yard-store'
 import { useNotices } from '~/shared/page/useNotices'

@@ -1,6 +1,7 @@
 import { Doc, encodeStateAsUpdate, encodeStateVector } from 'yjs'
 import { answerQuestion, openQuestions, readRecord, recordNames, takeUpdate, writeRecords } from '#core/sync'
-import { partOf, type AnyRecord, type Collection } from '#core/workspace'
+import { partOf } from '#core/merge'
+import type { AnyRecord, Collection } from '#core/workspace'
 
 /** A device with a yard of its own, and what it can do alone. */
 export class Device {

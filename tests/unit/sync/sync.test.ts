@@ -3,7 +3,8 @@ import { describe, expect, it } from 'vitest'
 import demo from '#data/demo-yard.json'
 import type { Heat } from '#core/heat'
 import type { Lot } from '#core/stock'
-import { COLLECTIONS, partOf, workspaceSchema } from '#core/workspace'
+import { partOf } from '#core/merge'
+import { COLLECTIONS, workspaceSchema } from '#core/workspace'
 import { openSharedYard, takeUpdate, writeRecords } from '#core/sync'
 import { Device, hears, meet } from './devices'
 
@@ -47,6 +48,20 @@ describe('one yard on several devices', () => {
     meet(one, other)
     for (const device of [one, other]) expect(lotOf(device)).toEqual({ ...lot, name: 'here', note: 'there' })
     expect(one.questions()).toEqual([])
+  })
+  it.each([
+    [1, 2],
+    [2, 1],
+  ])('a list begun on both and taken away again on one of them keeps what the other put in (%i)', (a, b) => {
+    const [one, other] = twoOf(['desk', a], ['phone', b]) as [Device, Device]
+    const { coatings: _, ...bare } = lotOf(one)
+    one.write('lots', bare)
+    meet(one, other)
+    one.write('lots', { ...lotOf(one), coatings: ['oil'] })
+    one.write('lots', bare)
+    other.write('lots', { ...lotOf(other), coatings: ['paint', 'damp'] })
+    meet(one, other)
+    for (const device of [one, other]) expect(lotOf(device)).toEqual({ ...bare, coatings: ['paint', 'damp'] })
   })
   it('the same field, neither knowing of the other: one word stands, both are shown on both, and one answer ends it', () => {
     const [one, other] = desk()

@@ -1,15 +1,13 @@
 import { describe, expect, it } from 'vitest'
 import demo from '#data/demo-yard.json'
+import { compareWorkspaces, drawIn, type Fits } from '#core/merge'
 import {
-  compareWorkspaces,
-  drawIn,
   photosOf,
   plainRecord,
   recordSchemas,
   withoutMarks,
   workspacePhotos,
   workspaceSchema,
-  type Fits,
 } from '#core/workspace'
 
 const yard = workspaceSchema.parse(demo)

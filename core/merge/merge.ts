@@ -1,8 +1,12 @@
 import { nth } from '#core/lists'
-import { COLLECTIONS, type Collection } from './collections'
-import { isObject } from './revisions'
-import { sameRecord as same } from './same-record'
-import type { AnyRecord, Workspace } from './schema'
+import {
+  COLLECTIONS,
+  isObject,
+  sameRecord as same,
+  type AnyRecord,
+  type Collection,
+  type Workspace,
+} from '#core/workspace'
 
 /** A part of a record that both sides changed, each to something else. */
 export interface Clash {
@@ -75,82 +79,65 @@ const isNothing = (value: unknown): boolean =>
   (Array.isArray(value) && value.length === 0) ||
   (isObject(value) && Object.keys(value).length === 0)
 
-/** Where, at the most, each side may be told apart without a common past. */
+/** Two copies without a common past drawn together: a side that says nothing leaves the word to the other. */
 class Drawing {
   readonly clashes: Clash[] = []
-  constructor(
-    /** both sides come from one record; without one, a side that says nothing leaves the word to the other */
-    private readonly based: boolean,
-    private readonly mineIsLater: boolean,
-  ) {}
+  constructor(private readonly mineIsLater: boolean) {}
 
-  value(path: string[], before: unknown, mine: unknown, theirs: unknown): unknown {
-    if (same(mine, theirs)) return mine
-    if (this.based ? same(theirs, before) : isNothing(theirs)) return mine
-    if (this.based ? same(mine, before) : isNothing(mine)) return theirs
-    // Taken away by one and worked on by the other, it stays, as a thing of a list does.
-    if (mine === undefined) return theirs
-    if (theirs === undefined) return mine
+  value(path: string[], mine: unknown, theirs: unknown): unknown {
+    if (isNothing(theirs) || same(mine, theirs)) return mine
+    if (isNothing(mine)) return theirs
     if (Array.isArray(mine) && Array.isArray(theirs)) {
-      const past: unknown[] = Array.isArray(before) ? before : []
-      const key = keyOf([past, mine, theirs])
-      if (key) return this.list(path, key, past, mine, theirs)
+      const key = keyOf([mine, theirs])
+      if (key) return this.list(path, key, mine, theirs)
     } else if (isObject(mine) && isObject(theirs) && hasOwnFields(path))
-      return this.fields(path, isObject(before) ? before : {}, mine, theirs)
+      return this.fields(path, mine, theirs)
     if (path.at(-1) !== 'updatedAt') this.clashes.push({ path, mine, theirs })
     return this.mineIsLater ? mine : theirs
   }
 
-  fields(path: string[], before: Fields, mine: Fields, theirs: Fields): Fields {
+  fields(path: string[], mine: Fields, theirs: Fields): Fields {
     const drawn: Fields = {}
     for (const field of new Set([...Object.keys(theirs), ...Object.keys(mine)])) {
-      const value = this.value([...path, field], before[field], mine[field], theirs[field])
+      const value = this.value([...path, field], mine[field], theirs[field])
       if (value !== undefined) drawn[field] = value
     }
     return drawn
   }
 
-  /** What either side put in is in; what one side took out and the other left alone is out. */
+  /** What either side has is in. */
   private list(
     path: string[],
     key: (one: unknown) => string,
-    before: readonly unknown[],
     mine: readonly unknown[],
     theirs: readonly unknown[],
   ): unknown[] {
-    const [past, here, there] = [before, mine, theirs].map(
-      (list) => new Map(list.map((one) => [key(one), one])),
-    )
-    const first = this.mineIsLater ? mine : theirs
-    const second = this.mineIsLater ? theirs : mine
-    return [...new Set([...first, ...second].map(key))].flatMap((id) => {
-      const [was, one, other] = [past!.get(id), here!.get(id), there!.get(id)]
-      if (one === undefined) return this.based && was !== undefined && same(other, was) ? [] : [other]
-      if (other === undefined) return this.based && was !== undefined && same(one, was) ? [] : [one]
-      return [
-        isObject(one) && isObject(other)
-          ? this.fields([...path, id], isObject(was) ? was : {}, one, other)
-          : one,
-      ]
+    const here = new Map(mine.map((one) => [key(one), one]))
+    const there = new Map(theirs.map((one) => [key(one), one]))
+    const inOrder = this.mineIsLater ? [...mine, ...theirs] : [...theirs, ...mine]
+    return [...new Set(inOrder.map(key))].map((id) => {
+      const [one, other] = [here.get(id), there.get(id)]
+      if (one === undefined || other === undefined) return one ?? other
+      return isObject(one) && isObject(other) ? this.fields([...path, id], one, other) : one
     })
   }
 }
 
 /**
- * Two changes of one record drawn together: field by field, and the things of lists one by one. Where both changed the
- * same to something else, the later record's stands, and the clash is told. Both sides come to the same result,
- * whoever reckons it.
- * @param base as both knew it; null where there was none: then what only one side says is taken
+ * Which of two is later; of two that are as late always the same one, whoever asks.
+ * @example isLater({ id: 'a', createdAt: '', updatedAt: '2' }, { id: 'a', createdAt: '', updatedAt: '1' }) // true
  */
-export function mergeRecords<T extends AnyRecord>(
-  base: T | null,
-  mine: T,
-  theirs: T,
-): { merged: T; clashes: Clash[] } {
-  const mineIsLater =
-    [mine.updatedAt, JSON.stringify(mine)].join() > [theirs.updatedAt, JSON.stringify(theirs)].join()
-  const drawing = new Drawing(base !== null, mineIsLater)
-  const merged = drawing.fields([], base ?? {}, mine, theirs)
+export const isLater = (mine: AnyRecord, theirs: AnyRecord): boolean =>
+  [mine.updatedAt, JSON.stringify(mine)].join() > [theirs.updatedAt, JSON.stringify(theirs)].join()
+
+/**
+ * Two copies of one record that have no past in common drawn together: field by field, and the things of lists one by
+ * one; what only one side says is taken. Where both say something else, the later record's stands, and the clash is
+ * told. Both sides come to the same result, whoever reckons it.
+ */
+export function mergeRecords<T extends AnyRecord>(mine: T, theirs: T): { merged: T; clashes: Clash[] } {
+  const drawing = new Drawing(isLater(mine, theirs))
+  const merged = drawing.fields([], mine, theirs)
   merged.updatedAt = mine.updatedAt > theirs.updatedAt ? mine.updatedAt : theirs.updatedAt
   return { merged: merged as T, clashes: drawing.clashes }
 }
@@ -234,7 +221,7 @@ export function* comparing(mine: Workspace, theirs: Workspace, fits: Fits): Gene
 
 function changedOf(collection: Collection, mine: AnyRecord, theirs: AnyRecord, fits: Fits): Changed {
   const later = theirs.updatedAt > mine.updatedAt ? 'theirs' : 'mine'
-  const { merged, clashes } = mergeRecords(null, mine, theirs)
+  const { merged, clashes } = mergeRecords(mine, theirs)
   // Two that fit by themselves may not fit together: then the later one stands whole, and the other is shown whole.
   if (fits(collection, merged)) return { mine, theirs, later, merged, clashes }
   return {

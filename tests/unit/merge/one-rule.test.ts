@@ -3,20 +3,15 @@ import demo from '#data/demo-yard.json'
 import { blankEntry, type Heat } from '#core/heat'
 import type { Lot } from '#core/stock'
 import { openSharedYard } from '#core/sync'
+import { hearChanges, partOf, withPart, type Fits } from '#core/merge'
 import {
   applyStep,
   fromWorkspace,
-  hearChanges,
-  isObject,
-  partOf,
   recordSchemas,
   sameRecord,
-  thingKeys,
-  withPart,
   workspaceSchema,
   type AnyRecord,
   type Collection,
-  type Fits,
 } from '#core/workspace'
 import { many } from '../../support/reliability'
 import { seeded } from '../../support/random-problem'
@@ -136,18 +131,7 @@ function asDevices(
 function settled(record: AnyRecord | null, asked: readonly (readonly string[])[]): unknown {
   if (!record) return null
   const plain = asked.reduce((left, path) => withPart(left, [...path], null), record)
-  return unordered({ ...plain, updatedAt: '' })
-}
-
-/** Lists by their keys: both have one order, and not the same. */
-function unordered(value: unknown): unknown {
-  if (Array.isArray(value)) {
-    const keys = thingKeys(value)
-    return keys ? Object.fromEntries(value.map((one, at) => [keys[at], unordered(one)])) : value
-  }
-  return isObject(value)
-    ? Object.fromEntries(Object.entries(value).map(([name, part]) => [name, unordered(part)]))
-    : value
+  return { ...plain, updatedAt: '' }
 }
 
 const inOrder = (paths: readonly (readonly string[])[]) => paths.map((path) => path.join(' ')).sort()

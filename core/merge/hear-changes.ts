@@ -1,10 +1,15 @@
-import type { Collection } from './collections'
-import { numberingChanges } from './free-numbers'
-import { applyStep, type Change, type Records, type Shelves } from './history'
+import {
+  applyStep,
+  numberingChanges,
+  sameRecord,
+  type AnyRecord,
+  type Change,
+  type Collection,
+  type Records,
+  type Shelves,
+} from '#core/workspace'
 import type { Clash, Fits } from './merge'
 import { mergeChanges } from './merge-changes'
-import { sameRecord } from './same-record'
-import type { AnyRecord } from './schema'
 
 /** Something two windows changed, each to something else, and on which record. */
 export interface OpenClash extends Clash {

@@ -1,6 +1,5 @@
-import type { Change, Records, Step } from './history'
+import { sameRecord, type Change, type Records, type Step } from '#core/workspace'
 import { mergeChanges } from './merge-changes'
-import { sameRecord } from './same-record'
 
 /**
  * A step to go back or forth by, with what another window changed since left as it is: of a record both changed only

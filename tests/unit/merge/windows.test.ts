@@ -1,15 +1,13 @@
 import { describe, expect, it } from 'vitest'
 import demo from '#data/demo-yard.json'
+import { hearChanges, rebaseStep, type Fits } from '#core/merge'
 import {
   applyStep,
   fromWorkspace,
-  hearChanges,
-  rebaseStep,
   recordSchemas,
   workspaceSchema,
   type AnyRecord,
   type Change,
-  type Fits,
   type Records,
   type Step,
 } from '#core/workspace'

@@ -3,18 +3,16 @@ import type { Lot } from '#core/stock'
 import { describe, expect, it } from 'vitest'
 import demo from '#data/demo-yard.json'
 import {
-  checksum,
   clashKey,
   compareWorkspaces,
   drawIn,
+  mergeChanges,
   mergeRecords,
   partOf,
-  recordSchemas,
-  sameRecord,
   withPart,
-  workspaceSchema,
   type Fits,
-} from '#core/workspace'
+} from '#core/merge'
+import { checksum, recordSchemas, sameRecord, workspaceSchema } from '#core/workspace'
 
 const yard = workspaceSchema.parse(demo)
 const lot = yard.lots[0]!
@@ -24,7 +22,7 @@ describe('two windows', () => {
   it('different fields of one record are both kept', () => {
     const mine = { ...lot, name: 'here', updatedAt: '2026-11-23T10:00:00.000Z' }
     const theirs = { ...lot, massG: 1, updatedAt: '2026-11-23T10:00:01.000Z' }
-    const { merged, clashes } = mergeRecords(lot, mine, theirs)
+    const { merged, clashes } = mergeChanges('lots', lot, mine, theirs)
     expect(merged).toEqual({ ...lot, name: 'here', massG: 1, updatedAt: theirs.updatedAt })
     expect(clashes).toEqual([])
   })
@@ -45,7 +43,7 @@ describe('two windows', () => {
       washHeats: [{ at: at(11), metal: 'pipe' }],
       coats: [at(11)],
     }
-    const { merged, clashes } = mergeRecords(pot, mine, theirs)
+    const { merged, clashes } = mergeChanges('gear', pot, mine, theirs)
     expect(clashes).toEqual([])
     expect(merged).toMatchObject({
       washHeats: [{ at: at(11), metal: 'pipe' }],
@@ -55,7 +53,7 @@ describe('two windows', () => {
     // One of them put right in one window, and otherwise in the other, is asked about.
     const here = { ...mine, checks: [...pot.checks, look(10, 1650)] }
     const there = { ...mine, checks: [...pot.checks, look(10, 1640)] }
-    const asked = mergeRecords(mine, here, there).clashes.map(({ path }) => path.join('/'))
+    const asked = mergeChanges('gear', mine, here, there).clashes.map(({ path }) => path.join('/'))
     expect(asked).toEqual([`checks/${at(10)}/massG`])
   })
   it('the same field is a clash; the later stands, and both windows come to the same', () => {
@@ -71,13 +69,16 @@ describe('two windows', () => {
           { ...lot, ...a },
           { ...lot, ...b },
         ]
-        const here = mergeRecords(lot, mine, theirs)
-        const there = mergeRecords(lot, theirs, mine)
+        const here = mergeChanges('lots', lot, mine, theirs)
+        const there = mergeChanges('lots', lot, theirs, mine)
         expect(here.merged).toEqual(there.merged)
         expect(here.clashes.map(({ path }) => path.join('/')).sort()).toEqual(
           there.clashes.map(({ path }) => path.join('/')).sort(),
         )
-        for (const field of ['name', 'massG', 'note'] as const) {
+        // Of a mass both count.
+        const massG = Math.max(0, a.massG + b.massG - lot.massG)
+        expect(here.merged.massG).toBeCloseTo(massG, 6)
+        for (const field of ['name', 'note'] as const) {
           const changed = [a[field] !== lot[field], b[field] !== lot[field]]
           if (changed[0] && !changed[1]) expect(here.merged[field]).toBe(a[field])
           if (changed[1] && !changed[0]) expect(here.merged[field]).toBe(b[field])
@@ -108,7 +109,7 @@ describe('parts of a record', () => {
       pour: { ...heat.pour, drossG: 7, ingots: [{ ...second!, massG: 3 }, ...rest] },
       updatedAt: at(2),
     }
-    const { merged, clashes } = mergeRecords(heat, mine, theirs)
+    const { merged, clashes } = mergeChanges('heats', heat, mine, theirs)
     expect(clashes).toEqual([])
     expect(merged.pour.drossG).toBe(7)
     expect(merged.pour.ingots.map(({ id }) => id).sort()).toEqual(
@@ -126,7 +127,7 @@ describe('parts of a record', () => {
       },
       updatedAt: at(second),
     })
-    const { merged, clashes } = mergeRecords(heat, weighed(1, 1), weighed(2, 2))
+    const { merged, clashes } = mergeChanges('heats', heat, weighed(1, 1), weighed(2, 2))
     expect(clashes).toEqual([{ path: ['pour', 'ingots', ingots[0]!.id, 'massG'], mine: 1, theirs: 2 }])
     const grown = {
       ...merged,
@@ -140,8 +141,8 @@ describe('parts of a record', () => {
   it('a composition is of one piece: never half of one and half of another', () => {
     const mine: Lot = { ...lot, composition: { Cu: 60, Zn: 40 }, updatedAt: at(1) }
     const theirs: Lot = { ...lot, composition: { Cu: 90, Sn: 10 }, updatedAt: at(2) }
-    expect(mergeRecords(lot, mine, theirs).merged.composition).toEqual({ Cu: 90, Sn: 10 })
-    expect(mergeRecords(null, mine, theirs).merged.composition).toEqual({ Cu: 90, Sn: 10 })
+    expect(mergeChanges('lots', lot, mine, theirs).merged.composition).toEqual({ Cu: 90, Sn: 10 })
+    expect(mergeRecords(mine, theirs).merged.composition).toEqual({ Cu: 90, Sn: 10 })
   })
 })
 

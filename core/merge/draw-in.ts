@@ -1,8 +1,6 @@
 import { heatStamp } from '#core/heat'
-import type { Collection } from './collections'
-import { freeNumbers } from './free-numbers'
+import { freeNumbers, type AnyRecord, type Collection, type RecordOf, type Workspace } from '#core/workspace'
 import { withPart, type Clash, type Comparison } from './merge'
-import type { AnyRecord, RecordOf, Workspace } from './schema'
 
 /** Where one of the file's clashes is answered. */
 export const clashKey = (collection: Collection, id: string, { path }: Pick<Clash, 'path'>): string =>

@@ -1,5 +1,6 @@
-import { hasOwnFields, isObject, thingKeys } from '#core/workspace'
+import { isObject } from '#core/workspace'
 import type { Path } from './entry'
+import { hasOwnFields, thingKeys } from './merge'
 
 /** A record taken apart as far as two devices can change it apart. */
 export type Node =

@@ -1,0 +1,29 @@
+import { isObject, sameRecord } from '#core/workspace'
+import type { Entry, Path } from './entry'
+
+/** What becomes of a word that another, not knowing of it, wrote over. */
+export type Fate = 'over' | 'again' | 'copies' | 'asked'
+
+/**
+ * What becomes of a word that was written over by one who did not know it: taken away by one and worked on by the
+ * other, a thing stays; the same record out of two copies of a yard is drawn together; of anything else one stands, and
+ * it is asked about.
+ * @param stands what is in its place
+ * @returns "over": it is done with; "again": it is written once more, over what stands
+ * @example fateOf('name', { v: 'a', n: 1, d: 'desk', g: true }, { v: 'b', n: 1, d: 'phone' }) // 'again'
+ */
+export function fateOf(place: string, stands: Entry, lost: Entry): Fate {
+  if (stands.g) return lost.g ? 'over' : 'again'
+  if (lost.g) return 'over'
+  return place === '' && isObject(lost.v) && isObject(stands.v) ? 'copies' : 'asked'
+}
+
+/** Nobody is asked about these: a number is given anew, and the time of a change is no word of a person. */
+const UNASKED = new Set(['number', 'updatedAt'])
+
+/**
+ * Whether two words for one place are a question.
+ * @example isQuestion(['updatedAt'], 1, 2) // false
+ */
+export const isQuestion = (path: Path, stands: unknown, other: unknown): boolean =>
+  !path.some((name) => UNASKED.has(name)) && !sameRecord(stands, other)
