@@ -59,12 +59,13 @@ async function changesTo(room: string): Promise<Change[]> {
     excludedMutations: config.mutator.excludedMutations,
     ignorers: [],
   })
-  return mutants.map(({ fileName, mutatorName, replacement, location: { start, end } }) => {
+  const made = mutants.filter(({ ignoreReason }) => ignoreReason === undefined)
+  return made.map(({ fileName, mutatorName, replacement, location: { start, end } }) => {
     // Told from line 1 where a place is named, from line 0 here.
     const range = `${fileName}:${start.line + 1}:${start.column}-${end.line + 1}:${end.column}`
     const at = { start: { line: start.line + 1, column: start.column + 1 } }
-    const made = { file: fileName, mutatorName, replacement, from: start, to: end }
-    return { range, key: keyOf(fileName, { mutatorName, replacement, location: at }), made }
+    const change = { file: fileName, mutatorName, replacement, from: start, to: end }
+    return { range, key: keyOf(fileName, { mutatorName, replacement, location: at }), made: change }
   })
 }
 

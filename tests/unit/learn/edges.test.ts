@@ -1,8 +1,10 @@
 import { Matrix, solve } from 'ml-matrix'
 import { describe, expect, it } from 'vitest'
+import demo from '#data/demo-yard.json'
+import { workspaceSchema } from '#core/workspace'
 import { ALLOYS } from '#core/alloys'
 import { newHeat, type Heat } from '#core/heat'
-import { controlChart, learnFurnace, learnRecovery } from '#core/learn'
+import { controlChart, learnFromYard, learnFurnace, learnRecovery, trampByGeneration } from '#core/learn'
 
 const AT = '2026-11-01T10:00:00.000Z'
 const id = (n: number) => `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`
@@ -118,4 +120,51 @@ describe('what one heat shows of recovery', () => {
     expect(seen(0.9)).toBeCloseTo(88 / 90, 6)
     expect(seen(1)).toBeCloseTo(0.88, 6)
   })
+})
+
+describe('metal that goes round', () => {
+  /** Heats by number, each made of lots; a lot "from 1" is what the first heat left. */
+  const heats = (...made: [number, (number | null)[]][]): Heat[] =>
+    made.map(([number, from]) => ({
+      ...newHeat({ id: id(number), now: AT }, []),
+      number,
+      loggedAt: AT,
+      alloy: ALLOYS.find((one) => one.id === 'C90700')!,
+      weighed: from.map((origin, at) => ({
+        ...{ lotId: id(100 * number + at), name: 'Bar', kind: 'scrap', form: 'bar', plannedG: 1, massG: 1 },
+        ...{ pricePerKg: 1, metallicYield: 1, composition: { Cu: 90, Sn: 10 }, sd: {}, at: AT },
+        ...(origin === null ? {} : { originHeatId: id(origin) }),
+      })) as Heat['weighed'],
+      assays: [
+        {
+          id: id(50 + number),
+          at: AT,
+          method: 'oes',
+          specimen: '',
+          readings: { Fe: { pct: number, sd: 0.1 } },
+        },
+      ] as Heat['assays'],
+    }))
+  it('is one generation on from the oldest of its lots, and each generation has its mean', () => {
+    const found = trampByGeneration('Cu', [], heats([1, [null]], [2, [null, 1]], [3, [2, null]], [4, [null]]))
+    expect(found.map(({ generation, heats: of }) => [generation, of.map(({ number }) => number)])).toEqual([
+      [1, [1, 4]],
+      [2, [2]],
+      [3, [3]],
+    ])
+    expect(found.map(({ meanPct }) => meanPct.Fe)).toEqual([2.5, 2, 3])
+  })
+})
+
+it('zinc that leaves is reckoned by the crucible it left: its brim, where that was measured', () => {
+  const yard = workspaceSchema.parse(demo)
+  const rate = (times: number) => {
+    const crucibles = yard.gear.flatMap((one) =>
+      one.type === 'crucible' ? { ...one, brimCm3: one.brimCm3 === null ? null : times * one.brimCm3 } : [],
+    )
+    return learnFromYard(yard.heats, { crucibles, thermocouples: [] }).zincRate!
+  }
+  // Eight times the brim is twice the bore and four times the surface: what left by it is told at a lower rate.
+  expect(rate(8).heats).toBe(rate(1).heats)
+  expect(rate(8).value).toBeLessThan(0.8 * rate(1).value)
 })
