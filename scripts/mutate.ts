@@ -59,7 +59,7 @@ async function changesTo(room: string): Promise<Change[]> {
     excludedMutations: config.mutator.excludedMutations,
     ignorers: [],
   })
-  const made = mutants.filter(({ ignoreReason }) => ignoreReason === undefined)
+  const made = mutants.filter(({ status }) => status !== 'Ignored')
   return made.map(({ fileName, mutatorName, replacement, location: { start, end } }) => {
     // Told from line 1 where a place is named, from line 0 here.
     const range = `${fileName}:${start.line + 1}:${start.column}-${end.line + 1}:${end.column}`
