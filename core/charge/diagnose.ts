@@ -44,7 +44,9 @@ export function diagnose(
       ...(relaxing.length > 0
         ? relaxing
         : relaxedTogether(problem, found).flatMap((one) => provenRelaxing(problem, one, proven))),
-      ...(buying.length > 0 ? buying : inTime(() => boughtTogether(highs, problem).filter(proven))),
+      ...(buying.length > 0
+        ? buying
+        : inTime(() => boughtTogether(highs, problem).flatMap((one) => provenTogether(one, proven)))),
       ...inTime(() => leavingOut(highs, problem, proven)),
       ...looserRules(problem, found.solvable).filter(proven),
       ...inTime(() => firstProven(lessTap(highs, problem), proven)),
@@ -192,6 +194,15 @@ function provenPurchase(least: Purchase, proven: (remedy: Remedy) => boolean): R
   return []
 }
 
+function provenTogether(purchases: readonly Purchase[], proven: (remedy: Remedy) => boolean): Remedy[] {
+  for (const times of GENEROUS) {
+    const more = purchases.map(({ metal, massG }) => ({ metal, massG: Math.ceil(massG * times) }))
+    const remedy: Remedy = { kind: 'obtainTogether', purchases: more }
+    if (proven(remedy)) return [remedy]
+  }
+  return []
+}
+
 const enough = (massG: number) => Math.ceil(massG * 1.0001 + 0.001)
 
 /** For each metal or master alloy, the least of it that by itself makes the problem solvable; the lightest first. */
@@ -219,7 +230,7 @@ function purchases(highs: Highs, problem: ChargeProblem): Purchase[] {
 }
 
 /** The least mass of several metals that together make the problem solvable. */
-function boughtTogether(highs: Highs, problem: ChargeProblem): Remedy[] {
+function boughtTogether(highs: Highs, problem: ChargeProblem): Purchase[][] {
   const offer = withPurchases(problem)
   const model = buildBlendModel(offer.problem, {
     costPerG: (lot) => (offer.metalOf.has(lot.id) ? 1 : 1e-6),
@@ -231,7 +242,7 @@ function boughtTogether(highs: Highs, problem: ChargeProblem): Remedy[] {
     const massG = nth(solution.values, column) * unitG
     return metal !== undefined && massG > 0.01 ? [{ metal, massG: enough(massG) }] : []
   })
-  return list.length > 0 ? [{ kind: 'obtainTogether', purchases: list }] : []
+  return list.length > 0 ? [list] : []
 }
 
 /** Of the least that has to be tapped, how much more is tried: rules of weighing may want it. */

@@ -8,20 +8,40 @@ const MOST_TRIED = 12
 /**
  * Purchases with which a charge can be made with the certainty that is asked: the least that lets it be made at all
  * leaves it at its limits, and as likely out of them as in.
- * @param remedies ways out, of which the purchases of one metal are looked at; all others stay as they are
+ * @param remedies ways out, of which the purchases are looked at; all others stay as they are
  * @param certain whether a charge with the certainty asked can be made with a way out
- * @returns the same in their order, with more to get where more makes it certain
+ * @param otherwise ways out of the problem with the certainty asked, looked for where no purchase makes it certain
+ * @returns the same in their order, with more to get where more makes it certain; where none does, what does in place
  * @example surePurchases([{ kind: 'obtain', metal: 'Zn', massG: 7 }], (way) => way.massG > 13)[0].massG // 14
  */
-export function surePurchases(remedies: readonly Remedy[], certain: (remedy: Remedy) => boolean): Remedy[] {
+export function surePurchases(
+  remedies: readonly Remedy[],
+  certain: (remedy: Remedy) => boolean,
+  otherwise: () => readonly Remedy[] = () => [],
+): Remedy[] {
   let tries = 0
-  return remedies.map((remedy) => {
-    if (remedy.kind !== 'obtain') return remedy
+  let sure = 0
+  const found = remedies.map((remedy) => {
     for (const times of MORE) {
-      if (tries++ >= MOST_TRIED) break
-      const more: Remedy = { ...remedy, massG: Math.ceil(remedy.massG * times) }
-      if (certain(more)) return more
+      const more = moreOf(remedy, times)
+      if (!more || tries++ >= MOST_TRIED) break
+      if (!certain(more)) continue
+      sure++
+      return more
     }
     return remedy
   })
+  if (sure > 0) return found
+  const others = otherwise().filter(isPurchase)
+  return others.length > 0 ? [...others, ...found.filter((remedy) => !isPurchase(remedy))] : found
+}
+
+const isPurchase = ({ kind }: Remedy): boolean => kind === 'obtain' || kind === 'obtainTogether'
+
+/** The same purchase, so many times as much of it; null for what is none. */
+function moreOf(remedy: Remedy, times: number): Remedy | null {
+  const more = (massG: number) => Math.ceil(massG * times)
+  if (remedy.kind === 'obtain') return { ...remedy, massG: more(remedy.massG) }
+  if (remedy.kind !== 'obtainTogether') return null
+  return { ...remedy, purchases: remedy.purchases.map((one) => ({ ...one, massG: more(one.massG) })) }
 }

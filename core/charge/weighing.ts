@@ -124,7 +124,7 @@ function noneHolds(
     const certain = changedProblem(problem, ask, { tolerance: 1, wide: false, certain: true, room: true })
     const makes = (remedy: Remedy) => solver.quickPlan(applyRemedy(certain, remedy), nodes) !== null
     return {
-      plan: { ...plan, remedies: surePurchases(plan.remedies, makes) },
+      plan: { ...plan, remedies: surePurchases(plan.remedies, makes, () => solver.solve(certain).remedies) },
       problem: last,
       concessions: [],
       letIn: ways,
