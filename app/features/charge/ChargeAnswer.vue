@@ -46,6 +46,9 @@ const { grams } = useUnits()
         {{ answer.concession.value }}
       </p>
       <ShortOfTime v-if="answer.hurried.value" />
+      <p v-if="answer.unpriced.value" class="max-w-4xl text-amber" data-testid="unpriced">
+        {{ answer.unpriced.value }}
+      </p>
       <ul class="limiting text-soft">
         <li v-for="sentence in answer.limiting.value" :key="sentence">{{ sentence }}</li>
         <li v-if="answer.room.value">{{ answer.room.value }}</li>

@@ -11,14 +11,20 @@ import {
   OUT_OF_TIME,
   planHeadline,
 } from '~/shared/words/charge-words'
+import { capital, listed } from '~/shared/units/figures'
 import { isolated } from '~/shared/units/isolated'
 import { useUnits } from '~/shared/units/useUnits'
 import type { Charge } from './useCharge'
 import { useWaysOut } from './useWaysOut'
+import { useYard } from '~/storage/yard-store'
+
+/** Metal that nobody has for nothing. */
+const BOUGHT: ReadonlySet<string> = new Set(['virgin', 'master'])
 
 /** What the solver found, in sentences: what to charge and what limits it, or why nothing fits and what would help. */
 export function useChargeAnswer({ heat, frozen, engine, plan, prediction, lotName }: Charge) {
   const { grams, money } = useUnits()
+  const yard = useYard()
   const told = (id: string) => isolated(lotName(id))
   const infeasible = computed(() => !!plan.value && isNone(plan.value))
   /** Something was weighed that cannot be kept inside the limits: the least harm, said and carried on. */
@@ -49,9 +55,22 @@ export function useChargeAnswer({ heat, frozen, engine, plan, prediction, lotNam
     const cost = roomCost.value
     return cost !== null && cost >= 0.01 ? t('charge.room-for-what-a-scale-may', { cost: money(cost) }) : ''
   })
+  /** Bought metal of the plan that has no price, where other metal of it has one: it is not free, and counts so. */
+  const unpriced = computed(() => {
+    if (!plan.value || frozen.value || infeasible.value || plan.value.cost <= 0) return []
+    return plan.value.lines.flatMap(({ lot: id }) => {
+      const lot = yard.records.lots[id]
+      return lot && BOUGHT.has(lot.kind) && lot.pricePerKg === 0 ? [id] : []
+    })
+  })
   /** Something was given up, or not found, because the time ran out: nothing shows that there is no better. */
   const hurried = computed(() => !frozen.value && engine.answer?.hurried === true)
   return {
+    unpriced: computed(() =>
+      unpriced.value.length > 0
+        ? t('charge.nobody-said-what-it-cost', { lots: capital(listed(unpriced.value.map(told))) })
+        : '',
+    ),
     infeasible,
     hurried,
     harmed,
@@ -65,7 +84,14 @@ export function useChargeAnswer({ heat, frozen, engine, plan, prediction, lotNam
       plan.value && !infeasible.value ? planHeadline(plan.value, heat.value?.tapMassG ?? 0, tools.value) : '',
     ),
     limiting: computed(() =>
-      limitingSentences(plan.value?.limiting ?? [], heat.value?.objective ?? 'cost', tools.value),
+      limitingSentences(
+        // More of what counts as free would save nothing that is known.
+        (plan.value?.limiting ?? []).filter(
+          (one) => one.kind !== 'stock' || !unpriced.value.includes(one.lot),
+        ),
+        heat.value?.objective ?? 'cost',
+        tools.value,
+      ),
     ),
     concession: computed(() =>
       infeasible.value

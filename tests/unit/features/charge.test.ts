@@ -50,6 +50,23 @@ async function planned() {
 const settle = (charge: Awaited<ReturnType<typeof planned>>['charge']) =>
   vi.waitFor(() => expect(charge.settled.value).toBe(true), 10_000)
 
+describe('what nobody said the price of', () => {
+  it('is told, for it counts as free; scrap that was had for nothing is not', async () => {
+    const { yard, charge, answer } = await planned()
+    expect(answer.unpriced.value).toBe('')
+    const lots = charge.plan.value!.lines.map(({ lot }) => yard.records.lots[lot]!)
+    const bought = lots.find(({ kind }) => kind === 'virgin')!
+    const scrap = lots.find(({ kind }) => kind === 'scrap')!
+    for (const lot of [bought, scrap])
+      yard.commit('free', [{ collection: 'lots', id: lot.id, after: { ...lot, pricePerKg: 0 } }])
+    await nextTick()
+    await settle(charge)
+    expect(answer.unpriced.value).toContain(bought.name)
+    expect(answer.unpriced.value).not.toContain(scrap.name)
+    expect(answer.limiting.value.join()).not.toContain(bought.name)
+  })
+})
+
 describe('from one heat to the next', () => {
   it('the plan of the heat before is never shown as that of this one', async () => {
     const { charge, yard, heat, hand } = await planned()
