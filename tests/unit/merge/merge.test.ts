@@ -12,7 +12,7 @@ import {
   withPart,
   type Fits,
 } from '#core/merge'
-import { checksum, recordSchemas, sameRecord, workspaceSchema } from '#core/workspace'
+import { recordSchemas, sameRecord, workspaceSchema } from '#core/workspace'
 
 const yard = workspaceSchema.parse(demo)
 const lot = yard.lots[0]!
@@ -265,9 +265,4 @@ describe('a file against the yard', () => {
     expect(lots.onlyHere.map(({ id }) => id)).toEqual([second!.id])
     expect(lots.same).toBe(rest.length)
   })
-})
-
-it('CRC-32 over UTF-16 units, low byte first (zlib.crc32 of the same bytes, Python 3.11)', () => {
-  expect(checksum('')).toBe(0)
-  expect(checksum('123456789')).toBe(2727405687)
 })

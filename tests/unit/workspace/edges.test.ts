@@ -1,18 +1,24 @@
 import { describe, expect, it } from 'vitest'
 import demo from '#data/demo-yard.json'
-import { compareWorkspaces, drawIn, type Fits } from '#core/merge'
 import {
+  applyStep,
+  checksum,
+  emptyJournal,
+  fromWorkspace,
+  migrateWorkspace,
   photosOf,
   plainRecord,
-  recordSchemas,
+  pushStep,
+  sameRecord,
+  sealJournal,
+  toWorkspace,
   withoutMarks,
   workspacePhotos,
   workspaceSchema,
 } from '#core/workspace'
 
 const yard = workspaceSchema.parse(demo)
-const [lot, other] = [yard.lots[0]!, yard.lots[1]!]
-const fits: Fits = (collection, record) => recordSchemas[collection].safeParse(record).success
+const lot = yard.lots[0]!
 
 describe('pictures', () => {
   const id = '00000000-0000-4000-8000-000000000001'
@@ -39,24 +45,64 @@ describe('marks that turn what follows', () => {
   })
 })
 
-describe('a file drawn in', () => {
-  const fresh = (n: number) => ({ ...lot, id: `00000000-0000-4000-8000-00000000000${n}`, name: `New ${n}` })
-  it('new bins get no numbers: only heats have them', () => {
-    const theirs = { ...yard, lots: [...yard.lots, fresh(1), fresh(2)] }
-    const drawn = drawIn(yard, compareWorkspaces(yard, theirs, fits), new Map())
-    expect(drawn.renumbered).toEqual([])
-    expect(drawn.edits.map(({ after }) => after && 'name' in after && after.name)).toEqual(['New 1', 'New 2'])
+it('CRC-32 over UTF-16 units, low byte first (zlib.crc32 of the same bytes, Python 3.11)', () => {
+  expect(checksum('')).toBe(0)
+  expect(checksum('123456789')).toBe(2727405687)
+})
+
+describe('steps', () => {
+  const records = fromWorkspace(yard)
+  const at = { collection: 'lots' as const, id: lot.id }
+  const named = (name: string) => ({ ...lot, name })
+  it('done puts in what is after, undone what was before, in reverse where one record is in it twice', () => {
+    const changes = [
+      { ...at, before: lot, after: named('one') },
+      { ...at, before: named('one'), after: named('two') },
+      { ...at, id: 'new', before: null, after: { ...lot, id: 'new' } },
+    ]
+    const done = applyStep(records, { changes }, 'do')
+    expect(done.lots[lot.id]!.name).toBe('two')
+    expect(done.lots.new).toMatchObject({ id: 'new' })
+    expect(records.lots[lot.id]).toBe(lot)
+    const undone = applyStep(done, { changes }, 'undo')
+    expect(undone.lots[lot.id]!.name).toBe(lot.name)
+    expect(undone.lots).not.toHaveProperty('new')
   })
-  it('of two that say one time, one’s own is the later', () => {
-    const at = '2026-11-23T10:00:00.000Z'
-    const changed = (mine: string, theirs: string) => {
-      const here = { ...yard, lots: [{ ...lot, name: 'Mine', updatedAt: mine }, other] }
-      const there = { ...yard, lots: [{ ...lot, name: 'Theirs', updatedAt: theirs }, other] }
-      return compareWorkspaces(here, there, fits).find(({ collection }) => collection === 'lots')!.changed[0]!
-        .later
-    }
-    expect(changed(at, at)).toBe('mine')
-    expect(changed(at, '2026-11-23T10:00:00.001Z')).toBe('theirs')
-    expect(changed('2026-11-23T10:00:00.001Z', at)).toBe('mine')
+  it('what is typed on after a field was left is a step of its own; a journal without steps has none to seal', () => {
+    expect(sealJournal(emptyJournal())).toEqual(emptyJournal())
+    const step = (name: string, was: typeof lot) => ({
+      id: name,
+      label: 'name',
+      at: lot.updatedAt,
+      changes: [{ ...at, before: was, after: named(name) }],
+    })
+    const typed = pushStep(emptyJournal(), step('one', lot), 'name').journal
+    expect(pushStep(typed, step('two', named('one')), 'name').journal.steps).toHaveLength(1)
+    expect(pushStep(sealJournal(typed), step('two', named('one')), 'name').journal.steps).toHaveLength(2)
   })
+})
+
+describe('a yard as one document', () => {
+  it('is in one order, the oldest record first, however it came; of one age by their ids', () => {
+    const aged = yard.lots.map((one, n) => ({ ...one, createdAt: `2026-01-0${1 + (n % 3)}T00:00:00.000Z` }))
+    const whole = (lots: typeof aged) =>
+      toWorkspace({ ...fromWorkspace(yard), lots: Object.fromEntries(lots.map((one) => [one.id, one])) }).lots
+    const inOrder = whole(aged)
+    expect(whole([...aged].reverse())).toEqual(inOrder)
+    const keys = inOrder.map(({ createdAt, id }) => createdAt + id)
+    expect(keys).toEqual([...keys].sort())
+  })
+  it('of an earlier revision gets the lists that came since, and no others', () => {
+    const bare = (revision: number) =>
+      migrateWorkspace({ format: 'hephaestal/workspace', version: 1, revision })
+    expect(bare(2)).toMatchObject({ gear: [], practices: [] })
+    expect(bare(3)).toMatchObject({ practices: [] })
+    expect(bare(3)).not.toHaveProperty('gear')
+  })
+})
+
+it('lists are the same by what they hold, one after the other', () => {
+  expect(sameRecord([1, { a: [2] }], [1, { a: [2] }])).toBe(true)
+  expect(sameRecord([1, 2], [2, 1])).toBe(false)
+  expect(sameRecord([1, 2], [1])).toBe(false)
 })
