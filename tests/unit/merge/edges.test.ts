@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import demo from '#data/demo-yard.json'
-import { compareWorkspaces, drawIn, type Fits } from '#core/merge'
+import { compareWorkspaces, drawIn, knownOf, mergeChanges, type Entry, type Fits } from '#core/merge'
 import { recordSchemas, workspaceSchema } from '#core/workspace'
 
 const yard = workspaceSchema.parse(demo)
@@ -26,5 +26,43 @@ describe('a file drawn in', () => {
     expect(changed(at, at)).toBe('mine')
     expect(changed(at, '2026-11-23T10:00:00.001Z')).toBe('theirs')
     expect(changed('2026-11-23T10:00:00.001Z', at)).toBe('mine')
+  })
+})
+
+describe('what two wrote', () => {
+  const heat = yard.heats.find(({ pour }) => pour.ingots.length > 1)!
+  const [first, second, ...rest] = heat.pour.ingots
+  const poured = (ingots: typeof heat.pour.ingots) => ({ ...heat, pour: { ...heat.pour, ingots } })
+
+  it('an ingot that one took away stays where the other weighed it anew, and the rest is as it was', () => {
+    const gone = poured([second!, ...rest])
+    const weighed = poured([{ ...first!, massG: 123 }, second!, ...rest])
+    for (const [mine, theirs] of [
+      [gone, weighed],
+      [weighed, gone],
+    ] as const) {
+      const { merged, clashes } = mergeChanges('heats', heat, mine, theirs)
+      expect(clashes).toEqual([])
+      expect(merged.pour.ingots).toEqual(weighed.pour.ingots)
+    }
+  })
+  it('one that was put in between stands there still, and one taken away beside it is gone', () => {
+    const between = { ...first!, id: 'between', massG: 7 }
+    const { merged } = mergeChanges(
+      'heats',
+      heat,
+      poured([first!, between, second!, ...rest]),
+      poured([first!, ...rest]),
+    )
+    expect(merged.pour.ingots.map(({ id }) => id)).toEqual([first!, between, ...rest].map(({ id }) => id))
+  })
+  it('who writes knows all that those knew whom it heard, of each the latest, and nothing of itself', () => {
+    const entries: Entry[] = [
+      { v: 1, n: 3, d: 'phone', s: { scale: 2, desk: 9 } },
+      { v: 2, n: 5, d: 'scale', s: { phone: 7 } },
+      { v: 3, n: 8, d: 'desk' },
+    ]
+    expect(knownOf(entries, 'desk')).toEqual({ phone: 7, scale: 5 })
+    expect(knownOf(entries.slice(2), 'desk')).toBeUndefined()
   })
 })
