@@ -1,0 +1,86 @@
+import { describe, expect, it } from 'vitest'
+import demo from '#data/demo-yard.json'
+import { headsOf, meetHeads, openSharedYard } from '#core/sync'
+import { workspaceSchema, type AnyRecord } from '#core/workspace'
+
+const yard = workspaceSchema.parse(demo)
+const [lot, other] = [yard.lots[0]!, yard.lots[1]!]
+const change = (after: AnyRecord) => ({ collection: 'lots' as const, id: after.id, after })
+
+/** A shared yard, and every update it told. */
+function told(device: string, before: Uint8Array[] = []) {
+  const updates: Uint8Array[] = []
+  const shared = openSharedYard(device, before)
+  shared.onWritten((update) => updates.push(update))
+  return { shared, updates }
+}
+
+describe('how much of whom is known', () => {
+  it('an update says up to where it brings who knew all before it; two know together the more of both', () => {
+    const { shared, updates } = told('desk')
+    shared.write([change(lot)])
+    shared.write([change({ ...lot, name: 'Renamed' })])
+    expect(updates).toHaveLength(2)
+    expect(headsOf(updates[1]!)).toEqual(shared.heads())
+    expect(Object.values(headsOf(updates[0]!))[0]).toBeLessThan(Object.values(shared.heads())[0]!)
+    expect(meetHeads({ a: 3, b: 1 }, { a: 5, c: 2 })).toEqual({ a: 5, b: 1, c: 2 })
+    expect(meetHeads({ a: 5 }, { a: 3 })).toEqual({ a: 5 })
+  })
+  it('what is beyond what another knows is all it needs, and nothing where it knows all', () => {
+    const { shared, updates } = told('desk')
+    shared.write([change(lot)])
+    const phone = openSharedYard('phone', [...updates])
+    expect(shared.beyond(phone.heads())).toBeNull()
+    expect(shared.isAllIn(phone.heads())).toBe(true)
+    shared.write([change({ ...lot, name: 'Renamed' })])
+    expect(shared.isAllIn(phone.heads())).toBe(false)
+    const rest = shared.beyond(phone.heads())!
+    expect(rest.length).toBeLessThan(shared.whole().length)
+    expect(phone.take(rest)).toEqual([{ collection: 'lots', id: lot.id }])
+    expect(phone.read('lots', lot.id)).toEqual({ ...lot, name: 'Renamed' })
+  })
+})
+
+describe('what is told of an update', () => {
+  it('each record that it touches, once', () => {
+    const { shared, updates } = told('desk')
+    shared.write([change(lot), change(other)])
+    const phone = openSharedYard('phone', [])
+    const touched = phone.take(updates[0]!)
+    expect(touched).toHaveLength(2)
+    expect(new Set(touched.map(({ id }) => id))).toEqual(new Set([lot.id, other.id]))
+    expect(phone.names()).toHaveLength(2)
+    // Heard again, it touches nothing.
+    expect(phone.take(updates[0]!)).toEqual([])
+  })
+  it('nobody is asked which time of change is right, nor which number; of a name both are', () => {
+    const { shared: desk, updates } = told('desk')
+    desk.write([change(lot)])
+    const phone = openSharedYard('phone', [...updates])
+    desk.write([change({ ...lot, name: 'a', updatedAt: '2027-01-01T00:00:00.000Z' })])
+    phone.write([change({ ...lot, name: 'b', updatedAt: '2027-01-02T00:00:00.000Z' })])
+    desk.take(phone.whole())
+    phone.take(desk.whole())
+    const asked = (shared: typeof desk) =>
+      shared
+        .questions((_, path) => (shared.read('lots', lot.id) as unknown as Record<string, unknown>)[path[0]!])
+        .map(({ path }) => path.join('/'))
+    expect(asked(desk)).toEqual(['name'])
+    expect(asked(phone)).toEqual(['name'])
+    desk.answer({ collection: 'lots', id: lot.id, path: ['name'] })
+    phone.take(desk.whole())
+    expect(asked(phone)).toEqual([])
+  })
+  it('what is said beside the records is heard, and taken back', () => {
+    const { shared: desk, updates } = told('desk')
+    desk.say('device/desk', 'Bench')
+    const phone = openSharedYard('phone', [])
+    let heard = 0
+    phone.onSaid(() => heard++)
+    phone.take(updates[0]!)
+    expect([heard, phone.said()]).toEqual([1, { 'device/desk': 'Bench' }])
+    desk.say('device/desk', undefined)
+    phone.take(updates[1]!)
+    expect(phone.said()).toEqual({})
+  })
+})
