@@ -49,6 +49,25 @@ test('a pile of three to a charge in eight actions and less than a minute', asyn
   await expect(page.getByRole('main')).not.toContainText(/€|worth/)
 })
 
+test('a pile that makes none of the alloys is said to, and is melted as it is', async ({ page }) => {
+  await blank(page)
+  for (const [name, amount] of [
+    ['Taps', '1.2 kg'],
+    ['Copper tube', '800 g'],
+  ] as const) {
+    await page.getByRole('button', { name: `Add ${name}`, exact: true }).click()
+    await page.getByLabel(name, { exact: true }).fill(amount)
+  }
+  await expect(page.getByTestId('pile-answer')).toHaveText(
+    'As it lies it makes none of the alloys known here.',
+  )
+  await expect(page.getByTestId('becomes')).toContainText('With a little bought')
+  await page.getByRole('button', { name: 'Melt it as it is' }).click()
+  await page.waitForURL('**/heat/1/charge')
+  await expect(page.getByRole('main')).toContainText(/2.000.g goes in and gives about 1.9\d\d.g/)
+  await saved(page)
+})
+
 test('counted and not weighed: what one is taken to weigh is said; undo, a reload and half a word lose nothing', async ({
   page,
 }) => {

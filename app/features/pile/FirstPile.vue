@@ -10,7 +10,7 @@ import type { Lot } from '#core/stock'
 import { LotEditor, StockImport, usePastedTable } from '~/features/stock'
 import CompositionBar from '~/shared/composition/CompositionBar.vue'
 import QuantityField from '~/shared/fields/QuantityField.vue'
-import { startHeat } from '~/shared/heat/useHeat'
+import { meltAsItComes, startHeat } from '~/shared/heat/useHeat'
 import { counted } from '~/shared/units/figures'
 import { useUnits } from '~/shared/units/useUnits'
 import { useYard } from '~/storage/yard-store'
@@ -72,7 +72,10 @@ onMounted(() => yard.lots.length > 0 && again())
 const headline = computed(() => {
   if (!yard.lots.length) return ''
   const first = best.value[0]
-  if (!first) return busy.value ? t('pile.trying-one-alloy-after-another') : ''
+  if (!first)
+    return t(
+      busy.value || !total.value ? 'pile.trying-one-alloy-after-another' : 'pile.as-it-lies-it-is-none',
+    )
   const others = best.value.length - 1
   return t('pile.up-to-of', {
     mostG: grams(first.mostG, 10),
@@ -285,6 +288,18 @@ const headline = computed(() => {
               </li>
             </ul>
           </template>
+          <p v-if="inOrder.length" class="flex flex-wrap items-center gap-x-3 border-t border-line py-2">
+            <span class="min-w-0 flex-1 basis-56 text-sm text-soft">{{
+              t('pile.aiming-at-no-alloy-it-says')
+            }}</span>
+            <button
+              class="btn"
+              :class="best.length || busy ? 'btn-quiet underline' : 'btn-next'"
+              @click="meltAsItComes(inOrder)"
+            >
+              {{ t('pile.melt-it-as-it-is') }}
+            </button>
+          </p>
           <p class="mt-2 text-xs text-soft">
             {{ t('pile.by-what-each-thing-usually-is') }}
           </p>
