@@ -61,7 +61,7 @@ test('a pile that makes none of the alloys is said to, and is melted as it is', 
   await expect(page.getByTestId('pile-answer')).toHaveText(
     'As it lies it makes none of the alloys known here.',
   )
-  await expect(page.getByTestId('becomes')).toContainText('With a little bought')
+  await expect(page.getByTestId('becomes')).toContainText('Valve bronze UNS C92200')
   await page.getByRole('button', { name: 'Melt it as it is' }).click()
   await page.waitForURL('**/heat/1/charge')
   await expect(page.getByRole('main')).toContainText(/2.000.g goes in and gives about 1.9\d\d.g/)

@@ -274,7 +274,7 @@ const headline = computed(() => {
                     ><template #strong
                       ><b>{{ told(row.alloy.name) }}</b></template
                     ><template #part
-                      ><span class="text-soft"> {{ row.alloy.designation }}</span></template
+                      ><span class="text-soft">{{ ' ' + row.alloy.designation }}</span></template
                     ><template #row>{{ bought(row) }}</template></I18nT
                   >
                 </p>
