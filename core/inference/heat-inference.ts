@@ -281,7 +281,10 @@ export function inferHeat(heat: Heat, yard: InferenceYard, seed = 1): HeatInfere
   )
   const asked = { elements: prior.elements, practice, about, alloy }
   const { terms, unknown } = termsOf(observations, asked)
-  const ask = { prior, terms, seed }
+  const against = contradictions({ prior, terms, seed })
+  // Metal that was spilled, or weighed wrong, was lost whole: that says nothing of what it is.
+  const astray = against.some(({ id }) => id === BALANCE_ID)
+  const ask = { prior, terms: astray ? terms.filter(({ id }) => id !== BALANCE_ID) : terms, seed }
   const inferred = inferComposition(ask)
   const before = inferComposition({ prior, terms: [], seed, draws: 400 })
   const limits = hasLimits(alloy) ? alloy.limits : null
@@ -307,7 +310,7 @@ export function inferHeat(heat: Heat, yard: InferenceYard, seed = 1): HeatInfere
     verdict: limits && inferredVerdict(inferred, limits),
     near: nearestByOdds(inferred, [...ALLOYS, ...(yard.alloys ?? [])]),
     says: contributions(ask),
-    against: contradictions(ask),
+    against,
     next: worthTesting({ inferred, models: modelsOf(asked), limits, probeSdC, done, seed }),
     curves,
     mute: [...evidence.mute, ...unknown.map((id) => ({ id, why: 'no-model' as const }))],

@@ -66,11 +66,10 @@ describe('what a heat of the demo yard is, its readings put aside', () => {
         heelG: 0,
       },
     })
-    const { says } = found(lost(2000))
-    expect(says.map(({ id }) => id)).toContain(BALANCE_ID)
     const before = shareOf({ ...brass, pour: { ...brass.pour, returnsG: null } }, 'Zn')
     const meltG = found({ ...brass, pour: { ...brass.pour, returnsG: null } }).inferred.meltG.value
-    const less = shareOf(lost(meltG - 60), 'Zn')
+    expect(found(lost(meltG - 45)).says.map(({ id }) => id)).toContain(BALANCE_ID)
+    const less = shareOf(lost(meltG - 45), 'Zn')
     const more = shareOf(lost(meltG + 10), 'Zn')
     expect(less.pct).toBeLessThan(before.pct - 0.5)
     expect(more.pct).toBeGreaterThan(less.pct)
@@ -79,6 +78,13 @@ describe('what a heat of the demo yard is, its readings put aside', () => {
       id: BALANCE_ID,
       why: 'not-all-weighed',
     })
+    // Metal that was spilled, or weighed wrong, was lost whole: that says nothing of what it is.
+    for (const massG of [meltG - 500, meltG + 300]) {
+      const astray = found(lost(massG))
+      expect(astray.against).toMatchObject([{ id: BALANCE_ID, is: 'mass', found: massG }])
+      expect(astray.says.map(({ id }) => id)).not.toContain(BALANCE_ID)
+      expect(shareOf(lost(massG), 'Zn')).toEqual(before)
+    }
   })
   it('pores make a piece lighter and nothing else; what is too heavy or far too light is said', () => {
     const light = found({ ...gunmetal, tests: [test('density', { value: 7.9, sd: 0.02 })] })
