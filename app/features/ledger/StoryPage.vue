@@ -223,6 +223,7 @@ const print = () => window.print()
           <MeltTrace
             v-if="liquidus && log.trace.value.length > 1"
             :trace="log.trace.value"
+            :corrected="log.corrected.value"
             :liquidus-c="liquidus.liquidusC"
             :window="heatWindow(heat)"
           />

@@ -29,6 +29,11 @@ const {
 const { grams, degrees, temperature } = useUnits()
 const spread = (celsius: number) =>
   `${Math.round(temperature.value === 'F' ? celsius * 1.8 : celsius)} °${temperature.value}`
+/** From where to where it may be, where that shows. */
+const between = ({ fromPct, toPct }: { fromPct: number; toPct: number }) => {
+  const [from, to] = [percent(fromPct), percent(toPct)]
+  return from === to ? '' : t('melt.between-and', { fromPct: from, toPct: to })
+}
 const where = computed(() => {
   if (!latest.value || !window.value || superheat.value === null) return null
   const { celsius } = latest.value
@@ -76,8 +81,7 @@ const where = computed(() => {
             ><b v-if="zinc.limit !== null && zinc.fromPct < zinc.limit" class="text-oxide">{{
               t('melt.it-may-be-under-its-already', { limit: percent(zinc.limit) })
             }}</b></template
-          ><template #fromPct>{{ percent(zinc.fromPct) }}</template
-          ><template #toPct>{{ percent(zinc.toPct) }}</template
+          ><template #part>{{ between(zinc) }}</template
           ><template #beganPct>{{ percent(zinc.beganPct) }}</template
           ><template #aheadMin>{{ aheadMin }}</template
           ><template #aheadG>{{ grams(zinc.aheadG, 0.1) }}</template></I18nT
@@ -91,8 +95,7 @@ const where = computed(() => {
             ><b v-if="magnesium.limit !== null && magnesium.fromPct < magnesium.limit" class="text-oxide">{{
               t('melt.it-may-be-under-its-already-2', { limit: percent(magnesium.limit) })
             }}</b></template
-          ><template #fromPct>{{ percent(magnesium.fromPct) }}</template
-          ><template #toPct>{{ percent(magnesium.toPct) }}</template
+          ><template #part>{{ between(magnesium) }}</template
           ><template #beganPct>{{ percent(magnesium.beganPct) }}</template></I18nT
         >
       </p>

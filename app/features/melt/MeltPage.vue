@@ -139,6 +139,7 @@ const unweighed = computed(() => heat.value?.weighed.length === 0)
         <MeltTrace
           v-if="liquidus && log.trace.value.length > 0"
           :trace="log.trace.value"
+          :corrected="log.corrected.value"
           :liquidus-c="liquidus.liquidusC"
           :window="live.window.value"
           :ahead="heat.loggedAt ? [] : ahead"

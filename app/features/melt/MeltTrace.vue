@@ -13,6 +13,8 @@ const props = defineProps<{
   trace: { atMin: number; celsius: number }[]
   liquidusC: number
   window: PourWindow | null
+  /** the readings were put right by what their thermocouple showed at freezing metals */
+  corrected?: boolean
   /** the way ahead, minutes and °C, as a band */
   ahead?: readonly { atMin: number; low: number; mid: number; high: number }[]
 }>()
@@ -129,7 +131,9 @@ const spoken = computed(() =>
 
 <template>
   <figure class="slab p-3">
-    <figcaption class="label">{{ t('melt.temperature-put-right-by-the-thermocouples') }}</figcaption>
+    <figcaption class="label">
+      {{ t(corrected ? 'melt.temperature-put-right-by-the-thermocouples' : 'melt.temperature') }}
+    </figcaption>
     <div ref="frame" class="min-h-[240px]" role="img" :aria-label="spoken" data-testid="melt-trace" />
     <p v-if="plateau" data-testid="plateau">
       <I18nT keypath="melt.stood-still-at-for-it-froze" scope="global"

@@ -109,6 +109,7 @@ export function useMeltLog() {
     probe,
     truly,
     trace,
+    corrected: computed(() => (probe.value?.checks.length ?? 0) > 0),
     settings,
     setting,
     nowMin,
