@@ -34,6 +34,27 @@ describe('at the edges of a mesh', () => {
     // Taken for what it is not, no ray goes through it.
     expect(wallThickness(insideOut, measured.topology, false, seeded(3))).toBeNull()
   })
+  it('many small bodies, their triangles told in turn, are each closed and told apart', () => {
+    // A corner cut off a cube, sixty times: a sixth of a cubic millimetre each.
+    const [o, x, y, z] = [
+      [0, 0, 0],
+      [1, 0, 0],
+      [0, 1, 0],
+      [0, 0, 1],
+    ] as const
+    const faces = [
+      [o, y, x],
+      [o, x, z],
+      [o, z, y],
+      [x, y, z],
+    ]
+    const bodies = Array.from({ length: 60 }, (_, n) => 3 * n)
+    const told = faces.flatMap((face) => bodies.flatMap((at) => face.flatMap(([a, b, c]) => [a + at, b, c])))
+    const measured = measureMesh(Float32Array.from(told))
+    expect(measured.closed).toBe(true)
+    expect(measured.shells).toBe(60)
+    expect(measured.volume).toBeCloseTo(10, 4)
+  })
   it('a coordinate that is no number, or without end, is refused', () => {
     for (const bad of [NaN, Infinity, -Infinity]) {
       const broken = box(10, 10, 10)
