@@ -53,6 +53,8 @@ const TOLERANCES = [0.25, 0.5]
 export const BAND_NODES = 1
 /** Harm, and tap, that are the same to the caster: shares. */
 const SAME = 1e-4
+/** Looks cut short by their time after which no further one is begun: nobody waits a minute for a charge. */
+const MOST_CUT = 2
 /** Room of a melt beside the limits a target names, where its elements have none: never used up. */
 export const MARGIN = 1.02
 
@@ -240,7 +242,7 @@ interface Wanted {
  * The best answer that keeps every limit, at least by the predicted figures.
  * @param nodes how many choices of lots are looked at beyond the first plan
  * @returns null where there is none
- * @example withinAsked({ quickPlan: () => null, leastCost: () => null }, { begun: false, planned: null, plannedWithout: [], plannedLots: [], lineShare: 0, mostTapG: 0, problem: { lots: [], target: { tapMassG: 1, limits: {} }, objective: 'cost' } }, 1) // null
+ * @example withinAsked({ quickPlan: () => null, leastCost: () => null, cutShort: () => 0 }, { begun: false, planned: null, plannedWithout: [], plannedLots: [], lineShare: 0, mostTapG: 0, problem: { lots: [], target: { tapMassG: 1, limits: {} }, objective: 'cost' } }, 1) // null
  */
 export function withinAsked(
   solver: ChargeSolver,
@@ -250,11 +252,12 @@ export function withinAsked(
 ): Weighing | null {
   const followed = followPlan(ask)
   if (followed) return followed
+  const before = solver.cutShort()
   let known: Purse | null = null
   const purse = () => (known ??= purseOf(solver, ask))
   /** @param walks whether walks are counted, where they cost anything at all */
   const attempt = (change: Change, concessions: Concession[], walks = true): Weighing | null => {
-    if (concessions.some(refused)) return null
+    if (concessions.some(refused) || solver.cutShort() - before >= MOST_CUT) return null
     const counted = walks || ask.lineShare === 0
     const problem = changedProblem(ask.problem, ask, change, counted ? purse().lineCost : 0)
     const plan = counted

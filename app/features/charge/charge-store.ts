@@ -5,8 +5,8 @@ import type { Weighing, WeighingAsk } from '#core/charge'
 import { askedEngine } from '~/shared/engines/asked-engine'
 import type { ChargeEngine } from '../../../workers/charge.worker'
 
-/** A plan takes a blink, one that has to say what stands against it a few seconds. */
-const PATIENCE_MS = 30_000
+/** A plan takes a blink, one that has to say what stands against it a few seconds; on a machine without time, half a minute. */
+const PATIENCE_MS = 45_000
 /** Asked to look longer, each look may take four times the usual, and all of them together a few minutes. */
 const LONGER_S = 20
 const LONGER_MS = 300_000

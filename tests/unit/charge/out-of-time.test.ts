@@ -96,6 +96,16 @@ describe('where the time of a heat runs out', () => {
     }
   })
 
+  it('nobody waits for it longer than half a minute, and a little', () => {
+    // Longer, and the engine is taken to be dead. A clock that jumps by whole seconds ends each look at its first step.
+    for (const pace of PACES_MS.filter((ms) => ms < 1000)) {
+      const clock = slow(pace)
+      const began = clock()
+      planWeighing(createChargeSolver(highs, clock), asked(sure, false), 8)
+      expect(clock() - began, `${pace} ms`).toBeLessThan(40_000)
+    }
+  })
+
   it('once weighing has begun there is always an answer', () => {
     const line = known.plan.lines[0]!
     const begun = asked(
