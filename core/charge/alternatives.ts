@@ -26,8 +26,22 @@ export interface Certainty {
 const NODES = 12
 /** Seconds one of the plans may take. */
 const SECONDS = 2
+/** Where that was too little, so many times a plan is looked for once more, as long as this. */
+const PATIENT_S = 10
+const MOST_PATIENT = 3
 /** Nothing is surer than this of a pile of scrap. */
 const SUREST = 0.9999
+
+/** Plans for a study: what was not found for want of time is looked for once more, some times at the most. */
+function studying(solver: ChargeSolver): (problem: ChargeProblem, nodes: number) => ChargePlan | null {
+  let again = 0
+  return (problem, nodes) => {
+    const before = solver.cutShort()
+    const plan = solver.quickPlan({ ...problem, timeLimitS: SECONDS }, nodes)
+    if (plan || solver.cutShort() === before || again++ >= MOST_PATIENT) return plan
+    return solver.quickPlan({ ...problem, timeLimitS: PATIENT_S }, nodes)
+  }
+}
 
 /**
  * The same melt chosen five ways: cheapest, least virgin metal, fewest lots, most certain, closest to nominal.
@@ -36,9 +50,10 @@ const SUREST = 0.9999
  */
 export function alternatives(solver: ChargeSolver, problem: ChargeProblem): Alternative[] {
   const asked: ChargeProblem = { ...problem, timeLimitS: SECONDS }
+  const planned = studying(solver)
   const found: Alternative[] = []
   const add = (way: Way, changed: ChargeProblem | null) => {
-    const plan = changed && solver.quickPlan(changed, NODES)
+    const plan = changed && planned(changed, NODES)
     if (plan) found.push({ way, problem: changed, plan })
     return plan
   }
@@ -92,10 +107,11 @@ export const CERTAINTY_STEPS = [null, 0.6, 0.7, 0.8, 0.9, 0.95, 0.99, 0.995, 0.9
  */
 export function priceOfCertainty(solver: ChargeSolver, problem: ChargeProblem): Certainty[] {
   const points: Certainty[] = []
+  const planned = studying(solver)
   for (const confidence of CERTAINTY_STEPS) {
     const asked: ChargeProblem = { ...problem, objective: 'cost', timeLimitS: SECONDS }
     delete asked.confidence
-    const plan = solver.quickPlan(confidence === null ? asked : { ...asked, confidence }, NODES)
+    const plan = planned(confidence === null ? asked : { ...asked, confidence }, NODES)
     if (!plan) break
     points.push({ confidence, cost: plan.cost, probabilityInLimits: plan.probabilityInLimits })
   }

@@ -107,7 +107,11 @@ function potsFor(heat: Heat, { crucibles, all, holds, familyOf }: DayMaterial): 
 function potsOf({ heats, crucibles, all, potG }: DayMaterial): DayPot[] {
   if (crucibles.length === 0) {
     const metals = new Set(heats.flatMap(({ alloy }) => (alloy ? [baseMetal(alloy)] : [])))
-    return [...metals].map((metal) => ({ id: UNTOLD_POT + metal, heatKJperK: 0, last: null }))
+    return [...metals].map((metal) => ({
+      id: UNTOLD_POT + metal,
+      heatKJperK: (potG(UNTOLD_POT) / 1000) * CRUCIBLE_HEAT.value,
+      last: null,
+    }))
   }
   return crucibles.map((one) => {
     const { last, washedOut } = potStory(one, all)

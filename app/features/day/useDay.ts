@@ -30,7 +30,7 @@ export function useDay(solve: SolveDay) {
   const { grams, money } = units
   const { announce } = useNotices()
   const gear = useGear()
-  const { crucibleG, heatTaken, learnedOf } = useFurnaceEnergy()
+  const { potOf, heatTaken, learnedOf } = useFurnaceEnergy()
   const { selling } = useReckoning()
   const begins = useRememberedHere('day-begins', '09:00')
   const turnMin = useRememberedHere<number | null>('day-turn', DAY.turnMinutes)
@@ -68,7 +68,7 @@ export function useDay(solve: SolveDay) {
       taken: heatTaken,
       holds: gear.holds,
       familyOf: gear.familyOf,
-      potG: crucibleG,
+      potG: (id) => potOf({ crucibleId: id, crucibleNo: null }).potG,
       ratePerHour: selling.value.ratePerHour,
       turnMin: turnMin.value ?? DAY.turnMinutes,
       certain,

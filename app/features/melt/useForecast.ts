@@ -13,7 +13,7 @@ import {
 } from '#core/furnace-model'
 import { heatWindow, weighedCharge } from '#core/heat'
 import { estimateLiquidus } from '#core/families'
-import { brimOfNumber, meltSurface, type RunStep } from '#core/melt'
+import { meltSurface, type RunStep } from '#core/melt'
 import { totalG } from '#core/lists'
 import { nominalWhole } from '#core/alloys'
 import { useFurnaceEnergy } from '~/shared/gear/useFurnaceEnergy'
@@ -27,9 +27,6 @@ import type { RunSheet } from './useRunSheet'
 
 /** Where an alloy does not tell its solidus it is taken so far under the liquidus, °C. Estimate. */
 const USUAL_RANGE_C = 60
-/** A crucible that was never weighed weighs so much for each cm³ it holds, g. Estimate. */
-const WALL_G_PER_CM3 = 1.5
-const USUAL_CRUCIBLE_NO = 4
 /** Readings so far from the curve are of no furnace at full power, °C. */
 const STRANGE_C = 30
 const SETTLED_MS = 400
@@ -44,8 +41,8 @@ export function useForecast(
   live: LiveMelt,
 ) {
   const { heat, trace, settings, setting, startMs } = log
-  const { furnaces, crucibles } = useGear()
-  const { crucibleG, heatTaken, learnedOf } = useFurnaceEnergy()
+  const { furnaces } = useGear()
+  const { brimOf, potOf, heatTaken, learnedOf } = useFurnaceEnergy()
   const found = shallowRef<Forecast | null>(null)
   /** where the fire is down or the lid off: when it would be there with both as they should be from now on */
   const atFull = shallowRef<ForecastSpan | null>(null)
@@ -57,19 +54,15 @@ export function useForecast(
       (furnaces.value.length === 1 ? (furnaces.value[0] ?? null) : null),
   )
   const window = computed(() => (heat.value ? heatWindow(heat.value) : null))
-  const brimCm3 = computed(() => {
-    const crucible = crucibles.value.find(({ id }) => id === heat.value?.crucibleId)
-    return crucible?.brimCm3 ?? brimOfNumber(crucible?.number ?? heat.value?.crucibleNo ?? USUAL_CRUCIBLE_NO)
-  })
+  const brimCm3 = computed(() => (heat.value ? brimOf(heat.value) : 0))
   const mouthCm2 = computed(() => meltSurface(brimCm3.value))
   /** The crucible by itself, and where the alloy melts. */
   const vessel = computed(() => {
     const alloy = heat.value?.alloy
     if (!alloy || !liquidus.value) return null
     const { liquidusC } = liquidus.value
-    const ownG = crucibleG(heat.value?.crucibleId)
     return {
-      crucibleG: ownG > 0 ? ownG : WALL_G_PER_CM3 * brimCm3.value,
+      crucibleG: potOf(heat.value!).potG,
       solidusC: Math.min(alloy.solidusC ?? liquidusC - USUAL_RANGE_C, liquidusC - 1),
       liquidusC,
     }

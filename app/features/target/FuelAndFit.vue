@@ -106,7 +106,10 @@ const working = computed(() => {
       },
       {
         label: t('target.crucible'),
-        sum: t('target.as-last-weighed-kj-kg-k', { CRUCIBLE_HEAT: CRUCIBLE_HEAT.value }),
+        sum: t(taken.value.potWeighed ? 'target.as-last-weighed-kj-kg-k' : 'target.never-weighed-taken-as', {
+          potG: grams(taken.value.potG, 100),
+          CRUCIBLE_HEAT: CRUCIBLE_HEAT.value,
+        }),
         value: t('target.kj-2', { crucibleKJ: Math.round(taken.value.crucibleKJ) }),
       },
       ...(learned.value.liningKJ > 0

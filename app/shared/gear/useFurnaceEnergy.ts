@@ -3,7 +3,7 @@ import { CRUCIBLE_HEAT, fuelOf, priorEfficiency, type Furnace } from '#core/gear
 import { heatWindow, type Heat } from '#core/heat'
 import { learnFurnace, type BurntHeat, type FurnaceEnergy } from '#core/learn'
 import { totalG } from '#core/lists'
-import { meltHeat } from '#core/melt'
+import { brimOfNumber, meltHeat } from '#core/melt'
 import { useYard } from '~/storage/yard-store'
 import { useGear } from './useGear'
 
@@ -11,13 +11,22 @@ const ROOM_C = 25
 /** So many of its heats tell what a furnace takes; linings wear and burners age. */
 const NEWEST = 300
 
+/** A crucible that was never weighed weighs so much for each cm³ it holds, g. Estimate. */
+const WALL_G_PER_CM3 = 1.5
+const USUAL_CRUCIBLE_NO = 4
+
 /** What metal and crucible take up until the pour, kJ. */
 export interface HeatTaken {
   metalKJ: number
   crucibleKJ: number
   pourC: number
   metalG: number
+  /** what the crucible weighs, and whether it was weighed or is taken from its size */
+  potG: number
+  potWeighed: boolean
 }
+
+type Vessel = Pick<Heat, 'crucibleId' | 'crucibleNo'>
 
 /** The heat that melts take up, and what a furnace was seen to need for it. */
 export function useFurnaceEnergy() {
@@ -28,6 +37,18 @@ export function useFurnaceEnergy() {
     const checks = crucibles.value.find((one) => one.id === id)?.checks ?? []
     return checks.findLast(({ massG }) => massG !== null)?.massG ?? 0
   }
+  /** What the crucible of a heat holds brim-full, cm³; the usual one where none is told. */
+  function brimOf({ crucibleId, crucibleNo }: Vessel): number {
+    const crucible = crucibles.value.find(({ id }) => id === crucibleId)
+    return crucible?.brimCm3 ?? brimOfNumber(crucible?.number ?? crucibleNo ?? USUAL_CRUCIBLE_NO)
+  }
+  /** What the crucible of a heat weighs, g: as it was weighed last, or by its size. */
+  function potOf(one: Vessel): Pick<HeatTaken, 'potG' | 'potWeighed'> {
+    const ownG = crucibleG(one.crucibleId)
+    return ownG > 0
+      ? { potG: ownG, potWeighed: true }
+      : { potG: WALL_G_PER_CM3 * brimOf(one), potWeighed: false }
+  }
   function heatTaken(one: Heat): HeatTaken | null {
     if (!one.alloy || !one.tapMassG) return null
     const whole = nominalWhole(one.alloy)
@@ -36,11 +57,13 @@ export function useFurnaceEnergy() {
     if (pourC === undefined) return null
     const weighed = totalG(one.weighed)
     const metalG = one.loggedAt && weighed > 0 ? weighed : one.tapMassG
+    const pot = potOf(one)
     return {
+      ...pot,
       metalG,
       pourC,
       metalKJ: (metalG / 1000) * meltHeat(whole, pourC),
-      crucibleKJ: (crucibleG(one.crucibleId) / 1000) * CRUCIBLE_HEAT.value * (pourC - ROOM_C),
+      crucibleKJ: (pot.potG / 1000) * CRUCIBLE_HEAT.value * (pourC - ROOM_C),
     }
   }
   /** What a furnace takes, learned from its newest heats but the one told. */
@@ -58,5 +81,5 @@ export function useFurnaceEnergy() {
     }
     return learnFurnace(priorEfficiency(furnace), furnace.powerKw, burnt)
   }
-  return { crucibleG, heatTaken, learnedOf }
+  return { brimOf, potOf, heatTaken, learnedOf }
 }

@@ -4,6 +4,7 @@ import {
   createChargeSolver,
   planTogether,
   planWeighing,
+  priceOfCertainty,
   type ChargeProblem,
   type WeighingAsk,
 } from '#core/charge'
@@ -65,6 +66,19 @@ describe('where the time runs out', () => {
       expect(status).not.toBe('infeasible')
       expect(short).toEqual([])
     }
+  })
+})
+
+describe('where the time of a study runs out', () => {
+  const given: ChargeProblem = { ...jointProblem(7), confidenceOf: 'each' }
+  it('what was not found for want of time is looked for once more: a certainty that can be had is told', () => {
+    const told = (engine: ReturnType<typeof createChargeSolver>) =>
+      priceOfCertainty(engine, given).map(({ confidence }) => confidence)
+    const known = told(createChargeSolver(highs, slow(0)))
+    expect(known.length).toBeGreaterThan(5)
+    const hurried = createChargeSolver(highs, slow(500))
+    expect(told(hurried)).toEqual(known)
+    expect(hurried.cutShort()).toBeGreaterThan(0)
   })
 })
 
