@@ -59,8 +59,11 @@ describe('what is told of an update', () => {
     const phone = openSharedYard('phone', [...updates])
     desk.write([change({ ...lot, name: 'a', updatedAt: '2027-01-01T00:00:00.000Z' })])
     phone.write([change({ ...lot, name: 'b', updatedAt: '2027-01-02T00:00:00.000Z' })])
-    desk.take(phone.whole())
-    phone.take(desk.whole())
+    // Whose word was written over sees it, and asks; the other hears the question.
+    for (let round = 0; round < 3; round++) {
+      desk.take(phone.whole())
+      phone.take(desk.whole())
+    }
     const asked = (shared: typeof desk) =>
       shared
         .questions((_, path) => (shared.read('lots', lot.id) as unknown as Record<string, unknown>)[path[0]!])
