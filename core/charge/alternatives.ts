@@ -109,7 +109,7 @@ export function priceOfCertainty(solver: ChargeSolver, problem: ChargeProblem): 
   const points: Certainty[] = []
   const planned = studying(solver)
   for (const confidence of CERTAINTY_STEPS) {
-    const asked: ChargeProblem = { ...problem, objective: 'cost', timeLimitS: SECONDS }
+    const asked: ChargeProblem = { ...problem, objective: 'cost' }
     delete asked.confidence
     const plan = planned(confidence === null ? asked : { ...asked, confidence }, NODES)
     if (!plan) break

@@ -8,6 +8,7 @@ import { NO_SOLUTION, unlessOutOfTime, type LinearSolution } from './linear-prog
 import type { ChargePlan, Conflict, LimitChange, Purchase, Remedy } from './plan'
 import type { ChargeLot, ChargeProblem } from './problem'
 import { withPurchases } from './purchasable'
+import { morePurchased } from './sure-purchase'
 
 type Diagnosis = Pick<ChargePlan, 'conflict' | 'remedies'>
 
@@ -46,7 +47,7 @@ export function diagnose(
         : relaxedTogether(problem, found).flatMap((one) => provenRelaxing(problem, one, proven))),
       ...(buying.length > 0
         ? buying
-        : inTime(() => boughtTogether(highs, problem).flatMap((one) => provenTogether(one, proven)))),
+        : inTime(() => boughtTogether(highs, problem).flatMap((one) => provenPurchase(one, proven)))),
       ...inTime(() => leavingOut(highs, problem, proven)),
       ...looserRules(problem, found.solvable).filter(proven),
       ...inTime(() => firstProven(lessTap(highs, problem), proven)),
@@ -186,19 +187,10 @@ function relaxation(highs: Highs, model: BlendModel): LinearSolution {
 /** With rules of weighing the least mass may not be enough; then somewhat more of it often is. */
 const GENEROUS = [1, 1.1, 1.5, 2.5, 4]
 
-function provenPurchase(least: Purchase, proven: (remedy: Remedy) => boolean): Remedy[] {
+function provenPurchase(least: Remedy, proven: (remedy: Remedy) => boolean): Remedy[] {
   for (const times of GENEROUS) {
-    const remedy: Remedy = { kind: 'obtain', metal: least.metal, massG: Math.ceil(least.massG * times) }
-    if (proven(remedy)) return [remedy]
-  }
-  return []
-}
-
-function provenTogether(purchases: readonly Purchase[], proven: (remedy: Remedy) => boolean): Remedy[] {
-  for (const times of GENEROUS) {
-    const more = purchases.map(({ metal, massG }) => ({ metal, massG: Math.ceil(massG * times) }))
-    const remedy: Remedy = { kind: 'obtainTogether', purchases: more }
-    if (proven(remedy)) return [remedy]
+    const remedy = morePurchased(least, times)
+    if (remedy && proven(remedy)) return [remedy]
   }
   return []
 }
@@ -206,7 +198,7 @@ function provenTogether(purchases: readonly Purchase[], proven: (remedy: Remedy)
 const enough = (massG: number) => Math.ceil(massG * 1.0001 + 0.001)
 
 /** For each metal or master alloy, the least of it that by itself makes the problem solvable; the lightest first. */
-function purchases(highs: Highs, problem: ChargeProblem): Purchase[] {
+function purchases(highs: Highs, problem: ChargeProblem): Remedy[] {
   const offer = withPurchases(problem)
   const model = buildBlendModel(offer.problem, {
     costPerG: (lot) => (offer.metalOf.has(lot.id) ? 1 : 0),
@@ -223,14 +215,17 @@ function purchases(highs: Highs, problem: ChargeProblem): Purchase[] {
       if (solution.feasible)
         found.push({ metal: offer.metalOf.get(lot.id)!, massG: enough(nth(solution.values, column) * unitG) })
     }
-    return found.sort((a, b) => a.massG - b.massG).slice(0, MOST_PURCHASES)
+    return found
+      .sort((a, b) => a.massG - b.massG)
+      .slice(0, MOST_PURCHASES)
+      .map((one) => ({ kind: 'obtain', ...one }))
   } finally {
     open.dispose()
   }
 }
 
 /** The least mass of several metals that together make the problem solvable. */
-function boughtTogether(highs: Highs, problem: ChargeProblem): Purchase[][] {
+function boughtTogether(highs: Highs, problem: ChargeProblem): Remedy[] {
   const offer = withPurchases(problem)
   const model = buildBlendModel(offer.problem, {
     costPerG: (lot) => (offer.metalOf.has(lot.id) ? 1 : 1e-6),
@@ -242,7 +237,7 @@ function boughtTogether(highs: Highs, problem: ChargeProblem): Purchase[][] {
     const massG = nth(solution.values, column) * unitG
     return metal !== undefined && massG > 0.01 ? [{ metal, massG: enough(massG) }] : []
   })
-  return list.length > 0 ? [list] : []
+  return list.length > 0 ? [{ kind: 'obtainTogether', purchases: list }] : []
 }
 
 /** Of the least that has to be tapped, how much more is tried: rules of weighing may want it. */

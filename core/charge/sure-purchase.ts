@@ -23,7 +23,7 @@ export function surePurchases(
   let sure = 0
   const found = remedies.map((remedy) => {
     for (const times of MORE) {
-      const more = moreOf(remedy, times)
+      const more = morePurchased(remedy, times)
       if (!more || tries++ >= MOST_TRIED) break
       if (!certain(more)) continue
       sure++
@@ -38,8 +38,11 @@ export function surePurchases(
 
 const isPurchase = ({ kind }: Remedy): boolean => kind === 'obtain' || kind === 'obtainTogether'
 
-/** The same purchase, so many times as much of it; null for what is none. */
-function moreOf(remedy: Remedy, times: number): Remedy | null {
+/**
+ * The same purchase, so many times as much of it, in whole grams; null for what is none.
+ * @example morePurchased({ kind: 'obtain', metal: 'Zn', massG: 7 }, 1.5) // { kind: 'obtain', metal: 'Zn', massG: 11 }
+ */
+export function morePurchased(remedy: Remedy, times: number): Remedy | null {
   const more = (massG: number) => Math.ceil(massG * times)
   if (remedy.kind === 'obtain') return { ...remedy, massG: more(remedy.massG) }
   if (remedy.kind !== 'obtainTogether') return null

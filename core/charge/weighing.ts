@@ -98,11 +98,15 @@ function alwaysOne(ask: WeighingAsk, problem: ChargeProblem, plan: ChargePlan): 
   return { ...describePlan(problem, lines), status: holds(problem, lines) ? 'feasible' : 'least-harm' }
 }
 
+/** The lots of the first plan, and of the one that is weighed by. */
+const plannedIds = ({ plannedLots, planned }: WeighingAsk): ReadonlySet<string> =>
+  new Set([...plannedLots, ...Object.keys(planned ?? {})])
+
 /** What of that which was asked a plan does not keep, that keeps the limits. */
 function givenUpBy(ask: WeighingAsk, { lines }: ChargePlan): Concession[] {
   const keeps = (certain: boolean, room: boolean) =>
     holds(changedProblem(ask.problem, ask, { tolerance: 1, wide: ask.begun, certain, room }), lines)
-  const planned = new Set([...ask.plannedLots, ...Object.keys(ask.planned ?? {})])
+  const planned = plannedIds(ask)
   const fixed = new Set(ask.problem.lots.flatMap(({ id, fixedG }) => (fixedG === undefined ? [] : id)))
   const others =
     ask.begun && ask.plannedLots.length > 0 && lines.some(({ lot }) => !planned.has(lot) && !fixed.has(lot))
@@ -225,7 +229,7 @@ export function changedProblem(
     problem.lots = problem.lots.map((lot) => ({ ...lot, weighErrorG: 0 }))
   }
   if (change.plannedOnly) {
-    const kept = new Set([...ask.plannedLots, ...Object.keys(ask.planned ?? {})])
+    const kept = plannedIds(ask)
     problem.lots = problem.lots.filter(({ id, fixedG }) => kept.has(id) || fixedG !== undefined)
   }
   return problem

@@ -8,7 +8,7 @@ import {
   type WeighingAsk,
 } from '#core/charge'
 import { scaleFor, type Scale } from '#core/gear'
-import { toChargeLot, type Lot } from '#core/stock'
+import { isVirgin, toChargeLot, type Lot } from '#core/stock'
 import { weighingStep, type MassUnit } from '#core/units'
 import { comesAsItIs } from './comes-as-it-is'
 import { heatRecovery, heatYield } from './losses'
@@ -224,7 +224,7 @@ function weighedLot(line: WeighedLine): ChargeLot {
     metallicYield: line.metallicYield,
     composition: line.composition,
     sd: line.sd,
-    virgin: line.kind === 'virgin' || line.kind === 'master',
+    virgin: isVirgin(line),
     fixedG: line.massG,
   }
 }

@@ -8,6 +8,7 @@ import {
   type Records,
   type Shelves,
 } from '#core/workspace'
+import { isQuestion } from './fate'
 import type { Clash, Fits } from './merge'
 import { mergeChanges } from './merge-changes'
 
@@ -52,7 +53,7 @@ export function hearChanges(
     const ask = (found: readonly Clash[]) =>
       clashes.push(
         ...found
-          .filter(({ path }) => path.join() !== 'number')
+          .filter(({ path, mine: own, theirs }) => isQuestion(path, own, theirs))
           .map((clash) => ({ ...clash, collection, id })),
       )
     let value: AnyRecord | null = after

@@ -3,6 +3,7 @@ import { metalOf } from '#core/families'
 import type { Gear } from '#core/gear'
 import type { Heat } from '#core/heat'
 import { ledgerRow } from '#core/ledger'
+import { isVirgin } from '#core/stock'
 
 /** What a yard's records have to show for a practice heat to count as done. */
 export const SHOWN = [
@@ -72,10 +73,7 @@ const RULES: Readonly<Record<Exclude<Shown, 'nothing' | 'probe-checked'>, Rule>>
   'gas-compared': one(gasCompared),
   'two-metals-measured': one(
     (heat) =>
-      metal(heat) === 'Cu' &&
-      heat.weighed.length > 1 &&
-      heat.weighed.every(({ kind }) => kind === 'virgin' || kind === 'master') &&
-      measured(heat),
+      metal(heat) === 'Cu' && heat.weighed.length > 1 && heat.weighed.every(isVirgin) && measured(heat),
   ),
   'brass-inside': one((heat) => ((heat.alloy && zincLeast(heat.alloy)) ?? 0) >= BRASS_PCT && inside(heat)),
   'scrap-inside': one(

@@ -11,6 +11,12 @@ export function lotYield(lot: Pick<Lot, 'form' | 'metallicYield'>, yields: FormY
 }
 
 /**
+ * Whether metal was bought as such: virgin, or a master alloy.
+ * @example isVirgin({ kind: 'master' }) // true
+ */
+export const isVirgin = ({ kind }: Pick<Lot, 'kind'>): boolean => kind === 'virgin' || kind === 'master'
+
+/**
  * A lot as the charge solver takes it.
  * @param bounds what the caster has decided about this line: at most, or exactly, so many grams, or whole pieces
  * @param metallicYield fraction 0–1; the lot's own or its form's when left out
@@ -27,7 +33,7 @@ export function toChargeLot(
     metallicYield,
     composition: lot.composition,
     sd: lot.sd,
-    virgin: lot.kind === 'virgin' || lot.kind === 'master',
+    virgin: isVirgin(lot),
     ...(bounds.maxG === undefined ? {} : { maxG: bounds.maxG }),
     ...(bounds.fixedG === undefined ? {} : { fixedG: bounds.fixedG }),
     ...(bounds.pieceG === undefined ? {} : { pieceG: bounds.pieceG }),

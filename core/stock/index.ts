@@ -1,6 +1,6 @@
 export { labelShares, labelState, labelText } from './bin-label'
 export { binsTogether, mainMetal, type BinsOfMetal, type BinsTogether } from './bins'
-export { lotYield, toChargeLot, type FormYields } from './charge-lot'
+export { isVirgin, lotYield, toChargeLot, type FormYields } from './charge-lot'
 export { spreadFor } from './knowledge-spread'
 export {
   COATINGS,

@@ -56,9 +56,8 @@ export const useChargeEngine = defineStore('charge-engine', () => {
     longer.value = takesTime
     last = question
     try {
-      const found = await (takesTime
-        ? engine.ask((charge) => charge.plan(question, typed, LONGER_S), LONGER_MS)
-        : engine.ask((charge) => charge.plan(question, typed)))
+      const [seconds, withinMs] = takesTime ? [LONGER_S, LONGER_MS] : []
+      const found = await engine.ask((charge) => charge.plan(question, typed, seconds), withinMs)
       error.value = null
       // Unless the page has gone on to a heat that asks nothing.
       if (last === question) {

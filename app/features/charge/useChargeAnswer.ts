@@ -1,6 +1,7 @@
 import { t } from '~/words'
 import { isNone } from '#core/charge'
 import { totalG } from '#core/lists'
+import { isVirgin } from '#core/stock'
 import { watchDebounced } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import {
@@ -17,9 +18,6 @@ import { useUnits } from '~/shared/units/useUnits'
 import type { Charge } from './useCharge'
 import { useWaysOut } from './useWaysOut'
 import { useYard } from '~/storage/yard-store'
-
-/** Metal that nobody has for nothing. */
-const BOUGHT: ReadonlySet<string> = new Set(['virgin', 'master'])
 
 /** What the solver found, in sentences: what to charge and what limits it, or why nothing fits and what would help. */
 export function useChargeAnswer({ heat, frozen, engine, plan, prediction, lotName }: Charge) {
@@ -60,7 +58,7 @@ export function useChargeAnswer({ heat, frozen, engine, plan, prediction, lotNam
     if (!plan.value || frozen.value || infeasible.value || plan.value.cost <= 0) return []
     return plan.value.lines.flatMap(({ lot: id }) => {
       const lot = yard.records.lots[id]
-      return lot && BOUGHT.has(lot.kind) && lot.pricePerKg === 0 ? [id] : []
+      return lot && isVirgin(lot) && lot.pricePerKg === 0 ? [id] : []
     })
   })
   /** Something was given up, or not found, because the time ran out: nothing shows that there is no better. */

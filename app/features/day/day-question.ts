@@ -104,18 +104,21 @@ function potsFor(heat: Heat, { crucibles, all, holds, familyOf }: DayMaterial): 
     .map(({ id }) => id)
 }
 
+/** What a crucible of so many grams takes up, kJ/K. */
+const perKelvin = (potG: number): number => (potG / 1000) * CRUCIBLE_HEAT.value
+
 function potsOf({ heats, crucibles, all, potG }: DayMaterial): DayPot[] {
   if (crucibles.length === 0) {
     const metals = new Set(heats.flatMap(({ alloy }) => (alloy ? [baseMetal(alloy)] : [])))
     return [...metals].map((metal) => ({
       id: UNTOLD_POT + metal,
-      heatKJperK: (potG(UNTOLD_POT) / 1000) * CRUCIBLE_HEAT.value,
+      heatKJperK: perKelvin(potG(UNTOLD_POT)),
       last: null,
     }))
   }
   return crucibles.map((one) => {
     const { last, washedOut } = potStory(one, all)
-    const heatKJperK = (potG(one.id) / 1000) * CRUCIBLE_HEAT.value
+    const heatKJperK = perKelvin(potG(one.id))
     return { id: one.id, heatKJperK, last: last && !washedOut ? lastIn(one.id) : null }
   })
 }
@@ -126,7 +129,7 @@ const lastIn = (potId: string) => `last-in-${potId}`
 function furnaceOf({ furnace, energy, crucibles, potG }: DayMaterial, heats: readonly DayHeat[]): DayFurnace {
   const usualKw = furnace?.powerKw ?? 20
   const efficiency = energy?.efficiency.mid ?? 0.1
-  const potKJ = Math.max(0, ...crucibles.map(({ id }) => (potG(id) / 1000) * CRUCIBLE_HEAT.value))
+  const potKJ = Math.max(0, ...crucibles.map(({ id }) => perKelvin(potG(id))))
   const meanRise = mean(heats.map(({ pourC }) => pourC - ROOM_C))
   const meanKJ = mean(heats.map(({ heatKJ, pourC }) => heatKJ + potKJ * (pourC - ROOM_C)))
   const learned = energy && energy.liningKJ > 0 ? energy.liningKJ : null

@@ -68,7 +68,7 @@ export function useDay(solve: SolveDay) {
       taken: heatTaken,
       holds: gear.holds,
       familyOf: gear.familyOf,
-      potG: (id) => potOf({ crucibleId: id, crucibleNo: null }).potG,
+      potG: (id) => potOf({ crucibleId: id }).potG,
       ratePerHour: selling.value.ratePerHour,
       turnMin: turnMin.value ?? DAY.turnMinutes,
       certain,

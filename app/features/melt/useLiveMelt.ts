@@ -4,7 +4,6 @@ import { predictMelt } from '#core/charge'
 import { factsOf } from '#core/families'
 import { heatWindow, weighedCharge } from '#core/heat'
 import {
-  brimOfNumber,
   gasReasons,
   hydrogenGuess,
   magnesiumLeft,
@@ -20,11 +19,9 @@ import { useYard } from '~/storage/yard-store'
 import { useLiar } from './useLiar'
 import type { MeltLog } from './useMeltLog'
 import type { RunSheet } from './useRunSheet'
-import { useGear } from '~/shared/gear/useGear'
+import { useFurnaceEnergy } from '~/shared/gear/useFurnaceEnergy'
 import { useLearning } from '~/shared/learning/useLearning'
 
-/** A crucible to reckon with where none was told. */
-const USUAL_CRUCIBLE_NO = 4
 /** A melt with less zinc than this has none to speak of, wt%. */
 const ZINC_WORTH_PCT = 0.5
 const AHEAD_MIN = 5
@@ -35,7 +32,7 @@ export function useLiveMelt(
   { liquidus, planned, stateOf }: Pick<RunSheet, 'liquidus' | 'planned' | 'stateOf'>,
 ) {
   const yard = useYard()
-  const { crucibles } = useGear()
+  const { brimOf } = useFurnaceEnergy()
   const { zincRate } = useLearning()
   const taught = useTaught()
   // Until the heats have told, and where they cannot, the starting rate.
@@ -59,12 +56,7 @@ export function useLiveMelt(
     if (perMin <= 0 || last.celsius > window.value.toC) return null
     return Math.max(0, (last.celsius - window.value.fromC) / perMin - (nowMin.value - last.atMin))
   })
-  const surfaceCm2 = computed(() => {
-    const crucible = crucibles.value.find(({ id }) => id === heat.value?.crucibleId)
-    return meltSurface(
-      crucible?.brimCm3 ?? brimOfNumber(crucible?.number ?? heat.value?.crucibleNo ?? USUAL_CRUCIBLE_NO),
-    )
-  })
+  const surfaceCm2 = computed(() => meltSurface(brimOf(heat.value ?? {})))
   /** What went in, nothing lost yet. */
   const charged = computed(() => (heat.value ? predictMelt(weighedCharge(heat.value.weighed), {}) : null))
   /** The first zinc-bearing metal in the melt. */

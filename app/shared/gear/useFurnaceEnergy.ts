@@ -26,7 +26,7 @@ export interface HeatTaken {
   potWeighed: boolean
 }
 
-type Vessel = Pick<Heat, 'crucibleId' | 'crucibleNo'>
+type Vessel = Partial<Pick<Heat, 'crucibleId' | 'crucibleNo'>>
 
 /** The heat that melts take up, and what a furnace was seen to need for it. */
 export function useFurnaceEnergy() {
