@@ -79,14 +79,7 @@ export function useChargeAnswer({ heat, frozen, engine, plan, prediction, lotNam
       plan.value && harmed.value ? harmWords(plan.value.shortfalls ?? [], tools.value) : '',
     ),
     headline: computed(() =>
-      plan.value && !infeasible.value
-        ? planHeadline(
-            // A sum that leaves something out is none.
-            unpriced.value.length > 0 ? { ...plan.value, cost: 0 } : plan.value,
-            heat.value?.tapMassG ?? 0,
-            tools.value,
-          )
-        : '',
+      plan.value && !infeasible.value ? planHeadline(plan.value, heat.value?.tapMassG ?? 0, tools.value) : '',
     ),
     limiting: computed(() =>
       limitingSentences(
