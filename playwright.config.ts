@@ -1,6 +1,6 @@
 import { defineConfig } from '@playwright/test'
 import { CHROMIUM_LAUNCH } from './scripts/chromium'
-import { FULL } from './tests/support/reliability'
+import { LONG_TOO } from './tests/support/reliability'
 
 const port = Number(process.env.E2E_PORT ?? 4311)
 
@@ -15,7 +15,9 @@ export default defineConfig({
   expect: { timeout: 20_000 },
   // A second try tells a machine that was too busy from a fault; what needed one is named at the end.
   retries: 1,
-  ...(FULL ? {} : { grepInvert: /@long/ }),
+  // “@long” in its name: what takes long, or goes a way again that another test goes: in another unit, on another device,
+  // through a whole job of its own, with thousands of steps.
+  ...(LONG_TOO ? {} : { grepInvert: /@long/ }),
   reporter: [['list'], ['json', { outputFile: 'test-results/browser.json' }]],
   use: {
     baseURL: `http://127.0.0.1:${port}`,

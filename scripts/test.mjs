@@ -1,4 +1,7 @@
-/* npm test: lint, types, unit, server and browser tests on a fresh machine. Its last line is the count. */
+/*
+ * npm test: lint, types, unit, server and browser tests on a fresh machine. Its last line is the count. With --long the
+ * plain files and the tests that take long are tried, too.
+ */
 import { spawn } from 'node:child_process'
 import { mkdirSync, readFileSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
@@ -6,6 +9,8 @@ import { ensureChromium, ensurePackages, ROOT, run } from './ensure.mjs'
 
 /** Programs of their own: what runs without a page. */
 const SERVER_TYPES = ['server', 'shared', 'node'].map((name) => `.nuxt/tsconfig.${name}.json`)
+const long = process.argv.includes('--long')
+if (long) process.env.TESTS = 'long'
 const results = join(ROOT, 'test-results')
 const total = { passed: 0, failed: 0, skipped: 0 }
 const failures = []
@@ -96,19 +101,20 @@ try {
   await check('prepare', 'npx', ['nuxt', 'prepare'])
   // Two at a time, as there are two cores even on a small machine. The types are asked of the compiler itself, since
   // asking through the frame would write anew what the linter is reading.
-  const linted = check('lint', 'npx', ['eslint', '.', '--max-warnings', '0']).then(() =>
-    check('format', 'npx', ['prettier', '--check', '--log-level', 'warn', '.']),
-  )
+  const linted = check('circles', 'npm', ['run', '-s', 'lint:circles'])
+    .then(() => check('lint', 'npx', ['eslint', '.', '--max-warnings', '0']))
+    .then(() => check('format', 'npx', ['prettier', '--check', '--log-level', 'warn', '--cache', '.']))
   // The app, its tests and scripts are one program: what they share is looked through once.
   const typed = check('types', 'npx', ['vue-tsc', '-p', 'tsconfig.check.json', '--noEmit']).then(() =>
     check('types of the server', 'npx', ['vue-tsc', '-b', '--noEmit', ...SERVER_TYPES]),
   )
   await Promise.all([linted, typed])
-  const building = check('build', 'npx', ['nuxt', 'build']).then(
-    async (built) =>
-      (await check('plain files', 'node', ['scripts/generate.mjs'], { BASE_URL: '/casting/' })) && built,
-  )
-  const [built] = await Promise.all([building, unitTests()])
+  const building = async () => {
+    const built = await check('build', 'npx', ['nuxt', 'build'])
+    if (long) await check('plain files', 'node', ['scripts/generate.mjs'], { BASE_URL: '/casting/' })
+    return built
+  }
+  const [built] = await Promise.all([building(), unitTests()])
   if (built) browserTests()
 } catch (error) {
   console.error(error)

@@ -39,7 +39,7 @@ test('of a backup that was changed what is whole is offered, and the rest only w
   await expect(page.getByRole('status').filter({ hasText: 'Merged changed.json' })).toBeVisible()
 })
 
-test('looking at a package changes nothing: the kept picture stays, and one with its id gets another', async ({
+test('looking at a package changes nothing: the kept picture stays, and one with its id gets another @long', async ({
   page,
 }) => {
   await openDemo(page)
@@ -136,7 +136,7 @@ test('merged, what each side typed is there; what both changed is asked; a numbe
   expect(new Set(numbers).size).toBe(numbers.length)
 })
 
-test('a snapshot put back, then a newer backup: told which is later, each step undone in turn, whole after a reload', async ({
+test('a snapshot put back, then a newer backup: told which is later, each step undone in turn, whole after a reload @long', async ({
   page,
 }) => {
   const name = page.getByRole('textbox', { name: 'Name of the heat' })
@@ -190,7 +190,9 @@ test('a snapshot put back, then a newer backup: told which is later, each step u
   await called('After the backup')
 })
 
-test('site data cleared while the yard is open: told, and all of it written again', async ({ page }) => {
+test('site data cleared while the yard is open: told, and all of it written again @long', async ({
+  page,
+}) => {
   await openDemo(page)
   await visit(page, '/heat/13/assay')
   const client = await page.context().newCDPSession(page)
@@ -205,7 +207,7 @@ test('site data cleared while the yard is open: told, and all of it written agai
   expect(yard.heats).toHaveLength(demo.heats.length)
 })
 
-test('a yard the browser threw away between two starts is said to be gone, not drawn as one that never was', async ({
+test('a yard the browser threw away between two starts is said to be gone, not drawn as one that never was @long', async ({
   page,
 }) => {
   await openDemo(page)
@@ -240,7 +242,7 @@ test('a yard the browser threw away between two starts is said to be gone, not d
   await expect(gone).toHaveCount(0)
 })
 
-anyConsole('where the browser blocks all site data the app says so, and works', async ({ baseURL }) => {
+anyConsole('where the browser blocks all site data the app says so, and works @long', async ({ baseURL }) => {
   const directory = await mkdtemp(join(tmpdir(), 'blocked-'))
   await mkdir(join(directory, 'Default'))
   await writeFile(

@@ -183,7 +183,7 @@ test('every answer says how a browser is to guard it', async () => {
   }
 })
 
-test('of 700 calls 600 are answered, the rest is asked to wait, and the page is still served', async () => {
+test('of 700 calls 600 are answered, the rest is asked to wait, and the page is still served @long', async () => {
   const text = await example()
   const seen = new Map<number, number>()
   await Promise.all(

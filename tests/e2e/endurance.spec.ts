@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { chromium, type BrowserContext, type Page } from '@playwright/test'
 import { CHROMIUM_LAUNCH } from '../../scripts/chromium'
-import { expect, LONG, openDemo, saved, test, visit } from './support'
+import { expect, openDemo, saved, test, visit } from './support'
 import { FULL } from '../support/reliability'
 
 /* Tabs and browsers ended at any moment, and a season in one window. `npm run reliability` goes all the way. */
@@ -39,99 +39,95 @@ const giveInside = (page: Page) =>
         .$pinia?._s.get('yard') as Inside
   })
 
-test(
-  'ended at random moments in the middle of writes, nothing acknowledged is lost and no step is half done',
-  LONG,
-  async () => {
-    test.setTimeout(FULL ? 1_800_000 : 120_000)
-    const folder = await mkdtemp(join(tmpdir(), 'yard-'))
-    let seed = 7
-    const random = () => (seed = (seed * 16807) % 2147483647) / 2147483647
-    let acknowledged = 0
-    let change = 0
-    const start = async (): Promise<[BrowserContext, Page]> => {
-      const context = await chromium.launchPersistentContext(folder, { ...CHROMIUM_LAUNCH, headless: true })
-      await context.exposeFunction(
-        'acknowledged',
-        (done: number) => void (acknowledged = Math.max(acknowledged, done)),
-      )
-      return [context, await context.newPage()]
+test('ended at random moments in the middle of writes, nothing acknowledged is lost and no step is half done @long', async () => {
+  test.setTimeout(FULL ? 1_800_000 : 120_000)
+  const folder = await mkdtemp(join(tmpdir(), 'yard-'))
+  let seed = 7
+  const random = () => (seed = (seed * 16807) % 2147483647) / 2147483647
+  let acknowledged = 0
+  let change = 0
+  const start = async (): Promise<[BrowserContext, Page]> => {
+    const context = await chromium.launchPersistentContext(folder, { ...CHROMIUM_LAUNCH, headless: true })
+    await context.exposeFunction(
+      'acknowledged',
+      (done: number) => void (acknowledged = Math.max(acknowledged, done)),
+    )
+    return [context, await context.newPage()]
+  }
+  /** Opens the yard, sees that it is whole, and goes on changing two lots at a time, as fast as it can. */
+  const goOn = async (page: Page) => {
+    await giveInside(page)
+    await page.goto(`${BASE}/safety`)
+    await page.waitForFunction(() => 'useNuxtApp' in window && window.insideYard()?.ready)
+    const found = await page.evaluate(() => {
+      const { records, damaged, repaired } = window.insideYard()
+      const [first, second] = Object.values(records.lots).sort((a, b) => (a.id < b.id ? -1 : 1))
+      return {
+        notes: [first!.note, second!.note],
+        lots: Object.keys(records.lots).length,
+        damaged,
+        repaired,
+      }
+    })
+    expect(found).toMatchObject({ damaged: [], repaired: [], lots: 16 })
+    if (change > 0) {
+      expect(found.notes[0], 'a step half done').toBe(found.notes[1])
+      expect(Number(found.notes[0]), 'an acknowledged change lost').toBeGreaterThanOrEqual(acknowledged)
+      expect(Number(found.notes[0])).toBeLessThanOrEqual(change)
     }
-    /** Opens the yard, sees that it is whole, and goes on changing two lots at a time, as fast as it can. */
-    const goOn = async (page: Page) => {
-      await giveInside(page)
-      await page.goto(`${BASE}/safety`)
-      await page.waitForFunction(() => 'useNuxtApp' in window && window.insideYard()?.ready)
-      const found = await page.evaluate(() => {
-        const { records, damaged, repaired } = window.insideYard()
-        const [first, second] = Object.values(records.lots).sort((a, b) => (a.id < b.id ? -1 : 1))
-        return {
-          notes: [first!.note, second!.note],
-          lots: Object.keys(records.lots).length,
-          damaged,
-          repaired,
+    change += 10_000
+    // How long to wait between them is drawn here, so that a run can be had again.
+    const waits = Array.from({ length: 97 }, () => Math.round(random() * 60))
+    await page.evaluate(
+      ([from, waits]) => {
+        const step = (at: number) => {
+          const yard = window.insideYard()
+          const pair = Object.values(yard.records.lots)
+            .sort((a, b) => (a.id < b.id ? -1 : 1))
+            .slice(0, 2)
+          yard.commit(
+            `change ${at}`,
+            pair.map((lot) => ({ collection: 'lots', id: lot.id, after: { ...lot, note: String(at) } })),
+          )
+          void yard.saved().then(() => window.acknowledged(at))
+          setTimeout(() => step(at + 1), waits[at % waits.length])
         }
-      })
-      expect(found).toMatchObject({ damaged: [], repaired: [], lots: 16 })
-      if (change > 0) {
-        expect(found.notes[0], 'a step half done').toBe(found.notes[1])
-        expect(Number(found.notes[0]), 'an acknowledged change lost').toBeGreaterThanOrEqual(acknowledged)
-        expect(Number(found.notes[0])).toBeLessThanOrEqual(change)
-      }
-      change += 10_000
-      // How long to wait between them is drawn here, so that a run can be had again.
-      const waits = Array.from({ length: 97 }, () => Math.round(random() * 60))
-      await page.evaluate(
-        ([from, waits]) => {
-          const step = (at: number) => {
-            const yard = window.insideYard()
-            const pair = Object.values(yard.records.lots)
-              .sort((a, b) => (a.id < b.id ? -1 : 1))
-              .slice(0, 2)
-            yard.commit(
-              `change ${at}`,
-              pair.map((lot) => ({ collection: 'lots', id: lot.id, after: { ...lot, note: String(at) } })),
-            )
-            void yard.saved().then(() => window.acknowledged(at))
-            setTimeout(() => step(at + 1), waits[at % waits.length])
-          }
-          step(from - 9_999)
-        },
-        [change, waits] as const,
-      )
-      // Every run has something to lose.
-      await expect.poll(() => acknowledged, { intervals: [20] }).toBeGreaterThan(change - 10_000)
-    }
-    try {
-      let [context, page] = await start()
-      await page.goto(`${BASE}/?yard=demo`)
-      await saved(page)
-      for (let kill = 0; kill < TABS; kill++) {
-        await goOn(page)
-        await page.waitForTimeout(100 + random() * 700)
-        const crashed = page.waitForEvent('crash')
-        void page.goto('chrome://crash').catch(() => {})
-        await crashed
-        const next = await context.newPage()
-        await page.close()
-        page = next
-      }
-      for (let kill = 0; kill < BROWSERS; kill++) {
-        await goOn(page)
-        await page.waitForTimeout(200 + random() * 900)
-        execFileSync('pkill', ['-9', '-f', folder])
-        await context.close().catch(() => {})
-        ;[context, page] = await start()
-      }
+        step(from - 9_999)
+      },
+      [change, waits] as const,
+    )
+    // Every run has something to lose.
+    await expect.poll(() => acknowledged, { intervals: [20] }).toBeGreaterThan(change - 10_000)
+  }
+  try {
+    let [context, page] = await start()
+    await page.goto(`${BASE}/?yard=demo`)
+    await saved(page)
+    for (let kill = 0; kill < TABS; kill++) {
       await goOn(page)
-      await context.close()
-    } finally {
-      await rm(folder, { recursive: true, force: true, maxRetries: 5 })
+      await page.waitForTimeout(100 + random() * 700)
+      const crashed = page.waitForEvent('crash')
+      void page.goto('chrome://crash').catch(() => {})
+      await crashed
+      const next = await context.newPage()
+      await page.close()
+      page = next
     }
-  },
-)
+    for (let kill = 0; kill < BROWSERS; kill++) {
+      await goOn(page)
+      await page.waitForTimeout(200 + random() * 900)
+      execFileSync('pkill', ['-9', '-f', folder])
+      await context.close().catch(() => {})
+      ;[context, page] = await start()
+    }
+    await goOn(page)
+    await context.close()
+  } finally {
+    await rm(folder, { recursive: true, force: true, maxRetries: 5 })
+  }
+})
 
-test('a season in one window: memory, nodes and listeners stay where they were', LONG, async ({ page }) => {
+test('a season in one window: memory, nodes and listeners stay where they were @long', async ({ page }) => {
   test.setTimeout(FULL ? 1_200_000 : 150_000)
   await giveInside(page)
   await openDemo(page)

@@ -124,7 +124,7 @@ test('the front page: loose ends, the bins together, the last heats', async ({ p
   await expect(page).toHaveURL(/gear/)
 })
 
-test('reload in the middle keeps everything, and undo still works after it', async ({ page }) => {
+test('reload in the middle keeps everything, and undo still works after it @long', async ({ page }) => {
   await openDemo(page)
   await visit(page, '/heat/13/charge')
   await expect(page.getByTestId('answer')).toContainText('to tap for')

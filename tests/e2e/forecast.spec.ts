@@ -1,6 +1,6 @@
 import { expect, openDemo, plain, saved, takeClock, test, visit } from './support'
 
-test('when it will be ready: in minutes before lighting, by the clock from the first readings on, narrower with each', async ({
+test('when it will be ready: in minutes before lighting, by the clock from the first readings on, narrower with each @long', async ({
   page,
 }) => {
   await openDemo(page)

@@ -19,7 +19,7 @@ import {
 } from './group-support'
 import { seeded } from '../support/random-problem'
 import { many } from '../support/reliability'
-import { expect, LONG, stepOn, takeClock, test, visit } from './support'
+import { expect, stepOn, takeClock, test, visit } from './support'
 
 /* One yard on several devices: browsers of their own against one server on this machine. */
 const PORT = Number(process.env.E2E_PORT ?? 4311) + 40
@@ -57,7 +57,7 @@ test('a phone joins by the desk’s code and has the yard; a tick on it shows at
   await expect(page.getByTestId('group-mark')).toContainText('1 here')
 })
 
-test('the server dies in the middle of a heat; a week alone on both; it comes back and they meet', async ({
+test('the server dies in the middle of a heat; a week alone on both; it comes back and they meet @long', async ({
   page,
   browser,
 }) => {
@@ -101,7 +101,7 @@ test('the server dies in the middle of a heat; a week alone on both; it comes ba
   }
 })
 
-test('with a folder to keep it in, devices that are never on together meet; it holds no readable word', async ({
+test('with a folder to keep it in, devices that are never on together meet; it holds no readable word @long', async ({
   page,
   browser,
 }) => {
@@ -149,7 +149,10 @@ test('with a folder to keep it in, devices that are never on together meet; it h
   }
 })
 
-test('a yard that is there already comes along, or is put aside in a snapshot', async ({ page, browser }) => {
+test('a yard that is there already comes along, or is put aside in a snapshot @long', async ({
+  page,
+  browser,
+}) => {
   await deskBegins(page)
   for (const along of [true, false]) {
     const phone = await anotherBrowser(browser, '/stock')
@@ -181,7 +184,7 @@ test('a yard that is there already comes along, or is put aside in a snapshot', 
   }
 })
 
-test('the same field changed on both while apart: one word stands, both are asked, one answers', async ({
+test('the same field changed on both while apart: one word stands, both are asked, one answers @long', async ({
   page,
   browser,
 }) => {
@@ -219,7 +222,7 @@ test('the same field changed on both while apart: one word stands, both are aske
   }
 })
 
-test('a word to the furnace, a call to a heat; a second window speaks through the first', async ({
+test('a word to the furnace, a call to a heat; a second window speaks through the first @long', async ({
   page,
   browser,
 }) => {
@@ -293,7 +296,7 @@ test('a used code, a device that is shut out, and one that leaves', async ({ pag
   await phone.context().close()
 })
 
-test('a picture comes when it is looked at, small first; one whose device is away is said to be there', async ({
+test('a picture comes when it is looked at, small first; one whose device is away is said to be there @long', async ({
   page,
   browser,
 }) => {
@@ -347,58 +350,57 @@ test('the server by itself: where a line is let in, how long a frame may be, how
   }
 })
 
-test(
-  'three browsers, changes at random, the server gone now and then: one yard, and nothing lost',
-  LONG,
-  async ({ page, browser }) => {
-    test.slow()
-    const groups = mkdtempSync(join(tmpdir(), 'groups-'))
-    const server = ownServer(PORT + 4, { HEPHAESTAL_GROUPS_DIR: groups })
-    await server.start()
-    const random = seeded(20261127)
-    try {
-      await deskBegins(page, server.url)
-      const phone = await phoneJoins(browser, page, 'Phone')
-      const scale = await phoneJoins(browser, page, 'Scale')
-      const devices = [page, phone, scale]
-      const began = (await lotOf(page, 'Tin bar'))!.massG
-      let takenG = 0
-      const lines: string[] = []
-      /** changes still to come before the server is back */
-      let away = 0
-      for (let change = 0; change < CHANGES; change++) {
-        const on = devices[Math.floor(random() * 3)]!
-        const what = random()
-        if (what < 0.5) {
-          const byG = 1 + Math.floor(random() * 9)
-          takenG += byG
-          await weigh(on, { name: 'Tin bar', byG: -byG })
-        } else if (what < 0.85) {
-          lines.push(`line ${change}`)
-          const id = `00000000-0000-4000-8000-${String(change).padStart(12, '0')}`
-          expect(await logLine(on, 13, id, `line ${change}`)).toBe(true)
-        } else if (away > 0) await note(on, 'Pewter scraps', `note ${change}`)
-        else if (what < 0.92) {
-          // All of the app is there before the server may go again: there is no offline store in these tests.
-          await on.reload({ waitUntil: 'networkidle' })
-          await expect.poll(() => lotOf(on, 'Tin bar').catch(() => null)).toBeTruthy()
-        } else {
-          await server.kill()
-          away = 8
-        }
-        if (away > 0 && --away === 0) await server.start()
+test('three browsers, changes at random, the server gone now and then: one yard, and nothing lost @long', async ({
+  page,
+  browser,
+}) => {
+  test.slow()
+  const groups = mkdtempSync(join(tmpdir(), 'groups-'))
+  const server = ownServer(PORT + 4, { HEPHAESTAL_GROUPS_DIR: groups })
+  await server.start()
+  const random = seeded(20261127)
+  try {
+    await deskBegins(page, server.url)
+    const phone = await phoneJoins(browser, page, 'Phone')
+    const scale = await phoneJoins(browser, page, 'Scale')
+    const devices = [page, phone, scale]
+    const began = (await lotOf(page, 'Tin bar'))!.massG
+    let takenG = 0
+    const lines: string[] = []
+    /** changes still to come before the server is back */
+    let away = 0
+    for (let change = 0; change < CHANGES; change++) {
+      const on = devices[Math.floor(random() * 3)]!
+      const what = random()
+      if (what < 0.5) {
+        const byG = 1 + Math.floor(random() * 9)
+        takenG += byG
+        await weigh(on, { name: 'Tin bar', byG: -byG })
+      } else if (what < 0.85) {
+        lines.push(`line ${change}`)
+        const id = `00000000-0000-4000-8000-${String(change).padStart(12, '0')}`
+        expect(await logLine(on, 13, id, `line ${change}`)).toBe(true)
+      } else if (away > 0) await note(on, 'Pewter scraps', `note ${change}`)
+      else if (what < 0.92) {
+        // All of the app is there before the server may go again: there is no offline store in these tests.
+        await on.reload({ waitUntil: 'networkidle' })
+        await expect.poll(() => lotOf(on, 'Tin bar').catch(() => null)).toBeTruthy()
+      } else {
+        await server.kill()
+        away = 8
       }
-      if (away > 0) await server.start()
-      for (const one of devices) await expect(one.getByTestId('group-mark')).toContainText('3 here')
-      await meet(page, phone)
-      await meet(page, scale)
-      expect((await lotOf(scale, 'Tin bar'))!.massG).toBe(began - takenG)
-      const text = await yardText(scale)
-      expect(lines.filter((line) => !text.includes(`"${line}"`))).toEqual([])
-      for (const one of [phone, scale]) await one.context().close()
-    } finally {
-      await server.kill()
-      rmSync(groups, { recursive: true })
+      if (away > 0 && --away === 0) await server.start()
     }
-  },
-)
+    if (away > 0) await server.start()
+    for (const one of devices) await expect(one.getByTestId('group-mark')).toContainText('3 here')
+    await meet(page, phone)
+    await meet(page, scale)
+    expect((await lotOf(scale, 'Tin bar'))!.massG).toBe(began - takenG)
+    const text = await yardText(scale)
+    expect(lines.filter((line) => !text.includes(`"${line}"`))).toEqual([])
+    for (const one of [phone, scale]) await one.context().close()
+  } finally {
+    await server.kill()
+    rmSync(groups, { recursive: true })
+  }
+})

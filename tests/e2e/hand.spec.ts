@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test'
-import { expect, LONG, openDemo, plain, saved, test, visit, weighIn } from './support'
+import { expect, openDemo, plain, saved, test, visit, weighIn } from './support'
 
 /** The figure the scale's screen asks for, as it is written. */
 const asked = async (page: Page) => {
@@ -23,13 +23,13 @@ async function weighOn(page: Page, typed: (shown: string, line: number) => strin
   return 16
 }
 
-for (const [unit, alike] of [
-  ['g', {}],
-  ['lb', {}],
-  ['kg', LONG],
-  ['oz', LONG],
+for (const [unit, long] of [
+  ['g', ''],
+  ['lb', ''],
+  ['kg', ' @long'],
+  ['oz', ' @long'],
 ] as const)
-  test(`the demo heat weighed as it is shown, in ${unit}, ends at the furnace`, alike, async ({ page }) => {
+  test(`the demo heat weighed as it is shown, in ${unit}, ends at the furnace${long}`, async ({ page }) => {
     await openDemo(page)
     if (unit !== 'g') await weighIn(page, unit)
     await visit(page, '/heat/13/scale')
@@ -108,7 +108,7 @@ test('the bin runs out half way: what was there is taken, others are drawn in, t
   await expect(page.getByRole('link', { name: 'Run the melt' })).toBeVisible()
 })
 
-test('a way out taken and then weighed as shown keeps its word', async ({ page }) => {
+test('a way out taken and then weighed as shown keeps its word @long', async ({ page }) => {
   await openDemo(page)
   await visit(page, '/heat/13/target')
   await page.getByLabel(/Tap mass/).fill('30 kg')
@@ -145,7 +145,7 @@ test('losses: seen and set in one place, the plan follows at once', async ({ pag
   await expect.poll(charged).toBeGreaterThan(usual)
 })
 
-test('a lot left out that is missed is offered again by name, and let in it makes the charge', async ({
+test('a lot left out that is missed is offered again by name, and let in it makes the charge @long', async ({
   page,
 }) => {
   await openDemo(page)

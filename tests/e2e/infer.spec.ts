@@ -26,7 +26,7 @@ for (let s = 0, celsius = 1090; s < 200; s++) {
   celsius -= celsius > 1000 ? 2.4 : 0.5
 }
 
-test('gunmetal with no analyser: charge, density, curve, weights; the verdict is inferred and stays so', async ({
+test('gunmetal with no analyser: charge, density, curve, weights; the verdict is inferred and stays so @long', async ({
   page,
 }) => {
   await openDemo(page)
@@ -92,7 +92,7 @@ test('gunmetal with no analyser: charge, density, curve, weights; the verdict is
   ).toBeVisible()
 })
 
-test('a curve recorded from the thermocouple is on the disk before it is done', async ({ page }) => {
+test('a curve recorded from the thermocouple is on the disk before it is done @long', async ({ page }) => {
   await page.setViewportSize({ width: 390, height: 844 })
   await openDemo(page)
   await weighAll(page)

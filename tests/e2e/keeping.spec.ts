@@ -5,7 +5,7 @@ import { strToU8, unzipSync, zipSync } from 'fflate'
 import demo from '../../data/demo-yard.json' with { type: 'json' }
 import AxeBuilder from '@axe-core/playwright'
 import { test as anyConsole, type Page } from '@playwright/test'
-import { expect, LONG, openDemo, saved, SCREENS, test, visit, yardOf } from './support'
+import { expect, openDemo, saved, SCREENS, test, visit, yardOf } from './support'
 
 const title = { name: 'Name of the heat' } as const
 const yardFile = (name: string, content: string | Uint8Array) => ({
@@ -44,29 +44,27 @@ test('a browser that keeps nothing says so; the yard can be worked on and saved 
   await expect(page.getByRole('button', { name: 'Take one now' })).toBeDisabled()
 })
 
-test(
-  'a browser that keeps nothing shows every screen, and pictures go into the package',
-  LONG,
-  async ({ page }) => {
-    await page.addInitScript(keepNothing)
-    await page.goto('/?yard=demo')
-    await expect(page.getByTestId('kept-nowhere')).toBeVisible()
-    for (const screen of SCREENS) {
-      await visit(page, screen)
-      await expect(page.getByRole('heading').first()).toBeVisible()
-    }
-    await visit(page, '/stock')
-    await page.getByRole('button', { name: /^Edit ?Tin bar/ }).click()
-    const picture = { name: 'bar.png', mimeType: 'image/png', buffer: await page.screenshot() }
-    await page.getByLabel('Picture files').setInputFiles(picture)
-    await expect(page.getByRole('img', { name: 'The lot, picture 1' })).toBeVisible()
-    await page.getByRole('button', { name: 'Save', exact: true }).click()
-    const download = page.waitForEvent('download')
-    await page.getByTestId('kept-nowhere').getByRole('button').click()
-    const bytes = await readFile((await (await download).path())!)
-    expect(Object.keys(unzipSync(bytes)).filter((name) => name.endsWith('.jpg'))).toHaveLength(1)
-  },
-)
+test('a browser that keeps nothing shows every screen, and pictures go into the package @long', async ({
+  page,
+}) => {
+  await page.addInitScript(keepNothing)
+  await page.goto('/?yard=demo')
+  await expect(page.getByTestId('kept-nowhere')).toBeVisible()
+  for (const screen of SCREENS) {
+    await visit(page, screen)
+    await expect(page.getByRole('heading').first()).toBeVisible()
+  }
+  await visit(page, '/stock')
+  await page.getByRole('button', { name: /^Edit ?Tin bar/ }).click()
+  const picture = { name: 'bar.png', mimeType: 'image/png', buffer: await page.screenshot() }
+  await page.getByLabel('Picture files').setInputFiles(picture)
+  await expect(page.getByRole('img', { name: 'The lot, picture 1' })).toBeVisible()
+  await page.getByRole('button', { name: 'Save', exact: true }).click()
+  const download = page.waitForEvent('download')
+  await page.getByTestId('kept-nowhere').getByRole('button').click()
+  const bytes = await readFile((await (await download).path())!)
+  expect(Object.keys(unzipSync(bytes)).filter((name) => name.endsWith('.jpg'))).toHaveLength(1)
+})
 
 // The browser notes the status of such an address in its console.
 anyConsole('an address that is none says so', async ({ page }) => {
@@ -183,7 +181,7 @@ for (const [part, address] of [
   ['solver', /highs.*\.wasm/],
 ] as const)
   anyConsole(
-    `where the ${part} does not come it is fetched again, and its absence is told`,
+    `where the ${part} does not come it is fetched again, and its absence is told @long`,
     async ({ page }) => {
       await openDemo(page)
       let refused = 0
@@ -300,35 +298,33 @@ test.describe('files that are too much', () => {
     await expect(refused(5)).toBeVisible()
   })
 
-  test(
-    'packages that swell to a gigabyte, trees ten thousand deep and half files leave the yard as it is',
-    LONG,
-    async ({ page }) => {
-      await openDemo(page)
-      const bomb = zipSync({ 'yard.json': new Uint8Array(200 * 2 ** 20) }, { level: 1 })
-      expect(bomb.length).toBeLessThan(2 ** 21)
-      const deep = `{"format":"hephaestal/workspace","version":1,"lots":${'['.repeat(10_000)}${']'.repeat(10_000)}}`
-      const whole = JSON.stringify(demo)
-      const tries: [string, string | Uint8Array, RegExp][] = [
-        ['bomb.zip', bomb, /holds more than a yard can be/],
-        ['cut.zip', zipSync({ 'yard.json': strToU8(whole) }).slice(0, 900), /damaged or cut off/],
-        ['deep.json', deep, /nested deeper than any yard/],
-        ['half.json', whole.slice(0, whole.length / 2), /not JSON, or is cut off/],
-        ['poison.json', '{"__proto__":{"polluted":1}}', /not a yard saved by Hephaestal/],
-      ]
-      for (const [name, content, words] of tries) {
-        await page.getByLabel('Yard file').setInputFiles(yardFile(name, content))
-        await expect(page.getByText(words), name).toBeVisible()
-        await expect(page.getByText('Your yard is as it was.')).toBeVisible()
-        await page.getByRole('button', { name: 'Close' }).click()
-      }
-      expect(await page.evaluate(() => 'polluted' in {})).toBe(false)
-      const download = page.waitForEvent('download')
-      await page.getByRole('button', { name: 'Menu' }).click()
-      await page.getByRole('menuitem', { name: 'Save the yard to a file' }).click()
-      expect(yardOf(await readFile((await (await download).path())!, 'utf8'))).toEqual(demo)
-    },
-  )
+  test('packages that swell to a gigabyte, trees ten thousand deep and half files leave the yard as it is @long', async ({
+    page,
+  }) => {
+    await openDemo(page)
+    const bomb = zipSync({ 'yard.json': new Uint8Array(200 * 2 ** 20) }, { level: 1 })
+    expect(bomb.length).toBeLessThan(2 ** 21)
+    const deep = `{"format":"hephaestal/workspace","version":1,"lots":${'['.repeat(10_000)}${']'.repeat(10_000)}}`
+    const whole = JSON.stringify(demo)
+    const tries: [string, string | Uint8Array, RegExp][] = [
+      ['bomb.zip', bomb, /holds more than a yard can be/],
+      ['cut.zip', zipSync({ 'yard.json': strToU8(whole) }).slice(0, 900), /damaged or cut off/],
+      ['deep.json', deep, /nested deeper than any yard/],
+      ['half.json', whole.slice(0, whole.length / 2), /not JSON, or is cut off/],
+      ['poison.json', '{"__proto__":{"polluted":1}}', /not a yard saved by Hephaestal/],
+    ]
+    for (const [name, content, words] of tries) {
+      await page.getByLabel('Yard file').setInputFiles(yardFile(name, content))
+      await expect(page.getByText(words), name).toBeVisible()
+      await expect(page.getByText('Your yard is as it was.')).toBeVisible()
+      await page.getByRole('button', { name: 'Close' }).click()
+    }
+    expect(await page.evaluate(() => 'polluted' in {})).toBe(false)
+    const download = page.waitForEvent('download')
+    await page.getByRole('button', { name: 'Menu' }).click()
+    await page.getByRole('menuitem', { name: 'Save the yard to a file' }).click()
+    expect(yardOf(await readFile((await (await download).path())!, 'utf8'))).toEqual(demo)
+  })
 })
 
 test('backups write themselves into a folder, ask again where the browser wants it, and say when they cannot', async ({

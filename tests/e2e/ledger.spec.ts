@@ -3,7 +3,7 @@ import jsQR from 'jsqr'
 import { PNG } from 'pngjs'
 import { expect, openDemo, saved, stepTo, test, visit } from './support'
 
-test('from pour to label: mould tare, flow, analyser, table, tests, verdict; the code reads back and opens the ingot', async ({
+test('from pour to label: mould tare, flow, analyser, table, tests, verdict; the code reads back and opens the ingot @long', async ({
   page,
 }) => {
   test.setTimeout(120_000)

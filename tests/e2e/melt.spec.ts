@@ -1,7 +1,7 @@
 import { devices } from '@playwright/test'
-import { expect, LONG, openDemo, plain, saved, stepOn, stepTo, test, visit, takeClock } from './support'
+import { expect, openDemo, plain, saved, stepOn, stepTo, test, visit, takeClock } from './support'
 
-test('the furnace log: readings put right, quick entries, estimates, the trace; a reload keeps it', async ({
+test('the furnace log: readings put right, quick entries, estimates, the trace; a reload keeps it @long', async ({
   page,
 }) => {
   await openDemo(page)
@@ -64,7 +64,7 @@ test('a logger’s table gives the trace and its plateau; a wrong one is refused
   await expect(page.getByTestId('plateau')).toBeHidden()
 })
 
-test('zinc still in the melt is estimated with a band once brass is in and hot', async ({ page }) => {
+test('zinc still in the melt is estimated with a band once brass is in and hot @long', async ({ page }) => {
   await takeClock(page, '2026-11-23T10:00:00Z')
   await openDemo(page)
   await visit(page, '/heat/13/target')
@@ -91,7 +91,7 @@ test('zinc still in the melt is estimated with a band once brass is in and hot',
   await expect.poll(left).toBeLessThan(covered)
 })
 
-test('a clock that is right after sleep and a reload, and the stop sheet', async ({ page }) => {
+test('a clock that is right after sleep and a reload, and the stop sheet @long', async ({ page }) => {
   await takeClock(page, '2026-11-23T10:00:00Z')
   await openDemo(page)
   await visit(page, '/heat/13/target')
@@ -118,12 +118,12 @@ test('a clock that is right after sleep and a reload, and the stop sheet', async
   await expect(page.getByTestId('emergency')).toContainText('No water')
 })
 
-for (const size of [
-  { width: 1280, height: 800 },
-  { width: 844, height: 390 },
-  { width: 390, height: 844 },
-])
-  test(`stop is in reach of a glove and of a key, its answer on top, at ${size.width} × ${size.height}`, async ({
+for (const [long, size] of [
+  [' @long', { width: 1280, height: 800 }],
+  [' @long', { width: 844, height: 390 }],
+  ['', { width: 390, height: 844 }],
+] as const)
+  test(`stop is in reach of a glove and of a key, its answer on top, at ${size.width} × ${size.height}${long}`, async ({
     page,
   }) => {
     await page.setViewportSize(size)
@@ -174,7 +174,7 @@ test('a double tap does one thing; a danger unread is not skipped; the step just
   await expect(page.getByTestId('now')).toHaveText('Get ready')
 })
 
-test('practices are chosen with their reasons; a dose that is too much says so; own ones are kept', async ({
+test('practices are chosen with their reasons; a dose that is too much says so; own ones are kept @long', async ({
   page,
 }) => {
   await openDemo(page)
@@ -241,7 +241,7 @@ test('holds wait for the thermometer; the metal gives the lie to the probe; a re
   await expect(page.getByTestId('refused')).toContainText('Without')
 })
 
-test('a simulated thermocouple writes the log, drops out, and goes on in the browser when the server is gone', async ({
+test('a simulated thermocouple writes the log, drops out, and goes on in the browser when the server is gone @long', async ({
   browser,
 }) => {
   const context = await browser.newContext({ serviceWorkers: 'allow' })
@@ -329,44 +329,42 @@ test('the same lines over a serial port; a pulled plug says so', async ({ page }
   await expect(probe.getByRole('button', { name: 'Switch on' })).toBeVisible()
 })
 
-for (const [device, alike] of [
-  ['Pixel 7', {}],
-  ['Galaxy Tab S4', LONG],
+for (const [device, long] of [
+  ['Pixel 7', ''],
+  ['Galaxy Tab S4', ' @long'],
 ] as const)
-  test(
-    `a heat in furnace posture on a ${device}: cut off in the middle, nothing lost; targets and contrast`,
-    alike,
-    async ({ browser }) => {
-      const { viewport, userAgent, deviceScaleFactor } = devices[device]
-      const context = await browser.newContext({
-        viewport,
-        userAgent,
-        deviceScaleFactor,
-        serviceWorkers: 'allow',
-      })
-      const page = await context.newPage()
-      await openDemo(page)
-      await page.evaluate(() => navigator.serviceWorker.ready)
-      await visit(page, '/heat/13/melt')
-      await stepTo(page, /^Melt the base/)
-      const furnace = page.locator('.furnace').first()
-      for (const button of await furnace.getByRole('button').all()) {
-        const box = await button.boundingBox()
-        expect(Math.round(box!.height), (await button.textContent())!).toBeGreaterThanOrEqual(72)
-      }
-      expect(await leastContrast(page)).toBeGreaterThanOrEqual(7)
-      await context.setOffline(true)
-      await stepOn(page)
-      await page.getByRole('textbox', { name: /^Temperature by/ }).fill('1090')
-      await page.getByRole('button', { name: 'Log it', exact: true }).click()
-      await page.getByRole('button', { name: 'White smoke', exact: true }).click()
-      await saved(page)
-      await page.reload()
-      await expect(page.getByRole('list', { name: 'Entries' }).getByRole('listitem')).toHaveCount(2)
-      await stepTo(page, /The run sheet is done/)
-      await context.close()
-    },
-  )
+  test(`a heat in furnace posture on a ${device}: cut off in the middle, nothing lost; targets and contrast${long}`, async ({
+    browser,
+  }) => {
+    const { viewport, userAgent, deviceScaleFactor } = devices[device]
+    const context = await browser.newContext({
+      viewport,
+      userAgent,
+      deviceScaleFactor,
+      serviceWorkers: 'allow',
+    })
+    const page = await context.newPage()
+    await openDemo(page)
+    await page.evaluate(() => navigator.serviceWorker.ready)
+    await visit(page, '/heat/13/melt')
+    await stepTo(page, /^Melt the base/)
+    const furnace = page.locator('.furnace').first()
+    for (const button of await furnace.getByRole('button').all()) {
+      const box = await button.boundingBox()
+      expect(Math.round(box!.height), (await button.textContent())!).toBeGreaterThanOrEqual(72)
+    }
+    expect(await leastContrast(page)).toBeGreaterThanOrEqual(7)
+    await context.setOffline(true)
+    await stepOn(page)
+    await page.getByRole('textbox', { name: /^Temperature by/ }).fill('1090')
+    await page.getByRole('button', { name: 'Log it', exact: true }).click()
+    await page.getByRole('button', { name: 'White smoke', exact: true }).click()
+    await saved(page)
+    await page.reload()
+    await expect(page.getByRole('list', { name: 'Entries' }).getByRole('listitem')).toHaveCount(2)
+    await stepTo(page, /The run sheet is done/)
+    await context.close()
+  })
 
 /** The least contrast of text to its ground in the furnace panels. */
 async function leastContrast(page: import('@playwright/test').Page): Promise<number> {

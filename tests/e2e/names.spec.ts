@@ -58,7 +58,7 @@ async function nothingCameAlive(page: Page, where: string): Promise<void> {
   expect(alive, where).toEqual({ ran: undefined, made: 0 })
 }
 
-test('names with marks, scripts, right-to-left letters and emoji are text on every screen, in charts and in print', async ({
+test('names with marks, scripts, right-to-left letters and emoji are text on every screen, in charts and in print @long', async ({
   page,
 }) => {
   test.setTimeout(150_000)

@@ -29,7 +29,7 @@ test('nothing fits: why, and each way out carried out; a moved limit stays marke
   await expect(page.getByText(/, bought/).first()).toBeVisible()
 })
 
-test('other ways side by side; one taken becomes the plan, and undo brings the former back', async ({
+test('other ways side by side; one taken becomes the plan, and undo brings the former back @long', async ({
   page,
 }) => {
   await openDemo(page)
@@ -133,7 +133,7 @@ test('what the pile can become: ranked, with what unlocks the rest; a heat begun
   await expect(page.getByTestId('answer')).toContainText('to tap for')
 })
 
-test('a day of two heats: their order and clock; each keeps to its share', async ({ page }) => {
+test('a day of two heats: their order and clock; each keeps to its share @long', async ({ page }) => {
   await openDemo(page)
   await visit(page, '/together')
   await expect(page.getByTestId('joint-answer')).toContainText('One heat, lit at 09:00, poured about')
@@ -160,7 +160,9 @@ test('an off-spec heat put right: the additions, and the heat that does it', asy
   await expect(panel).toContainText(/Take out .* first/)
 })
 
-test('the scale: tolerance, container, practice scale, and where it was after a reload', async ({ page }) => {
+test('the scale: tolerance, container, practice scale, and where it was after a reload @long', async ({
+  page,
+}) => {
   await openDemo(page)
   await visit(page, '/heat/13/scale')
   await expect(page.getByTestId('tolerance')).toContainText('Good from')

@@ -13,7 +13,7 @@ const focused = (page: Page) =>
 const somewhere = (page: Page, after: string) =>
   expect.poll(() => focused(page), { message: `after ${after}` }).not.toBe('nowhere')
 
-test('every screen has a title of its own, is announced, and takes the keyboard to where its question stands', async ({
+test('every screen has a title of its own, is announced, and takes the keyboard to where its question stands @long', async ({
   page,
 }) => {
   await openDemo(page)
@@ -94,7 +94,7 @@ test('a heat by keys alone: after each thing done the keyboard is at the next, a
   }
 })
 
-test('from the scale to the ledger by keys alone: the ingot, the sprues, a reading, the log', async ({
+test('from the scale to the ledger by keys alone: the ingot, the sprues, a reading, the log @long', async ({
   page,
 }) => {
   await openDemo(page)

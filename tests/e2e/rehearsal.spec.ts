@@ -57,7 +57,7 @@ async function until(page: Page, done: () => Promise<boolean>): Promise<void> {
   expect(await done()).toBe(true)
 }
 
-test('a heat rehearsed on a phone by its own sheet: cold metal, no cover, a probe that drops out, a reload in the middle, and what it cost; the yard stays as it was', async ({
+test('a heat rehearsed on a phone by its own sheet: cold metal, no cover, a probe that drops out, a reload in the middle, and what it cost; the yard stays as it was @long', async ({
   page,
 }) => {
   await page.setViewportSize({ width: 390, height: 844 })
@@ -135,7 +135,7 @@ test('a heat rehearsed on a phone by its own sheet: cold metal, no cover, a prob
   expect(await yardOnDisk(page)).toBe(before)
 })
 
-test('a practice heat: the crucible weeps, it is stopped, and that is right; a lesson is made, given away and opened again', async ({
+test('a practice heat: the crucible weeps, it is stopped, and that is right; a lesson is made, given away and opened again @long', async ({
   page,
 }) => {
   await openDemo(page)

@@ -54,7 +54,7 @@ test('a problem that takes long holds up neither the page nor other problems', a
   expect(['infeasible', 'feasible']).toContain(((await answer.json()) as { status: string }).status)
 })
 
-test('what finds no room is asked to come again, nobody fills the queue alone, and who leaves makes room', async () => {
+test('what finds no room is asked to come again, nobody fills the queue alone, and who leaves makes room @long', async () => {
   const heavy = JSON.stringify(heavyProblem(500, { timeLimitS: 60 }))
   const gone = new AbortController()
   let refused = 0

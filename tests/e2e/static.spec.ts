@@ -54,7 +54,7 @@ test.afterAll(() => {
   server.close()
 })
 
-test('under a path of a plain server: every address that is a file, the solver, instruments, labels; then without it', async ({
+test('under a path of a plain server: every address that is a file, the solver, instruments, labels; then without it @long', async ({
   page,
 }) => {
   await page.goto(`${origin}${BASE}?yard=demo`)
@@ -78,7 +78,7 @@ test('under a path of a plain server: every address that is a file, the solver, 
   await page.context().setOffline(false)
 })
 
-test('what installers ask for is there, in the sizes told', async ({ request }) => {
+test('what installers ask for is there, in the sizes told @long', async ({ request }) => {
   const manifest = (await (await request.get(`${origin}${BASE}manifest.webmanifest`)).json()) as {
     start_url: string
     scope: string
@@ -99,7 +99,7 @@ test('what installers ask for is there, in the sizes told', async ({ request }) 
   }
 })
 
-test('a yard and a charge that another app sends are opened: the one after a look, the other as a heat', async ({
+test('a yard and a charge that another app sends are opened: the one after a look, the other as a heat @long', async ({
   page,
 }) => {
   await page.goto(`${origin}${BASE}?yard=blank`)

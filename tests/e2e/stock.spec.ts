@@ -114,7 +114,7 @@ test('lots picked and merged into one, to a table, and three hundred from one', 
   await saved(page)
 })
 
-test('pictures, pieces and what lies on a lot; the package holds the pictures and brings them back', async ({
+test('pictures, pieces and what lies on a lot; the package holds the pictures and brings them back @long', async ({
   page,
 }) => {
   await openDemo(page)

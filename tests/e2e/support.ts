@@ -21,12 +21,6 @@ export const test = base.extend<{ page: Page }>({
 
 export { expect }
 
-/**
- * What goes on for long, or goes a way again that another test goes: in another unit, on another device, with thousands
- * of steps. `npm run reliability` has them all.
- */
-export const LONG = { tag: '@long' }
-
 /** What a saved yard says, without what vouches for it. */
 export function yardOf(text: string): unknown {
   const { checks, sha256, ...yard } = JSON.parse(text) as Record<string, unknown>

@@ -146,7 +146,7 @@ test('mesh files: STL, OBJ, 3MF, with unit and scale; broken ones and wrong ones
   await expect(page.getByTestId('parts')).toContainText('18.1')
 })
 
-test('a mesh of 60 MB is read in a worker, with progress, and can be stopped', async ({ page }) => {
+test('a mesh of 60 MB is read in a worker, with progress, and can be stopped @long', async ({ page }) => {
   test.setTimeout(120_000)
   await openDemo(page)
   await visit(page, '/heat/13/target')

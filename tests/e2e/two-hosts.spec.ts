@@ -55,7 +55,7 @@ test.afterAll(async () => {
   rmSync(folder, { recursive: true, force: true })
 })
 
-test('a phone on another host begins with the terminal’s code, the desk joins by its address, the cable is pulled', async ({
+test('a phone on another host begins with the terminal’s code, the desk joins by its address, the cable is pulled @long', async ({
   page,
 }) => {
   dropHost()

@@ -52,7 +52,7 @@ test.beforeAll(async () => {
 })
 test.afterAll(() => void server.close())
 
-test('a later build is offered between heats, never in the middle of one; taking it keeps the yard and what is undone', async ({
+test('a later build is offered between heats, never in the middle of one; taking it keeps the yard and what is undone @long', async ({
   browser,
 }) => {
   test.setTimeout(120_000)

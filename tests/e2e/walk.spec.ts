@@ -1,7 +1,7 @@
 import { weighAll, cameOut, meltOn } from './jobs/steps'
 import { expect, openDemo, saved, test, visit } from './support'
 
-test('a walk of five steps on the real controls, cut off by a reload, leaves no trace when it ends', async ({
+test('a walk of five steps on the real controls, cut off by a reload, leaves no trace when it ends @long', async ({
   page,
 }) => {
   await openDemo(page)

@@ -1,3 +1,7 @@
+import { spawnSync } from 'node:child_process'
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
 import { ESLint } from 'eslint'
 import { describe, expect, it } from 'vitest'
 
@@ -7,7 +11,7 @@ async function refused(filePath: string, code: string): Promise<string[]> {
   const [result] = await linter.lintText(`${code}\n`, { filePath })
   return result!.messages
     .map(({ ruleId }) => ruleId ?? 'fatal')
-    .filter((rule) => /fatal|boundaries|restricted|no-cycle|undef-components/.test(rule))
+    .filter((rule) => /fatal|boundaries|restricted|undef-components/.test(rule))
 }
 const page = (script: string, template = '<p />') =>
   `<script setup lang="ts">\n${script}\n</script>\n\n<template>\n  ${template}\n</template>`
@@ -53,10 +57,25 @@ describe('the house, kept by the linter', () => {
       "export const late = () => import('~/features/melt/useMeltLog')",
       'boundaries',
     ],
-    ['round in a circle', 'core/units/length.ts', "export * from './index'", 'no-cycle'],
     ['a component nobody named', 'app/features/stock/New.vue', page('', '<LotCard />'), 'undef-components'],
   ])('refuses %s', async (_, file, code, rule) => {
     expect((await refused(file, code)).join()).toContain(rule)
+  })
+
+  it('refuses what goes round in a circle, through a component too, and not what only names a shape', () => {
+    const planted = mkdtempSync(join(tmpdir(), 'circle-'))
+    const said = (back: string) => {
+      writeFileSync(join(planted, 'One.vue'), page("import { two } from './two'", '<p>{{ two }}</p>'))
+      writeFileSync(join(planted, 'two.ts'), `${back}\nexport const two = 2\n`)
+      return spawnSync('npx', ['oxlint', '-c', '.oxlintrc.json', planted], { encoding: 'utf8' })
+    }
+    try {
+      const round = said("import One from './One.vue'\nexport { One }")
+      expect([round.status, round.stdout.includes('no-cycle')]).toEqual([1, true])
+      expect(said("import type One from './One.vue'\nexport type { One }").status).toBe(0)
+    } finally {
+      rmSync(planted, { recursive: true })
+    }
   })
 
   it.each([

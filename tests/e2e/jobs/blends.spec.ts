@@ -19,7 +19,7 @@ import {
  * 2000 g of 88 Cu 9 Sn 3 Zn whose zinc comes from cartridge brass (70 Cu 30 Zn), without losses. By hand: zinc 60 g ÷
  * 0.30 = 200 g of brass, which brings 140 g of copper; 1760 − 140 = 1620 g of copper; 180 g of tin.
  */
-test('gunmetal whose zinc comes from cartridge brass: 1620, 180 and 200 g', async ({ page }) => {
+test('gunmetal whose zinc comes from cartridge brass: 1620, 180 and 200 g @long', async ({ page }) => {
   await stockUp(page, [
     { name: 'Copper bar', mass: '5 kg', of: { Cu: '100' } },
     { name: 'Tin ingot', mass: '1 kg', of: { Sn: '100' } },
@@ -60,7 +60,7 @@ test('silicon bronze by ferrosilicon: 53.3 g to the kilogram, and 1.33 % iron wi
  * Four metals that do not all dissolve in each other: 1000 g of 92 Cu 3 Zn 3 Sn 2 Bi from pure metals, without losses:
  * 920, 30, 30 and 20 g. Bismuth does not stay dissolved: stir hard, and a second melt mixes better (common practice).
  */
-test('bismuth bronze from four metals, its beads minded, melted a second time', async ({ page }) => {
+test('bismuth bronze from four metals, its beads minded, melted a second time @long', async ({ page }) => {
   await stockUp(page, [
     { name: 'Copper bar', mass: '3 kg', of: { Cu: '100' } },
     { name: 'Zinc', mass: '500 g', of: { Zn: '100' } },
@@ -88,7 +88,7 @@ test('bismuth bronze from four metals, its beads minded, melted a second time', 
  * A bell of 80 Cu 20 Sn from one cast in aluminium that weighed 527 g. By specific volumes 80/8.96 + 20/7.31 gives 8.57
  * g/cm³; over 2.70: 527 × 3.17 = 1673 g (one pattern gave 1800 g: 3.42, common practice, no source).
  */
-test('a bell from the weight of an aluminium one', async ({ page }) => {
+test('a bell from the weight of an aluminium one @long', async ({ page }) => {
   await stockUp(page, [
     { name: 'Copper bar', mass: '8 kg', of: { Cu: '100' } },
     { name: 'Tin ingot', mass: '2 kg', of: { Sn: '100' } },
@@ -124,7 +124,7 @@ test('a bell from the weight of an aluminium one', async ({ page }) => {
  * zinc 0.995 of the copper stays, 0.95 of the zinc, 0.98 of the iron, 0.95 of the aluminium, 0.93 of the manganese
  * (engineering estimates of the handbook): 0.967 kg a kilogram, so 22.76 of them: 23 ingots.
  */
-test('a rudder of 22 kg from whole ingots of manganese bronze', async ({ page }) => {
+test('a rudder of 22 kg from whole ingots of manganese bronze @long', async ({ page }) => {
   await stockUp(page, [
     {
       name: 'Manganese bronze ingots',
@@ -148,7 +148,7 @@ test('a rudder of 22 kg from whole ingots of manganese bronze', async ({ page })
  * 220 cans weigh 220 × 14.5 = 3190 g and give three quarters of that, 2392 g of metal (common practice, no source). Can
  * metal with 7 Si 1 Cu: about 7 g of silicon and 1 g of copper to every 92 g of it.
  */
-test('220 cans become casting metal with 7 % silicon and 1 % copper', async ({ page }) => {
+test('220 cans become casting metal with 7 % silicon and 1 % copper @long', async ({ page }) => {
   await stockUp(page, [
     { name: 'Silicon lumps', mass: '600 g', of: { Si: '99' } },
     { name: 'Copper wire', mass: '300 g', of: { Cu: '100' } },

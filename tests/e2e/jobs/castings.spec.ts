@@ -5,7 +5,9 @@ import { addBin, blankYard, cameOut, castAs, melt, weighAll } from './steps'
  * A bowl of gunmetal that ran short is melted again, poured whole, and ground by 50 g. All weights of both heats add up
  * by hand: 1500 = 980 + 300 + 150 + 40 + 20 and 10 lost; 980 = 820 + 80 + 45 + 20 and 15 lost.
  */
-test('a bowl that ran short, remelted, ground by 50 g: nothing of it is “not found”', async ({ page }) => {
+test('a bowl that ran short, remelted, ground by 50 g: nothing of it is “not found” @long', async ({
+  page,
+}) => {
   await blankYard(page)
   await visit(page, '/stock')
   await addBin(page, { name: 'Gunmetal bar', mass: '1.5 kg', of: { Cu: '88', Sn: '10', Zn: '2' } })

@@ -18,7 +18,7 @@ import {
  * One piece of a puzzle, a box of 50 × 40 × 10 mm: 20 cm³. In gunmetal (8.72 g/cm³, published) 174 g, in 356.0 (2.68)
  * 54 g, in zinc alloy 3 (6.6) 132 g. Each is cast and logged; what is not the piece, dross or skull is sprue.
  */
-test('one puzzle piece in three metals, from its mesh', async ({ page }) => {
+test('one puzzle piece in three metals, from its mesh @long', async ({ page }) => {
   await stockUp(page, [
     { name: 'Copper bar', mass: '2 kg', of: { Cu: '100' } },
     { name: 'Tin ingot', mass: '500 g', of: { Sn: '99.9' } },
@@ -68,7 +68,7 @@ test('one puzzle piece in three metals, from its mesh', async ({ page }) => {
  * crucible; of the two bronzes the aluminium bronze goes last, as a hundredth of it on the wall (0.1 % aluminium) would
  * spoil gunmetal, which bears 0.005 %.
  */
-test('three families in a day: the cleanest first, each in its own crucible, one shopping list', async ({
+test('three families in a day: the cleanest first, each in its own crucible, one shopping list @long', async ({
   page,
 }) => {
   await stockUp(page, [

@@ -19,7 +19,7 @@ import {
  * keeps 0.995, aluminium 0.95 and iron 0.98 (engineering estimates of the handbook): 1176 g of metal, of it 1011.4 Cu,
  * 117.6 Al, 47.0 Fe; after the melt 1006.3, 111.7, 46.1, together 1164.1 g.
  */
-test('an aluminium bronze casting melted again', async ({ page }) => {
+test('an aluminium bronze casting melted again @long', async ({ page }) => {
   await stockUp(page, [
     { name: 'Broken propeller', mass: '1200 g', of: { Cu: '86', Al: '10', Fe: '4' }, form: 'casting' },
   ])
@@ -35,7 +35,7 @@ test('an aluminium bronze casting melted again', async ({ page }) => {
 })
 
 /* Copper is liquid from 1083 °C (C11000, published): a probe that says 950 then reads at least 133 °C low. */
-test('copper with a lying probe: the metal says so', async ({ page }) => {
+test('copper with a lying probe: the metal says so @long', async ({ page }) => {
   await stockUp(page, [{ name: 'Bus bar', mass: '2 kg', of: { Cu: '99.99' } }])
   await aimAt(page, 'C11000', '1000')
   await visit(page, '/heat/1/charge')
@@ -54,7 +54,7 @@ test('copper with a lying probe: the metal says so', async ({ page }) => {
 /*
  * Cartridge brass that burned its zinc: 75 % copper where 71.5 is the most. It is put right with zinc and learned from.
  */
-test('brass that burned its zinc, put right, and what it taught', async ({ page }) => {
+test('brass that burned its zinc, put right, and what it taught @long', async ({ page }) => {
   await stockUp(page, [
     { name: 'Brass bar', mass: '3 kg', of: { Cu: '70', Zn: '30' } },
     { name: 'Zinc', mass: '1 kg', of: { Zn: '99.9' } },
@@ -80,7 +80,7 @@ test('brass that burned its zinc, put right, and what it taught', async ({ page 
  * A painted wheel's first hundred grams: 72 g of ingot and 28 g found again on crucible and stirrer, all of it accounted
  * for (one beginner's balance: common practice, no source).
  */
-test('a painted wheel to one ingot of 72 g, all of it accounted for', async ({ page }) => {
+test('a painted wheel to one ingot of 72 g, all of it accounted for @long', async ({ page }) => {
   await stockUp(page, [
     { name: 'Painted wheel', mass: '100 g', of: { Al: '92', Si: '7', Mg: '0.4' }, form: 'painted' },
   ])
@@ -97,7 +97,7 @@ test('a painted wheel to one ingot of 72 g, all of it accounted for', async ({ p
 })
 
 /* A kiln that melts 3.5 kg at once, and 9 kg of gunmetal wanted: three heats of 3 kg, each of the same metal. */
-test('ingots for a kiln of 3.5 kg: three heats alike', async ({ page }) => {
+test('ingots for a kiln of 3.5 kg: three heats alike @long', async ({ page }) => {
   await stockUp(page, [
     { name: 'Copper bar', mass: '12 kg', of: { Cu: '100' } },
     { name: 'Tin ingot', mass: '2 kg', of: { Sn: '100' } },
@@ -145,7 +145,7 @@ test('ingots for a kiln of 3.5 kg: three heats alike', async ({ page }) => {
 })
 
 /* Twelve trinkets of 40 g in zinc-aluminium: 480 g; sold with the metal's own price they cost what the metal cost. */
-test('zinc-aluminium trinkets, priced', async ({ page }) => {
+test('zinc-aluminium trinkets, priced @long', async ({ page }) => {
   await stockUp(page, [
     { name: 'Zinc', mass: '3 kg', of: { Zn: '99.99' } },
     { name: 'Aluminium', mass: '1 kg', of: { Al: '99.7', Fe: '0.1', Si: '0.1' } },

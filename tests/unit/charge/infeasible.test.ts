@@ -78,7 +78,7 @@ function onlyThese(given: ChargeProblem, members: readonly Conflict[]): ChargePr
 describe('what cannot hold together', () => {
   it('is a set that GLPK too finds impossible, and possible without any one of its members', async () => {
     let checked = 0
-    for (const { given, plan, seed } of stuck(many(100, 40), 8, 12)) {
+    for (const { given, plan, seed } of stuck(many(100, 20), 8, 12)) {
       if (plan.conflict.some(({ kind }) => kind === 'metal')) continue
       expect(plan.conflict.length, `seed ${seed}`).toBeGreaterThan(0)
       expect(await leastCostByGlpk(onlyThese(given, plan.conflict)), `seed ${seed}`).toBeNull()
@@ -88,11 +88,11 @@ describe('what cannot hold together', () => {
       }
       checked++
     }
-    expect(checked).toBeGreaterThan(many(15, 6))
+    expect(checked).toBeGreaterThan(many(15, 3))
   })
 
   it('no two limits clash by themselves where three are named', async () => {
-    for (const { given, plan } of stuck(many(100, 40), 8, 12)) {
+    for (const { given, plan } of stuck(many(100, 20), 8, 12)) {
       const limits = plan.conflict.filter(({ kind }) => kind === 'element' || kind === 'others')
       if (limits.length < 2) continue
       for (const one of limits)
@@ -189,7 +189,7 @@ describe('ways out', () => {
     'every one, applied by itself, gives a plan that holds (confidence %s)',
     (confidence) => {
       const seen: Record<string, number> = {}
-      for (const { given, seed } of stuck(confidence ? many(30, 12) : many(100, 40), 8, 12)) {
+      for (const { given, seed } of stuck(confidence ? many(30, 8) : many(100, 20), 8, 12)) {
         const asked = confidence ? { ...given, confidence } : given
         const plan = solver.solve(asked)
         for (const remedy of plan.remedies) {
@@ -200,14 +200,14 @@ describe('ways out', () => {
           seen[remedy.kind] = (seen[remedy.kind] ?? 0) + 1
         }
       }
-      expect(seen.relax ?? 0, JSON.stringify(seen)).toBeGreaterThan(many(5, 1))
-      expect(seen.obtain ?? 0, JSON.stringify(seen)).toBeGreaterThan(many(5, 1))
+      expect(seen.relax ?? 0, JSON.stringify(seen)).toBeGreaterThan(many(5, 0))
+      expect(seen.obtain ?? 0, JSON.stringify(seen)).toBeGreaterThan(many(5, 0))
     },
   )
 
   it('a relaxed limit is relaxed by no more than GLPK finds needed', async () => {
     let checked = 0
-    for (const { given, plan, seed } of stuck(many(100, 40), 8, 12))
+    for (const { given, plan, seed } of stuck(many(100, 20), 8, 12))
       for (const remedy of plan.remedies as Remedy[]) {
         if (remedy.kind !== 'relax' || remedy.bound !== 'max') continue
         // A little short of the relaxed limit (it is told in three figures) nothing fits; at it, something does.
@@ -218,7 +218,7 @@ describe('ways out', () => {
         expect(await leastCostByGlpk(applyRemedy(given, short)), `seed ${seed}`).toBeNull()
         checked++
       }
-    expect(checked).toBeGreaterThan(many(10, 4))
+    expect(checked).toBeGreaterThan(many(10, 2))
   })
 
   it('what can be bought adds up to 100 % at most and says for which melts it is', () => {
@@ -237,7 +237,7 @@ it('a solver that gives up on the basis at hand begins from scratch: too much as
   const lots = freeLots(yard.lots, yard.heats, heat)
   const fresh = createChargeSolver(await loadHighs(), slowly)
   const kept = createChargeSolver(await loadHighs(), slowly, { keep: true })
-  for (const tapMassG of [30_000, 60_000, 75_000, 90_000, 105_000, 120_000].slice(0, many(6, 3)))
+  for (const tapMassG of [30_000, 60_000, 75_000, 90_000, 105_000, 120_000].slice(0, many(6, 2)))
     for (const one of [fresh, kept]) {
       const asked = heatChargeProblem({ ...heat, tapMassG, confidence: null }, lots)!
       const plan = one.solve(asked)

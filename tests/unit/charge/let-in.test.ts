@@ -2,6 +2,7 @@ import loadHighs from 'highs'
 import { beforeAll, describe, expect, it } from 'vitest'
 import { createChargeSolver, planWeighing, type ChargeSolver } from '#core/charge'
 import { heatWeighing, type Heat } from '#core/heat'
+import { many } from '../../support/reliability'
 import { weighingYard } from '../../support/weighing-yard'
 
 const NODES = 4
@@ -13,7 +14,7 @@ beforeAll(async () => {
 describe('what was left out, let in', () => {
   it('is offered where it helps, and taken it makes a charge that keeps every limit', () => {
     let offered = 0
-    for (let seed = 1; seed <= 24; seed++) {
+    for (let seed = 1; seed <= many(24, 10); seed++) {
       const { heat, lots, bench } = weighingYard(seed * 11 + 5)
       const plan = (choices: Heat['choices']) =>
         planWeighing(solver, heatWeighing({ ...heat, choices }, lots, bench)!, NODES)
@@ -37,7 +38,7 @@ describe('what was left out, let in', () => {
       expect(plan({ [line.lot]: { ...choice, use: true, capG: null } }).plan.status).not.toBe('infeasible')
       offered++
     }
-    expect(offered).toBeGreaterThan(4)
+    expect(offered).toBeGreaterThan(many(4, 1))
   })
 
   it('is not offered where it would not help: copper bars to a want of tin', () => {

@@ -23,7 +23,7 @@ import { seeded } from '../../support/random-problem'
 const yard = workspaceSchema.parse(demo)
 const records = fromWorkspace(yard)
 const fits: Fits = (collection, record) => recordSchemas[collection].safeParse(record).success
-const RUNS = many(4000, 400)
+const RUNS = many(4000, 160)
 
 type Random = () => number
 const pick = <T>(random: Random, list: readonly T[]): T => list[Math.floor(random() * list.length)]!

@@ -16,6 +16,7 @@ import {
   type Step,
 } from '#core/workspace'
 import { readWorkspace, writeWorkspace } from '#formats/workspace-json'
+import { many } from '../../support/reliability'
 
 const yard = workspaceSchema.parse(demo)
 
@@ -58,7 +59,7 @@ describe('the yard as a file', () => {
       fc.property(fc.integer({ min: 0, max: text.length - 1 }), fc.string({ maxLength: 4 }), (at, put) => {
         readWorkspace(text.slice(0, at) + put + text.slice(at + 1 + put.length))
       }),
-      { numRuns: 200 },
+      { numRuns: many(200, 60) },
     )
   })
 })
