@@ -20,6 +20,8 @@ let plainPages: string[] = []
 
 /** Plain files for any web server (npm run generate), without the engine's address and the instruments' lines. */
 const isStatic = process.env.HEPHAESTAL_STATIC === 'yes'
+/** Whether files lie there packed, too: half a minute's work that a page on the machine it was built on gains nothing by. */
+const packed = process.env.HEPHAESTAL_PACKED !== 'no'
 /** The path it lies under. */
 const base = baseOf(process.env.BASE_URL)
 /** What the app opens when a file is sent to it, by kind and ending. */
@@ -40,6 +42,7 @@ export default defineNuxtConfig({
   ssr: false,
   ...(isStatic ? { buildDir: '.nuxt-static' } : {}),
   telemetry: false,
+  sourcemap: false,
   devtools: { enabled: false },
   experimental: {
     viteEnvironmentApi: true,
@@ -79,6 +82,7 @@ export default defineNuxtConfig({
     // Fonts as files, never as data: the content policy lets fonts come from the app's own address only.
     build: {
       assetsInlineLimit: 0,
+      reportCompressedSize: false,
       chunkSizeWarningLimit: 1200,
       // The floors below the face do nothing by being imported: what a screen does not use, it does not fetch.
       rollupOptions: {
@@ -93,14 +97,14 @@ export default defineNuxtConfig({
     worker: { format: 'es' },
     optimizeDeps: {
       exclude: ['highs'],
-      include: ['localforage', 'comlink', 'zod', 'vue-i18n', '@headlessui/vue', '@lucide/vue'],
+      include: ['localforage', 'comlink', 'zod', 'vue-i18n', '@headlessui/vue'],
     },
   },
   nitro: {
     prerender: { routes: ['/'], crawlLinks: false },
     ...(isStatic
       ? { output: { dir: '.static', publicDir: 'dist' } }
-      : { compressPublicAssets: { gzip: true, brotli: true } }),
+      : { compressPublicAssets: packed && { gzip: true, brotli: true } }),
     experimental: { websocket: !isStatic },
     errorHandler: '~~/server/error.ts',
     virtual: { '#app-pages': () => `export const PAGES = ${JSON.stringify(pages)}` },

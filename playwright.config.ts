@@ -2,6 +2,8 @@ import { defineConfig } from '@playwright/test'
 import { CHROMIUM_LAUNCH } from './scripts/chromium'
 import { LONG_TOO } from './tests/support/reliability'
 
+// A server that is started by hand takes what was built as it is.
+process.env.HEPHAESTAL_PACKED ??= 'no'
 const port = Number(process.env.E2E_PORT ?? 4311)
 
 export default defineConfig({

@@ -5,7 +5,8 @@ import { freePort, listening, serveBuilt } from './serving.mjs'
 const blank = process.argv.includes('--blank')
 ensurePackages()
 console.log('Building…')
-if (run('npx', ['nuxt', 'build'], { stdio: ['ignore', 'ignore', 'inherit'] }) !== 0) process.exit(1)
+const env = { ...process.env, HEPHAESTAL_PACKED: 'no' }
+if (run('npx', ['nuxt', 'build'], { stdio: ['ignore', 'ignore', 'inherit'], env }) !== 0) process.exit(1)
 
 const port = await freePort(Number(process.env.PORT) || 4173)
 serveBuilt({ HOST: '127.0.0.1', PORT: String(port) })

@@ -8,7 +8,9 @@ import { freePort, listening, serveBuilt } from './serving.mjs'
 const shed = process.argv.includes('--shed')
 const folder = process.env.HEPHAESTAL_SHED_DIR ?? join(ROOT, '.data', 'shed')
 ensurePackages()
-if (!existsSync(join(ROOT, '.output', 'server', 'index.mjs'))) {
+// What was built for a demo or a test on this machine is not packed; devices of a network are to have it packed.
+const built = process.env.HEPHAESTAL_PACKED === 'no' ? 'index.html' : 'index.html.br'
+if (!existsSync(join(ROOT, '.output', 'public', built))) {
   console.log('Building…')
   if (run('npx', ['nuxt', 'build'], { stdio: ['ignore', 'ignore', 'inherit'] }) !== 0) process.exit(1)
 }

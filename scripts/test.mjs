@@ -11,6 +11,7 @@ import { ensureChromium, ensurePackages, ROOT, run } from './ensure.mjs'
 const SERVER_TYPES = ['server', 'shared', 'node'].map((name) => `.nuxt/tsconfig.${name}.json`)
 const long = process.argv.includes('--long')
 if (long) process.env.TESTS = 'long'
+process.env.HEPHAESTAL_PACKED = long ? 'yes' : 'no'
 const results = join(ROOT, 'test-results')
 const total = { passed: 0, failed: 0, skipped: 0 }
 const failures = []

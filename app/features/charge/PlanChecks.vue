@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { t } from '~/words'
-import { Info, OctagonX, TriangleAlert } from '@lucide/vue'
+import { Info, OctagonX, TriangleAlert } from '~/shared/icons'
 import type { CheckWords } from './plan-checks-words'
 import { computed } from 'vue'
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { t } from '~/words'
-import { Command, Redo2, Undo2 } from '@lucide/vue'
+import { Command, Redo2, Undo2 } from '~/shared/icons'
 import { computed } from 'vue'
 import { GroupMark } from '~/features/group'
 import { useInGroup } from '~/shared/page/useInGroup'

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { t } from '~/words'
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue'
-import { Menu as MenuIcon } from '@lucide/vue'
+import { Menu as MenuIcon } from '~/shared/icons'
 import { navigateTo } from '#imports'
 import { computed, defineAsyncComponent, ref, useTemplateRef } from 'vue'
 import { useTheme } from '~/shared/page/useTheme'

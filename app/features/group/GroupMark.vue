@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { MonitorSmartphone } from '@lucide/vue'
+import { MonitorSmartphone } from '~/shared/icons'
 import { computed } from 'vue'
 import { t } from '~/words'
 import { useGroup } from './group-store'

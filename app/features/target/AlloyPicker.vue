@@ -8,7 +8,7 @@ import {
   ComboboxOption,
   ComboboxOptions,
 } from '@headlessui/vue'
-import { ChevronsUpDown } from '@lucide/vue'
+import { ChevronsUpDown } from '~/shared/icons'
 import { ALLOYS, searchAlloys, type Alloy } from '#core/alloys'
 import { computed, ref } from 'vue'
 import { useYard } from '~/storage/yard-store'

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { told } from '~/words'
 import { CAUTION_SOURCE, type Caution } from '#core/melt'
-import { TriangleAlert } from '@lucide/vue'
+import { TriangleAlert } from '~/shared/icons'
 
 defineProps<{ caution: Caution }>()
 </script>

@@ -1,0 +1,10 @@
+/* The icons of the app, each from its own file: the library's one door has the build read all of its 1 800. */
+export { default as ChevronsUpDown } from '@lucide/vue/dist/esm/icons/chevrons-up-down.mjs'
+export { default as Command } from '@lucide/vue/dist/esm/icons/command.mjs'
+export { default as Info } from '@lucide/vue/dist/esm/icons/info.mjs'
+export { default as Menu } from '@lucide/vue/dist/esm/icons/menu.mjs'
+export { default as MonitorSmartphone } from '@lucide/vue/dist/esm/icons/monitor-smartphone.mjs'
+export { default as OctagonX } from '@lucide/vue/dist/esm/icons/octagon-x.mjs'
+export { default as Redo2 } from '@lucide/vue/dist/esm/icons/redo-2.mjs'
+export { default as TriangleAlert } from '@lucide/vue/dist/esm/icons/triangle-alert.mjs'
+export { default as Undo2 } from '@lucide/vue/dist/esm/icons/undo-2.mjs'
