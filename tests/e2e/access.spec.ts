@@ -1,14 +1,26 @@
 import AxeBuilder from '@axe-core/playwright'
 import type { Page } from '@playwright/test'
-import { LONG_TOO } from '../support/reliability'
 import { expect, openDemo, SCREENS, test, visit } from './support'
 
 /** Rows of a long list are alike: a dozen of each are looked at. */
 const ALIKE = ':is(ul, ol, tbody) > :nth-child(n + 13)'
 const THIRD = Math.ceil(SCREENS.length / 3)
 const THIRDS = [0, 1, 2].map((at) => SCREENS.slice(at * THIRD, (at + 1) * THIRD))
-/** What is looked at again where there is time for it. */
-const AGAIN = LONG_TOO ? ', in the dark, at 320 px and with wide-set text' : ''
+/** What a heat goes through, and what is beside it most. */
+const MAIN = [
+  '/',
+  '/stock',
+  '/pile',
+  '/heat/13/target',
+  '/heat/13/charge',
+  '/heat/13/scale',
+  '/heat/13/melt',
+  '/heat/11/pour',
+  '/heat/4/assay',
+  '/ledger',
+  '/gear',
+  '/handbook',
+]
 /** Where drawings with colours of their own stand on a theme's; that its own go together is a unit test. */
 const DRAWN = [
   '/stock',
@@ -65,31 +77,52 @@ async function wrong(page: Page, path: string, set: (axe: AxeBuilder) => AxeBuil
   ]
 }
 
+/** Goes to a screen and waits for what comes late on it. */
+async function open(page: Page, path: string): Promise<void> {
+  await visit(page, path)
+  await expect(page.getByRole('main')).not.toContainText('Opening the yard')
+  if (path.endsWith('charge')) await expect(page.getByTestId('answer')).toContainText('to tap for')
+  if (path === '/ledger') await expect(page.getByTestId('where-chart').locator('svg').first()).toBeVisible()
+}
+
+/** What axe has against a screen on the desk. */
+const onTheDesk = (page: Page, path: string) =>
+  wrong(page, path, (axe) => axe.withTags(DESK).disableRules(DRAWN.includes(path) ? [] : ['color-contrast']))
+
+test('every screen opens under a title and stays on a phone; axe finds nothing on those of a heat', async ({
+  page,
+}) => {
+  test.setTimeout(300_000)
+  await page.emulateMedia({ reducedMotion: 'reduce' })
+  await openDemo(page)
+  for (const path of SCREENS) {
+    await open(page, path)
+    if (MAIN.includes(path)) expect(await onTheDesk(page, path)).toEqual([])
+    if (path !== '/') await expect(page, path).toHaveTitle(/.+ · Hephaestal$/)
+    await page.setViewportSize({ width: 390, height: 844 })
+    await expect.poll(() => runsOff(page), { message: `${path} at 390 px` }).toBe(0)
+    await page.setViewportSize({ width: 1280, height: 800 })
+  }
+})
+
 for (const screens of THIRDS)
-  test(`axe finds nothing on any stage from ${screens[0]} on, on the desk and on a phone${AGAIN}; nothing runs off the side`, async ({
+  test(`axe finds nothing on any stage from ${screens[0]} on, on the desk, in the dark and on a phone; nothing runs off the side, at 320 px or with wide-set text @long`, async ({
     page,
   }) => {
     test.setTimeout(300_000)
     await page.emulateMedia({ reducedMotion: 'reduce' })
     await openDemo(page)
     for (const path of screens) {
-      await visit(page, path)
-      await expect(page.getByRole('main')).not.toContainText('Opening the yard')
-      if (path.endsWith('charge')) await expect(page.getByTestId('answer')).toContainText('to tap for')
-      if (path === '/ledger')
-        await expect(page.getByTestId('where-chart').locator('svg').first()).toBeVisible()
-      const drawn = DRAWN.includes(path)
-      const found = await wrong(page, path, (axe) =>
-        axe.withTags(DESK).disableRules(drawn ? [] : ['color-contrast']),
-      )
-      if (drawn && AGAIN) {
+      await open(page, path)
+      const found = await onTheDesk(page, path)
+      if (DRAWN.includes(path)) {
         await page.emulateMedia({ colorScheme: 'dark' })
         found.push(...(await wrong(page, `${path} in the dark`, (axe) => axe.withRules(DARK))))
         await page.emulateMedia({ colorScheme: 'light' })
       }
       await page.setViewportSize({ width: 390, height: 844 })
       found.push(...(await wrong(page, `${path} on a phone`, (axe) => axe.withRules(PHONE))))
-      if (AGAIN) await staysOn(page, path)
+      await staysOn(page, path)
       await page.setViewportSize({ width: 1280, height: 800 })
       expect(found).toEqual([])
     }

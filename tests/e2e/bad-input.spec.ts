@@ -113,7 +113,7 @@ test('a heat that does not exist, and a file that is no yard', async ({ page }) 
   }
 })
 
-test('a reading in the other scale is asked about, not while it is typed, and not taken unasked', async ({
+test('a reading in the other scale is asked about, not while it is typed, and not taken unasked @long', async ({
   page,
 }) => {
   await openDemo(page)

@@ -130,7 +130,7 @@ test('a list pasted from a note and rows from a spreadsheet become lots, whereve
   ).toBeVisible()
 })
 
-test('a heat started first asks for metal, kindly, and waits for it', async ({ page }) => {
+test('a heat started first asks for metal, kindly, and waits for it @long', async ({ page }) => {
   await blank(page)
   await page.getByRole('button', { name: 'Start a heat instead' }).click()
   await expect(page.getByTestId('no-metal-yet')).toContainText('There is no metal in the yard yet')
@@ -149,7 +149,9 @@ test('a heat started first asks for metal, kindly, and waits for it', async ({ p
   await expect(page.getByTestId('answer')).toContainText(/from 3 lots/)
 })
 
-test('on the pile page the first press starts the heat, a figure just typed or not', async ({ page }) => {
+test('on the pile page the first press starts the heat, a figure just typed or not @long', async ({
+  page,
+}) => {
   await openDemo(page)
   await visit(page, '/pile')
   await expect(page.getByTestId('pile-answer')).toContainText('can be tapped now')

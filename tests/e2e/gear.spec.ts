@@ -1,6 +1,6 @@
 import { expect, openDemo, saved, test, visit, takeClock } from './support'
 
-test('gear: a crucible written down, fired, looked over and retired', async ({ page }) => {
+test('gear: a crucible written down, fired, looked over and retired @long', async ({ page }) => {
   await takeClock(page, '2026-11-23T08:00:00Z')
   await openDemo(page)
   await visit(page, '/gear')

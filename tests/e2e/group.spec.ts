@@ -256,7 +256,7 @@ test('a word to the furnace, a call to a heat; a second window speaks through th
   await phone.context().close()
 })
 
-test('a used code, a device that is shut out, and one that leaves', async ({ page, browser }) => {
+test('a used code, a device that is shut out, and one that leaves @long', async ({ page, browser }) => {
   await deskBegins(page)
   const link = await invitationFrom(page)
   const phone = await anotherBrowser(browser, link)

@@ -25,7 +25,7 @@ async function weighOn(page: Page, typed: (shown: string, line: number) => strin
 
 for (const [unit, long] of [
   ['g', ''],
-  ['lb', ''],
+  ['lb', ' @long'],
   ['kg', ' @long'],
   ['oz', ' @long'],
 ] as const)
@@ -62,7 +62,7 @@ test('one lot 5 % over: said before it is taken, the rest worked out again, relo
   await expect(page.getByRole('link', { name: 'Run the melt' })).toBeVisible()
 })
 
-test('far too much of one lot: what it breaks is said with its size, a way out is taken and keeps its word', async ({
+test('far too much of one lot: what it breaks is said with its size, a way out is taken and keeps its word @long', async ({
   page,
 }) => {
   await openDemo(page)

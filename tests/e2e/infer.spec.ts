@@ -123,7 +123,7 @@ test('a curve recorded from the thermocouple is on the disk before it is done @l
   await expect(page.getByText('Froze at 1000 °C, as typed').first()).toBeVisible()
 })
 
-test('what it is worth to know a lot first is told on the charge', async ({ page }) => {
+test('what it is worth to know a lot first is told on the charge @long', async ({ page }) => {
   await openDemo(page)
   await visit(page, '/heat/13/charge')
   const worth = page.getByTestId('worth')

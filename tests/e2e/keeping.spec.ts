@@ -206,7 +206,7 @@ for (const [part, address] of [
     },
   )
 
-test('an engine that runs out of time says so, and is asked to look longer', async ({ page }) => {
+test('an engine that runs out of time says so, and is asked to look longer @long', async ({ page }) => {
   await openDemo(page)
   // Its clock jumps ahead with each reading, until it is told to be a clock again.
   await page.context().route(/charge\.worker.*\.js/, async (route) => {
@@ -231,7 +231,7 @@ test('an engine that runs out of time says so, and is asked to look longer', asy
   await expect(page.getByTestId('answer')).toContainText('to tap for')
 })
 
-test('a database that does not answer is told, and answers once the other window is closed', async ({
+test('a database that does not answer is told, and answers once the other window is closed @long', async ({
   page,
 }) => {
   await openDemo(page)

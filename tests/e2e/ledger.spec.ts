@@ -150,7 +150,7 @@ test('the ledger finds by words, shares, dates and fields, and says what it cann
   await expect(page.getByRole('alert')).toContainText('“Sn>lots” cannot be read')
 })
 
-test('what heats taught is used only when told, shown, overruled and taken back', async ({ page }) => {
+test('what heats taught is used only when told, shown, overruled and taken back @long', async ({ page }) => {
   await openDemo(page)
   await visit(page, '/learned')
   const learned = page.getByTestId('learned-recoveries')

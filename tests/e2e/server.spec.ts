@@ -1,6 +1,7 @@
 import { readdir, readFile } from 'node:fs/promises'
 import { expect, test } from '@playwright/test'
 import { garbled, malformed } from '../support/malformed'
+import { many } from '../support/reliability'
 
 const example = async () => JSON.parse(await readFile('examples/gunmetal.json', 'utf8'))
 
@@ -39,7 +40,7 @@ test('bad bodies get 400 with the path, large ones 413', async ({ request }) => 
 test('of hundreds of broken bodies none gives a 500 or hangs', async ({ request }) => {
   const text = JSON.stringify(await example())
   const seen = new Map<number, number>()
-  for (let seed = 1; seed <= 400; seed++) {
+  for (let seed = 1; seed <= many(400, 100); seed++) {
     const data = seed % 2 ? garbled(text, seed) : JSON.stringify(malformed(JSON.parse(text), seed))
     const response = await request.post('/api/charge', {
       data,
@@ -51,7 +52,7 @@ test('of hundreds of broken bodies none gives a 500 or hangs', async ({ request 
     expect([200, 400], `seed ${seed}`).toContain(status)
     if (status === 400) expect((await response.json()).error).toBe('invalid')
   }
-  expect(seen.get(400) ?? 0).toBeGreaterThan(150)
+  expect(seen.get(400) ?? 0).toBeGreaterThan(many(150, 36))
 })
 
 test('every example is answered, the stuck one with ways out', async ({ request }) => {

@@ -96,7 +96,7 @@ test('the shed: a page that says how to trust it, a certificate that fits every 
   expect(await page.evaluate(() => [isSecureContext, 'wakeLock' in navigator])).toEqual([true, true])
 })
 
-test('started again it is the same authority; to this machine alone nobody else reaches it', async () => {
+test('started again it is the same authority; to this machine alone nobody else reaches it @long', async () => {
   await start(PORT + 4, '--shed')
   const [, plainPort] = /begins? at http:\/\/[\d.]+:(\d+)\//.exec(said)!
   const first = (await plainly(`http://127.0.0.1:${plainPort}/hephaestal-shed.crt`)).body

@@ -36,7 +36,7 @@ test.beforeEach(async () => {
 })
 test.afterEach(() => void server.kill())
 
-test('a problem that takes long holds up neither the page nor other problems', async () => {
+test('a problem that takes long holds up neither the page nor other problems @long', async () => {
   let done = false
   const gone = new AbortController()
   const heavy = post(heavyProblem(600, { timeLimitS: 60 }), { signal: gone.signal })
@@ -79,7 +79,7 @@ test('what finds no room is asked to come again, nobody fills the queue alone, a
   await expect.poll(async () => (await post(await example())).status, { timeout: 15_000 }).toBe(200)
 })
 
-test('whom a request says it is for is not believed: the socket’s address is counted', async () => {
+test('whom a request says it is for is not believed: the socket’s address is counted @long', async () => {
   const seen = new Map<number, number>()
   for (let turn = 0; turn < 65; turn++)
     await Promise.all(

@@ -60,7 +60,7 @@ test('a bowl that ran short, remelted, ground by 50 g: nothing of it is “not f
 /*
  * An ingot weighed in its mould and never without: gross 2.9 kg, the mould 940 g when it is cold. 1960 g of 2000 g.
  */
-test('weighed too late: the balance is a span until the mould is weighed, in a heat that is logged already', async ({
+test('weighed too late: the balance is a span until the mould is weighed, in a heat that is logged already @long', async ({
   page,
 }) => {
   await blankYard(page)

@@ -31,8 +31,8 @@ const heats = Array.from({ length: 200 }, (_, at) => ({
   number: at + 1,
 }))
 /** `npm run reliability` goes all the way; every test run a good part of it. */
-const KILLS = many(400, 60)
-const EDITS = many(5000, 600)
+const KILLS = many(400, 25)
+const EDITS = many(5000, 300)
 let ids = 0
 
 /** One to three records changed at random, as a step. */
