@@ -25,18 +25,30 @@ const LIMITS = {
 
 const LONGEST_WAIT_S = 60
 
-export type Solved = { plan: ChargePlan } | { busyForS: number }
+/** For how long, about, there is no room, s. */
+export interface Busy {
+  busyForS: number
+}
+
+/** What one problem of a client holds, from before it is read until it is answered. */
+export interface Place {
+  /**
+   * Solves a problem in a thread of its own.
+   * @param gone aborted when nobody waits for the answer any more: it is taken out of the queue, or its engine ended
+   * @returns the plan, an unknown one where the engine overran its time and was ended
+   * @throws AbortError when the client is gone, Error when the engine fails
+   */
+  solve(problem: ChargeProblem, gone: AbortSignal): Promise<{ plan: ChargePlan } | Busy>
+  /** Gives it up; once, whatever came of it. */
+  leave(): void
+}
 
 export interface SolvingPool {
   /**
-   * Solves a problem in a thread of its own.
+   * A place for one problem, to be asked for before anything of it is read: a busy server says so at once.
    * @param client whose it is: no client fills the queue alone
-   * @param gone aborted when nobody waits for the answer any more: it is taken out of the queue, or its engine ended
-   * @returns the plan, an unknown one where the engine overran its time and was ended; or for how long, about, there
-   *   is no room, s
-   * @throws AbortError when the client is gone, Error when the engine fails
    */
-  solve(problem: ChargeProblem, client: string, gone: AbortSignal): Promise<Solved>
+  enter(client: string): Place | Busy
   /** Ends all engines. */
   end(): Promise<void>
 }
@@ -66,27 +78,32 @@ export function solvingPool(worker: string, limits: Partial<typeof LIMITS> = {})
   }
 
   return {
-    async solve(problem, client, gone) {
+    enter(client) {
       if (pool.queueSize >= mostWaiting || !unanswered.take(client)) return { busyForS: roomInS() }
-      const overrun = new AbortController()
-      const { port1: told, port2: begun } = new MessageChannel()
-      let timer: NodeJS.Timeout | undefined
-      const mostMs = 1000 * (times * (problem.timeLimitS ?? usualS) + slackS)
-      // The clock runs from the moment a thread has it: the time it waited is not its own.
-      told.once('message', () => (timer = setTimeout(() => overrun.abort(), mostMs)))
-      try {
-        const signal = AbortSignal.any([gone, overrun.signal])
-        const plan = (await pool.run({ problem, begun }, { signal, transferList: [begun] })) as ChargePlan
-        return { plan }
-      } catch (error) {
-        if (overrun.signal.aborted) return { plan: unknownPlan(problem) }
-        throw error
-      } finally {
-        clearTimeout(timer)
-        told.close()
-        unanswered.give(client)
-      }
+      return { solve, leave: () => unanswered.give(client) }
     },
     end: () => pool.destroy(),
+  }
+
+  async function solve(problem: ChargeProblem, gone: AbortSignal): Promise<{ plan: ChargePlan } | Busy> {
+    // Others may have come in while this one was being read.
+    if (pool.queueSize >= mostWaiting) return { busyForS: roomInS() }
+    const overrun = new AbortController()
+    const { port1: told, port2: begun } = new MessageChannel()
+    let timer: NodeJS.Timeout | undefined
+    const mostMs = 1000 * (times * (problem.timeLimitS ?? usualS) + slackS)
+    // The clock runs from the moment a thread has it: the time it waited is not its own.
+    told.once('message', () => (timer = setTimeout(() => overrun.abort(), mostMs)))
+    try {
+      const signal = AbortSignal.any([gone, overrun.signal])
+      const plan = (await pool.run({ problem, begun }, { signal, transferList: [begun] })) as ChargePlan
+      return { plan }
+    } catch (error) {
+      if (overrun.signal.aborted) return { plan: unknownPlan(problem) }
+      throw error
+    } finally {
+      clearTimeout(timer)
+      told.close()
+    }
   }
 }

@@ -16,15 +16,25 @@ const FOR_EVER = 999
 const never = () => new AbortController().signal
 
 let pool: SolvingPool
+/** A problem as the route has it solved: a place first, given up at the end. */
+async function solved(asked: ChargeProblem, client: string, gone: AbortSignal) {
+  const place = pool.enter(client)
+  if ('busyForS' in place) return place
+  try {
+    return await place.solve(asked, gone)
+  } finally {
+    place.leave()
+  }
+}
 afterEach(() => pool.end())
 
 describe('engines in threads', () => {
   it('one that never comes back is ended from outside, as the version has words for it, and the next is answered', async () => {
     pool = solvingPool(ENGINE, { threads: 1, slackS: 0.1 })
     const [second, first, next] = await Promise.all([
-      pool.solve(problem(FOR_EVER), 'a', never()),
-      pool.solve(problem(FOR_EVER, 1), 'a', never()),
-      pool.solve(problem(20), 'b', never()),
+      solved(problem(FOR_EVER), 'a', never()),
+      solved(problem(FOR_EVER, 1), 'a', never()),
+      solved(problem(20), 'b', never()),
     ])
     expect(second).toMatchObject({ plan: { status: 'unknown', version: 2 } })
     expect(first).toMatchObject({ plan: { status: 'infeasible', version: 1, conflict: [] } })
@@ -33,27 +43,37 @@ describe('engines in threads', () => {
 
   it('one that breaks down is an error, and the next is answered', async () => {
     pool = solvingPool(ENGINE, { threads: 1 })
-    await expect(pool.solve(problem(666), 'a', never())).rejects.toThrow('it broke')
-    expect(await pool.solve(problem(1), 'a', never())).toMatchObject({ plan: { status: 'optimal' } })
+    await expect(solved(problem(666), 'a', never())).rejects.toThrow('it broke')
+    expect(await solved(problem(1), 'a', never())).toMatchObject({ plan: { status: 'optimal' } })
   })
 
   it('who has gone is not waited for: at work or waiting, its place is free', async () => {
     pool = solvingPool(ENGINE, { threads: 1, mostOfOne: 3, usualS: 60 })
     const gone = new AbortController()
     const slow = { ...problem(FOR_EVER), timeLimitS: 60 }
-    const left = [1, 2, 3].map(() => pool.solve(slow, 'a', gone.signal).catch((error: Error) => error.name))
-    expect(await pool.solve(slow, 'a', gone.signal)).toEqual({ busyForS: expect.any(Number) as number })
-    const other = pool.solve(problem(1), 'b', never())
+    const left = [1, 2, 3].map(() => solved(slow, 'a', gone.signal).catch((error: Error) => error.name))
+    expect(await solved(slow, 'a', gone.signal)).toEqual({ busyForS: expect.any(Number) as number })
+    const other = solved(problem(1), 'b', never())
     gone.abort()
     expect(await Promise.all(left)).toEqual(['AbortError', 'AbortError', 'AbortError'])
     expect(await other).toMatchObject({ plan: { status: 'optimal' } })
-    expect(await pool.solve(problem(1), 'a', never())).toMatchObject({ plan: { status: 'optimal' } })
+    expect(await solved(problem(1), 'a', never())).toMatchObject({ plan: { status: 'optimal' } })
+  })
+
+  it('who has as many as one may is told so before the next is read, and has a place again once one is given up', () => {
+    pool = solvingPool(ENGINE, { threads: 1, mostOfOne: 2 })
+    const [first, second, third] = [1, 2, 3].map(() => pool.enter('a'))
+    expect([first, second].every((one) => 'leave' in one!)).toBe(true)
+    expect(third).toEqual({ busyForS: expect.any(Number) as number })
+    expect('leave' in pool.enter('b')).toBe(true)
+    if ('leave' in first!) first.leave()
+    expect('leave' in pool.enter('a')).toBe(true)
   })
 
   it('the queue has an end, whoever asks, and says for how long', async () => {
     pool = solvingPool(ENGINE, { threads: 1, mostWaiting: 4 })
     const all = await Promise.all(
-      Array.from({ length: 12 }, (_, index) => pool.solve(problem(30), `client ${index}`, never())),
+      Array.from({ length: 12 }, (_, index) => solved(problem(30), `client ${index}`, never())),
     )
     const refused = all.filter((one) => 'busyForS' in one)
     expect(all.length - refused.length).toBeGreaterThanOrEqual(4)
