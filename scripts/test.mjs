@@ -102,20 +102,22 @@ try {
   await check('prepare', 'npx', ['nuxt', 'prepare'])
   // Two at a time, as there are two cores even on a small machine. The types are asked of the compiler itself, since
   // asking through the frame would write anew what the linter is reading.
-  const linted = check('circles', 'npm', ['run', '-s', 'lint:circles'])
-    .then(() => check('lint', 'npx', ['eslint', '.', '--max-warnings', '0']))
-    .then(() => check('format', 'npx', ['prettier', '--check', '--log-level', 'warn', '--cache', '.']))
-  // The app, its tests and scripts are one program: what they share is looked through once.
-  const typed = check('types', 'npx', ['vue-tsc', '-p', 'tsconfig.check.json', '--noEmit']).then(() =>
-    check('types of the server', 'npx', ['vue-tsc', '-b', '--noEmit', ...SERVER_TYPES]),
+  const linted = check('circles', 'npm', ['run', '-s', 'lint:circles']).then(() =>
+    check('lint', 'npx', ['eslint', '.', '--max-warnings', '0']),
   )
-  await Promise.all([linted, typed])
+  const tried = linted
+    .then(() => check('format', 'npx', ['prettier', '--check', '--log-level', 'warn', '--cache', '.']))
+    .then(unitTests)
+  // The app, its tests and scripts are one program: what they share is looked through once.
   const building = async () => {
+    await check('types', 'npx', ['vue-tsc', '-p', 'tsconfig.check.json', '--noEmit'])
+    await check('types of the server', 'npx', ['vue-tsc', '-b', '--noEmit', ...SERVER_TYPES])
+    await linted
     const built = await check('build', 'npx', ['nuxt', 'build'])
     if (long) await check('plain files', 'node', ['scripts/generate.mjs'], { BASE_URL: '/casting/' })
     return built
   }
-  const [built] = await Promise.all([building(), unitTests()])
+  const [built] = await Promise.all([building(), tried])
   if (built) browserTests()
 } catch (error) {
   console.error(error)

@@ -60,7 +60,7 @@ test('a thermocouple held in freezing metal; too far off is questioned', async (
   await expect(page.getByTestId('offsets')).toContainText('13.0 °C low at 1072 °C')
 })
 
-test('a new crucible, a worn one and one of another family stop the plan', async ({ page }) => {
+test('a new crucible, a worn one and one of another family stop the plan @long', async ({ page }) => {
   await openDemo(page)
   await visit(page, '/heat/13/target')
   await page.getByRole('combobox', { name: /^Crucible/ }).selectOption({ label: 'Number three, new' })

@@ -320,7 +320,7 @@ test('a picture comes when it is looked at, small first; one whose device is awa
   await phone.context().close()
 })
 
-test('the server by itself: where a line is let in, how long a frame may be, how many lines there may be', async () => {
+test('the server by itself: where a line is let in, how long a frame may be, how many lines there may be @long', async () => {
   const server = ownServer(PORT + 3)
   await server.start()
   const tried = (path: string, headers: Record<string, string> = {}, send?: Buffer) =>

@@ -93,7 +93,7 @@ async function weighOnly(page: Page, lot: string, typed: (shown: string) => stri
   await expect(page.getByRole('button', { name: `Take back ${lot}` })).toBeVisible()
 }
 
-test('the bin runs out half way: what was there is taken, others are drawn in, the end is the furnace', async ({
+test('the bin runs out half way: what was there is taken, others are drawn in, the end is the furnace @long', async ({
   page,
 }) => {
   await openDemo(page)

@@ -327,7 +327,7 @@ test.describe('files that are too much', () => {
   })
 })
 
-test('backups write themselves into a folder, ask again where the browser wants it, and say when they cannot', async ({
+test('backups write themselves into a folder, ask again where the browser wants it, and say when they cannot @long', async ({
   page,
 }) => {
   // The browser's own private folder stands in for one the person would choose.

@@ -64,7 +64,7 @@ test.use({ ignoreHTTPSErrors: true })
 test.afterEach(stop)
 test.afterAll(() => rmSync(folder, { recursive: true, force: true }))
 
-test('the shed: a page that says how to trust it, a certificate that fits every address, and a secure app', async ({
+test('the shed: a page that says how to trust it, a certificate that fits every address, and a secure app @long', async ({
   page,
 }) => {
   await start(PORT, '--shed')

@@ -10,7 +10,7 @@ import { expect, openDemo, saved, test, visit } from './support'
 const SIZE_MB = 120
 const BASE = `http://127.0.0.1:${process.env.E2E_PORT ?? 4311}`
 
-test('a file system that is truly full: told, nothing lost, written once there is room, and whole at the next start', async () => {
+test('a file system that is truly full: told, nothing lost, written once there is room, and whole at the next start @long', async () => {
   const folder = await mkdtemp(join(tmpdir(), 'small-'))
   let mounted = false
   try {

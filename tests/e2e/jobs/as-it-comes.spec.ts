@@ -7,7 +7,7 @@ import { addBin, blankYard, cameOut, gramsOf, melt, read, weighAll } from './ste
  * of the lead; engineering estimates): 1485 g of metal, of it 942.98 Cu, 504.90 Zn, 37.13 Pb; after the melt 938.26,
  * 479.66 and 36.38, together 1454.3 g: 64.52 Cu, 32.98 Zn, 2.50 Pb.
  */
-test('unknown brass cast as it is: melted without a target, named by its reading, and melted again', async ({
+test('unknown brass cast as it is: melted without a target, named by its reading, and melted again @long', async ({
   page,
 }) => {
   await blankYard(page)
