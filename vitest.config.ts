@@ -24,6 +24,8 @@ export default defineConfig({
     setupFiles: ['tests/support/seed.ts'],
     // One worker for each core: the longest files wait for their solver, not for the disk.
     maxWorkers: '100%',
+    // Begun in a tenth of the time of a process.
+    pool: 'threads',
     projects: [
       {
         extends: true,
