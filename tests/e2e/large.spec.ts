@@ -46,7 +46,7 @@ test('a yard of many years: read beside the page, lists drawn as they are scroll
 
   await visit(page, '/trends')
   await page.getByRole('combobox', { name: 'Heats' }).selectOption('0')
-  await expect(page.getByText(`${HEATS} heats; a kilogram tapped cost`)).toBeVisible()
+  await expect(page.getByText(`${HEATS} heats; each kg tapped cost`)).toBeVisible()
   await expect(page.getByRole('region', { name: 'Tramp elements, Cu' })).toContainText(/and \d+ more/)
 
   await visit(page, '/compare')
