@@ -94,9 +94,9 @@ export function told(text: string | undefined): string | undefined {
   return text === undefined ? undefined : (texts[text] ?? spelled(text))
 }
 
-/** A name as it stands within a sentence: "Green sand" is "green sand", a German noun keeps its large letter. */
+/** A name as it stands within a sentence: "Green sand" is "green sand", "A mesh file" is "a mesh file", a German noun keeps its large letter. */
 export const inSentence = (name: string): string =>
-  other?.nounsAreCapital || !/^[A-ZÀ-Þ][a-zà-ÿ]/.test(name)
+  other?.nounsAreCapital || !/^(?:[A-ZÀ-Þ]|A (?=[a-z]))[a-zà-ÿ]/.test(name)
     ? name
     : name.charAt(0).toLowerCase() + name.slice(1)
 

@@ -16,6 +16,7 @@ import { withSpread } from '~/shared/learning/learning-words'
 import { stepWords } from '~/features/melt/melt-words'
 import { quantityWords } from '~/shared/fields/quantity-words'
 import { balanceWords, verdictShort, verdictWords } from '~/shared/heat/results-words'
+import { inSentence } from '~/words'
 import { costWorking, elementWorking, tapWorking } from '~/shared/words/workings-words'
 
 const tools = {
@@ -27,6 +28,18 @@ const tools = {
   mainSource: (element: string) => (element === 'Pb' ? 'Valve bodies' : null),
   limitOf: () => 0.3,
 }
+
+describe('a name within a sentence', () => {
+  it.each([
+    ['Green sand', 'green sand'],
+    ['A mesh file', 'a mesh file'],
+    ['An earlier casting', 'an earlier casting'],
+    ['LM25', 'LM25'],
+    ['A 356', 'A 356'],
+  ])('%s stands there as %s', (name, within) => {
+    expect(inSentence(name)).toBe(within)
+  })
+})
 
 describe('figures', () => {
   it.each([
