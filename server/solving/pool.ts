@@ -35,7 +35,7 @@ export interface Place {
   /**
    * Solves a problem in a thread of its own.
    * @param gone aborted when nobody waits for the answer any more: it is taken out of the queue, or its engine ended
-   * @returns the plan, an unknown one where the engine overran its time and was ended
+   * @returns the plan, an unknown one where the engine overran its time and was ended; or that the queue has filled since
    * @throws AbortError when the client is gone, Error when the engine fails
    */
   solve(problem: ChargeProblem, gone: AbortSignal): Promise<{ plan: ChargePlan } | Busy>

@@ -77,12 +77,23 @@ async function wrong(page: Page, path: string, set: (axe: AxeBuilder) => AxeBuil
   ]
 }
 
-/** Goes to a screen and waits for what comes late on it. */
-async function open(page: Page, path: string): Promise<void> {
-  await visit(page, path)
-  await expect(page.getByRole('main')).not.toContainText('Opening the yard')
-  if (path.endsWith('charge')) await expect(page.getByTestId('answer')).toContainText('to tap for')
-  if (path === '/ledger') await expect(page.getByTestId('where-chart').locator('svg').first()).toBeVisible()
+/** Looks at each screen of the demo yard once what comes late is on it, on the desk to begin with. */
+async function lookAt(
+  page: Page,
+  screens: readonly string[],
+  found: (path: string) => Promise<string[]>,
+): Promise<void> {
+  test.setTimeout(300_000)
+  await page.emulateMedia({ reducedMotion: 'reduce' })
+  await openDemo(page)
+  for (const path of screens) {
+    await page.setViewportSize({ width: 1280, height: 800 })
+    await visit(page, path)
+    await expect(page.getByRole('main')).not.toContainText('Opening the yard')
+    if (path.endsWith('charge')) await expect(page.getByTestId('answer')).toContainText('to tap for')
+    if (path === '/ledger') await expect(page.getByTestId('where-chart').locator('svg').first()).toBeVisible()
+    expect(await found(path)).toEqual([])
+  }
 }
 
 /** What axe has against a screen on the desk. */
@@ -92,28 +103,20 @@ const onTheDesk = (page: Page, path: string) =>
 test('every screen opens under a title and stays on a phone; axe finds nothing on those of a heat', async ({
   page,
 }) => {
-  test.setTimeout(300_000)
-  await page.emulateMedia({ reducedMotion: 'reduce' })
-  await openDemo(page)
-  for (const path of SCREENS) {
-    await open(page, path)
-    if (MAIN.includes(path)) expect(await onTheDesk(page, path)).toEqual([])
+  await lookAt(page, SCREENS, async (path) => {
+    const found = MAIN.includes(path) ? await onTheDesk(page, path) : []
     if (path !== '/') await expect(page, path).toHaveTitle(/.+ · Hephaestal$/)
     await page.setViewportSize({ width: 390, height: 844 })
     await expect.poll(() => runsOff(page), { message: `${path} at 390 px` }).toBe(0)
-    await page.setViewportSize({ width: 1280, height: 800 })
-  }
+    return found
+  })
 })
 
 for (const screens of THIRDS)
   test(`axe finds nothing on any stage from ${screens[0]} on, on the desk, in the dark and on a phone; nothing runs off the side, at 320 px or with wide-set text @long`, async ({
     page,
   }) => {
-    test.setTimeout(300_000)
-    await page.emulateMedia({ reducedMotion: 'reduce' })
-    await openDemo(page)
-    for (const path of screens) {
-      await open(page, path)
+    await lookAt(page, screens, async (path) => {
       const found = await onTheDesk(page, path)
       if (DRAWN.includes(path)) {
         await page.emulateMedia({ colorScheme: 'dark' })
@@ -123,9 +126,8 @@ for (const screens of THIRDS)
       await page.setViewportSize({ width: 390, height: 844 })
       found.push(...(await wrong(page, `${path} on a phone`, (axe) => axe.withRules(PHONE))))
       await staysOn(page, path)
-      await page.setViewportSize({ width: 1280, height: 800 })
-      expect(found).toEqual([])
-    }
+      return found
+    })
   })
 
 test('the whole path by keyboard alone @long', async ({ page }) => {
