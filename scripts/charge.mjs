@@ -3,6 +3,6 @@ import { ensurePackages, run } from './ensure.mjs'
 
 const log = console.log
 console.log = console.error
-ensurePackages()
+await ensurePackages()
 console.log = log
 process.exit(run('npx', ['--no-install', 'tsx', 'scripts/charge.ts', ...process.argv.slice(2)]))

@@ -3,7 +3,7 @@ import { ensurePackages, run } from './ensure.mjs'
 import { freePort, listening, serveBuilt } from './serving.mjs'
 
 const blank = process.argv.includes('--blank')
-ensurePackages()
+await ensurePackages()
 console.log('Building…')
 const env = { ...process.env, HEPHAESTAL_PACKED: 'no' }
 if (run('npx', ['nuxt', 'build'], { stdio: ['ignore', 'ignore', 'inherit'], env }) !== 0) process.exit(1)

@@ -3,7 +3,7 @@ import { rmSync } from 'node:fs'
 import { join } from 'node:path'
 import { ensurePackages, ROOT, run } from './ensure.mjs'
 
-ensurePackages()
+await ensurePackages()
 const out = join(ROOT, 'dist')
 rmSync(out, { recursive: true, force: true })
 const env = { ...process.env, HEPHAESTAL_STATIC: 'yes' }

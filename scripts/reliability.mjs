@@ -3,8 +3,8 @@ import { existsSync } from 'node:fs'
 import { join } from 'node:path'
 import { ensureChromium, ensurePackages, ROOT, run } from './ensure.mjs'
 
-ensurePackages()
-ensureChromium()
+await ensurePackages()
+await ensureChromium({ whole: true })
 if (!existsSync(join(ROOT, '.output/server/index.mjs')) && run('npx', ['nuxt', 'build']) !== 0)
   process.exit(1)
 if (run('node', ['scripts/generate.mjs'], { env: { ...process.env, BASE_URL: '/casting/' } }) !== 0)

@@ -7,7 +7,7 @@ import { freePort, listening, serveBuilt } from './serving.mjs'
 
 const shed = process.argv.includes('--shed')
 const folder = process.env.HEPHAESTAL_SHED_DIR ?? join(ROOT, '.data', 'shed')
-ensurePackages()
+await ensurePackages()
 // What was built for a demo or a test on this machine is not packed; devices of a network are to have it packed.
 const built = process.env.HEPHAESTAL_PACKED === 'no' ? 'index.html' : 'index.html.br'
 if (!existsSync(join(ROOT, '.output', 'public', built))) {

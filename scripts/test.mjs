@@ -96,8 +96,8 @@ function browserTests() {
 }
 
 try {
-  ensurePackages()
-  ensureChromium()
+  // Neither waits for the other on a fresh machine.
+  await Promise.all([ensureChromium({ whole: long }), ensurePackages()])
   mkdirSync(results, { recursive: true })
   await check('prepare', 'npx', ['nuxt', 'prepare'])
   // Two at a time, as there are two cores even on a small machine. The types are asked of the compiler itself, since
