@@ -1,5 +1,6 @@
 import { nth } from '#core/lists'
 import type { Highs } from 'highs'
+import { atLeast, atMost, type MassUnit } from '#core/units'
 import { applyRemedy, rulesOf } from './apply-remedy'
 import { buildBlendModel, type BlendModel } from './blend-model'
 import { minimiseWithCones } from './cones'
@@ -8,6 +9,7 @@ import { NO_SOLUTION, unlessOutOfTime, type LinearSolution } from './linear-prog
 import type { ChargePlan, Conflict, LimitChange, Purchase, Remedy } from './plan'
 import type { ChargeLot, ChargeProblem } from './problem'
 import { withPurchases } from './purchasable'
+import { onceTaken, type ScaleBench } from './scales'
 import { morePurchased } from './sure-purchase'
 
 type Diagnosis = Pick<ChargePlan, 'conflict' | 'remedies'>
@@ -21,23 +23,26 @@ const MOST_PURCHASES = 3
  * Says why a problem cannot be solved and what would make it so.
  * @param works whether a changed problem can be solved, all rules kept; no way out is offered without it
  * @param outOfTime then no further way is tried
+ * @param bench what is got or changed is weighed on these, and told in their unit; null where it is taken as it stands
  */
 export function diagnose(
   highs: Highs,
   problem: ChargeProblem,
   works: (changed: ChargeProblem) => boolean,
   outOfTime: () => boolean = () => false,
+  bench: ScaleBench | null = null,
 ): Diagnosis {
+  const unit = bench?.unit ?? null
   const found = unlessOutOfTime(() => findLimitConflict(highs, problem, outOfTime), NOTHING_KNOWN)
   const conflict =
     metalConflict(problem) ??
     fixedConflict(problem) ??
     (found.solvable ? ruleConflict(problem, works) : found.conflict)
-  const proven = (remedy: Remedy) => !outOfTime() && works(applyRemedy(problem, remedy))
+  const proven = (remedy: Remedy) => !outOfTime() && works(onceTaken(problem, remedy, bench))
   /** A way out that is not found in time is none. */
   const inTime = (find: () => Remedy[]) => (outOfTime() ? [] : unlessOutOfTime(find, []))
   const relaxing = relaxations(problem, found).flatMap((one) => provenRelaxing(problem, one, proven))
-  const buying = inTime(() => purchases(highs, problem).flatMap((one) => provenPurchase(one, proven)))
+  const buying = inTime(() => purchases(highs, problem).flatMap((one) => provenPurchase(one, proven, unit)))
   const second = problem.version === 2
   return {
     conflict,
@@ -47,11 +52,11 @@ export function diagnose(
         : relaxedTogether(problem, found).flatMap((one) => provenRelaxing(problem, one, proven))),
       ...(buying.length > 0
         ? buying
-        : inTime(() => boughtTogether(highs, problem).flatMap((one) => provenPurchase(one, proven)))),
+        : inTime(() => boughtTogether(highs, problem).flatMap((one) => provenPurchase(one, proven, unit)))),
       ...inTime(() => leavingOut(highs, problem, proven)),
       ...looserRules(problem, found.solvable).filter(proven),
-      ...inTime(() => firstProven(lessTap(highs, problem), proven)),
-      ...(second ? inTime(() => firstProven(moreTap(highs, problem), proven)) : []),
+      ...inTime(() => firstProven(lessTap(highs, problem, unit), proven)),
+      ...(second ? inTime(() => firstProven(moreTap(highs, problem, unit), proven)) : []),
       ...(second ? relaxedOthers(problem, conflict).filter(proven) : []),
     ],
   }
@@ -187,15 +192,15 @@ function relaxation(highs: Highs, model: BlendModel): LinearSolution {
 /** With rules of weighing the least mass may not be enough; then somewhat more of it often is. */
 const GENEROUS = [1, 1.1, 1.5, 2.5, 4]
 
-function provenPurchase(least: Remedy, proven: (remedy: Remedy) => boolean): Remedy[] {
+function provenPurchase(least: Remedy, proven: (remedy: Remedy) => boolean, unit: MassUnit | null): Remedy[] {
   for (const times of GENEROUS) {
-    const remedy = morePurchased(least, times)
+    const remedy = morePurchased(least, times, unit)
     if (remedy && proven(remedy)) return [remedy]
   }
   return []
 }
 
-const enough = (massG: number) => Math.ceil(massG * 1.0001 + 0.001)
+const enough = (massG: number) => massG * 1.0001 + 0.001
 
 /** For each metal or master alloy, the least of it that by itself makes the problem solvable; the lightest first. */
 function purchases(highs: Highs, problem: ChargeProblem): Remedy[] {
@@ -246,7 +251,7 @@ const MORE = [1, 1.005, 1.01, 1.03, 1.1]
 const MOST_TIMES = 3
 
 /** The least that can be tapped inside the limits once it is more than was asked: what is weighed too much is thinned. */
-function moreTap(highs: Highs, problem: ChargeProblem): Remedy[] {
+function moreTap(highs: Highs, problem: ChargeProblem, unit: MassUnit | null): Remedy[] {
   const { tapMassG } = problem.target
   const model = buildBlendModel(
     { ...problem, target: { ...problem.target, tapMassG: MOST_TIMES * tapMassG } },
@@ -256,7 +261,7 @@ function moreTap(highs: Highs, problem: ChargeProblem): Remedy[] {
   if (!solution.feasible) return []
   const leastG = Number(solution.objective.toPrecision(9))
   // Where all is fixed it has to be just that.
-  return [leastG, ...MORE.map((share) => Math.ceil(Math.max(leastG * 1.0001, tapMassG) * share))]
+  return [leastG, ...MORE.map((share) => atLeast(Math.max(leastG * 1.0001, tapMassG) * share, unit))]
     .filter((tap) => tap > tapMassG * 1.0005 && tap <= MOST_TIMES * tapMassG)
     .map((tap): Remedy => ({ kind: 'moreTap', tapMassG: tap }))
 }
@@ -265,14 +270,14 @@ function moreTap(highs: Highs, problem: ChargeProblem): Remedy[] {
 const LESS = [1, 0.995, 0.99, 0.97, 0.9]
 
 /** The most that can be tapped inside the limits from what is there, and somewhat less. */
-function lessTap(highs: Highs, problem: ChargeProblem): Remedy[] {
+function lessTap(highs: Highs, problem: ChargeProblem, unit: MassUnit | null): Remedy[] {
   const model = buildBlendModel(problem, {
     freeTap: true,
     costPerG: (_, coefficients) => -coefficients.meltPerG,
   })
   const solution = relaxation(highs, model)
   const mostG = solution.feasible ? -solution.objective * 0.9999 : 0
-  return LESS.map((share) => Math.floor(mostG * share))
+  return LESS.map((share) => atMost(mostG * share, unit))
     .filter((tapMassG) => tapMassG >= 1 && tapMassG < problem.target.tapMassG)
     .map((tapMassG): Remedy => {
       return { kind: 'lessTap', tapMassG }

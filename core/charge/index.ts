@@ -1,4 +1,5 @@
 export { applyRemedy, rulesOf, withoutRule } from './apply-remedy'
+export { EXCESS, onceTaken, ontoScales, type ScaleBench } from './scales'
 export { meltCoefficients, type MeltCoefficients } from './melt-coefficients'
 export { normalCdf, normalQuantile } from './normal'
 export { harmOf, limitWidth } from './least-harm'

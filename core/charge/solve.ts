@@ -11,6 +11,7 @@ import { readLimiting } from './limiting'
 import { objectiveOf } from './objective'
 import type { ChargePlan, PlanLine } from './plan'
 import type { ChargeProblem } from './problem'
+import type { ScaleBench } from './scales'
 import { search, type SearchResult } from './search'
 import { SharedRisks } from './shared-risks'
 import { ProgrammeShelf } from './shelf'
@@ -50,11 +51,12 @@ export interface ChargeSolver {
   /**
    * Finds the best charge for a problem.
    * @param problem in grams, wt% and fractions, already guarded by `parseChargeProblem`
+   * @param bench ways out are proven with what is got or changed weighed on these; without it, as it stands
    * @returns a plan; when nothing fits, status "infeasible" with what conflicts and proven ways out, or, where the
    *   problem asks for it, the plan that does the least harm
    * @throws Error only when the solver itself fails
    */
-  solve(problem: ChargeProblem): ChargePlan
+  solve(problem: ChargeProblem, bench?: ScaleBench): ChargePlan
   /**
    * A good charge at once: the search for a still better choice of lots stops after so many nodes, always the
    * same ones, and the plan then says "feasible" with how much cheaper another could be.
@@ -302,7 +304,7 @@ export function createChargeSolver(
     return planFrom(problem, attempt(problem, seconds, nodes, options))
   }
 
-  function answer(problem: ChargeProblem): ChargePlan {
+  function answer(problem: ChargeProblem, bench: ScaleBench | null): ChargePlan {
     const seconds = problem.timeLimitS ?? DEFAULT_TIME_LIMIT_S
     const before = cutShort
     const stepped = isStepped(problem)
@@ -313,7 +315,7 @@ export function createChargeSolver(
         : roundedPlan(problem, seconds)
     if (plan) return stepped ? withGap(problem, plan, seconds / 2) : plan
     const unsure = cutShort > before
-    const told = unsure ? {} : against(problem, seconds)
+    const told = unsure ? {} : against(problem, seconds, bench)
     const lines = problem.leastHarm ? harmLeast(problem, seconds) : null
     if (lines) {
       const found = describePlan(problem, lines)
@@ -325,14 +327,14 @@ export function createChargeSolver(
   }
 
   /** What stands against a charge, and ways out that were solved. */
-  function against(problem: ChargeProblem, seconds: number) {
+  function against(problem: ChargeProblem, seconds: number, bench: ScaleBench | null) {
     const before = cutShort
     const works = (changed: ChargeProblem) => best(changed, seconds / 4, Infinity) !== null
     const end = clockMs() + seconds * 1000
     const told = within(
       highs,
       () => clockMs() > end + (OVERDUE - 1) * seconds * 1000,
-      () => diagnose(highs, problem, works, () => clockMs() > end),
+      () => diagnose(highs, problem, works, () => clockMs() > end, bench),
     )
     // A way out that was not looked at to its end is one that is not told of.
     cutShort = before
@@ -349,9 +351,9 @@ export function createChargeSolver(
   }
 
   return {
-    solve(problem) {
+    solve(problem, bench) {
       try {
-        return answer(problem)
+        return answer(problem, bench ?? null)
       } catch (error) {
         if (error instanceof SolverStopped) return unknownPlan(problem)
         throw error

@@ -1,4 +1,3 @@
-import { applyRemedy } from './apply-remedy'
 import { excessMaxG } from './blend-model'
 import { describePlan } from './describe'
 import { holds } from './holds'
@@ -6,6 +5,7 @@ import { harmOf } from './least-harm'
 import { letInWays, type LetIn } from './let-in'
 import { isNone, type ChargePlan, type PlanLine, type Remedy } from './plan'
 import type { ChargeLot, ChargeProblem } from './problem'
+import { onceTaken, type ScaleBench } from './scales'
 import type { ChargeSolver } from './solve'
 import { surePurchases } from './sure-purchase'
 import { isWanted } from './wanted'
@@ -30,6 +30,8 @@ export interface WeighingAsk {
   mostTapG: number
   /** what each line is worth, as a share of the least that the charge could cost */
   lineShare: number
+  /** what is got or changed is weighed on these; without it, as it stands */
+  bench?: ScaleBench
   /** lots that the caster left out or allowed only so much of, as they would stand in the problem if let in whole */
   leftOut?: readonly ChargeLot[]
 }
@@ -80,7 +82,7 @@ export function planWeighing(solver: ChargeSolver, ask: WeighingAsk, nodes: numb
     ...(begun ? { leastHarm: true } : {}),
   }
   const since = solver.cutShort()
-  const plan = alwaysOne(ask, last, solver.solve(last))
+  const plan = alwaysOne(ask, last, solver.solve(last, ask.bench))
   const unsure = hurried(since)
   if (isNone(plan) || plan.status === 'least-harm') {
     const answer = noneHolds(solver, ask, last, plan, nodes)
@@ -128,9 +130,12 @@ function noneHolds(
   const ways = ask.leftOut && plan.status !== 'unknown' ? letIn(solver, ask, ask.leftOut) : []
   if (plan.status === 'infeasible' && !begun && problem.confidence !== undefined) {
     const certain = changedProblem(problem, ask, { tolerance: 1, wide: false, certain: true, room: true })
-    const makes = (remedy: Remedy) => solver.quickPlan(applyRemedy(certain, remedy), nodes) !== null
+    const { bench } = ask
+    const makes = (remedy: Remedy) =>
+      solver.quickPlan(onceTaken(certain, remedy, bench ?? null), nodes) !== null
+    const otherwise = () => solver.solve(certain, bench).remedies
     return {
-      plan: { ...plan, remedies: surePurchases(plan.remedies, makes, () => solver.solve(certain).remedies) },
+      plan: { ...plan, remedies: surePurchases(plan.remedies, makes, otherwise, bench?.unit) },
       problem: last,
       concessions: [],
       letIn: ways,

@@ -1,15 +1,15 @@
 import { nominalOf } from '#core/alloys'
 import { withBaseSpread } from '#core/composition'
 import {
-  meltCoefficients,
+  EXCESS,
+  ontoScales,
   type ChargedLine,
   type ChargeLot,
   type ChargeProblem,
+  type ScaleBench,
   type WeighingAsk,
 } from '#core/charge'
-import { scaleFor, type Scale } from '#core/gear'
 import { isVirgin, toChargeLot, type Lot } from '#core/stock'
-import { weighingStep, type MassUnit } from '#core/units'
 import { comesAsItIs } from './comes-as-it-is'
 import { heatRecovery, heatYield } from './losses'
 import { planKey } from './plan-key'
@@ -19,24 +19,15 @@ import type { Heat, WeighedLine } from './schema'
 export const TAP_TOLERANCE_PCT = 1
 /** What a line must save to be worth the walk to its bin where the heat does not say, as a share of the cost. */
 export const LINE_SHARE = 0.01
-/** How far a melt is planned over what was asked, as a share of it. */
-const EXCESS = 0.02
 /** Where no crucible is known, a melt that grows under the hand may grow by this share. Engineering judgement. */
 const GROWTH = 0.25
-/** Finer than this share of the melt, or of the most a line can be, no weight has to be. Engineering judgement. */
-const FINE_OF_TAP = 3e-4
-const FINE_OF_LINE = 0.01
 /** More than any crucible takes, g. */
 const MOST_G = 1e8
 /** A melt that aims at no weight may be almost so much lighter than was thought. */
 const NEARLY_ALL = 0.999
-/** Step of a scale nobody described, g. */
-const USUAL_STEP_G = 1
 
 /** What weights are taken with: the yard's scales, the unit they are read in, and what the crucible takes. */
-export interface WeighingBench {
-  scales: readonly Pick<Scale, 'stepG' | 'capacityG' | 'errorG'>[]
-  unit: MassUnit
+export interface WeighingBench extends ScaleBench {
   /** most melt the chosen crucible takes, g; null where none was chosen */
   crucibleG: number | null
   /** what the heat before left in it, as a line of the charge */
@@ -89,21 +80,22 @@ export function heatChargeProblem(
     )
   }
   for (const line of heat.weighed) problemLots.push(weighedLot(line))
+  const target = {
+    tapMassG,
+    tapToleranceG: free
+      ? NEARLY_ALL * tapMassG
+      : ((heat.tapTolerancePct ?? TAP_TOLERANCE_PCT) / 100) * tapMassG,
+    limits: alloy.limits,
+    nominal: nominalOf(alloy),
+    base: alloy.base,
+    ...(alloy.othersEachMax === undefined ? {} : { othersEachMax: alloy.othersEachMax }),
+    ...(alloy.othersTotalMax === undefined ? {} : { othersTotalMax: alloy.othersTotalMax }),
+  }
   return {
     format: 'hephaestal/charge-problem',
     version: 2,
-    target: {
-      tapMassG,
-      tapToleranceG: free
-        ? NEARLY_ALL * tapMassG
-        : ((heat.tapTolerancePct ?? TAP_TOLERANCE_PCT) / 100) * tapMassG,
-      limits: alloy.limits,
-      nominal: nominalOf(alloy),
-      base: alloy.base,
-      ...(alloy.othersEachMax === undefined ? {} : { othersEachMax: alloy.othersEachMax }),
-      ...(alloy.othersTotalMax === undefined ? {} : { othersTotalMax: alloy.othersTotalMax }),
-    },
-    lots: [...problemLots.map(ontoScales(heat, bench)), ...(bench.pot ? [bench.pot] : [])],
+    target,
+    lots: [...problemLots.map(ontoScales({ target, recovery }, bench)), ...(bench.pot ? [bench.pot] : [])],
     recovery,
     objective: heat.objective,
     ...(heat.confidence === null
@@ -116,23 +108,13 @@ export function heatChargeProblem(
   }
 }
 
-/** A lot with the step of the scale it will stand on, and how far its weight may be off. */
-function ontoScales(heat: Heat, bench: WeighingBench): (lot: ChargeLot) => ChargeLot {
-  const tapMassG = heat.tapMassG!
-  const recovery = heatRecovery(heat)
-  return (lot) => {
-    const mostG = mostOf(lot, heat.alloy!.limits, recovery, tapMassG * (1 + EXCESS))
-    const { stepG, errorG } = lineScale(mostG, bench)
-    return {
-      ...lot,
-      weighErrorG: errorG,
-      stepG: fitting(stepG, Math.min(FINE_OF_TAP * tapMassG, FINE_OF_LINE * mostG)),
-    }
-  }
-}
-
 /** Lots that the caster left out or allowed only so much of, as free as their stock. */
-function leftOutLots(heat: Heat, lots: readonly Lot[], bench: WeighingBench): ChargeLot[] {
+function leftOutLots(
+  heat: Heat,
+  lots: readonly Lot[],
+  { target }: ChargeProblem,
+  bench: WeighingBench,
+): ChargeLot[] {
   const weighed = new Set(heat.weighed.map(({ lotId }) => lotId))
   return lots
     .filter(({ id, massG }) => {
@@ -141,47 +123,7 @@ function leftOutLots(heat: Heat, lots: readonly Lot[], bench: WeighingBench): Ch
       return !choice.use || (choice.capG !== null && choice.lockG === null && choice.capG < massG)
     })
     .map((lot) => toChargeLot(lot, {}, heatYield(heat, lot)))
-    .map(ontoScales(heat, bench))
-}
-
-/** The most of a lot that a melt inside its limits can hold, g: which scale it will stand on. */
-function mostOf(
-  lot: ChargeLot,
-  limits: ChargeProblem['target']['limits'],
-  recovery: Record<string, number>,
-  mostTapG: number,
-): number {
-  if (lot.fixedG !== undefined) return lot.fixedG
-  const { elementPct, meltPerG } = meltCoefficients(lot, recovery)
-  let most = Math.min(lot.availableG, lot.maxG ?? Infinity, mostTapG / Math.max(meltPerG, 1e-9))
-  for (const [element, { max }] of Object.entries(limits)) {
-    const content = elementPct[element] ?? 0
-    if (max !== undefined && content > 0) most = Math.min(most, (max * mostTapG) / content)
-  }
-  return most
-}
-
-/**
- * The scale for a line of up to so much: the finest that bears it, else the one that bears most.
- * @returns the step weights are planned and shown in, and how far a weight may be off, g; the scale where one is known
- */
-export function lineScale<S extends WeighingBench['scales'][number]>(
-  mostG: number,
-  { scales, unit }: { scales: readonly S[]; unit: MassUnit },
-): { stepG: number; errorG: number; scale: S | null } {
-  const [strongest] = [...scales].sort((a, b) => b.capacityG - a.capacityG)
-  const scale = scaleFor(scales, mostG) ?? strongest ?? null
-  const stepG = weighingStep(scale?.stepG ?? USUAL_STEP_G, unit)
-  return { stepG, errorG: Math.max(stepG / 2, scale?.errorG ?? 0), scale }
-}
-
-/** Counts of a scale's step that read well. */
-const COUNTS = [500, 200, 100, 50, 20, 10, 5, 2]
-
-/** A fine scale is read as finely as it matters: the largest round count of its steps that is fine enough. */
-function fitting(stepG: number, fineG: number): number {
-  const count = COUNTS.find((one) => one * stepG <= fineG * (1 + 1e-9)) ?? 1
-  return Number((count * stepG).toPrecision(12))
+    .map(ontoScales({ target, recovery: heatRecovery(heat) }, bench))
 }
 
 /** Smallest line worth a walk to the scale: 0.2 % of the melt, between 2 and 20 g. Engineering judgement. */
@@ -205,6 +147,7 @@ export function heatWeighing(
   const followed = heat.planned?.of === planKey(heat) ? heat.planned : null
   return {
     problem,
+    bench: { scales: bench.scales, unit: bench.unit },
     begun: heat.weighed.length > 0,
     planned:
       followed && Object.fromEntries(Object.entries(followed.lines).filter(([id]) => !weighed.has(id))),
@@ -212,7 +155,7 @@ export function heatWeighing(
     plannedLots: heat.planLots,
     mostTapG: bench.crucibleG ?? (comesAsItIs(heat) ? MOST_G : tapMassG * (1 + GROWTH)),
     lineShare: heat.lineShare ?? LINE_SHARE,
-    leftOut: comesAsItIs(heat) ? [] : leftOutLots(heat, lots, bench),
+    leftOut: comesAsItIs(heat) ? [] : leftOutLots(heat, lots, problem, bench),
   }
 }
 

@@ -6,7 +6,6 @@ export {
   heatChargeProblem,
   heatWeighing,
   LINE_SHARE,
-  lineScale,
   smallestLineG,
   TAP_TOLERANCE_PCT,
   weighedCharge,

@@ -12,8 +12,6 @@ export interface MeshTopology {
   open: Int32Array
   /** edges with more than two triangles */
   crowdedEdges: number
-  /** edges whose two triangles face opposite ways */
-  turnedEdges: number
   /** triangles without area: two corners in one point */
   degenerate: number
 }
@@ -59,13 +57,11 @@ export function meshTopology(
   const { shell, shells, turned } = family.shells(flat)
   const open: number[] = []
   let crowdedEdges = 0
-  let turnedEdges = 0
   for (let edge = 0; edge < edges.size; edge++) {
     const along = edges.along[edge]!
     const against = edges.against[edge]!
     if (along + against > 2) crowdedEdges++
-    else if (along + against === 2) turnedEdges += along === against ? 0 : 1
-    else {
+    else if (along + against < 2) {
       const forward = (along === 1) !== (turned[edges.first[edge]!] === 1)
       open.push(edges[forward ? 'low' : 'high'][edge]!, edges[forward ? 'high' : 'low'][edge]!)
     }
@@ -78,7 +74,6 @@ export function meshTopology(
     shells,
     open: Int32Array.from(open),
     crowdedEdges,
-    turnedEdges,
     degenerate,
   }
 }

@@ -39,6 +39,34 @@ export function formatMass(grams: number, unit: MassUnit, stepG = USUAL_STEP_G[u
   return { figure: told(tidy(grams / GRAMS_PER[unit], decimals)), unit }
 }
 
+/** Counted in steps, a hair is none. */
+const HAIR = 1e-9
+
+/**
+ * A mass no smaller, as it can be told: in whole grams, or in whole steps of what is shown in the yard's unit.
+ * @param massG g
+ * @example atLeast(28.4, null) // 29
+ * @example formatMass(atLeast(28.4, 'lb'), 'lb').figure // '1.1'
+ */
+export const atLeast = (massG: number, unit: MassUnit | null): number => toldIn(unit, massG, Math.ceil, -HAIR)
+
+/**
+ * A mass no larger, as it can be told: in whole grams, or in whole steps of what is shown in the yard's unit.
+ * @param massG g
+ * @example atMost(28.4, null) // 28
+ */
+export const atMost = (massG: number, unit: MassUnit | null): number => toldIn(unit, massG, Math.floor, HAIR)
+
+function toldIn(
+  unit: MassUnit | null,
+  massG: number,
+  round: (steps: number) => number,
+  hair: number,
+): number {
+  const stepG = unit === null ? 1 : USUAL_STEP_G[unit]
+  return Number((round(massG / stepG + hair) * stepG).toPrecision(12))
+}
+
 /** Without the zeros at the end, but for one behind the mark. */
 const withoutZeros = (figure: string): string => figure.replace(/(\.\d+?)0+$/, '$1')
 

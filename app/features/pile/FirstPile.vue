@@ -28,7 +28,7 @@ const { grams } = useUnits()
 const { faults, lotOf, tileOf, tap, say, shown, takenAs, remove } = useFirstPile()
 const pile = usePile()
 const { busy, fault, done, total } = pile
-const { wantedG, ready, near, again, runsOutWords, bought, tapG } = usePileAnswer(pile)
+const { wantedG, ready, near, again, runsOutWords, most, bought, tapG } = usePileAnswer(pile)
 /** Little is bought to use what there is, not the other way round. */
 const nearest = computed(() =>
   castFirst(near.value.filter(({ boughtG }) => boughtG <= (wantedG.value ?? 0) / 2)).slice(0, 3),
@@ -78,7 +78,7 @@ const headline = computed(() => {
     )
   const others = best.value.length - 1
   return t('pile.up-to-of', {
-    mostG: grams(first.mostG, 10),
+    mostG: most(first),
     name: told(first.alloy.name),
     part: others
       ? t('pile.or', {
@@ -243,7 +243,7 @@ const headline = computed(() => {
                   }}<I18nT keypath="pile.up-to" scope="global"
                     ><template #part
                       ><template v-if="runsOutWords(row)">, {{ runsOutWords(row) }}</template></template
-                    ><template #mostG>{{ grams(row.mostG, 10) }}</template></I18nT
+                    ><template #mostG>{{ most(row) }}</template></I18nT
                   >
                 </span>
               </p>

@@ -14,7 +14,7 @@ const MOST = 4
 const STAYS_MS = 1200
 const { grams } = useUnits()
 const pile = usePile()
-const { ready, again, tapG } = usePileAnswer(pile)
+const { ready, again, most, tapG } = usePileAnswer(pile)
 const rows = computed(() => bestUse(ready.value).slice(0, MOST))
 const list = ref<HTMLElement>()
 const { start, stop } = useTimeoutFn(again, STAYS_MS, { immediate: false })
@@ -36,7 +36,7 @@ const begin = (row: PileRow) => void startHeat({ alloy: row.alloy, tapMassG: tap
         class="flex flex-wrap items-center gap-x-3 border-t border-line py-1.5"
       >
         <span class="min-w-0 flex-1 basis-28">{{ told(row.alloy.name) }}</span>
-        <b class="w-20 text-right">{{ grams(row.mostG, 10) }}</b>
+        <b class="w-20 text-right">{{ most(row) }}</b>
         <button class="btn btn-quiet text-sm underline" @click="begin(row)">
           <I18nT keypath="pile.weigh-out" scope="global"
             ><template #part

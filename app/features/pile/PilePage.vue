@@ -4,7 +4,6 @@ import { I18nT } from 'vue-i18n'
 import { GROUPS } from '#core/alloys'
 import { onMounted, ref } from 'vue'
 import { startHeat } from '~/shared/heat/useHeat'
-import { useUnits } from '~/shared/units/useUnits'
 import QuantityField from '~/shared/fields/QuantityField.vue'
 import FirstPile from './FirstPile.vue'
 import { useYard } from '~/storage/yard-store'
@@ -12,10 +11,9 @@ import { usePile, type PileRow } from './usePile'
 import { usePileAnswer } from './usePileAnswer'
 
 /** What can this pile become? Every target of the library and every own one, tried on the present stock. */
-const { grams } = useUnits()
 const pile = usePile()
 const { done, total, busy, stopped, fault, stop } = pile
-const { wantedG, group, ready, near, far, again, headline, heldWords, bought, share, tapG } =
+const { wantedG, group, ready, near, far, again, headline, heldWords, most, bought, share, tapG } =
   usePileAnswer(pile)
 /** An empty yard begins by pointing; so does one who has more to add. */
 const pointing = ref(!useYard().lots.length)
@@ -80,7 +78,7 @@ const begin = (row: PileRow) => startHeat({ alloy: row.alloy, tapMassG: tapG(row
               </div>
             </div>
             <p class="text-right text-lg whitespace-nowrap max-sm:text-left">
-              <b>{{ grams(row.mostG) }}</b>
+              <b>{{ most(row) }}</b>
             </p>
             <button class="btn" @click="begin(row)">
               <I18nT keypath="pile.start-a-heat" scope="global"
@@ -109,7 +107,7 @@ const begin = (row: PileRow) => startHeat({ alloy: row.alloy, tapMassG: tapG(row
             <p>
               {{ bought(row) }}
               <span v-if="row.mostG > 0" class="text-soft">{{
-                t('pile.without', { mostG: grams(row.mostG) })
+                t('pile.without', { mostG: most(row) })
               }}</span>
             </p>
             <button class="btn btn-quiet underline" @click="begin(row)">

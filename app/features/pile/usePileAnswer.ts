@@ -1,5 +1,6 @@
 import { t, told } from '~/words'
 import { totalG } from '#core/lists'
+import { atLeast, atMost } from '#core/units'
 import { computed, ref } from 'vue'
 import { purchaseName } from '~/shared/words/charge-words'
 import { elementName } from '~/shared/units/elements'
@@ -34,7 +35,7 @@ export function usePileAnswer({ rows, busy, look }: Pile) {
     if (!best) return t('pile.none-of-them-gives-from-this', { wantedG: grams(wantedG.value ?? 0) })
     return t('pile.can-be-tapped-now-the-most', {
       ready: counted(ready.value.length, 'alloy'),
-      mostG: grams(best.mostG),
+      mostG: most(best),
       name: told(best.alloy.name),
     })
   })
@@ -50,8 +51,10 @@ export function usePileAnswer({ rows, busy, look }: Pile) {
   }
   const runsOutWords = ({ runsOut: [first] }: PileRow) =>
     first ? t('pile.then-runs-out', { first: isolated(lotName(first)) }) : ''
-  /** Nothing that is to be bought is written as none of it. */
-  const amount = (massG: number) => (/^0(\.0+)?\u00a0/.test(grams(massG)) ? t('pile.a-pinch') : grams(massG))
+  /** What is to be bought: as much of it as is told is enough. */
+  const amount = (massG: number) => grams(atLeast(massG, yard.settings.mass))
+  /** The most that can be tapped: what is told of it can be asked for. */
+  const most = ({ mostG }: Pick<PileRow, 'mostG'>) => grams(atMost(mostG, yard.settings.mass))
   const bought = ({ unlock }: PileRow) =>
     (unlock ?? [])
       .map(({ metal, massG }) => t('pile.of-3', { massG: amount(massG), metal: purchaseName(metal) }))
@@ -70,7 +73,7 @@ export function usePileAnswer({ rows, busy, look }: Pile) {
     headline,
     heldWords,
     runsOutWords,
-    amount,
+    most,
     bought,
     share,
     tapG,

@@ -95,7 +95,12 @@ describe('what a pile can become, in words', () => {
     expect(answer.headline.value).toMatch(/^1 alloy can be tapped now; the most is 5.200.g of Gunmetal/)
     expect(answer.heldWords(rows.value[0]!)).toContain(yard.lots[0]!.name)
     expect(answer.heldWords(rows.value[1]!)).toBe('held back by the minimum of lead')
-    expect(answer.bought(rows.value[1]!)).toMatch(/^a pinch of lead/)
+    expect(answer.bought(rows.value[1]!)).toMatch(/^1.g of lead/)
+    // Told in ounces it is enough, and what can be tapped is there.
+    yard.changeSettings({ mass: 'lb' })
+    expect(answer.bought(rows.value[1]!)).toMatch(/^0\.1.oz of lead/)
+    expect(answer.most({ mostG: 1022 })).toMatch(/^2.lb 4\.0.oz$/)
+    yard.changeSettings({ mass: 'g' })
     expect([answer.tapG(rows.value[0]!), answer.tapG(rows.value[1]!)]).toEqual([1000, 300])
     answer.group.value = 'aluminium'
     expect(names(answer.far.value)).toEqual(['7075'])

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest'
+import { Doc, encodeStateAsUpdate, Map as YMap } from 'yjs'
 import demo from '#data/demo-yard.json'
 import { headsOf, meetHeads, openSharedYard } from '#core/sync'
 import { workspaceSchema, type AnyRecord } from '#core/workspace'
@@ -41,6 +42,23 @@ describe('how much of whom is known', () => {
   })
 })
 
+describe('a large change', () => {
+  it('goes in parts none of which is much larger than the relay passes on at once, a small one in one', () => {
+    const { shared, updates } = told('desk')
+    const note = 'n'.repeat(50_000)
+    const many = Array.from({ length: 12 }, (_, at) => change({ ...lot, id: `lot-${at}`, note }))
+    shared.write(many)
+    // Twelve of 50 kB in parts of up to 128 kB and one record more.
+    expect(updates.length).toBeGreaterThanOrEqual(4)
+    expect(Math.max(...updates.map(({ length }) => length))).toBeLessThan(200_000)
+    shared.write(many.slice(0, 2).map(({ after }) => change({ ...after, note: 'short' })))
+    expect(updates.length).toBeLessThanOrEqual(7)
+    const phone = openSharedYard('phone', [...updates])
+    expect(phone.names()).toHaveLength(12)
+    expect(phone.read('lots', 'lot-11')).toMatchObject({ note })
+  })
+})
+
 describe('what is told of an update', () => {
   it('each record that it touches, once', () => {
     const { shared, updates } = told('desk')
@@ -70,9 +88,29 @@ describe('what is told of an update', () => {
         .map(({ path }) => path.join('/'))
     expect(asked(desk)).toEqual(['name'])
     expect(asked(phone)).toEqual(['name'])
+    const before = desk.heads()
     desk.answer({ collection: 'lots', id: lot.id, path: ['name'] })
-    phone.take(desk.whole())
+    // An answer counts as something written: who does not have it asks for it.
+    expect(desk.isAllIn(before)).toBe(false)
+    phone.take(desk.beyond(before)!)
     expect(asked(phone)).toEqual([])
+    const answered = desk.heads()
+    desk.answer({ collection: 'lots', id: lot.id, path: ['name'] })
+    expect(desk.heads()).toEqual(answered)
+  })
+  it('one that holds what no device of ours writes is taken, and harms nothing', () => {
+    const { shared, updates } = told('desk')
+    shared.write([change(lot)])
+    const strange = new Doc()
+    const inner = new YMap<unknown>()
+    strange.getMap('somewhere').set('inner', inner)
+    inner.set('deep', 1)
+    const first = encodeStateAsUpdate(strange)
+    shared.take(first)
+    inner.set('deep', 2)
+    expect(shared.take(encodeStateAsUpdate(strange))).toEqual([])
+    expect(shared.read('lots', lot.id)).toEqual(lot)
+    expect(updates).toHaveLength(1)
   })
   it('what is said beside the records is heard, and taken back', () => {
     const { shared: desk, updates } = told('desk')
