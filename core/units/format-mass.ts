@@ -39,6 +39,13 @@ export function formatMass(grams: number, unit: MassUnit, stepG = USUAL_STEP_G[u
   return { figure: told(tidy(grams / GRAMS_PER[unit], decimals)), unit }
 }
 
+/**
+ * The step a mass is shown in where none is asked for: less than half of it is shown as nothing.
+ * @returns g
+ * @example shownStepG('kg') // 1
+ */
+export const shownStepG = (unit: MassUnit): number => USUAL_STEP_G[unit]
+
 /** Counted in steps, a hair is none. */
 const HAIR = 1e-9
 
@@ -63,7 +70,7 @@ function toldIn(
   round: (steps: number) => number,
   hair: number,
 ): number {
-  const stepG = unit === null ? 1 : USUAL_STEP_G[unit]
+  const stepG = unit === null ? 1 : shownStepG(unit)
   return Number((round(massG / stepG + hair) * stepG).toPrecision(12))
 }
 

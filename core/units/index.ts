@@ -1,5 +1,5 @@
 export { GRAMS_PER, pricePer, priceUnit } from './mass-units'
-export { atLeast, atMost, formatMass, type FormattedMass } from './format-mass'
+export { atLeast, atMost, formatMass, shownStepG, type FormattedMass } from './format-mass'
 export { formatLength, MM_IN, parseLength } from './length'
 export { decimalMarkOf, parseDecimal, parseShare } from './parse-decimal'
 export { parseMass, poundsOrOunces } from './parse-mass'

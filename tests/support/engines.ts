@@ -1,10 +1,13 @@
 import loadHighs from 'highs'
 import {
+  alternatives,
   afterWeighing,
   costOfRoom,
   createChargeSolver,
   planWeighing,
+  priceOfCertainty,
   weightBand,
+  type ChargeProblem,
   type Weighing,
   type WeighingAsk,
 } from '#core/charge'
@@ -23,6 +26,10 @@ const engines = {
   room: async (answer: Weighing) => costOfRoom(await solver, answer, NODES),
   band: async (ask: WeighingAsk, now: Weighing, lot: string, stepG: number) =>
     weightBand(await solver, ask, now, lot, stepG, NODES),
+  ways: async (problem: ChargeProblem) => {
+    const engine = await solver
+    return { ways: alternatives(engine, problem), certainty: priceOfCertainty(engine, problem) }
+  },
   forecast: async (ask: ForecastAsk) => forecastHeat(ask),
   day: async (question: DayQuestion) => {
     const { quickPlan } = await solver

@@ -21,7 +21,6 @@ const { rows, certainty, now, askable, fault, take } = useOtherWays(
   computed(() => props.charge.engine.answer?.problem ?? null),
   props.charge.plan,
   props.charge.lotName,
-  grams,
   seen,
 )
 /** Of metal that nobody said a price of, cost tells no way from another. */

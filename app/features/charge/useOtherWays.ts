@@ -12,8 +12,11 @@ import {
   type Way,
 } from '#core/charge'
 import { WAY_WORDS } from './ways-words'
+import { shownStepG } from '#core/units'
 import { useHeat } from '~/shared/heat/useHeat'
 import { useStudy } from '~/shared/engines/useStudy'
+import { useUnits } from '~/shared/units/useUnits'
+import { useYard } from '~/storage/yard-store'
 
 export interface WayRow {
   way: Way
@@ -29,9 +32,6 @@ export interface WayRow {
   same: boolean
 }
 
-/** Less than this is the same weight on a kitchen scale, g. */
-const SAME_G = 0.5
-
 /**
  * The other ways to charge the same melt, worked out beside the plan whenever it has come to rest and someone may see
  * them: they take longer than the plan itself, and a phone's battery.
@@ -41,11 +41,12 @@ export function useOtherWays(
   problem: ComputedRef<ChargeProblem | null>,
   plan: ComputedRef<ChargePlan | null>,
   lotName: (id: string) => string,
-  grams: (value: number) => string,
   wanted: Ref<boolean>,
 ) {
   const study = useStudy()
   const { edit } = useHeat()
+  const { grams } = useUnits()
+  const yard = useYard()
   const found = shallowRef<Alternative[]>([])
   const certainty = shallowRef<Certainty[]>([])
   /** the plan and problem the ways were looked for beside: the page's own may already be further on */
@@ -84,7 +85,8 @@ export function useOtherWays(
     const there = new Map(other.lines.map(({ lot, massG }) => [lot, massG]))
     const changes = [...new Set([...here.keys(), ...there.keys()])]
       .map((lot) => ({ lot, by: (there.get(lot) ?? 0) - (here.get(lot) ?? 0) }))
-      .filter(({ by }) => Math.abs(by) > SAME_G)
+      // What would be told as nothing is the same weight.
+      .filter(({ by }) => Math.abs(by) >= shownStepG(yard.settings.mass) / 2)
       .sort((a, b) => Math.abs(b.by) - Math.abs(a.by))
     const words = changes.slice(0, 3).map(({ lot, by }) => {
       const name = isolated(lotName(lot))

@@ -1,6 +1,6 @@
 import { findAlloy } from '#core/alloys'
 import { afterEach, describe, expect, it, vi } from 'vitest'
-import { effectScope, nextTick, type EffectScope } from 'vue'
+import { computed, effectScope, nextTick, ref, type EffectScope } from 'vue'
 import { LINE_SHARE } from '#core/heat'
 import { useCharge } from '~/features/charge/useCharge'
 import { useChargeAims } from '~/features/charge/useChargeAims'
@@ -9,6 +9,7 @@ import { useChargeRows } from '~/features/charge/useChargeRows'
 import { useChargeSums } from '~/features/charge/useChargeSums'
 import { useReserve } from '~/features/charge/useReserve'
 import { useScale } from '~/features/charge/useScale'
+import { useOtherWays } from '~/features/charge/useOtherWays'
 import { useDay } from '~/features/day/useDay'
 import { useHeat } from '~/shared/heat/useHeat'
 import { engines } from '../../support/engines'
@@ -64,6 +65,35 @@ describe('what nobody said the price of', () => {
     expect(answer.unpriced.value).toContain(bought.name)
     expect(answer.unpriced.value).not.toContain(scrap.name)
     expect(answer.limiting.value.join()).not.toContain(bought.name)
+  })
+})
+
+describe('the same melt, other ways', () => {
+  it('what differs is told only where it is more than nothing as it is told', async () => {
+    const { yard, charge } = await planned()
+    yard.changeSettings({ mass: 'lb' })
+    await nextTick()
+    await settle(charge)
+    // The ways of the plan, each with a line moved by less and by more than a twentieth of an ounce.
+    const plan = charge.plan.value!
+    const [first, second] = plan.lines
+    const moved = {
+      ...plan,
+      lines: [
+        { ...first!, massG: first!.massG + 1.3 },
+        { ...second!, massG: second!.massG - 1.5 },
+        ...plan.lines.slice(2),
+      ],
+    }
+    const problem = charge.engine.answer!.problem
+    const answer = { ways: [{ way: 'surest', plan: moved, problem: { ...problem, confidence: 0.99 } }] }
+    const asked = vi.spyOn(engines, 'ways').mockResolvedValue({ ...answer, certainty: [] } as never)
+    const [wanted, of] = [ref(true), computed(() => problem)]
+    const ways = page!.run(() => useOtherWays(of, charge.plan, charge.lotName, wanted))!
+    await vi.waitFor(() => expect(ways.rows.value).toHaveLength(1), 10_000)
+    asked.mockRestore()
+    expect(ways.rows.value[0]!.differs).toMatch(/^0\.1\soz less/)
+    expect(ways.rows.value[0]!.differs).not.toContain('more')
   })
 })
 
