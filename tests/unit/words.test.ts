@@ -1,3 +1,6 @@
+import { NodeTypes, type RootNode, type TemplateChildNode } from '@vue/compiler-dom'
+import ts from 'typescript'
+import { parse } from 'vue/compiler-sfc'
 import { describe, expect, it } from 'vitest'
 import { createI18n } from 'vue-i18n'
 import english from '~/words/en'
@@ -29,8 +32,65 @@ const messages = (folder: Folder) =>
     Object.entries(words).map(([key, text]) => [`${book}.${key}`, text] as const),
   )
 /** Places left open in a message; a quoted sign in braces is none. */
-const open = (text: string) => [...new Set([...text.matchAll(/\{(\w+)\}/g)].map(([, name]) => name))].sort()
+const open = (text: string) =>
+  [...new Set([...text.matchAll(/\{(\w+)\}/g)].map(([, name = '']) => name))].sort()
 const forms = (text: string) => text.replaceAll("{'|'}", '').split('|').length
+
+/** Messages that a source says, with the places it fills; null where they are not written out there. */
+function saidIn(text: string): { key: string; given: ReadonlySet<string> | null }[] {
+  return [...text.matchAll(/\bt\(\s*(?='[\w-]+\.[\w-]+')/g)].map(({ index }) => {
+    // From the call on, the rest is whatever it is: the parser makes of it what it can.
+    const parsed = ts.createSourceFile('said.ts', text.slice(index, index + 1500), ts.ScriptTarget.Latest)
+    const [statement] = parsed.statements
+    const call = statement && ts.isExpressionStatement(statement) ? callIn(statement.expression) : null
+    const [name, filled] = call?.arguments ?? []
+    if (!name || !ts.isStringLiteral(name))
+      throw new Error(`no message is said in: ${text.slice(index, index + 80)}`)
+    if (!filled) return { key: name.text, given: new Set<string>() }
+    if (!ts.isObjectLiteralExpression(filled) || filled.properties.some(ts.isSpreadAssignment))
+      return { key: name.text, given: null }
+    const given = filled.properties.flatMap((one) =>
+      one.name && ts.isIdentifier(one.name) ? one.name.text : [],
+    )
+    return { key: name.text, given: new Set(given) }
+  })
+}
+/** The call that an expression begins with. */
+function callIn(expression: ts.Expression): ts.CallExpression | null {
+  let found: ts.CallExpression | null = null
+  const visit = (node: ts.Node): void => {
+    if (
+      ts.isCallExpression(node) &&
+      ts.isIdentifier(node.expression) &&
+      node.expression.text === 't' &&
+      node.pos === 0
+    )
+      found = node
+    if (node.pos === 0) ts.forEachChild(node, visit)
+  }
+  visit(expression)
+  return found
+}
+
+/** Messages that a template writes with more than words in them, and the places it fills. */
+function slotsIn(text: string): { key: string; given: ReadonlySet<string> }[] {
+  const found: { key: string; given: ReadonlySet<string> }[] = []
+  const visit = (node: TemplateChildNode | RootNode): void => {
+    if (node.type === NodeTypes.ELEMENT && node.tag === 'I18nT') {
+      const keypath = node.props.find(({ name }) => name === 'keypath')
+      const key = keypath?.type === NodeTypes.ATTRIBUTE ? keypath.value?.content : undefined
+      const given = node.children.flatMap((child) => {
+        const slot = child.type === NodeTypes.ELEMENT && child.props.find(({ name }) => name === 'slot')
+        return slot && slot.type === NodeTypes.DIRECTIVE ? (slot.arg?.loc.source ?? []) : []
+      })
+      if (key) found.push({ key, given: new Set(given) })
+    }
+    if ('children' in node) for (const child of node.children) visit(child as TemplateChildNode)
+  }
+  const { template } = parse(text).descriptor
+  if (template?.ast) visit(template.ast)
+  return found
+}
 
 describe('the words of the app', () => {
   it('are in English, American English and German', () => {
@@ -48,6 +108,35 @@ describe('the words of the app', () => {
       (key) => !key.startsWith('count.') && !source.includes(`'${key}'`) && !source.includes(`"${key}"`),
     )
     expect(unasked).toEqual([])
+  })
+  it('who says a message fills every place that it leaves open', () => {
+    const texts = new Map<string, string>(messages(en))
+    const faults: string[] = []
+    let filled = 0
+    for (const [file, text] of Object.entries(SOURCES))
+      for (const { key, given } of saidIn(text)) {
+        const places = open(texts.get(key) ?? '').filter((name) => name !== 'n' && name !== 'count')
+        if (given === null) continue
+        filled += places.length
+        const empty = places.filter((name) => !given.has(name))
+        if (empty.length > 0) faults.push(`${file}: ${key} leaves ${empty.join(', ')} empty`)
+      }
+    expect(faults).toEqual([])
+    expect(filled).toBeGreaterThan(500)
+  })
+  it('a message with more than words in it has each of its places filled', () => {
+    const texts = new Map<string, string>(messages(en))
+    const faults: string[] = []
+    let filled = 0
+    for (const [file, text] of Object.entries(SOURCES))
+      if (file.endsWith('.vue'))
+        for (const { key, given } of slotsIn(text)) {
+          const places = open(texts.get(key) ?? '')
+          filled += places.length
+          for (const name of places) if (!given.has(name)) faults.push(`${file}: ${key} leaves ${name} empty`)
+        }
+    expect(faults).toEqual([])
+    expect(filled).toBeGreaterThan(50)
   })
   it.each(whole)('%s has every message and none besides', (tag) => {
     expect(

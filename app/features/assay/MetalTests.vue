@@ -51,7 +51,7 @@ function add(): void {
     id: crypto.randomUUID(),
     at: now(),
   }
-  edit(t('assay.add-a-test', { toLowerCase: inSentence(TEST_WORDS[test.kind]) }), {
+  edit(t('assay.add-a-test', { use: inSentence(TEST_WORDS[test.kind]) }), {
     tests: [...(heat.value?.tests ?? []), test],
   })
   Object.assign(draft, blankTest(draft.kind))

@@ -27,7 +27,7 @@ const { failed } = useChart(frame, [() => props.points, () => props.now], (token
     y,
     line: { color: token('ember'), width: 3, shape: 'linear' },
     marker: { color: token('ember'), size: 8, symbol: 'diamond' },
-    hovertemplate: '%{x} in 100: %{y:.2f}<extra></extra>',
+    hovertemplate: `${t('charge.in-100', { round: '%{x}' })}: %{y:.2f}<extra></extra>`,
   }
   const here = {
     type: 'scatter',

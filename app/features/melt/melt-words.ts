@@ -100,6 +100,16 @@ function heldWords(step: RunStep, { grams, degrees }: Pick<Tools, 'grams' | 'deg
   return step.hold === 'cool-enough' ? ` ${t('melt.no-melting-range-is-known-for')}` : ''
 }
 
+/** At what heat, and what first. */
+function pourWords({ window, pourOrder }: RunStep, degrees: Tools['degrees']): string {
+  const order = pourOrder?.length
+    ? t('melt.ingots-last', { join: pourOrder.join(', ' + `${t('small.then')} `) })
+    : t('melt.castings-first-ingots-last')
+  if (!window) return t('melt.one-steady-stream', { order })
+  const [fromC, toC] = [degrees(window.fromC), degrees(window.toC)]
+  return t('melt.between-one-steady-stream', { fromC, toC, order })
+}
+
 /** A run-sheet step in words: what to do, and how. */
 export function stepWords(step: RunStep, { grams, degrees, metal }: Tools): StepWords {
   const dose = step.dose
@@ -111,7 +121,7 @@ export function stepWords(step: RunStep, { grams, degrees, metal }: Tools): Step
   const practice = step.practice ? inSentence(told(step.practice.name)) : ''
   const practised = () => present(step.practice, t('melt.the-practice-of-a-step'))
   const window = step.window
-    ? t('melt.between-and', { fromC: degrees(step.window.fromC), toC: degrees(step.window.toC) })
+    ? t('melt.window-from-to', { fromC: degrees(step.window.fromC), toC: degrees(step.window.toC) })
     : ''
   const { tooMuchPct } = step.practice ?? {}
   const most =
@@ -223,12 +233,7 @@ export function stepWords(step: RunStep, { grams, degrees, metal }: Tools): Step
     case 'pour':
       return {
         title: t('melt.pour-2'),
-        how: t('melt.one-steady-stream', {
-          part: window ? t('melt.in', { replace: window.replace(/^b/, 'B') }) : 'In',
-          part2: step.pourOrder?.length
-            ? t('melt.ingots-last', { join: step.pourOrder.join(', ' + `${t('small.then')} `) })
-            : t('melt.castings-first-ingots-last'),
-        }),
+        how: pourWords(step, degrees),
       }
     case 'empty':
       return {

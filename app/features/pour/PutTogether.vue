@@ -63,7 +63,7 @@ const accusation = ({ figure, offBy }: { figure: AdjustedFigure; offBy: number }
               ><template v-if="result.suspects.length"
                 ><I18nT keypath="pour.likeliest-mistake-each-by-itself" scope="global"
                   ><template #strong
-                    ><b>{{ result.suspects.map(accusation).join('; or ') }}</b></template
+                    ><b>{{ result.suspects.map(accusation).join(`; ${t('small.or')} `) }}</b></template
                   ></I18nT
                 ></template
               ></template

@@ -180,6 +180,19 @@ describe('run sheet and figures typed', () => {
     expect(words.title).toBe('Add the zinc')
     expect(words.how).toContain('Keep the melt between 1030 °C and 1080 °C.')
   })
+  it('at what heat to pour is told where it is looked at, and where it is poured', () => {
+    const degreesTools = { ...tools, degrees: (c: number) => `${c} °C`, metal: 'Cu' as const }
+    const window = { fromC: 1080, usualC: 1110, toC: 1150 }
+    const looked = stepWords({ id: 'temperature', kind: 'temperature', window, cautions: [] }, degreesTools)
+    expect(looked.title).toBe('Check the temperature: 1080 °C to 1150 °C')
+    const poured = { id: 'pour', kind: 'pour', cautions: [] } as const
+    expect(stepWords({ ...poured, window }, degreesTools).how).toBe(
+      'Between 1080 °C and 1150 °C, in one steady stream. Castings first, ingots last.',
+    )
+    expect(stepWords({ ...poured, pourOrder: ['cleat', 'finial'] }, degreesTools).how).toBe(
+      'In one steady stream. cleat, then finial; ingots last.',
+    )
+  })
   it('every problem of a typed figure has words that say what to do', () => {
     for (const problem of ['empty', 'not-a-number', 'unknown-unit', 'negative', 'zero', 'too-large'] as const)
       for (const kind of ['mass', 'temperature', 'percent', 'price', 'number'] as const)
