@@ -13,7 +13,7 @@ import {
 import type { RunSheet } from './useRunSheet'
 import { computed, defineAsyncComponent, ref } from 'vue'
 import { useYard } from '~/storage/yard-store'
-import { DOSE_WORDS } from './melt-words'
+import { DOSE_WORDS, doseWords } from './melt-words'
 import QuantityField from '~/shared/fields/QuantityField.vue'
 
 const PracticeEditor = defineAsyncComponent(() => import('./PracticeEditor.vue'))
@@ -43,9 +43,8 @@ function choose(area: PracticeArea, id: string, sharePct: number | null = null):
 const shareOf = ({ sharePct }: Area) => (sharePct ? (sharePct[0] + sharePct[1]) / 2 : null)
 const dose = ({ sharePct }: Area) => {
   if (!sharePct) return ''
-  const words = (pct: number) => grams((chargeG.value * pct) / 100, 0.1)
-  const [low, high] = [words(sharePct[0]), words(sharePct[1])]
-  return low === high ? low : t('melt.to-2', { low, high })
+  const [lowG, highG] = sharePct.map((pct) => (chargeG.value * pct) / 100) as [number, number]
+  return doseWords({ lowG, highG }, grams)
 }
 function typed(area: Area, massG: number | null): void {
   if (massG !== null && chargeG.value > 0)

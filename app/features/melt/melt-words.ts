@@ -100,6 +100,16 @@ function heldWords(step: RunStep, { grams, degrees }: Pick<Tools, 'grams' | 'deg
   return step.hold === 'cool-enough' ? ` ${t('melt.no-melting-range-is-known-for')}` : ''
 }
 
+/** From how much to how much of something: a small dose as finely as it has to be weighed. */
+export function doseWords(
+  { lowG, highG }: Pick<NonNullable<RunStep['dose']>, 'lowG' | 'highG'>,
+  grams: Tools['grams'],
+): string {
+  const stepG = highG < 2 ? 0.1 : highG < 10 ? 0.5 : 1
+  const [low, high] = [grams(lowG, stepG), grams(highG, stepG)]
+  return low === high ? low : t('melt.to-3', { lowG: low, highG: high })
+}
+
 /** At what heat, and what first. */
 function pourWords({ window, pourOrder }: RunStep, degrees: Tools['degrees']): string {
   const order = pourOrder?.length
@@ -112,11 +122,7 @@ function pourWords({ window, pourOrder }: RunStep, degrees: Tools['degrees']): s
 
 /** A run-sheet step in words: what to do, and how. */
 export function stepWords(step: RunStep, { grams, degrees, metal }: Tools): StepWords {
-  const dose = step.dose
-    ? step.dose.lowG === step.dose.highG
-      ? grams(step.dose.lowG, 0.1)
-      : t('melt.to-3', { lowG: grams(step.dose.lowG), highG: grams(step.dose.highG) })
-    : ''
+  const dose = step.dose ? doseWords(step.dose, grams) : ''
   const minutes = step.minutes ? minutesWords(step.minutes) : ''
   const practice = step.practice ? inSentence(told(step.practice.name)) : ''
   const practised = () => present(step.practice, t('melt.the-practice-of-a-step'))
