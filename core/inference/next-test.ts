@@ -108,15 +108,14 @@ function doubtOf(
   let sum = 0
   for (let element = 0; element < count; element++) {
     let mean = 0
+    for (let at = 0; at < weights.length; at++) mean += weights[at]! * draws[at * count + element]!
+    // About the mean: squares of shares less the square of their mean leave the rounding of ninety percent.
     let square = 0
-    for (let at = 0; at < weights.length; at++) {
-      const pct = draws[at * count + element]!
-      mean += weights[at]! * pct
-      square += weights[at]! * pct * pct
-    }
-    sum += (square - mean * mean) / Math.max(0.5, mean)
+    for (let at = 0; at < weights.length; at++)
+      square += weights[at]! * (draws[at * count + element]! - mean) ** 2
+    sum += square / Math.max(0.5, mean)
   }
-  return Math.sqrt(Math.max(0, sum))
+  return Math.sqrt(sum)
 }
 
 function expectedDoubt(
