@@ -171,7 +171,8 @@ class Run {
     now.atS += STEP_S
     this.#mishaps()
     if (before < now.liquidusC && now.celsius >= now.liquidusC) this.#happen('molten')
-    if (now.lifted && before >= now.solidusC && now.celsius < now.solidusC + FROZEN_C) this.#happen('frozen')
+    const frozenC = now.solidusC + FROZEN_C
+    if (now.lifted && before >= frozenC && now.celsius < frozenC) this.#happen('frozen')
     if (Math.round(now.atS) % CHEMISTRY_EVERY_S === 0) this.#stand(CHEMISTRY_EVERY_S / 60)
     if (Math.round(now.atS) % TRACE_EVERY_S === 0) this.#trace.push({ atS: now.atS, celsius: now.celsius })
   }

@@ -109,6 +109,9 @@ describe('judged by draws', () => {
     // Alike in odds, the one that it lies in by more comes first.
     const wide = bronze({ Cu: { min: 50 }, Sn: { min: 11, max: 14 } }, 'wide')
     expect(nearestByOdds(metal, [below, above, wide])[0]!.alloy.id).toBe('wide')
+    // Of many that it may be, a few are told.
+    const many = Array.from({ length: 9 }, (_, at) => ({ ...wide, id: `wide-${at}` }))
+    expect(nearestByOdds(metal, many).length).toBeLessThan(6)
   })
 })
 
