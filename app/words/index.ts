@@ -1,4 +1,6 @@
+import { shallowRef } from 'vue'
 import { createI18n } from 'vue-i18n'
+import { heated, type HeatScale } from './heat'
 import english from './en'
 
 /** All words of the app: a folder for each language, a file in it for each room of the app. */
@@ -62,8 +64,26 @@ export const words = createI18n({
   fallbackWarn: false,
   warnHtmlMessage: false,
 })
-words.global.setLocaleMessage('en', english)
-if (other) words.global.setLocaleMessage(language, respelled(other))
+/** Temperatures stand in °C in every message: they are told in the yard's scale. */
+const heatIn = shallowRef<HeatScale>('C')
+const folders: readonly (readonly [string, Folder])[] = [
+  ['en', english],
+  ...(other ? [[language, respelled(other)] as const] : []),
+]
+function fillMessages(): void {
+  for (const [tag, folder] of folders)
+    words.global.setLocaleMessage(
+      tag,
+      everyMessage(folder, (text) => heated(text, heatIn.value)),
+    )
+}
+fillMessages()
+/** The scale that temperatures are told in from now on, in messages and in texts of the tables. */
+export function tellHeatIn(scale: HeatScale): void {
+  if (scale === heatIn.value) return
+  heatIn.value = scale
+  fillMessages()
+}
 const translate = words.global.t as (key: string, open: Open, options?: { plural: number }) => string
 
 /**
@@ -75,11 +95,14 @@ export const t = (key: WordKey, open: Open = {}): string => translate(key, open)
 
 /** A language's messages; of one that is only spelled otherwise, the English ones so. */
 export function respelled({ default: folder, spelled }: Language): Folder {
-  if (!spelled) return folder
+  return spelled ? everyMessage(english, spelled) : folder
+}
+
+function everyMessage(folder: Folder, change: (text: string) => string): Folder {
   return Object.fromEntries(
-    Object.entries<Readonly<Record<string, string>>>(english).map(([book, messages]) => [
+    Object.entries<Readonly<Record<string, string>>>(folder).map(([book, messages]) => [
       book,
-      Object.fromEntries(Object.entries(messages).map(([key, text]) => [key, spelled(text)])),
+      Object.fromEntries(Object.entries(messages).map(([key, text]) => [key, change(text)])),
     ]),
   )
 }
@@ -87,11 +110,11 @@ export function respelled({ default: folder, spelled }: Language): Folder {
 const texts: Texts = other?.texts ?? {}
 const spelled = other?.spelled ?? ((text: string) => text)
 
-/** A text of the data tables in the language; as it stands there where nobody has put it into that yet. */
+/** A text of the data tables in the language, and in the yard's scale of temperature; as it stands there where nobody has put it into that yet. */
 export function told(text: string): string
 export function told(text: string | undefined): string | undefined
 export function told(text: string | undefined): string | undefined {
-  return text === undefined ? undefined : (texts[text] ?? spelled(text))
+  return text === undefined ? undefined : heated(texts[text] ?? spelled(text), heatIn.value)
 }
 
 /** A name as it stands within a sentence: "Green sand" is "green sand", "A mesh file" is "a mesh file", a German noun keeps its large letter. */

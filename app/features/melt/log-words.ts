@@ -60,7 +60,10 @@ export const GAS_WORDS: Readonly<Record<GasReason, string>> = {
   oil: t('melt.oily-metal-in-the-charge'),
   paint: t('melt.painted-metal-in-the-charge'),
   thin: t('melt.thin-ware-in-the-charge'),
-  hot: t('melt.over-150-c-of-superheat'),
+  // Asked for each time: the yard may change its scale.
+  get hot() {
+    return t('melt.over-150-c-of-superheat')
+  },
   long: t('melt.held-over-20-minutes'),
   'not-degassed': t('melt.not-degassed-yet'),
 }
