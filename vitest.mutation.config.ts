@@ -6,6 +6,7 @@ const { projects: _, ...test } = base.test ?? {}
 const room = process.env.MUTATED_ROOM ?? '*'
 /** Rooms that are tried where they are used. */
 const ELSEWHERE: Partial<Record<string, readonly string[]>> = {
+  charge: ['truth/odds.test.ts', 'truth/remedies.test.ts'],
   relay: ['server/group', 'features/group.test.ts', 'sync/shared-yard.test.ts'],
   sync: ['merge/one-rule.test.ts', 'server/group', 'features/group.test.ts'],
 }

@@ -3,10 +3,14 @@ import { beforeAll, describe, expect, it } from 'vitest'
 import {
   alternatives,
   createChargeSolver,
+  oddsInside,
+  Pile,
   wantedPurchases,
+  type ChargedLine,
   type ChargeLot,
   type ChargeProblem,
   type ChargeSolver,
+  type PileTarget,
 } from '#core/charge'
 
 let solver: ChargeSolver
@@ -51,6 +55,53 @@ describe('at the edges of a charge', () => {
     const surest = alternatives(solver, doubtful).find(({ way }) => way === 'surest')!
     expect(surest.problem.confidence).toBeGreaterThan(0.95)
     expect(surest.problem.confidence).toBeLessThan(0.98)
+  })
+  it('of metal that nobody doubts no way is surer than another', () => {
+    const ways = (lots?: ChargeLot[]) =>
+      alternatives(solver, bronze(lots ? { lots } : {})).map(({ way }) => way)
+    expect(ways()).toContain('cheapest')
+    expect(ways()).not.toContain('surest')
+    expect(
+      ways([lot('copper', { Cu: 100 }), lot('bars', { Cu: 80, Sn: 20 }, { sd: { Sn: 0.3 } })]),
+    ).toContain('surest')
+  })
+  it('one limit that surely fails is enough for no odds at all, and what is not in doubt has no share in them', () => {
+    const lines = (sd: Record<string, number>): ChargedLine[] => [
+      { massG: 500, lot: { id: 'bars', composition: { Cu: 88, Sn: 10, Pb: 2 }, sd, metallicYield: 1 } },
+    ]
+    const limits = { Sn: { min: 9.9 }, Pb: { max: 1.5 } }
+    expect(oddsInside(lines({ Sn: 0.2 }), {}, limits)).toBe(0)
+    expect(oddsInside(lines({}), {}, limits)).toBe(0)
+    // Half a spread below its figure is kept 69 times in 100; lead in doubt, too, two and a half below its own.
+    expect(oddsInside(lines({ Sn: 0.2 }), {}, { Sn: { min: 9.9 }, Pb: { max: 2 } })!).toBeCloseTo(0.6915, 2)
+    const both = oddsInside(lines({ Sn: 0.2, Pb: 0.2 }), {}, { Sn: { min: 9.9 }, Pb: { max: 2.5 } })!
+    expect(both).toBeCloseTo(0.6915 * 0.9938, 2)
+  })
+  it('the limit that holds a pile back most is told, by which of them costs it the most metal', async () => {
+    const highs = await loadHighs()
+    const become = (lots: ChargeLot[], limits: PileTarget['limits']) => {
+      const pile = new Pile(highs, lots, {}, 'Cu')
+      const found = pile.become({ id: 'bronze', base: 'Cu', limits, recovery: {} }, 1)
+      pile.dispose()
+      return found
+    }
+    const copper = lot('copper', { Cu: 100 }, { availableG: 900 })
+    const leaded = lot('leaded', { Cu: 80, Sn: 16, Pb: 4 }, { availableG: 5000 })
+    // All copper and as much leaded metal as 1 % of lead lets in: 300 g; tin has room on both sides.
+    const lead = become([copper, leaded], { Pb: { max: 1 }, Sn: { min: 1, max: 8 } })
+    expect(lead.mostG).toBeCloseTo(1200, 3)
+    expect(lead.heldBy).toEqual({ element: 'Pb', bound: 'max' })
+    expect(lead.runsOut).toEqual(['copper'])
+    // Tin is what is short: 80 g of it are 8 % of 1 000 g.
+    const tin = become([copper, lot('tin', { Sn: 100 }, { availableG: 80 })], { Sn: { min: 10, max: 12 } })
+    expect(tin.mostG).toBeCloseTo(800, 3)
+    expect(tin.heldBy).toEqual({ element: 'Sn', bound: 'min' })
+    // Where nothing holds it but the pile, no limit is named; where nothing gets there, the first that is out of reach.
+    expect(become([copper], { Cu: { min: 99 } }).heldBy).toBeNull()
+    expect(become([copper], { Pb: { max: 1 }, Sn: { min: 1 } })).toMatchObject({
+      mostG: 0,
+      heldBy: { element: 'Sn', bound: 'min' },
+    })
   })
   it('what is half copper by its limits is bought for as copper, whatever it names as the rest', () => {
     const target = (min: number) => ({ base: 'Al', limits: { Cu: { min, max: 60 }, Al: { max: 50 } } })
