@@ -5,6 +5,7 @@ import {
   createChargeSolver,
   oddsInside,
   Pile,
+  planWeighing,
   wantedPurchases,
   type ChargedLine,
   type ChargeLot,
@@ -55,6 +56,26 @@ describe('at the edges of a charge', () => {
     const surest = alternatives(solver, doubtful).find(({ way }) => way === 'surest')!
     expect(surest.problem.confidence).toBeGreaterThan(0.95)
     expect(surest.problem.confidence).toBeLessThan(0.98)
+  })
+  it('once it is being weighed a melt grows as far as the crucible lets it, and nothing asked is given up for that', () => {
+    // 115 g of tin are 11 % of 1 045 g: 45 more than was asked, where 2 % more were planned for.
+    const over = bronze({
+      lots: [lot('copper', { Cu: 100 }), lot('tin', { Sn: 100 }, { fixedG: 115 })],
+      excessMaxG: 20,
+    })
+    const ask = {
+      problem: over,
+      begun: true,
+      planned: null,
+      plannedWithout: [],
+      plannedLots: ['copper', 'tin'],
+      lineShare: 0,
+    }
+    const grown = planWeighing(solver, { ...ask, mostTapG: 1250 }, 8)
+    expect(grown.concessions).toEqual([])
+    expect(grown.plan.tapMassG).toBeGreaterThan(1045)
+    expect(grown.plan.tapMassG).toBeLessThan(1250)
+    expect(planWeighing(solver, { ...ask, mostTapG: 1030 }, 8).concessions).toContain('harm')
   })
   it('of metal that nobody doubts no way is surer than another', () => {
     const ways = (lots?: ChargeLot[]) =>
