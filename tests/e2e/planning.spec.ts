@@ -26,7 +26,7 @@ test('nothing fits: why, and each way out carried out; a moved limit stays marke
     .click()
   await expect(answer).toContainText('to tap for')
   await visit(page, '/stock')
-  await expect(page.getByText(/, bought/).first()).toBeVisible()
+  await expect(page.getByText(/\(bought\)/).first()).toBeVisible()
 })
 
 test('other ways side by side; one taken becomes the plan, and undo brings the former back @long', async ({

@@ -54,7 +54,12 @@ export function usePileAnswer({ rows, busy, look }: Pile) {
   /** What is to be bought: as much of it as is told is enough. */
   const amount = (massG: number) => grams(atLeast(massG, yard.settings.mass))
   /** The most that can be tapped: what is told of it can be asked for. */
-  const most = ({ mostG }: Pick<PileRow, 'mostG'>) => grams(atMost(mostG, yard.settings.mass))
+  const most = ({ mostG }: Pick<PileRow, 'mostG'>) => {
+    const unit = yard.settings.mass
+    // Kilograms are told to ten grams.
+    if (unit === 'kg' || (unit === 'g' && mostG >= 10_000)) return grams(Math.floor(mostG / 10) * 10, 10)
+    return grams(atMost(mostG, unit))
+  }
   const bought = ({ unlock }: PileRow) =>
     (unlock ?? [])
       .map(({ metal, massG }) => t('pile.of-3', { massG: amount(massG), metal: purchaseName(metal) }))

@@ -101,6 +101,8 @@ describe('what a pile can become, in words', () => {
     expect(answer.bought(rows.value[1]!)).toMatch(/^0\.1.oz of lead/)
     expect(answer.most({ mostG: 1022 })).toMatch(/^2.lb 4\.0.oz$/)
     yard.changeSettings({ mass: 'g' })
+    expect(answer.most({ mostG: 13_247.9 })).toMatch(/^13\.24.kg$/)
+    expect(answer.most({ mostG: 5247.9 })).toMatch(/^5.247.g$/)
     expect([answer.tapG(rows.value[0]!), answer.tapG(rows.value[1]!)]).toEqual([1000, 300])
     answer.group.value = 'aluminium'
     expect(names(answer.far.value)).toEqual(['7075'])
