@@ -129,6 +129,10 @@ describe('what is wrong with what was cast', () => {
     expect(poured).toMatchObject({ how: 'stopped', faults: [] })
     expect([costs, better]).toEqual([[], []])
     expect(debrief(gunmetal, []).poured).toBeNull()
+    // Bare and long at heat it lost zinc that a cover would have kept: nobody is told so who stopped in time.
+    const bare = debrief(whole(brass), [{ atS: 4000, do: 'stop' }])
+    expect(bare.poured!.zincLostG).toBeGreaterThan(5)
+    expect(bare.costs).toEqual([])
   })
 })
 
