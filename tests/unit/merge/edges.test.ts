@@ -1,6 +1,17 @@
 import { describe, expect, it } from 'vitest'
 import demo from '#data/demo-yard.json'
-import { compareWorkspaces, drawIn, knownOf, mergeChanges, type Entry, type Fits } from '#core/merge'
+import {
+  compareWorkspaces,
+  drawIn,
+  knew,
+  knownOf,
+  mergeChanges,
+  treeFrom,
+  valueOf,
+  written,
+  type Entry,
+  type Fits,
+} from '#core/merge'
 import { recordSchemas, workspaceSchema } from '#core/workspace'
 
 const yard = workspaceSchema.parse(demo)
@@ -26,6 +37,38 @@ describe('a file drawn in', () => {
     expect(changed(at, at)).toBe('mine')
     expect(changed(at, '2026-11-23T10:00:00.001Z')).toBe('theirs')
     expect(changed('2026-11-23T10:00:00.001Z', at)).toBe('mine')
+  })
+})
+
+describe('what was written where', () => {
+  const entry = (v: unknown, d: string, n: number, rest: Partial<Entry> = {}): Entry => ({ v, d, n, ...rest })
+  it('a device knows all that it wrote before, and of others what it says it does', () => {
+    expect(knew(entry(1, 'desk', 5), entry(1, 'desk', 4))).toBe(true)
+    expect(knew(entry(1, 'desk', 5), entry(1, 'desk', 5))).toBe(false)
+    expect(knew(entry(1, 'desk', 4), entry(1, 'desk', 5))).toBe(false)
+    const phone = entry(1, 'phone', 1, { s: { desk: 4 } })
+    expect([3, 4, 5].map((n) => knew(phone, entry(1, 'desk', n)))).toEqual([true, true, false])
+    expect(knew(phone, entry(1, 'tablet', 1))).toBe(false)
+  })
+  it('what is said of the inside of a word is left, and harms nothing', () => {
+    const entries = new Map([
+      ['', entry({ id: 'a', note: 'dry' }, 'desk', 1)],
+      ['note\u001finner', entry('wet', 'phone', 1)],
+      ['note\u001finner\u001fdeeper', entry('wet', 'phone', 2)],
+      ['name', entry('Taps', 'phone', 3)],
+    ])
+    expect(valueOf(treeFrom(entries)!)).toEqual({ id: 'a', note: 'dry', name: 'Taps' })
+  })
+  it('taken away as a whole, nothing is kept of what was known below it', () => {
+    const entries = new Map([
+      ['', entry(lot, 'desk', 1)],
+      ['name', entry('Taps', 'desk', 2)],
+      ['note', entry('dry', 'phone', 1)],
+    ])
+    const { drop, put } = written(entries, 'lots', null, { device: 'desk', n: 3, anew: false })
+    expect(drop.toSorted()).toEqual(['name', 'note'])
+    expect(put).toHaveLength(1)
+    expect(put[0]).toMatchObject(['', { g: true, d: 'desk', n: 3, s: { phone: 1 } }])
   })
 })
 
