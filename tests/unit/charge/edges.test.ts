@@ -6,7 +6,9 @@ import {
   oddsInside,
   Pile,
   planWeighing,
+  rulesOf,
   wantedPurchases,
+  withoutRule,
   type ChargedLine,
   type ChargeLot,
   type ChargeProblem,
@@ -76,6 +78,21 @@ describe('at the edges of a charge', () => {
     expect(grown.plan.tapMassG).toBeGreaterThan(1045)
     expect(grown.plan.tapMassG).toBeLessThan(1250)
     expect(planWeighing(solver, { ...ask, mostTapG: 1030 }, 8).concessions).toContain('harm')
+  })
+  it('a rule that is dropped is dropped alone', () => {
+    const ruled = bronze({
+      maxLots: 2,
+      minLineG: 5,
+      incrementG: 1,
+      lots: [lot('bars', { Cu: 90, Sn: 10 }, { pieceG: 400, minG: 300, stepG: 2 })],
+    })
+    expect(rulesOf(ruled).toSorted()).toEqual(['increment', 'maxLots', 'minLine', 'pieces'])
+    for (const rule of rulesOf(ruled)) {
+      const left = rulesOf(ruled).filter((one) => one !== rule)
+      expect(rulesOf(withoutRule(ruled, rule))).toEqual(left)
+    }
+    expect(withoutRule(ruled, 'pieces').lots[0]).toMatchObject({ minG: 300, stepG: 2 })
+    expect(withoutRule(ruled, 'minLine')).toMatchObject({ incrementG: 1, lots: [{ stepG: 2, pieceG: 400 }] })
   })
   it('of metal that nobody doubts no way is surer than another', () => {
     const ways = (lots?: ChargeLot[]) =>
