@@ -79,6 +79,26 @@ describe('at the edges of a charge', () => {
     expect(grown.plan.tapMassG).toBeLessThan(1250)
     expect(planWeighing(solver, { ...ask, mostTapG: 1030 }, 8).concessions).toContain('harm')
   })
+  it('sure as a whole, of any amounts, it is the best there is; with a rule it tells how far it may be from that', () => {
+    const scrap = { pricePerKg: 3, sd: { Sn: 0.4, Zn: 0.3 } }
+    const sure = bronze({
+      target: { tapMassG: 1000, limits: { Sn: { min: 9, max: 11 }, Zn: { max: 2 } }, base: 'Cu' },
+      lots: [
+        lot('copper', { Cu: 100 }, { pricePerKg: 9 }),
+        lot('tin', { Sn: 100 }, { pricePerKg: 30 }),
+        lot('bushes', { Cu: 87, Sn: 10, Zn: 3 }, scrap),
+      ],
+      confidence: 0.95,
+      confidenceOf: 'all',
+    })
+    const free = solver.solve(sure)
+    expect(free.status).toBe('optimal')
+    const ruled = solver.solve({ ...sure, maxLots: 2 })
+    expect(ruled.cost).toBeGreaterThanOrEqual(free.cost - 1e-9)
+    const gap = ruled.status === 'optimal' ? 0 : ruled.gap!
+    expect(ruled.cost * (1 - gap)).toBeCloseTo(free.cost, 1)
+    expect(ruled.cost * (1 - gap)).toBeLessThan(ruled.cost + 1e-9)
+  })
   it('a rule that is dropped is dropped alone', () => {
     const ruled = bronze({
       maxLots: 2,
