@@ -35,7 +35,11 @@ async function planned() {
     const { heat } = useHeat()
     const charge = useCharge(heat)
     const hand = useChargeRows(charge)
+    const waysWanted = ref(false)
+    const problem = computed(() => charge.engine.answer?.problem ?? null)
     return {
+      waysWanted,
+      ways: useOtherWays(problem, charge.plan, charge.lotName, waysWanted),
       heat,
       charge,
       hand,
@@ -70,7 +74,7 @@ describe('what nobody said the price of', () => {
 
 describe('the same melt, other ways', () => {
   it('what differs is told only where it is more than nothing as it is told', async () => {
-    const { yard, charge } = await planned()
+    const { yard, charge, ways, waysWanted } = await planned()
     yard.changeSettings({ mass: 'lb' })
     await nextTick()
     await settle(charge)
@@ -88,8 +92,7 @@ describe('the same melt, other ways', () => {
     const problem = charge.engine.answer!.problem
     const answer = { ways: [{ way: 'surest', plan: moved, problem: { ...problem, confidence: 0.99 } }] }
     const asked = vi.spyOn(engines, 'ways').mockResolvedValue({ ...answer, certainty: [] } as never)
-    const [wanted, of] = [ref(true), computed(() => problem)]
-    const ways = page!.run(() => useOtherWays(of, charge.plan, charge.lotName, wanted))!
+    waysWanted.value = true
     await vi.waitFor(() => expect(ways.rows.value).toHaveLength(1), 10_000)
     asked.mockRestore()
     expect(ways.rows.value[0]!.differs).toMatch(/^0\.1\soz less/)
