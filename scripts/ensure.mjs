@@ -39,7 +39,8 @@ export async function ensurePackages() {
  * test needs its profile or Debian has no other.
  */
 export async function ensureChromium({ whole = false } = {}) {
-  if (existsSync(CHROMIUM) || (!whole && existsSync(WINDOWLESS))) return
+  const isThere = () => existsSync(CHROMIUM) || (!whole && existsSync(WINDOWLESS))
+  if (isThere()) return
   console.log('Installing Chromium…')
   const sudo = process.getuid?.() === 0 ? [] : ['sudo']
   const apt = (...args) => {
@@ -51,7 +52,7 @@ export async function ensureChromium({ whole = false } = {}) {
   const install = (...names) => apt('install', '-y', '--no-install-recommends', 'fonts-liberation', ...names)
   await apt('update')
   await install('chromium-headless-shell')
-  if (whole || !existsSync(WINDOWLESS)) await install('chromium')
-  if (!existsSync(CHROMIUM) && (whole || !existsSync(WINDOWLESS)))
+  if (!isThere()) await install('chromium')
+  if (!isThere())
     throw new Error('Chromium is missing and could not be installed: install Debian’s package "chromium".')
 }

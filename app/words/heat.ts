@@ -1,9 +1,7 @@
-/** The scale that temperatures are told in. */
-export type HeatScale = 'C' | 'F'
+import { fromCelsius, type TemperatureUnit } from '#core/units'
 
 /** Told temperatures from here on are round ones; below it is water, and a room. */
 const ROUND_FROM_F = 200
-const FAHRENHEIT = 1.8
 
 /**
  * A text of a table or a message with its temperatures in a scale. There a temperature is written in °C, a difference
@@ -11,8 +9,9 @@ const FAHRENHEIT = 1.8
  * @example heated('above 120 °C', 'F') // 'above 250 °F'
  * @example heated('50 K under the top', 'C') // '50 °C under the top'
  */
-export function heated(text: string, scale: HeatScale): string {
-  const apart = (figure: string) => (scale === 'F' ? String(Math.round(Number(figure) * FAHRENHEIT)) : figure)
+export function heated(text: string, scale: TemperatureUnit): string {
+  const told = (celsius: number) => fromCelsius(celsius, scale)
+  const apart = (figure: string) => Math.round(told(Number(figure)) - told(0))
   const place = (figure: string) => (scale === 'F' ? inFahrenheit(Number(figure)) : figure)
   return text
     .replace(
@@ -24,6 +23,6 @@ export function heated(text: string, scale: HeatScale): string {
 }
 
 function inFahrenheit(celsius: number): string {
-  const exact = celsius * FAHRENHEIT + 32
+  const exact = fromCelsius(celsius, 'F')
   return String(exact < ROUND_FROM_F ? Math.round(exact) : Math.round(exact / 10) * 10)
 }

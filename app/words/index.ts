@@ -1,6 +1,7 @@
 import { shallowRef } from 'vue'
 import { createI18n } from 'vue-i18n'
-import { heated, type HeatScale } from './heat'
+import type { TemperatureUnit } from '#core/units'
+import { heated } from './heat'
 import english from './en'
 
 /** All words of the app: a folder for each language, a file in it for each room of the app. */
@@ -65,7 +66,7 @@ export const words = createI18n({
   warnHtmlMessage: false,
 })
 /** Temperatures stand in °C in every message: they are told in the yard's scale. */
-const heatIn = shallowRef<HeatScale>('C')
+const heatIn = shallowRef<TemperatureUnit>('C')
 const folders: readonly (readonly [string, Folder])[] = [
   ['en', english],
   ...(other ? [[language, respelled(other)] as const] : []),
@@ -79,7 +80,7 @@ function fillMessages(): void {
 }
 fillMessages()
 /** The scale that temperatures are told in from now on, in messages and in texts of the tables. */
-export function tellHeatIn(scale: HeatScale): void {
+export function tellHeatIn(scale: TemperatureUnit): void {
   if (scale === heatIn.value) return
   heatIn.value = scale
   fillMessages()

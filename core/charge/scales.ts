@@ -21,18 +21,13 @@ const USUAL_STEP_G = 1
 
 /**
  * The scale for a line of up to so much: the finest that bears it, else the one that bears most.
- * @param mostG g
- * @returns the step weights are planned and shown in, and how far a weight may be off, g; the scale where one is known
- * @example lineScale(30, { scales: [kitchen, pocket], unit: 'g' }).scale?.name // 'Pocket scale'
+ * @returns the step weights are planned and shown in, and how far a weight may be off, g
  */
-export function lineScale<S extends ScaleBench['scales'][number]>(
-  mostG: number,
-  { scales, unit }: { scales: readonly S[]; unit: MassUnit },
-): { stepG: number; errorG: number; scale: S | null } {
+function lineScale(mostG: number, { scales, unit }: ScaleBench): { stepG: number; errorG: number } {
   const [strongest] = [...scales].sort((a, b) => b.capacityG - a.capacityG)
-  const scale = scaleFor(scales, mostG) ?? strongest ?? null
+  const scale = scaleFor(scales, mostG) ?? strongest
   const stepG = weighingStep(scale?.stepG ?? USUAL_STEP_G, unit)
-  return { stepG, errorG: Math.max(stepG / 2, scale?.errorG ?? 0), scale }
+  return { stepG, errorG: Math.max(stepG / 2, scale?.errorG ?? 0) }
 }
 
 /**
