@@ -1,18 +1,8 @@
-import { createRequire } from 'node:module'
+import { defineNuxtConfig } from 'nuxt/config'
 import tailwindcss from '@tailwindcss/vite'
 import { baseOf } from './scripts/build/base'
 import { pagePatterns, pagesWithoutPlaces } from './scripts/build/page-patterns'
 import { writeSolveWorker } from './scripts/build/solve-worker'
-
-/** The linter's part is for those who work on the app; a machine that only builds and serves it need not have it. */
-function lintModule(): string[] {
-  try {
-    createRequire(import.meta.url).resolve('@nuxt/eslint')
-    return ['@nuxt/eslint']
-  } catch {
-    return []
-  }
-}
 
 let pages: string[] = []
 /** Addresses without a place left open: of plain files, each is one. */
@@ -28,12 +18,16 @@ const base = baseOf(process.env.BASE_URL)
 const OPENED = { 'application/json': ['.json'], 'application/zip': ['.zip'] }
 const fromBase = (path: string) => base + path
 
-/** What lies by itself, small or not: it comes when it is asked for, and nothing else with it. */
-function apart(id: string): string | undefined {
-  if (id.endsWith('/data/demo-yard.json')) return 'demo-yard'
-  // The words of a language are awaited while the app begins: nothing that waits for them may lie beside them.
-  return /\/app\/words\/(?!en\/)([\w-]+)\//.exec(id)?.[1]
-}
+/** What comes together over the line, the first that fits. */
+const CHUNKS = [
+  // What lies by itself, small or not: it comes when it is asked for, and nothing else with it. The words of a language
+  // are awaited while the app begins: nothing that waits for them may lie beside them.
+  { name: 'demo-yard', test: /\/data\/demo-yard\.json$/ },
+  { name: 'de', test: /\/app\/words\/de\// },
+  { name: 'en-US', test: /\/app\/words\/en-US\// },
+  // What every page begins with is asked for once.
+  { name: 'start', tags: ['$initial' as const] },
+]
 
 export default defineNuxtConfig({
   compatibilityDate: '2026-11-01',
@@ -48,7 +42,7 @@ export default defineNuxtConfig({
     viteEnvironmentApi: true,
     defaults: { nuxtLink: { prefetch: false } },
   },
-  modules: ['@pinia/nuxt', ...lintModule(), 'nuxt-security', '@vite-pwa/nuxt'],
+  modules: ['@pinia/nuxt', 'nuxt-security', '@vite-pwa/nuxt'],
   css: ['~/assets/main.css'],
   // Every name is followed by an import: what a reader, a linter and plain Vitest can follow.
   components: { dirs: [] },
@@ -85,13 +79,11 @@ export default defineNuxtConfig({
       reportCompressedSize: false,
       chunkSizeWarningLimit: 1200,
       // The floors below the face do nothing by being imported: what a screen does not use, it does not fetch.
-      rollupOptions: {
-        treeshake: { moduleSideEffects: (id) => !/\/(core|formats)\/[\w/-]+\.ts$/.test(id) },
-        output: {
-          // A request costs more than a few kilobytes that are not needed yet.
-          experimentalMinChunkSize: 30_000,
-          manualChunks: apart,
+      rolldownOptions: {
+        treeshake: {
+          moduleSideEffects: [{ test: /\/(core|formats)\/[\w/-]+\.ts$/, sideEffects: false }],
         },
+        output: { codeSplitting: { groups: CHUNKS } },
       },
     },
     worker: { format: 'es' },
@@ -122,6 +114,8 @@ export default defineNuxtConfig({
   security: {
     strict: false,
     rateLimiter: false,
+    // What went wrong is to be read where one looks for it.
+    removeLoggers: false,
     // Bodies are guarded by the route that takes them, which says where the fault is.
     xssValidator: false,
     headers: {

@@ -7,9 +7,11 @@ import { splits } from './write-table'
 export type ReadAssay = Omit<Assay, 'id'>
 
 export type AssayCsvFault =
-  { kind: 'empty' | 'no-elements' | 'too-long' } | { kind: 'cell'; row: number; column: string; text: string }
+  | { kind: 'empty' | 'no-elements' | 'too-long' }
+  | { kind: 'cell'; row: number; column: string; text: string }
 export type AssayCsvRead =
-  { ok: true; readings: ReadAssay[]; unknown: string[] } | { ok: false; fault: AssayCsvFault }
+  | { ok: true; readings: ReadAssay[]; unknown: string[] }
+  | { ok: false; fault: AssayCsvFault }
 
 const MOST_ROWS = 5000
 /** Columns by what they may be called, lower case. */

@@ -10,6 +10,13 @@ export interface MeshFile {
 
 /** Why a file gave no mesh. */
 export type MeshFault =
-  'empty' | 'not-a-mesh' | 'cut-off' | 'no-triangles' | 'not-numbers' | 'bad-index' | 'bad-zip' | 'too-large'
+  | 'empty'
+  | 'not-a-mesh'
+  | 'cut-off'
+  | 'no-triangles'
+  | 'not-numbers'
+  | 'bad-index'
+  | 'bad-zip'
+  | 'too-large'
 
 export type MeshRead = { ok: true; mesh: MeshFile } | { ok: false; fault: MeshFault }

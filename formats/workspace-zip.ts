@@ -13,7 +13,8 @@ export type ZipFault =
   | { kind: 'package-damaged'; workspace: Workspace; vouched: boolean; lost: number }
 /** With a fault, `photos` are the pictures that are whole. */
 export type ZipRead =
-  { ok: true; workspace: Workspace; photos: Photos } | { ok: false; fault: ZipFault; photos: Photos }
+  | { ok: true; workspace: Workspace; photos: Photos }
+  | { ok: false; fault: ZipFault; photos: Photos }
 
 const YARD = 'yard.json'
 const PHOTO = /^photos\/([0-9a-f-]{36})\.jpg$/

@@ -1,7 +1,6 @@
 /* What was written down at the furnace in the demo's later heats: invented, and fitting what came out of them. */
-import { heatLiquidus } from '#core/heat'
 import { POUR_CHECKLIST } from '#core/casting'
-import { blankEntry, heatStamp, type Heat, type LogEntry } from '#core/heat'
+import { blankEntry, heatLiquidus, heatStamp, type Heat, type LogEntry } from '#core/heat'
 
 interface Tools {
   uuid: () => string

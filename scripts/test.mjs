@@ -7,8 +7,6 @@ import { mkdirSync, readFileSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
 import { ensureChromium, ensurePackages, ROOT, run } from './ensure.mjs'
 
-/** Programs of their own: what runs without a page. */
-const SERVER_TYPES = ['server', 'shared', 'node'].map((name) => `.nuxt/tsconfig.${name}.json`)
 const long = process.argv.includes('--long')
 if (long) process.env.TESTS = 'long'
 process.env.HEPHAESTAL_PACKED = long ? 'yes' : 'no'
@@ -102,16 +100,13 @@ try {
   await check('prepare', 'npx', ['nuxt', 'prepare'])
   // Two at a time, as there are two cores even on a small machine. The types are asked of the compiler itself, since
   // asking through the frame would write anew what the linter is reading.
-  const linted = check('circles', 'npm', ['run', '-s', 'lint:circles']).then(() =>
-    check('lint', 'npx', ['eslint', '.', '--max-warnings', '0']),
-  )
-  const tried = linted
-    .then(() => check('format', 'npx', ['prettier', '--check', '--log-level', 'warn', '--cache', '.']))
-    .then(unitTests)
-  // The app, its tests and scripts are one program: what they share is looked through once.
+  const linted = check('lint', 'npx', ['oxlint', '--tsconfig', '.nuxt/tsconfig.app.json', '.'])
+    .then(() => check('format', 'npx', ['oxfmt', '--check']))
+    .then(() => check('lint of templates', 'npx', ['eslint', 'app', '--max-warnings', '0']))
+  const tried = linted.then(unitTests)
+  // The app, the server, their tests and scripts are one program: what they share is looked through once.
   const building = async () => {
     await check('types', 'npx', ['vue-tsc', '-p', 'tsconfig.check.json', '--noEmit'])
-    await check('types of the server', 'npx', ['vue-tsc', '-b', '--noEmit', ...SERVER_TYPES])
     await linted
     const built = await check('build', 'npx', ['nuxt', 'build'])
     if (long) await check('plain files', 'node', ['scripts/generate.mjs'], { BASE_URL: '/casting/' })

@@ -72,7 +72,7 @@ export function readCoolingCurve(readings: readonly CurvePoint[]): CurveReading 
   if (nth(points, 0)[1] - Math.min(...points.map(([, celsius]) => celsius)) < LEAST_FALL_C)
     return { ok: false, why: 'not-cooling' }
   const half = Math.max(Math.floor(SMOOTH.readings / 2), Math.round(SMOOTH.seconds / stepS / 2))
-  const { smoothed, rate, noiseC } = smooth(points, stepS, half)
+  const { smoothed, rate, noiseC } = smooth(points, half)
   const pull = smoothed.map(([, celsius], at) => -nth(rate, at)[1] / Math.max(20, celsius - ROOM_C))
   const begins = beginsFreezing(pull, Math.max(3, half))
   if (begins === null) {
@@ -119,7 +119,7 @@ function evenly(points: readonly CurvePoint[]): { points: CurvePoint[]; stepS: n
 }
 
 /** A parabola through the readings about each: its height and its slope there. */
-function smooth(points: readonly CurvePoint[], stepS: number, half: number) {
+function smooth(points: readonly CurvePoint[], half: number) {
   const smoothed: CurvePoint[] = []
   const rate: CurvePoint[] = []
   let squares = 0

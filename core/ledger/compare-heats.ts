@@ -7,7 +7,15 @@ import { ledgerRow } from './row'
 
 /** What two heats are held against each other by; `share` is an element measured, wt%. */
 export type PointKind =
-  'superheat' | 'pour' | 'held' | 'degassed' | 'tapped' | 'dross' | 'missing' | 'cost' | 'share'
+  | 'superheat'
+  | 'pour'
+  | 'held'
+  | 'degassed'
+  | 'tapped'
+  | 'dross'
+  | 'missing'
+  | 'cost'
+  | 'share'
 
 /** One point of two heats: figures, null where nobody wrote them down. Yes is 1 and no is 0. */
 export interface HeatPoint {

@@ -29,7 +29,14 @@ export type StepKind =
 
 /** What has to be true before the next step is begun. */
 export type Hold =
-  'dressed' | 'fired' | 'hot-dry' | 'molten' | 'dissolved' | 'cool-enough' | 'in-window' | 'mould-dry'
+  | 'dressed'
+  | 'fired'
+  | 'hot-dry'
+  | 'molten'
+  | 'dissolved'
+  | 'cool-enough'
+  | 'in-window'
+  | 'mould-dry'
 
 /** One step of the run sheet, in the order it is done. Words for it are made in the interface. */
 export interface RunStep {

@@ -98,7 +98,7 @@ function boxOf(triangles: Float32Array): MeshMeasure['box'] {
 }
 
 function integrate(triangles: Float32Array, topology: MeshTopology, [mx, my, mz]: [number, number, number]) {
-  const byShell = new Array<number>(topology.shells).fill(0)
+  const byShell = Array.from({ length: topology.shells }, () => 0)
   let area = 0
   let turnedTriangles = 0
   for (let triangle = 0, at = 0; at < triangles.length; triangle++, at += 9) {

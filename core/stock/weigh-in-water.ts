@@ -51,7 +51,8 @@ export function weighInWater(
 
 /** What density tells of a metal of two elements. */
 export type TwoMetal =
-  { ok: true; pct: number; sd: number } | { ok: false; why: 'lighter' | 'heavier' | 'not-told' }
+  | { ok: true; pct: number; sd: number }
+  | { ok: false; why: 'lighter' | 'heavier' | 'not-told' }
 
 /**
  * Share of the second element in a metal of two, from its density.

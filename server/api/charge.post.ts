@@ -1,11 +1,10 @@
-import { defineEventHandler, getRequestHeader, setResponseHeader, type H3Event } from 'h3'
+import { defineEventHandler, getRequestHeader, setResponseHeader, setResponseStatus, type H3Event } from 'h3'
 import { parseChargeProblem } from '#core/charge'
 import { clientOf } from '../limits/client-of'
 import { inTurn } from '../limits/in-turn'
 import { limitedBody } from '../limits/limited-body'
 import type { Busy, Place } from '../solving/pool'
 import { solving } from '../solving/shared'
-import { setResponseStatus } from '#imports'
 
 const MOST_BYTES = 1024 * 1024
 /** A problem of a mebibyte over a slow line takes less. */

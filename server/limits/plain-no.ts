@@ -1,5 +1,4 @@
-import { setResponseHeader, type H3Event } from 'h3'
-import { setResponseStatus } from '#imports'
+import { setResponseHeader, setResponseStatus, type H3Event } from 'h3'
 
 /**
  * What is asked of another address, or in another way, gets a plain no and not the app's page.

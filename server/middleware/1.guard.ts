@@ -1,7 +1,6 @@
-import { defineEventHandler, setResponseHeader } from 'h3'
+import { defineEventHandler, setResponseHeader, setResponseStatus } from 'h3'
 import { RateLimiterMemory, RateLimiterRes } from 'rate-limiter-flexible'
 import { clientOf } from '../limits/client-of'
-import { setResponseStatus } from '#imports'
 
 /** Nobody needs the engine or a pretended instrument hundreds of times a minute. */
 const calls = new RateLimiterMemory({ points: 600, duration: 60 })

@@ -1,6 +1,5 @@
-import { defineEventHandler, getRequestHeader, setResponseHeader } from 'h3'
+import { defineEventHandler, getRequestHeader, setResponseHeader, setResponseStatus } from 'h3'
 import { PAGES } from '#app-pages'
-import { setResponseStatus } from '#imports'
 
 const pages = PAGES.map((pattern) => new RegExp(pattern))
 

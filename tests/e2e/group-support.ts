@@ -135,7 +135,8 @@ export const lotOf = (page: Page, name: string) =>
   page.evaluate((lotName) => {
     // A page that is only just opening has no yard yet.
     const yard = (window as unknown as Partial<Stores>).useNuxtApp?.().$pinia?._s.get('yard') as
-      YardHere | undefined
+      | YardHere
+      | undefined
     const lot = yard?.lots.find((one) => one.name === lotName)
     return lot ? { massG: lot.massG, note: lot.note ?? '' } : null
   }, name)

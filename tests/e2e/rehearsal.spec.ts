@@ -102,10 +102,10 @@ test('a heat rehearsed on a phone by its own sheet: cold metal, no cover, a prob
   await press(page)
   await expect(now).toContainText('Cover')
   await skip(page)
-  for (let step = 0; step < 12 && !/^Pour/.test(await now.innerText()); step++) {
+  for (let step = 0; step < 12 && !(await now.innerText()).startsWith('Pour'); step++) {
     if (/^(Deoxidise|Skim)/.test(await now.innerText())) await skip(page)
     else {
-      if (/^Add/.test(await now.innerText())) {
+      if ((await now.innerText()).startsWith('Add')) {
         await fast(page)
         await page.waitForTimeout(1500)
       }

@@ -79,9 +79,7 @@ const differs = (values: string[]) => new Set(values).size > 1
             }}<span class="block text-sm font-normal text-soft">{{ alloy.designation }}</span>
             <button class="btn btn-quiet -ml-2 text-sm underline" @click="emit('drop', alloy)">
               <I18nT keypath="alloys.take-away" scope="global"
-                ><template #part
-                  ><span class="sr-only"> {{ told(alloy.name) }}</span></template
-                ></I18nT
+                ><template #part><span class="sr-only"> {{ told(alloy.name) }}</span></template></I18nT
               >
             </button>
           </th>
@@ -105,9 +103,8 @@ const differs = (values: string[]) => new Set(values).size > 1
           :class="at ? 'border-t border-line' : 'border-t-2 border-ink'"
         >
           <th scope="row" class="py-1 pr-3 text-left font-normal">
-            <b class="mr-2">{{ row.element }}</b><span class="text-soft max-sm:hidden"
-              >{{ elementName(row.element) }}, %</span
-            >
+            <b class="mr-2">{{ row.element }}</b
+            ><span class="text-soft max-sm:hidden">{{ elementName(row.element) }}, %</span>
           </th>
           <td
             v-for="(value, index) in row.values"

@@ -91,9 +91,7 @@ const known = computed(() => rows.value.map(({ symbol }) => symbol))
               <td class="py-1 text-right">
                 <button type="button" class="btn btn-quiet" @click="rows.splice(index, 1)">
                   <I18nT keypath="alloys.remove-2" scope="global"
-                    ><template #part
-                      ><span class="sr-only"> {{ row.symbol }}</span></template
-                    ></I18nT
+                    ><template #part><span class="sr-only"> {{ row.symbol }}</span></template></I18nT
                   >
                 </button>
               </td>

@@ -84,8 +84,7 @@ const METHOD_WORDS = {
     </div>
     <p v-for="one in apart" :key="one.element" role="status" class="mt-2 text-amber" data-testid="outlier">
       <I18nT keypath="assay.does-not-agree-with-the-other" scope="global"
-        ><template #strong
-          ><b>{{ one.element }} {{ one.pct }} %</b></template
+        ><template #strong><b>{{ one.element }} {{ one.pct }} %</b></template
         ><template #pct>{{ withSpread(one.others.pct, one.others.sd) }}</template
         ><template #toFixed>{{ fixed(one.apart, 1) }}</template></I18nT
       >

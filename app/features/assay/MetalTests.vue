@@ -82,9 +82,7 @@ function remove(id: string): void {
         />
         <button v-if="!frozen" class="btn btn-quiet underline" @click="remove(test.id)">
           <I18nT keypath="assay.remove" scope="global"
-            ><template #part
-              ><span class="sr-only"> {{ TEST_WORDS[test.kind] }}</span></template
-            ></I18nT
+            ><template #part><span class="sr-only"> {{ TEST_WORDS[test.kind] }}</span></template></I18nT
           >
         </button>
       </li>
@@ -97,9 +95,7 @@ function remove(id: string): void {
       data-testid="bars"
     >
       <I18nT keypath="assay.it-is-on-the-next-run" scope="global"
-        ><template #strong
-          ><b>{{ BARS_WORDS }}</b></template
-        ></I18nT
+        ><template #strong><b>{{ BARS_WORDS }}</b></template></I18nT
       >
     </p>
     <details v-if="!frozen">

@@ -34,9 +34,7 @@ const { near, nameless, hasMeasured, densityGcm3, expectedGcm3, nameIt } = props
       <template #default="{ one }">
         <button v-if="nameless" class="btn btn-quiet min-h-8 text-sm underline" @click="nameIt(one.alloy)">
           <I18nT keypath="assay.name-it-so" scope="global"
-            ><template #part
-              ><span class="sr-only">: {{ told(one.alloy.name) }}</span></template
-            ></I18nT
+            ><template #part><span class="sr-only">: {{ told(one.alloy.name) }}</span></template></I18nT
           >
         </button>
       </template>

@@ -18,8 +18,7 @@ const figure = (kind: keyof typeof UNIT, value: number) => fixed(value, kind ===
   <figure v-for="one in compared" :key="`${one.kind} ${one.scale}`" class="mb-3" data-testid="places">
     <figcaption class="text-sm font-semibold">
       <I18nT keypath="assay.by-place" scope="global"
-        ><template #part
-          ><template v-if="one.scale">, {{ one.scale }}</template></template
+        ><template #part><template v-if="one.scale">, {{ one.scale }}</template></template
         ><template #TEST_WORDS>{{ TEST_WORDS[one.kind] }}</template></I18nT
       >
     </figcaption>

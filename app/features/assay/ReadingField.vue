@@ -50,8 +50,7 @@ function leave(): void {
 <template>
   <div>
     <label :for="id" class="label flex justify-between"
-      ><b class="text-ink">{{ element }}</b
-      >{{ elementName(element) }}</label
+      ><b class="text-ink">{{ element }}</b>{{ elementName(element) }}</label
     >
     <input
       :id="id"

@@ -93,9 +93,7 @@ const handled = computed(() => heat.value?.asItComes?.practice ?? '')
         <h2 class="chalk mb-1">{{ t('charge.what-goes-in') }}</h2>
         <p v-if="bench.pot" class="mb-1 text-sm" data-testid="pot">
           <I18nT keypath="charge.in-the-crucible-already-and-counted" scope="global"
-            ><template #strong
-              ><b>{{ grams(bench.pot.fixedG ?? 0) }}</b></template
-            ></I18nT
+            ><template #strong><b>{{ grams(bench.pot.fixedG ?? 0) }}</b></template></I18nT
           >
         </p>
         <ul>
@@ -137,14 +135,10 @@ const handled = computed(() => heat.value?.asItComes?.practice ?? '')
           <p class="mb-1 flex flex-wrap items-baseline gap-x-4">
             <WorkingOpener v-if="tapSum" :working="tapSum"
               ><I18nT keypath="charge.to-tap" scope="global"
-                ><template #strong
-                  ><b>{{ grams(melt.tapMassG) }}</b></template
-                ></I18nT
+                ><template #strong><b>{{ grams(melt.tapMassG) }}</b></template></I18nT
               ></WorkingOpener
             >
-            <WorkingOpener v-if="costSum" :working="costSum"
-              ><b>{{ costWords(cost) }}</b></WorkingOpener
-            >
+            <WorkingOpener v-if="costSum" :working="costSum"><b>{{ costWords(cost) }}</b></WorkingOpener>
           </p>
           <CompositionBar
             :composition="melt.composition"
@@ -153,9 +147,7 @@ const handled = computed(() => heat.value?.asItComes?.practice ?? '')
           />
           <table class="mt-2 w-full text-left">
             <caption class="sr-only">
-              {{
-                t('charge.predicted-composition')
-              }}
+              {{ t('charge.predicted-composition') }}
             </caption>
             <tbody>
               <tr v-for="one in elements" :key="one.symbol" class="border-t border-line">
@@ -176,9 +168,7 @@ const handled = computed(() => heat.value?.asItComes?.practice ?? '')
                 @click="made.aimAt(one.alloy.id)"
               >
                 <I18nT keypath="charge.aim-at-it" scope="global"
-                  ><template #part
-                    ><span class="sr-only">: {{ told(one.alloy.name) }}</span></template
-                  ></I18nT
+                  ><template #part><span class="sr-only">: {{ told(one.alloy.name) }}</span></template></I18nT
                 >
               </button>
             </NearList>
@@ -188,8 +178,7 @@ const handled = computed(() => heat.value?.asItComes?.practice ?? '')
           <h2 class="chalk mb-1">{{ t('charge.how-it-is-handled') }}</h2>
           <p v-if="strange" class="border-l-8 border-oxide bg-oxide-wash px-3 py-2" role="status">
             <I18nT keypath="charge.it-is-mostly-it-can-be" scope="global"
-              ><template #strong
-                ><b>{{ t('charge.no-practice-is-known-for-this') }}</b></template
+              ><template #strong><b>{{ t('charge.no-practice-is-known-for-this') }}</b></template
               ><template #metal>{{ elementName(strange.metal) }}</template></I18nT
             >
           </p>

@@ -75,12 +75,9 @@ const spoken = computed(() =>
   <figure class="slab p-3">
     <figcaption class="mb-1">
       <I18nT keypath="charge.from-with-no-safety-margin-to" scope="global"
-        ><template #part
-          ><span class="label block">{{ t('charge.what-certainty-costs') }}</span></template
-        ><template #strong
-          ><b>{{ money(ends[0].cost) }}</b></template
-        ><template #strong2
-          ><b>{{ money(ends[1].cost) }}</b></template
+        ><template #part><span class="label block">{{ t('charge.what-certainty-costs') }}</span></template
+        ><template #strong><b>{{ money(ends[0].cost) }}</b></template
+        ><template #strong2><b>{{ money(ends[1].cost) }}</b></template
         ><template #part2
           ><template v-if="points.length < CERTAINTY_STEPS.length">{{
             t('charge.no-blend-of-this-pile-is')

@@ -124,9 +124,7 @@ const origins = useRememberedHere('charge-origins', false)
             <h2 class="chalk mb-1">{{ t('charge.the-charge') }}</h2>
             <p v-if="bench.pot" class="mb-1 text-sm" data-testid="pot">
               <I18nT keypath="charge.in-the-crucible-already-and-counted" scope="global"
-                ><template #strong
-                  ><b>{{ grams(bench.pot.fixedG ?? 0) }}</b></template
-                ></I18nT
+                ><template #strong><b>{{ grams(bench.pot.fixedG ?? 0) }}</b></template></I18nT
               >
             </p>
             <ul>
@@ -143,14 +141,10 @@ const origins = useRememberedHere('charge-origins', false)
                 <p class="mb-1 flex flex-wrap items-baseline gap-x-4 gap-y-1">
                   <WorkingOpener :working="tapSum!"
                     ><I18nT keypath="charge.to-tap" scope="global"
-                      ><template #strong
-                        ><b>{{ grams(prediction.tapMassG) }}</b></template
-                      ></I18nT
+                      ><template #strong><b>{{ grams(prediction.tapMassG) }}</b></template></I18nT
                     ></WorkingOpener
                   >
-                  <WorkingOpener :working="costSum!"
-                    ><b>{{ costWords(cost) }}</b></WorkingOpener
-                  >
+                  <WorkingOpener :working="costSum!"><b>{{ costWords(cost) }}</b></WorkingOpener>
                   <button
                     class="btn btn-quiet -my-1 ml-auto min-h-8 text-sm underline"
                     :aria-pressed="origins"
@@ -171,9 +165,7 @@ const origins = useRememberedHere('charge-origins', false)
                 </div>
                 <p v-if="chance !== null" class="mt-3 border-t border-line pt-2 text-sm">
                   <I18nT keypath="charge.going-by-how-well-each-lot" scope="global"
-                    ><template #strong
-                      ><b>{{ chance }}</b></template
-                    ></I18nT
+                    ><template #strong><b>{{ chance }}</b></template></I18nT
                   >
                 </p>
                 <div class="mt-2 flex flex-wrap gap-x-4 gap-y-1 text-sm">

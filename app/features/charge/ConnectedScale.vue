@@ -20,8 +20,7 @@ const steady = computed(() => devices.scale.running && !devices.scale.fault && r
   >
     <p class="text-lg">
       <I18nT keypath="charge.the-connected-scale" scope="global"
-        ><template #strong
-          ><b>{{ read ? grams(read.massG, 0.1) : '– –' }}</b></template
+        ><template #strong><b>{{ read ? grams(read.massG, 0.1) : '– –' }}</b></template
         ><template #part>{{
           devices.scale.fault
             ? ` ${LINE_FAULTS[devices.scale.fault]}`

@@ -80,9 +80,7 @@ const chance = (value: number) =>
               <td class="py-1">
                 <button v-if="!row.same && !heat?.weighed.length" class="btn" @click="take(row.way)">
                   <I18nT keypath="charge.take-it-2" scope="global"
-                    ><template #part
-                      ><span class="sr-only">: {{ row.name }}</span></template
-                    ></I18nT
+                    ><template #part><span class="sr-only">: {{ row.name }}</span></template></I18nT
                   >
                 </button>
               </td>

@@ -39,9 +39,7 @@ const LEVELS = {
               ><span v-else class="sr-only">{{ LEVELS[check.level].word }}: </span>{{ check.text }}.</span
             >
           </summary>
-          <p class="mt-1 text-sm">
-            {{ check.why }} <span class="text-soft">({{ check.source }})</span>
-          </p>
+          <p class="mt-1 text-sm">{{ check.why }} <span class="text-soft">({{ check.source }})</span></p>
         </details>
       </li>
     </ul>

@@ -271,9 +271,7 @@ const begun = computed(() => done.value.length > 0)
           <b class="text-patina">✓ {{ grams(row.weighedG, row.stepG) }}</b>
           <button class="btn btn-quiet underline" @click="unweigh(row)">
             <I18nT keypath="charge.take-back" scope="global"
-              ><template #part
-                ><span class="sr-only"> {{ row.name }}</span></template
-              ></I18nT
+              ><template #part><span class="sr-only"> {{ row.name }}</span></template></I18nT
             >
           </button>
         </template>

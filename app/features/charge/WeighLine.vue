@@ -25,9 +25,7 @@ defineProps<{ row: ChargeRowState; hand: ChargeRows }>()
   />
   <button v-else class="btn" @click="hand.unweigh(row)">
     <I18nT keypath="charge.take-back" scope="global"
-      ><template #part
-        ><span class="sr-only"> {{ row.name }}</span></template
-      ></I18nT
+      ><template #part><span class="sr-only"> {{ row.name }}</span></template></I18nT
     >
   </button>
 </template>

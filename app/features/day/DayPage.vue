@@ -131,20 +131,15 @@ const SOURCES = [DAY.source, DAY.wallSource, DAY.keepsSource, DAY.washSource, DA
               }}</span>
             </span>
             <span class="text-right whitespace-nowrap"
-              >{{ step.from }} <span class="text-soft">{{ t('day.pour') }}</span> <b>{{ step.pour }}</b><span
-                v-if="step.fuel"
-                class="block text-sm text-soft"
-                >{{ step.fuel }}</span
-              ></span
+              >{{ step.from }} <span class="text-soft">{{ t('day.pour') }}</span> <b>{{ step.pour }}</b
+              ><span v-if="step.fuel" class="block text-sm text-soft">{{ step.fuel }}</span></span
             >
           </li>
         </ol>
         <p v-if="furnace && fuel" class="mt-2 border-t-2 border-ink pt-1">
           <I18nT keypath="day.of-in" scope="global"
-            ><template #strong
-              ><b>{{ fuelAmount(totalKJ) }}</b></template
-            ><template #part
-              ><span class="text-soft">{{ t('day.by-what-it-was-seen-to') }}</span></template
+            ><template #strong><b>{{ fuelAmount(totalKJ) }}</b></template
+            ><template #part><span class="text-soft">{{ t('day.by-what-it-was-seen-to') }}</span></template
             ><template #toLowerCase>{{ inSentence(told(fuel.name).split(',')[0]!) }}</template
             ><template #name>{{ furnace.name }}</template></I18nT
           >
@@ -179,7 +174,8 @@ const SOURCES = [DAY.source, DAY.wallSource, DAY.keepsSource, DAY.washSource, DA
         <h2 class="chalk mb-1">{{ t('day.to-have-ready') }}</h2>
         <ul>
           <li v-for="one in doses" :key="one.name" class="flex gap-4 border-t border-line py-1">
-            <span class="flex-1">{{ one.name }}</span><b>{{
+            <span class="flex-1">{{ one.name }}</span
+            ><b>{{
               one.highG - one.lowG < 0.5
                 ? grams(one.highG, 0.1)
                 : t('day.to', { lowG: grams(one.lowG, 1), highG: grams(one.highG, 1) })

@@ -39,9 +39,8 @@ const left = (minutes: number) => `${(100 * minutes) / end.value}%`
           class="absolute inset-y-1 flex items-center overflow-hidden border-l-4 border-ember bg-panel px-2 text-sm whitespace-nowrap"
           :style="{ left: left(step.fromMin), width: left(step.pourMin - step.fromMin) }"
         >
-          <b>{{ step.label }}</b><span v-if="step.washed" class="ml-1 text-soft">{{
-            t('day.wash-first')
-          }}</span>
+          <b>{{ step.label }}</b
+          ><span v-if="step.washed" class="ml-1 text-soft">{{ t('day.wash-first') }}</span>
         </div>
       </div>
     </div>

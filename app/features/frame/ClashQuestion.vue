@@ -19,16 +19,13 @@ const record = computed(() => yard.records[clash.value.collection][clash.value.i
   >
     <span class="flex-1 basis-72"
       ><I18nT keypath="frame.two-windows-changed-of-which-one" scope="global"
-        ><template #strong
-          ><b>{{ recordName(record) }}</b></template
+        ><template #strong><b>{{ recordName(record) }}</b></template
         ><template #collection>{{ partName(clash.collection, clash.path) }}</template></I18nT
       ></span
     >
     <button class="btn max-w-full text-left" @click="yard.settle(clash.mine)">
       <I18nT keypath="frame.this-windows" scope="global"
-        ><template #part
-          ><span class="clash-text">{{ said(clash.path, clash.mine) }}</span></template
-        ></I18nT
+        ><template #part><span class="clash-text">{{ said(clash.path, clash.mine) }}</span></template></I18nT
       >
     </button>
     <button class="btn max-w-full text-left" @click="yard.settle(clash.theirs)">

@@ -17,9 +17,7 @@ const again = () => location.reload()
   >
     <p class="flex-1 basis-80">
       <I18nT keypath="frame.what-the-header-calls-saved-is" scope="global"
-        ><template #strong
-          ><b class="text-oxide">{{ t('frame.an-error-occurred') }}</b></template
-        ></I18nT
+        ><template #strong><b class="text-oxide">{{ t('frame.an-error-occurred') }}</b></template></I18nT
       >
       <samp class="font-sans font-semibold break-words">{{ fault }}</samp>
     </p>

@@ -17,9 +17,7 @@ const yard = useYard()
     <p class="flex-1 basis-80">
       <I18nT keypath="frame.the-fault-lies-in-everything-is" scope="global"
         ><template #strong
-          ><b class="text-oxide"
-            >{{ t('frame.not-done') }} <bdi>{{ yard.notKept.label }}</bdi>.</b
-          ></template
+          ><b class="text-oxide">{{ t('frame.not-done') }} <bdi>{{ yard.notKept.label }}</bdi>.</b></template
         ><template #why>{{ unfitWords(yard.notKept.why) }}</template></I18nT
       >
     </p>

@@ -19,8 +19,7 @@ const full = computed(() => /quota|full|space|storage/i.test(yard.saveError ?? '
   >
     <p class="flex-1 basis-80">
       <I18nT keypath="frame.the-browser-says-they-are-written" scope="global"
-        ><template #strong
-          ><b class="text-oxide">{{ t('frame.your-last-changes-are-not-on') }}</b></template
+        ><template #strong><b class="text-oxide">{{ t('frame.your-last-changes-are-not-on') }}</b></template
         ><template #part>{{ full ? t('frame.it-is-full-or-the-browser') : '' }}</template
         ><template #saveError>{{ yard.saveError }}</template
         ><template #part2>{{

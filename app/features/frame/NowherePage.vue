@@ -10,11 +10,8 @@ const route = useRoute()
     <h1 class="chalk mb-2">{{ t('frame.no-such-page') }}</h1>
     <p class="mb-4">
       <I18nT keypath="frame.nothing-is-kept-under-the-yard" scope="global"
-        ><template #strong
-          ><b>{{ route.path }}</b></template
-        ><template #kbd
-          ><kbd>{{ t('frame.ctrl-k') }}</kbd></template
-        ></I18nT
+        ><template #strong><b>{{ route.path }}</b></template
+        ><template #kbd><kbd>{{ t('frame.ctrl-k') }}</kbd></template></I18nT
       >
     </p>
     <NuxtLink to="/" class="btn">{{ t('frame.back-to-the-yard') }}</NuxtLink>

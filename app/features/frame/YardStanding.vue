@@ -38,9 +38,7 @@ const reload = () => location.reload()
   >
     <p class="flex-1 basis-72">
       <I18nT keypath="frame.all-of-it-was-still-here" scope="global"
-        ><template #strong
-          ><b>{{ t('frame.this-sites-data-were-cleared-while') }}</b></template
-        ></I18nT
+        ><template #strong><b>{{ t('frame.this-sites-data-were-cleared-while') }}</b></template></I18nT
       >
     </p>
     <button class="btn btn-next" @click="exportYard">{{ t('frame.save-the-yard-to-a-file') }}</button>
@@ -71,8 +69,7 @@ const reload = () => location.reload()
   >
     <p v-if="yard.looking.overtaken" class="flex-1 basis-72">
       <I18nT keypath="frame.a-newer-hephaestal-is-at-work" scope="global"
-        ><template #strong
-          ><b>{{ t('frame.only-to-look-at') }}</b></template
+        ><template #strong><b>{{ t('frame.only-to-look-at') }}</b></template
         ><template #strong2
           ><b v-if="yard.looking.overtaken.unsaved" class="text-oxide">{{
             t('frame.what-was-changed-here-last-could')
@@ -82,12 +79,8 @@ const reload = () => location.reload()
     </p>
     <p v-else class="flex-1 basis-72">
       <I18nT keypath="frame.a-newer-hephaestal-wrote" scope="global">
-        <template #strong
-          ><b>{{ t('frame.only-to-look-at') }}</b></template
-        >
-        <template #name
-          ><bdi>{{ yard.looking.name }}</bdi></template
-        >
+        <template #strong><b>{{ t('frame.only-to-look-at') }}</b></template>
+        <template #name><bdi>{{ yard.looking.name }}</bdi></template>
         <template #part>{{
           yard.looking.leftOut
             ? t('frame.of-its-records-cannot-be-shown', { leftOut: yard.looking.leftOut })
@@ -109,9 +102,7 @@ const reload = () => location.reload()
   >
     <p class="flex-1 basis-72">
       <I18nT keypath="frame.a-private-window-or-storage-for" scope="global"
-        ><template #strong
-          ><b>{{ t('frame.this-browser-keeps-nothing') }}</b></template
-        ></I18nT
+        ><template #strong><b>{{ t('frame.this-browser-keeps-nothing') }}</b></template></I18nT
       >
     </p>
     <button class="btn btn-next" :disabled="yard.isEmpty" @click="exportYard">

@@ -101,8 +101,7 @@ const kind = computed(() =>
           ><template v-if="newest.wallMm">{{
             t('gear.wall', { wallMm: mm(newest.wallMm) })
           }}</template></template
-        ><template #part2
-          ><template v-if="newest.massG">, {{ grams(newest.massG) }}</template></template
+        ><template #part2><template v-if="newest.massG">, {{ grams(newest.massG) }}</template></template
         ><template #at>{{ dayOf(newest.at) }}</template
         ><template #SOUND_WORDS>{{ SOUND_WORDS[newest.sound] }}</template></I18nT
       >
@@ -151,17 +150,13 @@ const kind = computed(() =>
     <div class="mt-auto flex flex-wrap gap-2">
       <button class="btn btn-quiet underline" :aria-expanded="open === 'look'" @click="card.toggle('look')">
         <I18nT keypath="gear.look-it-over" scope="global"
-          ><template #part
-            ><span class="sr-only">: {{ crucible.name }}</span></template
-          ></I18nT
+          ><template #part><span class="sr-only">: {{ crucible.name }}</span></template></I18nT
         >
       </button>
       <template v-if="!crucible.retiredAt">
         <button v-if="steel" class="btn btn-quiet underline" @click="card.coat()">
           <I18nT keypath="gear.wash-put-on" scope="global"
-            ><template #part
-              ><span class="sr-only">: {{ crucible.name }}</span></template
-            ></I18nT
+            ><template #part><span class="sr-only">: {{ crucible.name }}</span></template></I18nT
           >
         </button>
         <button
@@ -178,16 +173,12 @@ const kind = computed(() =>
       </template>
       <button class="btn btn-quiet underline" @click="emit('edit')">
         <I18nT keypath="gear.edit" scope="global"
-          ><template #part
-            ><span class="sr-only"> {{ crucible.name }}</span></template
-          ></I18nT
+          ><template #part><span class="sr-only"> {{ crucible.name }}</span></template></I18nT
         >
       </button>
       <button v-if="crucible.retiredAt" class="btn btn-quiet underline" @click="card.takeBack()">
         <I18nT keypath="gear.take-back" scope="global"
-          ><template #part
-            ><span class="sr-only"> {{ crucible.name }}</span></template
-          ></I18nT
+          ><template #part><span class="sr-only"> {{ crucible.name }}</span></template></I18nT
         >
       </button>
       <button
@@ -197,9 +188,7 @@ const kind = computed(() =>
         @click="card.toggle('retire')"
       >
         <I18nT keypath="gear.retire" scope="global"
-          ><template #part
-            ><span class="sr-only"> {{ crucible.name }}</span></template
-          ></I18nT
+          ><template #part><span class="sr-only"> {{ crucible.name }}</span></template></I18nT
         >
       </button>
     </div>

@@ -12,9 +12,7 @@ const emit = defineEmits<{ edit: [] }>()
     <p v-if="note" class="text-sm text-soft">{{ note }}</p>
     <button class="btn btn-quiet mt-auto self-start underline" @click="emit('edit')">
       <I18nT keypath="gear.edit" scope="global"
-        ><template #part
-          ><span class="sr-only"> {{ name }}</span></template
-        ></I18nT
+        ><template #part><span class="sr-only"> {{ name }}</span></template></I18nT
       >
     </button>
   </li>

@@ -58,10 +58,8 @@ function write(): void {
     <ul v-if="known.length" class="text-sm" data-testid="offsets">
       <li v-for="one in known" :key="one.point">
         <I18nT keypath="gear.at" scope="global"
-          ><template #strong
-            ><b>{{ off(one.addC) }}</b></template
-          ><template #part
-            ><span class="text-soft">{{ one.point }}, {{ dayOf(one.at) }}</span></template
+          ><template #strong><b>{{ off(one.addC) }}</b></template
+          ><template #part><span class="text-soft">{{ one.point }}, {{ dayOf(one.at) }}</span></template
           ><template #readC>{{ degrees(one.readC) }}</template></I18nT
         >
       </li>
@@ -87,16 +85,12 @@ function write(): void {
     <div class="mt-auto flex flex-wrap gap-2">
       <button class="btn btn-quiet underline" @click="checking = !checking">
         <I18nT keypath="gear.check-it" scope="global"
-          ><template #part
-            ><span class="sr-only">: {{ thermocouple.name }}</span></template
-          ></I18nT
+          ><template #part><span class="sr-only">: {{ thermocouple.name }}</span></template></I18nT
         >
       </button>
       <button class="btn btn-quiet underline" @click="emit('edit')">
         <I18nT keypath="gear.edit" scope="global"
-          ><template #part
-            ><span class="sr-only"> {{ thermocouple.name }}</span></template
-          ></I18nT
+          ><template #part><span class="sr-only"> {{ thermocouple.name }}</span></template></I18nT
         >
       </button>
     </div>

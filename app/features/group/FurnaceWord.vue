@@ -24,9 +24,8 @@ function heed(): void {
     data-testid="whisper"
   >
     <p class="flex-1 basis-60">
-      <span class="block text-base font-normal">{{ t('group.whisper-from', { name: word.name }) }}</span>{{
-        word.text
-      }}
+      <span class="block text-base font-normal">{{ t('group.whisper-from', { name: word.name }) }}</span
+      >{{ word.text }}
     </p>
     <button class="btn btn-next min-h-[4.5rem] px-6 text-xl" @click="heed">
       {{ t('group.whisper-seen') }}

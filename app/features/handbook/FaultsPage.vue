@@ -47,9 +47,7 @@ const OFTEN = [
               {{ told(cause.name) }}
               <span class="text-sm font-normal text-soft">{{ OFTEN[cause.weight] }}</span>
             </p>
-            <p>
-              <b>{{ t('handbook.next-time') }}</b> {{ told(cause.change) }}.
-            </p>
+            <p><b>{{ t('handbook.next-time') }}</b> {{ told(cause.change) }}.</p>
           </li>
         </ol>
         <p v-if="symptom" class="mt-2 text-xs text-soft">{{ TROUBLE_SOURCE }}.</p>

@@ -67,11 +67,8 @@ function begin({ name, alloy, tapMassG }: PracticeHeat): void {
         </p>
         <button v-if="heat.alloy" class="btn mt-3" @click="begin(heat)">
           <I18nT keypath="handbook.begin-it" scope="global"
-            ><template #part
-              ><template v-if="heat.tapMassG">: {{ grams(heat.tapMassG) }}</template></template
-            ><template #part2
-              ><span class="sr-only">, {{ told(heat.name) }}</span></template
-            ></I18nT
+            ><template #part><template v-if="heat.tapMassG">: {{ grams(heat.tapMassG) }}</template></template
+            ><template #part2><span class="sr-only">, {{ told(heat.name) }}</span></template></I18nT
           >
         </button>
 
@@ -80,9 +77,7 @@ function begin({ name, alloy, tapMassG }: PracticeHeat): void {
         >
         <NuxtLink v-if="!heat.alloy && heat.to" :to="heat.to" class="btn mt-3"
           ><I18nT keypath="handbook.go-there" scope="global"
-            ><template #part
-              ><span class="sr-only">: {{ told(heat.name) }}</span></template
-            ></I18nT
+            ><template #part><span class="sr-only">: {{ told(heat.name) }}</span></template></I18nT
           ></NuxtLink
         >
       </li>

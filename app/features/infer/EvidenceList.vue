@@ -94,9 +94,7 @@ function remove(id: string): void {
       </li>
       <li v-for="one in mute" :key="one.id" class="border-t border-line py-2 text-sm text-soft">
         <div class="flex flex-wrap items-baseline gap-x-3">
-          <span class="min-w-0 flex-1"
-            ><b>{{ one.name }}:</b> {{ one.why }}</span
-          >
+          <span class="min-w-0 flex-1"><b>{{ one.name }}:</b> {{ one.why }}</span>
           <button
             v-if="one.mine && !frozen"
             class="btn btn-quiet min-h-8 text-sm underline"

@@ -29,9 +29,7 @@ onMounted(() => void folder.look())
     <template v-else-if="state === 'asleep'">
       <p>
         <I18nT keypath="keeping.the-browser-was-started-anew-and" scope="global"
-          ><template #strong
-            ><b>{{ name }}</b></template
-          ></I18nT
+          ><template #strong><b>{{ name }}</b></template></I18nT
         >
       </p>
       <div class="mt-2 flex flex-wrap gap-3">
@@ -42,8 +40,7 @@ onMounted(() => void folder.look())
     <template v-else>
       <p>
         <I18nT keypath="keeping.writes-itself-into" scope="global"
-          ><template #strong
-            ><b>{{ name }}</b></template
+          ><template #strong><b>{{ name }}</b></template
           ><template #part
             ><template v-if="lastWritten">{{
               t('keeping.last-on', { format: momentWords(lastWritten) })

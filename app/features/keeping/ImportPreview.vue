@@ -186,8 +186,7 @@ const replace = () =>
     </div>
     <p v-for="one in drawn.renumbered" :key="one.to" class="mb-2 text-sm" data-testid="renumbered">
       <I18nT keypath="keeping.your-yard-has-another-of-the" scope="global"
-        ><template #strong
-          ><b>{{ heatStamp(one.to) }}</b></template
+        ><template #strong><b>{{ heatStamp(one.to) }}</b></template
         ><template #from>{{ heatStamp(one.from) }}</template
         ><template #title>{{ isolated(one.title) }}</template></I18nT
       >

@@ -49,9 +49,7 @@ const mm = (value: number) => `${value}mm`
             {{ heatStamp(one.number) }} {{ isolated(one.title) }},
             {{ counted(one.pour.ingots.length, 'ingot') }}
           </template>
-          <template #others
-            ><option value="bins">{{ t('ledger.the-bins') }}</option></template
-          >
+          <template #others><option value="bins">{{ t('ledger.the-bins') }}</option></template>
         </HeatPick>
       </div>
       <label

@@ -114,8 +114,7 @@ const degreesBy = (celsius: number) => celsius * (temperature.value === 'F' ? 1.
             <p>
               <template v-if="one.heats >= 2"
                 ><I18nT keypath="ledger.your-recovery-in-is-over-started" scope="global"
-                  ><template #strong
-                    ><b>{{ withSpread(one.value, one.sd) }}</b></template
+                  ><template #strong><b>{{ withSpread(one.value, one.sd) }}</b></template
                   ><template #toLowerCase>{{ elementName(one.element) }}</template
                   ><template #FAMILY_NAMES>{{ FAMILY_NAMES[one.family] }}</template
                   ><template #heats>{{ counted(one.heats, 'heat') }}</template
@@ -124,8 +123,7 @@ const degreesBy = (celsius: number) => celsius * (temperature.value === 'F' ? 1.
               >
               <template v-else
                 ><I18nT keypath="ledger.in-one-heat-only-it-stays" scope="global"
-                  ><template #strong
-                    ><b>{{ one.prior.value }}</b></template
+                  ><template #strong><b>{{ one.prior.value }}</b></template
                   ><template #element>{{ capital(elementName(one.element)) }}</template
                   ><template #FAMILY_NAMES>{{ FAMILY_NAMES[one.family] }}</template></I18nT
                 ></template
@@ -211,8 +209,7 @@ const degreesBy = (celsius: number) => celsius * (temperature.value === 'F' ? 1.
               <li class="flex flex-wrap items-center gap-x-3 border-t border-line py-1.5">
                 <span class="flex-1 basis-56"
                   ><I18nT keypath="ledger.was-by" scope="global"
-                    ><template #strong
-                      ><b>{{ one.name }}</b></template
+                    ><template #strong><b>{{ one.name }}</b></template
                     ><template #element>{{ one.element }}</template
                     ><template #after>{{ withSpread(one.after.value, one.after.sd) }}</template
                     ><template #before>{{ withSpread(one.before.value, one.before.sd) }}</template
@@ -234,8 +231,7 @@ const degreesBy = (celsius: number) => celsius * (temperature.value === 'F' ? 1.
           <h2 class="chalk mb-2">{{ t('ledger.zinc-probe-furnace') }}</h2>
           <p v-if="taught.found">
             <I18nT keypath="ledger.zinc-leaves-at-times-the-starting" scope="global"
-              ><template #strong
-                ><b>{{ fixed(zincRate.value / zincRate.prior.value, 2) }}</b></template
+              ><template #strong><b>{{ fixed(zincRate.value / zincRate.prior.value, 2) }}</b></template
               ><template #part
                 ><template v-if="zincRate.heats >= 2">{{
                   t('ledger.by-heats', { heats: zincRate.heats })
@@ -254,7 +250,8 @@ const degreesBy = (celsius: number) => celsius * (temperature.value === 'F' ? 1.
                 temperature,
                 heats: probe.learned.heats,
               })
-            }}</template><template v-else>{{
+            }}</template
+            ><template v-else>{{
               t('ledger.checked-at-of-the-two-fixed', { heats: probe.learned.heats })
             }}</template
             >.

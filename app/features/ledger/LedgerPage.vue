@@ -50,20 +50,13 @@ const { search, heats, asked, found, totals, shares, saveTable } = useLedger()
       <div class="mb-2 flex flex-wrap items-center justify-between gap-x-5">
         <p id="search-help" class="text-sm text-soft">
           <I18nT keypath="ledger.words-or-together-as-you-like" scope="global"
-            ><template #strong
-              ><b>{{ t('ledger.sn-9') }}</b></template
-            ><template #strong2
-              ><b>{{ t('ledger.date-2026-05') }}</b></template
-            ><template #strong3
-              ><b>{{ t('ledger.alloy') }}</b></template
-            ><template #strong4
-              ><b>{{ t('ledger.lot') }}</b></template
-            ><template #strong5
-              ><b>{{ t('ledger.crucible') }}</b></template
-            ><template #strong6
-              ><b>{{ t('ledger.verdict') }}</b></template
-            ><template #strong7
-              ><b>{{ t('ledger.heat') }}</b></template
+            ><template #strong><b>{{ t('ledger.sn-9') }}</b></template
+            ><template #strong2><b>{{ t('ledger.date-2026-05') }}</b></template
+            ><template #strong3><b>{{ t('ledger.alloy') }}</b></template
+            ><template #strong4><b>{{ t('ledger.lot') }}</b></template
+            ><template #strong5><b>{{ t('ledger.crucible') }}</b></template
+            ><template #strong6><b>{{ t('ledger.verdict') }}</b></template
+            ><template #strong7><b>{{ t('ledger.heat') }}</b></template
             ><template #part
               ><span aria-live="polite">{{
                 search ? t('ledger.of', { found: found.length, heats: heats.length }) : ''

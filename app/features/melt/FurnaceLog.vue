@@ -258,9 +258,7 @@ const shown = computed(() => [...entries.value].reverse().slice(0, all.value ? u
         ></span>
         <button v-if="!locked" class="btn btn-quiet -my-1 text-sm underline" @click="strike(one.id)">
           <I18nT keypath="melt.strike" scope="global"
-            ><template #part
-              ><span class="sr-only"> {{ LOG_WORDS[one.kind] }}</span></template
-            ></I18nT
+            ><template #part><span class="sr-only"> {{ LOG_WORDS[one.kind] }}</span></template></I18nT
           >
         </button>
       </li>

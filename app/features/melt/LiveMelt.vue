@@ -51,8 +51,7 @@ const where = computed(() => {
     <p v-if="!latest" class="text-soft">{{ t('melt.log-a-temperature-and-superheat-zinc') }}</p>
     <p v-else-if="distrusted" class="text-lg" data-testid="live-heat">
       <I18nT keypath="melt.is-what-it-shows-go-by" scope="global"
-        ><template #strong
-          ><b>{{ degrees(latest.celsius) }}</b></template
+        ><template #strong><b>{{ degrees(latest.celsius) }}</b></template
         ><template #strong2
           ><b class="text-oxide">{{ t('melt.it-is-not-to-be-trusted') }}</b></template
         ></I18nT
@@ -61,10 +60,8 @@ const where = computed(() => {
     <template v-else>
       <p v-if="where && superheat !== null" class="text-lg" data-testid="live-heat">
         <I18nT keypath="melt.the-liquidus" scope="global"
-          ><template #strong
-            ><b>{{ degrees(latest.celsius) }}</b></template
-          ><template #strong2
-            ><b :class="where.tone">{{ where.words }}</b></template
+          ><template #strong><b>{{ degrees(latest.celsius) }}</b></template
+          ><template #strong2><b :class="where.tone">{{ where.words }}</b></template
           ><template #part2
             ><template v-if="windowLeft !== null">{{
               t('melt.for-about-more', { windowLeft: counted(Math.round(windowLeft), 'minute') })
@@ -75,8 +72,7 @@ const where = computed(() => {
       </p>
       <p v-if="zinc" class="mt-2" data-testid="live-zinc">
         <I18nT keypath="melt.zinc-about-between-and-went-in" scope="global"
-          ><template #strong
-            ><b>{{ percent(zinc.leftPct) }} %</b></template
+          ><template #strong><b>{{ percent(zinc.leftPct) }} %</b></template
           ><template #strong2
             ><b v-if="zinc.limit !== null && zinc.fromPct < zinc.limit" class="text-oxide">{{
               t('melt.it-may-be-under-its-already', { limit: percent(zinc.limit) })
@@ -89,8 +85,7 @@ const where = computed(() => {
       </p>
       <p v-if="magnesium" class="mt-2" data-testid="live-magnesium">
         <I18nT keypath="melt.magnesium-about-between-and-went-in" scope="global"
-          ><template #strong
-            ><b>{{ percent(magnesium.leftPct) }} %</b></template
+          ><template #strong><b>{{ percent(magnesium.leftPct) }} %</b></template
           ><template #strong2
             ><b v-if="magnesium.limit !== null && magnesium.fromPct < magnesium.limit" class="text-oxide">{{
               t('melt.it-may-be-under-its-already-2', { limit: percent(magnesium.limit) })
@@ -132,13 +127,9 @@ const where = computed(() => {
     </p>
     <p class="mt-2 text-xs text-soft">
       <I18nT keypath="melt.estimates-from-the-log-never-measurements" scope="global"
-        ><template #part
-          ><template v-if="zinc">{{ ZINC_LOSS_SOURCE }}.</template></template
-        ><template #part2
-          ><template v-if="magnesium"> {{ MAGNESIUM_SOURCE }}.</template></template
-        ><template #part3
-          ><template v-if="hydrogen"> {{ HYDROGEN_GUESS_SOURCE }}.</template></template
-        ></I18nT
+        ><template #part><template v-if="zinc">{{ ZINC_LOSS_SOURCE }}.</template></template
+        ><template #part2><template v-if="magnesium"> {{ MAGNESIUM_SOURCE }}.</template></template
+        ><template #part3><template v-if="hydrogen"> {{ HYDROGEN_GUESS_SOURCE }}.</template></template></I18nT
       >
     </p>
   </section>

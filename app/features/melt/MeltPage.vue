@@ -97,8 +97,7 @@ const unweighed = computed(() => heat.value?.weighed.length === 0)
       <div class="grid grid-cols-1 gap-5">
         <p v-if="heat.loggedAt" class="slab p-4" data-testid="melt-history">
           <I18nT keypath="melt.of-ticked-when-it-was-melted" scope="global"
-            ><template #strong
-              ><b>{{ t('melt.this-heat-is-in-the-ledger') }}</b></template
+            ><template #strong><b>{{ t('melt.this-heat-is-in-the-ledger') }}</b></template
             ><template #doneCount>{{ doneCount }}</template
             ><template #steps>{{ counted(steps.length, 'step') }}</template
             ><template #part>{{ doneCount === 1 ? t('melt.was') : t('melt.were') }}</template></I18nT

@@ -137,8 +137,7 @@ const spoken = computed(() =>
     <div ref="frame" class="min-h-[240px]" role="img" :aria-label="spoken" data-testid="melt-trace" />
     <p v-if="plateau" data-testid="plateau">
       <I18nT keypath="melt.stood-still-at-for-it-froze" scope="global"
-        ><template #strong
-          ><b>{{ degrees(plateau.celsius) }}</b></template
+        ><template #strong><b>{{ degrees(plateau.celsius) }}</b></template
         ><template #toMin>{{ counted(Math.round(plateau.toMin - plateau.fromMin), 'minute') }}</template
         ><template #liquidusC>{{ degrees(liquidusC) }}</template></I18nT
       >

@@ -63,8 +63,7 @@ const off = (celsius: number) => degreesApart(Math.abs(celsius))
   >
     <p>
       <I18nT keypath="melt.the-melt-is-about" scope="global"
-        ><template #strong
-          ><b>{{ t('melt.without', { join: refused.names.join(', ') }) }}</b></template
+        ><template #strong><b>{{ t('melt.without', { join: refused.names.join(', ') }) }}</b></template
         ><template #part
           ><template v-if="refused.broken.length"
             ><I18nT keypath="melt.and-outside" scope="global"

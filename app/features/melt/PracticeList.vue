@@ -79,8 +79,8 @@ const own = (id: string) => yard.practices.find((one) => one.id === id)
           />
           <span
             ><b>{{ told(school.name) }}</b
-            ><span v-if="school.usual" class="text-soft"> {{ ' ' + t('melt.usual') }}</span
-            >. {{ told(school.why) }}
+            ><span v-if="school.usual" class="text-soft"> {{ ' ' + t('melt.usual') }}</span>.
+            {{ told(school.why) }}
             <span v-if="school.against" class="text-soft">{{
               t('melt.but', { against: told(school.against) })
             }}</span>
@@ -91,9 +91,7 @@ const own = (id: string) => yard.practices.find((one) => one.id === id)
               @click="changing = school.id"
             >
               <I18nT keypath="melt.change-2" scope="global"
-                ><template #part
-                  ><span class="sr-only"> {{ told(school.name) }}</span></template
-                ></I18nT
+                ><template #part><span class="sr-only"> {{ told(school.name) }}</span></template></I18nT
               >
             </button>
             <span v-if="school.source !== PRACTICES_SOURCE" class="block text-xs text-soft"

@@ -74,9 +74,7 @@ const print = () => window.print()
         </div>
         <p class="text-right">
           <I18nT keypath="melt.to-tap" scope="global"
-            ><template #strong
-              ><b class="text-xl">{{ grams(prediction.tapMassG) }}</b></template
-            ></I18nT
+            ><template #strong><b class="text-xl">{{ grams(prediction.tapMassG) }}</b></template></I18nT
           ><br />{{ dayWords(heat.date) }}
         </p>
       </header>
@@ -113,8 +111,7 @@ const print = () => window.print()
             <span class="box" aria-hidden="true" />
             <span class="w-6 text-right text-soft">{{ at + 1 }}</span>
             <span class="flex-1"
-              ><b>{{ words(step).title }}</b
-              ><template v-if="takes(step)">: {{ takes(step) }}</template></span
+              ><b>{{ words(step).title }}</b><template v-if="takes(step)">: {{ takes(step) }}</template></span
             >
           </li>
         </ol>

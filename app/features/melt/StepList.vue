@@ -34,9 +34,7 @@ const clock = clockWords
         </span>
         <button v-if="!heat?.loggedAt" class="btn btn-quiet -my-1 text-sm underline" @click="unmark(step)">
           <I18nT keypath="melt.undo" scope="global"
-            ><template #part
-              ><span class="sr-only"> {{ words(step).title }}</span></template
-            ></I18nT
+            ><template #part><span class="sr-only"> {{ words(step).title }}</span></template></I18nT
           >
         </button>
       </template>

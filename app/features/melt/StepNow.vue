@@ -130,9 +130,7 @@ function done(): void {
         @click="calmly(() => unmark(last!))"
       >
         <I18nT keypath="melt.undo" scope="global"
-          ><template #part
-            ><span class="sr-only"> {{ words(last).title }}</span></template
-          ></I18nT
+          ><template #part><span class="sr-only"> {{ words(last).title }}</span></template></I18nT
         >
       </button>
     </div>

@@ -199,9 +199,7 @@ const headline = computed(() => {
                   </p>
                   <button class="btn mt-1" @click="editing = lot">
                     <I18nT keypath="pile.put-it-right" scope="global"
-                      ><template #part
-                        ><span class="sr-only">: {{ lot.name }}</span></template
-                      ></I18nT
+                      ><template #part><span class="sr-only">: {{ lot.name }}</span></template></I18nT
                     >
                   </button>
                 </div>
@@ -271,8 +269,7 @@ const headline = computed(() => {
               >
                 <p class="min-w-0 flex-1 basis-56">
                   <I18nT keypath="pile.more" scope="global"
-                    ><template #strong
-                      ><b>{{ told(row.alloy.name) }}</b></template
+                    ><template #strong><b>{{ told(row.alloy.name) }}</b></template
                     ><template #part
                       ><span class="text-soft">{{ ' ' + row.alloy.designation }}</span></template
                     ><template #row>{{ bought(row) }}</template></I18nT

@@ -112,9 +112,7 @@ const begin = (row: PileRow) => startHeat({ alloy: row.alloy, tapMassG: tapG(row
             </p>
             <button class="btn btn-quiet underline" @click="begin(row)">
               <I18nT keypath="pile.plan-it" scope="global"
-                ><template #part
-                  ><span class="sr-only">: {{ told(row.alloy.name) }}</span></template
-                ></I18nT
+                ><template #part><span class="sr-only">: {{ told(row.alloy.name) }}</span></template></I18nT
               >
             </button>
           </li>

@@ -73,9 +73,7 @@ const WEIGHTS = [
         @click="hand.remove(cast)"
       >
         <I18nT keypath="pour.remove" scope="global"
-          ><template #part
-            ><span class="sr-only"> {{ name }}</span></template
-          ></I18nT
+          ><template #part><span class="sr-only"> {{ name }}</span></template></I18nT
         >
       </button>
     </div>
@@ -133,9 +131,8 @@ const WEIGHTS = [
         <I18nT keypath="pour.pictures-work-what-it-cost" scope="global"
           ><template #part
             ><template v-if="cost"
-              >: <b>{{ money(cost.total) }}</b>{{
-                cast.count > 1 ? t('pour.each', { total: money(cost.total / cast.count) }) : ''
-              }}</template
+              >: <b>{{ money(cost.total) }}</b
+              >{{ cast.count > 1 ? t('pour.each', { total: money(cost.total / cast.count) }) : '' }}</template
             ></template
           ></I18nT
         >
@@ -204,16 +201,12 @@ const WEIGHTS = [
     <div v-if="logged && steps.nowG" class="mt-2 flex flex-wrap gap-2">
       <button v-if="!back" type="button" class="btn" @click="hand.putBack(cast)">
         <I18nT keypath="pour.back-to-the-bins" scope="global"
-          ><template #part
-            ><span class="sr-only">: {{ name }}</span></template
-          ></I18nT
+          ><template #part><span class="sr-only">: {{ name }}</span></template></I18nT
         >
       </button>
       <button v-if="!remelted.length" type="button" class="btn" @click="hand.meltAgain(cast)">
         <I18nT keypath="pour.melt-it-again" scope="global"
-          ><template #part
-            ><span class="sr-only">: {{ name }}</span></template
-          ></I18nT
+          ><template #part><span class="sr-only">: {{ name }}</span></template></I18nT
         >
       </button>
     </div>

@@ -33,8 +33,7 @@ const said = computed(() => {
   >
     <h2 class="chalk mb-1">{{ t('pour.castings') }}</h2>
     <p v-if="castings.length" class="text-sm" data-testid="castings-sum">
-      {{ counted(pieces, 'piece') }}<template v-if="said">: {{ said }}</template
-      >.
+      {{ counted(pieces, 'piece') }}<template v-if="said">: {{ said }}</template>.
     </p>
     <p v-else class="text-sm text-soft">
       {{ t('pour.one-line-for-each-or-for') }}

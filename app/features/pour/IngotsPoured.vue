@@ -58,9 +58,7 @@ const emptyWords = (one: (typeof ingotMoulds.value)[number]) => {
         <b>{{ grams(ingot.massG, 0.1) }}</b>
         <button v-if="!frozen" type="button" class="btn btn-quiet underline" @click="remove(ingot.id)">
           <I18nT keypath="pour.remove" scope="global"
-            ><template #part
-              ><span class="sr-only"> {{ ingot.stamp }}</span></template
-            ></I18nT
+            ><template #part><span class="sr-only"> {{ ingot.stamp }}</span></template></I18nT
           >
         </button>
       </li>
@@ -77,16 +75,12 @@ const emptyWords = (one: (typeof ingotMoulds.value)[number]) => {
           >
           <span
             ><I18nT keypath="pour.with-its-mould" scope="global"
-              ><template #strong
-                ><b>{{ grams(ingot.grossG, 0.1) }}</b></template
-              ></I18nT
+              ><template #strong><b>{{ grams(ingot.grossG, 0.1) }}</b></template></I18nT
             ></span
           >
           <button v-if="!frozen" type="button" class="btn btn-quiet underline" @click="remove(ingot.id)">
             <I18nT keypath="pour.remove" scope="global"
-              ><template #part
-                ><span class="sr-only"> {{ ingot.stamp }}</span></template
-              ></I18nT
+              ><template #part><span class="sr-only"> {{ ingot.stamp }}</span></template></I18nT
             >
           </button>
         </div>

@@ -74,9 +74,7 @@ function change(part: Record<string, unknown>, key: string): void {
               <div class="grid grid-cols-2 gap-3">
                 <p v-if="listed" class="self-end pb-2" data-testid="castings-added">
                   <I18nT keypath="pour.castings-added-up-from-their-list" scope="global"
-                    ><template #strong
-                      ><b>{{ grams(heat.pour.castingsG ?? 0, 0.1) }}</b></template
-                    ></I18nT
+                    ><template #strong><b>{{ grams(heat.pour.castingsG ?? 0, 0.1) }}</b></template></I18nT
                   >
                 </p>
                 <QuantityField
@@ -113,12 +111,9 @@ function change(part: Record<string, unknown>, key: string): void {
       </div>
       <p v-if="balance.foundG > 0" class="mt-4" data-testid="yields">
         <I18nT keypath="pour.ingots-and-castings-are-of-the" scope="global"
-          ><template #strong
-            ><b>{{ fixed(100 * balance.tapYield, 1) }} %</b></template
-          ><template #strong2
-            ><b>{{ fixed(100 * balance.metalYield, 1) }} %</b></template
-          ><template #strong3
-            ><b>{{ fixed((100 * balance.foundG) / balance.chargeG, 1) }} %</b></template
+          ><template #strong><b>{{ fixed(100 * balance.tapYield, 1) }} %</b></template
+          ><template #strong2><b>{{ fixed(100 * balance.metalYield, 1) }} %</b></template
+          ><template #strong3><b>{{ fixed((100 * balance.foundG) / balance.chargeG, 1) }} %</b></template
           ><template #part>{{ balance.maybeG > 0 ? `${t('pour.at-least')} ` : '' }}</template></I18nT
         >
       </p>

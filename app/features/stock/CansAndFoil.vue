@@ -21,14 +21,10 @@ const LABELS = { count: t('stock.how-many'), mass: t('stock.they-weigh'), tap: t
     <h2 class="chalk mb-2">{{ t('stock.cans-and-foil-by-the-count') }}</h2>
     <p class="text-lg" data-testid="cans">
       <I18nT keypath="stock.weigh-of-that-is-of-metal" scope="global"
-        ><template #strong
-          ><b>{{ count }}</b></template
-        ><template #strong2
-          ><b>{{ grams(sum.massG, 10) }}</b></template
-        ><template #strong3
-          ><b>{{ grams(sum.metalG, 10) }}</b></template
-        ><template #strong4
-          ><b>{{ grams(sum.tapG, 10) }}</b></template
+        ><template #strong><b>{{ count }}</b></template
+        ><template #strong2><b>{{ grams(sum.massG, 10) }}</b></template
+        ><template #strong3><b>{{ grams(sum.metalG, 10) }}</b></template
+        ><template #strong4><b>{{ grams(sum.tapG, 10) }}</b></template
         ><template #round>{{ Math.round(100 * yields.metal) }}</template></I18nT
       >
     </p>

@@ -124,9 +124,7 @@ const reset = () => {
               @click="bench.answer(clue.id, '')"
             >
               <I18nT keypath="stock.not-sure" scope="global"
-                ><template #part
-                  ><span class="sr-only">: {{ told(clue.question) }}</span></template
-                ></I18nT
+                ><template #part><span class="sr-only">: {{ told(clue.question) }}</span></template></I18nT
               >
             </button>
           </div>

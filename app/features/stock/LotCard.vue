@@ -81,16 +81,12 @@ const about = computed(() =>
       <div class="flex max-md:col-span-3">
         <button class="btn btn-quiet min-h-8 underline" @click="emit('edit')">
           <I18nT keypath="stock.edit" scope="global"
-            ><template #part
-              ><span class="sr-only"> {{ lot.name }}</span></template
-            ></I18nT
+            ><template #part><span class="sr-only"> {{ lot.name }}</span></template></I18nT
           >
         </button>
         <button class="btn btn-quiet min-h-8 underline" @click="emit('move')">
           <I18nT keypath="stock.adjust" scope="global"
-            ><template #part
-              ><span class="sr-only">: {{ lot.name }}</span></template
-            ></I18nT
+            ><template #part><span class="sr-only">: {{ lot.name }}</span></template></I18nT
           >
         </button>
       </div>
@@ -132,16 +128,12 @@ const about = computed(() =>
       <div class="mt-auto -ml-2 flex gap-2">
         <button class="btn btn-quiet underline" @click="emit('edit')">
           <I18nT keypath="stock.edit" scope="global"
-            ><template #part
-              ><span class="sr-only"> {{ lot.name }}</span></template
-            ></I18nT
+            ><template #part><span class="sr-only"> {{ lot.name }}</span></template></I18nT
           >
         </button>
         <button class="btn btn-quiet underline" @click="emit('move')">
           <I18nT keypath="stock.adjust" scope="global"
-            ><template #part
-              ><span class="sr-only">: {{ lot.name }}</span></template
-            ></I18nT
+            ><template #part><span class="sr-only">: {{ lot.name }}</span></template></I18nT
           >
         </button>
       </div>

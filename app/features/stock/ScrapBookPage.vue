@@ -84,9 +84,7 @@ function begin(entry: ScrapSource): void {
           </div>
           <button v-if="entry.family !== 'refuse'" class="btn" @click="begin(entry)">
             <I18nT keypath="stock.make-it-a-lot-2" scope="global"
-              ><template #part
-                ><span class="sr-only">: {{ told(entry.name) }}</span></template
-              ></I18nT
+              ><template #part><span class="sr-only">: {{ told(entry.name) }}</span></template></I18nT
             >
           </button>
         </div>

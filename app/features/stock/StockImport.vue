@@ -81,8 +81,7 @@ function take(): void {
           ><template v-if="bad.length">{{
             t('stock.have-a-fault-and-stay-out', { bad: bad.length })
           }}</template></template
-        ><template #good>{{ good.length }}</template
-        ><template #rows>{{ rows.length }}</template></I18nT
+        ><template #good>{{ good.length }}</template><template #rows>{{ rows.length }}</template></I18nT
       >
     </p>
     <h3 class="label mb-1">{{ t('stock.what-each-column-is') }}</h3>

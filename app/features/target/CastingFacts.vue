@@ -145,10 +145,8 @@ function takeRiser(): void {
           >
           <span v-for="one in lengths" :key="one.name" class="block"
             ><I18nT keypath="target.for-make-the-pattern" scope="global"
-              ><template #strong
-                ><b>{{ one.pattern }}</b></template
-              ><template #name>{{ one.name }}</template
-              ><template #wanted>{{ one.wanted }}</template></I18nT
+              ><template #strong><b>{{ one.pattern }}</b></template
+              ><template #name>{{ one.name }}</template><template #wanted>{{ one.wanted }}</template></I18nT
             ></span
           >
         </dd>

@@ -92,16 +92,12 @@ const setGating = (sizes: Partial<Gating>) =>
             @click="editing = { part, from: part.source.from }"
           >
             <I18nT keypath="target.change" scope="global"
-              ><template #part
-                ><span class="sr-only"> {{ part.name }}</span></template
-              ></I18nT
+              ><template #part><span class="sr-only"> {{ part.name }}</span></template></I18nT
             >
           </button>
           <button type="button" class="btn btn-quiet min-h-6 underline" @click="dropPart(part)">
             <I18nT keypath="target.take-out" scope="global"
-              ><template #part
-                ><span class="sr-only"> {{ part.name }}</span></template
-              ></I18nT
+              ><template #part><span class="sr-only"> {{ part.name }}</span></template></I18nT
             >
           </button>
         </p>

@@ -281,9 +281,8 @@ const working = computed(() => {
               unit: unitOf(fuel!),
               toLowerCase: inSentence(told(fuel!.name).split(',')[0]!),
             })
-          }}</WorkingOpener><template v-if="furnace.pricePerUnit > 0"
-            >, {{ banded(effort.cost, money) }}</template
-          >
+          }}</WorkingOpener
+          ><template v-if="furnace.pricePerUnit > 0">, {{ banded(effort.cost, money) }}</template>
         </p>
         <p v-if="wallsFirst" class="font-bold" data-testid="walls-first">{{ t('target.walls-first') }}</p>
         <p class="text-sm text-soft">

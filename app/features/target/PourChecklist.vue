@@ -38,9 +38,7 @@ function tick(id: string, what: string): void {
             :disabled="!!heat?.loggedAt"
             @change="tick(check.id, told(check.what))"
           />
-          <span
-            ><b>{{ told(check.what) }}.</b> <span class="text-soft">{{ told(check.why) }}</span></span
-          >
+          <span><b>{{ told(check.what) }}.</b> <span class="text-soft">{{ told(check.why) }}</span></span>
         </label>
       </li>
     </ul>

@@ -153,16 +153,15 @@ const thinLife = computed(() => {
       <dl class="facts mt-2">
         <dt>{{ t('target.let-in') }}</dt>
         <dd>
-          <b>{{ GATES.find(({ id }) => id === plan!.gate)?.words }}</b><span
-            :class="plan.fallMm > plan.mostFallMm ? 'font-semibold text-oxide' : 'text-soft'"
+          <b>{{ GATES.find(({ id }) => id === plan!.gate)?.words }}</b
+          ><span :class="plan.fallMm > plan.mostFallMm ? 'font-semibold text-oxide' : 'text-soft'"
             >. {{ advised }}</span
           >
         </dd>
         <dt>{{ t('target.sprue') }}</dt>
         <dd>
           <I18nT keypath="target.across-at-its-foot-the-choke" scope="global"
-            ><template #strong
-              ><b>{{ mm(plan.chokeMm) }}</b></template
+            ><template #strong><b>{{ mm(plan.chokeMm) }}</b></template
             ><template #sprueTopMm>{{ mm(plan.sprueTopMm) }}</template
             ><template #sprueMm>{{ mm(plan.sprueMm) }}</template></I18nT
           >

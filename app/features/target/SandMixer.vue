@@ -27,12 +27,9 @@ const KNOWN = {
     <h2 class="chalk mb-2">{{ t('target.sand') }}</h2>
     <p class="text-lg" data-testid="sand-batch">
       <I18nT keypath="target.sand-clay-water" scope="global"
-        ><template #strong
-          ><b>{{ grams(batch.sandG, 10) }}</b></template
-        ><template #strong2
-          ><b>{{ grams(batch.clayG, 10) }}</b></template
-        ><template #strong3
-          ><b>{{ grams(batch.waterG, 10) }}</b></template
+        ><template #strong><b>{{ grams(batch.sandG, 10) }}</b></template
+        ><template #strong2><b>{{ grams(batch.clayG, 10) }}</b></template
+        ><template #strong3><b>{{ grams(batch.waterG, 10) }}</b></template
         ><template #part>{{
           mix.waterIs === 'weighed' ? '' : ` ${t('target.to-begin-with')}`
         }}</template></I18nT

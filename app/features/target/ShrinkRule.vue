@@ -51,9 +51,7 @@ const rule = computed(() => {
     <h2 class="chalk mb-2">{{ t('target.shrink-rule') }}</h2>
     <p class="text-lg" data-testid="shrink-rule">
       <I18nT keypath="target.make-the-pattern" scope="global"
-        ><template #strong
-          ><b>{{ rule }}</b></template
-        ></I18nT
+        ><template #strong><b>{{ rule }}</b></template></I18nT
       >
     </p>
     <div class="mt-2 grid grid-cols-2 gap-3">

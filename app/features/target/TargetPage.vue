@@ -59,9 +59,7 @@ const liquidus = computed(() => (heat.value ? heatLiquidus(heat.value) : null))
             <template v-if="heat.tapMassG">
               {{ ' '
               }}<I18nT keypath="target.what-was-put-in-gives-about" scope="global"
-                ><template #strong
-                  ><b>{{ grams(heat.tapMassG) }}</b></template
-                ></I18nT
+                ><template #strong><b>{{ grams(heat.tapMassG) }}</b></template></I18nT
               ></template
             ><template v-else>{{ t('target.it-gives-what-its-lots-give') }}</template>
           </p>
@@ -124,8 +122,7 @@ const liquidus = computed(() => (heat.value ? heatLiquidus(heat.value) : null))
             </p>
             <p v-if="strange" class="my-2 border-l-8 border-oxide bg-oxide-wash px-3 py-2" role="status">
               <I18nT keypath="target.it-is-mostly-which-is-not" scope="global"
-                ><template #strong
-                  ><b>{{ t('target.no-practice-is-known-for-this') }}</b></template
+                ><template #strong><b>{{ t('target.no-practice-is-known-for-this') }}</b></template
                 ><template #metal>{{ elementName(strange.metal) }}</template
                 ><template #PRACTICE_WORDS>{{ PRACTICE_WORDS[strange.practice] }}</template></I18nT
               >

@@ -33,9 +33,7 @@ const { walking, heat, step, done, here, to, end } = useWalk()
       </button>
       <button class="btn" :class="{ 'btn-next': walking.step === WALK.length - 1 }" @click="end">
         <I18nT keypath="walk.end-the-walk" scope="global"
-          ><template #part
-            ><span class="sr-only">{{ t('walk.all-of-it-is-undone') }}</span></template
-          ></I18nT
+          ><template #part><span class="sr-only">{{ t('walk.all-of-it-is-undone') }}</span></template></I18nT
         >
       </button>
     </div>

@@ -28,9 +28,7 @@ const GRADES = 5
             :class="mark <= GRADES + 1 - one.grade ? 'bg-ink' : ''"
           />
         </dd>
-        <dd class="text-sm">
-          <b>{{ gradeWords(one.trait, one.grade) }}</b>: {{ whyWords(one.why) }}
-        </dd>
+        <dd class="text-sm"><b>{{ gradeWords(one.trait, one.grade) }}</b>: {{ whyWords(one.why) }}</dd>
       </div>
     </dl>
     <p class="mt-1 text-xs text-soft">

@@ -56,9 +56,7 @@ const spoken = computed(
       >
     </div>
     <div v-if="values" class="figures" aria-hidden="true">
-      <span v-for="{ symbol, pct } in majors" :key="symbol"
-        ><b>{{ symbol }}</b> {{ percent(pct) }}</span
-      >
+      <span v-for="{ symbol, pct } in majors" :key="symbol"><b>{{ symbol }}</b> {{ percent(pct) }}</span>
       <span v-for="{ symbol, pct } in told" :key="symbol" class="hallmark">
         <b>{{ symbol }}</b>
         <i :class="`punch-${punches(pct)}`" />

@@ -15,8 +15,7 @@ defineProps<{ near: readonly NearAlloy[] }>()
       class="flex flex-wrap items-baseline gap-x-3 border-t border-line py-1"
     >
       <span class="min-w-0 flex-1"
-        ><b>{{ told(one.alloy.name) }}</b
-        ><span class="text-soft">{{ ` ${one.alloy.designation}` }}</span>
+        ><b>{{ told(one.alloy.name) }}</b><span class="text-soft">{{ ` ${one.alloy.designation}` }}</span>
         <slot name="under" :one="one" />
       </span>
       <slot name="how" :one="one"

@@ -327,11 +327,8 @@ function leave(): void {
         >{{ t('shared-fields.did-you-mean') + ' ' }}
       </span>
       <template v-for="(choice, at) in choices" :key="choice.value">
-        <span v-if="at > 0">{{ ` ${t('shared-fields.or')} ` }}</span><button
-          type="button"
-          class="btn min-h-8 px-2 py-0.5"
-          @click="choose(choice.value)"
-        >
+        <span v-if="at > 0">{{ ` ${t('shared-fields.or')} ` }}</span
+        ><button type="button" class="btn min-h-8 px-2 py-0.5" @click="choose(choice.value)">
           {{ choice.words }}
         </button>
       </template>

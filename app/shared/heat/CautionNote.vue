@@ -13,8 +13,6 @@ defineProps<{ caution: Caution }>()
     :title="CAUTION_SOURCE"
   >
     <TriangleAlert :size="22" class="mt-0.5 shrink-0" aria-hidden="true" />
-    <p>
-      <b>{{ told(caution.title) }}.</b> {{ told(caution.text) }}
-    </p>
+    <p><b>{{ told(caution.title) }}.</b> {{ told(caution.text) }}</p>
   </div>
 </template>

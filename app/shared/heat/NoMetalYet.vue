@@ -20,9 +20,7 @@ const none = computed(() => !heat.value?.loggedAt && !yard.lots.some(({ massG })
   >
     <p class="flex-1 basis-72">
       <I18nT keypath="shared-heat.say-what-lies-in-your-pile" scope="global"
-        ><template #strong
-          ><b>{{ t('shared-heat.there-is-no-metal-in-the') }}</b></template
-        ></I18nT
+        ><template #strong><b>{{ t('shared-heat.there-is-no-metal-in-the') }}</b></template></I18nT
       >
     </p>
     <NuxtLink to="/pile" class="btn btn-next">{{ t('shared-heat.say-what-there-is') }}</NuxtLink>

@@ -1,8 +1,9 @@
 import { useStorage, type RemovableRef, type StorageLike, type UseStorageOptions } from '@vueuse/core'
 
-/** The browser's quick store; where site data is blocked, so that even asking for it fails, one that lasts as long as the page. */
+/** The browser's quick store; where site data is blocked, so that asking for it or of it fails, one that lasts as long as the page. */
 function quickStore(name: 'localStorage' | 'sessionStorage'): StorageLike {
   try {
+    window[name].getItem('anything')
     return window[name]
   } catch {
     return (loose[name] ??= looseStore())
