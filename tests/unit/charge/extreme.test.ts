@@ -74,8 +74,8 @@ describe('what a person calls a lot is theirs', () => {
 })
 
 describe('valid problems that nobody would pose', () => {
-  it(`of ${many(300, 60)} each is answered in figures, and within its limits where it holds`, () => {
-    for (const { seed, problem } of extremeProblems(many(300, 60))) {
+  it(`of ${many(300, 30)} each is answered in figures, and within its limits where it holds`, () => {
+    for (const { seed, problem } of extremeProblems(many(300, 30))) {
       const plan = solver.solve(problem)
       for (const value of [plan.cost, plan.tapMassG, plan.chargeMassG, plan.probabilityInLimits])
         expect(Number.isFinite(value), `seed ${seed}`).toBe(true)
@@ -96,10 +96,10 @@ describe('time', () => {
     return { clock: () => ms++, read: () => ms, engine: createChargeSolver(await loadHighs(), () => ms++) }
   }
 
-  it(`${many(300, 40)} lots all in doubt end with an answer soon after their time`, async () => {
-    for (const changes of [{}, { version: 2 as const, confidenceOf: 'all' as const }]) {
+  it(`${many(300, 24)} lots all in doubt end with an answer soon after their time`, async () => {
+    for (const changes of [{}, { version: 2 as const, confidenceOf: 'all' as const }].slice(many(0, 1))) {
       const { engine, read } = await counted()
-      const plan = engine.solve(heavyProblem(many(300, 40), { ...changes, timeLimitS: 0.1 }))
+      const plan = engine.solve(heavyProblem(many(300, 24), { ...changes, timeLimitS: 0.1 }))
       expect(['unknown', 'infeasible', 'feasible']).toContain(plan.status)
       // Planning, what stands in the way and the ways out may each take their time and as long again.
       expect(read()).toBeLessThan(700)

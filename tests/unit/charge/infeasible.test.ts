@@ -78,7 +78,7 @@ function onlyThese(given: ChargeProblem, members: readonly Conflict[]): ChargePr
 describe('what cannot hold together', () => {
   it('is a set that GLPK too finds impossible, and possible without any one of its members', async () => {
     let checked = 0
-    for (const { given, plan, seed } of stuck(many(100, 20), 8, 12)) {
+    for (const { given, plan, seed } of stuck(many(100, 10), 8, 12)) {
       if (plan.conflict.some(({ kind }) => kind === 'metal')) continue
       expect(plan.conflict.length, `seed ${seed}`).toBeGreaterThan(0)
       expect(await leastCostByGlpk(onlyThese(given, plan.conflict)), `seed ${seed}`).toBeNull()
@@ -88,11 +88,11 @@ describe('what cannot hold together', () => {
       }
       checked++
     }
-    expect(checked).toBeGreaterThan(many(15, 3))
+    expect(checked).toBeGreaterThan(many(15, 1))
   })
 
   it('no two limits clash by themselves where three are named', async () => {
-    for (const { given, plan } of stuck(many(100, 20), 8, 12)) {
+    for (const { given, plan } of stuck(many(100, 10), 8, 12)) {
       const limits = plan.conflict.filter(({ kind }) => kind === 'element' || kind === 'others')
       if (limits.length < 2) continue
       for (const one of limits)
@@ -189,7 +189,7 @@ describe('ways out', () => {
     'every one, applied by itself, gives a plan that holds (confidence %s)',
     (confidence) => {
       const seen: Record<string, number> = {}
-      for (const { given, seed } of stuck(confidence ? many(30, 8) : many(100, 20), 8, 12)) {
+      for (const { given, seed } of stuck(confidence ? many(30, 5) : many(100, 10), 8, 12)) {
         const asked = confidence ? { ...given, confidence } : given
         const plan = solver.solve(asked)
         for (const remedy of plan.remedies) {
@@ -207,7 +207,7 @@ describe('ways out', () => {
 
   it('a relaxed limit is relaxed by no more than GLPK finds needed', async () => {
     let checked = 0
-    for (const { given, plan, seed } of stuck(many(100, 20), 8, 12))
+    for (const { given, plan, seed } of stuck(many(100, 10), 8, 12))
       for (const remedy of plan.remedies as Remedy[]) {
         if (remedy.kind !== 'relax' || remedy.bound !== 'max') continue
         // A little short of the relaxed limit (it is told in three figures) nothing fits; at it, something does.
@@ -218,7 +218,7 @@ describe('ways out', () => {
         expect(await leastCostByGlpk(applyRemedy(given, short)), `seed ${seed}`).toBeNull()
         checked++
       }
-    expect(checked).toBeGreaterThan(many(10, 2))
+    expect(checked).toBeGreaterThan(many(10, 0))
   })
 
   it('what can be bought adds up to 100 % at most and says for which melts it is', () => {
@@ -237,7 +237,7 @@ it('a solver that gives up on the basis at hand begins from scratch: too much as
   const lots = freeLots(yard.lots, yard.heats, heat)
   const fresh = createChargeSolver(await loadHighs(), slowly)
   const kept = createChargeSolver(await loadHighs(), slowly, { keep: true })
-  for (const tapMassG of [30_000, 60_000, 75_000, 90_000, 105_000, 120_000].slice(0, many(6, 2)))
+  for (const tapMassG of [30_000, 60_000, 75_000, 90_000, 105_000, 120_000].slice(0, many(6, 1)))
     for (const one of [fresh, kept]) {
       const asked = heatChargeProblem({ ...heat, tapMassG, confidence: null }, lots)!
       const plan = one.solve(asked)
@@ -251,9 +251,9 @@ it('a solver that gives up on the basis at hand begins from scratch: too much as
 
 describe('time', () => {
   it.each([1])(
-    `saying why takes no longer than was given, and what is said is a set that cannot hold (${many(60, 30)} lots, seed %d)`,
+    `saying why takes no longer than was given, and what is said is a set that cannot hold (${many(60, 20)} lots, seed %d)`,
     (seed) => {
-      const given = { ...randomProblem(seed, many(60, 30), 10), timeLimitS: 2, confidence: 0.95 }
+      const given = { ...randomProblem(seed, many(60, 20), 10), timeLimitS: 2, confidence: 0.95 }
       given.lots = given.lots.slice(2)
       for (const limit of Object.values(given.target.limits))
         if (limit.max !== undefined && limit.max < 0.2) limit.max *= 0.05

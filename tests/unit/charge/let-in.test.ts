@@ -14,7 +14,7 @@ beforeAll(async () => {
 describe('what was left out, let in', () => {
   it('is offered where it helps, and taken it makes a charge that keeps every limit', () => {
     let offered = 0
-    for (let seed = 1; seed <= many(24, 8); seed++) {
+    for (let seed = 1; seed <= many(24, 3); seed++) {
       const { heat, lots, bench } = weighingYard(seed * 11 + 5)
       const plan = (choices: Heat['choices']) =>
         planWeighing(solver, heatWeighing({ ...heat, choices }, lots, bench)!, NODES)
@@ -38,7 +38,7 @@ describe('what was left out, let in', () => {
       expect(plan({ [line.lot]: { ...choice, use: true, capG: null } }).plan.status).not.toBe('infeasible')
       offered++
     }
-    expect(offered).toBeGreaterThan(many(4, 1))
+    expect(offered).toBeGreaterThan(many(4, 0))
   })
 
   it('is not offered where it would not help: copper bars to a want of tin', () => {

@@ -12,10 +12,10 @@ beforeAll(async () => {
 })
 
 describe('bad problems', () => {
-  it(`of ${many(4000, 1000)} broken bodies each is refused with a path, or answered`, () => {
+  it(`of ${many(4000, 400)} broken bodies each is refused with a path, or answered`, () => {
     let refused = 0
     let answered = 0
-    for (let seed = 1; seed <= many(4000, 1000); seed++) {
+    for (let seed = 1; seed <= many(4000, 400); seed++) {
       const parsed = parseChargeProblem(malformed(gunmetal as never, seed))
       if (!parsed.ok) {
         expect(parsed.issues.length, `seed ${seed}`).toBeGreaterThan(0)
@@ -33,7 +33,7 @@ describe('bad problems', () => {
         expect(Number.isFinite(value), `seed ${seed}`).toBe(true)
       answered++
     }
-    expect(refused).toBeGreaterThan(many(1500, 375))
-    expect(answered).toBeGreaterThan(many(50, 12))
+    expect(refused).toBeGreaterThan(many(1500, 150))
+    expect(answered).toBeGreaterThan(many(50, 4))
   })
 })

@@ -30,20 +30,20 @@ function costOf(given: ChargeProblem, engine: ChargeSolver = solver): number | n
 }
 
 const FAMILIES = [
-  { name: 'copper-based', seeds: many(110, 20), make: (seed: number) => randomProblem(seed, 14, 10) },
+  { name: 'copper-based', seeds: many(110, 10), make: (seed: number) => randomProblem(seed, 14, 10) },
   {
     name: 'copper-based, many lots',
-    seeds: many(30, 8),
+    seeds: many(30, 4),
     make: (seed: number) => randomProblem(1000 + seed, 60, 16),
   },
   {
     name: 'copper-based, limits of thousandths of a percent',
-    seeds: many(80, 16),
+    seeds: many(80, 8),
     make: (seed: number) => withTinyLimits(randomProblem(2000 + seed, 14, 12), seed),
   },
   {
     name: 'aluminium',
-    seeds: many(100, 20),
+    seeds: many(100, 10),
     make: (seed: number) => randomAluminiumProblem(3000 + seed, 16),
   },
 ]
@@ -92,7 +92,7 @@ describe('whole pieces, least lines and few lots against GLPK', () => {
     },
   ])('$name', async ({ change }) => {
     let solvable = 0
-    for (let seed = 1; seed <= many(30, 12); seed++) {
+    for (let seed = 1; seed <= many(30, 6); seed++) {
       const given = { ...change(randomProblem(4000 + seed, 12, 8), seeded(seed)), timeLimitS: 20 }
       const plan = solver.solve(given)
       const glpk = await leastCostByGlpk(given)
@@ -103,7 +103,7 @@ describe('whole pieces, least lines and few lots against GLPK', () => {
       expect(Math.abs(plan.cost / glpk - 1), `seed ${seed}`).toBeLessThan(1e-5)
       solvable++
     }
-    expect(solvable).toBeGreaterThan(many(8, 3))
+    expect(solvable).toBeGreaterThan(many(8, 1))
   })
 
   function withPieces(given: ChargeProblem, random: () => number): ChargeProblem {
@@ -120,7 +120,7 @@ describe('whole pieces, least lines and few lots against GLPK', () => {
 describe('limits that give way together', () => {
   it('give way by no more in all than GLPK finds needed', async () => {
     let checked = 0
-    for (let seed = 1; seed <= many(120, 40); seed++) {
+    for (let seed = 1; seed <= many(120, 20); seed++) {
       const whole = randomProblem(seed, 8, 14)
       const given = { ...whole, lots: whole.lots.slice(3) }
       delete given.target.othersTotalMax

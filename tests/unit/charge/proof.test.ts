@@ -9,6 +9,7 @@ import {
 } from '#core/charge'
 import type { Composition } from '#core/composition'
 import { seeded } from '../../support/random-problem'
+import { many } from '../../support/reliability'
 
 let solver: ChargeSolver
 beforeAll(async () => {
@@ -93,7 +94,7 @@ describe('what a plan says of itself', () => {
       let proven = 0
       let open = 0
       let none = 0
-      for (let seed = 1; seed <= 60; seed++) {
+      for (let seed = 1; seed <= many(60, 24); seed++) {
         const problem = TOLD[told]!(problemOf(seeded(seed)))
         const least = leastCost(problem)
         const plan = LOOKS[look]!(problem)
@@ -118,24 +119,24 @@ describe('what a plan says of itself', () => {
           open++
         }
       }
-      expect(proven + open).toBeGreaterThan(25)
-      expect(none).toBeGreaterThan(5)
+      expect(proven + open).toBeGreaterThan(many(25, 9))
+      expect(none).toBeGreaterThan(many(5, 1))
     },
   )
 
   it('no charge there is lies outside the reach of a lot, and at its ends there is one', () => {
     let tried = 0
-    for (let seed = 1; seed <= 60; seed++) {
+    for (let seed = 1; seed <= many(60, 24); seed++) {
       const problem = problemOf(seeded(seed))
       const charges = chargesOf(problem)
       problem.lots.forEach(({ id }, at) => {
         const reach = solver.reach(problem, id)
         if (!reach) return expect(charges, `seed ${seed}`).toEqual([])
         tried++
-        for (const masses of charges) {
-          expect(masses[at], `seed ${seed}, ${id}`).toBeGreaterThanOrEqual(reach.fromG - 1e-6)
-          expect(masses[at], `seed ${seed}, ${id}`).toBeLessThanOrEqual(reach.toG + 1e-6)
-        }
+        const outside = charges.filter(
+          (masses) => masses[at]! < reach.fromG - 1e-6 || masses[at]! > reach.toG + 1e-6,
+        )
+        expect(outside, `seed ${seed}, ${id}`).toEqual([])
         const fixedAt = (fixedG: number) =>
           solver.leastCost({
             ...problem,
@@ -150,7 +151,7 @@ describe('what a plan says of itself', () => {
         expect(fixedAt(toG + 0.5), `seed ${seed}, ${id}`).toBeNull()
       })
     }
-    expect(tried).toBeGreaterThan(100)
+    expect(tried).toBeGreaterThan(many(100, 30))
     // Tin of a bronze of copper and tin: its limits say it, and a certainty of each narrows it (by plain arithmetic).
     const bronze: ChargeProblem = {
       ...problemOf(seeded(1)),

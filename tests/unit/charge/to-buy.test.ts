@@ -23,8 +23,8 @@ const heatOf = (alloy: (typeof ALLOYS)[number]) => ({
   tapMassG: 900,
 })
 const isPurchase = ({ kind }: Remedy) => kind === 'obtain' || kind === 'obtainTogether'
-/** A third of the alloys, unless all are asked for. */
-const TRIED = ALLOYS.filter(({ id }, at) => at % many(1, 6) === 0 || id === '535.0')
+/** Some of the alloys, unless all are asked for. */
+const TRIED = ALLOYS.filter(({ id }, at) => at % many(1, 10) === 0 || id === '535.0')
 
 describe('where the pile does not make it', () => {
   const made = TRIED.map((alloy) => {
@@ -55,6 +55,6 @@ describe('where the pile does not make it', () => {
       if (kept.some(({ kind }) => kind === 'obtainTogether')) together++
       expect(kept.length, id).toBeGreaterThan(0)
     }
-    expect(together).toBeGreaterThan(2)
+    expect(together).toBeGreaterThan(many(2, 0))
   })
 })

@@ -65,9 +65,9 @@ function seededPile(seed: number): { lots: ChargeLot[]; problem: ChargeProblem }
 }
 
 describe('tolerated is not wanted', () => {
-  it(`no purchase for any of ${many(1000, 300)} seeded piles brings an element that its target only tolerates`, () => {
+  it(`no purchase for any of ${many(1000, 120)} seeded piles brings an element that its target only tolerates`, () => {
     let bought = 0
-    for (let seed = 1; seed <= many(1000, 300); seed++) {
+    for (let seed = 1; seed <= many(1000, 120); seed++) {
       const { lots, problem } = seededPile(seed)
       const recovery = problem.recovery!
       const pile = new Pile(highs, lots, recovery, problem.target.base!)
@@ -79,13 +79,13 @@ describe('tolerated is not wanted', () => {
           expect(isWanted(problem.target, symbol), `seed ${seed}: ${metal}`).toBe(true)
       }
     }
-    expect(bought).toBeGreaterThan(many(300, 90))
+    expect(bought).toBeGreaterThan(many(300, 30))
   })
 
-  it('nor does any remedy of 150 of them', () => {
+  it(`nor does any remedy of ${many(150, 50)} of them`, () => {
     const solver = createChargeSolver(highs, () => performance.now())
     let told = 0
-    for (let seed = 1; seed <= 150; seed++) {
+    for (let seed = 1; seed <= many(150, 50); seed++) {
       const { problem } = seededPile(seed)
       for (const remedy of solver.solve({ ...problem, timeLimitS: 2 }).remedies) {
         const purchases: Purchase[] =
@@ -96,7 +96,7 @@ describe('tolerated is not wanted', () => {
             expect(isWanted(problem.target, symbol), `seed ${seed}: ${metal}`).toBe(true)
       }
     }
-    expect(told).toBeGreaterThan(60)
+    expect(told).toBeGreaterThan(many(60, 20))
   })
 
   it.each([

@@ -108,7 +108,7 @@ describe('a way out that is taken', () => {
     const failed: string[] = []
     let [tried, purchases, sure] = [0, 0, 0]
     ALLOYS.forEach((alloy, at) => {
-      if (at % many(1, 5) !== 0) return
+      if (at % many(1, 9) !== 0) return
       const bench = BENCHES[at % BENCHES.length]!
       const piles = [
         demoLots,
@@ -122,7 +122,7 @@ describe('a way out that is taken', () => {
       failed.push(...found.failed)
     })
     expect(failed).toEqual([])
-    expect(tried).toBeGreaterThan(10)
+    expect(tried).toBeGreaterThan(many(10, 2))
     // By steps of 5 g, and for a third of a gram of magnesium by one of 1 g, no certainty is had.
     expect(sure).toBeGreaterThanOrEqual(0.9 * purchases)
   })

@@ -16,7 +16,7 @@ const photoId = '0e0c5a2e-7a5f-4f8e-9a55-3a3f2d1c0b9a'
 const photo = Uint8Array.from({ length: 3000 }, (_, at) => (at * 7919) % 256)
 const zip = writeYardZip(workspace, { [photoId]: photo })
 /** `npm run reliability` goes all the way. */
-const FLIPS = many(5000, 40)
+const FLIPS = many(5000, 16)
 const BROKEN = many(100_000, 3_000)
 
 const flipped = (bytes: Uint8Array, random: () => number) => {

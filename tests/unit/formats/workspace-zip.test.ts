@@ -3,6 +3,7 @@ import fc from 'fast-check'
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate'
 import { describe, expect, it } from 'vitest'
 import { readWorkspace, writeWorkspace } from '#formats/workspace-json'
+import { many } from '../../support/reliability'
 import { isZip, readYardZip, writeYardZip } from '#formats/workspace-zip'
 
 const text = readFileSync('data/demo-yard.json', 'utf8')
@@ -65,7 +66,7 @@ describe('the yard with its pictures in one package', () => {
           if (!result.ok) expect(result.fault.kind).toMatch(/^[a-z-]+$/)
         },
       ),
-      { numRuns: 200, seed: 8 },
+      { numRuns: many(200, 60), seed: 8 },
     )
   })
 })

@@ -50,11 +50,11 @@ describe('what happens by itself', () => {
   it('is the same for the same seed, none where nothing is let happen, and more where much is', () => {
     expect(mishapsOf(gunmetal, 'much', 7)).toEqual(mishapsOf(gunmetal, 'much', 7))
     const count = (level: 'nothing' | 'usual' | 'much') =>
-      Array.from({ length: many(40, 12) }, (_, seed) => mishapsOf(gunmetal, level, seed + 1).length).reduce(
+      Array.from({ length: many(40, 6) }, (_, seed) => mishapsOf(gunmetal, level, seed + 1).length).reduce(
         (sum, n) => sum + n,
       )
     expect(count('nothing')).toBe(0)
-    expect(count('usual')).toBeGreaterThan(many(20, 5))
+    expect(count('usual')).toBeGreaterThan(many(20, 2))
     expect(count('much')).toBeGreaterThan(2 * count('usual'))
   })
   it('only what is damp spits, and nothing that was warmed', () => {

@@ -10,7 +10,7 @@ import { seeded } from '../../support/random-problem'
 import { Device, hears, meet } from './devices'
 
 /* Three devices, each working by itself, hearing of each other now and then, late, twice, or not at all. */
-const SEEDS = many(200, 4)
+const SEEDS = many(200, 2)
 const EDITS = many(2000, 250)
 /** All of it takes most of an hour on one core. */
 const LONG_MS = many(3 * 3_600_000, 150_000)

@@ -20,7 +20,7 @@ beforeAll(async () => {
 })
 
 /** `npm run reliability` draws for all of them. */
-const CHARGES = many(100, 10)
+const CHARGES = many(100, 5)
 
 /** How often a melt is inside, drawn lot by lot: every element by its spread, the base as the rest to 100. */
 function drawn(

@@ -91,10 +91,10 @@ describe('liquidus', () => {
 })
 
 describe('the run sheet and the freezing of what is in the pot', () => {
-  it(`no step asks for a melt below the liquidus of what it holds, before or after: all alloys × ${many(30, 10)} seeded charges`, () => {
+  it(`no step asks for a melt below the liquidus of what it holds, before or after: all alloys × ${many(30, 5)} seeded charges`, () => {
     let told = 0
     for (const [at, alloy] of ALLOYS.entries())
-      for (let seed = 0; seed < many(30, 10); seed++) {
+      for (let seed = 0; seed < many(30, 5); seed++) {
         const random = seeded(1000 * at + seed)
         const charge = chargeOf(alloy, random)
         const steps = runSheet(alloy, charge, liquidusOf(alloy, nominalWhole(alloy)))
@@ -124,7 +124,7 @@ describe('the run sheet and the freezing of what is in the pot', () => {
           }
         }
       }
-    expect(told).toBeGreaterThan(many(500, 160))
+    expect(told).toBeGreaterThan(many(500, 80))
   })
   it('C26000 of 1406 g copper and 663 g zinc: in parts of a tenth of the melt or less, the first above 1083 °C', () => {
     const alloy = findAlloy('C26000')!

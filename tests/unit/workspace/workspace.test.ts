@@ -59,7 +59,7 @@ describe('the yard as a file', () => {
       fc.property(fc.integer({ min: 0, max: text.length - 1 }), fc.string({ maxLength: 4 }), (at, put) => {
         readWorkspace(text.slice(0, at) + put + text.slice(at + 1 + put.length))
       }),
-      { numRuns: many(200, 60) },
+      { numRuns: many(200, 25) },
     )
   })
 })
