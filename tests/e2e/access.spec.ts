@@ -6,21 +6,8 @@ import { expect, openDemo, SCREENS, test, visit } from './support'
 const ALIKE = ':is(ul, ol, tbody) > :nth-child(n + 13)'
 const THIRD = Math.ceil(SCREENS.length / 3)
 const THIRDS = [0, 1, 2].map((at) => SCREENS.slice(at * THIRD, (at + 1) * THIRD))
-/** What a heat goes through, and what is beside it most. */
-const MAIN = [
-  '/',
-  '/stock',
-  '/pile',
-  '/heat/13/target',
-  '/heat/13/charge',
-  '/heat/13/scale',
-  '/heat/13/melt',
-  '/heat/11/pour',
-  '/heat/4/assay',
-  '/ledger',
-  '/gear',
-  '/handbook',
-]
+/** What is most in hand. */
+const MAIN = ['/', '/stock', '/heat/13/charge', '/heat/13/scale', '/heat/13/melt', '/heat/11/pour', '/ledger']
 /** Where drawings with colours of their own stand on a theme's; that its own go together is a unit test. */
 const DRAWN = [
   '/stock',
@@ -100,7 +87,7 @@ async function lookAt(
 const onTheDesk = (page: Page, path: string) =>
   wrong(page, path, (axe) => axe.withTags(DESK).disableRules(DRAWN.includes(path) ? [] : ['color-contrast']))
 
-test('every screen opens under a title and stays on a phone; axe finds nothing on those of a heat', async ({
+test('every screen opens under a title and stays on a phone; axe finds nothing on those most in hand', async ({
   page,
 }) => {
   await lookAt(page, SCREENS, async (path) => {

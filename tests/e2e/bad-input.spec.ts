@@ -24,7 +24,7 @@ test('letters, −5, nothing and an unknown unit get their message where they we
   await expect(page.getByRole('alert')).toHaveCount(0)
 })
 
-test('140 % in a lot is refused with what to do', async ({ page }) => {
+test('140 % in a lot is refused with what to do @long', async ({ page }) => {
   await openDemo(page)
   await visit(page, '/stock')
   await page.getByRole('button', { name: 'Edit Tin bar' }).click()
@@ -49,7 +49,7 @@ test('140 % in a lot is refused with what to do', async ({ page }) => {
   await expect(page.getByRole('button', { name: 'Save', exact: true })).toHaveCount(0)
 })
 
-test('a lot of nothing is refused: no name, no metal', async ({ page }) => {
+test('a lot of nothing is refused: no name, no metal @long', async ({ page }) => {
   await openDemo(page)
   await visit(page, '/stock')
   await page.getByRole('button', { name: 'Add a lot' }).click()
@@ -65,7 +65,7 @@ test('a lot of nothing is refused: no name, no metal', async ({ page }) => {
   await expect(page.getByLabel('Name', { exact: true })).toHaveValue('Mystery metal')
 })
 
-test('more tap mass than metal: said how much there is, and the way out works', async ({ page }) => {
+test('more tap mass than metal: said how much there is, and the way out works @long', async ({ page }) => {
   await openDemo(page)
   await visit(page, '/heat/13/target')
   await page.getByLabel(/Tap mass/).fill('90 kg')
@@ -90,7 +90,7 @@ test('an assay of letters or 140 is refused, the other figures stay', async ({ p
   await expect(group.getByLabel(/^Sn/)).toHaveValue('9.8')
 })
 
-test('a heat that does not exist, and a file that is no yard', async ({ page }) => {
+test('a heat that does not exist, and a file that is no yard @long', async ({ page }) => {
   await openDemo(page)
   await visit(page, '/heat/999/charge')
   await expect(page.getByRole('heading', { name: 'No such heat' })).toBeVisible()

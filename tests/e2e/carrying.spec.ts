@@ -92,7 +92,7 @@ test('looking at a package changes nothing: the kept picture stays, and one with
   expect(after).toContainEqual([id, size])
 })
 
-test('merged, what each side typed is there; what both changed is asked; a number that is taken gets the next', async ({
+test('merged, what each side typed is there; what both changed is asked; a number that is taken gets the next @long', async ({
   page,
 }) => {
   await openDemo(page)

@@ -97,7 +97,7 @@ test('a length that says too much is refused before a byte is read', async () =>
   expect(answer.status).toBe(413)
 })
 
-test('a body that drips is given up after ten seconds, and holds nobody else up meanwhile', async () => {
+test('a body that drips is given up after ten seconds, and holds nobody else up meanwhile @long', async () => {
   const began = Date.now()
   const slow = ask('/api/charge', {
     method: 'POST',

@@ -49,7 +49,7 @@ test('a pile of three to a charge in eight actions and less than a minute', asyn
   await expect(page.getByRole('main')).not.toContainText(/€|worth/)
 })
 
-test('a pile that makes none of the alloys is said to, and is melted as it is', async ({ page }) => {
+test('a pile that makes none of the alloys is said to, and is melted as it is @long', async ({ page }) => {
   await blank(page)
   for (const [name, amount] of [
     ['Taps', '1.2 kg'],

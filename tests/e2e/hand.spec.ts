@@ -124,7 +124,7 @@ test('a way out taken and then weighed as shown keeps its word @long', async ({ 
   await expect(page.getByRole('link', { name: 'Run the melt' })).toBeVisible()
 })
 
-test('losses: seen and set in one place, the plan follows at once', async ({ page }) => {
+test('losses: seen and set in one place, the plan follows at once @long', async ({ page }) => {
   await openDemo(page)
   await visit(page, '/heat/13/charge')
   const answer = page.getByTestId('answer')

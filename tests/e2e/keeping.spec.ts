@@ -124,7 +124,7 @@ test('room that is nearly used up is told of before it is gone', async ({ page }
   await expect(page.getByText('850.0 MB used of about')).toBeVisible()
 })
 
-test('a change that no start could read again is not made, and says why', async ({ page }) => {
+test('a change that no start could read again is not made, and says why @long', async ({ page }) => {
   await openDemo(page)
   await visit(page, '/stock')
   // No field lets this through; whatever else should, the yard itself does not.
@@ -279,7 +279,7 @@ test.describe('files that are too much', () => {
   })
   test.afterAll(() => rm(folder, { recursive: true }))
 
-  test('700 MB are refused where they were picked, without being read', async ({ page }) => {
+  test('700 MB are refused where they were picked, without being read @long', async ({ page }) => {
     await openDemo(page)
     const refused = (most: number) => page.getByText(new RegExp(`700 MB; no more than ${most} MB are read`))
     await page.getByLabel('Yard file').setInputFiles(big())

@@ -100,7 +100,7 @@ test('from pour to label: mould tare, flow, analyser, table, tests, verdict; the
   await expect(page.getByText('This yard does not know the ingot')).toBeVisible()
 })
 
-test('a heat’s story names what its metal came from; two heats side by side; labels of bins', async ({
+test('a heat’s story names what its metal came from; two heats side by side; labels of bins @long', async ({
   page,
 }) => {
   await openDemo(page)

@@ -40,7 +40,7 @@ test('the furnace log: readings put right, quick entries, estimates, the trace; 
   await expect(entries.getByRole('listitem')).toHaveCount(4)
 })
 
-test('a logger’s table gives the trace and its plateau; a wrong one is refused', async ({ page }) => {
+test('a logger’s table gives the trace and its plateau; a wrong one is refused @long', async ({ page }) => {
   await openDemo(page)
   await visit(page, '/heat/13/melt')
   const file = page.getByLabel('Temperature log file')
@@ -300,7 +300,7 @@ test.describe('the server of instruments', () => {
   })
 })
 
-test('the same lines over a serial port; a pulled plug says so', async ({ page }) => {
+test('the same lines over a serial port; a pulled plug says so @long', async ({ page }) => {
   await page.addInitScript(() => {
     const text = new TextEncoder()
     const port = {

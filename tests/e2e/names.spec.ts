@@ -94,7 +94,7 @@ test('names with marks, scripts, right-to-left letters and emoji are text on eve
   await nothingCameAlive(page, 'print')
 })
 
-test('marks that turn what follows around are left out when a name is kept', async ({ page }) => {
+test('marks that turn what follows around are left out when a name is kept @long', async ({ page }) => {
   await page.goto('/?yard=demo')
   await saved(page)
   await visit(page, '/heat/13/assay')

@@ -70,7 +70,7 @@ test('a yard a newer app left in this browser is shown, and not one byte of it i
   expect(await onDisk()).toBe(before)
 })
 
-test('a window whose yard a newer app takes over in another one stops, and says whether its last change was kept', async ({
+test('a window whose yard a newer app takes over in another one stops, and says whether its last change was kept @long', async ({
   page,
   context,
 }) => {

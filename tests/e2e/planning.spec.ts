@@ -47,7 +47,7 @@ test('other ways side by side; one taken becomes the plan, and undo brings the f
   await expect(answer).toContainText('from 5 lots')
 })
 
-test('whole pieces, and at most so many lots', async ({ page }) => {
+test('whole pieces, and at most so many lots @long', async ({ page }) => {
   await openDemo(page)
   await visit(page, '/heat/13/charge')
   await expect(page.getByTestId('answer')).toContainText('to tap for')
@@ -62,7 +62,7 @@ test('whole pieces, and at most so many lots', async ({ page }) => {
   await expect(page.getByTestId('answer')).toContainText(/from [1-4] lots/)
 })
 
-test('checks of practice stand beside the plan; a crucible too small is said', async ({ page }) => {
+test('checks of practice stand beside the plan; a crucible too small is said @long', async ({ page }) => {
   await openDemo(page)
   await visit(page, '/heat/13/charge')
   // What can hurt someone stands under the answer, with its reason, and again at the scale.
@@ -91,7 +91,9 @@ test('checks of practice stand beside the plan; a crucible too small is said', a
   await expect(page.getByTestId('hurting')).toContainText('cadmium')
 })
 
-test('the problem saved to a file, and opened again as a heat that costs the same', async ({ page }) => {
+test('the problem saved to a file, and opened again as a heat that costs the same @long', async ({
+  page,
+}) => {
   await openDemo(page)
   await visit(page, '/heat/13/charge')
   const answer = page.getByTestId('answer')
@@ -149,7 +151,7 @@ test('a day of two heats: their order and clock; each keeps to its share @long',
   await expect(page.getByLabel('Tin bar: at most')).not.toHaveValue('')
 })
 
-test('an off-spec heat put right: the additions, and the heat that does it', async ({ page }) => {
+test('an off-spec heat put right: the additions, and the heat that does it @long', async ({ page }) => {
   await openDemo(page)
   await visit(page, '/heat/4/assay')
   const panel = page.getByTestId('put-right')
@@ -182,7 +184,7 @@ test('the scale: tolerance, container, practice scale, and where it was after a 
   await expect(page.getByLabel('practise on a simulated scale')).toBeChecked()
 })
 
-test('alloys: own target from nominal figures, side by side, to a file and back', async ({ page }) => {
+test('alloys: own target from nominal figures, side by side, to a file and back @long', async ({ page }) => {
   await openDemo(page)
   await visit(page, '/alloys')
   await page.getByRole('button', { name: 'An alloy of your own' }).click()

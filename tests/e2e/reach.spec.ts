@@ -32,7 +32,7 @@ test('every screen has a title of its own, is announced, and takes the keyboard 
   expect(new Set(titles.values()).size, [...titles.values()].join('\n')).toBe(titles.size)
 })
 
-test('Esc gives the keyboard back to what opened a sheet', async ({ page }) => {
+test('Esc gives the keyboard back to what opened a sheet @long', async ({ page }) => {
   await openDemo(page)
   for (const [path, opener, keys] of [
     ['/stock', 'Add a lot', 'Escape'],
@@ -139,7 +139,7 @@ test('from the scale to the ledger by keys alone: the ingot, the sprues, a readi
   await expect(page.getByTestId('ledger')).toContainText('H-013')
 })
 
-test('stages by arrows and by Alt, a temperature and a search by one key; nothing changes under an open sheet', async ({
+test('stages by arrows and by Alt, a temperature and a search by one key; nothing changes under an open sheet @long', async ({
   page,
 }) => {
   await openDemo(page)
@@ -176,7 +176,7 @@ test('stages by arrows and by Alt, a temperature and a search by one key; nothin
   await expect(page.getByRole('searchbox', { name: 'Search the ledger' })).toBeFocused()
 })
 
-test('a phone on its side, its keyboard up: lot and weight stay in sight over the field; furnace targets take a glove', async ({
+test('a phone on its side, its keyboard up: lot and weight stay in sight over the field; furnace targets take a glove @long', async ({
   page,
 }) => {
   await openDemo(page)
@@ -230,7 +230,9 @@ test('undo works while a figure has the keyboard; single keys can be switched of
   await expect(page.getByLabel('Search the bins')).not.toBeFocused()
 })
 
-test('on a telephone the stage line begins with a whole name, whichever stage is open', async ({ page }) => {
+test('on a telephone the stage line begins with a whole name, whichever stage is open @long', async ({
+  page,
+}) => {
   await page.setViewportSize({ width: 390, height: 844 })
   await openDemo(page)
   const line = page.getByRole('navigation', { name: 'Stages of the heat' }).getByRole('list')

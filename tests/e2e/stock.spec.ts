@@ -37,7 +37,7 @@ test('the scrap book: searched, and an entry becomes a lot', async ({ page }) =>
   await expect(page.getByRole('heading', { name: 'Car wheels, cast' })).toBeVisible()
 })
 
-test('metal is priced by the pound where it is weighed in pounds', async ({ page }) => {
+test('metal is priced by the pound where it is weighed in pounds @long', async ({ page }) => {
   await openDemo(page)
   await weighIn(page, 'lb')
   await visit(page, '/stock')
@@ -81,7 +81,7 @@ test('metal in, out and split off, with what went before; undone again', async (
   await expect(page.getByRole('heading', { name: 'Tin for solder' })).toBeHidden()
 })
 
-test('lots picked and merged into one, to a table, and three hundred from one', async ({ page }) => {
+test('lots picked and merged into one, to a table, and three hundred from one @long', async ({ page }) => {
   await openDemo(page)
   await visit(page, '/stock')
   await page.getByLabel('Pick Tin bar').check()
@@ -158,7 +158,7 @@ test('pictures, pieces and what lies on a lot; the package holds the pictures an
   await other.context().close()
 })
 
-test('filters, the list, keys from lot to lot, and a change to several at once', async ({ page }) => {
+test('filters, the list, keys from lot to lot, and a change to several at once @long', async ({ page }) => {
   await openDemo(page)
   await visit(page, '/stock')
   await page.getByText('Order, filters and tables').click()
@@ -188,7 +188,7 @@ test('filters, the list, keys from lot to lot, and a change to several at once',
   await expect(page.locator('[data-lot]')).toHaveCount(16)
 })
 
-test('metal kept for a heat is shown apart and left out of other plans', async ({ page }) => {
+test('metal kept for a heat is shown apart and left out of other plans @long', async ({ page }) => {
   await openDemo(page)
   await visit(page, '/heat/13/charge')
   await expect(page.getByTestId('answer')).toContainText('to tap for')
@@ -202,7 +202,7 @@ test('metal kept for a heat is shown apart and left out of other plans', async (
   await expect(page.getByTestId('held')).toBeHidden()
 })
 
-test('cans counted, and two metals told by their density', async ({ page }) => {
+test('cans counted, and two metals told by their density @long', async ({ page }) => {
   await openDemo(page)
   await visit(page, '/scrap-book')
   await page.getByLabel('How many', { exact: true }).fill('20')

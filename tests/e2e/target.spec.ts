@@ -62,7 +62,7 @@ test('several parts, sized risers, another alloy: the tap mass follows and survi
   await expect(tap).toHaveValue(String(aluminium))
 })
 
-test('from a pattern, an earlier casting and a volume', async ({ page }) => {
+test('from a pattern, an earlier casting and a volume @long', async ({ page }) => {
   await openDemo(page)
   await visit(page, '/heat/13/target')
   const add = page.getByRole('button', { name: 'Add it', exact: true })
@@ -93,7 +93,7 @@ test('from a pattern, an earlier casting and a volume', async ({ page }) => {
   await expect(page.getByTestId('parts').getByRole('listitem')).toHaveCount(5)
 })
 
-test('mesh files: STL, OBJ, 3MF, with unit and scale; broken ones and wrong ones', async ({ page }) => {
+test('mesh files: STL, OBJ, 3MF, with unit and scale; broken ones and wrong ones @long', async ({ page }) => {
   await openDemo(page)
   await visit(page, '/heat/13/target')
   await page.getByRole('button', { name: 'From a mesh file' }).click()

@@ -39,7 +39,9 @@ test('gunmetal whose zinc comes from cartridge brass: 1620, 180 and 200 g @long'
  * FeSi75 brings its iron. By hand for 1000 g: 4 % silicon wants 40 ÷ 0.75 = 53.3 g of it, and that holds 13.3 g of iron:
  * 1.33 % (arithmetic, as the foundry's handbooks do it).
  */
-test('silicon bronze by ferrosilicon: 53.3 g to the kilogram, and 1.33 % iron with it', async ({ page }) => {
+test('silicon bronze by ferrosilicon: 53.3 g to the kilogram, and 1.33 % iron with it @long', async ({
+  page,
+}) => {
   await stockUp(page, [
     { name: 'Copper wire', mass: '946.7 g', of: { Cu: '100' } },
     { name: 'Ferrosilicon', mass: '53.3 g', of: { Si: '75', Fe: '25' } },
