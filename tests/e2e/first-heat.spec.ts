@@ -113,7 +113,7 @@ test('from the demo yard to a logged 2 kg heat of gunmetal', async ({ page }) =>
   await saved(page)
 })
 
-test('the front page: loose ends, the bins together, the last heats', async ({ page }) => {
+test('the front page: loose ends, the bins together, the last heats @long', async ({ page }) => {
   await openDemo(page)
   const ends = page.getByTestId('loose-ends')
   await expect(ends.getByRole('listitem')).toHaveCount(1)
@@ -138,7 +138,7 @@ test('reload in the middle keeps everything, and undo still works after it @long
   await expect(page.getByRole('checkbox', { name: 'Use Plumbing offcuts' })).not.toBeChecked()
 })
 
-test('cap and lock re-solve at once, and stay after leaving the page', async ({ page }) => {
+test('cap and lock re-solve at once, and stay after leaving the page @long', async ({ page }) => {
   await openDemo(page)
   await visit(page, '/heat/13/charge')
   await expect(page.getByTestId('answer')).toContainText('to tap for')

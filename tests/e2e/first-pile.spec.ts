@@ -68,7 +68,7 @@ test('a pile that makes none of the alloys is said to, and is melted as it is @l
   await saved(page)
 })
 
-test('counted and not weighed: what one is taken to weigh is said; undo, a reload and half a word lose nothing', async ({
+test('counted and not weighed: what one is taken to weigh is said; undo, a reload and half a word lose nothing @long', async ({
   page,
 }) => {
   await blank(page)

@@ -47,7 +47,7 @@ test('gear: a crucible written down, fired, looked over and retired @long', asyn
   await saved(page)
 })
 
-test('a thermocouple held in freezing metal; too far off is questioned', async ({ page }) => {
+test('a thermocouple held in freezing metal; too far off is questioned @long', async ({ page }) => {
   await openDemo(page)
   await visit(page, '/gear')
   await page.getByRole('button', { name: /^Check it ?: Long probe/ }).click()

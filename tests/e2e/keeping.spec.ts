@@ -67,7 +67,7 @@ test('a browser that keeps nothing shows every screen, and pictures go into the 
 })
 
 // The browser notes the status of such an address in its console.
-anyConsole('an address that is none says so', async ({ page }) => {
+anyConsole('an address that is none says so @long', async ({ page }) => {
   await openDemo(page)
   await page.goto('/no/such/page')
   await expect(page.getByRole('main')).toContainText('Nothing is kept under /no/such/page')
@@ -114,7 +114,7 @@ test('a full disk: told, tried again by a press, nothing lost, and written once 
   await expect(remarks).toHaveValue('Written while the disk was full.')
 })
 
-test('room that is nearly used up is told of before it is gone', async ({ page }) => {
+test('room that is nearly used up is told of before it is gone @long', async ({ page }) => {
   await page.addInitScript(() => {
     navigator.storage.estimate = async () => ({ usage: 850 * 2 ** 20, quota: 1000 * 2 ** 20 })
   })
@@ -151,30 +151,33 @@ test('a change that no start could read again is not made, and says why @long', 
   await expect(page.getByText('11.919 kg')).toBeVisible()
 })
 
-anyConsole('a fault nobody foresaw is told, and the yard can be saved all the same', async ({ page }) => {
-  await openDemo(page)
-  await page.evaluate(() => void setTimeout(() => void Promise.reject(new Error('lot is not iterable'))))
-  await expect(page.getByTestId('fault')).toContainText('lot is not iterable')
-  const one = page.waitForEvent('download')
-  await page.getByTestId('fault').getByRole('button', { name: 'Save a backup' }).click()
-  expect(yardOf(await readFile((await (await one).path())!, 'utf8'))).toEqual(demo)
-  await page.getByTestId('fault').getByRole('button', { name: 'Go on' }).click()
-  await expect(page.getByTestId('fault')).toHaveCount(0)
-  // So early that nothing of the app is there yet.
-  await page.addInitScript(() => {
-    const made = crypto.randomUUID.bind(crypto)
-    let times = 0
-    crypto.randomUUID = () => {
-      if (times++ === 0) throw new Error('no randomness')
-      return made()
-    }
-  })
-  await page.reload()
-  await expect(page.getByTestId('no-start')).toContainText('no randomness')
-  const two = page.waitForEvent('download')
-  await page.getByRole('button', { name: 'Save the yard to a file' }).click()
-  expect(JSON.parse(await readFile((await (await two).path())!, 'utf8')).lots).toEqual(demo.lots)
-})
+anyConsole(
+  'a fault nobody foresaw is told, and the yard can be saved all the same @long',
+  async ({ page }) => {
+    await openDemo(page)
+    await page.evaluate(() => void setTimeout(() => void Promise.reject(new Error('lot is not iterable'))))
+    await expect(page.getByTestId('fault')).toContainText('lot is not iterable')
+    const one = page.waitForEvent('download')
+    await page.getByTestId('fault').getByRole('button', { name: 'Save a backup' }).click()
+    expect(yardOf(await readFile((await (await one).path())!, 'utf8'))).toEqual(demo)
+    await page.getByTestId('fault').getByRole('button', { name: 'Go on' }).click()
+    await expect(page.getByTestId('fault')).toHaveCount(0)
+    // So early that nothing of the app is there yet.
+    await page.addInitScript(() => {
+      const made = crypto.randomUUID.bind(crypto)
+      let times = 0
+      crypto.randomUUID = () => {
+        if (times++ === 0) throw new Error('no randomness')
+        return made()
+      }
+    })
+    await page.reload()
+    await expect(page.getByTestId('no-start')).toContainText('no randomness')
+    const two = page.waitForEvent('download')
+    await page.getByRole('button', { name: 'Save the yard to a file' }).click()
+    expect(JSON.parse(await readFile((await (await two).path())!, 'utf8')).lots).toEqual(demo.lots)
+  },
+)
 
 for (const [part, address] of [
   ['engine', /charge\.worker.*\.js/],

@@ -46,7 +46,7 @@ test('in German: words, commas, days and money; what is typed with a comma is re
 base.describe('where the browser is German', () => {
   base.use({ locale: 'de-DE' })
   base(
-    'no page says a text of the tables in English; an alloy is found by its German name',
+    'no page says a text of the tables in English; an alloy is found by its German name @long',
     async ({ page }) => {
       await page.goto('/?yard=demo')
       await expect(page.getByRole('link', { name: 'Gattierung abwiegen' })).toBeVisible()

@@ -37,7 +37,7 @@ test('bad bodies get 400 with the path, large ones 413', async ({ request }) => 
   expect(large.status()).toBe(413)
 })
 
-test('of hundreds of broken bodies none gives a 500 or hangs', async ({ request }) => {
+test('of hundreds of broken bodies none gives a 500 or hangs @long', async ({ request }) => {
   const text = JSON.stringify(await example())
   const seen = new Map<number, number>()
   for (let seed = 1; seed <= many(400, 100); seed++) {

@@ -25,7 +25,7 @@ test('what is this: clues shift the odds, the next is suggested, and it becomes 
   await expect(page.getByRole('heading', { name: 'Copper water tube' })).toBeVisible()
 })
 
-test('the scrap book: searched, and an entry becomes a lot', async ({ page }) => {
+test('the scrap book: searched, and an entry becomes a lot @long', async ({ page }) => {
   await openDemo(page)
   await visit(page, '/scrap-book')
   await page.getByLabel('Search the scrap book').fill('wheel')

@@ -196,7 +196,7 @@ test('a mesh of 60 MB is read in a worker, with progress, and can be stopped @lo
   expect(plain((await page.getByTestId('mesh-size').textContent()) ?? '')).toBe('100 mm × 100 mm × 100 mm')
 })
 
-test('sand, shrink rule and the check before the pour', async ({ page }) => {
+test('sand, shrink rule and the check before the pour @long', async ({ page }) => {
   await openDemo(page)
   await visit(page, '/heat/13/mould')
   const answer = page.getByTestId('checklist-answer')

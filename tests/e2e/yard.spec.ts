@@ -183,7 +183,7 @@ test('safe keeping: snapshots are kept apart and restored with a look first; a b
   await expect(page.getByTestId('since-backup')).toContainText('0 changes since')
 })
 
-test('where the browser offers to put the app on the device, Safe keeping does; once it is taken up it is gone', async ({
+test('where the browser offers to put the app on the device, Safe keeping does; once it is taken up it is gone @long', async ({
   page,
 }) => {
   await openDemo(page)
