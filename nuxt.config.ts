@@ -18,16 +18,14 @@ const base = baseOf(process.env.BASE_URL)
 const OPENED = { 'application/json': ['.json'], 'application/zip': ['.zip'] }
 const fromBase = (path: string) => base + path
 
-/** What comes together over the line, the first that fits. */
-const CHUNKS = [
-  // What lies by itself, small or not: it comes when it is asked for, and nothing else with it. The words of a language
-  // are awaited while the app begins: nothing that waits for them may lie beside them.
-  { name: 'demo-yard', test: /\/data\/demo-yard\.json$/ },
-  { name: 'de', test: /\/app\/words\/de\// },
-  { name: 'en-US', test: /\/app\/words\/en-US\// },
-  // What every page begins with is asked for once.
-  { name: 'start', tags: ['$initial' as const] },
-]
+/** What lies by itself, small or not: it comes when it is asked for, and nothing else with it. */
+function apart(id: string): string | null {
+  if (id.endsWith('/data/demo-yard.json')) return 'demo-yard'
+  // The words of a language are awaited while the app begins: nothing that waits for them may lie beside them.
+  return /\/app\/words\/(?!en\/)([\w-]+)\//.exec(id)?.[1] ?? null
+}
+/** What comes together over the line, the first that fits: at last what every page begins with, asked for once. */
+const CHUNKS = [{ name: apart }, { name: 'start', tags: ['$initial' as const] }]
 
 export default defineNuxtConfig({
   compatibilityDate: '2026-11-01',

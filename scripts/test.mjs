@@ -100,10 +100,8 @@ try {
   await check('prepare', 'npx', ['nuxt', 'prepare'])
   // Two at a time, as there are two cores even on a small machine. The types are asked of the compiler itself, since
   // asking through the frame would write anew what the linter is reading.
-  const linted = check('lint', 'npx', ['oxlint', '--tsconfig', '.nuxt/tsconfig.app.json', '.'])
-    .then(() => check('format', 'npx', ['oxfmt', '--check']))
-    .then(() => check('lint of templates', 'npx', ['eslint', 'app', '--max-warnings', '0']))
-  const tried = linted.then(unitTests)
+  const linted = check('lint', 'npm', ['run', '-s', 'lint'])
+  const tried = linted.then(() => check('format', 'npm', ['run', '-s', 'format:check'])).then(unitTests)
   // The app, the server, their tests and scripts are one program: what they share is looked through once.
   const building = async () => {
     await check('types', 'npx', ['vue-tsc', '-p', 'tsconfig.check.json', '--noEmit'])

@@ -1,6 +1,7 @@
-import { readdirSync, readFileSync } from 'node:fs'
+import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { expect, it } from 'vitest'
+import { APP_SOURCES } from '../support/app-sources'
 
 it('docs/dependencies.md tells of every direct dependency, and of no other', () => {
   const { dependencies } = JSON.parse(readFileSync('package.json', 'utf8')) as {
@@ -16,11 +17,6 @@ it('docs/dependencies.md tells of every direct dependency, and of no other', () 
 })
 
 it('one file alone knows localForage', () => {
-  const files = readdirSync('app', { recursive: true, encoding: 'utf8' }).filter((name) =>
-    /\.(ts|vue)$/.test(name),
-  )
-  const knowing = files.filter((name) =>
-    readFileSync(join('app', name), 'utf8').includes("from 'localforage'"),
-  )
+  const knowing = Object.keys(APP_SOURCES).filter((name) => APP_SOURCES[name]!.includes("from 'localforage'"))
   expect(knowing).toEqual([join('storage', 'store.ts')])
 })

@@ -1,5 +1,3 @@
-import { readdirSync, readFileSync } from 'node:fs'
-import { join } from 'node:path'
 import { NodeTypes, type RootNode, type TemplateChildNode } from '@vue/compiler-dom'
 import ts from 'typescript'
 import { parse } from 'vue/compiler-sfc'
@@ -8,6 +6,7 @@ import { createI18n } from 'vue-i18n'
 import english from '~/words/en'
 import { counting, LANGUAGES, respelled, t } from '~/words'
 import { RESPELLED, spelled } from '~/words/en-US/spelling'
+import { APP_SOURCES } from '../support/app-sources'
 import { toldTexts } from '../support/told-texts'
 import { localFigures } from '~/shared/units/decimal-mark'
 import { habitsOf, placeOf } from '~/shared/units/habits'
@@ -19,12 +18,8 @@ const FOLDERS = import.meta.glob<Parameters<typeof respelled>[0]>('../../app/wor
   eager: true,
 })
 const folderOf = (tag: string) => respelled(FOLDERS[`../../app/words/${tag}/index.ts`]!) as Folder
-const SOURCES = Object.fromEntries(
-  readdirSync('app', { recursive: true, encoding: 'utf8' })
-    .filter((name) => /\.(vue|ts)$/.test(name) && !name.startsWith('words'))
-    .map((name) => [name, readFileSync(join('app', name), 'utf8')]),
-)
-const source = Object.values(SOURCES).join('\n')
+const SOURCES = Object.entries(APP_SOURCES).filter(([file]) => !file.startsWith('words/'))
+const source = SOURCES.map(([, text]) => text).join('\n')
 /** All that is between quotes somewhere. */
 const quoted = new Set([...source.matchAll(/(["'])([\w-]+\.[\w-]+)\1/g)].map(([, , key]) => key!))
 const en: Folder = english
@@ -121,11 +116,12 @@ describe('the words of the app', () => {
       open(texts.get(key) ?? '').filter((name) => name !== 'n' && name !== 'count')
     const faults: string[] = []
     let filled = 0
-    for (const [file, text] of Object.entries(SOURCES))
+    for (const [file, text] of SOURCES)
       for (const { key, given } of saidIn(text, (key) => placesOf(key).length > 0)) {
         if (given === null) continue
-        filled += placesOf(key).length
-        const empty = placesOf(key).filter((name) => !given.has(name))
+        const places = placesOf(key)
+        filled += places.length
+        const empty = places.filter((name) => !given.has(name))
         if (empty.length > 0) faults.push(`${file}: ${key} leaves ${empty.join(', ')} empty`)
       }
     expect(faults).toEqual([])
@@ -135,7 +131,7 @@ describe('the words of the app', () => {
     const texts = new Map<string, string>(messages(en))
     const faults: string[] = []
     let filled = 0
-    for (const [file, text] of Object.entries(SOURCES))
+    for (const [file, text] of SOURCES)
       if (file.endsWith('.vue') && text.includes('<I18nT'))
         for (const { key, given } of slotsIn(text)) {
           const places = open(texts.get(key) ?? '')
@@ -208,7 +204,7 @@ describe('the words of the app', () => {
     expect(t('frame.undo')).toBe('Undo')
   })
   it('in templates no words stand outside the folder', () => {
-    const bare = Object.entries(SOURCES).flatMap(([file, text]) => {
+    const bare = SOURCES.flatMap(([file, text]) => {
       if (!file.endsWith('.vue')) return []
       const template = /<template>[\s\S]*<\/template>/.exec(text)?.[0] ?? ''
       const between = template

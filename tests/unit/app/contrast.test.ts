@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
+import { APP_SOURCES } from '../../support/app-sources'
 
 /* Colours of both themes against each other, as they stand in the one file that names them. */
 
@@ -48,12 +49,8 @@ describe('contrast', () => {
     }
   })
   it('only drawings of metal, stamps and paper have colours of their own, the same in both themes', () => {
-    const files = import.meta.glob<string>('../../../app/**/*.vue', {
-      query: '?raw',
-      import: 'default',
-      eager: true,
-    })
-    const named = Object.entries(files).flatMap(([file, text]) =>
+    const files = Object.entries(APP_SOURCES).filter(([file]) => file.endsWith('.vue'))
+    const named = files.flatMap(([file, text]) =>
       [...text.matchAll(/(?:text|bg|border)-\[#|(?:[^-]color|background): *(?:#|rgb|hsl)/g)].map(
         ([found]) => `${file}: ${found}`,
       ),

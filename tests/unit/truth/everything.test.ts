@@ -37,16 +37,16 @@ const tools = (metal: FamilyMetal) => ({
   degreesApart: (value: number) => `${Math.round(value)} °C`,
   metal,
 })
+const HOLES = [
+  /NaN|undefined|null|Infinity|\[object/,
+  /-\d+(\.\d+)? (g|°C)/,
+  // A place that nothing was put into.
+  /: ,| {2}|\b(between|and|of|to) +[,.]/,
+]
 /** No sentence may carry what is no number, or a figure without its unit. */
 function sound(text: string, where: string): void {
-  const holes = [
-    /NaN|undefined|null|Infinity|\[object/,
-    /-\d+(\.\d+)? (g|°C)/,
-    // A place that nothing was put into.
-    /: ,| {2}|\b(between|and|of|to) +[,.]/,
-  ]
   // Asked tens of thousands of times: only a fault is told to the test.
-  if (holes.some((hole) => hole.test(text))) expect.fail(`${where}: ${text}`)
+  if (HOLES.some((hole) => hole.test(text))) expect.fail(`${where}: ${text}`)
 }
 
 describe('every alloy of the library', () => {
