@@ -157,6 +157,8 @@ export default defineNuxtConfig({
       for (const entry of Object.values(manifest)) {
         entry.prefetch = false
         entry.dynamicImports = []
+        // An engine begins as a thread of its own, which uses nothing that a page fetched for it.
+        if (/\.worker-[\w-]+\.js$/.test(entry.file)) entry.preload = false
       }
     },
   },

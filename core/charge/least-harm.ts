@@ -5,6 +5,7 @@ import { buildBlendModel, type BlendModel } from './blend-model'
 import { readLines, roundedToSteps } from './describe'
 import { shortfallsOf } from './holds'
 import type { LinearSolution, OpenProgramme } from './linear-programme'
+import { meltCoefficients } from './melt-coefficients'
 import type { PlanLine } from './plan'
 import type { ChargeProblem } from './problem'
 import { search } from './search'
@@ -82,7 +83,8 @@ export function leastHarm(highs: Highs, given: ChargeProblem, outOfTime: () => b
       model.rows.map(() => 0),
     )
     const cheapest = search(open, model, outOfTime, NODES).solution
-    return inSteps(problem, readLines(lots, cheapest.feasible ? cheapest : fullest))
+    const mostG = (most / 100) * problem.target.tapMassG * (1 + 1e-6)
+    return inSteps(problem, readLines(lots, cheapest.feasible ? cheapest : fullest), mostG)
   } finally {
     open.dispose()
   }
@@ -160,29 +162,54 @@ function bare(given: ChargeProblem): ChargeProblem {
   }
 }
 
-/** The charge in whole steps of the scale, each line stepped up or down as long as that does less harm. */
-function inSteps(problem: ChargeProblem, lines: readonly PlanLine[]): PlanLine[] {
-  let best = roundedToSteps(problem, lines)
-  let harm = harmOf(problem, best)
+/**
+ * The charge in whole steps of the scales: rounded, as much less as it is over what there is room for, then stepped to
+ * and fro as long as that does less harm.
+ */
+function inSteps(problem: ChargeProblem, lines: readonly PlanLine[], mostG: number): PlanLine[] {
   const byId = new Map(problem.lots.map((lot) => [lot.id, lot]))
-  for (let again = harm > 0 ? PASSES : 0; again > 0; again--) {
+  const fits = (tried: readonly PlanLine[]) =>
+    tried.reduce((sum, line) => {
+      const { meltPerG } = meltCoefficients(byId.get(line.lot)!, problem.recovery ?? {})
+      return sum + line.massG * meltPerG
+    }, 0) <= mostG
+  /** One line a step heavier or lighter; null where that cannot be. */
+  const stepped = (from: readonly PlanLine[], at: number, by: 1 | -1): PlanLine[] | null => {
+    const line = nth(from, at)
+    const { stepG, fixedG, pieceG, availableG, maxG = Infinity } = byId.get(line.lot)!
+    if (stepG === undefined || fixedG !== undefined || pieceG !== undefined) return null
+    const massG = Number((line.massG + by * stepG).toPrecision(12))
+    if (massG < 0 || massG > Math.min(availableG, maxG)) return null
+    return from.map((other, index) => (index === at ? { ...line, massG } : other))
+  }
+  const least = (tries: readonly (PlanLine[] | null)[]) =>
+    tries.reduce<{ lines: PlanLine[]; harm: number } | null>((best, tried) => {
+      if (!tried) return best
+      const harm = harmOf(problem, tried)
+      return best && best.harm <= harm ? best : { lines: tried, harm }
+    }, null)
+  let best = roundedToSteps(problem, lines)
+  while (!fits(best)) {
+    const lighter = least(best.map((_, at) => stepped(best, at, -1)))
+    if (!lighter) break
+    best = lighter.lines
+  }
+  let harm = harmOf(problem, best)
+  for (let pass = 0; harm > 0 && pass < PASSES; pass++) {
     const before = harm
-    best.forEach(({ lot: id }, at) => {
-      const { stepG, fixedG, pieceG, availableG, maxG = Infinity } = byId.get(id)!
-      if (stepG === undefined || fixedG !== undefined || pieceG !== undefined) return
-      for (const changeG of [stepG, -stepG]) {
-        const massG = Number((nth(best, at).massG + changeG).toPrecision(12))
-        if (massG <= 0 || massG > Math.min(availableG, maxG)) continue
-        const tried = best.map((line, other) => (other === at ? { ...line, massG } : line))
-        const found = harmOf(problem, tried)
-        if (found >= harm) continue
-        best = tried
-        harm = found
-      }
-    })
+    for (const at of best.keys()) {
+      const heavier = stepped(best, at, 1)
+      const lighter = stepped(best, at, -1)
+      // Where there is no room for more, another line makes it.
+      const swapped = heavier?.map((_, other) => (other === at ? null : stepped(heavier, other, -1))) ?? []
+      const found = least([heavier, lighter, ...swapped].filter((tried) => tried && fits(tried)))
+      if (!found || found.harm >= harm) continue
+      best = found.lines
+      harm = found.harm
+    }
     if (harm >= before) break
   }
-  return best
+  return best.filter(({ massG }) => massG > 0)
 }
 
 /** Excess over all limits of a charge, added up in widths of the limits. */

@@ -81,6 +81,8 @@ export interface ChargeSolver {
    * meanwhile, what was called none may be one.
    */
   cutShort(): number
+  /** How many looks for ways out have ended with their time: where it has risen, there may be more than were told. */
+  waysCutShort(): number
 }
 
 interface Attempt {
@@ -106,6 +108,7 @@ export function createChargeSolver(
   const shelf = new ProgrammeShelf(highs, keep ? undefined : 0)
   const risks = new SharedRisks(highs, keep)
   let cutShort = 0
+  let waysCutShort = 0
 
   /**
    * @param seconds after which the search ends; a step of it that is not done in as long again is given up
@@ -331,12 +334,18 @@ export function createChargeSolver(
     const before = cutShort
     const works = (changed: ChargeProblem) => best(changed, seconds / 4, Infinity) !== null
     const end = clockMs() + seconds * 1000
+    let late = false
+    const outOfTime = (moreMs = 0) => {
+      if (clockMs() <= end + moreMs) return false
+      return (late = true)
+    }
     const told = within(
       highs,
-      () => clockMs() > end + (OVERDUE - 1) * seconds * 1000,
-      () => diagnose(highs, problem, works, () => clockMs() > end, bench),
+      () => outOfTime((OVERDUE - 1) * seconds * 1000),
+      () => diagnose(highs, problem, works, () => outOfTime(), bench),
     )
-    // A way out that was not looked at to its end is one that is not told of.
+    // A way out that was not looked at to its end is one that is not told of: that is told apart.
+    if (late || cutShort > before) waysCutShort++
     cutShort = before
     return told
   }
@@ -381,6 +390,7 @@ export function createChargeSolver(
       return fromG === null || toG === null ? null : { fromG, toG }
     },
     cutShort: () => cutShort,
+    waysCutShort: () => waysCutShort,
   }
 }
 

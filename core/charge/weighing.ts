@@ -45,6 +45,8 @@ export interface Weighing {
   letIn?: LetIn[]
   /** what was given up, or that nothing was found, is for want of time: nothing shows that there is no better */
   hurried?: true
+  /** ways out were not looked at to the end for want of time: there may be more than are told */
+  waysHurried?: true
 }
 
 /** A charge holding less of what is only tolerated may cost so much more, as a share of the least cost. */
@@ -82,11 +84,14 @@ export function planWeighing(solver: ChargeSolver, ask: WeighingAsk, nodes: numb
     ...(begun ? { leastHarm: true } : {}),
   }
   const since = solver.cutShort()
+  const waysSince = solver.waysCutShort()
   const plan = alwaysOne(ask, last, solver.solve(last, ask.bench))
   const unsure = hurried(since)
   if (isNone(plan) || plan.status === 'least-harm') {
+    const planned = solver.cutShort()
     const answer = noneHolds(solver, ask, last, plan, nodes)
-    return { ...answer, ...unsure }
+    const waysCut = solver.cutShort() > planned || solver.waysCutShort() > waysSince
+    return { ...answer, ...unsure, ...(waysCut ? { waysHurried: true } : {}) }
   }
   return { plan, problem: last, concessions: givenUpBy(ask, plan), ...hurried(before) }
 }

@@ -79,6 +79,8 @@ test('far too much of one lot: what it breaks is said with its size, a way out i
   await expect(
     page.getByRole('link', { name: /To the melt/ }).or(page.getByRole('link', { name: 'Run the melt' })),
   ).toBeVisible()
+  // The least harm fills the crucible, and not a gram more.
+  await expect(page.getByText('It does not fit')).toHaveCount(0)
   await harm.getByRole('button', { name: /Take Tin bar back down to/ }).click()
   await expect(harm).toHaveCount(0)
   await weighOn(page, (shown) => shown)

@@ -209,30 +209,66 @@ for (const [part, address] of [
     },
   )
 
-test('an engine that runs out of time says so, and is asked to look longer @long', async ({ page }) => {
-  await openDemo(page)
-  // Its clock jumps ahead with each reading, until it is told to be a clock again.
-  await page.context().route(/charge\.worker.*\.js/, async (route) => {
+/** The engine's clock jumps ahead by so much with each reading, until it is told to jump otherwise. */
+const hurry = (page: Page, jumpMs: number) =>
+  page.context().route(/charge\.worker.*\.js/, async (route) => {
     const answer = await route.fetch()
-    const jumping = `let ahead = 0; const told = new BroadcastChannel('clock'); let jumps = true
-      told.onmessage = () => { jumps = false }
+    const jumping = `let ahead = 0; const told = new BroadcastChannel('clock'); let jump = ${jumpMs}
+      told.onmessage = ({ data }) => { jump = data; told.postMessage('heard') }
       const now = performance.now.bind(performance)
-      performance.now = () => now() + (jumps ? (ahead += 3000) : ahead);\n`
+      performance.now = () => now() + (ahead += jump);\n`
     await route.fulfill({ response: answer, body: jumping + (await answer.text()) })
   })
+const jumpBy = (page: Page, jumpMs: number) =>
+  page.evaluate((jump) => {
+    const clock = new BroadcastChannel('clock')
+    clock.postMessage(jump)
+    return new Promise<void>((done) => (clock.onmessage = () => done()))
+  }, jumpMs)
+
+test('an engine that runs out of time says so, and is asked to look longer @long', async ({ page }) => {
+  await openDemo(page)
+  await hurry(page, 3000)
   await page.goto('/heat/13/charge')
   const short = page.getByTestId('short-of-time')
   await expect(page.getByTestId('answer')).toContainText('nothing shows that there is none')
   await visit(page, '/heat/13/scale')
   await expect(short).toBeVisible()
   expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([])
-  await page.evaluate(() => new BroadcastChannel('clock').postMessage(''))
+  await jumpBy(page, 0)
   await short.getByRole('button', { name: 'Look longer' }).click()
   await expect(page.getByTestId('scale-target')).toBeVisible()
   await expect(short).toHaveCount(0)
   await visit(page, '/heat/13/charge')
   await expect(page.getByTestId('answer')).toContainText('to tap for')
 })
+
+test('ways out that were not looked at to the end are told to be so, and looked for longer @long', async ({
+  page,
+}) => {
+  await openDemo(page)
+  await hurry(page, 0)
+  await page.goto('/heat/13/scale')
+  await weighOnPan(page, 'Plumbing offcuts', '800')
+  await jumpBy(page, 200)
+  await weighOnPan(page, 'Tin bar', '900')
+  const harm = page.getByTestId('harm')
+  const short = harm.getByTestId('short-of-time')
+  await expect(short).toContainText('before every way out was tried')
+  await expect(harm.getByTestId('ways-out')).toHaveCount(0)
+  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([])
+  await jumpBy(page, 0)
+  await short.getByRole('button', { name: 'Look longer' }).click()
+  await expect(harm.getByRole('button', { name: /Take Tin bar back down to/ })).toBeVisible()
+  await expect(short).toHaveCount(0)
+})
+
+async function weighOnPan(page: Page, lot: string, massG: string): Promise<void> {
+  await expect(page.getByTestId('scale-lot')).toHaveText(lot)
+  await page.getByLabel(/The scale says/).fill(massG)
+  await page.getByRole('button', { name: 'Record, next' }).click()
+  await expect(page.getByRole('button', { name: `Take back ${lot}` })).toBeVisible()
+}
 
 test('a database that does not answer is told, and answers once the other window is closed @long', async ({
   page,

@@ -15,6 +15,13 @@ test('the charge route answers in the open shape', async ({ request }) => {
   })
 })
 
+test('the page fetches what it begins with, and no engine before a screen asks for one', async ({ request }) => {
+  const page = await (await request.get('/heat/13/charge')).text()
+  const fetched = [...page.matchAll(/<link[^>]*rel="modulepreload"[^>]*href="([^"]+)"/g)].map(([, to]) => to)
+  expect(fetched.length).toBeGreaterThan(1)
+  expect(fetched.filter((to) => /worker/.test(to!))).toEqual([])
+})
+
 test('an impossible problem is an answer, not an error', async ({ request }) => {
   const problem = await example()
   problem.target.tapMassG = 1e6

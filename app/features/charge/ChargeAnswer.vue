@@ -31,13 +31,21 @@ const { grams } = useUnits()
       <p v-else class="max-w-4xl border-l-8 border-oxide bg-oxide-wash px-4 py-3 text-lg font-bold">
         {{ answer.conflict.value }}
       </p>
-      <WaysOut :ways="answer.waysOut.value" :heading="t('charge.ways-out-each-was-tried-and')" />
+      <WaysOut
+        :ways="answer.waysOut.value"
+        :heading="t('charge.ways-out-each-was-tried-and')"
+        :hurried="answer.waysHurried.value"
+      />
     </template>
     <template v-else-if="answer.headline.value">
       <p class="text-xl leading-snug font-bold sm:text-2xl">{{ answer.headline.value }}</p>
       <div v-if="answer.harmed.value" class="my-2 max-w-4xl border-l-8 border-oxide bg-oxide-wash px-3 py-2">
         <p class="font-bold">{{ answer.harm.value }}</p>
-        <WaysOut :ways="answer.waysOut.value" :heading="t('charge.ways-to-mend-it-each-was')" />
+        <WaysOut
+          :ways="answer.waysOut.value"
+          :heading="t('charge.ways-to-mend-it-each-was')"
+          :hurried="answer.waysHurried.value"
+        />
       </div>
       <p
         v-else-if="answer.concession.value"

@@ -28,7 +28,7 @@ const { settled, engine, bench, prediction, lines, lotName } = charge
 const hand = useChargeRows(charge)
 const { rows, weighedAll, unweigh } = hand
 const answer = useChargeAnswer(charge)
-const { infeasible, hurried, conflict, harmed, harm, concession, waysOut } = answer
+const { infeasible, hurried, waysHurried, conflict, harmed, harm, concession, waysOut } = answer
 const { checks } = usePlanChecks(heat, lines, prediction, lotName)
 const { grams } = useUnits()
 const scale = useScale(charge, hand, answer.tools)
@@ -82,7 +82,7 @@ const begun = computed(() => done.value.length > 0)
       >
         {{ conflict }}
       </p>
-      <WaysOut :ways="waysOut" :heading="t('charge.ways-out-each-was-tried-and')" />
+      <WaysOut :ways="waysOut" :heading="t('charge.ways-out-each-was-tried-and')" :hurried="waysHurried" />
       <NuxtLink :to="`/heat/${heat.number}/charge`" class="mt-3 inline-block underline">{{
         t('charge.back-to-the-charge')
       }}</NuxtLink>
@@ -101,7 +101,7 @@ const begun = computed(() => done.value.length > 0)
         <p>
           {{ t('charge.this-is-the-least-that-can') }}
         </p>
-        <WaysOut :ways="waysOut" :heading="t('charge.ways-to-mend-it-each-was')" />
+        <WaysOut :ways="waysOut" :heading="t('charge.ways-to-mend-it-each-was')" :hurried="waysHurried" />
       </div>
       <p v-else-if="concession" class="mb-4 border-l-8 border-amber bg-amber-wash px-4 py-2" role="status">
         {{ concession }}

@@ -6,6 +6,8 @@ import { useChargeEngine } from './charge-store'
 defineProps<{
   /** nothing was found at all: what could be done */
   none?: string
+  /** it is the ways out that were not looked at to the end, not the charge */
+  ways?: boolean
 }>()
 const engine = useChargeEngine()
 </script>
@@ -19,7 +21,7 @@ const engine = useChargeEngine()
     <template v-if="engine.longer">{{ t('charge.it-looks-longer-for-up-to') }}</template>
     <template v-else>
       <span class="min-w-60 flex-1" :class="none && 'text-lg font-bold'">{{
-        none || t('charge.this-machine-ran-out-of-time')
+        none || (ways ? t('charge.not-every-way-out-was-tried') : t('charge.this-machine-ran-out-of-time'))
       }}</span>
       <button class="btn" @click="engine.lookLonger">{{ t('charge.look-longer') }}</button>
     </template>

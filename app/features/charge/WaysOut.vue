@@ -1,8 +1,14 @@
 <script setup lang="ts">
+import ShortOfTime from './ShortOfTime.vue'
 import type { WayOut } from './useWaysOut'
 
 /** Ways to mend a charge, each tried before it is offered. */
-defineProps<{ ways: WayOut[]; heading: string }>()
+defineProps<{
+  ways: WayOut[]
+  heading: string
+  /** the time ran out before all were tried */
+  hurried: boolean
+}>()
 </script>
 
 <template>
@@ -21,4 +27,5 @@ defineProps<{ ways: WayOut[]; heading: string }>()
       </li>
     </ul>
   </div>
+  <ShortOfTime v-if="hurried" ways />
 </template>

@@ -63,6 +63,8 @@ export function useChargeAnswer({ heat, frozen, engine, plan, prediction, lotNam
   })
   /** Something was given up, or not found, because the time ran out: nothing shows that there is no better. */
   const hurried = computed(() => !frozen.value && engine.answer?.hurried === true)
+  /** Ways out were not looked at to the end; where the charge was not either, that is what is told. */
+  const waysHurried = computed(() => !frozen.value && !hurried.value && engine.answer?.waysHurried === true)
   return {
     unpriced: computed(() =>
       unpriced.value.length > 0
@@ -71,6 +73,7 @@ export function useChargeAnswer({ heat, frozen, engine, plan, prediction, lotNam
     ),
     infeasible,
     hurried,
+    waysHurried,
     harmed,
     waysOut,
     room,

@@ -6,6 +6,7 @@ import {
   harmOf,
   holds,
   parseChargeProblem,
+  predictMelt,
   type ChargeProblem,
   type ChargeSolver,
 } from '#core/charge'
@@ -50,7 +51,7 @@ describe('a price for each line and errors of weighing, against GLPK', () => {
     },
     {
       name: 'with pieces and at most six lots',
-      seeds: many(40, 5),
+      seeds: many(40, 3),
       make: (seed: number) => {
         const given = asHand(seed, randomProblem(500 + seed, 12, 8))
         return {
@@ -221,6 +222,37 @@ describe('the least harm', () => {
         ).toBeGreaterThan(harm * (1 - 1e-4) - 1e-6)
     }
     expect(stuck).toBeGreaterThan(many(30, 1))
+  })
+
+  it('goes into the crucible in whole steps of the scales, too', () => {
+    let stuck = 0
+    for (let seed = 1; seed <= many(120, 10); seed++) {
+      const whole = randomProblem(seed, 9, 9)
+      const random = seeded(seed)
+      const given: ChargeProblem = {
+        ...whole,
+        version: 2,
+        leastHarm: true,
+        target: { ...whole.target, tapToleranceG: 0.01 * whole.target.tapMassG },
+        excessMaxG: 0.01 * whole.target.tapMassG,
+        lots: whole.lots.map((lot, at) => ({
+          ...lot,
+          stepG: [1, 5, 20][at % 3]!,
+          ...(at === 4 ? { fixedG: (0.5 + 0.3 * random()) * whole.target.tapMassG } : {}),
+        })),
+      }
+      const plan = solver.solve(given)
+      if (plan.status !== 'least-harm') continue
+      stuck++
+      const fixed = given.lots.flatMap((lot) => (lot.fixedG ? { massG: lot.fixedG, lot } : []))
+      const holdsG = Math.max(1.01 * given.target.tapMassG, predictMelt(fixed, given.recovery ?? {}).tapMassG)
+      expect(plan.tapMassG, `seed ${seed}`).toBeLessThanOrEqual(holdsG * (1 + 1e-6))
+      // Not by leaving a line out: what is short is less than two steps of the coarsest scale.
+      const unstepped = given.lots.map((lot) => ({ ...lot, stepG: undefined }))
+      const free = solver.solve({ ...given, lots: unstepped } as ChargeProblem)
+      expect(plan.tapMassG, `seed ${seed}`).toBeGreaterThan(free.tapMassG - 40)
+    }
+    expect(stuck).toBeGreaterThan(many(40, 3))
   })
 
   it('taps less rather than break a limit, and says by how much', () => {

@@ -133,4 +133,30 @@ describe('where the time of a heat runs out', () => {
       if (plan.status === 'least-harm') expect(hurried, `${pace} ms`).toBe(true)
     }
   })
+
+  it('where ways out were not looked at to the end that is told: what is missing may be one', () => {
+    const line = known.plan.lines[0]!
+    const heavy: ChargeProblem = {
+      ...sure,
+      lots: sure.lots.map((lot) =>
+        lot.id === line.lot ? { ...lot, availableG: 4 * lot.availableG, fixedG: 3 * line.massG } : lot,
+      ),
+    }
+    const leftOut = [{ ...sure.lots[0]!, id: 'left-out' }]
+    for (const begun of [true, false]) {
+      const whole = planWeighing(createChargeSolver(highs, slow(0)), asked(heavy, begun), 8)
+      expect(whole.plan.status).toBe(begun ? 'least-harm' : 'infeasible')
+      expect(whole.plan.remedies.length).toBeGreaterThan(1)
+      expect(whole.waysHurried).toBeUndefined()
+      const told = PACES_MS.map((pace) => {
+        const ask = { ...asked(heavy, begun), leftOut }
+        const { plan, hurried, waysHurried } = planWeighing(createChargeSolver(highs, slow(pace)), ask, 8)
+        const fewer = plan.remedies.length < whole.plan.remedies.length
+        if (fewer) expect(hurried ?? waysHurried, `${pace} ms`).toBe(true)
+        return fewer && !hurried
+      })
+      // There is a pace at which the charge itself is looked at to the end, and the ways out are not.
+      expect(told).toContain(true)
+    }
+  })
 })
