@@ -1,6 +1,6 @@
 /* What a fresh machine lacks: the packages of the lock file, and Debian's Chromium for the browser tests. */
 import { spawn, spawnSync } from 'node:child_process'
-import { existsSync, statSync } from 'node:fs'
+import { existsSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs'
 import { dirname, join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 
@@ -24,14 +24,50 @@ const started = (command, args, options) =>
       .on('close', resolve)
   })
 
+/**
+ * The lock file with the address of each package. It names no registry, and npm would ask for all versions of each of
+ * them to learn where one lies: as much to fetch again as the packages themselves. In a registry a package lies by its
+ * name and version; what comes from there is held to the lock file's checksum, as ever.
+ */
+export function withAddresses(lock, registry) {
+  const addressed = ([path, entry]) => {
+    if (!entry.integrity || entry.resolved) return [path, entry]
+    const name = entry.name ?? path.split('node_modules/').at(-1)
+    const file = `${name.split('/').at(-1)}-${entry.version}.tgz`
+    return [path, { ...entry, resolved: `${registry.replace(/\/$/, '')}/${name}/-/${file}` }]
+  }
+  return { ...lock, packages: Object.fromEntries(Object.entries(lock.packages).map(addressed)) }
+}
+
 /** Installs the packages when they are missing or older than the lock file. */
 export async function ensurePackages() {
   const mark = join(ROOT, 'node_modules', '.package-lock.json')
-  const lock = statSync(join(ROOT, 'package-lock.json')).mtimeMs
-  if (existsSync(mark) && statSync(mark).mtimeMs >= lock - 5000) return
+  const lockFile = join(ROOT, 'package-lock.json')
+  if (existsSync(mark) && statSync(mark).mtimeMs >= statSync(lockFile).mtimeMs - 5000) return
   console.log('Installing packages…')
-  const done = await started('npm', ['ci', '--no-audit', '--no-fund'], { stdio: 'inherit' })
-  if (done !== 0) throw new Error('npm ci failed')
+  const install = () => started('npm', ['ci', '--no-audit', '--no-fund'], { stdio: 'inherit' })
+  const { stdout, status } = spawnSync('npm', ['config', 'get', 'registry'], { cwd: ROOT, encoding: 'utf8' })
+  const addressed = () => withAddresses(JSON.parse(readFileSync(lockFile, 'utf8')), stdout.trim())
+  // npm looks for this name first. A registry that keeps packages elsewhere is asked where they lie.
+  const done =
+    (status === 0 && (await beside('npm-shrinkwrap.json', JSON.stringify(addressed()), install)) === 0) ||
+    (await install()) === 0
+  if (!done) throw new Error('npm ci failed')
+}
+
+/** Does something while a file lies in the root, and takes the file away again, even where that is broken off. */
+async function beside(name, text, work) {
+  const file = join(ROOT, name)
+  const forget = () => rmSync(file, { force: true })
+  const stop = () => process.exit(1)
+  process.once('exit', forget).once('SIGINT', stop).once('SIGTERM', stop)
+  writeFileSync(file, text)
+  try {
+    return await work()
+  } finally {
+    forget()
+    process.off('exit', forget).off('SIGINT', stop).off('SIGTERM', stop)
+  }
 }
 
 /**

@@ -148,7 +148,7 @@ describe('where the time of a heat runs out', () => {
       expect(whole.plan.status).toBe(begun ? 'least-harm' : 'infeasible')
       expect(whole.plan.remedies.length).toBeGreaterThan(1)
       expect(whole.waysHurried).toBeUndefined()
-      const told = PACES_MS.map((pace) => {
+      const told = [3, 10, 200, 1500].map((pace) => {
         const ask = { ...asked(heavy, begun), leftOut }
         const { plan, hurried, waysHurried } = planWeighing(createChargeSolver(highs, slow(pace)), ask, 8)
         const fewer = plan.remedies.length < whole.plan.remedies.length
