@@ -15,7 +15,9 @@ test('the charge route answers in the open shape', async ({ request }) => {
   })
 })
 
-test('the page fetches what it begins with, and no engine before a screen asks for one', async ({ request }) => {
+test('the page fetches what it begins with, and no engine before a screen asks for one', async ({
+  request,
+}) => {
   const page = await (await request.get('/heat/13/charge')).text()
   const fetched = [...page.matchAll(/<link[^>]*rel="modulepreload"[^>]*href="([^"]+)"/g)].map(([, to]) => to)
   expect(fetched.length).toBeGreaterThan(1)
