@@ -57,34 +57,44 @@ export const language = languageHere()
 // Before anything that has words is read: what is written down once, at its module's start, is in the language too.
 const other = language === 'en' ? null : await FOLDERS[`./${language}/index.ts`]!().catch(() => null)
 
+const texts: Texts = other?.texts ?? {}
+const spelled = other?.spelled ?? ((text: string) => text)
+/** Temperatures stand in °C in every message and text: they are told in the yard's scale. */
+const heatIn = shallowRef<TemperatureUnit>('C')
+/** The scale that temperatures are told in from now on, in messages and in texts of the tables. */
+export function tellHeatIn(scale: TemperatureUnit): void {
+  heatIn.value = scale
+}
+
+/** What was told so far, by the scale and the text: a page says the same sentence many times. */
+const saidIn: Record<TemperatureUnit, Map<string, string>> = { C: new Map(), F: new Map() }
+/** Spelled and told in the yard's scale when it is said, not all of thousands while the page begins. */
+function said(text: string): string {
+  const known = saidIn[heatIn.value]
+  const before = known.get(text)
+  if (before !== undefined) return before
+  const now = heated(spelled(text), heatIn.value)
+  known.set(text, now)
+  return now
+}
+
+/** A message of a folder by its room and key; null where the folder has none. */
+function messageOf(folder: Folder, path: string): string | null {
+  const [book, ...rest] = path.split('.')
+  const text = folder[book as keyof Words]?.[rest.join('.')]
+  return text === undefined ? null : said(text)
+}
+
 export const words = createI18n({
   legacy: false,
   locale: other ? language : 'en',
   fallbackLocale: 'en',
+  messages: { en: english, ...(other ? { [language]: other.spelled ? english : other.default } : {}) },
+  messageResolver: (folder, path) => messageOf(folder as Folder, path),
   missingWarn: false,
   fallbackWarn: false,
   warnHtmlMessage: false,
 })
-/** Temperatures stand in °C in every message: they are told in the yard's scale. */
-const heatIn = shallowRef<TemperatureUnit>('C')
-const folders: readonly (readonly [string, Folder])[] = [
-  ['en', english],
-  ...(other ? [[language, respelled(other)] as const] : []),
-]
-function fillMessages(): void {
-  for (const [tag, folder] of folders)
-    words.global.setLocaleMessage(
-      tag,
-      everyMessage(folder, (text) => heated(text, heatIn.value)),
-    )
-}
-fillMessages()
-/** The scale that temperatures are told in from now on, in messages and in texts of the tables. */
-export function tellHeatIn(scale: TemperatureUnit): void {
-  if (scale === heatIn.value) return
-  heatIn.value = scale
-  fillMessages()
-}
 const translate = words.global.t as (key: string, open: Open, options?: { plural: number }) => string
 
 /**
@@ -94,28 +104,11 @@ const translate = words.global.t as (key: string, open: Open, options?: { plural
  */
 export const t = (key: WordKey, open: Open = {}): string => translate(key, open)
 
-/** A language's messages; of one that is only spelled otherwise, the English ones so. */
-export function respelled({ default: folder, spelled }: Language): Folder {
-  return spelled ? everyMessage(english, spelled) : folder
-}
-
-function everyMessage(folder: Folder, change: (text: string) => string): Folder {
-  return Object.fromEntries(
-    Object.entries<Readonly<Record<string, string>>>(folder).map(([book, messages]) => [
-      book,
-      Object.fromEntries(Object.entries(messages).map(([key, text]) => [key, change(text)])),
-    ]),
-  )
-}
-
-const texts: Texts = other?.texts ?? {}
-const spelled = other?.spelled ?? ((text: string) => text)
-
 /** A text of the data tables in the language, and in the yard's scale of temperature; as it stands there where nobody has put it into that yet. */
 export function told(text: string): string
 export function told(text: string | undefined): string | undefined
 export function told(text: string | undefined): string | undefined {
-  return text === undefined ? undefined : heated(texts[text] ?? spelled(text), heatIn.value)
+  return text === undefined ? undefined : said(texts[text] ?? text)
 }
 
 /** A name as it stands within a sentence: "Green sand" is "green sand", "A mesh file" is "a mesh file", a German noun keeps its large letter. */

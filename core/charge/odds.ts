@@ -40,26 +40,31 @@ export function oddsInside(
   const inDoubt = doubtful.map((at) => nth(sides, at))
   const factor = cholesky(spread.selection(doubtful, doubtful))
   const draws = PRIMES.slice(0, inDoubt.length).map(normalDraws)
+  const rows = inDoubt.map(({ inside }, row) => ({ inside, of: factor.getRow(row).slice(0, row + 1) }))
   let hits = 0
   for (let draw = 0; draw < DRAWS; draw++) {
-    const normal = draws.map((drawn) => nth(drawn, draw))
-    const held = inDoubt.every(({ inside }, row) => {
+    // No closure and no list for each of the thousands of melts: this runs while a page is drawn.
+    let held = true
+    for (let row = 0; held && row < rows.length; row++) {
+      const { inside, of } = rows[row]!
       let off = 0
-      for (let column = 0; column <= row && column < normal.length; column++)
-        off += factor.get(row, column) * nth(normal, column)
-      return inside(off)
-    })
+      for (let column = 0; column < of.length && column < draws.length; column++)
+        off += of[column]! * draws[column]![draw]!
+      held = inside(off)
+    }
     if (held) hits++
   }
   return hits / DRAWS
 }
 
 /** Normal numbers of one base's sequence: the same for every melt, drawn when first asked for. */
-const drawnNumbers = new Map<number, readonly number[]>()
-function normalDraws(base: number): readonly number[] {
+const drawnNumbers = new Map<number, Float64Array>()
+function normalDraws(base: number): Float64Array {
   const known = drawnNumbers.get(base)
   if (known) return known
-  const drawn = Array.from({ length: DRAWS }, (_, draw) => normalQuantile(radicalInverse(draw + 1, base)))
+  const drawn = Float64Array.from({ length: DRAWS }, (_, draw) =>
+    normalQuantile(radicalInverse(draw + 1, base)),
+  )
   drawnNumbers.set(base, drawn)
   return drawn
 }

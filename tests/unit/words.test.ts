@@ -4,7 +4,7 @@ import { parse } from 'vue/compiler-sfc'
 import { describe, expect, it } from 'vitest'
 import { createI18n } from 'vue-i18n'
 import english from '~/words/en'
-import { counting, LANGUAGES, respelled, t } from '~/words'
+import { counting, LANGUAGES, t } from '~/words'
 import { RESPELLED, spelled } from '~/words/en-US/spelling'
 import { APP_SOURCES } from '../support/app-sources'
 import { toldTexts } from '../support/told-texts'
@@ -14,10 +14,21 @@ import { habitsOf, placeOf } from '~/shared/units/habits'
 type Book = Readonly<Record<string, string>>
 type Folder = Readonly<Record<string, Book>>
 const TEXTS = import.meta.glob<Book>('../../app/words/*/texts.json', { eager: true, import: 'default' })
-const FOLDERS = import.meta.glob<Parameters<typeof respelled>[0]>('../../app/words/*/index.ts', {
-  eager: true,
-})
-const folderOf = (tag: string) => respelled(FOLDERS[`../../app/words/${tag}/index.ts`]!) as Folder
+const FOLDERS = import.meta.glob<{ default?: Folder; spelled?: (text: string) => string }>(
+  '../../app/words/*/index.ts',
+  { eager: true },
+)
+/** A language's messages; of one that is only spelled otherwise, the English ones so. */
+function folderOf(tag: string): Folder {
+  const { default: folder, spelled } = FOLDERS[`../../app/words/${tag}/index.ts`]!
+  if (!spelled) return folder!
+  return Object.fromEntries(
+    Object.entries(en).map(([book, words]) => [
+      book,
+      Object.fromEntries(Object.entries(words).map(([key, text]) => [key, spelled(text)])),
+    ]),
+  )
+}
 const SOURCES = Object.entries(APP_SOURCES).filter(([file]) => !file.startsWith('words/'))
 const source = SOURCES.map(([, text]) => text).join('\n')
 /** All that is between quotes somewhere. */
