@@ -29,6 +29,8 @@ const SECONDS = 2
 /** Where that was too little, so many times a plan is looked for once more, as long as this. */
 const PATIENT_S = 10
 const MOST_PATIENT = 3
+/** Odds this little apart are told alike. */
+const WORTH_TELLING = 0.005
 /** Nothing is surer than this of a pile of scrap. */
 const SUREST = 0.9999
 
@@ -66,7 +68,18 @@ export function alternatives(solver: ChargeSolver, problem: ChargeProblem): Alte
   add('fewest', fewestLots(solver, asked, cheapest))
   if (problem.lots.some(({ sd }) => sd && Object.keys(sd).length > 0)) add('surest', surest(solver, asked))
   if (problem.target.nominal) add('closest', { ...asked, objective: 'nominal' })
-  return found
+  return found.map((one) => (one.way === 'surest' ? { ...likeliest(one, found), way: one.way } : one))
+}
+
+/**
+ * Farthest inside each limit is not always inside all of them most often: where one limit is in much doubt, it takes
+ * the others close to theirs. Another that keeps all more often is the surest then.
+ */
+function likeliest(surest: Alternative, others: readonly Alternative[]): Alternative {
+  return others.reduce((best, other) => {
+    const more = other.plan.probabilityInLimits - best.plan.probabilityInLimits
+    return more > WORTH_TELLING ? other : best
+  }, surest)
 }
 
 /** The cheapest problem with as few lots as any plan found can do with. */

@@ -6,6 +6,6 @@ export const WAY_WORDS: Readonly<Record<Way, { name: string; why: string }>> = {
   cheapest: { name: t('charge.cheapest'), why: t('charge.least-money') },
   scrap: { name: t('charge.most-scrap'), why: t('charge.least-virgin-metal') },
   fewest: { name: t('charge.fewest-lots'), why: t('charge.least-to-weigh') },
-  surest: { name: t('charge.most-certain'), why: t('charge.furthest-inside-the-limits') },
+  surest: { name: t('charge.most-certain'), why: t('charge.keeps-every-limit-most-often') },
   closest: { name: t('charge.closest-to-nominal-2'), why: t('charge.nearest-the-middle') },
 }

@@ -60,12 +60,50 @@ describe('other ways to charge the same melt', () => {
       for (const plan of ways.values()) expect(cheapest.cost).toBeLessThanOrEqual(plan.cost * slack)
       expect(ways.get('scrap')!.virginMassG).toBeLessThanOrEqual(cheapest.virginMassG * slack + 0.1)
       expect(ways.get('fewest')!.lines.length).toBeLessThanOrEqual(cheapest.lines.length)
-      expect(ways.get('surest')!.probabilityInLimits).toBeGreaterThanOrEqual(
-        cheapest.probabilityInLimits - 1e-6,
-      )
+      const surest = ways.get('surest')!.probabilityInLimits
+      for (const [way, plan] of ways)
+        expect(surest, `${seed} ${way}`).toBeGreaterThanOrEqual(plan.probabilityInLimits - 0.005)
       compared++
     }
     expect(compared).toBeGreaterThan(5)
+  })
+
+  it('no other way is surer than the one called so: of wheels, frames and silicon', () => {
+    // Farthest inside each limit keeps all of them less often: for what manganese gains magnesium goes to its end.
+    const lot = (id: string, composition: Record<string, number>, sd: Record<string, number>) => ({
+      id,
+      availableG: 4000,
+      pricePerKg: 0,
+      composition: {
+        ...composition,
+        Al: 100 - Object.values(composition).reduce((sum, pct) => sum + pct, 0),
+      },
+      sd,
+    })
+    const ways = alternatives(solver, {
+      format: 'hephaestal/charge-problem',
+      version: 2,
+      objective: 'cost',
+      target: {
+        tapMassG: 1814,
+        base: 'Al',
+        limits: {
+          Si: { min: 6.5, max: 7.5 },
+          Mg: { min: 0.25, max: 0.45 },
+          Fe: { max: 0.2 },
+          Mn: { max: 0.1 },
+        },
+        nominal: { Si: 7, Mg: 0.35 },
+      },
+      lots: [
+        lot('wheel', { Si: 7, Mg: 0.33, Fe: 0.12, Mn: 0.08 }, { Si: 0.2, Mg: 0.06, Fe: 0.06, Mn: 0.06 }),
+        lot('frames', { Si: 0.45, Mg: 0.5, Fe: 0.25, Mn: 0.03 }, { Si: 0.1, Mg: 0.1, Fe: 0.12, Mn: 0.02 }),
+        lot('silicon', { Si: 98.5, Fe: 0.4 }, {}),
+      ],
+    })
+    const surest = ways.find(({ way }) => way === 'surest')!.plan.probabilityInLimits
+    for (const { way, plan } of ways)
+      expect(surest, way).toBeGreaterThanOrEqual(plan.probabilityInLimits - 0.005)
   })
 
   it('the fewest lots are as few as GLPK can do with', async () => {
