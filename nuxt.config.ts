@@ -25,7 +25,10 @@ function apart(id: string): string | null {
   return /\/app\/words\/(?!en\/)([\w-]+)\//.exec(id)?.[1] ?? null
 }
 /** What comes together over the line, the first that fits: at last what every page begins with, asked for once. */
-const CHUNKS = [{ name: apart, debugName: 'apart' }, { name: 'start', tags: ['$initial' as const] }]
+const CHUNKS = [
+  { name: apart, debugName: 'apart' },
+  { name: 'start', tags: ['$initial' as const] },
+]
 
 export default defineNuxtConfig({
   compatibilityDate: '2026-11-01',
