@@ -7,6 +7,9 @@ import { useUnits } from '~/shared/units/useUnits'
 import { SOME_MOULD, useIngots } from './useIngots'
 import QuantityField from '~/shared/fields/QuantityField.vue'
 
+/** About what an ingot weighs: only to tell in which of two units a bare figure is meant. */
+const NEAR_G = 500
+
 /** The ingots of a heat, and those that still lie in moulds nobody weighed. */
 const {
   heat,
@@ -120,6 +123,7 @@ const emptyWords = (one: (typeof ingotMoulds.value)[number]) => {
         kind="mass"
         positive
         nullable
+        :near="NEAR_G"
       />
       <button class="btn mt-[1.2rem]" :disabled="!ready">{{ t('pour.add-the-ingot') }}</button>
       <p v-if="later" class="col-span-2 text-sm">

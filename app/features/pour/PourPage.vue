@@ -26,15 +26,26 @@ const { grams } = useUnits()
 const balance = computed(() => summary.value?.balance ?? null)
 const verdict = computed(() => (balance.value ? balanceWords(balance.value, grams) : null))
 const frozen = computed(() => !!heat.value?.loggedAt)
+/** With about what share of the charge each is: only to tell in which of two units a bare figure is meant. */
 const PARTS = [
-  { key: 'castingsG', name: t('pour.castings'), hint: t('pour.fettled-without-gates') },
-  { key: 'returnsG', name: t('pour.sprues-gates-risers'), hint: t('pour.they-go-back-to-the-bins') },
-  { key: 'drossG', name: t('pour.dross'), hint: t('pour.everything-skimmed-off') },
-  { key: 'skullG', name: t('pour.skull'), hint: t('pour.frozen-to-the-crucible-and-tools') },
-  { key: 'stayedG', name: t('pour.still-in-the-crucible'), hint: t('pour.of-the-skull-the-next-heat') },
-  { key: 'spillG', name: t('pour.spill'), hint: t('pour.swept-up') },
-  { key: 'heelG', name: t('pour.heel'), hint: t('pour.left-in-the-crucible-on-purpose') },
-  { key: 'samplesG', name: t('pour.samples'), hint: t('pour.taken-out-for-the-assay') },
+  { key: 'castingsG', share: 0.5, name: t('pour.castings'), hint: t('pour.fettled-without-gates') },
+  {
+    key: 'returnsG',
+    share: 0.3,
+    name: t('pour.sprues-gates-risers'),
+    hint: t('pour.they-go-back-to-the-bins'),
+  },
+  { key: 'drossG', share: 0.03, name: t('pour.dross'), hint: t('pour.everything-skimmed-off') },
+  { key: 'skullG', share: 0.01, name: t('pour.skull'), hint: t('pour.frozen-to-the-crucible-and-tools') },
+  {
+    key: 'stayedG',
+    share: 0.01,
+    name: t('pour.still-in-the-crucible'),
+    hint: t('pour.of-the-skull-the-next-heat'),
+  },
+  { key: 'spillG', share: 0.02, name: t('pour.spill'), hint: t('pour.swept-up') },
+  { key: 'heelG', share: 0.1, name: t('pour.heel'), hint: t('pour.left-in-the-crucible-on-purpose') },
+  { key: 'samplesG', share: 0.01, name: t('pour.samples'), hint: t('pour.taken-out-for-the-assay') },
 ] as const
 /** Castings that were written down one by one are added up. */
 const listed = computed(() => (heat.value?.pour.castings?.length ?? 0) > 0)
@@ -84,6 +95,7 @@ function change(part: Record<string, unknown>, key: string): void {
                   :label="part.name"
                   kind="mass"
                   nullable
+                  :near="part.share * balance.chargeG"
                   :hint="part.hint"
                   :max="part.key === 'stayedG' ? (heat.pour.skullG ?? 0) : undefined"
                   :max-words="t('pour.no-more-can-have-stayed-than')"
