@@ -14,7 +14,7 @@ const { money } = useUnits()
 
 /** Each certainty takes the same step, so that the last nines are seen. */
 const labelOf = (confidence: number | null) =>
-  confidence === null ? 'book' : String(Number((100 * confidence).toFixed(2)))
+  confidence === null ? t('charge.no-certainty') : String(Number((100 * confidence).toFixed(2)))
 const nowAt = computed(() => props.points.findIndex(({ confidence }) => confidence === props.now.confidence))
 
 const { failed } = useChart(frame, [() => props.points, () => props.now], (token) => {
@@ -42,9 +42,9 @@ const { failed } = useChart(frame, [() => props.points, () => props.now], (token
   return {
     data: nowAt.value >= 0 ? [line, here] : [line],
     layout: {
-      height: 250,
+      height: 264,
       showlegend: false,
-      margin: { l: 62, r: 12, t: 14, b: 46 },
+      margin: { l: 62, r: 12, t: 14, b: 60 },
       paper_bgcolor: 'transparent',
       plot_bgcolor: 'transparent',
       font: { family: 'Sofia Sans Variable, sans-serif', color: token('ink'), size: 13 },
@@ -59,6 +59,9 @@ const { failed } = useChart(frame, [() => props.points, () => props.now], (token
         fixedrange: true,
         type: 'category',
         tickangle: 0,
+        tickvals: x,
+        // Figures of many nines are as wide as their step: each second one stands a line lower.
+        ticktext: x.map((label, at) => (label.includes('.') && at % 2 ? `<br>${label}` : label)),
       },
     },
   }
@@ -85,7 +88,7 @@ const spoken = computed(() =>
         ><template #confidence>{{ labelOf(ends[1].confidence) }}</template></I18nT
       >
     </figcaption>
-    <div ref="frame" class="min-h-[250px]" role="img" :aria-label="spoken" data-testid="certainty-chart" />
+    <div ref="frame" class="min-h-[264px]" role="img" :aria-label="spoken" data-testid="certainty-chart" />
     <p v-if="failed" role="alert" class="text-oxide">{{ failed }}</p>
   </figure>
 </template>
