@@ -82,7 +82,11 @@ export default defineNuxtConfig({
       // The floors below the face do nothing by being imported: what a screen does not use, it does not fetch.
       rolldownOptions: {
         treeshake: {
-          moduleSideEffects: [{ test: /\/(core|formats)\/[\w/-]+\.ts$/, sideEffects: false }],
+          moduleSideEffects: [
+            { test: /\/(core|formats)\/[\w/-]+\.ts$/, sideEffects: false },
+            // Nor does a feature's door: who takes one thing through it does not take all that is behind it.
+            { test: /\/app\/features\/[\w-]+\/index\.ts$/, sideEffects: false },
+          ],
         },
         output: { codeSplitting: { groups: CHUNKS } },
       },

@@ -6,7 +6,7 @@ import { useStageLine } from './useStageLine'
 import { navigateTo } from '#imports'
 import { useSingleKeys } from '~/shared/page/useSingleKeys'
 import { useNotices } from '~/shared/page/useNotices'
-import { useStopping } from '~/features/melt'
+import { useStopping } from '~/shared/page/useStopping'
 import { counted } from '~/shared/units/figures'
 
 /** Undo and redo in words, from the keyboard or a button. */

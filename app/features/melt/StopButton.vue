@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { t } from '~/words'
-import { useStopping } from './useStopping'
+import { useStopping } from '~/shared/page/useStopping'
 /** Something is wrong: always in reach while metal is hot, whatever is scrolled. */
 defineProps<{ beside?: boolean }>()
 const stopping = useStopping()
