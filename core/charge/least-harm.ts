@@ -168,11 +168,11 @@ function bare(given: ChargeProblem): ChargeProblem {
  */
 function inSteps(problem: ChargeProblem, lines: readonly PlanLine[], mostG: number): PlanLine[] {
   const byId = new Map(problem.lots.map((lot) => [lot.id, lot]))
+  const meltPerG = new Map(
+    problem.lots.map((lot) => [lot.id, meltCoefficients(lot, problem.recovery ?? {}).meltPerG]),
+  )
   const fits = (tried: readonly PlanLine[]) =>
-    tried.reduce((sum, line) => {
-      const { meltPerG } = meltCoefficients(byId.get(line.lot)!, problem.recovery ?? {})
-      return sum + line.massG * meltPerG
-    }, 0) <= mostG
+    tried.reduce((sum, { lot, massG }) => sum + massG * meltPerG.get(lot)!, 0) <= mostG
   /** One line a step heavier or lighter; null where that cannot be. */
   const stepped = (from: readonly PlanLine[], at: number, by: 1 | -1): PlanLine[] | null => {
     const line = nth(from, at)

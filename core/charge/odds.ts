@@ -40,7 +40,10 @@ export function oddsInside(
   const inDoubt = doubtful.map((at) => nth(sides, at))
   const factor = cholesky(spread.selection(doubtful, doubtful))
   const draws = PRIMES.slice(0, inDoubt.length).map(normalDraws)
-  const rows = inDoubt.map(({ inside }, row) => ({ inside, of: factor.getRow(row).slice(0, row + 1) }))
+  const rows = inDoubt.map(({ inside }, row) => ({
+    inside,
+    of: factor.getRow(row).slice(0, Math.min(row + 1, draws.length)),
+  }))
   let hits = 0
   for (let draw = 0; draw < DRAWS; draw++) {
     // No closure and no list for each of the thousands of melts: this runs while a page is drawn.
@@ -48,8 +51,7 @@ export function oddsInside(
     for (let row = 0; held && row < rows.length; row++) {
       const { inside, of } = rows[row]!
       let off = 0
-      for (let column = 0; column < of.length && column < draws.length; column++)
-        off += of[column]! * draws[column]![draw]!
+      for (let column = 0; column < of.length; column++) off += of[column]! * draws[column]![draw]!
       held = inside(off)
     }
     if (held) hits++

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test'
-import { expect, openDemo, plain, saved, test, visit, weighIn } from './support'
+import { expect, openDemo, plain, saved, test, visit, weighIn, weighOnPan } from './support'
 
 /** The figure the scale's screen asks for, as it is written. */
 const asked = async (page: Page) => {
@@ -103,9 +103,7 @@ test('far too much of one lot: what it breaks is said with its size, a way out i
 
 async function weighOnly(page: Page, lot: string, typed: (shown: string) => string): Promise<void> {
   await expect(page.getByTestId('scale-lot')).toHaveText(lot)
-  await page.getByLabel(/The scale says/).fill(typed(await asked(page)))
-  await page.getByRole('button', { name: 'Record, next' }).click()
-  await expect(page.getByRole('button', { name: `Take back ${lot}` })).toBeVisible()
+  await weighOnPan(page, lot, typed(await asked(page)))
 }
 
 test('the bin runs out half way: what was there is taken, others are drawn in, the end is the furnace @long', async ({

@@ -5,7 +5,7 @@ import { strToU8, unzipSync, zipSync } from 'fflate'
 import demo from '../../data/demo-yard.json' with { type: 'json' }
 import AxeBuilder from '@axe-core/playwright'
 import { test as anyConsole, type Page } from '@playwright/test'
-import { expect, openDemo, saved, SCREENS, test, visit, yardOf } from './support'
+import { expect, openDemo, saved, SCREENS, test, visit, weighOnPan, yardOf } from './support'
 
 const title = { name: 'Name of the heat' } as const
 const yardFile = (name: string, content: string | Uint8Array) => ({
@@ -262,13 +262,6 @@ test('ways out that were not looked at to the end are told to be so, and looked 
   await expect(harm.getByRole('button', { name: /Take Tin bar back down to/ })).toBeVisible()
   await expect(short).toHaveCount(0)
 })
-
-async function weighOnPan(page: Page, lot: string, massG: string): Promise<void> {
-  await expect(page.getByTestId('scale-lot')).toHaveText(lot)
-  await page.getByLabel(/The scale says/).fill(massG)
-  await page.getByRole('button', { name: 'Record, next' }).click()
-  await expect(page.getByRole('button', { name: `Take back ${lot}` })).toBeVisible()
-}
 
 test('a database that does not answer is told, and answers once the other window is closed @long', async ({
   page,

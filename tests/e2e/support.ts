@@ -157,3 +157,11 @@ export async function weighIn(page: Page, unit: Mass, from: Mass = 'g'): Promise
   }
   await saved(page)
 }
+
+/** Weighs the lot that the scale asks for, and waits until it is written down. */
+export async function weighOnPan(page: Page, lot: string, massG: string): Promise<void> {
+  await expect(page.getByTestId('scale-lot')).toHaveText(lot)
+  await page.getByLabel(/The scale says/).fill(massG)
+  await page.getByRole('button', { name: 'Record, next' }).click()
+  await expect(page.getByRole('button', { name: `Take back ${lot}` })).toBeVisible()
+}
