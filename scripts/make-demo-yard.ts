@@ -8,13 +8,17 @@ import loadHighs from 'highs'
 import type { Alloy } from '#core/alloys'
 import { findAlloy } from '#core/alloys'
 import { metalNeeded, weighNeed } from '#core/casting'
-import { createChargeSolver, predictMelt, type ChargeProblem } from '#core/charge'
+import { createChargeSolver, planWeighing, predictMelt, type ChargeProblem } from '#core/charge'
 import {
+  benchOf,
   closeHeat,
+  freeLots,
   heatChargeProblem,
   heatRecovery,
   heatStamp,
+  heatWeighing,
   newHeat,
+  planToStore,
   weighedCharge,
   type Heat,
 } from '#core/heat'
@@ -218,6 +222,8 @@ const skiffBronze = silicon({
 const own: OwnAlloy = { id: uuid(), createdAt: FIRST_DAY, updatedAt: FIRST_DAY, alloy: skiffBronze }
 
 const solver = createChargeSolver(await loadHighs())
+/** Searched to the end, however long it takes. */
+const patient = (problem: ChargeProblem) => solver.braked(Infinity, () => solver.solve(problem), 1e6)
 const heats: Heat[] = []
 
 interface Plan {
@@ -264,7 +270,7 @@ function melt(plan: Plan): Heat {
   const planned = asWritten(heatChargeProblem(heat, all)!)
   // A careful caster keeps off the limits: planned within bands a good deal narrower than the alloy's own.
   const tries = (plan.careless ? [0] : [0.38, 0.3, 0.2, 0.1, 0]).map((margin) =>
-    solver.solve({ ...planned, target: { ...planned.target, limits: keepOff(alloy.limits, margin) } }),
+    patient({ ...planned, target: { ...planned.target, limits: keepOff(alloy.limits, margin) } }),
   )
   const charge = tries.find(({ status }) => status === 'optimal') ?? tries.at(-1)!
   if (charge.status !== 'optimal')
@@ -664,6 +670,16 @@ const planned: Heat = {
   furnaceId: burnt.gear[3]!.id,
 }
 planned.need = weighNeed(planned.need!, planned.alloy!.densityGcm3!)
+const pastHeats = demoFurnace(burnt.heats, { uuid, normal })
+const whole = [...pastHeats, planned].map(withDemoCastings)
+/** The open heat has its plan, as Charge makes it. */
+const openHeat = whole.at(-1)!
+const ask = heatWeighing(
+  openHeat,
+  freeLots(kept, whole, openHeat),
+  benchOf(openHeat, { heats: whole, gear: burnt.gear, unit: settings.mass }),
+)!
+openHeat.plan = planToStore(ask, planWeighing(solver, ask, 8))
 const workspace = toWorkspace(
   fromWorkspace({
     format: 'hephaestal/workspace',
@@ -672,7 +688,7 @@ const workspace = toWorkspace(
     settings: [{ ...settings, selling: DEMO_SELLING }],
     lots: kept,
     alloys: [own],
-    heats: [...demoFurnace(burnt.heats, { uuid, normal }), planned].map(withDemoCastings),
+    heats: whole,
     gear: burnt.gear,
     practices: [],
   }),
@@ -689,7 +705,7 @@ for (const heat of heats)
     heat.weighed.map((line) => `${line.name} ${line.massG}`).join(', '),
   )
 console.log(kept.map((lot) => `${lot.name} ${lot.massG}`).join('\n'))
-const last = solver.solve(asWritten(heatChargeProblem(open, kept)!))
+const last = patient(asWritten(heatChargeProblem(open, kept)!))
 console.log(
   last.status,
   last.lines.map((line) => `${kept.find(({ id }) => id === line.lot)!.name} ${line.massG.toFixed(0)}`),

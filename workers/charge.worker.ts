@@ -3,60 +3,57 @@ import loadHighs from 'highs'
 import wasmUrl from 'highs/runtime?url'
 import {
   afterWeighing,
-  costOfRoom,
   createChargeSolver,
-  isNone,
+  draftPlan,
   planWeighing,
   type Weighing,
   type WeighingAsk,
 } from '#core/charge'
 
+/** Nothing is kept from one question to the next: the same question gets the same plan, whatever was asked before. */
 const solver = loadHighs({ locateFile: () => wasmUrl }).then((highs) =>
-  createChargeSolver(highs, () => performance.now(), { keep: true }),
+  createChargeSolver(highs, () => performance.now()),
 )
 
 /** Enough to settle which lots are worth a line, few enough for a blink. */
 const INTERACTIVE_NODES = 8
+/** Asked to search longer: times the usual work of each look, and of the brake, s. */
+const LONGER = { brakeS: 75, times: 4 }
+/** Drafts the engine makes for itself, so that its code is compiled when someone types. */
+const WARM_UPS = 6
 
-/** Questions the engine puts to itself once it has answered one, so that its code is compiled when someone types. */
-const WARM_UPS = 3
-let warmUps = 0
-async function warmUp(ask: WeighingAsk): Promise<void> {
-  const engine = await solver
-  warmUps++
-  const { target } = ask.problem
-  const other = { ...target, tapMassG: target.tapMassG * (1 - 0.003 * warmUps) }
-  planWeighing(
-    engine,
-    { ...ask, begun: false, problem: { ...ask.problem, target: other } },
-    INTERACTIVE_NODES,
-  )
-  // One at a time: a question that came meanwhile goes first.
-  if (warmUps < WARM_UPS) setTimeout(() => void warmUp(ask))
-}
+/** The plan at hand: how it was asked for, and its lots. */
+type Former = Parameters<typeof draftPlan>[2]
 
 /** The charge engine behind a message port. */
 const engine = {
   /**
    * The charge as it stands: the plan, or why there is none; once weighing has begun, always an answer.
-   * @param typed someone may type at it: the next answers are to come at once
-   * @param seconds that each look for a charge may take, where it is not the usual
+   * @param longer it may take minutes
    */
-  async plan(ask: WeighingAsk, typed: boolean, seconds?: number): Promise<Weighing> {
-    const asked = seconds === undefined ? ask : { ...ask, problem: { ...ask.problem, timeLimitS: seconds } }
-    const answer = planWeighing(await solver, asked, INTERACTIVE_NODES)
-    if (typed && warmUps === 0 && !ask.begun && !isNone(answer.plan)) setTimeout(() => void warmUp(ask))
-    return answer
+  async plan(ask: WeighingAsk, longer: boolean): Promise<Weighing> {
+    return planWeighing(await solver, ask, INTERACTIVE_NODES, longer ? LONGER : {})
+  },
+
+  /** What the lots of the plan at hand can do now; null where they no longer do. */
+  async draft(ask: WeighingAsk, former: Former): Promise<Weighing | null> {
+    return draftPlan(await solver, ask, former)
+  },
+
+  /** Makes drafts of a question that is a little other each time. */
+  async warm(ask: WeighingAsk, former: Former): Promise<void> {
+    const { target } = ask.problem
+    for (let time = 1; time <= WARM_UPS; time++) {
+      const other = { ...target, tapMassG: target.tapMassG * (1 - 0.002 * time) }
+      draftPlan(await solver, { ...ask, problem: { ...ask.problem, target: other } }, former)
+      // One at a time: a question that came meanwhile goes first.
+      await new Promise((resolve) => setTimeout(resolve))
+    }
   },
 
   /** What comes of a weight if it is taken. */
   async whatIf(ask: WeighingAsk, lotId: string, massG: number): Promise<Weighing> {
     return planWeighing(await solver, afterWeighing(ask, lotId, massG), INTERACTIVE_NODES)
-  },
-
-  /** What the room for errors of weighing and for whole steps costs; null where it cannot be told. */
-  async room(answer: Weighing): Promise<number | null> {
-    return costOfRoom(await solver, answer, INTERACTIVE_NODES)
   },
 }
 

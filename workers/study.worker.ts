@@ -4,8 +4,10 @@ import wasmUrl from 'highs/runtime?url'
 import {
   alternatives,
   correctMelt,
+  costOfRoom,
   createChargeSolver,
   Pile,
+  planWeighing,
   priceOfCertainty,
   weightBand,
   type Alternative,
@@ -93,6 +95,11 @@ const study = {
     return solveDay(await runtime, question, (problem) => quickPlan(problem, QUICK_NODES), clock)
   },
 
+  /** The plan of a heat, as Charge makes it. */
+  async plan(ask: WeighingAsk): Promise<Weighing> {
+    return planWeighing(createChargeSolver(await runtime, clock), ask, BAND_NODES)
+  },
+
   /** From where to where the weight on the pan may be. */
   async band(ask: WeighingAsk, now: Weighing, lotId: string, stepG: number): Promise<WeightBand | null> {
     return weightBand(await solver, ask, now, lotId, stepG, BAND_NODES)
@@ -106,6 +113,11 @@ const study = {
     told: (done: number) => void,
   ): Promise<WorthKnowing[]> {
     return worthKnowing({ problem, practice, solver: await solver, takes, told })
+  },
+
+  /** What the room for errors of weighing and for whole steps costs; null where it cannot be told. */
+  async room(answer: Weighing): Promise<number | null> {
+    return costOfRoom(await solver, answer, BAND_NODES)
   },
 
   async correct(ask: CorrectionAsk): Promise<Correction> {

@@ -31,7 +31,10 @@ import { forgetKept, rememberKept, wasKept } from './kept-mark'
 import type { Carrier, Looking, TakenIn } from './yard-standing'
 import { openQuestions, type Asked } from './open-questions'
 import { openRepository } from './repository'
+import { shelvesOf } from './shelves-of'
 import { openWindows } from './windows'
+import { lastTaken } from './last-taken'
+import { withPlansAsTheyAre } from './plans-as-they-are'
 
 export type { Carrier, Looking }
 
@@ -205,12 +208,7 @@ export const useYard = defineStore('yard', () => {
   const fits: Fits = (collection, after) =>
     unfitPart([{ collection, id: after.id, before: null, after }]) === null
 
-  /** A record as it was when it was taken away here. */
-  function takenAway(collection: Collection, id: string): Change['before'] {
-    const changed = journal.value.steps.flatMap(({ changes }) => changes)
-    const last = changed.findLast((one) => one.collection === collection && one.id === id && !one.after)
-    return last?.before ?? null
-  }
+  const takenAway = (collection: Collection, id: string) => lastTaken(journal.value, collection, id)
 
   function forgetClash(one: Asked): void {
     if (asking.forget(one)) carrier?.settled(one)
@@ -311,6 +309,24 @@ export const useYard = defineStore('yard', () => {
     return true
   }
 
+  /**
+   * Keeps something computed with its record: no step of its own, nothing to undo, and not a change of the person's.
+   * Where the yard is only looked at it is not kept.
+   */
+  function keep<C extends Collection>(collection: C, after: RecordOf<C>): void {
+    const before = records.value[collection][after.id] ?? null
+    if (!ready.value || looking.value || keeping.value === 'shut' || !before) return
+    const change = { collection, id: after.id, before, after } as Change
+    if (unfitPart([change])) return
+    records.value = applyStep(records.value, { changes: [change] }, 'do')
+    if (keeping.value !== 'disk') return
+    saving.value++
+    windows.tell([change])
+    carrier?.changed([change])
+    const now_ = journal.value
+    follow(repository.write({ changes: [change] }, 'do', { before: now_, after: now_ }))
+  }
+
   /** Ends the entry being typed, so that the next one is undone apart. */
   function seal(): void {
     journal.value = sealJournal(journal.value)
@@ -319,7 +335,7 @@ export const useYard = defineStore('yard', () => {
   function undo(): Step | null {
     const step = journal.value.steps[journal.value.cursor - 1]
     if (!step) return null
-    const { step: back, leftOut } = rebaseStep(records.value, step, 'undo')
+    const { step: back, leftOut } = rebaseStep(records.value, withPlansAsTheyAre(records.value, step), 'undo')
     leftAlone.value = leftOut.length
     records.value = applyStep(records.value, back, 'undo')
     const before = journal.value
@@ -331,7 +347,7 @@ export const useYard = defineStore('yard', () => {
   function redo(): Step | null {
     const step = journal.value.steps[journal.value.cursor]
     if (!step) return null
-    const { step: forth, leftOut } = rebaseStep(records.value, step, 'do')
+    const { step: forth, leftOut } = rebaseStep(records.value, withPlansAsTheyAre(records.value, step), 'do')
     leftAlone.value = leftOut.length
     records.value = applyStep(records.value, forth, 'do')
     const before = journal.value
@@ -356,13 +372,7 @@ export const useYard = defineStore('yard', () => {
     return Object.values<RecordOf<C>>(records.value[collection])
   }
 
-  const lots = computed(() =>
-    list('lots').sort((a, b) => a.createdAt.localeCompare(b.createdAt) || (a.id < b.id ? -1 : 1)),
-  )
-  const heats = computed(() => list('heats').sort((a, b) => a.number - b.number))
-  const ownAlloys = computed(() => list('alloys'))
-  const gear = computed(() => list('gear').sort((a, b) => a.createdAt.localeCompare(b.createdAt)))
-  const practices = computed(() => list('practices').sort((a, b) => a.createdAt.localeCompare(b.createdAt)))
+  const { lots, heats, ownAlloys, gear, practices } = shelvesOf(records)
   const settings = computed<Settings>(
     () => list('settings')[0] ?? { id: 'none', createdAt: now(), updatedAt: now(), ...DEFAULTS },
   )
@@ -419,6 +429,7 @@ export const useYard = defineStore('yard', () => {
     workspace,
     load,
     commit,
+    keep,
     seal,
     undo,
     redo,

@@ -1,7 +1,7 @@
 import type { ChargePlan } from './plan'
 import type { ChargeProblem } from './problem'
 import { normalCdf, normalQuantile } from './normal'
-import type { ChargeSolver } from './solve'
+import type { ChargeSolver } from './charge-solver'
 
 /** The ways of choosing a charge, told side by side. */
 export const WAYS = ['cheapest', 'scrap', 'fewest', 'surest', 'closest'] as const
@@ -24,7 +24,7 @@ export interface Certainty {
 
 /** Nodes a search may spend on a better plan; enough for a first sound one. */
 const NODES = 12
-/** Seconds one of the plans may take. */
+/** Seconds of counted work one of the plans may take. */
 const SECONDS = 2
 /** Where that was too little, so many times a plan is looked for once more, as long as this. */
 const PATIENT_S = 10
@@ -39,9 +39,9 @@ function studying(solver: ChargeSolver): (problem: ChargeProblem, nodes: number)
   let again = 0
   return (problem, nodes) => {
     const before = solver.cutShort()
-    const plan = solver.quickPlan({ ...problem, timeLimitS: SECONDS }, nodes)
+    const plan = solver.quickPlan(problem, nodes, { seconds: SECONDS })
     if (plan || solver.cutShort() === before || again++ >= MOST_PATIENT) return plan
-    return solver.quickPlan({ ...problem, timeLimitS: PATIENT_S }, nodes)
+    return solver.quickPlan(problem, nodes, { seconds: PATIENT_S })
   }
 }
 
@@ -51,7 +51,7 @@ function studying(solver: ChargeSolver): (problem: ChargeProblem, nodes: number)
  * @returns those that exist, in the order of WAYS; without a nominal there is no closest, without spreads no surest
  */
 export function alternatives(solver: ChargeSolver, problem: ChargeProblem): Alternative[] {
-  const asked: ChargeProblem = { ...problem, timeLimitS: SECONDS }
+  const asked = problem
   const planned = studying(solver)
   const found: Alternative[] = []
   const add = (way: Way, changed: ChargeProblem | null) => {

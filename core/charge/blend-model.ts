@@ -69,6 +69,8 @@ export interface BlendOptions {
   room?: number
   /** lots' steps are kept by the search, as pieces are */
   wholeSteps?: boolean
+  /** every lot is used, each free line counts in full: by lot, the mass of its whole pieces, g, or null for any mass */
+  used?: ReadonlyMap<string, number | null>
   /** what a melt costs that holds as much of one tolerated element as its limit allows, units of the objective */
   purityCost?: number
 }
@@ -92,7 +94,7 @@ export function buildBlendModel(given: ChargeProblem, options: BlendOptions = {}
   tightenMost(lots, terms, contents, options.freeTap ? INF : 100 + excessPct, options)
   const errors = lots.map((entry) => errorOf(entry, options.room ?? 0))
   const weighed = errors.some((error) => error > 0)
-  const uses = new Uses(programme, lots, first)
+  const uses = new Uses(programme, lots, first, options.used !== undefined)
   addTap(programme, uses, lots, {
     lower: options.freeTap ? 0 : 100 - (100 * (target.tapToleranceG ?? 0)) / target.tapMassG,
     upper: options.freeTap ? INF : 100 + excessPct,
@@ -278,7 +280,7 @@ function addLot(
   problem: ChargeProblem,
   lot: ChargeLot,
   { unitG, heat, price }: { unitG: number; heat: number; price: NonNullable<BlendOptions['costPerG']> },
-  { wholeSteps }: BlendOptions,
+  { wholeSteps, used }: BlendOptions,
 ): BlendLot {
   const coefficients = meltCoefficients(lot, problem.recovery ?? {})
   const cost = price(lot, coefficients) * unitG
@@ -303,7 +305,8 @@ function addLot(
   const most = Math.min(lot.availableG, lot.maxG ?? INF)
   const whole = finestG ? Math.floor(most / finestG + 1e-9) * finestG : most
   const upperG = most < leastG ? 0 : whole
-  const column = programme.column(cost, 0, upperG / unitG)
+  const pieces = used?.get(lot.id) ?? null
+  const column = programme.column(cost, (pieces ?? (used ? leastG : 0)) / unitG, (pieces ?? upperG) / unitG)
   return { lot, heat, unitG, coefficients, upperG, leastG, most: 0, column, ...(stepG ? { stepG } : {}) }
 }
 

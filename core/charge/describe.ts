@@ -3,6 +3,7 @@ import type { BlendLot } from './blend-lot'
 import { normalised } from './blend-model'
 import { shortfallsOf } from './holds'
 import type { LinearSolution } from './linear-programme'
+import { oddsOfMelt } from './melt-odds'
 import type { ChargePlan, PlanLine } from './plan'
 import { predictMelt, probabilityInLimits } from './predict'
 import type { ChargeProblem } from './problem'
@@ -58,7 +59,10 @@ export function describePlan(given: ChargeProblem, lines: PlanLine[]): ChargePla
     virginMassG: charged.reduce((sum, { massG, lot }) => sum + (lot.virgin ? massG : 0), 0),
     composition: melt.composition,
     sd: melt.sd,
-    probabilityInLimits: probabilityInLimits(melt.composition, melt.sd, problem.target.limits),
+    probabilityInLimits:
+      problem.confidenceOf === 'all'
+        ? oddsOfMelt(problem, charged)
+        : probabilityInLimits(melt.composition, melt.sd, problem.target.limits),
   }
 }
 

@@ -63,17 +63,18 @@ export {
   type MeasuredMetal,
 } from './correct'
 export { costInTurn, planTogether, type JointPlan } from './together'
+export { afterWeighing, costOfRoom, draftPlan, planWeighing } from './weighing'
+export { PURITY_SHARE } from './rungs'
 export {
-  afterWeighing,
-  costOfRoom,
   CONCESSIONS,
-  planWeighing,
-  PURITY_SHARE,
+  problemOf,
   type Concession,
+  type HowAsked,
   type Weighing,
   type WeighingAsk,
-} from './weighing'
+} from './weighing-ask'
 export { weightBand, type WeightBand } from './weight-band'
-export { createChargeSolver, unknownPlan, type ChargeSolver } from './solve'
+export { createChargeSolver, unknownPlan } from './solve'
+export type { ChargeSolver } from './charge-solver'
 export { letInWays, type LetIn } from './let-in'
 export { oddsInside } from './odds'

@@ -1,5 +1,5 @@
 import type { ChargeLot, ChargeProblem } from './problem'
-import type { ChargeSolver } from './solve'
+import type { ChargeSolver } from './charge-solver'
 
 /** A lot the caster left out, or allowed only so much of, that by itself makes the charge possible. */
 export interface LetIn {

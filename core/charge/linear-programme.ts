@@ -48,11 +48,26 @@ export class OutOfTime extends SolverStopped {
   }
 }
 
+/**
+ * Solver work that counts as one millisecond: a simplex iteration, or the look at one programme, times its rows and
+ * columns. Measured here at 0.6 to 0.9 µs a unit for programmes of 16 to 254 lots. Equal on every machine and in every run.
+ */
+const UNITS_PER_MS = 1000
+
+const worked = new WeakMap<Highs, number>()
+
+/**
+ * Returns the solver work this runtime has done so far, in counted milliseconds: about what it takes on a desk machine,
+ * but the same on every machine.
+ * @example workMs({}) // 0
+ */
+export const workMs = (highs: Highs): number => (worked.get(highs) ?? 0) / UNITS_PER_MS
+
 const clocks = new WeakMap<Highs, () => boolean>()
 
 /**
- * Does some work of which no programme of this runtime is solved any more once the time is up.
- * @throws OutOfTime where that cuts the work short
+ * Runs `work`; stops solving programmes of this runtime once `outOfTime` says so.
+ * @throws OutOfTime when that cuts the work short
  */
 export function within<T>(highs: Highs, outOfTime: () => boolean, work: () => T): T {
   const outer = clocks.get(highs)
@@ -64,6 +79,12 @@ export function within<T>(highs: Highs, outOfTime: () => boolean, work: () => T)
     else clocks.delete(highs)
   }
 }
+
+/**
+ * Whether the time of the work under way is up.
+ * @example timeIsUp({}) // false
+ */
+export const timeIsUp = (highs: Highs): boolean => clocks.get(highs)?.() ?? false
 
 /** What some work comes to, or something else where the time is up before it is done. */
 export function unlessOutOfTime<T>(work: () => T, otherwise: T): T {
@@ -271,7 +292,16 @@ export class OpenProgramme {
       return this.model.getModelStatus()
     } catch {
       return null
+    } finally {
+      this.countWork()
     }
+  }
+
+  private countWork(): void {
+    const size = this.written.rowLower.length + this.addedRows + this.written.cost.length
+    const iterations = Number(this.model.info.get('simplex_iteration_count'))
+    const units = (1 + Math.max(0, Number.isFinite(iterations) ? iterations : 0)) * size
+    worked.set(this.highs, (worked.get(this.highs) ?? 0) + units)
   }
 
   /** @throws SolverStopped when the solver ends in a state that is no answer (never for mere infeasibility) */

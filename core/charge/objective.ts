@@ -1,7 +1,7 @@
 import { UNIDENTIFIED } from '#core/composition'
 import type { BlendLot } from './blend-lot'
 import type { LinearProgramme } from './linear-programme'
-import type { MeltCoefficients } from './melt-coefficients'
+import { meltCoefficients, type MeltCoefficients } from './melt-coefficients'
 import type { ChargePlan } from './plan'
 import type { ChargeLot, ChargeProblem } from './problem'
 import { isWanted } from './wanted'
@@ -80,4 +80,23 @@ export function objectiveOf(problem: ChargeProblem, plan: ChargePlan): number {
     const awayPct = Math.abs((plan.composition[element] ?? 0) - nominal)
     return sum + (awayPct * plan.tapMassG) / (target.tapMassG * width)
   }, 0)
+}
+
+/**
+ * What a plan counts when plans are compared: its objective, and what it holds of tolerated elements.
+ * @param purityCost what a melt costs that holds as much of one tolerated element as its limit allows
+ * @returns units of the problem's objective
+ * @example objectiveWithPurity({ objective: 'virgin' }, { virginMassG: 5 }, 0) // 5
+ */
+export function objectiveWithPurity(problem: ChargeProblem, plan: ChargePlan, purityCost: number): number {
+  if (problem.objective !== 'cost' || !(purityCost > 0)) return objectiveOf(problem, plan)
+  const impure = impurityPerG(problem, purityCost)
+  const byId = new Map(problem.lots.map((lot) => [lot.id, lot]))
+  return plan.lines.reduce(
+    (sum, { lot: id, massG }) => {
+      const lot = byId.get(id)
+      return lot ? sum + massG * impure(meltCoefficients(lot, problem.recovery ?? {})) : sum
+    },
+    objectiveOf(problem, plan),
+  )
 }

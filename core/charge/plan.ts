@@ -76,8 +76,13 @@ export const remedy2Schema = z.discriminatedUnion('kind', [
 const firstPlan = z.strictObject({
   format: z.literal('hephaestal/charge-plan'),
   version: z.literal(1),
-  status: z.enum(['optimal', 'feasible', 'infeasible']),
-  gap: z.number().min(0).optional().describe('Share of the objective by which a better plan may still exist'),
+  status: z.enum(['optimal', 'feasible', 'infeasible', 'unknown']),
+  gap: z
+    .number()
+    .min(0)
+    .max(1)
+    .optional()
+    .describe('Share of the objective by which a better plan may still exist'),
   lines: z.array(planLineSchema),
   chargeMassG: grams,
   tapMassG: grams,

@@ -1,42 +1,23 @@
 import type { Highs } from 'highs'
 import { plainly } from './apply-remedy'
-import { buildBlendModel, excessMaxG, type BlendModel, type BlendOptions } from './blend-model'
-import { ConeMemory, recallCones, rememberCones } from './cones'
-import { diagnose } from './diagnose'
-import { NO_SOLUTION, SolverStopped, unlessOutOfTime, within, type OpenProgramme } from './linear-programme'
+import { Attempts, BEST, OVERDUE, ROUNDING_NODES, sharesRisk, type Attempt } from './attempts'
+import { excessMaxG, type BlendOptions } from './blend-model'
+import { BRAKE_S, type ChargeSolver, type QuickOptions } from './charge-solver'
 import { describePlan, emptyPlan, readLines, roundedToSteps } from './describe'
+import { diagnose } from './diagnose'
 import { holds } from './holds'
 import { leastHarm } from './least-harm'
 import { readLimiting } from './limiting'
+import { SolverStopped, timeIsUp, unlessOutOfTime, within } from './linear-programme'
+import { HURRIED_NODES, isStepped, LEAST_ROOM, LookedPlans, ROOMS, toldGap } from './looked-plans'
 import { objectiveOf } from './objective'
 import type { ChargePlan, PlanLine } from './plan'
 import type { ChargeProblem } from './problem'
 import type { ScaleBench } from './scales'
-import { search, type SearchResult } from './search'
-import { SharedRisks } from './shared-risks'
-import { ProgrammeShelf } from './shelf'
+import { settledCharge } from './settled-charge'
 
-/** Seconds a solve may take when the problem does not say. */
+/** Seconds of counted work a solve may take when the problem does not say. */
 const DEFAULT_TIME_LIMIT_S = 5
-
-/** A search that is not done in so many times its seconds is cut off in the middle of a step. */
-const OVERDUE = 2
-
-/** Roundings tried once one that holds is at hand. */
-const ROUNDING_NODES = 300
-
-/** A plan this near to what no plan can beat is the best there is, as a fraction of the objective. */
-const BEST = 1e-6
-
-/** Times the risk is shared anew and the lots are chosen again by it, while that gains this share of the objective. */
-const MOST_PASSES = 4
-const WORTH_A_PASS = 2e-3
-
-/** Shares of the risk looked at in a hurry. */
-const HURRIED_TRIES = 14
-
-/** Choices of lots looked at in a hurry, whether one holds or not. */
-const HURRIED_NODES = 250
 
 /** Roundings looked at in a hurry, whether one holds or not. */
 const ROUNDINGS = 60
@@ -44,58 +25,11 @@ const ROUNDINGS = 60
 /** A plan in steps this much dearer than one without, as a fraction, is worth a search from step to step. */
 const NEAR = 2e-3
 
-/** Room tried for rounding to steps, as shares of half a step: errors seldom all add up; with the whole they may. */
-const ROOMS = [0.3, 1]
-
-export interface ChargeSolver {
-  /**
-   * Finds the best charge for a problem.
-   * @param problem in grams, wt% and fractions, already guarded by `parseChargeProblem`
-   * @param bench ways out are proven with what is got or changed weighed on these; without it, as it stands
-   * @returns a plan; when nothing fits, status "infeasible" with what conflicts and proven ways out, or, where the
-   *   problem asks for it, the plan that does the least harm
-   * @throws Error only when the solver itself fails
-   */
-  solve(problem: ChargeProblem, bench?: ScaleBench): ChargePlan
-  /**
-   * A good charge at once: the search for a still better choice of lots stops after so many nodes, always the
-   * same ones, and the plan then says "feasible" with how much cheaper another could be.
-   * @param purityCost what it is worth, in units of the objective, that the melt holds less of one tolerated element
-   *   by all that its limit allows
-   * @returns null when nothing fits
-   */
-  quickPlan(problem: ChargeProblem, nodes: number, purityCost?: number): ChargePlan | null
-  /**
-   * The least that a charge inside the limits can cost: any amounts, weighed without error, nothing counted for a line.
-   * @returns in units of the objective; null when nothing fits
-   */
-  leastCost(problem: ChargeProblem): number | null
-  /**
-   * From where to where the mass of one lot lies in any charge at all that keeps the limits, and the certainty of each
-   * where that is asked: any amounts, weighed without error. No charge lies outside.
-   * @returns g; null when nothing fits
-   */
-  reach(problem: ChargeProblem, lotId: string): { fromG: number; toG: number } | null
-  /**
-   * How many looks for a charge have ended with their time, with none found and none ruled out. Where it has risen
-   * meanwhile, what was called none may be one.
-   */
-  cutShort(): number
-  /** How many looks for ways out have ended with their time: where it has risen, there may be more than were told. */
-  waysCutShort(): number
-}
-
-interface Attempt {
-  found: SearchResult
-  model: BlendModel
-  /** standard deviations kept from each limit, where all limits share one risk */
-  deviations?: readonly number[]
-}
-
 /**
- * Makes a charge solver over a loaded HiGHS.
+ * Makes a charge solver over a loaded HiGHS. Searches end by counted work, so that the same problem gets the same charge
+ * on a slow machine and on a busy one. The clock counts only where a problem sets its own limit, and as a brake.
  * @param highs the solver's runtime, loaded by the caller (worker, server or command line)
- * @param clockMs reads a running clock, milliseconds; only for time limits
+ * @param clockMs reads a running clock, milliseconds
  * @param keep answer from former answers where that is quicker. Of charges that cost the same, the one given may
  *   then depend on what was asked before; without it the same problem always gets the same charge.
  */
@@ -104,95 +38,11 @@ export function createChargeSolver(
   clockMs: () => number = () => 0,
   { keep = false } = {},
 ): ChargeSolver {
-  const kept = new ConeMemory()
-  const shelf = new ProgrammeShelf(highs, keep ? undefined : 0)
-  const risks = new SharedRisks(highs, keep)
-  let cutShort = 0
+  const attempts = new Attempts(highs, clockMs, keep)
+  const looks = new LookedPlans(attempts)
+  const attempt: Attempts['attempt'] = (...asked) => attempts.attempt(...asked)
+  const timer: Attempts['timer'] = (...asked) => attempts.timer(...asked)
   let waysCutShort = 0
-
-  /**
-   * @param seconds after which the search ends; a step of it that is not done in as long again is given up
-   * @param mostNodes after so many the search ends, with a plan or without
-   */
-  function attempt(...asked: Parameters<typeof tried>): Attempt {
-    const [problem, seconds, , options] = asked
-    const start = clockMs()
-    const end = start + OVERDUE * seconds * 1000
-    const attempted = unlessOutOfTime(
-      () =>
-        within(
-          highs,
-          () => clockMs() > end,
-          () => tried(...asked),
-        ),
-      { found: TIME_IS_UP, model: buildBlendModel(problem, options) },
-    )
-    const { solution, proven } = attempted.found
-    if (!solution.feasible && !proven && clockMs() - start >= seconds * 1000) cutShort++
-    return attempted
-  }
-
-  function tried(
-    problem: ChargeProblem,
-    seconds: number,
-    nodes = Infinity,
-    options: BlendOptions = {},
-    mostNodes = Infinity,
-  ): Attempt {
-    let model = buildBlendModel(problem, options)
-    if (model.programme.isEmpty) return { found: NOTHING_FOUND, model }
-    const memory = keep ? kept : new ConeMemory()
-    const end = clockMs() + seconds * 1000
-    let open: OpenProgramme | null = shelf.take(model)
-    try {
-      if (open.added === 0) recallCones(open, model, memory)
-      const tries = nodes < ROUNDING_NODES ? HURRIED_TRIES : undefined
-      const shares = options.deviations === undefined && sharesRisk(problem) && model.cones.length > 0
-      let floor = -Infinity
-      let deviations = options.deviations
-      if (shares) {
-        const shared = risks.among(problem, model, open, options, tries)
-        if (!shared) {
-          // The shelf's programme goes back as it was written.
-          open.revise(buildBlendModel(problem, options).programme)
-          shelf.giveBack(open)
-          open = null
-          return { found: NOTHING_FOUND, model }
-        }
-        floor = shared.solution.objective
-        deviations = shared.deviations
-        model = buildBlendModel(problem, { ...options, deviations })
-        open.revise(model.programme)
-      }
-      let looked = 0
-      const outOfTime = () => clockMs() > end || ++looked > mostNodes
-      let found = search(open, model, outOfTime, nodes)
-      for (let pass = 0; shares && found.solution.feasible && pass < MOST_PASSES; pass++) {
-        // Which lots are used decides where risk is worth taking, and that in turn which lots are.
-        const better = risks.again(problem, model, open, found, tries)
-        if (!better) break
-        const gained = found.solution.objective - better.found.solution.objective
-        found = better.found
-        deviations = better.deviations
-        model = buildBlendModel(problem, { ...options, deviations })
-        open.revise(model.programme)
-        if (gained < WORTH_A_PASS * Math.abs(found.solution.objective)) break
-        const next = search(open, model, outOfTime, nodes)
-        if (!next.solution.feasible || next.solution.objective >= found.solution.objective) break
-        found = next
-      }
-      if (shares && found.solution.feasible) {
-        const gap = (found.solution.objective - floor) / Math.max(1e-12, Math.abs(found.solution.objective))
-        found = { ...found, gap: Math.max(0, gap), proven: gap <= BEST }
-      }
-      if (found.solution.feasible) rememberCones(model, found.solution, memory)
-      shelf.giveBack(open)
-      open = null
-      return { found, model, ...(deviations ? { deviations } : {}) }
-    } finally {
-      if (open) shelf.giveBack(open, true)
-    }
-  }
 
   function planFrom(
     problem: ChargeProblem,
@@ -204,7 +54,7 @@ export function createChargeSolver(
     return {
       ...describePlan(problem, lines ?? readLines(model.lots, solution)),
       status: proven ? 'optimal' : 'feasible',
-      ...(proven ? {} : { gap }),
+      ...(proven ? {} : toldGap(gap)),
       limiting: readLimiting(problem, model, solution),
     }
   }
@@ -235,7 +85,12 @@ export function createChargeSolver(
     if (plan.status === 'optimal') return { ...plan, limiting: ideal.limiting }
     const gap = gapOf(plan)
     const nearEnough = ideal.status === 'optimal' && gap <= 1e-9
-    return { ...plan, status: nearEnough ? 'optimal' : 'feasible', gap, limiting: ideal.limiting }
+    return {
+      ...plan,
+      status: nearEnough ? 'optimal' : 'feasible',
+      ...toldGap(gap),
+      limiting: ideal.limiting,
+    }
   }
 
   /**
@@ -299,25 +154,45 @@ export function createChargeSolver(
     const gap = gapOf(nearer)
     const rest = { ...nearer }
     delete rest.gap
-    return gap <= BEST ? { ...rest, status: 'optimal' } : { ...rest, status: 'feasible', gap }
+    return gap <= BEST ? { ...rest, status: 'optimal' } : { ...rest, status: 'feasible', ...toldGap(gap) }
   }
 
-  function best(problem: ChargeProblem, seconds: number, nodes: number, options: BlendOptions = {}) {
+  function best(
+    problem: ChargeProblem,
+    seconds: number,
+    nodes: number,
+    options: BlendOptions = {},
+    candidates?: QuickOptions['candidates'],
+  ) {
+    looks.ruledOut = false
+    const hurried = nodes < ROUNDING_NODES && isStepped(problem)
+    if ((sharesRisk(problem) || hurried) && problem.incrementG === undefined) {
+      const plan = unlessOutOfTime(() => looks.plan(problem, seconds, nodes, options, candidates), undefined)
+      if (plan !== undefined) return plan
+    }
     if (isStepped(problem)) return steppedPlan(problem, seconds, nodes, options)
     return planFrom(problem, attempt(problem, seconds, nodes, options))
   }
 
   function answer(problem: ChargeProblem, bench: ScaleBench | null): ChargePlan {
     const seconds = problem.timeLimitS ?? DEFAULT_TIME_LIMIT_S
-    const before = cutShort
+    const before = attempts.cutShort
     const stepped = isStepped(problem)
-    const plan = stepped
-      ? steppedPlan(problem, seconds, Infinity)
-      : problem.incrementG === undefined
-        ? planFrom(problem, attempt(problem, seconds))
-        : roundedPlan(problem, seconds)
+    const sure =
+      sharesRisk(problem) && problem.incrementG === undefined
+        ? unlessOutOfTime(() => looks.plan(problem, seconds, Infinity, {}), undefined)
+        : undefined
+    if (sure) return sure
+    const plan =
+      sure === null
+        ? null
+        : stepped
+          ? steppedPlan(problem, seconds, Infinity)
+          : problem.incrementG === undefined
+            ? planFrom(problem, attempt(problem, seconds))
+            : roundedPlan(problem, seconds)
     if (plan) return stepped ? withGap(problem, plan, seconds / 2) : plan
-    const unsure = cutShort > before
+    const unsure = attempts.cutShort > before
     const told = unsure ? {} : against(problem, seconds, bench)
     const lines = problem.leastHarm ? harmLeast(problem, seconds) : null
     if (lines) {
@@ -331,30 +206,34 @@ export function createChargeSolver(
 
   /** What stands against a charge, and ways out that were solved. */
   function against(problem: ChargeProblem, seconds: number, bench: ScaleBench | null) {
-    const before = cutShort
+    const before = attempts.cutShort
     const works = (changed: ChargeProblem) => best(changed, seconds / 4, Infinity) !== null
-    const end = clockMs() + seconds * 1000
+    const up = timer(problem, seconds)
     let late = false
-    const outOfTime = (moreMs = 0) => {
-      if (clockMs() <= end + moreMs) return false
+    const outOfTime = (times = 1) => {
+      if (!up(times)) return false
       return (late = true)
     }
     const told = within(
       highs,
-      () => outOfTime((OVERDUE - 1) * seconds * 1000),
+      () => outOfTime(OVERDUE),
       () => diagnose(highs, problem, works, () => outOfTime(), bench),
     )
     // A way out that was not looked at to its end is one that is not told of: that is told apart.
-    if (late || cutShort > before) waysCutShort++
-    cutShort = before
+    if (late || attempts.cutShort > before || timeIsUp(highs)) waysCutShort++
+    attempts.cutShort = before
     return told
   }
 
   function harmLeast(problem: ChargeProblem, seconds: number): PlanLine[] | null {
-    const end = clockMs() + seconds * 1000
-    const overdue = () => clockMs() > end + (OVERDUE - 1) * seconds * 1000
+    const late = timer(problem, seconds)
     return unlessOutOfTime(
-      () => within(highs, overdue, () => leastHarm(highs, problem, () => clockMs() > end)),
+      () =>
+        within(
+          highs,
+          () => late(OVERDUE),
+          () => leastHarm(highs, problem, () => late()),
+        ),
       null,
     )
   }
@@ -362,14 +241,25 @@ export function createChargeSolver(
   return {
     solve(problem, bench) {
       try {
-        return answer(problem, bench ?? null)
+        // A problem's own limit is kept share by share; without one there is the brake.
+        return attempts.braked(problem.timeLimitS === undefined ? BRAKE_S : Infinity, () =>
+          answer(problem, bench ?? null),
+        )
       } catch (error) {
         if (error instanceof SolverStopped) return unknownPlan(problem)
         throw error
       }
     },
-    quickPlan: (problem, nodes, purityCost = 0) =>
-      best(problem, problem.timeLimitS ?? DEFAULT_TIME_LIMIT_S, nodes, purityCost > 0 ? { purityCost } : {}),
+    quickPlan: (problem, nodes, { purityCost = 0, seconds, candidates } = {}) =>
+      attempts.braked(BRAKE_S, () =>
+        best(
+          problem,
+          seconds ?? problem.timeLimitS ?? DEFAULT_TIME_LIMIT_S,
+          nodes,
+          purityCost > 0 ? { purityCost } : {},
+          candidates,
+        ),
+      ),
     leastCost(problem) {
       const plain = plainly(problem)
       const { solution } = attempt(plain, DEFAULT_TIME_LIMIT_S).found
@@ -389,22 +279,25 @@ export function createChargeSolver(
       const toG = fromG === null ? null : end(-1)
       return fromG === null || toG === null ? null : { fromG, toG }
     },
-    cutShort: () => cutShort,
+    cutShort: () => attempts.cutShort,
+    ruledOut: () => looks.ruledOut,
     waysCutShort: () => waysCutShort,
+    braked: (seconds, work, times) => attempts.braked(seconds, work, times),
+    settledPlan(problem, lots, purityCost = 0) {
+      if (problem.incrementG !== undefined) return null
+      const there = new Set(problem.lots.flatMap(({ id, fixedG, pieceG }) => ((fixedG ?? pieceG) ? [] : id)))
+      const uses = new Map(lots.flatMap((id) => (there.has(id) ? [[id, null] as const] : [])))
+      const options = { purityCost, room: isStepped(problem) ? LEAST_ROOM : 0 }
+      return unlessOutOfTime(() => {
+        const charge = settledCharge(highs, problem, uses, options)
+        const lines = charge && isStepped(problem) ? looks.inSteps(problem, charge, options) : charge?.lines
+        return lines && holds(problem, lines) ? { ...describePlan(problem, lines), status: 'feasible' } : null
+      }, null)
+    },
   }
 }
 
-/**
- * Time that ran out proves nothing, nor does a solver that gave up. The first version has no word for that: it names
- * no conflict then.
- */
+/** Returns the answer where time ran out, or the solver gave up: that proves nothing. */
 export function unknownPlan(problem: ChargeProblem): ChargePlan {
-  return { ...emptyPlan(problem), ...(problem.version === 2 ? { status: 'unknown' } : {}) }
+  return { ...emptyPlan(problem), status: 'unknown' }
 }
-
-const NOTHING_FOUND: SearchResult = { solution: NO_SOLUTION, proven: true, gap: 0 }
-const TIME_IS_UP: SearchResult = { ...NOTHING_FOUND, proven: false }
-
-const sharesRisk = ({ confidence, confidenceOf }: ChargeProblem) =>
-  confidence !== undefined && confidenceOf === 'all'
-const isStepped = ({ lots }: ChargeProblem) => lots.some(({ stepG }) => stepG !== undefined)

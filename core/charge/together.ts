@@ -3,13 +3,15 @@ import type { Highs } from 'highs'
 import { buildBlendModel, type BlendModel } from './blend-model'
 import { minimiseWithCones } from './cones'
 import { describePlan, readLines } from './describe'
-import { LinearProgramme, type LinearSolution } from './linear-programme'
+import { LinearProgramme, workMs, type LinearSolution } from './linear-programme'
 import type { ChargePlan } from './plan'
 import type { ChargeProblem } from './problem'
 import { search } from './search'
 
-/** Seconds for all heats together when none of the problems says. */
+/** Seconds of counted work for all heats together when none of the problems says. */
 const DEFAULT_TIME_LIMIT_S = 5
+/** Seconds by the clock after which it is broken off, whatever work was counted. */
+const BRAKE_S = 30
 const NODES = 40
 
 /** Several heats planned from one pile. */
@@ -52,10 +54,14 @@ export function planTogether(
     (least, { timeLimitS }) => Math.min(least, timeLimitS ?? Infinity),
     Infinity,
   )
-  const end = clockMs() + 1000 * Math.min(seconds, DEFAULT_TIME_LIMIT_S)
+  // Counted work ends the search; the clock counts where a problem sets a limit, and as a brake.
+  const [done, began] = [workMs(highs), clockMs()]
+  const workS = Math.min(seconds, DEFAULT_TIME_LIMIT_S)
+  const clockS = seconds < Infinity ? workS : BRAKE_S
+  const late = () => workMs(highs) - done > 1000 * workS || clockMs() - began > 1000 * clockS
   const open = model.programme.open(highs)
   try {
-    const { solution, proven } = search(open, model, () => clockMs() > end, NODES)
+    const { solution, proven } = search(open, model, late, NODES)
     if (!solution.feasible)
       return proven ? { ...nothing, short: shortages(highs, problems) } : { ...nothing, status: 'unknown' }
     const plans = heats.map((heat, index): ChargePlan => {

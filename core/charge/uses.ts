@@ -30,6 +30,8 @@ export class Uses {
     private readonly programme: LinearProgramme,
     private readonly lots: readonly BlendLot[],
     private readonly first: number,
+    /** every lot is used: nothing is open */
+    private readonly allUsed = false,
   ) {}
 
   /** A sum of so much for each use; fixed lines are in use already. */
@@ -39,8 +41,8 @@ export class Uses {
     this.lots.forEach(({ lot }, at) => {
       const weight = nth(each, at)
       if (!(weight > 0)) return
-      if (lot.fixedG === undefined) weights.set(this.first + at, weight)
-      else if (lot.fixedG > 0) settled += weight
+      if (lot.fixedG === undefined && !this.allUsed) weights.set(this.first + at, weight)
+      else if (lot.fixedG === undefined || lot.fixedG > 0) settled += weight
     })
     const column = this.programme.column(0, settled, settled)
     const sum: UseSum = { column, settled, rows: [], cost: 0, baseCost: null, weights, first: this.first }

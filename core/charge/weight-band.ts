@@ -1,18 +1,10 @@
 import { meltCoefficients } from './melt-coefficients'
 import { isNone } from './plan'
 import type { ChargeProblem } from './problem'
-import type { ChargeSolver } from './solve'
-import {
-  afterWeighing,
-  BAND_NODES,
-  changedProblem,
-  followPlan,
-  MARGIN,
-  withinAsked,
-  type Concession,
-  type Weighing,
-  type WeighingAsk,
-} from './weighing'
+import type { ChargeSolver } from './charge-solver'
+import { BAND_NODES, followPlan, MARGIN, withinAsked } from './rungs'
+import { afterWeighing } from './weighing'
+import { changedProblem, type Concession, type Weighing, type WeighingAsk } from './weighing-ask'
 
 /** Steps by which the end of a band is drawn in. */
 const DRAWN_IN = 2

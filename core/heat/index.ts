@@ -17,7 +17,11 @@ export { POT_LOT, potLot, potOf, residueFor, sharingPot, type Residue } from './
 export { potStory, type PotStory } from './pot-story'
 export { potIron, type PotIron } from './pot-iron'
 export { loggedZincG } from './logged-zinc'
+export { asksTheSame } from './asks-the-same'
+export { benchOf } from './bench-of'
 export { planKey } from './plan-key'
+export { heatPlanSchema, type HeatPlan } from './heat-plan-schema'
+export { askMark, planNumber, planToStore, storedAnswer, storedLines } from './heat-plan'
 export { weighedShortfalls } from './weighed-shortfalls'
 export { heatStamp, newHeat } from './new-heat'
 export {

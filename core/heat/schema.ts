@@ -9,6 +9,7 @@ import { chosenPracticeSchema, PRACTICE_AREAS } from '#core/melt'
 import { recordFields } from '#core/records'
 import { LOT_KINDS } from '#core/stock'
 import { castSchema } from './cast-schema'
+import { heatPlanSchema } from './heat-plan-schema'
 import { logEntrySchema, MOST_LOGGED } from './log'
 
 const grams = z.number().min(0).max(1e8)
@@ -223,6 +224,8 @@ export const heatSchema = z.strictObject({
       without: z.array(z.enum(CONCESSIONS)).max(10),
     })
     .optional(),
+  /** the plan as it was computed last: every page reads it */
+  plan: heatPlanSchema.optional(),
   /** the lots of the plan when the first was weighed: the rest stays with them as long as it can */
   planLots: z.array(z.uuid()).max(500),
   choices: z.record(z.uuid(), lotChoiceSchema),

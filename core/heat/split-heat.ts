@@ -133,6 +133,7 @@ export function splitHeat({ heat, shares, lots, stamps, heats }: SplitAsk): Heat
       choices: shareOf(heat, lots, tapMassG / wholeG),
       planLots: [],
       planned: undefined,
+      plan: undefined,
       reserved: undefined,
     }
   })

@@ -18,8 +18,8 @@ export function fateOf(place: string, stands: Entry, lost: Entry): Fate {
   return place === '' && isObject(lost.v) && isObject(stands.v) ? 'copies' : 'asked'
 }
 
-/** Nobody is asked about these: a number is given anew, and the time of a change is no word of a person. */
-const UNASKED = new Set(['number', 'updatedAt'])
+/** Never a question: numbers are reassigned, timestamps are not user edits, and a plan is computed again where it is out of date. */
+const UNASKED = new Set(['number', 'updatedAt', 'plan'])
 
 /**
  * Whether two words for one place are a question.

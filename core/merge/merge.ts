@@ -92,7 +92,7 @@ class Drawing {
       if (key) return this.list(path, key, mine, theirs)
     } else if (isObject(mine) && isObject(theirs) && hasOwnFields(path))
       return this.fields(path, mine, theirs)
-    if (path.at(-1) !== 'updatedAt') this.clashes.push({ path, mine, theirs })
+    if (path.at(-1) !== 'updatedAt' && path[0] !== 'plan') this.clashes.push({ path, mine, theirs })
     return this.mineIsLater ? mine : theirs
   }
 

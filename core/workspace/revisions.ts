@@ -1,7 +1,7 @@
 import { COLLECTIONS, type Collection } from './collections'
 
 /** How far the shape of a yard has grown. Files and stored yards say theirs; a greater one is newer than this app. */
-export const REVISION = 14
+export const REVISION = 15
 
 type Raw = Record<string, unknown>
 
@@ -56,6 +56,8 @@ const GROWTH: readonly Growth[] = [
   { to: 13 },
   // Fire and lid among what is written down at the furnace.
   { to: 14 },
+  // The plan of a heat is kept with it.
+  { to: 15 },
 ]
 
 /** A value with fields of its own: neither a list nor a plain word. */

@@ -4,6 +4,7 @@ import {
   afterWeighing,
   costOfRoom,
   createChargeSolver,
+  draftPlan,
   planWeighing,
   priceOfCertainty,
   weightBand,
@@ -16,11 +17,14 @@ import { forecastHeat, type ForecastAsk } from '#core/furnace-model'
 
 const NODES = 8
 const runtime = loadHighs()
-const solver = runtime.then((highs) => createChargeSolver(highs, () => performance.now(), { keep: true }))
+const solver = runtime.then((highs) => createChargeSolver(highs))
 
 /** The questions of the workers, answered here by the same core. */
 const engines = {
   plan: async (ask: WeighingAsk) => planWeighing(await solver, ask, NODES),
+  draft: async (...[ask, former]: [WeighingAsk, Parameters<typeof draftPlan>[2]]) =>
+    draftPlan(await solver, ask, former),
+  warm: async () => {},
   whatIf: async (ask: WeighingAsk, lot: string, massG: number) =>
     planWeighing(await solver, afterWeighing(ask, lot, massG), NODES),
   room: async (answer: Weighing) => costOfRoom(await solver, answer, NODES),

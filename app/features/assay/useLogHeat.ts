@@ -21,7 +21,9 @@ export function useLogHeat() {
     under = heat.id
     try {
       const time = now()
-      const logged = { ...(await withInferred(asPoured(heat))), loggedAt: time }
+      // What was weighed is written down line by line: the plan has done its work.
+      const { plan: _, ...poured } = await withInferred(asPoured(heat))
+      const logged = { ...poured, loggedAt: time }
       const replanned = await whatItTeaches(logged)
       const { taken, made } = closeHeat(logged, yard.lots, {
         ids: [crypto.randomUUID(), crypto.randomUUID()],

@@ -24,9 +24,19 @@ const { grams } = useUnits()
 </script>
 
 <template>
-  <div v-if="heat" class="mb-2" aria-live="polite" data-testid="answer">
+  <div v-if="heat" class="mb-2" aria-live="polite" data-testid="answer" :aria-busy="answer.searching.value">
+    <p
+      v-if="!heat.loggedAt && !engine.error && (answer.headline.value || answer.infeasible.value)"
+      class="flex min-h-5 gap-4 text-sm text-soft"
+    >
+      <span v-if="answer.number.value" data-testid="plan-number">{{
+        t('charge.plan-number', { number: answer.number.value })
+      }}</span>
+      <span v-else-if="answer.old.value" class="font-semibold text-amber">{{ t('charge.plan-is-old') }}</span>
+      <span v-else-if="answer.searching.value">{{ t('charge.calculating') }}</span>
+    </p>
     <NoAnswer v-if="engine.error" />
-    <template v-else-if="answer.infeasible.value">
+    <div v-else-if="answer.infeasible.value" :class="{ old: answer.old.value }">
       <ShortOfTime v-if="answer.hurried.value" :none="answer.conflict.value" />
       <p v-else class="max-w-4xl border-l-8 border-oxide bg-oxide-wash px-4 py-3 text-lg font-bold">
         {{ answer.conflict.value }}
@@ -36,8 +46,8 @@ const { grams } = useUnits()
         :heading="t('charge.ways-out-each-was-tried-and')"
         :hurried="answer.waysHurried.value"
       />
-    </template>
-    <template v-else-if="answer.headline.value">
+    </div>
+    <div v-else-if="answer.headline.value" :class="{ old: answer.old.value }">
       <p class="text-xl leading-snug font-bold sm:text-2xl">{{ answer.headline.value }}</p>
       <div v-if="answer.harmed.value" class="my-2 max-w-4xl border-l-8 border-oxide bg-oxide-wash px-3 py-2">
         <p class="font-bold">{{ answer.harm.value }}</p>
@@ -61,8 +71,8 @@ const { grams } = useUnits()
         <li v-for="sentence in answer.limiting.value" :key="sentence">{{ sentence }}</li>
         <li v-if="answer.room.value">{{ answer.room.value }}</li>
       </ul>
-    </template>
-    <p v-else-if="!heat.loggedAt" class="text-soft">{{ t('charge.working-it-out') }}</p>
+    </div>
+    <p v-else-if="!heat.loggedAt" class="text-soft">{{ t('charge.calculating') }}</p>
     <p v-else class="text-xl font-bold">
       {{ t('charge.went-in', { chargedG: grams(chargedG), weighed: counted(heat.weighed.length, 'lot') }) }}
     </p>
@@ -80,6 +90,11 @@ const { grams } = useUnits()
 </template>
 
 <style scoped>
+/* From before the last change: there to be compared, not to be weighed by. */
+.old {
+  opacity: 0.45;
+  transition: opacity 80ms 150ms;
+}
 /* Said in one breath at the desk; on a phone only what matters most. */
 .limiting {
   display: flex;

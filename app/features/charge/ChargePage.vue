@@ -37,7 +37,7 @@ const yard = useYard()
 const { heat } = useHeat()
 useChargeEngine().expectTyping()
 const charge = useCharge(heat)
-const { prediction, lines, lotName, engine, bench } = charge
+const { prediction, lines, lotName, engine, bench, old } = charge
 const hand = useChargeRows(charge)
 const { rows, weighedAll } = hand
 const answer = useChargeAnswer(charge)
@@ -119,7 +119,11 @@ const origins = useRememberedHere('charge-origins', false)
         <ChargeAnswer :answer="answer" :charged-g="prediction?.chargeMassG ?? 0" />
         <PlanChecks v-if="!heat.loggedAt" hurting :checks="checks" class="mb-2" />
         <ChargeChoices v-if="!heat.loggedAt" class="choices mb-2" />
-        <div class="columns grid grid-cols-1 items-start gap-4 xl:grid-cols-[minmax(0,1.35fr)_minmax(0,1fr)]">
+        <div
+          class="columns grid grid-cols-1 items-start gap-4 xl:grid-cols-[minmax(0,1.35fr)_minmax(0,1fr)]"
+          :class="{ old: old }"
+          :aria-busy="old"
+        >
           <div class="slab p-3">
             <h2 class="chalk mb-1">{{ t('charge.the-charge') }}</h2>
             <p v-if="bench.pot" class="mb-1 text-sm" data-testid="pot">
@@ -204,6 +208,16 @@ const origins = useRememberedHere('charge-origins', false)
 </template>
 
 <style scoped>
+/* From before the last change: dimmed once it takes longer than a blink. Fields stay as they are. */
+.columns :deep(.mass),
+.columns :deep(.limit-gates) {
+  transition: opacity 80ms;
+}
+.old :deep(.mass),
+.old :deep(.limit-gates) {
+  opacity: 0.4;
+  transition: opacity 80ms 150ms;
+}
 /* On a phone the weights come first, and how they are chosen after them. */
 @media (width < 40rem) {
   .bench {

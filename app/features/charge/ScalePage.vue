@@ -88,7 +88,7 @@ const begun = computed(() => done.value.length > 0)
       }}</NuxtLink>
     </template>
     <p v-else-if="!settled && !current && !heat.loggedAt" class="text-soft">
-      {{ t('charge.working-it-out') }}
+      {{ t('charge.calculating') }}
     </p>
     <template v-else>
       <div

@@ -1,117 +1,183 @@
 import { why } from '~/storage/why'
 import { defineStore } from 'pinia'
-import { ref, shallowRef } from 'vue'
-import type { Weighing, WeighingAsk } from '#core/charge'
+import { computed, ref, shallowRef } from 'vue'
+import { isNone, type HowAsked, type Weighing, type WeighingAsk } from '#core/charge'
 import { askedEngine } from '~/shared/engines/asked-engine'
 import type { ChargeEngine } from '../../../workers/charge.worker'
 
-/** A plan takes a blink, one that has to say what stands against it a few seconds; on a machine without time, half a minute. */
+/** Longer than the engine's own brake: after this it is taken to be dead. */
 const PATIENCE_MS = 45_000
-/** Asked to look longer, each look may take four times the usual, and all of them together a few minutes. */
-const LONGER_S = 20
-const LONGER_MS = 300_000
+/** Asked to search longer it has a brake of minutes. */
+const LONGER_MS = 400_000
+/** Typing has come to rest after this: the whole search begins. */
+const REST_MS = 160
 
-/** The charge engine in its worker, and the newest answer. Only the newest question is answered. */
+const begin = () =>
+  new Worker(new URL('../../../workers/charge.worker.ts', import.meta.url), { type: 'module' })
+
+/** What a question comes with. */
+export interface AskedWith {
+  /** the answer as it was stored, where nothing it was computed from has changed */
+  stored?: Weighing | null
+  /** the plan shown so far, where this engine has not answered yet */
+  former?: Shown | null
+  /** keeps the answer with the heat, also when its page was left */
+  keep?: (answer: Weighing) => void
+}
+
+/** A plan as far as the next one starts from it. */
+type Shown = Pick<Weighing, 'plan' | 'how' | 'concessions'>
+
+/**
+ * The charge engine and its newest answer. A question is answered twice: at once by what the lots of the plan at hand
+ * can do (a draft), and by the whole search when typing rests. Drafts have a worker of their own, so that they never wait
+ * for a search; a search that is no longer wanted is ended.
+ */
 export const useChargeEngine = defineStore('charge-engine', () => {
   const answer = shallowRef<Weighing | null>(null)
   const error = ref<string | null>(null)
-  const busy = ref(false)
   /** it was asked to take its time */
   const longer = ref(false)
-  const engine = askedEngine<ChargeEngine>(
-    () => new Worker(new URL('../../../workers/charge.worker.ts', import.meta.url), { type: 'module' }),
-    PATIENCE_MS,
-  )
-  /** the question the newest answer belongs to */
+  const drafting = askedEngine<ChargeEngine>(begin, PATIENCE_MS)
+  const searching = askedEngine<ChargeEngine>(begin, PATIENCE_MS)
+  /** the question the answer belongs to, for good */
   const settledOn = shallowRef<WeighingAsk | null>(null)
-  let waiting: WeighingAsk | null = null
+  /** the question the answer is a draft for */
+  const draftFor = shallowRef<WeighingAsk | null>(null)
   /** what was asked last, and is still wanted */
-  let last: WeighingAsk | null = null
+  const last = shallowRef<WeighingAsk | null>(null)
+  const busy = computed(() => last.value !== null && settledOn.value !== last.value && error.value === null)
 
   /** on a page where figures are typed, and each is answered */
   let typed = false
   const expectTyping = () => (typed = true)
-
   /** the heat the newest answer and question are of */
   let of: string | null = null
+  let keep: AskedWith['keep']
+  let former: Shown | null = null
+  let rest: ReturnType<typeof setTimeout> | undefined
+  /** the question being searched for */
+  let sought: WeighingAsk | null = null
+  let draftUnderWay = false
+  let warm = false
 
   /**
-   * Asks for a plan; while one is being worked out, only the latest further question is kept. What was answered for
-   * another heat is gone at once: nobody weighs by it.
+   * Asks for a plan of a heat. What was answered for another heat is gone at once: nobody weighs by it.
    */
-  function askFor(heatId: string, question: WeighingAsk): void {
+  function askFor(heatId: string, question: WeighingAsk, given: AskedWith = {}): void {
     if (of !== heatId) clear()
     of = heatId
-    void ask(question)
-  }
-  async function ask(question: WeighingAsk, takesTime = false): Promise<void> {
-    if (busy.value) {
-      last = question
-      waiting = question
-      // Nobody waits for minutes for what is no longer asked.
-      if (longer.value) engine.stop()
-      return
-    }
-    busy.value = true
-    longer.value = takesTime
-    last = question
-    try {
-      const [seconds, withinMs] = takesTime ? [LONGER_S, LONGER_MS] : []
-      const found = await engine.ask((charge) => charge.plan(question, typed, seconds), withinMs)
-      error.value = null
-      // Unless the page has gone on to a heat that asks nothing.
-      if (last === question) {
-        answer.value = found
-        settledOn.value = question
-      }
-    } catch (reason) {
-      // An old plan beside this would pass for the answer.
-      answer.value = settledOn.value = null
-      error.value = last === question ? why(reason) : null
-    } finally {
-      busy.value = longer.value = false
-    }
-    const next = waiting
-    waiting = null
-    if (next) await ask(next)
+    keep = given.keep
+    former ??= given.former ?? null
+    if (question === last.value && (settledOn.value === question || busy.value)) return
+    last.value = question
+    error.value = null
+    clearTimeout(rest)
+    if (given.stored) return settle(question, given.stored)
+    const shown = typed && (answer.value ?? former) !== null && !question.begun
+    if (shown) void draft(question)
+    if (shown && answer.value) rest = setTimeout(() => void search(question), REST_MS)
+    else void search(question)
   }
 
-  /** Asks anew what got no answer. */
+  function settle(question: WeighingAsk, found: Weighing): void {
+    answer.value = found
+    settledOn.value = question
+    draftFor.value = null
+    former = found
+    if (typed && !warm && !question.begun && !isNone(found.plan)) warmUp(question, found)
+  }
+
+  /** A draft is answered in a blink once its code is compiled: a few are asked for while nobody waits. */
+  function warmUp(question: WeighingAsk, found: Weighing): void {
+    warm = true
+    setTimeout(() => {
+      void drafting.ask((engine) => engine.warm(question, formerOf(found))).catch(() => {})
+    }, REST_MS)
+  }
+
+  /** One draft at a time: a question that comes meanwhile is the next, and only the newest. */
+  async function draft(question: WeighingAsk): Promise<void> {
+    const from = answer.value && !isNone(answer.value.plan) ? answer.value : former
+    if (draftUnderWay || !from || isNone(from.plan)) return
+    draftUnderWay = true
+    const found = await drafting.ask((engine) => engine.draft(question, formerOf(from))).catch(() => null)
+    draftUnderWay = false
+    if (last.value !== question) {
+      if (last.value && settledOn.value !== last.value) void draft(last.value)
+      return
+    }
+    if (!found || settledOn.value === question) return
+    answer.value = found
+    draftFor.value = question
+  }
+
+  async function search(question: WeighingAsk, takesTime = false): Promise<void> {
+    // Nobody waits for what is no longer asked.
+    if (sought) searching.stop()
+    sought = question
+    longer.value = takesTime
+    const shown = draftFor.value === question ? answer.value : (former ?? answer.value)
+    const asked = shown && !isNone(shown.plan) ? { ...question, former: formerOf(shown).masses } : question
+    try {
+      const found = await searching.ask(
+        (engine) => engine.plan(asked, takesTime),
+        takesTime ? LONGER_MS : undefined,
+      )
+      if (last.value !== question) return
+      settle(question, found)
+      keep?.(found)
+    } catch (reason) {
+      if (last.value !== question) return
+      // An old plan beside this would pass for the answer.
+      answer.value = settledOn.value = draftFor.value = null
+      error.value = why(reason)
+    } finally {
+      if (sought === question) {
+        sought = null
+        longer.value = false
+      }
+    }
+  }
+
+  /** Asks again what got no answer. */
   function askAgain(): void {
     error.value = null
-    if (last) void ask(last)
+    if (last.value) void search(last.value)
   }
 
   /** Puts the question at hand once more, with time for it: the answer there is stays until there is another. */
   function lookLonger(): void {
-    if (last && !busy.value) void ask(last, true)
+    if (last.value && !sought) void search(last.value, true)
   }
 
   function clear(): void {
-    if (longer.value) engine.stop()
-    answer.value = settledOn.value = null
+    clearTimeout(rest)
+    if (sought) searching.stop()
+    sought = null
+    answer.value = settledOn.value = draftFor.value = last.value = null
     error.value = null
-    waiting = null
-    last = null
+    former = null
+    keep = undefined
   }
 
-  /** Questions about the answer at hand; they leave it as it is. */
+  /** What comes of a weight if it is taken; leaves the answer at hand as it is. */
   const whatIf = (question: WeighingAsk, lotId: string, massG: number): Promise<Weighing> =>
-    engine.ask((charge) => charge.whatIf(question, lotId, massG))
-  const room = (now: Weighing): Promise<number | null> => engine.ask((charge) => charge.room(now))
+    searching.ask((engine) => engine.whatIf(question, lotId, massG))
 
   return {
-    answer,
-    settledOn,
-    error,
-    busy,
-    longer,
-    expectTyping,
-    askFor,
-    askAgain,
-    lookLonger,
-    clear,
-    whatIf,
-    room,
+    ...{ answer, settledOn, draftFor, last, error, busy, longer, expectTyping, askFor, askAgain, lookLonger },
+    ...{ clear, whatIf },
   }
 })
+
+/** What a draft starts from: how the plan was asked, and its free lots. */
+function formerOf({ plan, how, concessions }: Shown): {
+  how: HowAsked
+  concessions: Weighing['concessions']
+  lots: string[]
+  masses: Record<string, number>
+} {
+  const masses = Object.fromEntries(plan.lines.map(({ lot, massG }) => [lot, massG]))
+  return { how, concessions, lots: Object.keys(masses), masses }
+}

@@ -1,58 +1,38 @@
-import { t } from '~/words'
-import { computed, watch } from 'vue'
-import { solidDensity } from '#core/alloys'
+import { computed, watch, type Ref } from 'vue'
 import { withBaseSpread } from '#core/composition'
 import { isNone, predictMelt, type ChargedLine, type ChargePlan } from '#core/charge'
-import {
-  POT_LOT,
-  potOf,
-  freeLots,
-  heatRecovery,
-  heatWeighing,
-  planKey,
-  weighedCharge,
-  type Heat,
-  type WeighingBench,
-} from '#core/heat'
-import { crucibleHolds } from '#core/melt'
+import { heatRecovery, planKey, POT_LOT, weighedCharge, type Heat } from '#core/heat'
 import { useChargeEngine } from './charge-store'
-import { useYard } from '~/storage/yard-store'
-import type { Ref } from 'vue'
-import { useGear } from '~/shared/gear/useGear'
-import { useHeatInHand } from '~/shared/heat/heat-in-hand'
+import { useLotName } from './usePlan'
+import { usePutQuestion } from './usePutQuestion'
+import { useQuestion } from './useQuestion'
 
-/** The charge of a heat, solved again in the worker whenever anything it depends on changes. */
+/**
+ * The charge of a heat on the pages that plan it: computed once for each question, and stored with the heat. A question
+ * that was answered before, and whose inputs are the same, is not solved again.
+ */
 export function useCharge(heat: Ref<Heat | null>) {
   /** in the ledger: nothing of it is planned or weighed any more */
   const frozen = computed(() => !!heat.value?.loggedAt)
-  const yard = useYard()
   const engine = useChargeEngine()
-  const { bench } = useWeighingBench(heat)
-  /** what other open heats do not hold */
-  const lots = computed(() => (heat.value ? freeLots(yard.lots, yard.heats, heat.value) : yard.lots))
-  /** Worked at beside the yard it takes what it has weighed, and nothing of the yard's. */
-  const beside = useHeatInHand() !== null
-  const ask = computed(() =>
-    heat.value && !heat.value.loggedAt && !beside ? heatWeighing(heat.value, lots.value, bench.value) : null,
-  )
+  const { ask, mark, lots, bench, beside } = useQuestion(heat)
+  const put = usePutQuestion()
   watch(
     ask,
-    (next) => {
-      if (next && heat.value) engine.askFor(heat.value.id, next)
+    (question) => {
+      if (question && heat.value) put(heat.value, question)
       else if (!beside) engine.clear()
     },
     { immediate: true },
   )
-  /** The plan at hand answers the heat as it stands now. */
+
+  /** The plan at hand answers the heat as it stands now, for good. */
   const settled = computed(() => ask.value !== null && engine.settledOn === ask.value)
+  /** What is shown belongs to the question before: nobody is to weigh by it. */
+  const old = computed(() => ask.value !== null && !settled.value && engine.draftFor !== ask.value)
   /** The plan without what is in the pot already: that is not weighed. */
   const plan = computed(() => (ask.value && engine.answer ? withoutPot(engine.answer.plan) : null))
-  const lotName = (id: string) =>
-    id === POT_LOT
-      ? t('charge.what-the-heat-before-left-in')
-      : yard.records.lots[id]
-        ? yard.records.lots[id].name
-        : (heat.value?.weighed.find(({ lotId }) => lotId === id)?.name ?? t('charge.a-lot-no-longer-here'))
+  const lotName = useLotName(heat)
 
   /** What will be in the crucible: the plan while one holds, else what was weighed. */
   const lines = computed<ChargedLine[]>(() => {
@@ -67,6 +47,10 @@ export function useCharge(heat: Ref<Heat | null>) {
     })
   })
   const prediction = computed(() => (heat.value ? predictMelt(lines.value, heatRecovery(heat.value)) : null))
+  /** by which paper and screen are compared; none while a plan is being computed */
+  const number = computed(() =>
+    settled.value && heat.value?.plan?.of === mark.value ? (heat.value?.plan?.number ?? null) : null,
+  )
 
   /** The plan at hand as a heat keeps it, to be weighed by. */
   function planToKeep(current: Heat): Heat['planned'] {
@@ -77,27 +61,13 @@ export function useCharge(heat: Ref<Heat | null>) {
       without: engine.answer?.concessions ?? [],
     }
   }
-  return { heat, frozen, lots, bench, ask, settled, engine, plan, lines, prediction, lotName, planToKeep }
+  return {
+    ...{ heat, frozen, lots, bench, ask, settled, old, engine, plan, lines, prediction, lotName, number },
+    planToKeep,
+  }
 }
 
 export type Charge = ReturnType<typeof useCharge>
-
-/** What a heat is weighed with: the yard's scales, its unit, and what the chosen crucible takes. */
-export function useWeighingBench(heat: Ref<Heat | null>) {
-  const yard = useYard()
-  const { scales, holdsOf } = useGear()
-  const bench = computed<WeighingBench>(() => {
-    const current = heat.value
-    const known = current ? holdsOf(current) : undefined
-    const byNumber =
-      current?.alloy && current.crucibleNo
-        ? crucibleHolds(current.crucibleNo, solidDensity(current.alloy).gcm3)
-        : null
-    const pot = current && potOf(current, yard.heats, yard.gear)
-    return { scales: scales.value, unit: yard.settings.mass, crucibleG: known ?? byNumber, pot }
-  })
-  return { bench }
-}
 
 function withoutPot(plan: ChargePlan): ChargePlan {
   const pot = plan.lines.find(({ lot }) => lot === POT_LOT)

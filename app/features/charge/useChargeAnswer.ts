@@ -16,13 +16,25 @@ import { capital, listed } from '~/shared/units/figures'
 import { isolated } from '~/shared/units/isolated'
 import { useUnits } from '~/shared/units/useUnits'
 import type { Charge } from './useCharge'
+import { useStudy } from '~/shared/engines/useStudy'
 import { useWaysOut } from './useWaysOut'
 import { useYard } from '~/storage/yard-store'
 
 /** What the solver found, in sentences: what to charge and what limits it, or why nothing fits and what would help. */
-export function useChargeAnswer({ heat, frozen, engine, plan, prediction, lotName }: Charge) {
+export function useChargeAnswer({
+  heat,
+  frozen,
+  engine,
+  plan,
+  prediction,
+  lotName,
+  settled,
+  old,
+  number,
+}: Charge) {
   const { grams, money } = useUnits()
   const yard = useYard()
+  const study = useStudy()
   const told = (id: string) => isolated(lotName(id))
   const infeasible = computed(() => !!plan.value && isNone(plan.value))
   /** Something was weighed that cannot be kept inside the limits: the least harm, said and carried on. */
@@ -40,11 +52,12 @@ export function useChargeAnswer({ heat, frozen, engine, plan, prediction, lotNam
   /** What the room for errors of the scale costs, where it costs anything. */
   const roomCost = ref<number | null>(null)
   watchDebounced(
-    () => engine.answer,
-    async (answer) => {
+    () => [engine.answer, settled.value] as const,
+    async ([answer]) => {
       roomCost.value = null
       if (!answer || frozen.value || heat.value?.weighed.length) return
-      const found = await engine.room(answer).catch(() => null)
+      if (!settled.value) return
+      const found = await study.ask((other) => other.room(answer)).catch(() => null)
       if (engine.answer === answer) roomCost.value = found
     },
     { debounce: 400, immediate: true },
@@ -71,6 +84,11 @@ export function useChargeAnswer({ heat, frozen, engine, plan, prediction, lotNam
         ? t('charge.nobody-said-what-it-cost', { lots: capital(listed(unpriced.value.map(told))) })
         : '',
     ),
+    /** what is shown is from before the last change */
+    old: computed(() => !frozen.value && old.value && plan.value !== null),
+    /** the search goes on: a better charge may follow */
+    searching: computed(() => !frozen.value && !settled.value && engine.error === null),
+    number,
     infeasible,
     hurried,
     waysHurried,

@@ -1,6 +1,6 @@
 import { t } from '~/words'
 import { useNotices } from '~/shared/page/useNotices'
-import { computed, reactive } from 'vue'
+import { computed, onScopeDispose, reactive, watch } from 'vue'
 import { lotChoice, weighLine, type Heat, type LotChoice } from '#core/heat'
 import type { Lot } from '#core/stock'
 import { now, useYard } from '~/storage/yard-store'
@@ -21,7 +21,17 @@ export interface ChargeRowState {
 }
 
 /** The lots of a charge, one row each, and the hand on them: use, bounds, weighed, taken back. */
-export function useChargeRows({ heat, frozen, lots: free, engine, ask, plan, lotName, planToKeep }: Charge) {
+export function useChargeRows({
+  heat,
+  frozen,
+  lots: free,
+  engine,
+  ask,
+  plan,
+  settled,
+  lotName,
+  planToKeep,
+}: Charge) {
   const { say } = useNotices()
   const yard = useYard()
   const { edit } = useHeat()
@@ -117,7 +127,26 @@ export function useChargeRows({ heat, frozen, lots: free, engine, ask, plan, lot
     if (massG !== undefined && massG !== null) weigh(row, massG)
   }
 
+  /** weights taken while the plan was being computed: they go in once it stands, beside what it then asks for */
+  const taken = new Map<string, number>()
+  const standing = computed(() => settled.value || engine.error !== null || ask.value === null)
+  function weighTaken(): void {
+    const [next] = taken
+    if (!next) return
+    taken.delete(next[0])
+    const row = [...rows.value.planned, ...rows.value.idle].find(({ id }) => id === next[0])
+    if (row) weighNow(row, next[1])
+  }
+  watch(standing, (stands) => stands && weighTaken(), { flush: 'post' })
+  onScopeDispose(() => {
+    while (taken.size > 0) weighTaken()
+  })
+
   function weigh(row: ChargeRowState, massG: number): void {
+    if (standing.value) weighNow(row, massG)
+    else taken.set(row.id, massG)
+  }
+  function weighNow(row: ChargeRowState, massG: number): void {
     const current = heat.value
     const lot = yard.lots.find(({ id }) => id === row.id)
     if (!current || !lot) return

@@ -11,7 +11,12 @@ import type { Charge } from './useCharge'
 import { useLosses } from './useLosses'
 
 /** What the melt comes to, figure by figure, with the sums behind it. */
-export function useChargeSums({ heat, lines, prediction, lotName }: Charge) {
+export function useChargeSums({
+  heat,
+  lines,
+  prediction,
+  lotName,
+}: Pick<Charge, 'heat' | 'lines' | 'prediction' | 'lotName'>) {
   const { grams, cost, price } = useUnits()
   const told = (id: string) => isolated(lotName(id))
   const limits = computed(() => heat.value?.alloy?.limits ?? {})

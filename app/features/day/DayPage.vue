@@ -14,7 +14,10 @@ import QuantityField from '~/shared/fields/QuantityField.vue'
 /** A day at the furnace: which heat when and in which crucible, from one pile and one fire. */
 const study = useStudy()
 const { grams, money } = useUnits()
-const day = useDay((question) => study.ask((engine) => engine.day(question)))
+const day = useDay(
+  (question) => study.ask((engine) => engine.day(question)),
+  (ask) => study.ask((engine) => engine.plan(ask)),
+)
 const { open, ready, left, leave, begins, turnMin, furnace, fuel, answer, planned, margin, fault } = day
 const {
   feasible,
@@ -197,6 +200,9 @@ const SOURCES = [DAY.source, DAY.wallSource, DAY.keepsSource, DAY.washSource, DA
         role="region"
         :aria-label="t('day.the-pile-divided')"
       >
+        <p class="mb-1" data-testid="whose-plans">
+          {{ day.asPlanned.value ? t('day.weights-are-the-heats-plans') : t('day.weights-are-a-proposal') }}
+        </p>
         <table class="w-full text-left">
           <thead>
             <tr class="text-sm text-soft">
@@ -206,6 +212,9 @@ const SOURCES = [DAY.source, DAY.wallSource, DAY.keepsSource, DAY.washSource, DA
                   heatStamp(heat.number)
                 }}</NuxtLink>
                 <span class="block font-normal">{{ told(heat.alloy?.name) }}</span>
+                <span v-if="day.asPlanned.value" class="block font-normal">{{
+                  t('charge.plan-number', { number: day.planNumber(heat.id) })
+                }}</span>
               </th>
               <th scope="col" class="text-right">{{ t('day.of-what-is-there') }}</th>
             </tr>
@@ -241,7 +250,9 @@ const SOURCES = [DAY.source, DAY.wallSource, DAY.keepsSource, DAY.washSource, DA
           </tbody>
         </table>
         <div class="no-print mt-3 flex flex-wrap gap-2">
-          <button class="btn btn-next" @click="day.keep()">{{ t('day.keep-each-heat-to-its-share') }}</button>
+          <button v-if="!day.asPlanned.value || planned.length > 1" class="btn btn-next" @click="day.keep()">
+            {{ t('day.keep-each-heat-to-its-share') }}
+          </button>
           <button class="btn" @click="print">{{ t('day.print-the-day') }}</button>
         </div>
       </div>

@@ -4,9 +4,20 @@ import { computed, reactive, ref, shallowRef, watch } from 'vue'
 import type { DayAnswer, DayQuestion } from '#core/day'
 import { DAY, leavingsId } from '#core/day'
 import { fuelOf, scaleFor, type Furnace } from '#core/gear'
-import { freeLots, heatLiquidus, heatStamp, shareStock, type Heat } from '#core/heat'
+import {
+  askMark,
+  asksTheSame,
+  benchOf,
+  freeLots,
+  heatLiquidus,
+  heatStamp,
+  heatWeighing,
+  planToStore,
+  shareStock,
+  type Heat,
+} from '#core/heat'
 import { runSheet } from '#core/melt'
-import { isNone, PURCHASABLE } from '#core/charge'
+import { isNone, PURCHASABLE, type ChargePlan, type Weighing, type WeighingAsk } from '#core/charge'
 import { useFuelUnit } from '~/shared/gear/useFuelUnit'
 import { useFurnaceEnergy } from '~/shared/gear/useFurnaceEnergy'
 import { FAMILY_WORDS } from '~/shared/gear/gear-words'
@@ -19,12 +30,16 @@ import { isolated } from '~/shared/units/isolated'
 import { useUnits } from '~/shared/units/useUnits'
 import { useYard, type Edit } from '~/storage/yard-store'
 import { UNTOLD_POT, dayQuestion } from './day-question'
+import { plannedApart } from './planned-apart'
 
 /** Solves a day: order, crucibles and metal together. */
 export type SolveDay = (question: DayQuestion) => Promise<DayAnswer>
 
+/** Plans one heat, as Charge does. */
+export type PlanHeat = (ask: WeighingAsk) => Promise<Weighing>
+
 /** Several heats of one day: in which order, in which crucible, from one pile, with one fire. */
-export function useDay(solve: SolveDay) {
+export function useDay(solve: SolveDay, planHeat: PlanHeat) {
   const yard = useYard()
   const units = useUnits()
   const { grams, money } = units
@@ -49,7 +64,14 @@ export function useDay(solve: SolveDay) {
   })
   const usable = computed(() => gear.crucibles.value.filter(({ retiredAt }) => retiredAt === null))
 
-  const answer = shallowRef<DayAnswer | null>(null)
+  /** The same list while nothing else is asked: a plan that is stored is no reason to solve the day again. */
+  const asking = computed<readonly Heat[]>((before) =>
+    before?.length === chosen.value.length &&
+    before.every((heat, at) => heat.id === chosen.value[at]!.id && asksTheSame(heat, chosen.value[at]!))
+      ? before
+      : chosen.value,
+  )
+  const solved = shallowRef<DayAnswer | null>(null)
   const planned = shallowRef<Heat[]>([])
   const margin = ref(true)
   const busy = ref(false)
@@ -75,13 +97,13 @@ export function useDay(solve: SolveDay) {
     })
   }
   watch(
-    [chosen, () => yard.lots, () => yard.gear, turnMin],
+    [asking, () => yard.lots, () => yard.gear, turnMin],
     async () => {
-      const heats = chosen.value
+      const heats = [...asking.value]
       const mine = ++asked
       const first = heats.length === 0 ? null : question(heats, true)
       if (!first) {
-        answer.value = null
+        solved.value = null
         return
       }
       busy.value = true
@@ -92,7 +114,7 @@ export function useDay(solve: SolveDay) {
         if (plain) found = await solve(plain)
         if (mine !== asked) return
         margin.value = certain
-        answer.value = found
+        solved.value = found
         planned.value = heats
         fault.value = ''
       } catch (error) {
@@ -103,6 +125,26 @@ export function useDay(solve: SolveDay) {
     },
     { immediate: true },
   )
+
+  /** What Charge asks of a heat as it stands in the yard. */
+  function askOf(heat: Heat): WeighingAsk | null {
+    const { heats, gear: all, settings } = yard
+    const bench = benchOf(heat, { heats, gear: all, unit: settings.mass })
+    return heatWeighing(heat, freeLots(yard.lots, heats, heat), bench)
+  }
+  /** The plan of a heat as its own pages show it; null where it has none that is up to date. */
+  function ownPlan({ id }: Heat): ChargePlan | null {
+    const heat = yard.records.heats[id]
+    const ask = heat?.plan ? askOf(heat) : null
+    return heat?.plan && ask && askMark(ask) === heat.plan.of ? (heat.plan.answer as ChargePlan) : null
+  }
+  /** The heats by their own plans, where these do for all of them. */
+  const apart = computed(() => {
+    const ids = new Set(planned.value.map(({ id }) => id))
+    const others = yard.heats.filter(({ id }) => !ids.has(id))
+    return solved.value && plannedApart(solved.value, planned.value.map(ownPlan), freeLots(yard.lots, others))
+  })
+  const answer = computed(() => apart.value ?? solved.value)
 
   const heatOf = (id: string) => planned.value.find((heat) => heat.id === id)
   const nameOf = (id: string) => {
@@ -194,6 +236,13 @@ export function useDay(solve: SolveDay) {
     const apart = found.inTurn - found.joint.cost
     return apart > 0.005 ? t('day.the-metal-costs-less-than-planned', { apart: money(apart) }) : ''
   })
+  /** The finest step a lot was planned in by one of the heats, g. */
+  const plannedStep = (lotId: string) =>
+    Math.min(
+      ...planned.value.flatMap(
+        ({ id }) => yard.records.heats[id]?.plan?.lots.find((lot) => lot.id === lotId)?.stepG ?? 1,
+      ),
+    )
   const table = computed(() => {
     const plans = answer.value?.joint.plans ?? []
     const ids = [...new Set(plans.flatMap(({ lines }) => lines.map(({ lot }) => lot)))]
@@ -201,7 +250,9 @@ export function useDay(solve: SolveDay) {
       .map((id) => {
         const masses = plans.map(({ lines }) => lines.find(({ lot }) => lot === id)?.massG ?? 0)
         const thereG = yard.lots.find((lot) => lot.id === id)?.massG ?? null
-        const stepG = Math.max(0.1, scaleFor(gear.scales.value, Math.max(...masses))?.stepG ?? 0.1)
+        const stepG = apart.value
+          ? plannedStep(id)
+          : Math.max(0.1, scaleFor(gear.scales.value, Math.max(...masses))?.stepG ?? 0.1)
         return { id, masses, stepG, totalG: masses.reduce((sum, massG) => sum + massG, 0), thereG }
       })
       .sort((a, b) => b.totalG - a.totalG)
@@ -241,11 +292,13 @@ export function useDay(solve: SolveDay) {
     return [...sums.values()]
   })
 
-  function keep(): void {
+  /** Shares the pile and makes the plan of each heat from its share: the one its own pages show. */
+  async function keep(): Promise<void> {
     const { value: found } = answer
     if (!found) return
     const pots = new Map(found.day?.steps.map(({ id, pot }) => [id, pot]))
-    const heats = shareStock(planned.value, found.joint.plans, yard.lots)
+    const now_ = planned.value.map((heat) => yard.records.heats[heat.id] ?? heat)
+    const heats = shareStock(now_, found.joint.plans, yard.lots)
     const edits = heats.map((heat): Edit => {
       const crucible = usable.value.find(({ id }) => id === pots.get(heat.id))
       const inPot =
@@ -253,8 +306,15 @@ export function useDay(solve: SolveDay) {
       const fire = furnace.value && !heat.furnaceId ? { furnaceId: furnace.value.id } : {}
       return { collection: 'heats', id: heat.id, after: { ...heat, ...inPot, ...fire } }
     })
-    if (yard.commit(t('day.share-the-pile-between-the-heats'), edits))
-      announce(t('day.each-heat-now-keeps-to-its'))
+    if (!yard.commit(t('day.share-the-pile-between-the-heats'), edits)) return
+    announce(t('day.each-heat-now-keeps-to-its'))
+    for (const { id } of heats) {
+      const heat = yard.records.heats[id]
+      const ask = heat && askOf(heat)
+      const plan = ask && (await planHeat(ask).catch(() => null))
+      const now = yard.records.heats[id]
+      if (plan && now && !now.loggedAt) yard.keep('heats', { ...now, plan: planToStore(ask, plan) })
+    }
   }
 
   return {
@@ -268,6 +328,9 @@ export function useDay(solve: SolveDay) {
     furnace,
     fuel,
     answer,
+    /** the weights are those of the heats' own plans */
+    asPlanned: computed(() => apart.value !== null),
+    planNumber: (id: string) => yard.records.heats[id]?.plan?.number ?? '',
     planned,
     margin,
     busy,

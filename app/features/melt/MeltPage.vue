@@ -4,6 +4,7 @@ import { I18nT } from 'vue-i18n'
 import { useWakeLock } from '@vueuse/core'
 import { familyProblem } from '#core/families'
 import { computed, defineAsyncComponent, onBeforeUnmount, ref, watch } from 'vue'
+import { PlanMark } from '~/features/charge'
 import { FurnaceLine, FurnaceWord } from '~/features/group'
 import { useInGroup } from '~/shared/page/useInGroup'
 import { SERVED } from '~/shared/page/served'
@@ -83,6 +84,7 @@ const unweighed = computed(() => heat.value?.weighed.length === 0)
     />
     <CrucibleRefused />
     <WeighedRemark v-if="!heat.loggedAt" :heat="heat" />
+    <PlanMark v-if="!heat.loggedAt" class="mb-3" :plan="sheet.plan" />
     <div v-if="!steps.length" class="slab max-w-xl p-5">
       <p v-if="strange && lines.length" class="mb-3">
         {{ t('melt.no-practice-is-known-for-a', { metal: elementName(strange.metal) }) }}

@@ -3,11 +3,11 @@ import { dayWords } from '~/shared/units/dates'
 import { t, told } from '~/words'
 import { I18nT } from 'vue-i18n'
 import { hasLimits, orderedLimits } from '#core/alloys'
-import { heatLiquidus, heatStamp, heatWindow } from '#core/heat'
+import { heatLiquidus, heatStamp, heatWindow, POT_LOT } from '#core/heat'
 import { remindersFor } from '#core/troubles'
 import type { RunStep } from '#core/melt'
 import { computed } from 'vue'
-import { useChargeRows, useChargeSums, usePlanChecks } from '~/features/charge'
+import { PlanMark, useChargeSums, usePlanChecks } from '~/features/charge'
 import { useRunSheet } from './useRunSheet'
 import { useUnits } from '~/shared/units/useUnits'
 import { mainParts } from '~/shared/composition/main-parts'
@@ -17,10 +17,20 @@ import { capital, limitWords, percent } from '~/shared/units/figures'
 import { reminderWords } from '~/shared/words/troubles-words'
 
 /** The one page taken to the furnace: what to weigh, the steps in their order, what it will be, what to mind. */
-const { heat, planning: charge, steps, words } = useRunSheet()
-const { prediction, lines, lotName } = charge
-const { rows } = useChargeRows(charge)
-const { cost } = useChargeSums(charge)
+const { heat, plan, steps, words } = useRunSheet()
+const { prediction, lines, lotName, planned } = plan
+const { cost } = useChargeSums(plan)
+/** The lots to weigh, the heaviest first: as planned, or as weighed. */
+const rows = computed(() => {
+  const weighed = new Set(heat.value?.weighed.map(({ lotId }) => lotId))
+  return lines.value
+    .filter(({ lot }) => lot.id !== POT_LOT)
+    .map(({ lot, massG }) => ({
+      ...{ id: lot.id, name: lotName(lot.id), massG, weighed: weighed.has(lot.id) },
+      stepG: stepOf(lot.id),
+    }))
+    .sort((a, b) => b.massG - a.massG)
+})
 const { checks } = usePlanChecks(heat, lines, prediction, lotName)
 const units = useUnits()
 const { grams, cost: costWords } = units
@@ -51,8 +61,9 @@ const takes = (step: RunStep) =>
   ]
     .filter(Boolean)
     .join('; ')
-const stepOf = (lotId: string) =>
-  [...rows.value.planned, ...rows.value.idle].find(({ id }) => id === lotId)?.stepG ?? 1
+function stepOf(lotId: string): number {
+  return planned.value?.lots.find(({ id }) => id === lotId)?.stepG ?? 1
+}
 const reminders = computed(() => (heat.value ? remindersFor(heat.value, yard.heats) : []))
 const print = () => window.print()
 </script>
@@ -65,7 +76,8 @@ const print = () => window.print()
       }}</NuxtLink>
       <button class="btn btn-next ml-auto" @click="print">{{ t('melt.print-the-sheet') }}</button>
     </div>
-    <article v-if="heat.alloy && prediction && rows.planned.length" class="paper">
+    <PlanMark v-if="!heat.loggedAt" plain class="no-print" :plan="plan" />
+    <article v-if="heat.alloy && prediction && rows.length" class="paper">
       <header class="flex flex-wrap items-end gap-5 border-b-4 border-ink pb-2">
         <p class="stamp text-4xl leading-none">{{ heatStamp(heat.number) }}</p>
         <div class="flex-1">
@@ -76,6 +88,9 @@ const print = () => window.print()
           <I18nT keypath="melt.to-tap" scope="global"
             ><template #strong><b class="text-xl">{{ grams(prediction.tapMassG) }}</b></template></I18nT
           ><br />{{ dayWords(heat.date) }}
+          <span v-if="plan.number.value" class="block" data-testid="plan-number">{{
+            t('charge.plan-number', { number: plan.number.value })
+          }}</span>
         </p>
       </header>
       <table class="mt-3 w-full text-left">
@@ -87,13 +102,13 @@ const print = () => window.print()
           </tr>
         </thead>
         <tbody>
-          <tr v-for="row in rows.planned" :key="row.id" class="border-t border-line">
+          <tr v-for="row in rows" :key="row.id" class="border-t border-line">
             <td class="py-1.5 text-lg font-bold">{{ row.name }}</td>
             <td class="py-1.5 text-right text-xl font-bold whitespace-nowrap">
-              {{ grams(row.weighedG ?? row.plannedG, row.stepG) }}
+              {{ grams(row.massG, row.stepG) }}
             </td>
             <td class="py-1.5 text-right">
-              <span v-if="row.weighedG !== null">{{ t('melt.weighed-2') }}</span>
+              <span v-if="row.weighed">{{ t('melt.weighed-2') }}</span>
               <span v-else class="ml-3 inline-block w-16 border-b border-ink sm:w-32 print:w-32">&nbsp;</span>
             </td>
           </tr>

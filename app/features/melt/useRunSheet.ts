@@ -8,7 +8,7 @@ import { heatLiquidus, POT_LOT, type Heat } from '#core/heat'
 import { remindersFor } from '#core/troubles'
 import { useYard } from '~/storage/yard-store'
 import { stepWords } from './melt-words'
-import { useCharge } from '~/features/charge'
+import { usePlan } from '~/features/charge'
 import { useGear } from '~/shared/gear/useGear'
 import { useHeatClock } from '~/shared/heat/heat-in-hand'
 import { useHeat } from '~/shared/heat/useHeat'
@@ -32,8 +32,8 @@ export function useRunSheet(topUpZincG: () => number = () => 0) {
   const yard = useYard()
   const { heat, edit } = useHeat()
   const clock = useHeatClock()
-  const planning = useCharge(heat)
-  const { lines, lotName, engine, ask: asked, settled } = planning
+  const plan = usePlan(heat)
+  const { lines, lotName } = plan
   const { grams, degrees } = useUnits()
   const { crucibles, heatsIn } = useGear()
 
@@ -123,12 +123,11 @@ export function useRunSheet(topUpZincG: () => number = () => 0) {
     acknowledge,
     liquidus,
     metal,
-    /** the charge the sheet is made from */
-    planning,
+    /** the plan the sheet is made from */
+    plan,
     lines,
-    /** the charge is still being worked out: it cannot be said that there is none */
-    working: computed(() => asked.value !== null && !settled.value && !engine.error),
-    engine,
+    /** the charge is being computed: it cannot be said that there is none */
+    working: plan.updating,
     grams,
     degrees,
   }

@@ -49,7 +49,7 @@ export function useScenario() {
     const at = new Date().toISOString()
     return lines.value.map(({ lot, massG }) => ({
       lotId: lot.id,
-      name: sheet.planning.lotName(lot.id),
+      name: sheet.plan.lotName(lot.id),
       kind: 'scrap',
       form:
         planned.value.flatMap(({ lots = [] }) => lots).find(({ lotId }) => lotId === lot.id)?.form ??

@@ -3,6 +3,7 @@ import { beforeAll, describe, expect, it } from 'vitest'
 import {
   alternatives,
   createChargeSolver,
+  normalCdf,
   oddsInside,
   Pile,
   planWeighing,
@@ -79,7 +80,7 @@ describe('at the edges of a charge', () => {
     expect(grown.plan.tapMassG).toBeLessThan(1250)
     expect(planWeighing(solver, { ...ask, mostTapG: 1030 }, 8).concessions).toContain('harm')
   })
-  it('sure as a whole, of any amounts, it is the best there is; with a rule it tells how far it may be from that', () => {
+  it('in spec as a whole: cheapest to a ten-thousandth by a fine grid, and never called optimal without a proof', () => {
     const scrap = { pricePerKg: 3, sd: { Sn: 0.4, Zn: 0.3 } }
     const sure = bronze({
       target: { tapMassG: 1000, limits: { Sn: { min: 9, max: 11 }, Zn: { max: 2 } }, base: 'Cu' },
@@ -91,13 +92,28 @@ describe('at the edges of a charge', () => {
       confidence: 0.95,
       confidenceOf: 'all',
     })
+    // Two free masses beside the tap: every charge on a grid, with the odds by the product of its limits' own.
+    const odds = (tin: number, bushes: number) => {
+      const normal = (x: number) => normalCdf(x)
+      const sd = (pct: number) => (bushes * pct) / 1000
+      const [Sn, Zn] = [(100 * (tin + 0.1 * bushes)) / 1000, (100 * 0.03 * bushes) / 1000]
+      return (normal((11 - Sn) / sd(0.4)) - normal((9 - Sn) / sd(0.4))) * normal((2 - Zn) / sd(0.3))
+    }
+    let least = Infinity
+    for (let bushes = 1; bushes <= 700; bushes += 0.5)
+      for (let tin = 0; tin <= 110; tin += 0.25)
+        if (odds(tin, bushes) >= 0.95)
+          least = Math.min(least, (bushes * 3 + tin * 30 + (1000 - bushes - tin) * 9) / 1000)
     const free = solver.solve(sure)
-    expect(free.status).toBe('optimal')
+    expect(free.status).toBe('feasible')
+    expect(free.cost).toBeLessThan(least * 1.0005)
+    expect(free.cost).toBeGreaterThan(least * 0.999)
     const ruled = solver.solve({ ...sure, maxLots: 2 })
-    expect(ruled.cost).toBeGreaterThanOrEqual(free.cost - 1e-9)
-    const gap = ruled.status === 'optimal' ? 0 : ruled.gap!
-    expect(ruled.cost * (1 - gap)).toBeCloseTo(free.cost, 1)
-    expect(ruled.cost * (1 - gap)).toBeLessThan(ruled.cost + 1e-9)
+    expect(ruled.cost).toBeGreaterThanOrEqual(free.cost * (1 - 1e-4))
+    expect(free.gap).toBeGreaterThan(0)
+    expect(free.cost * (1 - free.gap!)).toBeLessThan(least)
+    // Of two lots, copper and tin, nothing is in doubt: that is proven.
+    expect(ruled.status).toBe('optimal')
   })
   it('a rule that is dropped is dropped alone', () => {
     const ruled = bronze({
