@@ -1,5 +1,5 @@
 import { computed, type Ref } from 'vue'
-import type { Collection, RecordOf, Records } from '#core/workspace'
+import { COLLECTIONS, type Collection, type RecordOf, type Records } from '#core/workspace'
 
 const byAge = (a: { createdAt: string; id: string }, b: { createdAt: string; id: string }) =>
   a.createdAt < b.createdAt ? -1 : a.createdAt > b.createdAt ? 1 : a.id < b.id ? -1 : 1
@@ -10,6 +10,7 @@ export function shelvesOf(records: Ref<Records>) {
     const own = computed(() => records.value[collection])
     return () => Object.values<RecordOf<C>>(own.value)
   }
+  const settings = shelf('settings')
   const [lots, heats, alloys, gear, practices] = [
     shelf('lots'),
     shelf('heats'),
@@ -23,5 +24,10 @@ export function shelvesOf(records: Ref<Records>) {
     ownAlloys: computed(() => alloys()),
     gear: computed(() => gear().sort(byAge)),
     practices: computed(() => practices().sort(byAge)),
+    /** the settings that are stored, where there are any */
+    told: computed(() => settings()[0]),
+    isEmpty: computed(() =>
+      COLLECTIONS.every((name) => Object.keys(records.value[name] as object).length === 0),
+    ),
   }
 }

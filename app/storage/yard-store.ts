@@ -368,19 +368,14 @@ export const useYard = defineStore('yard', () => {
     return commit(label, edits, undefined, true)
   }
 
-  function list<C extends Collection>(collection: C): RecordOf<C>[] {
-    return Object.values<RecordOf<C>>(records.value[collection])
-  }
-
-  const { lots, heats, ownAlloys, gear, practices } = shelvesOf(records)
+  const { lots, heats, ownAlloys, gear, practices, told, isEmpty } = shelvesOf(records)
   const settings = computed<Settings>(
-    () => list('settings')[0] ?? { id: 'none', createdAt: now(), updatedAt: now(), ...DEFAULTS },
+    () => told.value ?? { id: 'none', createdAt: now(), updatedAt: now(), ...DEFAULTS },
   )
-  const isEmpty = computed(() => COLLECTIONS.every((name) => list(name).length === 0))
   const workspace = computed(() => toWorkspace(records.value))
 
   function changeSettings(change: Partial<typeof DEFAULTS> | Record<string, string>): void {
-    const stored = list('settings')[0]
+    const stored = told.value
     const time = now()
     const id = stored?.id ?? crypto.randomUUID()
     const base = stored ?? { id, createdAt: time, updatedAt: time, ...DEFAULTS }
