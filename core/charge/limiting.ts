@@ -28,6 +28,14 @@ export function readLimiting(
     const shadowPrice = -nth(columnDuals, column) / unitG
     if (shadowPrice > 1e-9) limiting.push({ kind: 'stock', lot: lot.id, shadowPrice })
   }
+  return dearestFirst(problem, limiting)
+}
+
+/**
+ * What holds a plan, the dearest first.
+ * @example dearestFirst({ target: { tapMassG: 1 } }, []) // []
+ */
+export function dearestFirst(problem: Pick<ChargeProblem, 'target'>, limiting: Limiting[]): Limiting[] {
   const weight = (entry: Limiting) =>
     entry.kind === 'stock' ? entry.shadowPrice * problem.target.tapMassG * 0.05 : entry.shadowPrice
   return limiting.sort((a, b) => weight(b) - weight(a))

@@ -19,8 +19,6 @@ export interface Look {
 }
 
 export interface FoundCharge extends SettledCharge {
-  /** the look whose prices say what limits the charge */
-  look: Look
   /** no charge of these lots costs less than this */
   floor: number
 }
@@ -47,7 +45,6 @@ export function lookForCharge(
 ): ChargeLook {
   const sets = new SetsOfLots(highs, problem, options)
   const looks: Look[] = []
-  let of: Look | null = null
   let floor = -Infinity
   for (const [at, deviations] of deviationsOf(problem).entries()) {
     // The last is half way, and only worth a look where neither end led to a charge.
@@ -60,16 +57,16 @@ export function lookForCharge(
     }
     if (!look.found.solution.feasible) continue
     looks.push(look)
-    if (sets.offer(usesOf(look)) || !of) of = look
+    sets.offer(usesOf(look))
   }
   const there = new Set(problem.lots.flatMap(({ id, fixedG }) => (fixedG === undefined ? id : [])))
   for (const ids of candidates) {
     const uses = ids.filter((id) => there.has(id)).map((id) => [id, null] as const)
     if (uses.length > 0) sets.offer(new Map(uses))
   }
-  if (!sets.best || !of) return { charge: null, proven: false }
+  if (!sets.best) return { charge: null, proven: false }
   sets.improve(new Map(looks.flatMap((look) => [...usesOf(look)])))
-  return { charge: { ...sets.best, look: of, floor } }
+  return { charge: { ...sets.best, floor } }
 }
 
 /** Standard deviations kept from each limit in the looks for lots: as asked, or for the whole melt at least and evenly. */

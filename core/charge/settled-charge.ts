@@ -1,11 +1,13 @@
 import { nth } from '#core/lists'
 import type { Highs } from 'highs'
+import type { Limits } from '#core/alloys'
 import { buildBlendModel, normalised, type BlendModel, type BlendOptions } from './blend-model'
 import { minimiseWithCones } from './cones'
 import { readLines } from './describe'
 import type { LinearSolution, OpenProgramme } from './linear-programme'
 import { meltOdds, type MeltOdds } from './melt-odds'
-import type { PlanLine } from './plan'
+import { dearestFirst, readLimiting } from './limiting'
+import type { Limiting, PlanLine } from './plan'
 import type { ChargeProblem } from './problem'
 
 /** Planes laid against the surface of the asked odds before the lots are given up. */
@@ -16,12 +18,19 @@ const SLACK = 0.02
 const NUDGE = 2e-4
 /** Odds are aimed at this far above what was asked, as a share of the risk, so that they are not missed by a hair. */
 const ABOVE = 3e-2
+/** How far a limit is let give way to see what the odds gain, as a share of it. */
+const GIVEN_WAY = 1e-3
+/** A limit that lets the odds gain less than this for a thousandth of itself does not hold the charge. */
+const LEAST_GAIN = 1e-5
+
 /** The cheapest charge of certain lots. */
 export interface SettledCharge {
   /** every lot that was named and gives anything, g, in the order of the problem */
   lines: PlanLine[]
   /** units of the problem's objective, walks and impurities included */
   objective: number
+  /** what holds it where it is, the lots as they are */
+  limiting: Limiting[]
 }
 
 export interface SettledOptions extends Pick<BlendOptions, 'purityCost' | 'room'> {
@@ -52,13 +61,63 @@ export function settledCharge(
   if (model.programme.isEmpty || model.lots.some(({ upperG, leastG }) => upperG < leastG)) return null
   const open = model.programme.open(highs)
   try {
-    const solution = shared ? withOdds(open, model, problem, options) : minimiseWithCones(open, model)
-    if (!solution?.feasible) return null
-    return { lines: readLines(model.lots, solution), objective: solution.objective }
+    if (!shared) {
+      const solution = minimiseWithCones(open, model)
+      return solution.feasible ? chargeOf(solution, readLimiting(problem, model, solution)) : null
+    }
+    const found = withOdds(open, model, problem, options)
+    return found && chargeOf(found.solution, limitingOdds(problem, model, found))
   } finally {
     open.dispose()
   }
+
+  function chargeOf(solution: LinearSolution, limiting: Limiting[]): SettledCharge {
+    return { lines: readLines(model.lots, solution), objective: solution.objective, limiting }
+  }
 }
+
+/** What holds a charge with the asked odds: its plain bounds, and each limit by what the odds gain where it gives way. */
+function limitingOdds(
+  problem: ChargeProblem,
+  model: BlendModel,
+  { solution, planes }: OddsSolution,
+): Limiting[] {
+  const known = readLimiting(problem, model, solution)
+  if (model.lots.some(({ lot, stepG }) => stepG !== undefined && lot.fixedG === undefined)) return known
+  const { target, recovery = {} } = problem
+  const { lots } = normalised(problem)
+  const masses = massesOf(model, solution)
+  const first = solution.rowDuals.length - planes.length
+  const price = planes.reduce(
+    (sum, largest, at) => sum + Math.abs(nth(solution.rowDuals, first + at)) / largest,
+    0,
+  )
+  if (!(price > 0)) return known
+  const logOdds = (limits: Limits) => meltOdds(lots, recovery, limits).logNearly(masses)
+  const here = logOdds(target.limits)
+  const found = new Map(known.map((entry) => [keyOf(entry), entry]))
+  for (const [element, limit] of Object.entries(target.limits))
+    for (const bound of ['min', 'max'] as const) {
+      const value = limit[bound]
+      if (value === undefined || (bound === 'min' && value === 0)) continue
+      const step = GIVEN_WAY * Math.max(value, 1e-4)
+      const wider = { ...limit, [bound]: bound === 'max' ? value + step : value - step }
+      const gain = (logOdds({ ...target.limits, [element]: wider }) - here) / step
+      const entry: Limiting = { kind: 'element', element, bound, shadowPrice: price * gain }
+      const plain = found.get(keyOf(entry))
+      const shadowPrice = entry.shadowPrice + (plain?.shadowPrice ?? 0)
+      // What the odds would hardly notice does not hold the charge.
+      if (gain * step > LEAST_GAIN) found.set(keyOf(entry), { ...entry, shadowPrice })
+    }
+  return dearestFirst(problem, [...found.values()])
+}
+
+const keyOf = (entry: Limiting) =>
+  entry.kind === 'element'
+    ? `${entry.element} ${entry.bound}`
+    : entry.kind === 'stock'
+      ? entry.lot
+      : entry.kind
 
 function withoutCertainty(problem: ChargeProblem): ChargeProblem {
   const plain = { ...problem }
@@ -67,36 +126,51 @@ function withoutCertainty(problem: ChargeProblem): ChargeProblem {
   return plain
 }
 
+interface OddsSolution {
+  solution: LinearSolution
+  /** what each plane's row was divided by; the planes are the programme's last rows */
+  planes: number[]
+}
+
+const massesOf = (model: BlendModel, { values }: Pick<LinearSolution, 'values'>) =>
+  Float64Array.from(model.lots, ({ column, unitG }) => nth(values, column) * unitG)
+
 /** Closes in on the cheapest charge with the asked odds from outside, plane by plane. */
 function withOdds(
   open: OpenProgramme,
   model: BlendModel,
   problem: ChargeProblem,
   { below = Infinity }: SettledOptions,
-): LinearSolution | null {
+): OddsSolution | null {
   const { target, recovery = {}, confidence = 0 } = problem
   const odds = meltOdds(normalised(problem).lots, recovery, target.limits)
   const aim = confidence + ABOVE * (1 - confidence)
   /** log of the odds as counted, less that as they nearly are */
   let off = 0
   let counted = false
+  const planes: number[] = []
   for (let plane = 0; plane < MOST_PLANES; plane++) {
     const cheapest = open.minimise()
     if (!cheapest.feasible || cheapest.objective >= below) return null
-    const masses = Float64Array.from(model.lots, ({ column, unitG }) => nth(cheapest.values, column) * unitG)
+    const masses = massesOf(model, cheapest)
     const nearly = odds.logNearly(masses)
     if (nearly + off >= Math.log(confidence) - (counted ? 0 : SLACK)) {
       const reached = odds.of(masses)
-      if (reached >= confidence) return cheapest
+      if (reached >= confidence) return { solution: cheapest, planes }
       off = Math.log(Math.max(reached, 1e-300)) - nearly
       counted = true
     }
-    if (!layPlane(open, model, odds, masses, target.tapMassG, Math.log(aim) - off)) return null
+    const largest = layPlane(open, model, odds, masses, target.tapMassG, Math.log(aim) - off)
+    if (largest === null) return null
+    planes.push(largest)
   }
   return null
 }
 
-/** The tangent plane of log(odds) at these masses: what lies beyond it is less likely than asked. */
+/**
+ * Lays the tangent plane of log(odds) at these masses: what lies beyond it is less likely than asked.
+ * @returns what the row was divided by; null where the odds have no slope
+ */
 function layPlane(
   open: OpenProgramme,
   model: BlendModel,
@@ -104,9 +178,9 @@ function layPlane(
   masses: Float64Array,
   tapMassG: number,
   aim: number,
-): boolean {
+): number | null {
   const here = odds.logNearly(masses)
-  if (!Number.isFinite(here)) return false
+  if (!Number.isFinite(here)) return null
   const step = NUDGE * tapMassG
   const moved = Float64Array.from(masses)
   const entries: [number, number][] = []
@@ -120,12 +194,12 @@ function layPlane(
     entries.push([column, slope])
     level += (slope * masses[at]!) / unitG
   })
-  if (entries.length === 0) return false
+  if (entries.length === 0) return null
   const largest = Math.max(...entries.map(([, slope]) => Math.abs(slope)))
   open.addRow(
     (aim - here + level) / largest,
     Infinity,
     entries.map(([column, slope]) => [column, slope / largest] as const).sort(([a], [b]) => a - b),
   )
-  return true
+  return largest
 }

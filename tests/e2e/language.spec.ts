@@ -20,7 +20,7 @@ test('in German: words, commas, days and money; what is typed with a comma is re
   await visit(page, '/heat/13/charge')
   await expect
     .poll(async () => plain(await page.getByTestId('answer').innerText()))
-    .toMatch(/^Setze 2 0\d\d g aus \d Posten ein: 2 001 g abzustechen für \d+,\d\d €\./)
+    .toMatch(/^Plan \w{4} Setze 2 0\d\d g aus \d Posten ein: 2 001 g abzustechen für \d+,\d\d €\./)
   await visit(page, '/heat/13/melt')
   await expect(page.getByText('Gegen Spritzer anziehen')).toBeVisible()
   await visit(page, '/heat/13/target')

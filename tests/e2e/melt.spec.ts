@@ -237,6 +237,8 @@ test('holds wait for the thermometer; the metal gives the lie to the probe; a re
   const [, from] = /heat it to ([\d ]+) °C/.exec(plain(await page.getByTestId('hold').innerText()))!
   await log(String(Number(from!.replace(/ /g, '')) + 10))
   await expect(page.getByTestId('hold')).toContainText('right for the zinc')
+  const unread = page.getByRole('button', { name: /^I have read/ })
+  if (await unread.isVisible()) await unread.click()
   await page.getByRole('button', { name: 'Skip' }).click()
   await expect(page.getByTestId('refused')).toContainText('Without')
 })

@@ -135,6 +135,10 @@ export async function stepTo(page: Page, title: RegExp): Promise<void> {
 
 /** Goes to another screen of the running app, as a link would. */
 export async function visit(page: Page, path: string): Promise<void> {
+  // A page that was just asked for has no router yet.
+  await page.waitForFunction(() =>
+    Boolean((window as { useNuxtApp?: () => { $router?: unknown } }).useNuxtApp?.().$router),
+  )
   await page.evaluate(
     (to) =>
       (window as unknown as { useNuxtApp: () => { $router: { push: (to: string) => Promise<void> } } })
