@@ -1,4 +1,5 @@
 import { spawn } from 'node:child_process'
+import { readFileSync } from 'node:fs'
 import { gzipSync } from 'node:zlib'
 import { chromium, type Page } from '@playwright/test'
 import loadHighs, { type Highs } from 'highs'
@@ -6,7 +7,7 @@ import { ALLOYS } from '#core/alloys'
 import { measureMesh } from '#core/mesh'
 import { createChargeSolver, Pile, planWeighing, type ChargeProblem, type WeighingAsk } from '#core/charge'
 import type { Workspace } from '#core/workspace'
-import demo from '#data/demo-yard.json'
+import demoYard from '#data/demo-yard.json'
 import { readMesh } from '#formats/mesh-file'
 import { leastCostByGlpk, leastCostByJsLp, leastCostByYalps } from '../tests/support/oracles'
 import { randomProblem, seeded } from '../tests/support/random-problem'
@@ -16,11 +17,16 @@ import { binaryStl, rounded, soup } from '../tests/support/meshes'
 import { largeYard } from '../tests/support/large-yard'
 import { groupRows } from './bench-group'
 import { inferRows } from './bench-infer'
+import { keyRows } from './bench-keys'
 import { rehearsalRows } from './bench-rehearsal'
 import { syncRows } from './bench-sync'
 import { CHROMIUM_LAUNCH } from './chromium'
 
 const PORT = 4391
+/** The demo yard, or, for an earlier build, the one it knows. */
+const demo = (
+  process.env.BENCH_YARD ? JSON.parse(readFileSync(process.env.BENCH_YARD, 'utf8')) : demoYard
+) as Workspace
 const rows: [measure: string, figure: string, target: string][] = []
 
 const quantile = (values: number[], q: number) => {
@@ -193,78 +199,6 @@ function become(highs: Highs): void {
   rows.push(['the same, with what to buy for those out of reach', ms(unlocked), ''])
 }
 
-/** The demo yard with its stock grown to so many lots, each new one a cousin of an old one. */
-function grownYard(lots: number): Workspace {
-  const yard = structuredClone(demo) as unknown as Workspace
-  const random = seeded(7)
-  for (let i = 0; yard.lots.length < lots; i++) {
-    const cousin = structuredClone(yard.lots[i]!)
-    const [base] = Object.entries(cousin.composition).sort((a, b) => b[1] - a[1])[0]!
-    let rest = 100
-    for (const [symbol, pct] of Object.entries(cousin.composition)) {
-      if (symbol === base) continue
-      cousin.composition[symbol] = pct * (0.7 + 0.6 * random())
-      rest -= cousin.composition[symbol]!
-    }
-    cousin.composition[base] = Math.min(rest, cousin.composition[base]!)
-    const id = `00000000-0000-4000-a000-${String(i).padStart(12, '0')}`
-    const pricePerKg = Number((cousin.pricePerKg * (0.9 + 0.3 * random())).toFixed(2))
-    yard.lots.push({ ...cousin, id, name: `${cousin.name} ${i}`, pricePerKg })
-  }
-  return yard
-}
-
-/** From a keystroke in a lot's cap to the painted answer, ms. */
-async function keystroke(page: Page, base: string): Promise<void> {
-  await page.goto(`${base}/?yard=demo`)
-  await page.getByRole('heading', { name: 'Demo yard' }).waitFor()
-  await page.getByLabel('Yard file').setInputFiles({
-    name: 'grown.json',
-    mimeType: 'application/json',
-    buffer: Buffer.from(JSON.stringify(grownYard(40))),
-  })
-  await page.getByRole('button', { name: 'Put it in place of my yard' }).click()
-  await page.getByText('Opened grown.json').waitFor()
-  await page.getByTestId('save-state').getByText('saved', { exact: true }).waitFor()
-  await page.goto(`${base}/heat/13/charge`)
-  await page.getByText('to tap for').waitFor()
-  const name = await page.locator('[data-lot]').nth(1).getAttribute('data-lot')
-  const row = page.locator(`[data-lot="${name}"]`)
-  await row.getByRole('button', { name: /Min\/max/ }).click()
-  const field = row.getByLabel(`${name}: exactly`)
-  await field.fill('100')
-  const times: number[] = []
-  for (let i = 0; i < 40; i++) {
-    await page.waitForTimeout(60)
-    times.push(
-      await field.evaluate(
-        (element, grams) =>
-          new Promise<number>((resolve, reject) => {
-            setTimeout(() => reject(new Error('no answer within 3 s')), 3000)
-            const input = element as HTMLInputElement
-            const answer = input.closest('li')!.querySelector('p b')!
-            const before = answer.textContent
-            const start = performance.now()
-            const seen = new MutationObserver(() => {
-              if (answer.textContent === before) return
-              seen.disconnect()
-              requestAnimationFrame(() => setTimeout(() => resolve(performance.now() - start)))
-            })
-            seen.observe(document.body, { subtree: true, childList: true, characterData: true })
-            input.value = String(grams)
-            input.dispatchEvent(new Event('input', { bubbles: true }))
-          }),
-        101 + ((i * 7) % 40),
-      ),
-    )
-  }
-  rows.push([
-    'keystroke to painted answer, 40 lots, p95 (median)',
-    `${ms(quantile(times, 0.95))} (${ms(quantile(times, 0.5))})`,
-    '≤ 50 ms',
-  ])
-}
-
 /** A binary STL of 1.2 million triangles read and measured, beside a library that measures less. */
 async function meshes(): Promise<void> {
   const bytes = binaryStl(rounded(soup(new TorusKnotGeometry(50, 15, 3000, 200))))
@@ -322,7 +256,7 @@ async function firstVisit(base: string): Promise<void> {
 
 /** The ledger of a long life: opened, searched and scrolled. */
 async function ledger(page: Page, base: string): Promise<void> {
-  const yard = demo as unknown as Workspace
+  const yard = demo
   const past = yard.heats.filter(({ loggedAt }) => loggedAt)
   const heats = Array.from({ length: 10_000 }, (_, at) => ({
     ...past[at % past.length]!,
@@ -394,30 +328,35 @@ async function ledger(page: Page, base: string): Promise<void> {
 const launch = () => chromium.launch(CHROMIUM_LAUNCH)
 
 const base = `http://127.0.0.1:${PORT}`
-const server = spawn(process.execPath, ['.output/server/index.mjs'], {
+/** Another build beside this one: its folder, to be measured in the same way. */
+const BUILD = process.env.BENCH_BUILD ?? '.output'
+/** `npm run bench -- --keys`: the keys on the charge page alone. */
+const KEYS_ONLY = process.argv.includes('--keys')
+const server = spawn(process.execPath, [`${BUILD}/server/index.mjs`], {
   env: { ...process.env, HOST: '127.0.0.1', PORT: String(PORT) },
   stdio: 'ignore',
 })
-try {
-  await engine()
-  await meshes()
-  rows.push(...inferRows(quantile, ms))
-  rows.push(...rehearsalRows(quantile, ms))
-  rows.push(...syncRows(largeYard(demo as unknown as Workspace)))
+/** All rows, or those of the keys alone. */
+async function measureAll(): Promise<void> {
   await new Promise((resolve) => setTimeout(resolve, 800))
-  await firstVisit(base)
   const browser = await launch()
-  await keystroke(await browser.newPage({ locale: 'en-IE' }), base)
-  await ledger(await (await browser.newContext({ locale: 'en-IE' })).newPage(), base)
-  rows.push(
-    ...(await groupRows(
-      browser,
-      base,
-      demo as unknown as Workspace,
-      largeYard(demo as unknown as Workspace),
-    )),
-  )
+  if (!KEYS_ONLY) {
+    await engine()
+    await meshes()
+    rows.push(...inferRows(quantile, ms))
+    rows.push(...rehearsalRows(quantile, ms))
+    rows.push(...syncRows(largeYard(demo)))
+    await firstVisit(base)
+  }
+  rows.push(...(await keyRows(browser, base, demo, quantile, ms)))
+  if (!KEYS_ONLY) {
+    await ledger(await (await browser.newContext({ locale: 'en-IE' })).newPage(), base)
+    rows.push(...(await groupRows(browser, base, demo, largeYard(demo))))
+  }
   await browser.close()
+}
+try {
+  await measureAll()
 } finally {
   server.kill()
 }

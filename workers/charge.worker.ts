@@ -25,19 +25,24 @@ const WARM_UPS = 6
 /** The plan at hand: how it was asked for, and its lots. */
 type Former = Parameters<typeof draftPlan>[2]
 
+/** An answer without its problem: whoever asked has that, and it need not be sent back. */
+export type Answer = Omit<Weighing, 'problem'>
+const withoutProblem = ({ problem: _, ...answer }: Weighing): Answer => answer
+
 /** The charge engine behind a message port. */
 const engine = {
   /**
    * The charge as it stands: the plan, or why there is none; once weighing has begun, always an answer.
    * @param longer it may take minutes
    */
-  async plan(ask: WeighingAsk, longer: boolean): Promise<Weighing> {
-    return planWeighing(await solver, ask, INTERACTIVE_NODES, longer ? LONGER : {})
+  async plan(ask: WeighingAsk, longer: boolean): Promise<Answer> {
+    return withoutProblem(planWeighing(await solver, ask, INTERACTIVE_NODES, longer ? LONGER : {}))
   },
 
   /** What the lots of the plan at hand can do now; null where they no longer do. */
-  async draft(ask: WeighingAsk, former: Former): Promise<Weighing | null> {
-    return draftPlan(await solver, ask, former)
+  async draft(ask: WeighingAsk, former: Former): Promise<Answer | null> {
+    const found = draftPlan(await solver, ask, former)
+    return found && withoutProblem(found)
   },
 
   /** Makes drafts of a question that is a little other each time. */

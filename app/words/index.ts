@@ -102,7 +102,25 @@ const translate = words.global.t as (key: string, open: Open, options?: { plural
  * @param open what stands in their open places
  * @example t('frame.undo') // 'Undo'
  */
-export const t = (key: WordKey, open: Open = {}): string => translate(key, open)
+export function t(key: WordKey, open: Open = {}): string {
+  let mark: string = key
+  for (const name in open) {
+    const value = open[name]
+    if (typeof value === 'object' && value !== null) return translate(key, open)
+    mark += `\u0001${name}\u0002${String(value)}`
+  }
+  const known = toldIn[heatIn.value]
+  const before = known.get(mark)
+  if (before !== undefined) return before
+  const now = translate(key, open)
+  // Figures that go by are not kept for ever.
+  if (known.size >= MOST_TOLD) known.clear()
+  known.set(mark, now)
+  return now
+}
+/** Messages put together so far, by the scale, their key and what stands in them: a page says them at every change. */
+const toldIn: Record<TemperatureUnit, Map<string, string>> = { C: new Map(), F: new Map() }
+const MOST_TOLD = 5000
 
 /** A text of the data tables in the language, and in the yard's scale of temperature; as it stands there where nobody has put it into that yet. */
 export function told(text: string): string

@@ -36,6 +36,45 @@ export interface SettledCharge {
 export interface SettledOptions extends Pick<BlendOptions, 'purityCost' | 'room'> {
   /** charges that cost as much or more are of no interest */
   below?: number
+  /** planes laid for charges of the same lots before: the next one is near them */
+  memory?: PlaneMemory
+}
+
+/** A plane: the sum of each lot's mass, g, times its slope is at least `least`. */
+interface Plane {
+  slopes: ReadonlyMap<string, number>
+  least: number
+}
+
+/** Planes kept. */
+const MOST_KEPT = 12
+
+/**
+ * Planes of former answers. The odds are a function of masses alone, so a plane stays true while lots, losses, limits and
+ * the asked certainty are the same, whatever is asked of the tap, of prices, or of single masses.
+ */
+export class PlaneMemory {
+  private of = ''
+  private planes: Plane[] = []
+
+  /** The planes for a problem of these lots; none where they were laid for others. */
+  recall(problem: ChargeProblem): readonly Plane[] {
+    const { target, recovery, confidence } = problem
+    const lots = problem.lots.map(({ id, composition, sd, metallicYield }) => [
+      id,
+      composition,
+      sd,
+      metallicYield,
+    ])
+    const key = JSON.stringify([target.limits, recovery, confidence, lots])
+    if (key !== this.of) this.planes = []
+    this.of = key
+    return this.planes
+  }
+
+  keep(plane: Plane): void {
+    this.planes = [plane, ...this.planes].slice(0, MOST_KEPT)
+  }
 }
 
 /**
@@ -140,7 +179,7 @@ function withOdds(
   open: OpenProgramme,
   model: BlendModel,
   problem: ChargeProblem,
-  { below = Infinity }: SettledOptions,
+  { below = Infinity, memory }: SettledOptions,
 ): OddsSolution | null {
   const { target, recovery = {}, confidence = 0 } = problem
   const odds = meltOdds(normalised(problem).lots, recovery, target.limits)
@@ -149,6 +188,7 @@ function withOdds(
   let off = 0
   let counted = false
   const planes: number[] = []
+  for (const known of memory?.recall(problem) ?? []) planes.push(addPlane(open, model, known))
   for (let plane = 0; plane < MOST_PLANES; plane++) {
     const cheapest = open.minimise()
     if (!cheapest.feasible || cheapest.objective >= below) return null
@@ -160,44 +200,48 @@ function withOdds(
       off = Math.log(Math.max(reached, 1e-300)) - nearly
       counted = true
     }
-    const largest = layPlane(open, model, odds, masses, target.tapMassG, Math.log(aim) - off)
-    if (largest === null) return null
-    planes.push(largest)
+    const next = planeAt(model, odds, masses, target.tapMassG, Math.log(aim) - off)
+    if (next === null) return null
+    planes.push(addPlane(open, model, next))
+    memory?.keep(next)
   }
   return null
 }
 
-/**
- * Lays the tangent plane of log(odds) at these masses: what lies beyond it is less likely than asked.
- * @returns what the row was divided by; null where the odds have no slope
- */
-function layPlane(
-  open: OpenProgramme,
+/** Returns the tangent plane of log(odds) at these masses; null where the odds have no slope. */
+function planeAt(
   model: BlendModel,
   odds: MeltOdds,
   masses: Float64Array,
   tapMassG: number,
   aim: number,
-): number | null {
+): Plane | null {
   const here = odds.logNearly(masses)
   if (!Number.isFinite(here)) return null
   const step = NUDGE * tapMassG
   const moved = Float64Array.from(masses)
-  const entries: [number, number][] = []
+  const slopes = new Map<string, number>()
   let level = 0
-  model.lots.forEach(({ lot, column, unitG }, at) => {
-    if (lot.fixedG !== undefined) return
+  model.lots.forEach(({ lot }, at) => {
     moved[at] = masses[at]! + step
-    const slope = ((odds.logNearly(moved) - here) / step) * unitG
+    const slope = (odds.logNearly(moved) - here) / step
     moved[at] = masses[at]!
     if (!Number.isFinite(slope) || slope === 0) return
-    entries.push([column, slope])
-    level += (slope * masses[at]!) / unitG
+    slopes.set(lot.id, slope)
+    level += slope * masses[at]!
   })
-  if (entries.length === 0) return null
+  return slopes.size === 0 ? null : { slopes, least: aim - here + level }
+}
+
+/** Adds a plane to the programme; what its row was divided by is returned. */
+function addPlane(open: OpenProgramme, { lots }: BlendModel, { slopes, least }: Plane): number {
+  const entries = lots.flatMap(({ lot, column, unitG }) => {
+    const slope = slopes.get(lot.id)
+    return slope === undefined ? [] : [[column, slope * unitG] as const]
+  })
   const largest = Math.max(...entries.map(([, slope]) => Math.abs(slope)))
   open.addRow(
-    (aim - here + level) / largest,
+    least / largest,
     Infinity,
     entries.map(([column, slope]) => [column, slope / largest] as const).sort(([a], [b]) => a - b),
   )

@@ -14,7 +14,7 @@ import { objectiveOf } from './objective'
 import type { ChargePlan, PlanLine } from './plan'
 import type { ChargeProblem } from './problem'
 import type { ScaleBench } from './scales'
-import { settledCharge } from './settled-charge'
+import { PlaneMemory, settledCharge } from './settled-charge'
 
 /** Seconds of counted work a solve may take when the problem does not say. */
 const DEFAULT_TIME_LIMIT_S = 5
@@ -43,6 +43,7 @@ export function createChargeSolver(
   const attempt: Attempts['attempt'] = (...asked) => attempts.attempt(...asked)
   const timer: Attempts['timer'] = (...asked) => attempts.timer(...asked)
   let waysCutShort = 0
+  const memory = new PlaneMemory()
 
   function planFrom(
     problem: ChargeProblem,
@@ -287,7 +288,7 @@ export function createChargeSolver(
       if (problem.incrementG !== undefined) return null
       const there = new Set(problem.lots.flatMap(({ id, fixedG, pieceG }) => ((fixedG ?? pieceG) ? [] : id)))
       const uses = new Map(lots.flatMap((id) => (there.has(id) ? [[id, null] as const] : [])))
-      const options = { purityCost, room: isStepped(problem) ? LEAST_ROOM : 0 }
+      const options = { purityCost, memory, room: isStepped(problem) ? LEAST_ROOM : 0 }
       return unlessOutOfTime(() => {
         const charge = settledCharge(highs, problem, uses, options)
         const lines = charge && isStepped(problem) ? looks.inSteps(problem, charge, options) : charge?.lines

@@ -1,9 +1,9 @@
 import { why } from '~/storage/why'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
-import { isNone, type HowAsked, type Weighing, type WeighingAsk } from '#core/charge'
+import { isNone, problemOf, type HowAsked, type Weighing, type WeighingAsk } from '#core/charge'
 import { askedEngine } from '~/shared/engines/asked-engine'
-import type { ChargeEngine } from '../../../workers/charge.worker'
+import type { Answer, ChargeEngine } from '../../../workers/charge.worker'
 
 /** Longer than the engine's own brake: after this it is taken to be dead. */
 const PATIENCE_MS = 45_000
@@ -92,7 +92,7 @@ export const useChargeEngine = defineStore('charge-engine', () => {
   function warmUp(question: WeighingAsk, found: Weighing): void {
     warm = true
     setTimeout(() => {
-      void drafting.ask((engine) => engine.warm(question, formerOf(found))).catch(() => {})
+      void drafting.ask((engine) => engine.warm(...slim(question, formerOf(found)))).catch(() => {})
     }, REST_MS)
   }
 
@@ -101,14 +101,16 @@ export const useChargeEngine = defineStore('charge-engine', () => {
     const from = answer.value && !isNone(answer.value.plan) ? answer.value : former
     if (draftUnderWay || !from || isNone(from.plan)) return
     draftUnderWay = true
-    const found = await drafting.ask((engine) => engine.draft(question, formerOf(from))).catch(() => null)
+    const found = await drafting
+      .ask((engine) => engine.draft(...slim(question, formerOf(from))))
+      .catch(() => null)
     draftUnderWay = false
     if (last.value !== question) {
       if (last.value && settledOn.value !== last.value) void draft(last.value)
       return
     }
     if (!found || settledOn.value === question) return
-    answer.value = found
+    answer.value = whole(question, found)
     draftFor.value = question
   }
 
@@ -125,8 +127,9 @@ export const useChargeEngine = defineStore('charge-engine', () => {
         takesTime ? LONGER_MS : undefined,
       )
       if (last.value !== question) return
-      settle(question, found)
-      keep?.(found)
+      const answered = whole(question, found)
+      settle(question, answered)
+      keep?.(answered)
     } catch (reason) {
       if (last.value !== question) return
       // An old plan beside this would pass for the answer.
@@ -170,6 +173,22 @@ export const useChargeEngine = defineStore('charge-engine', () => {
     ...{ clear, whatIf },
   }
 })
+
+/** An answer with the problem it answers, which the engine does not send back. */
+const whole = (question: WeighingAsk, found: Answer): Weighing => ({
+  ...found,
+  problem: problemOf(question, found.how),
+})
+
+/** A question with the lots of its draft alone: hundreds of others would take longer on their way than the draft. */
+function slim(
+  { leftOut: _, former: __, ...question }: WeighingAsk,
+  former: ReturnType<typeof formerOf>,
+): [WeighingAsk, ReturnType<typeof formerOf>] {
+  const named = new Set(former.lots)
+  const lots = question.problem.lots.filter(({ id, fixedG }) => fixedG !== undefined || named.has(id))
+  return [{ ...question, problem: { ...question.problem, lots } }, former]
+}
 
 /** What a draft starts from: how the plan was asked, and its free lots. */
 function formerOf({ plan, how, concessions }: Shown): {

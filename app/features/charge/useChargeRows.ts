@@ -20,6 +20,9 @@ export interface ChargeRowState {
   choice: LotChoice
 }
 
+/** One object for all lots of which nothing was decided: a row that stays the same is not drawn again. */
+const NO_CHOICE: LotChoice = Object.freeze(lotChoice())
+
 /** The lots of a charge, one row each, and the hand on them: use, bounds, weighed, taken back. */
 export function useChargeRows({
   heat,
@@ -69,7 +72,7 @@ export function useChargeRows({
           weighedG: line.massG,
           stepG: steps.value.get(line.lotId) ?? 1,
           composition: line.composition,
-          choice: lotChoice(),
+          choice: NO_CHOICE,
         })
     const inCharge = ({ plannedG, weighedG }: ChargeRowState) => plannedG > 0 || weighedG !== null
     return {
@@ -99,7 +102,7 @@ export function useChargeRows({
       weighedG: line?.massG ?? null,
       stepG: steps.value.get(lot.id) ?? 1,
       composition: lot.composition,
-      choice: current.choices[lot.id] ?? lotChoice(),
+      choice: current.choices[lot.id] ?? NO_CHOICE,
     }
   }
 
