@@ -18,7 +18,7 @@ import { reminderWords } from '~/shared/words/troubles-words'
 
 /** The one page taken to the furnace: what to weigh, the steps in their order, what it will be, what to mind. */
 const { heat, plan, steps, words } = useRunSheet()
-const { prediction, lines, lotName, planned } = plan
+const { prediction, lines, lotName, stepOf } = plan
 const { cost } = useChargeSums(plan)
 /** The lots to weigh, the heaviest first: as planned, or as weighed. */
 const rows = computed(() => {
@@ -61,9 +61,6 @@ const takes = (step: RunStep) =>
   ]
     .filter(Boolean)
     .join('; ')
-function stepOf(lotId: string): number {
-  return planned.value?.lots.find(({ id }) => id === lotId)?.stepG ?? 1
-}
 const reminders = computed(() => (heat.value ? remindersFor(heat.value, yard.heats) : []))
 const print = () => window.print()
 </script>

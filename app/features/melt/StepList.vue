@@ -25,7 +25,7 @@ const clock = clockWords
       <div class="min-w-0 flex-1">
         <p :class="step === inHand ? 'font-bold' : ''">{{ words(step).title }}</p>
         <p v-for="lot in step.lots ?? []" :key="lot.lotId" class="text-sm text-soft">
-          {{ grams(lot.massG, 0.1) }} {{ lot.name }}
+          {{ grams(lot.massG, sheet.plan.stepOf(lot.lotId)) }} {{ lot.name }}
         </p>
       </div>
       <template v-if="stateOf(step)">

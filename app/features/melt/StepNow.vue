@@ -142,7 +142,9 @@ function done(): void {
         {{ words(current).title }}
       </h2>
       <ul v-if="current.lots?.length" class="mt-4 text-2xl font-bold text-ember">
-        <li v-for="lot in current.lots" :key="lot.lotId">{{ grams(lot.massG, 0.1) }} {{ lot.name }}</li>
+        <li v-for="lot in current.lots" :key="lot.lotId">
+          {{ grams(lot.massG, sheet.plan.stepOf(lot.lotId)) }} {{ lot.name }}
+        </li>
       </ul>
       <p v-if="current.kind === 'top-up'" class="mt-2 text-xl">
         {{ zincLot ? t('melt.from', { name: zincLot.name }) : t('melt.no-zinc-is-in-stock-brass') }}
