@@ -7,8 +7,9 @@ import { holds } from './holds'
 import { limitsOf } from './limits'
 import { within } from './linear-programme'
 import { lookForCharge, type ChargeLook } from './look-for-charge'
-import { nearestSteps } from './nearest-steps'
+import { nearestSteps, seekSteps } from './nearest-steps'
 import { dearestFirst } from './limiting'
+import { objectiveOf } from './objective'
 import type { ChargePlan, Limiting, PlanLine } from './plan'
 import type { ChargeProblem } from './problem'
 import { settledCharge, type SettledCharge } from './settled-charge'
@@ -34,6 +35,10 @@ function freeLots(problem: ChargeProblem, { lines }: SettledCharge): Map<string,
     ),
   )
 }
+
+/** What lines count by a problem's objective. */
+const costOf = (problem: ChargeProblem) => (lines: readonly PlanLine[]) =>
+  objectiveOf(problem, describePlan(problem, [...lines]))
 
 /** Plans by looks for lots, each set of lots then solved exactly. */
 export class LookedPlans {
@@ -131,7 +136,12 @@ export class LookedPlans {
   }
 
   /** A charge of settled lots in the steps of their scales: the nearest that holds, with more room kept if need be. */
-  inSteps(problem: ChargeProblem, charge: SettledCharge, options: BlendOptions): PlanLine[] | null {
+  inSteps(
+    problem: ChargeProblem,
+    charge: SettledCharge,
+    options: BlendOptions,
+    sought = false,
+  ): PlanLine[] | null {
     const near = nearestSteps(problem, charge.lines)
     if (near) return near
     const uses = freeLots(problem, charge)
@@ -140,7 +150,7 @@ export class LookedPlans {
       const lines = roomy && nearestSteps(problem, roomy.lines)
       if (lines) return lines
     }
-    return null
+    return sought ? seekSteps(problem, charge.lines, costOf(problem)) : null
   }
 
   /** A plan by looks for lots; undefined where it has to be looked for in another way. */
@@ -150,6 +160,7 @@ export class LookedPlans {
     nodes: number,
     options: BlendOptions,
     candidates?: QuickOptions['candidates'],
+    sought = false,
   ): ChargePlan | null | undefined {
     const stepped = isStepped(problem)
     for (const room of stepped ? [LEAST_ROOM, 0] : [0]) {
@@ -162,7 +173,9 @@ export class LookedPlans {
         continue
       }
       const { charge } = answer
-      const lines = stepped ? this.inSteps(problem, charge, options) : charge.lines
+      const lines = stepped
+        ? this.inSteps(problem, charge, options, nodes >= ROUNDING_NODES || sought)
+        : charge.lines
       if (!lines || !holds(problem, lines)) continue
       const { floor, objective } = charge
       const gap = Math.max(0, (objective - floor) / Math.max(1e-12, Math.abs(objective)))

@@ -1,6 +1,9 @@
 import { nth } from '#core/lists'
 import { roundedToSteps } from './describe'
-import { holds } from './holds'
+import { excessMaxG, normalised } from './blend-model'
+import { holds, shortfallsOf } from './holds'
+import { oddsOfMelt } from './melt-odds'
+import { predictMelt } from './predict'
 import type { PlanLine } from './plan'
 import type { ChargeProblem } from './problem'
 
@@ -35,4 +38,95 @@ export function nearestSteps(problem: ChargeProblem, lines: readonly PlanLine[])
     for (const second of free.slice(place + 1))
       if (holds(problem, turned(at, second))) return turned(at, second)
   return null
+}
+
+/** Moves tried while steps are sought one by one. */
+const MOST_MOVES = 3000
+
+/**
+ * Seeks whole steps near a charge, one or two lines a step up or down at a time: first to less that does not hold, and
+ * once everything holds to less cost. For problems with gross steps; most others round at once.
+ * @param lines g, in whole steps or not
+ * @param costOf what lines count, the less the better
+ * @returns null where no way down leads to steps that hold
+ * @example seekSteps({ version: 2, target: { tapMassG: 10, limits: {} }, lots: [{ id: 'a', composition: { Cu: 100 }, availableG: 90, stepG: 5 }], excessMaxG: 9 }, [{ lot: 'a', massG: 31 }], () => 0)[0].massG // 15
+ */
+export function seekSteps(
+  problem: ChargeProblem,
+  lines: readonly PlanLine[],
+  costOf: (lines: readonly PlanLine[]) => number,
+): PlanLine[] | null {
+  const byId = new Map(problem.lots.map((lot) => [lot.id, lot]))
+  const least = problem.minLineG ?? 0
+  const stepped = (line: PlanLine, by: number): PlanLine | null => {
+    const { stepG, pieceG, fixedG, availableG, maxG = Infinity, minG = 0 } = byId.get(line.lot)!
+    if (stepG === undefined || pieceG !== undefined || fixedG !== undefined) return null
+    const massG = Number((line.massG + by * stepG).toPrecision(12))
+    if (massG < Math.max(stepG, least, minG) - 1e-9 || massG > Math.min(availableG, maxG) + 1e-9) return null
+    return { lot: line.lot, massG }
+  }
+  let now = roundedToSteps(problem, lines)
+  let apart = apartFrom(problem, now)
+  let cost = costOf(now)
+  let left = MOST_MOVES
+  const better = (next: PlanLine[]): boolean => {
+    left--
+    const far = apartFrom(problem, next)
+    if (apart > 0 ? far >= apart : far > 0 || costOf(next) >= cost * (1 - 1e-9)) return false
+    ;[now, apart, cost] = [next, far, costOf(next)]
+    return true
+  }
+  const move = (changes: readonly [number, number][]): PlanLine[] | null => {
+    const next = [...now]
+    for (const [at, by] of changes) {
+      const line = stepped(nth(next, at), by)
+      if (!line) return null
+      next[at] = line
+    }
+    return next
+  }
+  const moves = (): [number, number][][] => {
+    const single = now.flatMap((_, at) => [[[at, 1]], [[at, -1]]] as [number, number][][])
+    const pairs = now.flatMap((_, up) =>
+      now.flatMap((__, down) =>
+        up === down
+          ? []
+          : [
+              [
+                [up, 1],
+                [down, -1],
+              ] as [number, number][],
+            ],
+      ),
+    )
+    return [...single, ...pairs]
+  }
+  for (let again = true; again && left > 0;) {
+    again = false
+    for (const changes of moves()) {
+      const next = left > 0 ? move(changes) : null
+      if (next && better(next)) again = true
+    }
+  }
+  return apart === 0 && holds(problem, now) ? now : null
+}
+
+/** How far lines are from holding, as shares of what they miss; 0 where they hold. */
+function apartFrom(problem: ChargeProblem, lines: readonly PlanLine[]): number {
+  let sum = 0
+  for (const one of shortfallsOf(problem, lines, { worstCase: true }))
+    sum +=
+      one.kind === 'tap'
+        ? one.byG / problem.target.tapMassG
+        : one.by /
+          Math.max(1e-3, problem.target.limits[one.kind === 'element' ? one.element : '']?.[one.bound] ?? 1)
+  if (sum === 0 && holds(problem, lines)) return 0
+  const normal = normalised(problem)
+  const known = new Map(normal.lots.map((lot) => [lot.id, lot]))
+  const charged = lines.map(({ lot, massG }) => ({ massG, lot: known.get(lot)! }))
+  const { tapMassG } = predictMelt(charged, problem.recovery ?? {})
+  sum += Math.max(0, tapMassG - problem.target.tapMassG - excessMaxG(problem)) / problem.target.tapMassG
+  if (problem.confidence !== undefined)
+    sum += Math.max(0, problem.confidence - oddsOfMelt(normal, charged)) + 1e-6
+  return sum + 1e-9
 }

@@ -10,11 +10,15 @@ import { leastHarm } from './least-harm'
 import { readLimiting } from './limiting'
 import { SolverStopped, timeIsUp, unlessOutOfTime, within } from './linear-programme'
 import { HURRIED_NODES, isStepped, LEAST_ROOM, LookedPlans, ROOMS, toldGap } from './looked-plans'
+import { seekSteps } from './nearest-steps'
 import { objectiveOf } from './objective'
 import type { ChargePlan, PlanLine } from './plan'
 import type { ChargeProblem } from './problem'
 import type { ScaleBench } from './scales'
 import { PlaneMemory, settledCharge } from './settled-charge'
+
+/** Nodes of a look for lots where the search found nothing. */
+const RESCUE_NODES = 8
 
 /** Seconds of counted work a solve may take when the problem does not say. */
 const DEFAULT_TIME_LIMIT_S = 5
@@ -175,6 +179,53 @@ export function createChargeSolver(
     return planFrom(problem, attempt(problem, seconds, nodes, options))
   }
 
+  /** A problem with one step for all, as one with that step for each lot. */
+  function byLots(problem: ChargeProblem): ChargeProblem {
+    const { incrementG, ...rest } = problem
+    if (incrementG === undefined) return problem
+    const lots = problem.lots.map((lot) => (lot.pieceG === undefined ? { ...lot, stepG: incrementG } : lot))
+    return { ...rest, excessMaxG: excessMaxG(problem), lots }
+  }
+
+  /** A plan in steps made cheaper step by step, where it is far from the best; its gap by the same floor. */
+  function nearer(problem: ChargeProblem, plan: ChargePlan): ChargePlan {
+    if ((plan.gap ?? 0) <= NEAR || (problem.incrementG === undefined && !isStepped(problem))) return plan
+    const lines = seekSteps(byLots(problem), plan.lines, (one) =>
+      objectiveOf(problem, describePlan(problem, [...one])),
+    )
+    if (!lines || !holds(problem, lines)) return plan
+    const before = objectiveOf(problem, plan)
+    const next = describePlan(problem, lines)
+    const now = objectiveOf(problem, next)
+    if (now >= before) return plan
+    const floor = before * (1 - (plan.gap ?? 0))
+    const { gap: _, ...rest } = plan
+    return {
+      ...rest,
+      ...next,
+      status: 'feasible',
+      limiting: plan.limiting,
+      ...toldGap(Math.max(0, 1 - floor / now)),
+    }
+  }
+
+  /**
+   * A plan where the search found none in its time: by a look for lots, each set of them solved exactly, and rounded to
+   * steps afterwards.
+   */
+  function rescue(problem: ChargeProblem, seconds: number): ChargePlan | null {
+    const free = byLots(problem)
+    const found = unlessOutOfTime(() => looks.plan(free, seconds, RESCUE_NODES, {}, [], true), null)
+    if (!found || !holds(problem, found.lines)) return null
+    const { status, gap, limiting } = found
+    return {
+      ...describePlan(problem, found.lines),
+      status: status === 'optimal' ? 'feasible' : status,
+      ...(gap === undefined ? {} : { gap }),
+      limiting,
+    }
+  }
+
   function answer(problem: ChargeProblem, bench: ScaleBench | null): ChargePlan {
     const seconds = problem.timeLimitS ?? DEFAULT_TIME_LIMIT_S
     const before = attempts.cutShort
@@ -183,7 +234,7 @@ export function createChargeSolver(
       sharesRisk(problem) && problem.incrementG === undefined
         ? unlessOutOfTime(() => looks.plan(problem, seconds, Infinity, {}), undefined)
         : undefined
-    if (sure) return sure
+    if (sure) return nearer(problem, sure)
     const plan =
       sure === null
         ? null
@@ -192,7 +243,19 @@ export function createChargeSolver(
           : problem.incrementG === undefined
             ? planFrom(problem, attempt(problem, seconds))
             : roundedPlan(problem, seconds)
-    if (plan) return stepped ? withGap(problem, plan, seconds / 2) : plan
+    if (plan) {
+      const told = stepped ? withGap(problem, plan, seconds / 2) : plan
+      // Far from the best, a look for lots may come nearer.
+      const other = (told.gap ?? 0) > NEAR && !sharesRisk(problem) ? rescue(problem, seconds) : null
+      const floor = objectiveOf(problem, told) * (1 - (told.gap ?? 0))
+      if (!other || objectiveOf(problem, other) >= objectiveOf(problem, told)) return nearer(problem, told)
+      const objective = objectiveOf(problem, other)
+      const { gap: _, ...rest } = other
+      const gap = Math.max(0, (objective - floor) / Math.max(1e-12, Math.abs(objective)))
+      return nearer(problem, { ...rest, ...toldGap(gap) })
+    }
+    const rescued = attempts.cutShort > before ? rescue(problem, seconds) : null
+    if (rescued) return rescued
     const unsure = attempts.cutShort > before
     const told = unsure ? {} : against(problem, seconds, bench)
     const lines = problem.leastHarm ? harmLeast(problem, seconds) : null

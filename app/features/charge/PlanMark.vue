@@ -37,7 +37,7 @@ const { plain = false } = defineProps<{
         }}
       </button>
     </div>
-    <p v-if="!plain && plan.number.value" class="text-sm text-soft">
+    <p v-if="!plain && !plan.outdated.value && plan.number.value" class="text-sm text-soft">
       {{ t('charge.plan-number', { number: plan.number.value }) }}
     </p>
   </div>

@@ -6,6 +6,7 @@ import { DAY } from '#core/day'
 import { computed } from 'vue'
 import { startHeat } from '~/shared/heat/useHeat'
 import { useStudy } from '~/shared/engines/useStudy'
+import { listed } from '~/shared/units/figures'
 import { useUnits } from '~/shared/units/useUnits'
 import { useDay } from './useDay'
 import DayTimeline from './DayTimeline.vue'
@@ -201,7 +202,13 @@ const SOURCES = [DAY.source, DAY.wallSource, DAY.keepsSource, DAY.washSource, DA
         :aria-label="t('day.the-pile-divided')"
       >
         <p class="mb-1" data-testid="whose-plans">
-          {{ day.asPlanned.value ? t('day.weights-are-the-heats-plans') : t('day.weights-are-a-proposal') }}
+          {{
+            day.asPlanned.value
+              ? t('day.weights-are-the-heats-plans')
+              : day.unplanned.value.length
+                ? t('day.weights-without-plans', { heats: listed(day.unplanned.value) })
+                : t('day.weights-are-a-proposal')
+          }}
         </p>
         <table class="w-full text-left">
           <thead>

@@ -330,6 +330,10 @@ export function useDay(solve: SolveDay, planHeat: PlanHeat) {
     answer,
     /** the weights are those of the heats' own plans */
     asPlanned: computed(() => apart.value !== null),
+    /** heats without a plan that is up to date, by their stamps */
+    unplanned: computed(() =>
+      planned.value.filter((heat) => !ownPlan(heat)).map(({ number }) => heatStamp(number)),
+    ),
     planNumber: (id: string) => yard.records.heats[id]?.plan?.number ?? '',
     planned,
     margin,
