@@ -1,4 +1,12 @@
-import { checksum, inOrder, recordSum, type AnyRecord, type Change, type Step } from '#core/workspace'
+import {
+  checksum,
+  inOrder,
+  recordSum,
+  REVISION,
+  type AnyRecord,
+  type Change,
+  type Step,
+} from '#core/workspace'
 import type { Store } from './store'
 
 /** The stores a yard lies in. */
@@ -16,31 +24,40 @@ export interface Disk {
 export const stepKey = (id: string) => `step/${id}`
 
 /** A record as it lies on the disk: with its checksum, in one value, so that neither is ever written alone. */
-export type Lying = AnyRecord & { checksum?: number }
+export type Lying = AnyRecord & {
+  checksum?: number
+  /** revision of the shape it was looked through by when it was written */
+  shape?: number
+}
 
 /** A record as it was found, and whether it is as it was written; null where nothing tells. */
 export interface Found {
   value: AnyRecord | undefined
   whole: boolean | null
+  /** it is as it was written, and was written in today's shape: it need not be looked through again */
+  trusted: boolean
   /** Whether another is what was written. */
   isOf: (other: AnyRecord) => boolean
 }
 
 /** @param former checksum beside it, as the revisions up to 9 wrote it: of its fields in their order */
 export function unpacked(lying: Lying | undefined, former: number | undefined): Found {
-  const { checksum: sum, ...value } = lying ?? {}
+  const { checksum: sum, shape, ...value } = lying ?? {}
   const isOf =
     sum === undefined
       ? (other: unknown) => former === checksum(JSON.stringify(other))
       : // As it lies its fields are in order: most are told without putting them so.
         (other: unknown) => sum === checksum(JSON.stringify(other)) || sum === recordSum(other)
   const told = (sum ?? former) !== undefined
-  return { value: lying && (value as AnyRecord), whole: told ? isOf(value) : null, isOf }
+  const whole = told ? isOf(value) : null
+  const trusted = whole === true && sum !== undefined && shape === REVISION
+  return { value: lying && (value as AnyRecord), whole, trusted, isOf }
 }
 
 export async function putRecord({ records, sums }: Disk, key: string, value: AnyRecord): Promise<void> {
   const ordered = inOrder(value)
-  await records.setItem(key, { ...ordered, checksum: checksum(JSON.stringify(ordered)) } satisfies Lying)
+  const sum = checksum(JSON.stringify(ordered))
+  await records.setItem(key, { ...ordered, checksum: sum, shape: REVISION } satisfies Lying)
   await sums.removeItem(key)
 }
 

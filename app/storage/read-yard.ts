@@ -147,14 +147,23 @@ export async function readYard(disk: Disk, stored: number | null): Promise<Loade
   const lying = await readJournal(disk)
   loaded.journal =
     revision < REVISION ? { ...lying, steps: lying.steps.map((step) => grownStep(step, revision)) } : lying
-  // The guard comes with the first record: an empty yard opens without it.
-  const guard = records.size > 0 ? (await import('./guard')).recordSchemas : null
+  // The guard comes with the first record that has to be looked through: most yards open without it.
+  let guard: Guard | null = null
+  const awake = async () => (guard ??= (await import('./guard')).recordSchemas)
   const breathe = breather()
   for (const [key, value] of records) {
     await breathe()
     const lies = unpacked(value, sums.get(key))
-    const found = readRecord(key, lies, revision, guard!)
-    const repaired = found ? null : fromJournal(key, lies, { lying, revision, guard: guard! })
+    if (lies.trusted && revision === REVISION) {
+      const at = placeOf(key)
+      if (at && lies.value?.id === at.id) {
+        loaded.records[at.collection][at.id] = lies.value
+        continue
+      }
+    }
+    const schemas = await awake()
+    const found = readRecord(key, lies, revision, schemas)
+    const repaired = found ? null : fromJournal(key, lies, { lying, revision, guard: schemas })
     const record = found?.record ?? repaired
     const place = placeOf(key)
     if (record && place) loaded.records[place.collection][record.id] = record

@@ -12,6 +12,7 @@ import {
   type Journal,
   type Records,
   type Step,
+  inOrder,
 } from '#core/workspace'
 import { openRepository } from '~/storage/repository'
 import { disk } from '../../support/disk'
@@ -117,11 +118,11 @@ describe('kills', () => {
         if (forgets) disk.stores.set('notes', quick[Math.floor(random() * quick.length)]!)
         const loaded = await openRepository('test', 0).load()
         expect(loaded.damaged, `kill ${kills}`).toEqual([])
-        const onDisk = JSON.stringify(sorted(loaded.records))
+        const onDisk = JSON.stringify(inOrder(sorted(loaded.records)))
         const found = open.some(
           (state) =>
             state.journal.cursor === loaded.journal.cursor &&
-            JSON.stringify(sorted(state.records)) === onDisk,
+            JSON.stringify(inOrder(sorted(state.records))) === onDisk,
         )
         expect(found, `kill ${kills}: not a state that ever was`).toBe(true)
         records = loaded.records
