@@ -64,10 +64,23 @@ export function lookForCharge(
     const uses = ids.filter((id) => there.has(id)).map((id) => [id, null] as const)
     if (uses.length > 0) sets.offer(new Map(uses))
   }
+  const all = new Map(looks.flatMap((look) => [...usesOf(look)]))
+  // Where nothing counts in full once a lot is used, more lots are never worse: all of them at once, and no moves.
+  const free = isFree(problem, looks)
+  if (free && all.size > 0) sets.offer(all)
   if (!sets.best) return { charge: null, proven: false }
-  sets.improve(new Map(looks.flatMap((look) => [...usesOf(look)])))
+  if (!free) sets.improve(all)
   return { charge: { ...sets.best, floor } }
 }
+
+/** Whether lots may be used in any amounts, however small, at no cost of their own. */
+const isFree = ({ maxLots, minLineG, lineCost, incrementG, lots }: ChargeProblem, looks: readonly Look[]) =>
+  maxLots === undefined &&
+  incrementG === undefined &&
+  !(minLineG ?? 0) &&
+  !(lineCost ?? 0) &&
+  lots.every(({ pieceG, minG, weighErrorG, stepG }) => !pieceG && !minG && !weighErrorG && !stepG) &&
+  looks.length > 0
 
 /** Standard deviations kept from each limit in the looks for lots: as asked, or for the whole melt at least and evenly. */
 function deviationsOf(problem: ChargeProblem): (number | undefined)[] {

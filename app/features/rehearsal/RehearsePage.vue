@@ -3,6 +3,7 @@ import { t } from '~/words'
 import { computed } from 'vue'
 import { heatStamp } from '#core/heat'
 import type { Mark } from '#core/rehearsal'
+import { PlanMark } from '~/features/charge'
 import HeatHeading from '~/shared/heat/HeatHeading.vue'
 import GiveAway from './GiveAway.vue'
 import RehearsalRoom from './RehearsalRoom.vue'
@@ -10,7 +11,7 @@ import type { Rehearsed } from './useRehearsal'
 import { useScenario } from './useScenario'
 
 /** This very heat, run without fire: the same charge, furnace and crucible, and a clock of its own. */
-const { heat, scenario, base, working } = useScenario()
+const { heat, plan, scenario, base, working } = useScenario()
 const marks = computed<Mark[]>(() => [
   'nobody-hurt',
   ...((scenario.value?.lots.length ?? 0) > (scenario.value?.begins ?? 0) ? (['order'] as const) : []),
@@ -33,6 +34,7 @@ const of = computed<Rehearsed | null>(() => {
       <NuxtLink to="/rehearsals" class="btn">{{ t('rehearsal.rehearsals') }}</NuxtLink>
       <NuxtLink :to="`/heat/${heat.number}/melt`" class="btn">{{ t('rehearsal.to-the-melt') }}</NuxtLink>
     </HeatHeading>
+    <PlanMark class="mb-3" :plan="plan" />
     <RehearsalRoom
       :key="heat.id"
       :of="of"

@@ -63,5 +63,5 @@ export function useScenario() {
       at,
     }))
   }
-  return { heat, scenario, base, working: computed(() => working.value || finding.value) }
+  return { heat, plan: sheet.plan, scenario, base, working: computed(() => working.value || finding.value) }
 }
