@@ -11,6 +11,7 @@ import {
 } from '#core/charge'
 import { isVirgin, toChargeLot, type Lot } from '#core/stock'
 import { comesAsItIs } from './comes-as-it-is'
+import { inKeyOrder } from './key-order'
 import { heatRecovery, heatYield } from './losses'
 import { planKey } from './plan-key'
 import type { Heat, WeighedLine } from './schema'
@@ -145,7 +146,8 @@ export function heatWeighing(
   const { tapMassG } = problem.target
   const weighed = new Set(heat.weighed.map(({ lotId }) => lotId))
   const followed = heat.planned?.of === planKey(heat) ? heat.planned : null
-  return {
+  // In the order of their names: a yard read from the disk asks as one that was just opened from a file.
+  return inKeyOrder({
     problem,
     bench: { scales: bench.scales, unit: bench.unit },
     begun: heat.weighed.length > 0,
@@ -156,7 +158,7 @@ export function heatWeighing(
     mostTapG: bench.crucibleG ?? (comesAsItIs(heat) ? MOST_G : tapMassG * (1 + GROWTH)),
     lineShare: heat.lineShare ?? LINE_SHARE,
     leftOut: comesAsItIs(heat) ? [] : leftOutLots(heat, lots, problem, bench),
-  }
+  })
 }
 
 function weighedLot(line: WeighedLine): ChargeLot {

@@ -8,6 +8,7 @@ import {
   type WeighingAsk,
 } from '#core/charge'
 import type { HeatPlan } from './heat-plan-schema'
+import { inKeyOrder } from './key-order'
 import { shortMark } from './short-mark'
 
 /** Raised when the same question may get another plan: stored plans are then computed again. */
@@ -17,10 +18,15 @@ const PLANNER = 1
  * Returns the mark of everything a plan is computed from: target, aims, stock, prices, gear, what is weighed. Two
  * questions with the same mark have the same plan.
  * @returns up to 11 letters and digits
- * @example askMark({ problem: 1 }) === askMark({ problem: 1, former: {} }) // true
+ * @example askMark({ problem: { lots: [] } }) === askMark({ problem: { lots: [] }, former: {} }) // true
  */
 export function askMark({ former: _, ...asked }: WeighingAsk): string {
-  return shortMark(JSON.stringify([PLANNER, asked]))
+  const byId = (a: { id: string }, b: { id: string }) => (a.id < b.id ? -1 : a.id > b.id ? 1 : 0)
+  const { problem, leftOut = [], ...rest } = asked
+  const { lots = [], ...target } = problem
+  return shortMark(
+    JSON.stringify([PLANNER, target, [...lots].sort(byId), [...leftOut].sort(byId), inKeyOrder(rest)]),
+  )
 }
 
 /** Letters and digits that cannot be taken for each other, aloud or on paper. */
@@ -49,7 +55,7 @@ export function planNumber(lines: readonly { lot: string; massG: number }[]): st
 
 /**
  * Returns an answer as a heat keeps it.
- * @example planToStore({}, { plan: { lines: [] }, problem: { lots: [] }, concessions: [] }).lots // []
+ * @example planToStore({ problem: { lots: [] } }, { plan: { lines: [] }, problem: { lots: [] }, concessions: [] }).lots // []
  */
 export function planToStore(ask: WeighingAsk, { plan, problem, how, ...rest }: Weighing): HeatPlan {
   const used = new Set(plan.lines.map(({ lot }) => lot))

@@ -57,6 +57,7 @@ test('one plan on every page: charge, scale, sheet, melt and day show the same w
       )
 
     await visit(page, '/heat/13/scale')
+    expect(await planNumber(page)).toBe(number)
     const [first] = plan
     await expect(page.getByTestId('scale-lot')).toHaveText(first![0])
     await expect.poll(async () => plain(await page.getByTestId('scale-target').innerText())).toBe(first![1])

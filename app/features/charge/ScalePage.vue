@@ -124,6 +124,9 @@ const begun = computed(() => done.value.length > 0)
             {{ t('charge.practise-on-a-simulated-scale') }}</label
           >
         </div>
+        <p v-if="charge.number.value" class="text-sm text-soft" data-testid="plan-number">
+          {{ t('charge.plan-number', { number: charge.number.value }) }}
+        </p>
         <div class="asked">
           <p class="mt-2 text-2xl leading-tight font-bold" data-testid="scale-lot">
             {{ current.name }}

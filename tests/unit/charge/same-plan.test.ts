@@ -43,6 +43,31 @@ describe('the same question', () => {
     expect(planWeighing(solver, ask, 8).plan).toEqual(known)
   })
 
+  it('is the same whichever order the fields of its records and its lots stand in', () => {
+    const turned = (value: unknown): unknown =>
+      Array.isArray(value)
+        ? value.map(turned)
+        : typeof value === 'object' && value !== null
+          ? Object.fromEntries(
+              Object.entries(value)
+                .reverse()
+                .map(([name, inner]) => [name, turned(inner)]),
+            )
+          : value
+    const other = turned(yard) as typeof yard
+    const same = other.heats.find(({ number }) => number === 13)!
+    const { lots, heats, gear, settings } = other
+    const bench = benchOf(same, { heats, gear, unit: settings[0]!.mass })
+    const ask = heatWeighing(same, freeLots(lots, heats, same), bench)!
+    expect(askMark(ask)).toBe(askMark(askOf()))
+    expect(planWeighing(createChargeSolver(highs), ask, 8).plan).toEqual(
+      planWeighing(createChargeSolver(highs), askOf(), 8).plan,
+    )
+    expect(askMark({ ...ask, problem: { ...ask.problem, lots: ask.problem.lots.toReversed() } })).toBe(
+      askMark(ask),
+    )
+  })
+
   it('is the plan the demo yard’s open heat has stored', () => {
     const ask = askOf()
     expect(heat.plan!.of).toBe(askMark(ask))
