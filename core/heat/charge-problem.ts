@@ -9,9 +9,9 @@ import {
   type ScaleBench,
   type WeighingAsk,
 } from '#core/charge'
+import { inOrder } from '#core/records'
 import { isVirgin, toChargeLot, type Lot } from '#core/stock'
 import { comesAsItIs } from './comes-as-it-is'
-import { inKeyOrder } from './key-order'
 import { heatRecovery, heatYield } from './losses'
 import { planKey } from './plan-key'
 import type { Heat, WeighedLine } from './schema'
@@ -147,7 +147,7 @@ export function heatWeighing(
   const weighed = new Set(heat.weighed.map(({ lotId }) => lotId))
   const followed = heat.planned?.of === planKey(heat) ? heat.planned : null
   // In the order of their names: a yard read from the disk asks as one that was just opened from a file.
-  return inKeyOrder({
+  return inOrder({
     problem,
     bench: { scales: bench.scales, unit: bench.unit },
     begun: heat.weighed.length > 0,

@@ -7,8 +7,8 @@ import {
   type Weighing,
   type WeighingAsk,
 } from '#core/charge'
+import { inOrder } from '#core/records'
 import type { HeatPlan } from './heat-plan-schema'
-import { inKeyOrder } from './key-order'
 import { shortMark } from './short-mark'
 
 /** Raised when the same question may get another plan: stored plans are then computed again. */
@@ -25,7 +25,7 @@ export function askMark({ former: _, ...asked }: WeighingAsk): string {
   const { problem, leftOut = [], ...rest } = asked
   const { lots = [], ...target } = problem
   return shortMark(
-    JSON.stringify([PLANNER, target, [...lots].sort(byId), [...leftOut].sort(byId), inKeyOrder(rest)]),
+    JSON.stringify([PLANNER, target, [...lots].sort(byId), [...leftOut].sort(byId), inOrder(rest)]),
   )
 }
 

@@ -1,3 +1,4 @@
+import { inOrder } from '#core/records'
 import { nth } from '#core/lists'
 
 const TABLE = Uint32Array.from({ length: 256 }, (_, n) => {
@@ -18,24 +19,6 @@ export function checksum(text: string): number {
     crc = nth(TABLE, (crc ^ (unit >>> 8)) & 0xff) ^ (crc >>> 8)
   }
   return (crc ^ 0xffffffff) >>> 0
-}
-
-/**
- * The same value with the fields of every object in alphabetical order.
- * @example Object.keys(inOrder({ b: 1, a: 2 })) // ['a', 'b']
- */
-export function inOrder<T>(value: T): T {
-  return ordered(value) as T
-}
-
-function ordered(value: unknown): unknown {
-  if (Array.isArray(value)) return value.map(ordered)
-  if (typeof value !== 'object' || value === null) return value
-  return Object.fromEntries(
-    Object.entries(value)
-      .sort(([a], [b]) => (a < b ? -1 : 1))
-      .map(([key, inner]) => [key, ordered(inner)]),
-  )
 }
 
 /**

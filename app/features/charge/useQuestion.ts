@@ -40,10 +40,8 @@ export function useQuestion(heat: Ref<Heat | null>) {
   const ask = computed<WeighingAsk | null>((before) => {
     if (!asking.value || asking.value.loggedAt || beside) return null
     const next = heatWeighing(asking.value, lots.value, bench.value)
-    // The same question asked anew is the one already asked.
-    if (next && before && askMark(next) === markOf(before)) return before
-    if (next) marks.set(next, askMark(next))
-    return next
+    // An equal question stays the same object, so that nothing is solved or drawn again for it.
+    return next && before && markOf(next) === markOf(before) ? before : next
   })
   const mark = computed(() => (ask.value ? markOf(ask.value) : null))
   return { ask, mark, lots, bench, beside }
