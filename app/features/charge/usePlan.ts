@@ -47,7 +47,7 @@ export function usePlan(heat: Ref<Heat | null>) {
     updating: computed(() => ask.value !== null && engine.busy && engine.last === ask.value),
     /** why it could not be */
     fault: computed(() => engine.error),
-    /** step a lot is weighed in by the plan, g: its weights are told in it on every page */
+    /** Weighing step of a lot in the plan, g; every page shows its weights in it. */
     stepOf: (lotId: string) => stored.value?.lots.find(({ id }) => id === lotId)?.stepG ?? 0.1,
     /** by which paper and screen are compared */
     number: computed(() => planned.value?.number ?? null),

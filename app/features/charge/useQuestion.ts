@@ -17,7 +17,7 @@ const sameItems = (one: readonly unknown[], other: readonly unknown[]) =>
 
 /**
  * What a heat asks of the charge engine, and the mark of it. Both stay the same object and text until something a plan
- * is computed from has changed: an entry in the log, or a plan that is stored, is none of it.
+ * is computed from changes. A log entry or a newly stored plan does not count.
  */
 export function useQuestion(heat: Ref<Heat | null>) {
   const yard = useYard()

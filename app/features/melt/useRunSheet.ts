@@ -126,7 +126,7 @@ export function useRunSheet(topUpZincG: () => number = () => 0) {
     /** the plan the sheet is made from */
     plan,
     lines,
-    /** the charge is being computed: it cannot be said that there is none */
+    /** The charge is being calculated, so its absence means nothing yet. */
     working: plan.updating,
     grams,
     degrees,
