@@ -7,6 +7,8 @@ import {
   type Change,
   type Step,
 } from '#core/workspace'
+import { inTurns } from './in-turns'
+import { dropAlone, lastPack } from './packs'
 import type { Store } from './store'
 
 /** The stores a yard lies in. */
@@ -61,15 +63,15 @@ export async function putRecord({ records, sums }: Disk, key: string, value: Any
   await sums.removeItem(key)
 }
 
-export async function dropRecord({ records, sums }: Disk, key: string): Promise<void> {
-  await records.removeItem(key)
-  await sums.removeItem(key)
+export async function dropRecord(disk: Disk, key: string): Promise<void> {
+  await dropAlone(disk, key, await lastPack(disk.journal))
+  await disk.sums.removeItem(key)
 }
 
-/** Changes of a step in one entry: so few are copied in a few milliseconds. */
+/** Changes of a step in one entry: so few are written in a few milliseconds. */
 const PART = 50
 
-/** A step as it lies in the journal: its changes in it, or, where they are many, in so many entries beside it. */
+/** A step as it lies in the journal: its changes in it, or, where they are many, as text in entries beside it. */
 type LyingStep = Step & { parts?: number }
 const partKey = (id: string, part: number) => `${stepKey(id)}/${part}`
 
@@ -82,27 +84,39 @@ export function stepOf(key: string): string | null {
 export async function putStep(journal: Store, { changes, ...step }: Step): Promise<void> {
   if (changes.length <= PART) return void (await journal.setItem(stepKey(step.id), { ...step, changes }))
   const parts = Math.ceil(changes.length / PART)
-  for (let part = 0; part < parts; part++)
-    await journal.setItem(partKey(step.id, part), changes.slice(part * PART, (part + 1) * PART))
+  await inTurns(Array.from({ length: parts }), (_, part) =>
+    journal.setItem(partKey(step.id, part), JSON.stringify(changes.slice(part * PART, (part + 1) * PART))),
+  )
   await journal.setItem(stepKey(step.id), { ...step, changes: [], parts } satisfies LyingStep)
 }
 
-/** @returns null where it, or a part of it, is not there */
+/**
+ * Reads a step. The changes of a large one stay text until they are first needed: undo rarely goes back to the day the
+ * yard was opened from a file.
+ * @returns null where it, or a part of it, is missing
+ */
 export async function getStep(journal: Store, id: string): Promise<Step | null> {
   const lying = await journal.getItem<LyingStep>(stepKey(id))
   if (!lying?.parts) return lying
   const { parts, ...step } = lying
-  const changes: Change[] = []
-  for (let part = 0; part < parts; part++) {
-    const some = await journal.getItem<Change[]>(partKey(id, part))
-    if (!some) return null
-    changes.push(...some)
-  }
-  return { ...step, changes }
+  const lies = await Promise.all(
+    Array.from({ length: parts }, (_, part) => journal.getItem<string | Change[]>(partKey(id, part))),
+  )
+  if (lies.some((part) => part === null)) return null
+  let read: Change[] | null = null
+  return Object.defineProperty(step, 'changes', {
+    enumerable: true,
+    configurable: true,
+    get: () => (read ??= lies.splice(0).flatMap(changesIn)),
+  })
 }
+
+/** Revisions up to 15 kept a part as it is, later ones as text. */
+const changesIn = (part: string | Change[] | null): Change[] =>
+  typeof part === 'string' ? (JSON.parse(part) as Change[]) : (part ?? [])
 
 export async function dropStep(journal: Store, id: string): Promise<void> {
   const parts = (await journal.getItem<LyingStep>(stepKey(id)))?.parts ?? 0
   await journal.removeItem(stepKey(id))
-  for (let part = 0; part < parts; part++) await journal.removeItem(partKey(id, part))
+  await inTurns(Array.from({ length: parts }), (_, part) => journal.removeItem(partKey(id, part)))
 }

@@ -1,4 +1,5 @@
 import type { AnyRecord, Step } from '#core/workspace'
+import { inTurns } from './in-turns'
 import { openStore, type Store } from './store'
 
 /** The order of the steps kept, and how many of them are done. */
@@ -26,7 +27,7 @@ export interface Noted extends Intent {
 /** So many records at once are too many for the quick store, whatever is in them. */
 const QUICK_MOST = 400
 
-/** Entries of a note in one piece: so few are copied in a few milliseconds. */
+/** Entries of a note in one piece: so few are written in a few milliseconds. */
 const PART = 50
 const PARTS = '/part/'
 
@@ -35,7 +36,8 @@ type LyingNote = Noted & { parts?: number }
 /** A piece: entries of one of the note's lists of changes, its own (-1) or that of one of its steps. */
 interface Piece {
   of: number
-  changes: unknown[]
+  /** as JSON text; revisions up to 15 kept them as they are */
+  changes: string | unknown[]
 }
 
 /** Last of all comes the note itself: without it its pieces are none. */
@@ -45,12 +47,14 @@ async function putNote(store: Store, key: string, noted: Noted): Promise<void> {
     ...noted.put.map(({ changes }, of) => [of, changes] as [number, readonly unknown[]]),
   ]
   if (lists.every(([, changes]) => changes.length <= PART)) return void (await store.setItem(key, noted))
-  let parts = 0
-  for (const [of, changes] of lists)
-    for (let from = 0; from < changes.length; from += PART) {
-      const piece: Piece = { of, changes: changes.slice(from, from + PART) }
-      await store.setItem(`${key}${PARTS}${parts++}`, piece)
-    }
+  const pieces = lists.flatMap(([of, changes]) =>
+    Array.from({ length: Math.ceil(changes.length / PART) }, (_, at) => ({ of, from: at * PART, changes })),
+  )
+  const parts = pieces.length
+  await inTurns(pieces, ({ of, from, changes }, part) => {
+    const piece: Piece = { of, changes: JSON.stringify(changes.slice(from, from + PART)) }
+    return store.setItem(`${key}${PARTS}${part}`, piece)
+  })
   const head: LyingNote = {
     ...noted,
     changes: [],
@@ -69,7 +73,8 @@ async function getNote(store: Store, key: string): Promise<Noted | null> {
     const piece = await store.getItem<Piece>(`${key}${PARTS}${part}`)
     if (!piece) return null
     const list: unknown[] = piece.of < 0 ? noted.changes : noted.put[piece.of]!.changes
-    list.push(...piece.changes)
+    const { changes } = piece
+    list.push(...(typeof changes === 'string' ? (JSON.parse(changes) as unknown[]) : changes))
   }
   return noted
 }
@@ -77,11 +82,14 @@ async function getNote(store: Store, key: string): Promise<Noted | null> {
 async function dropNote(store: Store, key: string): Promise<void> {
   const parts = (await store.getItem<LyingNote>(key))?.parts ?? 0
   await store.removeItem(key)
-  for (let part = 0; part < parts; part++) await store.removeItem(`${key}${PARTS}${part}`)
+  await inTurns(Array.from({ length: parts }), (_, part) => store.removeItem(`${key}${PARTS}${part}`))
 }
 
 /** So many windows' last numbers are remembered: a note may come back that was done long ago. */
 const WINDOWS_REMEMBERED = 40
+
+const yes = () => true
+const no = () => false
 
 /** Two intents in one: the later one's word on every record and step. */
 export function mergeIntents(first: Intent | null, second: Intent): Intent {
@@ -117,7 +125,8 @@ export function openNotes(name: string, journal: Store) {
   const self = crypto.randomUUID()
   const key = `intent/${self}`
   const largeKey = `${key}/large`
-  let largeNoted = false
+  /** The note beside the journal that is, or is being, written. */
+  let large: { number: number; written: Promise<void> } | null = null
   let last = 0
 
   /** The last number any window of this browser has given, as far as the quick store remembers. */
@@ -158,23 +167,25 @@ export function openNotes(name: string, journal: Store) {
         if (noted.changes.length > QUICK_MOST) throw new RangeError('too many')
         await quick.setItem(key, noted)
       } catch {
-        largeNoted = true
-        await putNote(journal, largeKey, noted)
+        large = { number: noted.number, written: putNote(journal, largeKey, noted) }
+        await large.written
         await quick.removeItem(key).catch(() => {})
       }
     },
 
     /** All that was noted is on the disk. */
     async forget(): Promise<void> {
-      const large = largeNoted ? dropNote(journal, largeKey) : null
-      largeNoted = false
+      const dropping = large ? dropNote(journal, largeKey) : null
+      large = null
       // Both at once: what is noted from here on is not torn up with them.
-      await Promise.all([large, quick.removeItem(key).catch(() => {})])
+      await Promise.all([dropping, quick.removeItem(key).catch(() => {})])
     },
 
     /** Does what an intent says, noted on the disk while it is under way. */
     async carryOut(noted: Noted, apply: (intent: Intent) => Promise<void>): Promise<void> {
-      await putNote(journal, key, noted)
+      // A large one is in the journal already, or will be in a moment.
+      const there = large?.number === noted.number && (await large.written.then(yes, no))
+      if (!there) await putNote(journal, key, noted)
       await apply(noted)
       await markDone(noted)
       await dropNote(journal, key)

@@ -70,13 +70,19 @@ export async function putPhoto(id: string, photo: Blob): Promise<void> {
   else loose.set(id, kept)
 }
 
-/** Throws away pictures that nothing names any more; new ones may yet be named in another window. */
-export async function sweepPhotos(named: ReadonlySet<string>): Promise<void> {
+/**
+ * Deletes stored pictures that nothing names; new ones may yet be named in another window.
+ * @param named asked only where pictures are stored: it looks through the whole yard
+ */
+export async function sweepPhotos(named: () => ReadonlySet<string>): Promise<void> {
   if (!(await diskOpens())) return
   const before = Date.now() - SPARED_MS
-  for (const id of await photos.keys()) {
-    if (named.has(id)) continue
-    const kept = await photos.getItem<Kept>(id)
-    if (!kept || kept.at < before) await photos.removeItem(id)
+  const stored = await photos.keys()
+  if (stored.length === 0) return
+  const kept = named()
+  for (const id of stored) {
+    if (kept.has(id)) continue
+    const photo = await photos.getItem<Kept>(id)
+    if (!photo || photo.at < before) await photos.removeItem(id)
   }
 }

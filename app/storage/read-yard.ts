@@ -15,6 +15,7 @@ import {
 import { dropRecord, getStep, putRecord, putStep, unpacked, type Disk, type Found, type Lying } from './disk'
 import { breather } from './breathe'
 import type { Head } from './notes'
+import { packAgain, sortOut, wantsPacking } from './packs'
 import type { Store } from './store'
 
 /** What a start of the app finds on the disk. */
@@ -31,6 +32,8 @@ export interface Loaded {
   blank: boolean
   /** the number of the last word of other devices that is in it; 0 where none is */
   heard: number
+  /** so much lies alone that the next start is faster after `packYardAgain` */
+  loose: boolean
 }
 
 type Guard = (typeof import('./guard'))['recordSchemas']
@@ -117,9 +120,10 @@ function fromJournal(
   return readRecord(key, { value: known, whole: null }, revision, guard)?.record ?? null
 }
 
-async function setAside(disk: Disk, key: string): Promise<void> {
+/** @param value what could be read of it, where it lies in a pack */
+async function setAside(disk: Disk, key: string, value: unknown): Promise<void> {
   try {
-    await disk.aside.setItem(key, await disk.records.getItem(key))
+    await disk.aside.setItem(key, (await disk.records.getItem(key)) ?? value ?? null)
     await dropRecord(disk, key)
   } catch {
     // What cannot even be copied stays where it is.
@@ -139,11 +143,15 @@ export async function readYard(disk: Disk, stored: number | null): Promise<Loade
     newer: null,
     blank: false,
     heard: (await disk.journal.getItem<number>('heard')) ?? 0,
+    loose: false,
   }
-  const records = await everything<Lying>(disk.records)
+  const all = await everything<unknown>(disk.records)
   const sums = await everything<number>(disk.sums)
-  const revision = stored ?? (records.size > 0 ? 1 : REVISION)
-  loaded.blank = stored === null && records.size === 0
+  const shelf = await sortOut(all, (key, value) => unpacked(value as Lying | undefined, sums.get(key)))
+  const revision = stored ?? (all.size > 0 ? 1 : REVISION)
+  loaded.blank = stored === null && all.size === 0
+  loaded.loose = wantsPacking(shelf)
+  all.clear()
   const lying = await readJournal(disk)
   loaded.journal =
     revision < REVISION ? { ...lying, steps: lying.steps.map((step) => grownStep(step, revision)) } : lying
@@ -151,9 +159,8 @@ export async function readYard(disk: Disk, stored: number | null): Promise<Loade
   let guard: Guard | null = null
   const awake = async () => (guard ??= (await import('./guard')).recordSchemas)
   const breathe = breather()
-  for (const [key, value] of records) {
+  for (const [key, lies] of shelf.entries) {
     await breathe()
-    const lies = unpacked(value, sums.get(key))
     if (lies.trusted && revision === REVISION) {
       const at = placeOf(key)
       if (at && lies.value?.id === at.id) {
@@ -170,7 +177,7 @@ export async function readYard(disk: Disk, stored: number | null): Promise<Loade
     if (record && (found?.grown || repaired)) await putRecord(disk, key, record)
     if (repaired) loaded.repaired.push(key)
     if (record) continue
-    await setAside(disk, key)
+    await setAside(disk, key, lies.value)
     loaded.damaged.push(key)
   }
   if (stored !== REVISION) {
@@ -180,18 +187,26 @@ export async function readYard(disk: Disk, stored: number | null): Promise<Loade
   return loaded
 }
 
+/** Packs again what lies alone, read under the lock it is called under. */
+export async function packYardAgain(disk: Disk): Promise<void> {
+  const all = await everything<unknown>(disk.records)
+  await packAgain(disk, all, (_, value) => unpacked(value as Lying | undefined, undefined))
+}
+
 /** What can be shown of a yard that a newer app keeps here; nothing on the disk is touched. */
 export async function readNewerYard(disk: Disk): Promise<Loaded> {
   const { knownPart } = await import('./guard')
   const records = noRecords()
   let leftOut = 0
-  for (const key of await disk.records.keys()) {
-    const { value } = unpacked((await disk.records.getItem<Lying>(key)) ?? undefined, undefined)
+  const shelf = await sortOut(await everything<unknown>(disk.records), (_, value) =>
+    unpacked(value as Lying | undefined, undefined),
+  )
+  for (const [key, { value }] of shelf.entries) {
     const place = placeOf(key)
     const known = place && knownPart(place.collection, value)
     if (known) records[place.collection][known.record.id] = known.record
     else leftOut++
   }
-  const nothing = { journal: emptyJournal(), damaged: [], repaired: [], blank: false, heard: 0 }
+  const nothing = { journal: emptyJournal(), damaged: [], repaired: [], blank: false, heard: 0, loose: false }
   return { ...nothing, records, newer: { leftOut } }
 }

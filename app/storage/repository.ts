@@ -2,7 +2,8 @@ import { REVISION, type Journal, type Records, type Step } from '#core/workspace
 import { dropRecord, dropStep, putRecord, putStep, stepOf, type Disk } from './disk'
 import { joinHeads } from './join-heads'
 import { mergeIntents, openNotes, type Head, type Intent, type Noted } from './notes'
-import { readNewerYard, readYard, type Loaded } from './read-yard'
+import { PACKED_FROM, putPacked } from './packs'
+import { packYardAgain, readNewerYard, readYard, type Loaded } from './read-yard'
 import { settleDatabase } from './settle'
 import { openStore } from './store'
 
@@ -79,8 +80,10 @@ export function openRepository(
   const known = new Set<string>()
 
   async function apply(intent: Intent): Promise<void> {
-    for (const { key, value } of intent.changes)
-      await (value ? putRecord(disk, key, value) : dropRecord(disk, key))
+    if (intent.changes.length >= PACKED_FROM) await putPacked(disk, intent.changes)
+    else
+      for (const { key, value } of intent.changes)
+        await (value ? putRecord(disk, key, value) : dropRecord(disk, key))
     for (const step of intent.put) await putStep(journal, step)
     for (const id of intent.drop) await dropStep(journal, id)
     for (const id of [...intent.head.ids, ...intent.drop]) known.add(id)
@@ -201,9 +204,13 @@ export function openRepository(
         opened = true
         for (const { id } of loaded.journal.steps) known.add(id)
         if (only) await dropOrphans()
+        else loaded.loose = false
         return loaded
       })
     },
+
+    /** Packs the records again where many lie alone; call it once the page is idle. */
+    tidy: (): Promise<void> => alone(name, () => packYardAgain(disk)),
 
     /** Damaged records that were set aside, as they lie there, by where they belonged. */
     async setAside(): Promise<Record<string, unknown>> {

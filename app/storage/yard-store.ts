@@ -50,6 +50,9 @@ export interface Edit<C extends Collection = Collection> {
 /** So many records at once come from a file, and were looked through when it was read. */
 const LOOKED_THROUGH = 2000
 
+/** A start is over by then, and the first keys have been pressed. */
+const TIDY_AFTER_MS = 5000
+
 const DEFAULTS = { yardName: t('storage.my-yard'), currency: '€', mass: 'g', temperature: 'C' } as const
 
 /** The yard: every record, the journal behind undo, and how it stands with the disk. */
@@ -116,8 +119,10 @@ export const useYard = defineStore('yard', () => {
     if (ready.value) return
     // Whoever is at it with an older app is to stop before this one writes.
     windows.tell([])
+    let loose = false
     try {
       const loaded = await repository.load()
+      loose = loaded.loose
       records.value = loaded.records
       journal.value = loaded.journal
       heardUpTo = Math.max(heardUpTo, loaded.heard)
@@ -134,6 +139,7 @@ export const useYard = defineStore('yard', () => {
     }
     ready.value = true
     if (!isEmpty.value) wakeGuard()
+    if (loose && !looking.value) setTimeout(() => void repository.tidy().catch(() => {}), TIDY_AFTER_MS)
     // What was read may be from before or after what was told meanwhile; and two heats of one number get one each.
     const numbers = looking.value ? [] : numberingChanges(records.value)
     if (early.length > 0) hear(early.splice(0))

@@ -1,7 +1,7 @@
 import { COLLECTIONS, type Collection } from './collections'
 
 /** How far the shape of a yard has grown. Files and stored yards say theirs; a greater one is newer than this app. */
-export const REVISION = 15
+export const REVISION = 16
 
 type Raw = Record<string, unknown>
 
@@ -58,6 +58,8 @@ const GROWTH: readonly Growth[] = [
   { to: 14 },
   // The plan of a heat is kept with it.
   { to: 15 },
+  // Many records lie on the disk in packs.
+  { to: 16 },
 ]
 
 /** A value with fields of its own: neither a list nor a plain word. */

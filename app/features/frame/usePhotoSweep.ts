@@ -1,12 +1,18 @@
 import { COLLECTIONS, photosOf, type AnyRecord } from '#core/workspace'
 import { useYard } from '~/storage/yard-store'
 
-/** Throws away pictures that no record names and no undo could bring back. */
+/** Deletes pictures that no record names and no undo could bring back. */
 export async function sweepLostPhotos(): Promise<void> {
+  const { sweepPhotos } = await import('~/storage/photos')
+  await sweepPhotos(named)
+}
+
+/** Returns the pictures that records and the undo list name. */
+function named(): Set<string> {
   const yard = useYard()
-  const named = new Set<string>()
+  const ids = new Set<string>()
   const note = (record: AnyRecord | null) => {
-    if (record) for (const id of photosOf(record)) named.add(id)
+    if (record) for (const id of photosOf(record)) ids.add(id)
   }
   for (const collection of COLLECTIONS) Object.values(yard.records[collection]).forEach(note)
   for (const { changes } of yard.journal.steps)
@@ -14,6 +20,5 @@ export async function sweepLostPhotos(): Promise<void> {
       note(before)
       note(after)
     }
-  const { sweepPhotos } = await import('~/storage/photos')
-  await sweepPhotos(named)
+  return ids
 }

@@ -12,8 +12,6 @@ import {
 import { openRepository } from '~/storage/repository'
 import { putBack, takeApart } from '../../../workers/in-parts'
 import { disk } from '../../support/disk'
-import { seeded } from '../../support/random-problem'
-import { many } from '../../support/reliability'
 
 vi.mock('localforage', async () => (await import('../../support/disk')).mockForage())
 
@@ -71,10 +69,9 @@ it('killed at any write of a step of hundreds, it is whole or not there, undo ha
   const before = disk.writes
   await trial.repository.write(large, 'do', { before: trial.journal, after: trial.after })
   const writes = disk.writes - before
-  expect(writes).toBeGreaterThan(900)
-  const random = seeded(5)
-  const kills = [0, 1, 2, 8, 9, 10, 11, 20, writes - 2, writes - 1]
-  for (let more = 0; more < many(25, 4); more++) kills.push(Math.floor(random() * writes))
+  // Record by record it took more than 900.
+  expect(writes).toBeLessThan(100)
+  const kills = Array.from({ length: writes }, (_, at) => at)
   const outcomes = { whole: 0, none: 0 }
   for (const kill of kills) {
     disk.stores.clear()
@@ -96,7 +93,7 @@ it('killed at any write of a step of hundreds, it is whole or not there, undo ha
     expect(keys.filter((key) => key.startsWith('intent'))).toEqual([])
     expect(keys.filter((key) => key.startsWith('step/large')).length).toBe(whole ? 10 : 0)
   }
-  expect(outcomes.whole).toBeGreaterThan(many(5, 1))
+  expect(outcomes.whole).toBeGreaterThan(20)
   expect(outcomes.none).toBeGreaterThan(2)
 })
 

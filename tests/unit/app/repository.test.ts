@@ -74,6 +74,7 @@ describe('the yard on the disk', () => {
       newer: null,
       blank: true,
       heard: 0,
+      loose: false,
     })
     await kept('first')
     expect((await openRepository().load()).blank).toBe(false)
