@@ -362,16 +362,21 @@ export const useYard = defineStore('yard', () => {
     return step
   }
 
-  /** Puts a whole yard in place of this one, as one step that can be undone. */
-  function replaceAll(label: string, workspace: Workspace): boolean {
+  /**
+   * Puts a whole yard in place of this one, as one step that can be undone. Records that are the same are not written.
+   * @returns "same" where every record was, and no step was made
+   */
+  function replaceAll(label: string, workspace: Workspace): 'done' | 'same' | 'refused' {
     const next = fromWorkspace(workspace)
     const edits: Edit[] = []
     for (const collection of COLLECTIONS) {
       for (const id of Object.keys(records.value[collection]))
         if (!next[collection][id]) edits.push({ collection, id, after: null })
-      for (const [id, after] of Object.entries(next[collection])) edits.push({ collection, id, after })
+      for (const [id, after] of Object.entries(next[collection]))
+        if (!sameRecord(records.value[collection][id], after)) edits.push({ collection, id, after })
     }
-    return commit(label, edits, undefined, true)
+    if (edits.length === 0 && !looking.value) return 'same'
+    return commit(label, edits, undefined, true) ? 'done' : 'refused'
   }
 
   const { lots, heats, ownAlloys, gear, practices, told, isEmpty } = shelvesOf(records)

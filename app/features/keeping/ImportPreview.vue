@@ -102,48 +102,51 @@ const clashes = computed(() =>
 const drawn = computed(() => drawIn(yard.workspace, compared.value, answers))
 const fault = ref('')
 
-/** The pictures are kept, then the yard is changed; where they cannot be, nothing is. */
-async function take(
-  change: (workspace: Workspace) => boolean | Promise<boolean>,
-  words: string,
-): Promise<void> {
+/** What was taken is on its way to the disk: nothing is announced before it is there. */
+const saving = ref(false)
+
+/**
+ * Keeps the pictures, then changes the yard; where the pictures cannot be kept, nothing is changed.
+ * @param change returns what to announce; null where the change was refused
+ */
+async function take(change: (workspace: Workspace) => string | null | Promise<string | null>): Promise<void> {
   fault.value = ''
   try {
     // Without pictures there is nothing to wait for.
     const pictures = Object.keys(props.file.photos).length > 0
     const bring = pictures ? (await import('~/storage/bring-photos')).bringPhotos : null
-    if (!(await change(bring ? await bring(theirs.value, props.file.photos) : theirs.value))) return
+    const words = await change(bring ? await bring(theirs.value, props.file.photos) : theirs.value)
+    if (words === null) return
+    saving.value = true
+    await yard.saved()
+    if (!yard.saveError) announce(words)
   } catch (error) {
     fault.value = photosNotKept(props.file.name, error)
     return
+  } finally {
+    saving.value = false
   }
-  announce(words)
   emit('close')
   await navigateTo('/')
 }
 const merge = () =>
-  take(
-    async (workspace) => {
-      // With pictures it names them otherwise.
-      const again = workspace === theirs.value ? compared.value : await compare(workspace)
-      const { edits } = drawIn(yard.workspace, again, answers)
-      return yard.commit(
-        t('keeping.merge', { name: props.file.name }),
-        edits as Edit<Collection>[],
-        undefined,
-        true,
-      )
-    },
-    t('keeping.merged-undo-takes-them-out-again', {
-      name: props.file.name,
-      edits: counted(drawn.value.edits.length, 'record'),
-    }),
-  )
+  take(async (workspace) => {
+    // With pictures it names them otherwise.
+    const again = workspace === theirs.value ? compared.value : await compare(workspace)
+    const { edits } = drawIn(yard.workspace, again, answers)
+    const { name } = props.file
+    if (!yard.commit(t('keeping.merge', { name }), edits as Edit<Collection>[], undefined, true)) return null
+    return t('keeping.merged-undo-takes-them-out-again', { name, edits: counted(edits.length, 'record') })
+  })
 const replace = () =>
-  take(
-    (workspace) => yard.replaceAll(`${t('small.open')} ${props.file.name}`, workspace),
-    t('keeping.opened-undo-brings-the-former-yard', { name: props.file.name }),
-  )
+  take((workspace) => {
+    const { name } = props.file
+    const became = yard.replaceAll(`${t('small.open')} ${name}`, workspace)
+    if (became === 'refused') return null
+    return became === 'same'
+      ? t('keeping.your-yard-is-the-same', { name })
+      : t('keeping.opened-undo-brings-the-former-yard', { name })
+  })
 </script>
 
 <template>
@@ -231,11 +234,14 @@ const replace = () =>
     <p v-if="inGroup" class="mt-3 border-l-8 border-amber bg-amber-wash p-3" data-testid="on-all-devices">
       {{ t('keeping.it-changes-the-yard-on-all') }}
     </p>
+    <p v-if="saving" class="late mt-3" role="status">{{ t('keeping.saving') }}</p>
     <div class="mt-4 flex flex-wrap gap-3">
-      <button class="btn btn-next" :disabled="comparingNow" @click="merge">
+      <button class="btn btn-next" :disabled="comparingNow || saving" @click="merge">
         {{ t('keeping.merge-it-in') }}
       </button>
-      <button class="btn" @click="replace">{{ t('keeping.put-it-in-place-of-my') }}</button>
+      <button class="btn" :disabled="saving" @click="replace">
+        {{ t('keeping.put-it-in-place-of-my') }}
+      </button>
       <button class="btn btn-quiet" @click="emit('close')">{{ t('keeping.leave-all-as-it-is') }}</button>
     </div>
     <p class="mt-3 text-sm text-soft">

@@ -7,7 +7,7 @@ import { useYardFile } from './useYardFile'
 const ImportPreview = defineAsyncComponent(() => import('./ImportPreview.vue'))
 
 /** Opens a yard from a file: picks it, says what is wrong with it, shows what it would change. */
-const { importYard, openFile, fileInput, importFault, reading, preview } = useYardFile()
+const { importYard, openFile, fileInput, importFault, reading, saving, preview } = useYardFile()
 defineExpose({ open: () => fileInput.value?.click(), openFile })
 </script>
 
@@ -45,6 +45,13 @@ defineExpose({ open: () => fileInput.value?.click(), openFile })
         <button class="btn" @click="reading.stop()">{{ t('keeping.stop') }}</button>
       </div>
     </div>
+    <p
+      v-if="saving"
+      role="status"
+      class="late absolute right-0 z-50 mt-1 w-80 border-2 border-ink bg-panel p-3 text-sm"
+    >
+      {{ t('keeping.saving') }}
+    </p>
     <ImportPreview v-if="preview" :file="preview" @close="preview = null" />
   </div>
 </template>

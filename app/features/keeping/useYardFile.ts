@@ -40,6 +40,8 @@ export function useYardFile() {
   const importFault = ref('')
   /** a file being read: how much of it is here, null while that cannot be told, and how to leave it */
   const reading = shallowRef<{ name: string; done: number | null; stop: () => void } | null>(null)
+  /** what was read is on its way to the disk */
+  const saving = ref(false)
   /** a file to be looked at before it changes a yard that is there */
   const preview = shallowRef<YardOfFile | null>(null)
   const { backedUp } = useSafeKeeping()
@@ -126,11 +128,15 @@ export function useYardFile() {
       importFault.value = photosNotKept(file.name, error)
       return
     }
+    saving.value = true
+    await yard.saved()
+    saving.value = false
+    if (yard.saveError) return
     announce(t('keeping.opened-undo-brings-the-former-yard', { name: file.name }))
     await navigateTo('/')
   }
 
-  return { exportYard, importYard, openFile, fileInput, importFault, reading, preview }
+  return { exportYard, importYard, openFile, fileInput, importFault, reading, saving, preview }
 }
 
 export const photosNotKept = (name: string, error: unknown): string =>
