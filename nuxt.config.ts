@@ -1,8 +1,10 @@
+import { fileURLToPath } from 'node:url'
 import { defineNuxtConfig } from 'nuxt/config'
 import tailwindcss from '@tailwindcss/vite'
 import { baseOf } from './scripts/build/base'
 import { pagePatterns, pagesWithoutPlaces } from './scripts/build/page-patterns'
 import { writeSolveWorker } from './scripts/build/solve-worker'
+import { wordsWithModules } from './scripts/build/words-with-modules'
 
 let pages: string[] = []
 /** Addresses without a place left open: of plain files, each is one. */
@@ -73,7 +75,7 @@ export default defineNuxtConfig({
   },
   vite: {
     define: { __SERVED__: JSON.stringify(!isStatic) },
-    plugins: [tailwindcss()],
+    plugins: [wordsWithModules(fileURLToPath(new URL('app/words/en', import.meta.url))), tailwindcss()],
     // Fonts as files, never as data: the content policy lets fonts come from the app's own address only.
     build: {
       assetsInlineLimit: 0,

@@ -6,7 +6,6 @@ import { localDate } from '#core/records'
 import { hearChanges, partOf, rebaseStep, withPart, type Fits } from '#core/merge'
 import {
   applyStep,
-  COLLECTIONS,
   emptyJournal,
   fromWorkspace,
   noRecords,
@@ -31,6 +30,7 @@ import { forgetKept, rememberKept, wasKept } from './kept-mark'
 import type { Carrier, Looking, TakenIn } from './yard-standing'
 import { openQuestions, type Asked } from './open-questions'
 import { openRepository } from './repository'
+import { editsTo } from './edits-to'
 import { shelvesOf } from './shelves-of'
 import { openWindows } from './windows'
 import { lastTaken } from './last-taken'
@@ -50,7 +50,6 @@ export interface Edit<C extends Collection = Collection> {
 /** So many records at once come from a file, and were looked through when it was read. */
 const LOOKED_THROUGH = 2000
 
-/** A start is over by then, and the first keys have been pressed. */
 const TIDY_AFTER_MS = 5000
 
 const DEFAULTS = { yardName: t('storage.my-yard'), currency: '€', mass: 'g', temperature: 'C' } as const
@@ -367,14 +366,7 @@ export const useYard = defineStore('yard', () => {
    * @returns "same" where every record was, and no step was made
    */
   function replaceAll(label: string, workspace: Workspace): 'done' | 'same' | 'refused' {
-    const next = fromWorkspace(workspace)
-    const edits: Edit[] = []
-    for (const collection of COLLECTIONS) {
-      for (const id of Object.keys(records.value[collection]))
-        if (!next[collection][id]) edits.push({ collection, id, after: null })
-      for (const [id, after] of Object.entries(next[collection]))
-        if (!sameRecord(records.value[collection][id], after)) edits.push({ collection, id, after })
-    }
+    const edits = editsTo(records.value, fromWorkspace(workspace))
     if (edits.length === 0 && !looking.value) return 'same'
     return commit(label, edits, undefined, true) ? 'done' : 'refused'
   }

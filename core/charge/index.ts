@@ -1,3 +1,4 @@
+export { beats } from './beats'
 export { applyRemedy, rulesOf, withoutRule } from './apply-remedy'
 export { EXCESS, onceTaken, ontoScales, type ScaleBench } from './scales'
 export { meltCoefficients, type MeltCoefficients } from './melt-coefficients'

@@ -100,7 +100,7 @@ export function withinAsked(
     const counted = walks || ask.lineShare === 0
     const how: HowAsked = { ...change, ...(counted ? purse() : { lineCost: 0, purityCost: 0 }) }
     const problem = problemOf(ask, how)
-    const candidates = ask.former ? [Object.keys(ask.former)] : []
+    const candidates = [...(ask.former ? [Object.keys(ask.former)] : []), ...(ask.known ?? [])]
     const plan = counted
       ? solver.quickPlan(problem, nodes, { purityCost: purse().purityCost, candidates })
       : solver.quickPlan(problem, BAND_NODES)

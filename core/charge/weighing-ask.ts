@@ -28,6 +28,8 @@ export interface WeighingAsk {
   bench?: ScaleBench
   /** lines of the plan made before, g by lot: it stays where nothing is better by more than it is worth to change */
   former?: Readonly<Record<string, number>>
+  /** sets of lots of plans found before for this heat: each is tried, so that no plan is given that one of them beats */
+  known?: readonly (readonly string[])[]
   /** lots that the caster left out or allowed only so much of, as they would stand in the problem if let in whole */
   leftOut?: readonly ChargeLot[]
 }

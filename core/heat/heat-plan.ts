@@ -20,7 +20,7 @@ const PLANNER = 1
  * @returns up to 11 letters and digits
  * @example askMark({ problem: { lots: [] } }) === askMark({ problem: { lots: [] }, former: {} }) // true
  */
-export function askMark({ former: _, ...asked }: WeighingAsk): string {
+export function askMark({ former: _, known: __, ...asked }: WeighingAsk): string {
   const byId = (a: { id: string }, b: { id: string }) => (a.id < b.id ? -1 : a.id > b.id ? 1 : 0)
   const { problem, leftOut = [], ...rest } = asked
   const { lots = [], ...target } = problem

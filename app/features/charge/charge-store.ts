@@ -1,7 +1,15 @@
 import { why } from '~/storage/why'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
-import { isNone, problemOf, type HowAsked, type Weighing, type WeighingAsk } from '#core/charge'
+import {
+  beats,
+  isNone,
+  problemOf,
+  type ChargePlan,
+  type HowAsked,
+  type Weighing,
+  type WeighingAsk,
+} from '#core/charge'
 import { askedEngine } from '~/shared/engines/asked-engine'
 import type { Answer, ChargeEngine } from '../../../workers/charge.worker'
 
@@ -11,6 +19,9 @@ const PATIENCE_MS = 45_000
 const LONGER_MS = 400_000
 /** Typing has come to rest after this: the whole search begins. */
 const REST_MS = 160
+
+/** Sets of lots that are remembered as candidates. */
+const MOST_KNOWN = 8
 
 const begin = () =>
   new Worker(new URL('../../../workers/charge.worker.ts', import.meta.url), { type: 'module' })
@@ -55,6 +66,8 @@ export const useChargeEngine = defineStore('charge-engine', () => {
   let of: string | null = null
   let keep: AskedWith['keep']
   let former: Shown | null = null
+  /** sets of lots of plans of this heat, the newest last */
+  let known: string[][] = []
   let rest: ReturnType<typeof setTimeout> | undefined
   /** the question being searched for */
   let sought: WeighingAsk | null = null
@@ -85,7 +98,24 @@ export const useChargeEngine = defineStore('charge-engine', () => {
     settledOn.value = question
     draftFor.value = null
     former = found
+    remember(found.plan)
     if (typed && !warm && !question.begun && !isNone(found.plan)) warmUp(question, found)
+  }
+
+  /** Keeps the lots of a plan as a candidate for the questions that follow. */
+  function remember({ lines }: ChargePlan): void {
+    const ids = lines.map(({ lot }) => lot).sort()
+    if (ids.length === 0) return
+    known = [...known.filter((one) => one.join() !== ids.join()), ids].slice(-MOST_KNOWN)
+  }
+
+  /** Plans found for other questions: the one at hand is looked for again where one of them beats it. */
+  function foundBeside(plans: readonly ChargePlan[]): void {
+    plans.forEach(remember)
+    const shown = answer.value
+    if (!shown || !last.value || settledOn.value !== last.value || isNone(shown.plan) || last.value.begun)
+      return
+    if (plans.some((plan) => beats(shown, plan))) void search(last.value)
   }
 
   /** A draft is answered in a blink once its code is compiled: a few are asked for while nobody waits. */
@@ -120,7 +150,11 @@ export const useChargeEngine = defineStore('charge-engine', () => {
     sought = question
     longer.value = takesTime
     const shown = draftFor.value === question ? answer.value : (former ?? answer.value)
-    const asked = shown && !isNone(shown.plan) ? { ...question, former: formerOf(shown).masses } : question
+    const asked: WeighingAsk = {
+      ...question,
+      ...(shown && !isNone(shown.plan) ? { former: formerOf(shown).masses } : {}),
+      ...(known.length > 0 ? { known } : {}),
+    }
     try {
       const found = await searching.ask(
         (engine) => engine.plan(asked, takesTime),
@@ -161,6 +195,7 @@ export const useChargeEngine = defineStore('charge-engine', () => {
     answer.value = settledOn.value = draftFor.value = last.value = null
     error.value = null
     former = null
+    known = []
     keep = undefined
   }
 
@@ -170,7 +205,7 @@ export const useChargeEngine = defineStore('charge-engine', () => {
 
   return {
     ...{ answer, settledOn, draftFor, last, error, busy, longer, expectTyping, askFor, askAgain, lookLonger },
-    ...{ clear, whatIf },
+    ...{ clear, whatIf, foundBeside },
   }
 })
 

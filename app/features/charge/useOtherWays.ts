@@ -11,6 +11,7 @@ import {
   type ChargeProblem,
   type Way,
 } from '#core/charge'
+import { useChargeEngine } from './charge-store'
 import { WAY_WORDS } from './ways-words'
 import { shownStepG } from '#core/units'
 import { useHeat } from '~/shared/heat/useHeat'
@@ -44,6 +45,7 @@ export function useOtherWays(
   wanted: Ref<boolean>,
 ) {
   const study = useStudy()
+  const engine = useChargeEngine()
   const { edit } = useHeat()
   const { grams } = useUnits()
   const yard = useYard()
@@ -58,10 +60,11 @@ export function useOtherWays(
   const look = useDebounceFn(async (of: ChargeProblem) => {
     const mine = ++asked
     try {
-      const answer = await study.ask((engine) => engine.ways(of))
+      const answer = await study.ask((studying) => studying.ways(of))
       if (mine !== asked) return
       if (plan.value) beside.value = { plan: plan.value, problem: of }
       found.value = answer.ways
+      engine.foundBeside(answer.ways.map((one) => one.plan))
       certainty.value = answer.certainty
       fault.value = ''
     } catch (error) {

@@ -1,19 +1,21 @@
 <script setup lang="ts">
 import { t } from '~/words'
 import { Command, Redo2, Undo2 } from '~/shared/icons'
-import { computed } from 'vue'
+import { computed, defineAsyncComponent } from 'vue'
 import { GroupMark } from '~/features/group'
 import { useInGroup } from '~/shared/page/useInGroup'
-import { useHeat } from '~/shared/heat/useHeat'
+import { useWrittenHeat } from '~/shared/heat/useWrittenHeat'
 import { useUndo } from './useShortcuts'
 import { useYard } from '~/storage/yard-store'
-import StageLine from './StageLine.vue'
 import YardMenu from './YardMenu.vue'
+
+/** Knows alloys and metals: the first screen does without. */
+const StageLine = defineAsyncComponent(() => import('./StageLine.vue'))
 
 const emit = defineEmits<{ palette: []; shortcuts: [] }>()
 const yard = useYard()
 const inGroup = useInGroup()
-const { heat } = useHeat()
+const heat = useWrittenHeat()
 const { undo, redo } = useUndo()
 const canUndo = computed(() => yard.journal.cursor > 0)
 const canRedo = computed(() => yard.journal.cursor < yard.journal.steps.length)
@@ -22,7 +24,7 @@ const saveState = computed(() => {
   if (yard.keeping === 'shut') return ''
   if (yard.keeping === 'nowhere') return t('frame.not-kept')
   if (yard.saveError) return t('frame.not-saved')
-  if (yard.saving) return 'saving…'
+  if (yard.saving) return t('frame.saving')
   return yard.isEmpty ? '' : t('small.saved')
 })
 const nextUndo = computed(() => yard.journal.steps[yard.journal.cursor - 1]?.label)
@@ -66,6 +68,7 @@ const nextUndo = computed(() => yard.journal.steps[yard.journal.cursor - 1]?.lab
         {{ saveState }}
       </p>
     </div>
-    <StageLine v-if="yard.ready && (heat || yard.lots.length)" />
+    <!-- As high as it will be: the page does not jump when it comes. -->
+    <div v-if="yard.ready && (heat || yard.lots.length)" class="min-h-15"><StageLine /></div>
   </header>
 </template>

@@ -2,7 +2,7 @@ import { t } from '~/words'
 import { useEventListener } from '@vueuse/core'
 import type { Ref } from 'vue'
 import { useYard } from '~/storage/yard-store'
-import { useStageLine } from './useStageLine'
+import { useStagePlaces } from './useStagePlaces'
 import { navigateTo } from '#imports'
 import { useSingleKeys } from '~/shared/page/useSingleKeys'
 import { useNotices } from '~/shared/page/useNotices'
@@ -55,16 +55,16 @@ const arrowsFree = (target: EventTarget | null) =>
 /** The keys that work everywhere. */
 export function useShortcuts(sheets: { palette: Ref<boolean>; shortcuts: Ref<boolean> }): void {
   const { undo, redo } = useUndo()
-  const { stages, at } = useStageLine()
+  const { places, at } = useStagePlaces()
   const stopping = useStopping()
   const singleKeys = useSingleKeys()
   /** Where a key leads that goes to another stage; null where it goes to none. */
   function stageFor(event: KeyboardEvent, typing: boolean): string | null {
     const asked = stageAsked(event, typing)
-    if (asked !== null) return stages.value[asked - 1]?.to ?? null
+    if (asked !== null) return places.value[asked - 1] ?? null
     const by = { ArrowRight: 1, ArrowLeft: -1 }[event.key]
     if (!by || event.altKey || event.shiftKey || at.value < 0 || !arrowsFree(event.target)) return null
-    return stages.value[at.value + by]?.to ?? null
+    return places.value[at.value + by] ?? null
   }
   useEventListener(document, 'keydown', (event: KeyboardEvent) => {
     const command = event.ctrlKey || event.metaKey

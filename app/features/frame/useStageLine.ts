@@ -1,5 +1,4 @@
 import { t, told } from '~/words'
-import { useRoute } from '#imports'
 import { counted } from '~/shared/units/figures'
 import { isolated } from '~/shared/units/isolated'
 import { computed } from 'vue'
@@ -7,17 +6,10 @@ import { shortName, type Alloy } from '#core/alloys'
 import { comesAsItIs } from '#core/heat'
 import { useYard } from '~/storage/yard-store'
 import { STAGES, type StageId } from './stages-words'
+import { useStagePlaces } from './useStagePlaces'
 import { verdictShort } from '~/shared/heat/results-words'
 import { useHeat } from '~/shared/heat/useHeat'
 import { useUnits } from '~/shared/units/useUnits'
-
-const PART_OF: Readonly<Record<string, StageId>> = {
-  scale: 'charge',
-  sheet: 'charge',
-  infer: 'assay',
-  curve: 'assay',
-  rehearse: 'melt',
-}
 
 /** A standard's number as it is; a name of someone's own is kept from turning what follows around. */
 const nameOf = (alloy: Alloy) => (shortName(alloy) === alloy.id ? alloy.id : isolated(told(alloy.name)))
@@ -36,6 +28,7 @@ export function useStageLine() {
   const yard = useYard()
   const { heat, summary } = useHeat()
   const { grams } = useUnits()
+  const { places, at } = useStagePlaces()
 
   function answerOf(id: StageId): { answer: string; done: boolean } {
     const current = heat.value
@@ -93,20 +86,12 @@ export function useStageLine() {
   }
 
   const stages = computed<StageState[]>(() =>
-    STAGES.map((stage) => ({
+    STAGES.map((stage, index) => ({
       id: stage.id,
       name: stage.name,
-      to: stage.path(heat.value?.number ?? null),
+      to: places.value[index] ?? '/',
       ...answerOf(stage.id),
     })),
   )
-  const route = useRoute()
-  /** Which of them is being looked at; -1 where none is. The scale and the sheet are the charge's,
-   *  what is found without a laboratory the assay's. */
-  const at = computed(() => {
-    const last = route.path.split('/').at(-1) ?? ''
-    const stage = PART_OF[last] ?? last
-    return STAGES.findIndex(({ id }) => id === stage)
-  })
   return { stages, heat, at }
 }

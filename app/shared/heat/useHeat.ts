@@ -3,22 +3,17 @@ import type { Gear } from '#core/gear'
 import { computed } from 'vue'
 import { comesAsItIs, freeLots, heatSummary, newHeat, potOf, settled, type Heat, lotChoice } from '#core/heat'
 import type { Lot } from '#core/stock'
-import { navigateTo, useRoute } from '#imports'
+import { navigateTo } from '#imports'
 import { useLearning } from '~/shared/learning/useLearning'
 import { useHeatInHand } from './heat-in-hand'
+import { useWrittenHeat } from './useWrittenHeat'
 import { now, useYard, zoneHere } from '~/storage/yard-store'
 
 /** The heat given from above, that of the page (its number in the address), else the newest open one, else the newest. */
 export function useHeat() {
   const yard = useYard()
   const hand = useHeatInHand()
-  const route = useRoute()
-  const written = computed<Heat | null>(() => {
-    const number = Number(route.params.number)
-    if (Number.isInteger(number) && number > 0)
-      return yard.heats.find((entry) => entry.number === number) ?? null
-    return yard.heats.findLast((entry) => entry.loggedAt === null) ?? yard.heats.at(-1) ?? null
-  })
+  const written = useWrittenHeat()
   /** With what it becomes, where it aims at nothing: that follows what is put into it. */
   const heat = computed(() => (hand ? hand.heat.value : written.value && asItIs(written.value)))
   const summary = computed(() => (heat.value ? heatSummary(heat.value) : null))

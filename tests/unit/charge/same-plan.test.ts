@@ -1,6 +1,6 @@
 import loadHighs from 'highs'
 import { describe, expect, it } from 'vitest'
-import { createChargeSolver, planWeighing } from '#core/charge'
+import { beats, createChargeSolver, planWeighing } from '#core/charge'
 import { askMark, benchOf, freeLots, heatWeighing, planToStore, storedAnswer, type Heat } from '#core/heat'
 import { workspaceSchema } from '#core/workspace'
 import demo from '#data/demo-yard.json'
@@ -128,5 +128,31 @@ describe('another plan', () => {
     }
     const { plan } = planWeighing(solver, { ...ask, problem, leftOut: [] }, 8)
     expect(plan.lines.map(({ lot }) => lot)).toEqual(['whole'])
+  })
+
+  it('gives way to a plan of another question that holds and costs less; not for a trifle, not out of spec', () => {
+    const solver = createChargeSolver(highs)
+    const ask = askOf()
+    const shown = planWeighing(solver, ask, 8)
+    expect(beats(shown, shown.plan)).toBe(false)
+    // What was found costs a tenth more to the lot: another plan of the same question stands beside it.
+    const dear = { ...shown, plan: { ...shown.plan, cost: shown.plan.cost * 1.1 } }
+    expect(beats(dear, shown.plan)).toBe(true)
+    expect(beats({ ...dear, plan: { ...shown.plan, cost: shown.plan.cost * 1.0005 } }, shown.plan)).toBe(
+      false,
+    )
+    const lines = shown.plan.lines.map((line, at) => (at === 0 ? { ...line, massG: line.massG / 2 } : line))
+    expect(beats(dear, { ...shown.plan, lines })).toBe(false)
+  })
+
+  it('is found from the lots of a plan known before, also where the search is given no look of its own', () => {
+    const solver = createChargeSolver(highs)
+    const ask = askOf()
+    const best = planWeighing(solver, ask, 60)
+    const known = [best.plan.lines.map(({ lot }) => lot)]
+    const { plan } = planWeighing(createChargeSolver(highs), { ...ask, known }, 0)
+    const whole = (one: typeof plan) => one.cost + (one.lineCost ?? 0)
+    expect(whole(plan)).toBeLessThanOrEqual(whole(best.plan) * 1.001)
+    expect(askMark({ ...ask, known })).toBe(askMark(ask))
   })
 })
