@@ -3,11 +3,11 @@ import { t } from '~/words'
 import { useRoute } from '#imports'
 import { computed, defineAsyncComponent, onMounted } from 'vue'
 import { useFirstRun } from './useFirstRun'
-import { startHeat } from '~/shared/heat/useHeat'
 import { useYard } from '~/storage/yard-store'
-import { WalkOffer } from '~/features/walk'
-import HeatCard from './HeatCard.vue'
 
+// The first screen of an empty yard needs none of these.
+const HeatCard = defineAsyncComponent(() => import('./HeatCard.vue'))
+const WalkOffer = defineAsyncComponent(() => import('~/features/walk').then((door) => door.WalkOffer))
 const BinsTogether = defineAsyncComponent(() => import('./BinsTogether.vue'))
 const FirstPile = defineAsyncComponent(() => import('~/features/pile').then((door) => door.FirstPile))
 const LooseEnds = defineAsyncComponent(() => import('./LooseEnds.vue'))
@@ -21,6 +21,7 @@ onMounted(() => {
   if (route.query.yard === 'demo') void loadDemo()
   if (route.query.yard === 'blank') startBlank()
 })
+const startHeat = async () => (await import('~/shared/heat/useHeat')).startHeat()
 const open = computed(() => yard.heats.filter(({ loggedAt }) => !loggedAt).reverse())
 </script>
 
@@ -52,7 +53,7 @@ const open = computed(() => yard.heats.filter(({ loggedAt }) => !loggedAt).rever
   <section v-else>
     <div class="flex flex-wrap items-end justify-between gap-3">
       <h1 class="stamp text-3xl leading-none">{{ yard.settings.yardName }}</h1>
-      <button class="btn btn-next" @click="startHeat()">{{ t('home.start-a-heat') }}</button>
+      <button class="btn btn-next" @click="startHeat">{{ t('home.start-a-heat') }}</button>
     </div>
 
     <WalkOffer />
