@@ -104,6 +104,7 @@ const SOURCES = [DAY.source, DAY.wallSource, DAY.keepsSource, DAY.washSource, DA
           unit-words="min"
           :max="600"
         />
+        <button class="btn" @click="startHeat()">{{ t('day.start-another-heat') }}</button>
       </div>
 
       <div v-if="steps.length" class="slab mb-4 p-3">
@@ -250,9 +251,10 @@ const SOURCES = [DAY.source, DAY.wallSource, DAY.keepsSource, DAY.washSource, DA
                 :key="index"
                 class="py-1 pr-3 text-right whitespace-nowrap"
               >
-                {{ grams(plan.tapMassG) }}<span class="block font-normal">{{ money(plan.cost) }}</span>
+                {{ grams(plan.tapMassG)
+                }}<span v-if="day.priced(plan.cost)" class="block font-normal">{{ money(plan.cost) }}</span>
               </td>
-              <td class="py-1 text-right align-top">{{ money(joint.cost) }}</td>
+              <td class="py-1 text-right align-top">{{ day.priced(joint.cost) ? money(joint.cost) : '' }}</td>
             </tr>
           </tbody>
         </table>

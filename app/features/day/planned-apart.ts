@@ -11,11 +11,13 @@ const WORTH_SHARING = 1e-3
  * planning them together would save next to nothing. A heat then has the same weights here as on its own pages.
  * @param plans one a heat, in their order; null where a heat has none that is up to date
  * @param lots what the pile holds for these heats
+ * @param dearest how much more these plans may cost, as a share
  */
 export function plannedApart(
   found: DayAnswer,
   plans: readonly (ChargePlan | null)[],
   lots: readonly Pick<Lot, 'id' | 'massG'>[],
+  dearest = WORTH_SHARING,
 ): DayAnswer | null {
   const own = plans.flatMap((plan) => (plan && !isNone(plan) && plan.status !== 'least-harm' ? plan : []))
   if (own.length < plans.length) return null
@@ -27,7 +29,7 @@ export function plannedApart(
   }
   const cost = own.reduce((sum, plan) => sum + plan.cost, 0)
   const { joint, day } = found
-  if (own.length > 1 && !isNone(joint) && cost - joint.cost > WORTH_SHARING * cost) return null
+  if (own.length > 1 && !isNone(joint) && cost - joint.cost > dearest * cost) return null
   return {
     ...found,
     joint: { ...joint, status: 'feasible', plans: own.map((_, at) => nth(own, at)), cost, short: [] },

@@ -73,6 +73,8 @@ export function useDay(solve: SolveDay, planHeat: PlanHeat) {
   )
   const solved = shallowRef<DayAnswer | null>(null)
   const planned = shallowRef<Heat[]>([])
+  /** the plan each heat would have from its share of the pile: what "Keep" keeps */
+  const proposed = shallowRef<ChargePlan[] | null>(null)
   const margin = ref(true)
   const busy = ref(false)
   const fault = ref('')
@@ -114,9 +116,13 @@ export function useDay(solve: SolveDay, planHeat: PlanHeat) {
         if (plain) found = await solve(plain)
         if (mine !== asked) return
         margin.value = certain
+        proposed.value = null
         solved.value = found
         planned.value = heats
         fault.value = ''
+        const plans = apart.value ? null : await plansOf(found, heats)
+        if (mine !== asked) return
+        proposed.value = plans
       } catch (error) {
         fault.value = why(error)
       } finally {
@@ -126,9 +132,25 @@ export function useDay(solve: SolveDay, planHeat: PlanHeat) {
     { immediate: true },
   )
 
+  /** Plans each heat from its share, as Charge does; null where one of them has no plan. */
+  async function plansOf({ joint, reused }: DayAnswer, heats: readonly Heat[]): Promise<ChargePlan[] | null> {
+    // What leaves one heat for the next is in no plan of a heat by itself.
+    if (isNone(joint) || reused.length > 0) return null
+    const shared = shareStock(heats, joint.plans, yard.lots)
+    const all = yard.heats.map((heat) => shared.find(({ id }) => id === heat.id) ?? heat)
+    const plans: ChargePlan[] = []
+    for (const heat of shared) {
+      const ask = askOf(heat, all)
+      const found = ask && (await planHeat(ask).catch(() => null))
+      if (!found || isNone(found.plan)) return null
+      plans.push(found.plan)
+    }
+    return plans
+  }
+
   /** What Charge asks of a heat as it stands in the yard. */
-  function askOf(heat: Heat): WeighingAsk | null {
-    const { heats, gear: all, settings } = yard
+  function askOf(heat: Heat, heats: readonly Heat[] = yard.heats): WeighingAsk | null {
+    const { gear: all, settings } = yard
     const bench = benchOf(heat, { heats, gear: all, unit: settings.mass })
     return heatWeighing(heat, freeLots(yard.lots, heats, heat), bench)
   }
@@ -139,12 +161,15 @@ export function useDay(solve: SolveDay, planHeat: PlanHeat) {
     return heat?.plan && ask && askMark(ask) === heat.plan.of ? (heat.plan.answer as ChargePlan) : null
   }
   /** The heats by their own plans, where these do for all of them. */
-  const apart = computed(() => {
+  const apart = computed(() => byPlans(planned.value.map(ownPlan)))
+  /** The heats by the plans they would have from their shares. */
+  const shares = computed(() => proposed.value && byPlans(proposed.value, Infinity))
+  const answer = computed(() => apart.value ?? shares.value ?? solved.value)
+  function byPlans(plans: readonly (ChargePlan | null)[], dearest?: number): DayAnswer | null {
     const ids = new Set(planned.value.map(({ id }) => id))
     const others = yard.heats.filter(({ id }) => !ids.has(id))
-    return solved.value && plannedApart(solved.value, planned.value.map(ownPlan), freeLots(yard.lots, others))
-  })
-  const answer = computed(() => apart.value ?? solved.value)
+    return solved.value && plannedApart(solved.value, plans, freeLots(yard.lots, others), dearest)
+  }
 
   const heatOf = (id: string) => planned.value.find((heat) => heat.id === id)
   const nameOf = (id: string) => {
@@ -196,6 +221,8 @@ export function useDay(solve: SolveDay, planHeat: PlanHeat) {
     })),
   )
   const totalKJ = computed(() => steps.value.reduce((sum, { putInKJ }) => sum + putInKJ, 0))
+  /** A cost of nothing is a lack of prices. */
+  const priced = (cost: number) => Math.abs(cost) > 1e-9
   const headline = computed(() => {
     const { value: found } = answer
     if (!found) return busy.value ? t('day.working-it-out') : ''
@@ -214,20 +241,20 @@ export function useDay(solve: SolveDay, planHeat: PlanHeat) {
           begins: begins.value,
           end,
         })
-    return `${day}: ${money(found.day.cost)}.`
+    return priced(found.day.cost) ? `${day}: ${money(found.day.cost)}.` : `${day}.`
   })
   /** Of what it is made up, and how well that is known to be the least. */
   const costs = computed(() => {
     const day = answer.value?.day
     if (!day || !feasible.value) return ''
     const parts = [
-      t('day.metal', { metal: money(day.metal) }),
+      ...(priced(day.metal) ? [t('day.metal', { metal: money(day.metal) })] : []),
       ...(day.fuel > 0 ? [t('day.fuel', { fuel: money(day.fuel) })] : []),
       ...(day.work > 0 ? [t('day.work', { work: money(day.work) })] : []),
     ]
     const washes = day.washes > 0 ? ` ${t('day.in-it', { washes: counted(day.washes, 'wash-heat') })}` : ''
     const best = day.proven ? t('day.no-other-order-and-no-other') : t('day.the-best-of-the-orders-that')
-    return `${parts.join(', ')}.${washes} ${best}`
+    return `${parts.length > 0 ? `${parts.join(', ')}.` : ''}${washes} ${best}`.trim()
   })
   const saved = computed(() => {
     const { value: found } = answer
@@ -250,9 +277,10 @@ export function useDay(solve: SolveDay, planHeat: PlanHeat) {
       .map((id) => {
         const masses = plans.map(({ lines }) => lines.find(({ lot }) => lot === id)?.massG ?? 0)
         const thereG = yard.lots.find((lot) => lot.id === id)?.massG ?? null
-        const stepG = apart.value
-          ? plannedStep(id)
-          : Math.max(0.1, scaleFor(gear.scales.value, Math.max(...masses))?.stepG ?? 0.1)
+        const stepG =
+          apart.value || shares.value
+            ? plannedStep(id)
+            : Math.max(0.1, scaleFor(gear.scales.value, Math.max(...masses))?.stepG ?? 0.1)
         return { id, masses, stepG, totalG: masses.reduce((sum, massG) => sum + massG, 0), thereG }
       })
       .sort((a, b) => b.totalG - a.totalG)
@@ -347,6 +375,7 @@ export function useDay(solve: SolveDay, planHeat: PlanHeat) {
     nameOf,
     lotName,
     headline,
+    priced,
     costs,
     saved,
     table,
