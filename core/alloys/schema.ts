@@ -31,6 +31,7 @@ export const PRACTICES = [
   'conductive-copper',
   'deoxidised-copper',
   'copper-nickel',
+  'nickel-silver',
   'aluminium-casting',
   'aluminium-magnesium',
   'aluminium-wrought',

@@ -24,7 +24,7 @@ export interface SandBatch {
  * @param known which of them is known, and how much of it, g
  * @throws RangeError for a mass below zero
  * @source data/sand-mixes.json: common practice
- * @example sandBatch(bentonite, 'sand', 50_000).clayG // 6000
+ * @example sandBatch(bentonite, 'sand', 50_000).clayG // 5000
  */
 export function sandBatch(mix: SandMix, known: 'sand' | 'clay' | 'water' | 'all', massG: number): SandBatch {
   if (!(massG >= 0)) throw new RangeError('a mass is not below zero')

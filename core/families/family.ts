@@ -10,6 +10,13 @@ export interface Family {
   group: AlloyGroup
   /** to pour above the liquidus: at least, usually, at most, °C */
   superheatC: readonly [number, number, number]
+  /** the same for heavy and for thin castings: at least, at most, °C */
+  heavyC: readonly [number, number]
+  thinC: readonly [number, number]
+  /** what to pour at where the liquidus is too doubtful to count from, °C */
+  absoluteC?: { heavy: readonly [number, number]; thin: readonly [number, number] }
+  /** never hotter than this, °C */
+  mostC?: number
   /** oxygen is taken out of it with phosphorus */
   phosphorDeoxidised: boolean
   source: string
@@ -36,13 +43,18 @@ export type AlloyKind = Composed & Pick<Alloy, 'practice'>
  * @example familyOf(gunmetal)?.metal // 'Cu'
  */
 export function familyOf(alloy: AlloyKind): Family | null {
-  const { metal, group, superheatC, phosphorDeoxidised, source } = TABLE.families[alloy.practice]
+  const { metal, group, superheatC, heavyC, thinC, absoluteC, mostC, phosphorDeoxidised, source } =
+    TABLE.families[alloy.practice]
   if (baseMetal(alloy) !== metal) return null
   return {
     practice: alloy.practice,
     metal,
     group,
     superheatC,
+    heavyC,
+    thinC,
+    ...(absoluteC ? { absoluteC } : {}),
+    ...(mostC === undefined ? {} : { mostC }),
     phosphorDeoxidised,
     source: source ?? TABLE.source,
   }

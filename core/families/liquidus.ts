@@ -21,8 +21,8 @@ type ShareOf = (symbol: string) => number
 /**
  * Liquidus of a blend estimated from its composition, only where such estimates were checked.
  * @param composition mass percent
- * @returns °C with the half-width of its doubt: 7 to 20 (aluminium), 20 (copper; 40 with much zinc or with lead and zinc
- *   together; 90 with silicon, whose published values lie far apart), 10 (zinc), 30 (tin); null where no diagram behind
+ * @returns °C with the half-width of its doubt: 7 to 20 (aluminium), 20 (copper; 40 with much zinc, or with zinc and lead
+ *   or nickel together; 90 with silicon, whose published values lie far apart), 10 (zinc), 30 (tin); null where no diagram behind
  *   the estimate reaches
  * @source data/families.json: liquidus of each metal, with its own
  * @example estimateLiquidus({ Cu: 90, Sn: 10 })?.liquidusC // 1005
@@ -100,7 +100,9 @@ function doubtOf(pct: ShareOf, model: LiquidusModel): number {
       return first < second + model.spreadC ? model.eutecticSpreadC : model.spreadC
     }
     case 'copper': {
-      const mixed = pct('Zn') > 35 || (pct('Pb') > 1 && pct('Zn') > 1)
+      // Nickel and zinc together lower it by more than each alone: seen on the published nickel silvers.
+      const nickelSilver = pct('Ni') > 5 && pct('Zn') > 10
+      const mixed = pct('Zn') > 35 || (pct('Pb') > 1 && pct('Zn') > 1) || nickelSilver
       return pct('Si') > 1 ? model.siliconSpreadC : mixed ? model.mixedSpreadC : model.spreadC
     }
     default:

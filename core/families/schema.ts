@@ -44,6 +44,8 @@ const additionSchema = z.strictObject({
   deoxidant: z.literal(true).optional(),
   /** area of practice that says how it goes in */
   school: z.literal('zinc').optional(),
+  /** the melt is held between these until it has dissolved, °C */
+  atC: z.tuple([z.number(), z.number()]).optional(),
   cautions: z.array(z.string()).optional(),
 })
 const treatmentSchema = z.strictObject({ do: z.enum(TREATMENTS), minutes: minutes.optional() })
@@ -161,6 +163,16 @@ const familySchema = z.strictObject({
   /** to pour above the liquidus: at least, usually, at most, °C */
   superheatC: z.tuple([z.number(), z.number(), z.number()]),
   source: source.optional(),
+  /** the same for heavy and for thin castings: least and most, °C above the liquidus */
+  heavyC: z.tuple([z.number(), z.number()]),
+  thinC: z.tuple([z.number(), z.number()]),
+  /** temperatures to pour at where the liquidus is too doubtful to count from, °C */
+  absoluteC: z
+    .strictObject({ heavy: z.tuple([z.number(), z.number()]), thin: z.tuple([z.number(), z.number()]) })
+    .optional(),
+  /** never hotter than this, °C */
+  mostC: z.number().optional(),
+  wallSource: source.optional(),
   /** linear, percent of the pattern's length; null where no table names it */
   shrinkagePct: z.tuple([pct, pct]).nullable(),
   /** what spoils it: keys of `poisons` */

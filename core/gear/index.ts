@@ -55,3 +55,4 @@ export {
 } from './schema'
 export { correctReading, FIXED_POINT_SOURCE, FIXED_POINTS, offsets, type Offset } from './thermocouple'
 export { mouldTare, type MouldTare } from './mould-tare'
+export { crucibleWeight } from './crucible-weight'

@@ -12,7 +12,7 @@ export {
   type WeighingBench,
 } from './charge-problem'
 export { heatFormYields, heatRecovery, heatYield } from './losses'
-export { heatLiquidus, heatWindow, sensiblePour, sensibleReadings } from './liquidus'
+export { heatLiquidus, heatWalls, heatWindow, sensiblePour, sensibleReadings } from './liquidus'
 export { POT_LOT, potLot, potOf, residueFor, sharingPot, type Residue } from './residue'
 export { potStory, type PotStory } from './pot-story'
 export { potIron, type PotIron } from './pot-iron'

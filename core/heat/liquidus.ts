@@ -1,5 +1,6 @@
 import { nominalWhole } from '#core/alloys'
-import { type Liquidus, liquidusOf, pourWindow, type PourWindow } from '#core/families'
+import { partFigures } from '#core/casting'
+import { type Liquidus, liquidusOf, pourWindow, type PourWindow, type Walls } from '#core/families'
 import type { Heat } from './schema'
 
 /**
@@ -12,9 +13,24 @@ export function heatLiquidus({ alloy, liquidusC }: Pick<Heat, 'alloy' | 'liquidu
   return alloy ? liquidusOf(alloy, nominalWhole(alloy)) : null
 }
 
-/** Temperatures to pour a heat between; null where they are not known. */
-export function heatWindow(heat: Pick<Heat, 'alloy' | 'liquidusC'>): PourWindow | null {
-  return heat.alloy ? pourWindow(heat.alloy, heatLiquidus(heat)) : null
+/**
+ * Returns the thinnest and the heaviest wall of a heat's castings, mm; null where none is known.
+ * @example heatWalls({ need: null }) // { thinMm: null, thickMm: null }
+ */
+export function heatWalls({ need }: Pick<Heat, 'need'>): Walls {
+  const figures = (need?.parts ?? []).map((part) => partFigures(part))
+  const thin = present(figures.map((one) => one?.thinMm))
+  const thick = present(figures.map((one) => one?.thickMm ?? one?.thinMm))
+  return {
+    thinMm: thin.length > 0 ? Math.min(...thin) : null,
+    thickMm: thick.length > 0 ? Math.max(...thick) : null,
+  }
+}
+const present = (values: readonly (number | null | undefined)[]) => values.flatMap((value) => value ?? [])
+
+/** Temperatures to pour a heat between, by the walls of its castings; null where they are not known. */
+export function heatWindow(heat: Pick<Heat, 'alloy' | 'liquidusC' | 'need'>): PourWindow | null {
+  return heat.alloy ? pourWindow(heat.alloy, heatLiquidus(heat), heatWalls(heat)) : null
 }
 
 /** Below this nothing of a yard is molten: pewter is poured at twice as much, °C. */

@@ -10,4 +10,6 @@ export interface ChargedLot {
   composition: Composition
   /** what lies on it that is not its metal */
   coatings?: readonly string[]
+  /** entry of the scrap book it is */
+  scrapId?: string
 }

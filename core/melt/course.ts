@@ -1,9 +1,10 @@
 import { metalFacts, type Addition, type MetalFacts, type Treatment } from '#core/families'
 import { burningAddition } from './burning-addition'
 import type { ChargedLot } from './charged-lot'
+import { chillOf } from './chill'
 import { isFineMetal } from './hazards'
 import { groupLots, inForce, practised, type Making } from './making'
-import { Pot } from './pot'
+import { meltWhile, Pot, type MeltC } from './pot'
 import { practiceInForce } from './practice'
 import type { RunStep } from './run-step'
 import { topUpStep } from './top-up-step'
@@ -12,13 +13,16 @@ type Course = MetalFacts['course']
 type Added = Extract<Course[number], { add: Addition }>
 type Treated = Extract<Course[number], { do: Treatment }>
 
+/** A smaller change of temperature is not worth a word, °C. */
+const WORTH_SAYING_C = 15
+
 /**
  * What a metal wants between the hot crucible and the skimming: its additions and treatments in the order of its
  * course.
  * @source data/families.json: course of each metal; common practice
  */
 export function courseSteps(making: Making): RunStep[] {
-  const course = inSchool(making, metalFacts(making.metal).course)
+  const course = tabletsFirst(making, inSchool(making, metalFacts(making.metal).course))
   const groups = groupLots(making)
   const deoxidant = takesDeoxidant(making)
   const additions = course.filter(
@@ -32,10 +36,12 @@ export function courseSteps(making: Making): RunStep[] {
     const lots = groups.get(first.add)!
     pot.addAll(lots)
     const cautions = additionCautions(making, first, lots)
+    if (coldCover(making)) steps.push(...practised(making, 'cover', 'cover'))
     steps.push({ id: 'base', kind: 'base', addition: first.add, lots, hold: 'molten', cautions })
   }
   course.forEach((entry, at) => {
     if ('do' in entry) {
+      if (entry.do === 'cover' && first && coldCover(making)) return
       // What stands before the first addition goes in with it.
       if (at > begun || first)
         steps.push(...treatment(making, entry, deoxidant ? groups.get('phosphor') : undefined))
@@ -55,9 +61,36 @@ function inSchool(making: Making, course: Course): Course {
   return rest.toSpliced(end + 1, 0, moved)
 }
 
+/** What an addition dissolves at: as told, and no lower than keeps the melt liquid. */
+function dissolvingAt([fromC, toC]: readonly [number, number], pot: Pot, lots: readonly ChargedLot[]): MeltC {
+  const liquid = meltWhile(pot.liquidus(), pot.with(lots).liquidus())
+  return { fromC: Math.max(fromC, liquid?.fromC ?? 0), toC: Math.max(toC, liquid?.toC ?? 0) }
+}
+
+/** A cover that goes in with the cold metal: it keeps the air off while the charge heats. */
+const coldCover = (making: Making): boolean => inForce(making, 'cover').practice?.withColdCharge === true
+
+/** Tablets that give off chlorine strip magnesium and strontium: they go before both. */
+function tabletsFirst(making: Making, course: Course): Course {
+  if (!inForce(making, 'degas').practice?.strips) return course
+  const tablets = course.find((entry) => 'do' in entry && entry.do === 'degas')
+  const rest = course.filter((entry) => entry !== tablets)
+  const at = rest.findIndex((entry) => ('add' in entry ? entry.add === 'magnesium' : entry.do === 'refine'))
+  return tablets && at >= 0 ? rest.toSpliced(at, 0, tablets) : course
+}
+
 function addition(making: Making, entry: Added, lots: ChargedLot[], pot: Pot): RunStep {
   const cautions = additionCautions(making, entry, lots)
-  const step: RunStep = { id: `add-${entry.add}`, kind: 'add', addition: entry.add, lots, cautions }
+  const chill = chillOf(making.metal, { composition: pot.composition(), massG: pot.totalG }, lots)
+  const step: RunStep = {
+    id: `add-${entry.add}`,
+    kind: 'add',
+    addition: entry.add,
+    lots,
+    cautions,
+    ...(chill && Math.abs(chill.dropC) >= WORTH_SAYING_C ? { chill } : {}),
+    ...(entry.atC ? { meltC: dissolvingAt(entry.atC, pot, lots) } : {}),
+  }
   if (entry.burns) return burningAddition(making, step, pot, entry.school)
   pot.addAll(lots)
   if (entry.minutes) step.minutes = entry.minutes

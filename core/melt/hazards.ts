@@ -1,3 +1,4 @@
+import { SCRAP_BOOK } from '#core/stock'
 import type { ChargedLot } from './charged-lot'
 
 /** What cartridge cases are made of, wt%. */
@@ -33,6 +34,41 @@ const FINE = new Set(['turnings', 'oily-turnings', 'foil', 'cans-loose'])
  */
 export const isFineMetal = ({ form, composition }: Pick<ChargedLot, 'form' | 'composition'>): boolean =>
   FINE.has(form) && (composition.Al ?? 0) + (composition.Mg ?? 0) > 50
+
+/** What a coating brings, by the caution it wants. */
+const COATING_CAUTIONS: Readonly<Record<string, readonly string[]>> = {
+  plating: ['cadmium'],
+  paint: ['poison-paint'],
+  plastic: ['plastic'],
+  oil: ['oily'],
+  solder: ['lead'],
+}
+/** Forms that bring a caution of their own. */
+const FORM_CAUTIONS: Readonly<Record<string, readonly string[]>> = {
+  'cans-loose': ['sealed-cans'],
+  'cans-pressed': ['sealed-cans'],
+  'oily-turnings': ['oily'],
+}
+
+/**
+ * Cautions that scrap brings to the preheating: by the scrap book's entry it was taken from, what lies on it and its
+ * form. Castings of aluminium may be magnesium.
+ * @source data/scrap-book.json and data/cautions.json
+ * @example scrapCautions([{ form: 'casting', composition: { Cu: 100 }, coatings: ['plating'] }]) // ['cadmium']
+ */
+export function scrapCautions(
+  lots: readonly Pick<ChargedLot, 'form' | 'composition' | 'coatings' | 'scrapId'>[],
+): string[] {
+  const found = lots.flatMap(({ form, composition, coatings = [], scrapId }) => [
+    ...(SCRAP_BOOK.find(({ id }) => id === scrapId)?.cautions ?? []),
+    ...coatings.flatMap((coating) => COATING_CAUTIONS[coating] ?? []),
+    ...(FORM_CAUTIONS[form] ?? []),
+    ...((composition.Al ?? 0) > 50 && (form === 'casting' || form === 'painted')
+      ? ['magnesium-castings']
+      : []),
+  ])
+  return [...new Set(found)]
+}
 
 /** A full crucible heavier than this is no lift for one with tongs, g. Engineering judgement. */
 export const LIFT_G = 15_000

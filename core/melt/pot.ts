@@ -37,6 +37,14 @@ export class Pot {
     for (const lot of lots) this.add(lot)
   }
 
+  /** Returns another pot that holds these besides. */
+  with(lots: readonly Pick<ChargedLot, 'composition' | 'massG'>[]): Pot {
+    const other = new Pot()
+    if (this.#totalG > 0) other.add({ composition: this.composition(), massG: this.#totalG })
+    other.addAll(lots)
+    return other
+  }
+
   get totalG(): number {
     return this.#totalG
   }

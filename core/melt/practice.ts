@@ -44,6 +44,10 @@ const bookSchema = z.strictObject({
   /** only for alloys that aim at magnesium between these, wt% */
   magnesiumPct: z.tuple([share, share]).exactOptional(),
   cover: z.enum(COVER_IDS).exactOptional(),
+  /** a cover that goes in with the cold charge */
+  withColdCharge: z.boolean().exactOptional(),
+  /** it gives off chlorine, which takes magnesium and strontium out of the melt */
+  strips: z.boolean().exactOptional(),
   /** an addition that it puts in last */
   last: z.enum(ADDITIONS).exactOptional(),
   source: z.string().exactOptional(),

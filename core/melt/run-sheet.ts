@@ -1,8 +1,9 @@
+import { nominalWhole } from '#core/alloys'
 import { totalG } from '#core/lists'
 import { familyOf, metalFacts, pourWindow, type AlloyKind, type Liquidus } from '#core/families'
 import type { ChargedLot } from './charged-lot'
 import { courseSteps } from './course'
-import { fumeCautions, LIFT_G, mayHoldRounds } from './hazards'
+import { fumeCautions, LIFT_G, mayHoldRounds, scrapCautions } from './hazards'
 import { inForce, type Making } from './making'
 import { preheated } from './preheat'
 import type { RunSheetAsk, RunStep } from './run-step'
@@ -28,6 +29,17 @@ export function runSheet(
   const chargeG = totalG(lots)
   const making: Making = { ...ask, alloy, metal, lots, chargeG, liquidus }
   return [...early(making), ...courseSteps(making), ...late(making)]
+}
+
+/** An unknown crucible weighs about this share of the copper it is charged with. Engineering estimate. */
+const UNKNOWN_POT_SHARE = 0.4
+/** From this much nickel on an alloy is a nickel alloy to the skin, wt%. Engineering judgement. */
+const NICKEL_PCT = 5
+
+/** What must be known before a casting is put to use. */
+function useCautions({ alloy, metal }: Making): string[] {
+  const nickel = nominalWhole(alloy).Ni ?? 0
+  return [...(metal === 'Cu' ? ['food-copper'] : []), ...(nickel > NICKEL_PCT ? ['nickel-skin'] : [])]
 }
 
 /** What each way of heating can do to whoever stands by. */
@@ -66,21 +78,32 @@ function early(making: Making): RunStep[] {
           } satisfies RunStep,
         ]
       : []),
-    { id: 'crucible', kind: 'crucible', cautions: ['crucible'], ...pot, ...(ramp ? { practice: ramp } : {}) },
+    {
+      id: 'crucible',
+      kind: 'crucible',
+      // A flame's air decides what gas the copper takes up.
+      cautions: [
+        'crucible',
+        ...(making.metal === 'Cu' && making.fuel !== 'electric' ? ['oxidising-flame'] : []),
+      ],
+      ...pot,
+      ...(ramp ? { practice: ramp } : {}),
+    },
     {
       id: 'preheat',
       kind: 'preheat',
       hold: 'hot-dry',
       preheat: preheated(making.lots),
-      cautions: ['damp', 'never'],
+      cautions: ['damp', 'never', ...scrapCautions(making.lots).filter((id) => id !== 'never')],
     },
   ]
 }
 
 function late(making: Making): RunStep[] {
-  const { alloy, metal, liquidus, chargeG, crucibleG = 0, pourOrder = [] } = making
+  const { alloy, metal, liquidus, chargeG, pourOrder = [], walls } = making
+  const crucibleG = making.crucibleG ?? UNKNOWN_POT_SHARE * chargeG
   const fume = fumeCautions(making.lots)
-  const window = pourWindow(alloy, liquidus)
+  const window = pourWindow(alloy, liquidus, walls)
   return [
     { id: 'skim', kind: 'skim', cautions: ['damp', ...fume] },
     { id: 'sample', kind: 'sample', cautions: ['mould'] },
@@ -99,6 +122,6 @@ function late(making: Making): RunStep[] {
       pourOrder,
       cautions: [...(chargeG + crucibleG > LIFT_G ? ['lift'] : []), 'pour', ...fume],
     },
-    { id: 'empty', kind: 'empty', cautions: ['quench'] },
+    { id: 'empty', kind: 'empty', cautions: ['quench', ...useCautions(making)] },
   ]
 }

@@ -1,5 +1,6 @@
-import type { Addition, PourWindow } from '#core/families'
+import type { Addition, PourWindow, Walls } from '#core/families'
 import type { ChargedLot } from './charged-lot'
+import type { Chill } from './chill'
 import type { Dose } from './doses'
 import type { MeltC, Portion } from './pot'
 import type { ChosenPractices, OwnPractice, Practice } from './practice'
@@ -55,6 +56,8 @@ export interface RunStep {
   meltC?: MeltC
   /** the addition in parts, each with what the melt is held at for it */
   portions?: readonly Portion[]
+  /** what it does to the melt's temperature, put in cold */
+  chill?: Chill
   /** zinc boils out of the melt from here on, once the addition is in, °C; told where it is inside what it is held at */
   boilsC?: number
   window?: PourWindow
@@ -86,9 +89,11 @@ export interface RunSheetAsk {
   pot?: PotCare
   /** castings in the order they are poured, thin ones first */
   pourOrder?: readonly string[]
+  /** walls of the castings, which decide the end of the pour window */
+  walls?: Walls
   /** what the furnace burns; null where none was chosen */
   fuel?: 'propane' | 'charcoal' | 'electric' | null
-  /** the empty crucible, g; 0 where it was never weighed */
+  /** the empty crucible, g, as weighed or by its size; left out where no crucible is chosen */
   crucibleG?: number
   /** zinc to put back because more was burnt than planned, g */
   topUpZincG?: number

@@ -72,6 +72,7 @@ function madeOf({ name, scrap, metal }: Entry): Pick<PileTile, 'told' | 'source'
     told: {
       name,
       kind: 'scrap',
+      scrapId: entry.id,
       form: entry.form,
       ...(entry.on.length > 0 ? { coatings: [...entry.on] } : {}),
       ...blendOfGuesses(entry.likely),

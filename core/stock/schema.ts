@@ -40,6 +40,8 @@ export const lotSchema = z.strictObject({
   /** masses of single pieces, g */
   pieces: z.array(grams.positive()).max(500).optional(),
   whereFrom: z.string().max(120).optional(),
+  /** entry of the scrap book it was taken from: its cautions follow it to the run sheet */
+  scrapId: z.string().max(60).optional(),
   /** when its label was printed last, and what stood on it */
   labelled: z.strictObject({ at: z.iso.datetime(), text: z.string().max(300) }).optional(),
   gotOn: z.iso.date().optional(),

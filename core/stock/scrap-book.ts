@@ -39,6 +39,8 @@ const entrySchema = z.strictObject({
   coating: text,
   /** the same, as a lot has it ticked */
   on: z.array(z.enum(COATINGS)),
+  /** cautions it brings to the preheating, by their ids */
+  cautions: z.array(text).exactOptional(),
   /** what to refuse, and why; empty where there is nothing */
   refuse: text,
   source: text,

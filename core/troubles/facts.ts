@@ -1,11 +1,29 @@
 import { solidDensity, zincLeast } from '#core/alloys'
 import { familyOf, type Family } from '#core/families'
 import { combineReadings, judge } from '#core/assay'
-import { partFigures } from '#core/casting'
+import { alloyCastability, partFigures } from '#core/casting'
 import { wantsFirstFire, type Gear } from '#core/gear'
-import { heatLiquidus, heatSummary, heatTrace, SEEN, stepDoneMin, type Heat, type Seen } from '#core/heat'
-import { brimHolds, crucibleHolds, practiceInForce, temperatureAt } from '#core/melt'
+import {
+  heatLiquidus,
+  heatSummary,
+  heatTrace,
+  heatWindow,
+  SEEN,
+  stepDoneMin,
+  type Heat,
+  type Seen,
+} from '#core/heat'
+import { brimHolds, crucibleHolds, practiceInForce, practicesOf, temperatureAt } from '#core/melt'
 import type { Lot } from '#core/stock'
+
+/** Whether the gating told has a riser; null where none was told. */
+function risersIn({ need }: Heat): boolean | null {
+  return need?.gating ? need.gating.risers > 0 : null
+}
+
+/** Superheat under and over which a metal without a known window was poured cold or too hot, °C. */
+const COLD_C = 60
+const HOT_C = 150
 
 /** What a heat's log says, as far as it says anything; null where nobody wrote it down. */
 export interface HeatFacts {
@@ -14,6 +32,15 @@ export interface HeatFacts {
   /** poured so far over the liquidus, °C */
   superheatC: number | null
   hottestOverC: number | null
+  /** ends of the pour window over the liquidus, °C: under the first it was cold, over the second too hot */
+  coldUnderC: number
+  hotOverC: number
+  /** how readily the metal takes up gas, 1 to 5; null where no practice is known for it */
+  gasGrade: number | null
+  /** oxygen has to be taken out of it */
+  wantsDeoxidant: boolean
+  /** the mould had a riser; null where its gating was not told */
+  fed: boolean | null
   heldMin: number | null
   degassed: boolean
   deoxidised: boolean | null
@@ -46,7 +73,6 @@ export interface HeatFacts {
   barFault: boolean | null
   unfired: boolean | null
   emptied: boolean
-  remarks: string
 }
 
 /**
@@ -57,6 +83,7 @@ export function heatFacts(heat: Heat, lots: readonly Lot[], gear: readonly Gear[
   const { alloy } = heat
   const summary = heatSummary(heat)
   const liquidus = heatLiquidus(heat)?.liquidusC ?? null
+  const window = heatWindow(heat)
   const probe = gear.find((one) => one.type === 'thermocouple' && one.id === heat.thermocoupleId)
   const checks = probe?.type === 'thermocouple' ? probe.checks : []
   const trace = heatTrace(heat.log ?? [], checks)
@@ -85,6 +112,16 @@ export function heatFacts(heat: Heat, lots: readonly Lot[], gear: readonly Gear[
     hottestOverC: over(
       trace.length ? Math.max(...trace.map(({ celsius }) => celsius)) : heat.pour.pourTemperatureC,
     ),
+    coldUnderC: window && liquidus !== null ? window.fromC - liquidus : COLD_C,
+    hotOverC: window && liquidus !== null ? window.toC - liquidus : HOT_C,
+    gasGrade:
+      alloy && familyOf(alloy)
+        ? (alloyCastability(alloy).traits.find(({ trait }) => trait === 'gas')?.grade ?? null)
+        : null,
+    wantsDeoxidant: alloy
+      ? practicesOf(alloy, 'deoxidise').some(({ how, usual }) => usual && how !== '')
+      : false,
+    fed: risersIn(heat),
     // Ticked in one go afterwards, the times say nothing.
     heldMin: base !== null && poured !== null && poured - base > 1 ? poured - base : null,
     degassed: doneAt('degas') !== null || (heat.log ?? []).some(({ kind }) => kind === 'degas'),
@@ -115,7 +152,6 @@ export function heatFacts(heat: Heat, lots: readonly Lot[], gear: readonly Gear[
     barFault: (heat.tests ?? []).some(({ barFault }) => barFault) ? true : null,
     unfired: crucible?.type === 'crucible' ? wantsFirstFire(crucible, 0) : null,
     emptied: doneAt('empty') !== null,
-    remarks: [heat.remarks, ...(heat.log ?? []).map(({ text }) => text)].join('\n').toLowerCase(),
   }
 }
 

@@ -5,8 +5,10 @@ import type { HeatFacts } from './facts'
 /** What the log says of a cause: for it, against it, or nothing. */
 type Says = 'for' | 'against' | 'silent'
 
-const COLD_C = 60
-const HOT_C = 150
+/** Zinc goes in no hotter than this above the liquidus, °C. */
+const ZINC_HOT_C = 60
+/** From this grade of gas on a metal is known for it (data/castability.json). */
+const GASSY = 4
 const LONG_MIN = 20
 const THIN_MM = 6
 const BEADS_PCT = 1
@@ -15,20 +17,20 @@ export const BARS_AT_FAULT = 3
 const THIN_FORMS = new Set(['cans-loose', 'cans-pressed', 'foil', 'turnings', 'oily-turnings'])
 
 const when = (known: unknown, isFor: boolean): Says => (known === null ? 'silent' : isFor ? 'for' : 'against')
-/** What was looked at speaks against; that nobody ticked it is no evidence. */
-const unseen = ({ lookedAt }: HeatFacts, id: string): Says => (lookedAt.has(id) ? 'against' : 'silent')
+/** What was looked at speaks against; what was passed over while the rest was ticked speaks for. */
+const unseen = ({ lookedAt }: HeatFacts, id: string): Says =>
+  lookedAt.has(id) ? 'against' : lookedAt.size > 0 ? 'for' : 'silent'
 /** Metal frozen in the pot is cold metal: so much of the charge. */
 const MUCH_SKULL = 0.1
 
-const brokenPour = (f: HeatFacts): boolean =>
-  f.seen.has('pour-interrupted') || /interrupt|stopped pouring|twice|broken (pour|stream)/.test(f.remarks)
+const brokenPour = (f: HeatFacts): boolean => f.seen.has('pour-interrupted')
 
 const EVIDENCE: Readonly<Record<EvidenceId, (facts: HeatFacts) => Says>> = {
   'superheat-low': (f: HeatFacts) =>
     (f.skullG ?? 0) > MUCH_SKULL * f.chargeG && f.chargeG > 0
       ? 'for'
-      : when(f.superheatC, (f.superheatC ?? 0) < COLD_C),
-  'superheat-high': (f: HeatFacts) => when(f.hottestOverC, (f.hottestOverC ?? 0) > HOT_C),
+      : when(f.superheatC, (f.superheatC ?? 0) < f.coldUnderC),
+  'superheat-high': (f: HeatFacts) => when(f.hottestOverC, (f.hottestOverC ?? 0) > f.hotOverC),
   'pour-split': (f: HeatFacts) => (brokenPour(f) ? 'for' : 'silent'),
   // Left to float it goes over the lip with the metal.
   'oxide-folded': (f: HeatFacts) => (brokenPour(f) || f.skipped.has('skim') ? 'for' : 'silent'),
@@ -46,7 +48,9 @@ const EVIDENCE: Readonly<Record<EvidenceId, (facts: HeatFacts) => Says>> = {
   'vents-unseen': (f: HeatFacts) => (f.seen.has('metal-at-vent') ? 'against' : unseen(f, 'vents')),
   'sand-unseen': (f: HeatFacts) => unseen(f, 'dry'),
   'moulds-unseen': (f: HeatFacts) => (f.seen.has('mould-cold') ? 'for' : unseen(f, 'ingot-moulds')),
-  'feed-unseen': (f: HeatFacts) => (/riser|sink|shrink/.test(f.remarks) ? 'for' : 'silent'),
+  'feed-unseen': (f: HeatFacts) => when(f.fed, f.fed === false),
+  // Charcoal feeds it; a dirty charge is a cause of its own.
+  'gas-fed': (f: HeatFacts) => (f.cover === 'cover-charcoal' && isGassy(f) ? 'for' : 'silent'),
   'not-degassed': (f: HeatFacts) =>
     f.degassed || !f.family || !metalFacts(f.family.metal).degassed
       ? 'against'
@@ -54,7 +58,7 @@ const EVIDENCE: Readonly<Record<EvidenceId, (facts: HeatFacts) => Says>> = {
         ? 'for'
         : 'silent',
   'not-deoxidised': (f: HeatFacts) =>
-    f.family?.phosphorDeoxidised ? when(f.deoxidised, f.deoxidised === false) : 'against',
+    f.family?.phosphorDeoxidised || f.wantsDeoxidant ? when(f.deoxidised, f.deoxidised === false) : 'against',
   'dirty-charge': (f: HeatFacts) =>
     f.coatings.length > 0 || f.forms.some((form) => form === 'painted' || form === 'oily-turnings')
       ? 'for'
@@ -63,22 +67,13 @@ const EVIDENCE: Readonly<Record<EvidenceId, (facts: HeatFacts) => Says>> = {
         : 'silent',
   'thin-ware': (f: HeatFacts) =>
     f.forms.length === 0 ? 'silent' : f.forms.some((form) => THIN_FORMS.has(form)) ? 'for' : 'against',
-  'held-long': (f: HeatFacts) =>
-    f.heldMin !== null
-      ? when(f.heldMin, f.heldMin > LONG_MIN)
-      : /held \d\d|held long/.test(f.remarks)
-        ? 'for'
-        : 'silent',
+  'held-long': (f: HeatFacts) => when(f.heldMin, (f.heldMin ?? 0) > LONG_MIN),
   'aluminium-in-tin-bronze': (f: HeatFacts) =>
     poisonsOf(f.family)
       .filter(({ elements }) => elements.includes('Al'))
       .map(({ overPct }) => when(f.composition.Al ?? 0, (f.composition.Al ?? 0) > overPct))[0] ?? 'against',
   'zinc-hot': (f: HeatFacts) =>
-    f.zincInOverC !== null
-      ? when(f.zincInOverC, f.zincInOverC > COLD_C)
-      : f.smoked || /too early/.test(f.remarks)
-        ? 'for'
-        : 'silent',
+    f.zincInOverC !== null ? when(f.zincInOverC, f.zincInOverC > ZINC_HOT_C) : f.smoked ? 'for' : 'silent',
   bare: (f: HeatFacts) => when(f.cover, f.cover === 'cover-bare'),
   'zinc-below': (f: HeatFacts) => when(f.zincBelow, f.zincBelow === true),
   'lead-bismuth': (f: HeatFacts) =>
@@ -99,6 +94,10 @@ export interface RankedCause extends Cause {
   says: Says
   score: number
 }
+
+const isGassy = ({ gasGrade }: HeatFacts): boolean => (gasGrade ?? 0) >= GASSY
+/** A cause of pores counts so much more in a metal known for taking up gas. Engineering judgement. */
+const GASSY_WEIGHT = 2
 
 /** How much the log counts against how often a cause is the one. */
 const FOR = 3
@@ -128,7 +127,10 @@ export function rankCauses(symptom: string, facts: HeatFacts): RankedCause[] {
       return {
         ...cause,
         says,
-        score: cause.weight * (says === 'for' ? FOR : says === 'against' ? AGAINST : 1),
+        score:
+          cause.weight *
+          (cause.gassy && isGassy(facts) ? GASSY_WEIGHT : 1) *
+          (says === 'for' ? FOR : says === 'against' ? AGAINST : 1),
       }
     })
     .sort((a, b) => b.score - a.score)

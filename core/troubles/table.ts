@@ -16,6 +16,7 @@ export const EVIDENCE_IDS = [
   'sand-unseen',
   'moulds-unseen',
   'feed-unseen',
+  'gas-fed',
   'not-degassed',
   'not-deoxidised',
   'dirty-charge',
@@ -48,6 +49,8 @@ const causeSchema = z.strictObject({
   /** how often it is the one, where nothing is known: 1 seldom, 4 mostly */
   weight: z.number().int().min(1).max(4),
   evidence: z.enum(EVIDENCE_IDS),
+  /** weighs more in a metal that takes up gas readily */
+  gassy: z.boolean().optional(),
   change: z.string(),
   /** metals it can happen to; all where none are told */
   metals: z.array(z.enum(METALS)).exactOptional(),

@@ -31,14 +31,14 @@ const {
   nowMin,
   afterwards,
 } = props.forecast
-const { degrees, grams } = useUnits()
+const { degrees, degreesApart, grams } = useUnits()
 const clock = (seconds: number) => clockWords(new Date(startMs.value + seconds * 1000).toISOString())
 const minutes = (seconds: number) => Math.max(1, Math.round(seconds / 60))
 const words = (span: ForecastSpan) => spanWords(span, { startMs: startMs.value, begun: begun.value })
 const addition = computed(() => {
   if (!nextAdded.value) return ''
   const { step, when } = nextAdded.value
-  const { title } = stepWords(step, { grams, degrees, metal: null })
+  const { title } = stepWords(step, { grams, degrees, degreesApart, metal: null })
   const inS = Math.max(60, when.mid - 60 * nowMin.value)
   return t('melt.addition-in', { title, minutes: minutes(inS), when: words(when) })
 })

@@ -12,6 +12,7 @@ export interface StepWords {
 interface Tools {
   grams: (value: number, step?: number) => string
   degrees: (celsius: number) => string
+  degreesApart: (celsius: number) => string
   /** null where no practice is known for it */
   metal: FamilyMetal | null
 }
@@ -100,6 +101,23 @@ function heldWords(step: RunStep, { grams, degrees }: Pick<Tools, 'grams' | 'deg
   return step.hold === 'cool-enough' ? ` ${t('melt.no-melting-range-is-known-for')}` : ''
 }
 
+/** Temperature drops are estimates: said to ten degrees. */
+const ROUGHLY_C = 10
+const roughly = (celsius: number) => ROUGHLY_C * Math.round(celsius / ROUGHLY_C)
+
+/** What an addition does to the temperature of the melt, and what to start from. */
+function chillWords(
+  { chill, hold }: RunStep,
+  { degrees, degreesApart }: Pick<Tools, 'degrees' | 'degreesApart'>,
+): string {
+  if (!chill) return ''
+  const by = degreesApart(roughly(Math.abs(chill.dropC)))
+  if (chill.dropC < 0) return ` ${t('melt.heats', { rise: by })}`
+  return chill.startC !== null && hold !== 'cool-enough'
+    ? ` ${t('melt.chills', { drop: by, start: degrees(roughly(chill.startC)) })}`
+    : ` ${t('melt.chills-held', { drop: by })}`
+}
+
 /** From how much to how much of something: a small dose as finely as it has to be weighed. */
 export function doseWords(
   { lowG, highG }: Pick<NonNullable<RunStep['dose']>, 'lowG' | 'highG'>,
@@ -121,7 +139,7 @@ function pourWords({ window, pourOrder }: RunStep, degrees: Tools['degrees']): s
 }
 
 /** A run-sheet step in words: what to do, and how. */
-export function stepWords(step: RunStep, { grams, degrees, metal }: Tools): StepWords {
+export function stepWords(step: RunStep, { grams, degrees, degreesApart, metal }: Tools): StepWords {
   const dose = step.dose ? doseWords(step.dose, grams) : ''
   const minutes = step.minutes ? minutesWords(step.minutes) : ''
   const practice = step.practice ? inSentence(told(step.practice.name)) : ''
@@ -179,7 +197,10 @@ export function stepWords(step: RunStep, { grams, degrees, metal }: Tools): Step
         (step.practice && told(step.practice.how)) ??
         (metal && ADD_HOW_IN[metal]?.[addition]) ??
         ADD_HOW[addition]
-      return { title: t('melt.add-the', { step: additionTitle(step) }), how: how + held }
+      return {
+        title: t('melt.add-the', { step: additionTitle(step) }),
+        how: how + held + chillWords(step, { degrees, degreesApart }),
+      }
     }
     case 'flux':
       return {

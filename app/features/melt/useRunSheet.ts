@@ -1,10 +1,18 @@
 import { t } from '~/words'
 import { computed } from 'vue'
 import { POUR_CHECKLIST, pourOrder } from '#core/casting'
-import { firingOf, materialOf, USUAL_RAMP, wantsFirstFire, type Crucible, type Furnace } from '#core/gear'
+import {
+  crucibleWeight,
+  firingOf,
+  materialOf,
+  USUAL_RAMP,
+  wantsFirstFire,
+  type Crucible,
+  type Furnace,
+} from '#core/gear'
 import { runSheet, type PotCare, type RunSheetAsk, type RunStep } from '#core/melt'
 import { familyOf } from '#core/families'
-import { heatLiquidus, POT_LOT, type Heat } from '#core/heat'
+import { heatLiquidus, heatWalls, POT_LOT, type Heat } from '#core/heat'
 import { remindersFor } from '#core/troubles'
 import { useYard } from '~/storage/yard-store'
 import { stepWords } from './melt-words'
@@ -34,7 +42,7 @@ export function useRunSheet(topUpZincG: () => number = () => 0) {
   const clock = useHeatClock()
   const plan = usePlan(heat)
   const { lines, lotName } = plan
-  const { grams, degrees } = useUnits()
+  const { grams, degrees, degreesApart } = useUnits()
   const { crucibles, heatsIn } = useGear()
 
   const liquidus = computed(() => (heat.value ? heatLiquidus(heat.value) : null))
@@ -49,8 +57,9 @@ export function useRunSheet(topUpZincG: () => number = () => 0) {
       fuel:
         yard.gear.find((one): one is Furnace => one.type === 'furnace' && one.id === heat.value?.furnaceId)
           ?.fuel ?? null,
-      crucibleG: crucible?.checks.findLast(({ massG }) => massG !== null)?.massG ?? 0,
+      ...(crucible ? { crucibleG: crucibleWeight(crucible) } : {}),
       pourOrder: pourOrder(heat.value?.need?.parts ?? []),
+      walls: heatWalls(heat.value ?? { need: null }),
     }
   })
   const charge = computed(() =>
@@ -62,6 +71,8 @@ export function useRunSheet(topUpZincG: () => number = () => 0) {
         form: formOf(heat.value!, lot.id),
         massG,
         composition: lot.composition,
+        coatings: yard.records.lots[lot.id]?.coatings ?? [],
+        ...scrapOf(lot.id),
       })),
   )
   const stepsWith = (more: RunSheetAsk): RunStep[] => {
@@ -72,12 +83,16 @@ export function useRunSheet(topUpZincG: () => number = () => 0) {
   /** As the charge wants it, whatever the log says. */
   const planned = computed(() => stepsWith({}))
   const steps = computed(() => stepsWith({ topUpZincG: topUpZincG() }))
+  const scrapOf = (lotId: string) => {
+    const scrapId = yard.records.lots[lotId]?.scrapId
+    return scrapId ? { scrapId } : {}
+  }
   const formOf = (current: Heat, lotId: string) =>
     current.weighed.find((line) => line.lotId === lotId)?.form ??
     yard.lots.find(({ id }) => id === lotId)?.form ??
     'casting'
 
-  const words = (step: RunStep) => stepWords(step, { grams, degrees, metal: metal.value })
+  const words = (step: RunStep) => stepWords(step, { grams, degrees, degreesApart, metal: metal.value })
   const stateOf = (step: RunStep) => heat.value?.done[step.id] ?? null
   const current = computed(() => steps.value.find((step) => !stateOf(step)) ?? null)
   const next = computed(() => {

@@ -37,6 +37,7 @@ function begin(entry: ScrapSource): void {
   adding.value = {
     name: told(entry.name),
     kind: 'scrap',
+    scrapId: entry.id,
     form: entry.form as Lot['form'],
     ...(entry.on.length > 0 ? { coatings: [...entry.on] } : {}),
     composition,

@@ -71,6 +71,7 @@ export function useIdentify() {
     return {
       name: told(best.value?.name) ?? '',
       kind: 'scrap',
+      ...(found.value.suspects[0] ? { scrapId: found.value.suspects[0].source.id } : {}),
       ...(airG.value ? { massG: airG.value } : {}),
       ...(on.length > 0 ? { coatings: [...on] } : {}),
       ...(form ? { form: form as Lot['form'] } : {}),

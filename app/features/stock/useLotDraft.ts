@@ -106,6 +106,7 @@ export function useLotDraft(lot: Lot | null, done: () => void, begun: Partial<Lo
       ...(pieces.ok && pieces.pieces.length > 0 ? { pieces: pieces.pieces } : {}),
       ...(extras.whereFrom.trim() ? { whereFrom: extras.whereFrom.trim() } : {}),
       ...(extras.gotOn ? { gotOn: extras.gotOn } : {}),
+      ...(known.scrapId ? { scrapId: known.scrapId } : {}),
       ...(extras.photos.length > 0 ? { photos: extras.photos } : {}),
       ...(lot ? { createdAt: lot.createdAt } : {}),
       sd,

@@ -20,12 +20,9 @@ const LINES: Readonly<Record<EvidenceId, readonly [forIt: Line, against: Line]>>
     (f) => t('parts.it-stood', { hottestOverC: over(f.hottestOverC) }),
     (f) => t('parts.never-hotter-than', { hottestOverC: over(f.hottestOverC) }),
   ],
-  'pour-split': [
-    (f) => (f.seen.has('pour-interrupted') ? t('parts.it-was-seen') : t('parts.the-notes-tell-of-a-broken')),
-    () => '',
-  ],
+  'pour-split': [() => t('parts.it-was-seen'), () => ''],
   'oxide-folded': [
-    (f) => (f.skipped.has('skim') ? t('parts.it-was-not-skimmed') : t('parts.the-notes-tell-of-a-broken')),
+    (f) => (f.skipped.has('skim') ? t('parts.it-was-not-skimmed') : t('parts.it-was-seen')),
     () => '',
   ],
   'thin-section': [
@@ -45,20 +42,24 @@ const LINES: Readonly<Record<EvidenceId, readonly [forIt: Line, against: Line]>>
           ? t('parts.there-was-enough-some-of-it')
           : t('parts.as-much-came-out-as-was'),
   ],
-  'level-unseen': [() => '', () => t('parts.the-level-was-looked-at')],
+  'level-unseen': [() => t('parts.it-was-not-ticked-before-the'), () => t('parts.the-level-was-looked-at')],
   'vents-unseen': [
-    () => '',
+    () => t('parts.it-was-not-ticked-before-the'),
     (f) =>
       f.seen.has('metal-at-vent')
         ? t('parts.metal-was-seen-at-the-vent')
         : t('parts.the-vents-were-looked-at'),
   ],
-  'sand-unseen': [() => '', () => t('parts.the-sand-was-looked-at')],
+  'sand-unseen': [() => t('parts.it-was-not-ticked-before-the'), () => t('parts.the-sand-was-looked-at')],
   'moulds-unseen': [
-    () => t('parts.the-mould-was-seen-to-be'),
+    (f) =>
+      f.seen.has('mould-cold')
+        ? t('parts.the-mould-was-seen-to-be')
+        : t('parts.it-was-not-ticked-before-the'),
     () => t('parts.ingot-moulds-were-hot-and-dry'),
   ],
-  'feed-unseen': [() => t('parts.the-remarks-name-riser-or-sinks'), () => ''],
+  'feed-unseen': [() => t('parts.the-gating-has-no-riser'), () => t('parts.the-gating-has-a-riser')],
+  'gas-fed': [() => t('parts.charcoal-was-its-cover'), () => ''],
   'not-degassed': [() => t('parts.degassing-was-skipped'), () => t('parts.it-was-degassed')],
   'not-deoxidised': [() => t('parts.deoxidising-was-skipped'), () => t('parts.it-was-deoxidised-or-does-so')],
   'dirty-charge': [
@@ -70,10 +71,7 @@ const LINES: Readonly<Record<EvidenceId, readonly [forIt: Line, against: Line]>>
   ],
   'thin-ware': [() => t('parts.thin-ware-was-in-the-charge'), () => t('parts.no-thin-ware-was-in-the')],
   'held-long': [
-    (f) =>
-      f.heldMin === null
-        ? t('parts.the-remarks-tell-of-a-long')
-        : t('parts.held', { heldMin: counted(Math.round(f.heldMin), 'minute') }),
+    (f) => t('parts.held', { heldMin: counted(Math.round(f.heldMin ?? 0), 'minute') }),
     (f) => t('parts.held', { heldMin: counted(Math.round(f.heldMin ?? 0), 'minute') }),
   ],
   'aluminium-in-tin-bronze': [
@@ -115,7 +113,13 @@ const LINES: Readonly<Record<EvidenceId, readonly [forIt: Line, against: Line]>>
     (f) => t('parts.it-held-of-what-it-takes', { round: Math.round(100 * (f.fullness ?? 0)) }),
     (f) => t('parts.it-held-of-what-it-takes', { round: Math.round(100 * (f.fullness ?? 0)) }),
   ],
-  'mould-cold': [() => t('parts.the-mould-was-seen-to-be'), () => t('parts.ingot-moulds-were-hot-and-dry')],
+  'mould-cold': [
+    (f) =>
+      f.seen.has('mould-cold')
+        ? t('parts.the-mould-was-seen-to-be')
+        : t('parts.it-was-not-ticked-before-the'),
+    () => t('parts.ingot-moulds-were-hot-and-dry'),
+  ],
   'soda-or-borax': [() => t('parts.soda-glass-or-borax-was-in'), () => t('parts.no-flux-that-eats-clay')],
 }
 

@@ -23,6 +23,7 @@ const SPELLED: Readonly<Record<string, string>> = {
   mould: 'mold',
   moulds: 'molds',
   neighbours: 'neighbors',
+  oxidising: 'oxidizing',
   practise: 'practice',
   sulphur: 'sulfur',
   towards: 'toward',

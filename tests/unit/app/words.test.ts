@@ -175,13 +175,18 @@ describe('run sheet and figures typed', () => {
   it('a step says what, how much and under which temperature', () => {
     const words = stepWords(
       { id: 'add-zinc', kind: 'add', addition: 'zinc', meltC: { fromC: 1030, toC: 1080 }, cautions: [] },
-      { ...tools, degrees: (c) => `${c} °C`, metal: 'Cu' },
+      { ...tools, degrees: (c) => `${c} °C`, degreesApart: (c) => `${c} °C`, metal: 'Cu' },
     )
     expect(words.title).toBe('Add the zinc')
     expect(words.how).toContain('Keep the melt between 1030 °C and 1080 °C.')
   })
   it('at what heat to pour is told where it is looked at, and where it is poured', () => {
-    const degreesTools = { ...tools, degrees: (c: number) => `${c} °C`, metal: 'Cu' as const }
+    const degreesTools = {
+      ...tools,
+      degreesApart: (c: number) => `${c} °C`,
+      degrees: (c: number) => `${c} °C`,
+      metal: 'Cu' as const,
+    }
     const window = { fromC: 1080, usualC: 1110, toC: 1150 }
     const looked = stepWords({ id: 'temperature', kind: 'temperature', window, cautions: [] }, degreesTools)
     expect(looked.title).toBe('Check the temperature: 1080 °C to 1150 °C')

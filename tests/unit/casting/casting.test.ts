@@ -268,10 +268,10 @@ describe('what a founder would say of the sections', () => {
 
 describe('sand', () => {
   const bentonite = SAND_MIXES.find(({ id }) => id === 'bentonite')!
-  it('100 lb of sand, 12 lb of bentonite, 8.3 lb of water, from any one of them', () => {
+  it('100 parts of sand, 10 of bentonite, 4 of water to begin with (foundry textbooks: 8 to 12, 3 to 5), from any one of them', () => {
     const batch = sandBatch(bentonite, 'sand', 45_359.237)
-    expect(batch.clayG / 453.59237).toBeCloseTo(12)
-    expect(batch.waterG / 453.59237).toBeCloseTo(8.3)
+    expect(batch.clayG / 453.59237).toBeCloseTo(10)
+    expect(batch.waterG / 453.59237).toBeCloseTo(4)
     for (const [known, massG] of [
       ['clay', batch.clayG],
       ['water', batch.waterG],

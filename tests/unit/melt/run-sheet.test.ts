@@ -1,8 +1,16 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { ALLOYS } from '#core/alloys'
+import { ALLOYS, findAlloy } from '#core/alloys'
 import { liquidusOf } from '#core/families'
-import { CAUTIONS, findCaution, phosphorusAdded, runSheet, type ChargedLot, type RunStep } from '#core/melt'
+import {
+  CAUTIONS,
+  findCaution,
+  phosphorusAdded,
+  practicesOf,
+  runSheet,
+  type ChargedLot,
+  type RunStep,
+} from '#core/melt'
 
 const lot = (
   name: string,
@@ -98,12 +106,17 @@ describe('run sheet, copper-based (order: common practice, no source)', () => {
     expect(phosphorusAdded(0.125, 15)).toBeCloseTo(0.019, 3)
   })
 
-  it.each(['C87300', 'C95400', 'C86500', 'C85200', 'C11000'])(
-    'never gives %s a deoxidant it must not have',
-    (id) => {
-      expect(place(sheetOf(id, STOCK.slice(0, 2)), 'deoxidise')).toBe(-1)
-    },
-  )
+  it('offers C11000 boron copper first, and phosphor copper with what it costs (foundry practice, from memory)', () => {
+    const step = sheetOf('C11000', STOCK.slice(0, 2)).find(({ kind }) => kind === 'deoxidise')!
+    expect(step.practice!.id).toBe('deox-boron')
+    const offered = practicesOf(findAlloy('C11000')!, 'deoxidise')
+    expect(offered.find(({ id }) => id === 'deox-phosphor-conductive')!.against).toMatch(
+      /80 to 85 % of the conductivity/,
+    )
+  })
+  it.each(['C87300', 'C95400', 'C86500', 'C85200'])('never gives %s a deoxidant it must not have', (id) => {
+    expect(place(sheetOf(id, STOCK.slice(0, 2)), 'deoxidise')).toBe(-1)
+  })
 
   it('warns of zinc fume where zinc goes in, and of damp wherever anything goes in', () => {
     const steps = sheetOf('C83600', STOCK)

@@ -128,7 +128,21 @@ describe('hydrogen in aluminium (Ransley & Neufeld 1948; from memory)', () => {
 
 it('what goes wrong has something to do at once, and no case calls for water on metal', () => {
   expect(EMERGENCIES.map(({ id }) => id)).toEqual(
-    expect.arrayContaining(['crucible', 'spill', 'fire', 'fume', 'moisture', 'gas', 'burn']),
+    expect.arrayContaining([
+      'burn',
+      'clothes',
+      'eyes',
+      'spill',
+      'crucible',
+      'fire',
+      'magnesium',
+      'co',
+      'leak',
+      'bottle',
+      'fume',
+      'moisture',
+      'shock',
+    ]),
   )
   for (const { now } of EMERGENCIES) expect(now.length).toBeGreaterThan(2)
 })

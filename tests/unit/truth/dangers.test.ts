@@ -209,8 +209,8 @@ describe('read as a caster', () => {
   })
   it('copper-nickel is not told to take phosphor copper', () => {
     const step = sheet('C70600', [COPPER]).find(({ kind }) => kind === 'deoxidise')!
-    expect(stepWords(step, { grams: String, degrees: String, metal: 'Cu' }).title).toMatch(
-      /^Deoxidise: manganese/,
-    )
+    expect(
+      stepWords(step, { grams: String, degrees: String, degreesApart: String, metal: 'Cu' }).title,
+    ).toMatch(/^Deoxidise: manganese/)
   })
 })

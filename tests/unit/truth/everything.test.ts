@@ -125,8 +125,8 @@ describe('every alloy of the library', () => {
         mouldHeat(mould, metal)?.fromC,
       )
       expect(freezingTime(law, 1), mould).toBeGreaterThan(0)
-      // Slowest in hot plaster: some hundred seconds for a wall of 4 mm.
-      expect(freezingTime(law, 1), mould).toBeLessThan(100)
+      // Slowest in hot plaster: some hundred seconds for a wall of 4 mm, more for silicon bronze poured hot for its doubt.
+      expect(freezingTime(law, 1), mould).toBeLessThan(130)
     }
     if (metal === 'Cu' || metal === 'Al')
       for (const modulusMm of [2, 6, 15]) {

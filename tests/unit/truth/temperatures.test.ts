@@ -118,8 +118,9 @@ describe('the run sheet and the freezing of what is in the pot', () => {
             if (!part) continue
             told++
             const where = `${alloy.id} ${seed} ${step.id}`
-            expect(part.fromC, where).toBeGreaterThan(before!)
-            expect(part.fromC, where).toBeGreaterThan(freezesAt()!)
+            // What dissolves at a told heat says it also where no estimate of the liquidus reaches.
+            expect(part.fromC, where).toBeGreaterThan(before ?? 0)
+            expect(part.fromC, where).toBeGreaterThan(freezesAt() ?? 0)
             expect(part.toC, where).toBeGreaterThan(part.fromC)
           }
         }
