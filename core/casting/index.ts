@@ -13,7 +13,7 @@ export {
   type PartFigures,
   type PartSource,
 } from './parts'
-export { patternLength } from './pattern-size'
+export { castingLength, patternLength } from './pattern-size'
 export { pourOrder } from './pour-order'
 export { POUR_CHECKLIST, POUR_CHECKLIST_SOURCE, type PourCheck } from './pour-checklist'
 export { RISER_SOURCE, riserFor, riserFreezesFirst, type Riser, type RiserAsk } from './riser'
@@ -66,3 +66,4 @@ export {
   type PourAsk,
   type PourPlan,
 } from './pouring'
+export { pieceModulus, rulingModulus, type ModulusSpan } from './piece-modulus'

@@ -11,3 +11,17 @@ export function patternLength(wantedMm: number, shrinkagePct: number): number {
   if (!(shrinkagePct >= 0 && shrinkagePct < 100)) throw new RangeError('shrinkage from 0 to under 100 %')
   return wantedMm / (1 - shrinkagePct / 100)
 }
+
+/**
+ * Length of the casting that a pattern gives.
+ * @param patternMm of the pattern
+ * @param shrinkagePct linear, percent of the pattern's length
+ * @returns mm, cold
+ * @throws RangeError for a shrinkage that is not from 0 to under 100 %
+ * @source casting = pattern × (1 − s)
+ * @example castingLength(310, 1.42).toFixed(1) // '305.6'
+ */
+export function castingLength(patternMm: number, shrinkagePct: number): number {
+  if (!(shrinkagePct >= 0 && shrinkagePct < 100)) throw new RangeError('shrinkage from 0 to under 100 %')
+  return patternMm * (1 - shrinkagePct / 100)
+}

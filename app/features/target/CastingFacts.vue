@@ -13,12 +13,14 @@ import {
   USUAL_GATING,
   type MouldId,
 } from '#core/casting'
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
+import { solidDensity } from '#core/alloys'
 import { useCastingFacts } from './useCastingFacts'
 import type { useMetalNeed } from './useMetalNeed'
 import { useUnits } from '~/shared/units/useUnits'
 import { sectionWords } from './casting-words'
 import QuantityField from '~/shared/fields/QuantityField.vue'
+import ShrinkRule from './ShrinkRule.vue'
 import WorkingOpener from '~/shared/page/WorkingOpener.vue'
 
 /** What the metal does in the mould. */
@@ -31,8 +33,10 @@ const ownRiser = computed(() => {
   const sizes = { diameterMm: gating.riserDiameterMm, heightMm: gating.riserHeightMm }
   return { ...sizes, ...riserFreezesFirst(sizes, facts.ruling.value) }
 })
-const { shrinkage, law, measured, thinMm, thickMm, riser, checks, coolDown, window, mould } = facts
-const { mm, degrees, patternMm: showPattern } = useUnits()
+const { shrinkage, law, measured, thinMm, riser, checks, coolDown, window, mould } = facts
+const { mm, degrees, grams, patternMm: showPattern } = useUnits()
+/** A riser of more than this share of the tap is asked about. */
+const MUCH_OF_TAP = 0.5
 function time(seconds: number): string {
   if (seconds < 90) return `${Math.max(1, Math.round(seconds))} s`
   return `${fixed(seconds / 60, seconds < 600 ? 1 : 0)} min`
@@ -58,15 +62,15 @@ const lengths = computed(() =>
 const alloyName = computed(() => told(facts.alloy.value?.name) ?? '')
 const mouldName = computed(() => inSentence(told(byId(MOULDS, mould.value).name)))
 /** Sand and its like lead the heat away, metal moulds take it as fast as it comes over the gap. */
-function freezingWorking(thick: number): Working {
+function freezingWorking(rulingMm: number): Working {
   const known = law.value
   const notes = [MOULD_SOURCE]
   const wall = {
-    label: t('target.v-a-of-a-wall'),
-    sum: t('target.half-of', { thick: mm(thick) }),
-    value: mm(thick / 2),
+    label: t('target.v-a-of-the-piece'),
+    sum: t('target.volume-over-surface'),
+    value: mm(rulingMm),
   }
-  const shown = { title: t('target.freezing-time-thickest'), value: time(facts.freezeS(thick)), notes }
+  const shown = { title: t('target.freezing-time-thickest'), value: time(facts.freezesS.value), notes }
   const cold = degrees(known?.mouldC ?? 25)
   return known?.law === 'contact'
     ? {
@@ -94,7 +98,23 @@ function freezingWorking(thick: number): Working {
         ],
       }
 }
+/** The riser is asked about before it is taken. */
+const asking = ref(false)
+/** Why a riser is asked about first; empty where it is small beside its casting. */
+const heavy = computed(() => {
+  const { value: alloy } = facts.alloy
+  if (!riser.value || !alloy) return ''
+  const riserG = riser.value.volumeCm3 * solidDensity(alloy).gcm3
+  const castingG =
+    Math.max(...measured.value.map(({ figures }) => figures?.volumeCm3 ?? 0)) * solidDensity(alloy).gcm3
+  if (riserG > castingG) return t('target.riser-heavier', { riser: grams(riserG), casting: grams(castingG) })
+  const tapG = props.bench.heat.value?.tapMassG ?? 0
+  return tapG > 0 && riserG > MUCH_OF_TAP * tapG
+    ? t('target.riser-much-of-tap', { riser: grams(riserG), tap: grams(tapG) })
+    : ''
+})
 function takeRiser(): void {
+  asking.value = false
   if (!riser.value) return
   const gating = {
     ...(props.bench.need.value.gating ?? USUAL_GATING),
@@ -151,14 +171,16 @@ function takeRiser(): void {
           >
         </dd>
       </template>
-      <template v-if="law && thinMm && thickMm">
+      <template v-if="law && facts.ruling.value">
         <dt>{{ t('target.freezes') }}</dt>
         <dd>
-          <WorkingOpener :working="freezingWorking(thickMm)">{{
-            t('target.thin-thick', {
-              thinMm: time(facts.freezeS(thinMm)),
-              thickMm: time(facts.freezeS(thickMm)),
-            })
+          <WorkingOpener :working="freezingWorking(facts.ruling.value)">{{
+            thinMm
+              ? t('target.thin-thick', {
+                  thinMm: time(facts.freezeS(thinMm)),
+                  thickMm: time(facts.freezesS.value),
+                })
+              : time(facts.freezesS.value)
           }}</WorkingOpener>
           <span class="text-soft">{{ t('target.good-to-a-factor-of-two') + ' ' }} </span>
           <select
@@ -191,9 +213,23 @@ function takeRiser(): void {
                 : t('target.so-that-it-holds-enough-to')
             }}. {{ RISER_SOURCE }}.</span
           >
-          <button type="button" class="btn btn-quiet min-h-6 underline" @click="takeRiser">
+          <button
+            v-if="!asking"
+            type="button"
+            class="btn btn-quiet min-h-6 underline"
+            @click="heavy ? (asking = true) : takeRiser()"
+          >
             {{ t('target.use-it') }}
           </button>
+          <span v-else role="alert" class="mt-1 block border-l-8 border-amber bg-amber-wash px-3 py-1.5">
+            {{ heavy }}
+            <button type="button" class="btn" @click="takeRiser">
+              {{ t('target.use-it-all-the-same') }}
+            </button>
+            <button type="button" class="btn btn-quiet" @click="asking = false">
+              {{ t('target.leave-it-out') }}
+            </button>
+          </span>
           <p v-if="ownRiser?.short" class="mt-1 font-semibold text-oxide" data-testid="riser-short">
             {{
               t('target.yours-across-and-high-freezes-it', {
@@ -229,6 +265,10 @@ function takeRiser(): void {
         </dd>
       </template>
     </dl>
+    <details class="mt-3">
+      <summary class="cursor-pointer underline">{{ t('target.pattern-and-casting-lengths') }}</summary>
+      <ShrinkRule class="mt-2" />
+    </details>
     <p class="mt-2 text-xs text-soft">{{ SECTION_SOURCE }}.</p>
   </section>
 </template>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { t } from '~/words'
-import { ALLOYS, baseMetal, type Alloy } from '#core/alloys'
-import { MOULD_IDS, type GateAt, type MouldId } from '#core/casting'
+import { ALLOYS, baseMetal, solidDensity, type Alloy } from '#core/alloys'
+import { MOULD_IDS, rulingModulus, type GateAt, type MouldId } from '#core/casting'
 import { computed } from 'vue'
 import { useRememberedHere } from '~/shared/page/useRemembered'
 import { useYard } from '~/storage/yard-store'
@@ -57,6 +57,16 @@ const told = computed<MouldTold>(() => {
     gate,
   }
 })
+/** Of a casting told by its weight and its wall; null until both are. */
+const modulusMm = computed(() => {
+  const { castingG, wallMm } = kept.value
+  if (!castingG || !wallMm || !alloy.value) return null
+  return rulingModulus({
+    volumeCm3: castingG / solidDensity(alloy.value).gcm3,
+    areaCm2: null,
+    thickMm: wallMm,
+  })
+})
 const set = (change: Partial<MouldTold>) => (kept.value = { ...kept.value, ...change } as Kept)
 </script>
 
@@ -88,7 +98,7 @@ const set = (change: Partial<MouldTold>) => (kept.value = { ...kept.value, ...ch
           <MouldCare
             :mould="told.mould"
             :metal="alloy && baseMetal(alloy)"
-            :thick-mm="kept.wallMm"
+            :modulus-mm="modulusMm"
             :locked="false"
             @choose="set({ mould: $event })"
           />

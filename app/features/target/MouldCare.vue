@@ -9,7 +9,6 @@ import {
   MOULDS,
   PARTING,
   SECTION_SOURCE,
-  sectionModulus,
   type MouldId,
 } from '#core/casting'
 import { computed } from 'vue'
@@ -20,8 +19,8 @@ const props = defineProps<{
   mould: MouldId
   /** symbol of the metal; null where none is chosen */
   metal: string | null
-  /** thickest part, mm; null where it is not known */
-  thickMm: number | null
+  /** volume over surface of the piece that freezes last, mm; null where it is not known */
+  modulusMm: number | null
   locked: boolean
 }>()
 const emit = defineEmits<{ choose: [mould: MouldId] }>()
@@ -32,7 +31,7 @@ const sand = computed(() => props.mould === 'sand' || props.mould === 'dry-sand'
 const left = computed(() => {
   const small = coolDownMin(0, props.mould)
   const blocky = coolDownMin(Infinity, props.mould)
-  const own = props.thickMm ? coolDownMin(sectionModulus(props.thickMm), props.mould) : null
+  const own = props.modulusMm ? coolDownMin(props.modulusMm, props.mould) : null
   return own
     ? t('target.to-minutes', { fromMin: own.fromMin, toMin: own.toMin })
     : t('target.to-minutes-for-small-castings-for', {

@@ -17,7 +17,7 @@ import ShrinkRule from './ShrinkRule.vue'
 /** The mould of a heat: how it is filled, made ready, and the check before the pour. */
 const bench = useMetalNeed()
 const { heat, need } = bench
-const { thinMm, thickMm, mould } = useCastingFacts()
+const { thinMm, thickMm, mould, ruling } = useCastingFacts()
 const locked = computed(() => !!heat.value?.loggedAt)
 const told = computed<MouldTold>(() => {
   const castingG = need.value.castingsG || null
@@ -29,6 +29,7 @@ const told = computed<MouldTold>(() => {
     wallMm: need.value.wallMm ?? thickMm.value,
     thinMm: thinMm.value,
     thickMm: thickMm.value,
+    modulusMm: ruling.value,
     castingMm: need.value.castingMm ?? null,
     headMm: need.value.headMm ?? null,
     gate: need.value.gateAt ?? null,
@@ -84,7 +85,7 @@ const lineMm = computed(() => stopLine(need.value, heat.value?.pour.stoppedAtG))
           <MouldCare
             :mould="mould"
             :metal="metal"
-            :thick-mm="thickMm ?? need.wallMm ?? null"
+            :modulus-mm="ruling"
             :locked="locked"
             @choose="bench.change({ mould: $event }, t('target.choose-the-mould'))"
           />

@@ -2,48 +2,38 @@
 import { t } from '~/words'
 import { I18nT } from 'vue-i18n'
 import { nth, present } from '#core/lists'
-import { patternLength } from '#core/casting'
+import { castingLength, patternLength } from '#core/casting'
 import { type Practice, PRACTICES } from '#core/alloys'
 import { shrinkageOf } from '#core/families'
 import { computed, ref, watch } from 'vue'
 import { useHeat } from '~/shared/heat/useHeat'
+import { PRACTICE_WORDS } from '~/shared/words/alloys-words'
 import { useUnits } from '~/shared/units/useUnits'
 import QuantityField from '~/shared/fields/QuantityField.vue'
 
 /** Pattern length for a length wanted, in the metal of the heat or any other. */
 const { heat } = useHeat()
 const { patternMm } = useUnits()
-const METALS: readonly { id: Practice; name: string }[] = [
-  { id: 'tin-bronze', name: t('target.tin-and-leaded-bronze') },
-  { id: 'red-brass', name: t('target.red-and-yellow-brass') },
-  { id: 'silicon-bronze', name: t('target.silicon-bronze') },
-  { id: 'silicon-brass', name: t('target.silicon-brass') },
-  { id: 'aluminium-bronze', name: t('target.aluminium-bronze') },
-  { id: 'deoxidised-copper', name: t('small.copper') },
-  { id: 'aluminium-casting', name: t('small.aluminium') },
-]
+const METALS = PRACTICES.filter((id) => shrinkageOf(id)).map((id) => ({ id, name: PRACTICE_WORDS[id] }))
 const metal = ref<Practice>(nth(METALS, 0).id)
 const source = computed(() => shrinkageOf(metal.value)?.source ?? '')
 watch(
   () => heat.value?.alloy?.practice,
   (practice) => {
-    if (!practice || !PRACTICES.includes(practice)) return
-    const mine = shrinkageOf(practice)
-    const same = METALS.find(({ id }) => id === practice)
-    const alike = METALS.find(
-      ({ id }) => shrinkageOf(id)?.highPct === mine?.highPct && shrinkageOf(id)?.lowPct === mine?.lowPct,
-    )
-    metal.value = (same ?? alike)?.id ?? metal.value
+    if (practice && shrinkageOf(practice)) metal.value = practice
   },
   { immediate: true },
 )
 const wanted = ref<number | null>(100)
 const shrink = computed(() => present(shrinkageOf(metal.value), metal.value))
-const rule = computed(() => {
-  const low = patternMm(patternLength(wanted.value ?? 0, shrink.value.lowPct))
-  const high = patternMm(patternLength(wanted.value ?? 0, shrink.value.highPct))
-  return low === high ? low : t('target.to-2', { low, high })
-})
+const span = (low: string, high: string) => (low === high ? low : t('target.to-2', { low, high }))
+const both = (of: (length: number, pct: number) => number) => {
+  const { lowPct, highPct } = shrink.value
+  const ends = [of(wanted.value ?? 0, lowPct), of(wanted.value ?? 0, highPct)].sort((a, b) => a - b)
+  return span(patternMm(nth(ends, 0)), patternMm(nth(ends, 1)))
+}
+const rule = computed(() => both(patternLength))
+const comes = computed(() => both(castingLength))
 </script>
 
 <template>
@@ -53,6 +43,9 @@ const rule = computed(() => {
       <I18nT keypath="target.make-the-pattern" scope="global"
         ><template #strong><b>{{ rule }}</b></template></I18nT
       >
+    </p>
+    <p class="text-soft" data-testid="shrinks-to">
+      {{ t('target.a-pattern-of-this-length-gives', { wanted: patternMm(wanted ?? 0), comes }) }}
     </p>
     <div class="mt-2 grid grid-cols-2 gap-3">
       <QuantityField v-model="wanted" :label="t('target.the-casting-is-to-be')" kind="length" />

@@ -7,9 +7,9 @@ import {
   coolDownMin,
   freezingTime,
   mouldHeat,
-  modulus,
   partFigures,
   patternLength,
+  rulingModulus,
   sectionModulus,
   type MouldId,
 } from '#core/casting'
@@ -37,7 +37,7 @@ export function useCastingFacts() {
       return {
         part,
         figures,
-        modulusMm: figures?.areaCm2 ? modulus(figures.volumeCm3, figures.areaCm2) : null,
+        modulusMm: figures && rulingModulus(figures),
         patternMm:
           figures?.longestMm && shrink
             ? {
@@ -54,16 +54,16 @@ export function useCastingFacts() {
   }
   const thinMm = computed(() => extreme((values) => Math.min(...values), 'thinMm'))
   const thickMm = computed(() => extreme((values) => Math.max(...values), 'thickMm'))
-  const freezeS = (mm: number) => (law.value ? freezingTime(law.value, sectionModulus(mm)) : 0)
-  /** The modulus that rules the riser: of the thickest section, or of a whole body where that is all there is. */
+  /** A wall by itself, and never longer than the piece it is part of. */
+  const freezeS = (mm: number) =>
+    law.value ? freezingTime(law.value, Math.min(sectionModulus(mm), ruling.value ?? Infinity)) : 0
+  /** The modulus that rules riser and waiting: of the piece that freezes last. */
   const ruling = computed(() => {
-    const bodies = measured.value.flatMap(({ modulusMm }) => (modulusMm ? [modulusMm] : []))
-    const sections = measured.value.flatMap(({ figures, modulusMm }) =>
-      figures?.thickMm ? [Math.min(sectionModulus(figures.thickMm), 3 * (modulusMm ?? Infinity))] : [],
-    )
-    const all = [...bodies, ...sections]
+    const all = measured.value.flatMap(({ modulusMm }) => modulusMm ?? [])
     return all.length > 0 ? Math.max(...all) : null
   })
+  /** Until the piece that freezes last is solid, s. */
+  const freezesS = computed(() => (law.value && ruling.value ? freezingTime(law.value, ruling.value) : 0))
   const riser = computed(() => {
     if (!ruling.value || !alloy.value) return null
     const largest = Math.max(...measured.value.map(({ figures }) => figures?.volumeCm3 ?? 0))
@@ -85,6 +85,7 @@ export function useCastingFacts() {
     thinMm,
     thickMm,
     freezeS,
+    freezesS,
     ruling,
     riser,
     checks,

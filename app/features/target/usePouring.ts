@@ -6,6 +6,7 @@ import {
   freezingTime,
   pourPlan,
   riserNeck,
+  rulingModulus,
   sectionModulus,
   type GateAt,
   type MouldId,
@@ -27,6 +28,8 @@ export interface MouldTold {
   thinMm: number | null
   thickMm: number | null
   castingMm: number | null
+  /** of the piece, where its shape is known, mm */
+  modulusMm?: number | null
   headMm: number | null
   gate: GateAt | null
 }
@@ -72,8 +75,11 @@ export function usePouring(told: Ref<MouldTold>) {
     const { alloy, thickMm, wallMm, castingG } = told.value
     const thick = Math.max(thickMm ?? 0, wallMm ?? 0)
     if (!alloy || !castingG || !thick) return null
-    const body = riserBeside(alloy, sectionModulus(thick), castingG / solidDensity(alloy).gcm3)
-    return body && { ...body, neck: riserNeck(body, 'side', thick) }
+    const volumeCm3 = castingG / solidDensity(alloy).gcm3
+    const modulusMm = told.value.modulusMm ?? rulingModulus({ volumeCm3, areaCm2: null, thickMm: thick })
+    const body = modulusMm && riserBeside(alloy, modulusMm, volumeCm3)
+    if (!body) return null
+    return { ...body, neck: riserNeck(body, 'side', thick) }
   })
   /** A thick place far from the riser is cooled instead. */
   const chillMm = computed(() => {
