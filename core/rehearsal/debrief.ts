@@ -61,8 +61,10 @@ const MENDS: Readonly<Record<Choice, Mend>> = {
   lid: (acts) =>
     acts.some((act) => act.do === 'lid' && !act.on) ? acts.filter((act) => act.do !== 'lid') : null,
   preheat: (acts) =>
-    acts.some((act) => act.do === 'add' && !act.preheated)
-      ? acts.map((act) => (act.do === 'add' ? { ...act, preheated: true } : act))
+    acts.some((act) => act.do === 'cold-tool' || (act.do === 'add' && !act.preheated))
+      ? acts.flatMap((act) =>
+          act.do === 'cold-tool' ? [] : act.do === 'add' ? { ...act, preheated: true } : act,
+        )
       : null,
   order: (acts, { lots }) => {
     const adds = acts.filter((act) => act.do === 'add').sort((one, other) => one.atS - other.atS)

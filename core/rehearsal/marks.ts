@@ -26,17 +26,30 @@ export interface EndedRehearsal {
   book: Poured | null
 }
 
+/** Tin and its bars, wt%. */
+const MOSTLY = 50
+const isTin = ({ composition }: Scenario['lots'][number]) => (composition.Sn ?? 0) > MOSTLY
+
 const HURTS: readonly Happened[] = ['spat', 'gave-way']
 
 const RULES: Readonly<Record<Mark, (ended: EndedRehearsal) => Omit<Marked, 'mark'>>> = {
-  'nobody-hurt': ({ poured, happened }) => ({
-    passed: !happened.some(({ what }) => HURTS.includes(what)) && !poured.faults.includes('poured-alone'),
+  // A cold piece that did not spit this time is a habit that will.
+  'nobody-hurt': ({ poured, happened, acts }) => ({
+    passed:
+      !happened.some(({ what }) => HURTS.includes(what)) &&
+      !acts.some((act) => (act.do === 'add' || act.do === 'zinc') && !act.preheated) &&
+      !poured.faults.includes('poured-alone'),
     figure: null,
   }),
   order: ({ scenario: { lots, begins }, acts }) => {
     const added = acts.flatMap((act) => (act.do === 'add' ? [act.lot] : []))
-    const wanted = lots.slice(begins).map(({ id }) => id)
-    return { passed: wanted.join('\n') === added.join('\n'), figure: null }
+    const rest = lots.slice(begins)
+    const wanted = rest.map(({ id }) => id)
+    // The sheet offers tin last as a school of its own.
+    const tin = rest.filter(isTin).map(({ id }) => id)
+    const tinLast = [...wanted.filter((id) => !tin.includes(id)), ...tin]
+    const done = added.join('\n')
+    return { passed: done === wanted.join('\n') || done === tinLast.join('\n'), figure: null }
   },
   window: ({ scenario: { window }, poured: { celsius, how } }) => ({
     passed: how === 'poured' && celsius >= window.fromC && celsius <= window.toC,

@@ -311,8 +311,12 @@ class Run {
         now.gasCm3 = floor + (now.gasCm3 - floor) * Math.exp(-act.minutes / degasTauMin)
         return
       }
+      case 'cold-tool':
+        if (now.celsius >= now.liquidusC) this.#happen('spat')
+        return
       case 'deoxidise':
-        now.deoxidised = true
+        // In a pot that is not molten through it lies on top and burns.
+        if (now.celsius >= now.liquidusC) now.deoxidised = true
         return
       case 'bottle':
         now.bottleAtS = now.atS + ANSWERS.gasLow.changeS

@@ -98,6 +98,8 @@ export const actSchema = z.discriminatedUnion('do', [
   /** zinc put back, beside the charge */
   z.strictObject({ ...at, do: z.literal('zinc'), massG: grams, preheated: z.boolean() }),
   z.strictObject({ ...at, do: z.literal('cover'), cover: z.enum(coverIds) }),
+  /** a tool that was not preheated goes into the melt */
+  z.strictObject({ ...at, do: z.literal('cold-tool') }),
   z.strictObject({ ...at, do: z.literal('stir') }),
   z.strictObject({ ...at, do: z.literal('skim') }),
   z.strictObject({ ...at, do: z.literal('degas'), minutes: z.number().min(0).max(240) }),

@@ -23,7 +23,7 @@ const MOST_DEGASSED_MIN = 20
 /**
  * What ticks of a run sheet and entries of a log mean for the metal.
  * @returns in the order in which they are done; none for what changes nothing in the pot
- * @example actsOfTicks({ before: { ...poured, done: {} }, after: { ...poured, done: { skim: { at, skipped: false } } }, scenario: copperHeat, cover: 'glass', lifted: false, nowMs: 0 })[0].do // 'skim'
+ * @example actsOfTicks({ before: { ...poured, done: {} }, after: { ...poured, done: { preheat: { at, skipped: false }, skim: { at, skipped: false } } }, scenario: copperHeat, cover: 'glass', lifted: false, nowMs: 0 })[0].do // 'skim'
  */
 export function actsOfTicks(ticked: Ticked): ActNow[] {
   const { before, after } = ticked
@@ -46,19 +46,22 @@ function actsOfStep(id: string, ticked: Ticked): ActNow[] {
   const adds = scenario.lots
     .filter((lot, at) => at >= scenario.begins && lot.step === id)
     .map((lot): ActNow => ({ do: 'add', lot: lot.id, preheated }))
+  /** The preheating stands for the tools too. */
+  const tool: ActNow[] = preheated ? [] : [{ do: 'cold-tool' }]
   switch (id) {
     case 'cover':
       return [{ do: 'cover', cover }]
     case 'stir':
     case 'skim':
     case 'deoxidise':
-      return [...adds, { do: id }]
+      return [...adds, ...tool, { do: id }]
     case 'degas':
-      return [{ do: 'degas', minutes: degasMinutes(ticked) }]
+      return [...tool, { do: 'degas', minutes: degasMinutes(ticked) }]
     case 'top-up':
       return [{ do: 'zinc', massG: putBackG(ticked), preheated }]
     case 'pour':
-      return lifted ? [{ do: 'pour' }] : [{ do: 'lift' }, { do: 'pour' }]
+      // A cold, damp mould throws the metal back.
+      return [...tool, ...(lifted ? [] : [{ do: 'lift' } as const]), { do: 'pour' }]
     default:
       return adds
   }

@@ -3,7 +3,7 @@ import { dayWords } from '~/shared/units/dates'
 import { t, told } from '~/words'
 import { I18nT } from 'vue-i18n'
 import { hasLimits, orderedLimits } from '#core/alloys'
-import { heatLiquidus, heatStamp, heatWindow, POT_LOT } from '#core/heat'
+import { heatLiquidus, heatStamp, heatWalls, heatWindow, POT_LOT } from '#core/heat'
 import { remindersFor } from '#core/troubles'
 import type { RunStep } from '#core/melt'
 import { computed } from 'vue'
@@ -145,7 +145,7 @@ const print = () => window.print()
           <h2 class="chalk mb-1">{{ t('melt.temperatures') }}</h2>
           <p>
             {{ capital(liquidusWords(heatLiquidus(heat), units)) }},
-            {{ windowWords(heatWindow(heat), units) }}.
+            {{ windowWords(heatWindow(heat), units, heatWalls(heat)) }}.
           </p>
           <h2 class="chalk mt-3 mb-1">{{ t('melt.caution') }}</h2>
           <ul class="list-disc pl-5 text-xs leading-snug">

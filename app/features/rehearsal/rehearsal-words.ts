@@ -100,6 +100,8 @@ export function actWords(act: Act, lots: readonly RehearsalLot[], grams: (massG:
       return t('rehearsal.act-zinc', { massG: grams(act.massG) })
     case 'cover':
       return act.cover === 'bare' ? t('rehearsal.act-cover-off') : t('rehearsal.act-covered')
+    case 'cold-tool':
+      return t('rehearsal.act-cold-tool')
     case 'stir':
       return t('rehearsal.act-stirred')
     case 'skim':

@@ -151,7 +151,7 @@ function takeRiser(): void {
           <I18nT keypath="target.to" scope="global"
             ><template #part
               ><span class="text-soft">{{ hot ? t('target.the-hot-end-it-has-thin') : '' }}</span></template
-            ><template #degrees>{{ degrees(hot ? window.usualC : window.fromC) }}</template
+            ><template #degrees>{{ degrees(window.fromC) }}</template
             ><template #toC>{{ degrees(window.toC) }}</template></I18nT
           >
         </dd>

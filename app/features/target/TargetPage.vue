@@ -3,7 +3,7 @@ import { fixed } from '~/shared/units/decimal-mark'
 import { t, told } from '~/words'
 import { I18nT } from 'vue-i18n'
 import { familyProblem } from '#core/families'
-import { comesAsItIs, heatLiquidus, heatWindow } from '#core/heat'
+import { comesAsItIs, heatLiquidus, heatWalls, heatWindow } from '#core/heat'
 import { computed, ref } from 'vue'
 import { useMetalNeed } from './useMetalNeed'
 import { useUnits } from '~/shared/units/useUnits'
@@ -111,7 +111,8 @@ const liquidus = computed(() => (heat.value ? heatLiquidus(heat.value) : null))
             </p>
             <p v-if="alloy.use">{{ told(alloy.use) }}.</p>
             <p class="my-2">
-              {{ capital(liquidusWords(liquidus, units)) }}, {{ windowWords(heatWindow(heat), units)
+              {{ capital(liquidusWords(liquidus, units)) }},
+              {{ windowWords(heatWindow(heat), units, heatWalls(heat))
               }}<template v-if="density">{{
                 t('target.g-cm', {
                   toFixed: fixed(density.gcm3, 2),

@@ -1,6 +1,6 @@
 import { t } from '~/words'
 import type { AlloyFault, Practice } from '#core/alloys'
-import type { Liquidus, PourWindow } from '#core/families'
+import { wallsWant, type Liquidus, type PourWindow, type Walls } from '#core/families'
 import { elementName } from '~/shared/units/elements'
 import { percent } from '~/shared/units/figures'
 
@@ -59,8 +59,20 @@ export function liquidusWords(liquidus: Liquidus | null, { degrees, degreesApart
   return liquidus.spreadC > 0 ? t('parts.doubtful', { at, spreadC: degreesApart(liquidus.spreadC) }) : at
 }
 
-/** Where to pour it. */
-export const windowWords = (window: PourWindow | null, { degrees }: Pick<Degrees, 'degrees'>): string =>
-  window
-    ? t('parts.pour-at-to', { fromC: degrees(window.fromC), toC: degrees(window.toC) })
-    : t('parts.no-pour-window-told')
+const WALL_WORDS = {
+  thin: t('parts.for-thin-walls'),
+  heavy: t('parts.for-heavy-walls'),
+  both: t('parts.for-thin-and-heavy-walls'),
+}
+
+/** Where to pour it, and for which walls where they are known. */
+export function windowWords(
+  window: PourWindow | null,
+  { degrees }: Pick<Degrees, 'degrees'>,
+  walls?: Walls,
+): string {
+  if (!window) return t('parts.no-pour-window-told')
+  const wanted = walls ? wallsWant(walls) : null
+  const span = t('parts.pour-at-to', { fromC: degrees(window.fromC), toC: degrees(window.toC) })
+  return wanted ? `${span}, ${WALL_WORDS[wanted]}` : span
+}

@@ -30,12 +30,12 @@ const acts = (before: Heat, after: Heat, more: { lifted?: boolean; nowMs?: numbe
     lifted: more.lifted ?? false,
     nowMs: more.nowMs ?? Date.parse(AT),
   })
+const warm = ticked(base, 'preheat')
 const tin = scenario.lots.find(({ name }) => name === 'Tin bar')!
 
 describe('what ticks of the sheet do to the metal', () => {
   it('what is ticked goes in, warm where the charge was warmed; what is skipped does not', () => {
     expect(acts(base, ticked(base, tin.step!))).toEqual([{ do: 'add', lot: tin.id, preheated: false }])
-    const warm = ticked(base, 'preheat')
     expect(acts(warm, ticked(warm, tin.step!))).toEqual([{ do: 'add', lot: tin.id, preheated: true }])
     const cold = ticked(base, 'preheat', { skipped: true })
     expect(acts(cold, ticked(cold, tin.step!))).toEqual([{ do: 'add', lot: tin.id, preheated: false }])
@@ -55,27 +55,28 @@ describe('what ticks of the sheet do to the metal', () => {
     expect(acts(base, written(base, 'fire'))).toEqual([])
   })
   it('treatments are done, looking and waiting are not', () => {
-    const done = (id: string) => acts(base, ticked(base, id)).map((act) => act.do)
+    const done = (id: string) => acts(warm, ticked(warm, id)).map((act) => act.do)
     expect(['cover', 'stir', 'skim', 'deoxidise'].map(done)).toEqual([
       ['cover'],
       ['stir'],
       ['skim'],
       ['deoxidise'],
     ])
-    expect(
-      ['ready', 'crucible', 'preheat', 'rest', 'sample', 'temperature', 'mould', 'empty'].flatMap(done),
-    ).toEqual([])
+    // Nothing preheated: the first tool is cold, too.
+    expect(acts(base, ticked(base, 'skim')).map((act) => act.do)).toEqual(['cold-tool', 'skim'])
+    expect(['ready', 'crucible', 'rest', 'sample', 'temperature', 'mould', 'empty'].flatMap(done)).toEqual([])
   })
   it('degassing lasts as its clock ran, else since the step before and never longer than is believed', () => {
     const nowMs = Date.parse(later(14))
-    const clocked = { ...base, clocks: { degas: AT } }
+    const clocked = { ...warm, clocks: { degas: AT } }
     expect(acts(clocked, ticked(clocked, 'degas'), { nowMs })).toEqual([{ do: 'degas', minutes: 14 }])
-    const before = ticked(base, 'skim', { at: later(6) })
+    const before = ticked(warm, 'skim', { at: later(6) })
     expect(acts(before, ticked(before, 'degas'), { nowMs })).toEqual([{ do: 'degas', minutes: 8 }])
-    expect(acts(base, ticked(base, 'degas'), { nowMs })).toEqual([{ do: 'degas', minutes: 20 }])
+    const long = Date.parse(later(60))
+    expect(acts(warm, ticked(warm, 'degas'), { nowMs: long })).toEqual([{ do: 'degas', minutes: 20 }])
   })
   it('pouring lifts first what was not lifted', () => {
-    const done = (lifted: boolean) => acts(base, ticked(base, 'pour'), { lifted }).map((act) => act.do)
+    const done = (lifted: boolean) => acts(warm, ticked(warm, 'pour'), { lifted }).map((act) => act.do)
     expect(done(false)).toEqual(['lift', 'pour'])
     expect(done(true)).toEqual(['pour'])
   })
