@@ -28,7 +28,10 @@ export function burningAddition(
   }
   const hottest = done.portions?.at(-1)?.toC ?? done.meltC?.toC
   const boilsC = zincBoilsAt(pot.composition())
-  if (boilsC !== null && hottest !== undefined && boilsC < hottest) done.boilsC = boilsC
+  if (boilsC !== null && hottest !== undefined && boilsC < hottest) {
+    done.boilsC = boilsC
+    done.cautions = [...done.cautions, 'zinc-boils']
+  }
   return done
 }
 

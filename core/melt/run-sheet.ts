@@ -33,6 +33,8 @@ export function runSheet(
 
 /** An unknown crucible weighs about this share of the copper it is charged with. Engineering estimate. */
 const UNKNOWN_POT_SHARE = 0.4
+/** Moulds that a pattern is burnt out of. */
+const BURNT_OUT: ReadonlySet<string> = new Set(['plaster', 'ceramic-shell'])
 /** From this much nickel on an alloy is a nickel alloy to the skin, wt%. Engineering judgement. */
 const NICKEL_PCT = 5
 
@@ -114,7 +116,12 @@ function late(making: Making): RunStep[] {
       hold: 'in-window',
       cautions: metalFacts(metal).cautions.temperature,
     },
-    { id: 'mould', kind: 'mould', hold: 'mould-dry', cautions: ['mould'] },
+    {
+      id: 'mould',
+      kind: 'mould',
+      hold: 'mould-dry',
+      cautions: ['mould', ...(BURNT_OUT.has(making.mould ?? '') ? ['burnout-fume'] : [])],
+    },
     {
       id: 'pour',
       kind: 'pour',

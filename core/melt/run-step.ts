@@ -1,4 +1,5 @@
 import type { Addition, PourWindow, Walls } from '#core/families'
+import type { MouldId } from '#core/casting'
 import type { ChargedLot } from './charged-lot'
 import type { Chill } from './chill'
 import type { Dose } from './doses'
@@ -89,6 +90,8 @@ export interface RunSheetAsk {
   pot?: PotCare
   /** castings in the order they are poured, thin ones first */
   pourOrder?: readonly string[]
+  /** what the mould is made of */
+  mould?: MouldId
   /** walls of the castings, which decide the end of the pour window */
   walls?: Walls
   /** what the furnace burns; null where none was chosen */

@@ -59,6 +59,7 @@ export function useRunSheet(topUpZincG: () => number = () => 0) {
           ?.fuel ?? null,
       ...(crucible ? { crucibleG: crucibleWeight(crucible) } : {}),
       pourOrder: pourOrder(heat.value?.need?.parts ?? []),
+      ...(heat.value?.need?.mould ? { mould: heat.value.need.mould } : {}),
       walls: heatWalls(heat.value ?? { need: null }),
     }
   })

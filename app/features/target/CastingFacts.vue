@@ -175,7 +175,7 @@ function takeRiser(): void {
         <dt>{{ t('target.freezes') }}</dt>
         <dd>
           <WorkingOpener :working="freezingWorking(facts.ruling.value)">{{
-            thinMm
+            thinMm && time(facts.freezeS(thinMm)) !== time(facts.freezesS.value)
               ? t('target.thin-thick', {
                   thinMm: time(facts.freezeS(thinMm)),
                   thickMm: time(facts.freezesS.value),

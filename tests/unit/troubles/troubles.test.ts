@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import demo from '#data/demo-yard.json'
+import { findAlloy } from '#core/alloys'
 import table from '#data/troubles.json'
 import { conclusionsOf, EVIDENCE_IDS, heatFacts, rankCauses, remindersFor, SYMPTOMS } from '#core/troubles'
 import { blankEntry } from '#core/heat'
@@ -139,6 +140,16 @@ describe('trouble-finder (common practice, no source)', () => {
     expect(
       rankCauses('rounded', heatFacts(note, [], [])).find(({ id }) => id === 'pour-split'),
     ).toMatchObject({ says: 'silent' })
+  })
+  it('pits in C11000 and C87300 name hydrogen and steam first; a short casting with its vents unticked names gas', () => {
+    const bare = (id: string) => heatFacts({ ...yard.heats[12]!, alloy: findAlloy(id)!, weighed: [] }, [], [])
+    const first = (id: string) =>
+      rankCauses('pits', { ...bare(id), deoxidised: false }).map((cause) => cause.id)
+    expect(first('C11000').slice(0, 2).sort()).toEqual(['hydrogen-copper', 'not-deoxidised'])
+    expect(first('C87300')[0]).toBe('hydrogen-copper')
+    const short = rankCauses('short', { ...bare('C90500'), lookedAt: new Set(['level']) })
+    expect(short[0]!.id).toBe('no-vents')
+    expect(short[0]!.name).toMatch(/gas/)
   })
   it('a lesson that repeats says so', () => {
     const heats = yard.heats.map((heat) =>

@@ -3,6 +3,7 @@ import { ALLOYS, findAlloy, type Alloy } from '#core/alloys'
 import { familyOf, liquidusOf, pourWindow } from '#core/families'
 import {
   afterAdding,
+  CAUTIONS,
   EMERGENCIES,
   findCaution,
   practiceAreas,
@@ -268,4 +269,27 @@ it('every emergency begins with the right act', () => {
   const all = EMERGENCIES.flatMap(({ now }) => now).join(' ')
   expect(all).toMatch(/Cadmium begins like fume fever and can kill a day later/)
   expect(all).not.toMatch(/are zinc fever/)
+})
+
+it('every caution is said somewhere: at a step of some sheet, or by an entry of the scrap book', () => {
+  const said = new Set(SCRAP_BOOK.flatMap(({ cautions = [] }) => cautions))
+  const charges = (alloy: Alloy) => [
+    ...CHARGES[familyOf(alloy)!.metal]!,
+    ...(alloy.practice === 'wrought-brass' ? [lot('much zinc', { Zn: 99.9 }, 600)] : []),
+    lot('leaded', { Cu: 60, Pb: 40 }, 10),
+    lot('antimony alloy', { Sn: 60, Sb: 40 }, 10),
+    { ...lot('foil', { Al: 99 }, 10, 'foil'), coatings: ['oil', 'plastic', 'plating', 'paint', 'solder'] },
+    lot('cases', { Cu: 70, Zn: 30 }, 10, 'hollow'),
+  ]
+  for (const { alloy, practice } of EVERY)
+    for (const fuel of ['propane', 'charcoal', 'electric'] as const)
+      for (const step of runSheet(alloy, charges(alloy), liquidusOf(alloy, {}), {
+        fuel,
+        chosen: { [practice.area]: { id: practice.id, sharePct: null } },
+        newCrucible: true,
+        crucibleG: 20_000,
+        mould: 'plaster',
+      }))
+        for (const id of step.cautions) said.add(id)
+  expect(CAUTIONS.map(({ id }) => id).filter((id) => !said.has(id))).toEqual([])
 })
