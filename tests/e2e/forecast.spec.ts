@@ -63,7 +63,7 @@ test('when it will be ready: in minutes before lighting, by the clock from the f
 
   // Hot enough: what is left is how long it stays so once it is lifted.
   await page.clock.fastForward('10:00')
-  await log('1105')
+  await log('1180')
   await expect(card).toContainText('It is hot enough to pour.')
   await expect(page.getByTestId('lifted')).toContainText(
     /Once it is lifted, about (\d+ min )?\d+ s until it is at/,

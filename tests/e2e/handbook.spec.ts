@@ -5,7 +5,7 @@ test('the handbook: emergencies, faults without a heat, tables in the yard’s u
   await visit(page, '/handbook')
   await expect(page.getByRole('heading', { name: 'Cautions' })).toBeVisible()
   await page.getByRole('link', { name: 'Emergencies' }).click()
-  await expect(page.getByText('Never water on metal', { exact: false }).first()).toBeVisible()
+  await expect(page.getByText('Water never goes on metal', { exact: false }).first()).toBeVisible()
   await page.getByRole('link', { name: 'Faults' }).click()
   await page.getByRole('button', { name: /Pits and round/ }).click()
   const causes = page.getByTestId('causes').getByRole('listitem')

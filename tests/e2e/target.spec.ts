@@ -212,8 +212,8 @@ test('sand, shrink rule and the check before the pour @long', async ({ page }) =
   const sand = async () => plain((await page.getByTestId('sand-batch').textContent()) ?? '')
   await page.getByLabel('What I have').selectOption('clay')
   await page.getByLabel('How much clay').fill('1200')
-  await expect.poll(sand).toBe('12.00 kg sand, 1 200 g clay, 480 g water')
-  await page.getByLabel('Length', { exact: true }).fill('200')
+  await expect.poll(sand).toBe('12.00 kg sand, 1 200 g clay, 480 g water to begin with')
+  await page.getByLabel('Length of casting or pattern').fill('200')
   await expect(page.getByTestId('shrink-rule')).toHaveText(
     'For a casting of this length make the pattern 202.0 mm to 203.3 mm',
   )

@@ -275,7 +275,7 @@ it('every caution is said somewhere: at a step of some sheet, or by an entry of 
   const said = new Set(SCRAP_BOOK.flatMap(({ cautions = [] }) => cautions))
   const charges = (alloy: Alloy) => [
     ...CHARGES[familyOf(alloy)!.metal]!,
-    ...(alloy.practice === 'wrought-brass' ? [lot('much zinc', { Zn: 99.9 }, 600)] : []),
+    ...(alloy.practice === 'wrought-brass' ? [lot('much zinc', { Zn: 99.9 }, 800)] : []),
     lot('leaded', { Cu: 60, Pb: 40 }, 10),
     lot('antimony alloy', { Sn: 60, Sb: 40 }, 10),
     { ...lot('foil', { Al: 99 }, 10, 'foil'), coatings: ['oil', 'plastic', 'plating', 'paint', 'solder'] },
@@ -291,5 +291,14 @@ it('every caution is said somewhere: at a step of some sheet, or by an entry of 
         mould: 'plaster',
       }))
         for (const id of step.cautions) said.add(id)
+  // Much zinc in one plunge into copper alone: it boils below the heat that copper needs.
+  const brass = findAlloy('C26000')!
+  for (const step of runSheet(
+    brass,
+    [lot('copper', { Cu: 99.9 }, 700), lot('zinc', { Zn: 99.9 }, 500)],
+    liquidusOf(brass, {}),
+    { chosen: { zinc: { id: 'zinc-once', sharePct: null } } },
+  ))
+    for (const id of step.cautions) said.add(id)
   expect(CAUTIONS.map(({ id }) => id).filter((id) => !said.has(id))).toEqual([])
 })
