@@ -47,7 +47,7 @@ async function choose(id: string): Promise<void> {
         <p class="my-3 border-l-8 border-oxide bg-oxide-wash px-3 py-2 text-lg font-bold">
           {{ told(EMERGENCY_FIRST) }}
         </p>
-        <div class="grid gap-2 sm:grid-cols-2">
+        <div class="grid grid-cols-2 gap-2">
           <button
             v-for="one in EMERGENCIES"
             :key="one.id"
