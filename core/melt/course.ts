@@ -1,7 +1,7 @@
 import { metalFacts, type Addition, type MetalFacts, type Treatment } from '#core/families'
 import { burningAddition } from './burning-addition'
 import type { ChargedLot } from './charged-lot'
-import { chillOf } from './chill'
+import { chillOf, type Chill } from './chill'
 import { isFineMetal } from './hazards'
 import { groupLots, inForce, practised, type Making } from './making'
 import { meltWhile, Pot, type MeltC } from './pot'
@@ -61,6 +61,12 @@ function inSchool(making: Making, course: Course): Course {
   return rest.toSpliced(end + 1, 0, moved)
 }
 
+/** An addition that heats the melt goes in as cool as keeps it liquid. */
+function coolerFor(chill: Chill | null, pot: Pot, lots: readonly ChargedLot[]): Pick<RunStep, 'meltC'> {
+  const held = chill && chill.dropC <= -WORTH_SAYING_C && meltWhile(pot.liquidus(), pot.with(lots).liquidus())
+  return held ? { meltC: held } : {}
+}
+
 /** What an addition dissolves at: as told, and no lower than keeps the melt liquid. */
 function dissolvingAt([fromC, toC]: readonly [number, number], pot: Pot, lots: readonly ChargedLot[]): MeltC {
   const liquid = meltWhile(pot.liquidus(), pot.with(lots).liquidus())
@@ -89,7 +95,7 @@ function addition(making: Making, entry: Added, lots: ChargedLot[], pot: Pot): R
     lots,
     cautions,
     ...(chill && Math.abs(chill.dropC) >= WORTH_SAYING_C ? { chill } : {}),
-    ...(entry.atC ? { meltC: dissolvingAt(entry.atC, pot, lots) } : {}),
+    ...(entry.atC ? { meltC: dissolvingAt(entry.atC, pot, lots) } : coolerFor(chill, pot, lots)),
   }
   if (entry.burns) return burningAddition(making, step, pot, entry.school)
   pot.addAll(lots)

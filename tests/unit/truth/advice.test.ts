@@ -203,6 +203,13 @@ describe('cold additions', () => {
     expect(findCaution('silicon').text).toMatch(/chills/)
     const aluminium = sheetWith(findAlloy('C95400')!, []).find(adds('aluminium'))!
     expect(aluminium.chill!.dropC).toBeLessThan(0)
+    const bronze = runSheet(
+      findAlloy('C95400')!,
+      [lot('copper', { Cu: 99.9 }, 900), lot('aluminium', { Al: 99.7 }, 100)],
+      null,
+    )
+    // Fire down first: no hotter than copper needs to stay liquid, 1085 °C and a little.
+    expect(bronze.find(adds('aluminium'))!.meltC!.toC).toBeLessThan(1175)
   })
   it('antimony and copper go into tin at 450 to 500 °C', () => {
     for (const what of ['antimony', 'copper'])
