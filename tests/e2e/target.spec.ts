@@ -218,3 +218,34 @@ test('sand, shrink rule and the check before the pour @long', async ({ page }) =
     'For a casting of this length make the pattern 202.0 mm to 203.3 mm',
   )
 })
+
+test('a riser is sized by the piece, and one heavier than its casting asks before it is taken @long', async ({
+  page,
+}) => {
+  await openDemo(page)
+  await visit(page, '/heat/13/target')
+  for (const name of ['Fairlead', 'Pad under the fairlead'])
+    await page
+      .getByRole('listitem')
+      .filter({ hasText: name })
+      .getByRole('button', { name: /^Take out/ })
+      .first()
+      .click()
+  // A ball of 60 mm: V/A 10 mm, 113 cm³. Its riser: 1.2 × 10 / 0.1875 = 64 mm across, 96 mm high, 309 cm³.
+  await page.getByRole('button', { name: 'From a shape' }).click()
+  await page.getByLabel('Called').fill('Knob')
+  await page.getByRole('dialog').getByRole('combobox').first().selectOption('ball')
+  await page.getByLabel('Diameter', { exact: true }).fill('60')
+  await page.getByRole('button', { name: 'Add it', exact: true }).click()
+  const riser = page.getByTestId('riser')
+  expect(plain((await riser.textContent()) ?? '')).toContain('64 mm across, 96 mm high')
+  await riser.getByRole('button', { name: 'Use it', exact: true }).click()
+  await expect(riser.getByRole('alert')).toContainText('more than its casting')
+  await riser.getByRole('button', { name: 'Leave it out' }).click()
+  await expect(riser.getByRole('alert')).toHaveCount(0)
+  await riser.getByRole('button', { name: 'Use it', exact: true }).click()
+  await riser.getByRole('button', { name: 'Use it all the same' }).click()
+  // Sprue and runner 416 g, the riser 309 cm³ at 8.72 g/cm³: 3 109 g.
+  expect(plain((await page.getByTestId('need-sum').textContent()) ?? '')).toContain('3 109 g')
+  await expect(page.getByLabel('Risers', { exact: true })).toHaveValue('1')
+})
