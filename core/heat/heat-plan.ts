@@ -86,7 +86,25 @@ export function planToStore(ask: WeighingAsk, { plan, problem, how, ...rest }: W
  * @example storedAnswer(null, {}) // null
  */
 export function storedAnswer(stored: HeatPlan | null | undefined, ask: WeighingAsk): Weighing | null {
-  if (!stored || stored.of !== askMark(ask)) return null
+  return stored && stored.of === askMark(ask) ? answerOf(stored, ask) : null
+}
+
+/**
+ * Returns the plan among several that answers a question, with its answer: one that was asked before, as after an undo,
+ * needs no search.
+ * @param plans the first that answers is taken
+ * @example planAmong([], { problem: { lots: [] } }) // null
+ */
+export function planAmong(
+  plans: readonly HeatPlan[],
+  ask: WeighingAsk,
+): { plan: HeatPlan; answer: Weighing } | null {
+  const mark = askMark(ask)
+  const plan = plans.find(({ of }) => of === mark)
+  return plan ? { plan, answer: answerOf(plan, ask) } : null
+}
+
+function answerOf(stored: HeatPlan, ask: WeighingAsk): Weighing {
   return {
     plan: stored.answer as ChargePlan,
     problem: problemOf(ask, stored.how),

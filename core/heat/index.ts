@@ -21,7 +21,7 @@ export { asksTheSame } from './asks-the-same'
 export { benchOf } from './bench-of'
 export { planKey } from './plan-key'
 export { heatPlanSchema, type HeatPlan } from './heat-plan-schema'
-export { askMark, planNumber, planToStore, storedAnswer, storedLines } from './heat-plan'
+export { askMark, planNumber, planToStore, planAmong, storedAnswer, storedLines } from './heat-plan'
 export { weighedShortfalls } from './weighed-shortfalls'
 export { heatStamp, newHeat } from './new-heat'
 export {

@@ -1,7 +1,16 @@
 import loadHighs from 'highs'
 import { describe, expect, it } from 'vitest'
 import { beats, createChargeSolver, planWeighing } from '#core/charge'
-import { askMark, benchOf, freeLots, heatWeighing, planToStore, storedAnswer, type Heat } from '#core/heat'
+import {
+  askMark,
+  benchOf,
+  freeLots,
+  heatWeighing,
+  planAmong,
+  planToStore,
+  storedAnswer,
+  type Heat,
+} from '#core/heat'
 import { workspaceSchema } from '#core/workspace'
 import demo from '#data/demo-yard.json'
 import { seeded } from '../../support/random-problem'
@@ -143,6 +152,18 @@ describe('another plan', () => {
     )
     const lines = shown.plan.lines.map((line, at) => (at === 0 ? { ...line, massG: line.massG / 2 } : line))
     expect(beats(dear, { ...shown.plan, lines })).toBe(false)
+  })
+
+  it('asked before is taken as it was, whichever plans were made since', () => {
+    const solver = createChargeSolver(highs)
+    const [first, second] = [askOf(), askOf({ tapMassG: 2200 })].map((ask) => ({
+      ask,
+      plan: planToStore(ask, planWeighing(solver, ask, 8)),
+    }))
+    const found = planAmong([second!.plan, first!.plan], first!.ask)!
+    expect(found.plan).toBe(first!.plan)
+    expect(found.answer.plan.lines).toEqual(first!.plan.answer.lines)
+    expect(planAmong([second!.plan], first!.ask)).toBeNull()
   })
 
   it('is found from the lots of a plan known before, also where the search is given no look of its own', () => {
