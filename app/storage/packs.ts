@@ -33,6 +33,7 @@ const UNREADABLE: Found = { value: undefined, whole: false, trusted: false, isOf
 
 /** Lies in place of a record that was deleted while a pack may still hold it. */
 const DELETED = { deleted: true } as const
+const isDeleted = (value: unknown): boolean => (value as { deleted?: boolean } | undefined)?.deleted === true
 
 /** What a read of the store found. */
 export interface Shelf {
@@ -104,7 +105,7 @@ export async function sortOut(
   for (const [key, value] of all) {
     if (isPack(key)) continue
     single++
-    if ((value as { deleted?: boolean } | undefined)?.deleted) continue
+    if (isDeleted(value)) continue
     entries.set(key, alone(key, value))
   }
   return { entries, alone: single, outdated: packed - live }
@@ -196,8 +197,7 @@ export async function packAgain(
   for (const [key, value] of all) {
     if (isPack(key)) continue
     await breathe()
-    const gone = (value as { deleted?: boolean } | undefined)?.deleted
-    const found = gone ? null : alone(key, value)
+    const found = isDeleted(value) ? null : alone(key, value)
     // What is damaged, or from an older app, stays where it lies: the next start sees to it.
     if (found && !(found.whole && found.value)) {
       texts.delete(key)

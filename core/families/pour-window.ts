@@ -18,9 +18,9 @@ const ABOVE_DOUBT_C = 20
 /** A window is at least so wide, °C. */
 const LEAST_WIDTH_C = 30
 /** A wall up to this is thin, mm. Engineering judgement: the section checks warn from about here. */
-export const THIN_WALL_MM = 6
+const THIN_WALL_MM = 6
 /** A wall from this is heavy, mm. Engineering judgement. */
-export const HEAVY_WALL_MM = 20
+const HEAVY_WALL_MM = 20
 
 /**
  * Which end of the window castings want.

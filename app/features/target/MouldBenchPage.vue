@@ -57,7 +57,7 @@ const told = computed<MouldTold>(() => {
     gate,
   }
 })
-/** Of a casting told by its weight and its wall; null until both are. */
+/** Modulus of the casting from its weight and wall, mm; null until both are typed. */
 const modulusMm = computed(() => {
   const { castingG, wallMm } = kept.value
   if (!castingG || !wallMm || !alloy.value) return null
