@@ -98,6 +98,31 @@ export function firingOf({
 
 const COLD_C = 25
 
+/** A limit on how fast a crucible may be heated. */
+export interface HeatingLimit {
+  /** °C an hour, up and down */
+  cPerH: number
+  /** the least time to the temperature asked for, minutes */
+  minutes: number
+}
+
+/**
+ * How fast a crucible may be heated, and how long that takes; null where its material sets no limit.
+ * @param toC temperature to reach, °C
+ * @param fromC temperature it has now, °C; cold where left out
+ * @source data/crucible-materials.json: common practice for home-made ceramics
+ * @example heatingLimit({ material: 'ceramic' }, 725) // { cPerH: 200, minutes: 210 }
+ */
+export function heatingLimit(
+  { material, rampCPerH }: Pick<Crucible, 'material' | 'rampCPerH'>,
+  toC: number,
+  fromC = COLD_C,
+): HeatingLimit | null {
+  if (materialOf({ material }).firing !== 'ramp') return null
+  const cPerH = rampCPerH ?? USUAL_RAMP.usualCPerH
+  return { cPerH, minutes: (60 * Math.max(0, toC - fromC)) / cPerH }
+}
+
 /** Steps slowed down to a ramp where they would go faster; holds stay as long as they are. */
 function ramped(steps: readonly FiringStep[], cPerH: number): FiringStep[] {
   let fromC = COLD_C

@@ -10,12 +10,14 @@ export {
 export {
   FIRST_FIRE,
   firingOf,
+  heatingLimit,
   IRON_FROM_STEEL,
   materialOf,
   MATERIALS,
   MATERIAL_SOURCE,
   USUAL_RAMP,
   type FiringStep,
+  type HeatingLimit,
   type MaterialFacts,
 } from './crucible-materials'
 export { ironFromPot, type Standing } from './iron-from-pot'

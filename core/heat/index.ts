@@ -72,7 +72,7 @@ export {
 export { shareStock } from './share-stock'
 export { lotChoice } from './lot-choice'
 export { weighLine } from './weigh-line'
-export { claims, freeLots, type Claim } from './reserved'
+export { baseMetalCover, claims, freeLots, type Claim } from './reserved'
 export { blankEntry, LOG_KINDS, MOST_LOGGED, type LogEntry, type LogKind } from './log'
 export { furnaceSettings, heatTrace, stepDoneMin, type FurnaceSettings } from './furnace-times'
 export { comparePlaces, type PlacesCompared } from './compare-places'

@@ -1,5 +1,6 @@
+import { baseMetal, nominalWhole, type Alloy } from '#core/alloys'
 import { totalG } from '#core/lists'
-import type { Lot } from '#core/stock'
+import { lotYield, type Lot } from '#core/stock'
 import type { Heat } from './schema'
 
 /** Metal of one lot that a heat has a claim on. */
@@ -37,4 +38,24 @@ export function freeLots(lots: readonly Lot[], heats: readonly Heat[], heat?: Pi
     const taken = totalG(held.get(lot.id) ?? [])
     return taken > 0 ? { ...lot, massG: Math.max(0, Number((lot.massG - taken).toFixed(3))) } : lot
   })
+}
+
+/**
+ * Base metal in stock against what a heat needs: an alloy of 80 % copper needs 0.8 g of copper for each gram to tap.
+ * Melting losses are left out; the charge counts them.
+ * @param free lots less what other heats hold, as freeLots gives them
+ * @returns grams of the base metal in all lots, and grams in the tap mass at the alloy's nominal
+ * @example baseMetalCover({ base: 'Cu', limits: {}, nominal: { Sn: 20 } }, 900, []) // { base: 'Cu', inStockG: 0, neededG: 720 }
+ */
+export function baseMetalCover(
+  alloy: Pick<Alloy, 'limits' | 'nominal' | 'base'>,
+  tapMassG: number,
+  free: readonly Pick<Lot, 'massG' | 'composition' | 'form' | 'metallicYield'>[],
+): { base: string; inStockG: number; neededG: number } {
+  const base = baseMetal(alloy)
+  const inStockG = free.reduce(
+    (sum, lot) => sum + lot.massG * lotYield(lot) * ((lot.composition[base] ?? 0) / 100),
+    0,
+  )
+  return { base, inStockG, neededG: tapMassG * ((nominalWhole(alloy)[base] ?? 0) / 100) }
 }

@@ -1,4 +1,4 @@
-import { solidDensity, zincLeast } from '#core/alloys'
+import { solidDensity, zincLeast, type Limits } from '#core/alloys'
 import { familyOf, type Family } from '#core/families'
 import { combineReadings, judge } from '#core/assay'
 import { alloyCastability, partFigures } from '#core/casting'
@@ -68,6 +68,8 @@ export interface HeatFacts {
   fluxes: string[]
   /** wt%, measured where it was, else predicted */
   composition: Readonly<Record<string, number>>
+  /** limits of the alloy it was meant to be, wt%; empty without one */
+  limits: Limits
   zincBelow: boolean | null
   offSpec: boolean | null
   barFault: boolean | null
@@ -146,6 +148,7 @@ export function heatFacts(heat: Heat, lots: readonly Lot[], gear: readonly Gear[
       ...summary.predicted.composition,
       ...Object.fromEntries(Object.entries(measured).map(([symbol, { pct }]) => [symbol, pct])),
     },
+    limits: alloy?.limits ?? {},
     zincBelow: measured.Zn ? measured.Zn.pct < ((alloy && zincLeast(alloy)) ?? 0) : null,
     offSpec: verdict && verdict.overall !== 'nothing-measured' ? verdict.overall === 'outside' : null,
     // A box that was not ticked says nothing.

@@ -16,7 +16,11 @@ const BEADS_PCT = 1
 export const BARS_AT_FAULT = 3
 const THIN_FORMS = new Set(['cans-loose', 'cans-pressed', 'foil', 'turnings', 'oily-turnings'])
 
-const when = (known: unknown, isFor: boolean): Says => (known === null ? 'silent' : isFor ? 'for' : 'against')
+/** Lead above this damps a bell, wt%; an alloy's own limit goes first. Common practice, from memory. */
+const DULLS_PCT = 0.5
+
+const when = (known: unknown, isFor: boolean): Says =>
+  known === null || known === undefined ? 'silent' : isFor ? 'for' : 'against'
 /** What was looked at speaks against; what was passed over while the rest was ticked speaks for. */
 const unseen = ({ lookedAt }: HeatFacts, id: string): Says =>
   lookedAt.has(id) ? 'against' : lookedAt.size > 0 ? 'for' : 'silent'
@@ -78,6 +82,12 @@ const EVIDENCE: Readonly<Record<EvidenceId, (facts: HeatFacts) => Says>> = {
   'zinc-below': (f: HeatFacts) => when(f.zincBelow, f.zincBelow === true),
   'lead-bismuth': (f: HeatFacts) =>
     (f.composition.Bi ?? 0) > BEADS_PCT || (f.composition.Pb ?? 0) > 2 * BEADS_PCT ? 'for' : 'against',
+  'tin-low': ({ limits, composition }: HeatFacts) =>
+    when(composition.Sn === undefined ? null : limits.Sn?.min, (composition.Sn ?? 0) < (limits.Sn?.min ?? 0)),
+  'lead-high': ({ limits, composition }: HeatFacts) =>
+    Object.keys(composition).length === 0
+      ? 'silent'
+      : when(composition.Pb ?? 0, (composition.Pb ?? 0) > (limits.Pb?.max ?? DULLS_PCT)),
   'bar-fault': (f: HeatFacts) => (f.filletBreaks >= BARS_AT_FAULT || f.barFault ? 'for' : 'silent'),
   'off-spec': (f: HeatFacts) => when(f.offSpec, f.offSpec === true),
   'never-logged': () => 'silent',

@@ -36,6 +36,8 @@ export const EVIDENCE_IDS = [
   'brim',
   'mould-cold',
   'soda-or-borax',
+  'tin-low',
+  'lead-high',
 ] as const
 export type EvidenceId = (typeof EVIDENCE_IDS)[number]
 

@@ -47,7 +47,7 @@ test('several parts, sized risers, another alloy: the tap mass follows and survi
   const aluminium = Number(await tap.inputValue())
   expect(Math.abs(aluminium - ((Number(bronze) - 100) * 2.68) / 8.72 - 100)).toBeLessThan(2)
   await expect(page.getByTestId('crucible-fit')).toBeVisible()
-  await expect(page.getByText('It is kept for copper-based metal')).toBeVisible()
+  await expect(page.getByText('This crucible is kept for copper alloys')).toBeVisible()
   await page.getByRole('button', { name: 'Number six, aluminium' }).click()
   await expect(page.getByTestId('crucible-fit')).toContainText('Fits')
   await expect(page.getByTestId('effort')).toContainText('minutes')

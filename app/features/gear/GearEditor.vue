@@ -161,7 +161,7 @@ const fired = computed({
             kind="volume"
             nullable
             positive
-            :hint="t('gear.fill-it-with-water-when-cold')"
+            :hint="t('gear.brim-volume-how')"
             @update:model-value="draft.brimCm3 = $event"
           />
           <label

@@ -19,6 +19,8 @@ const SKETCHES: Readonly<Record<string, string>> = {
   line: 'M8 50V14h48v36z M8 32q6-3 12 0t12 0 12 0 12 0',
   riser: 'M6 50V34h34V10h16v40z M44 10v18q4 6 8 0V10',
   coldmould: 'M6 12h52v40H6z M16 12v26h32V12 M20 22q4 4 8 0t8 0 8 0 M20 30q4 4 8 0t8 0 8 0',
+  bell: 'M16 44h32q-6-8-6-18q0-12-10-12t-10 12q0 10-6 18z M32 14V6 M32 44v6 M10 28l-4-4 M10 36H4 M54 28l4-4 M54 36h6',
+  crack: 'M8 46V14h20v14h28v18z M28 28l6 5-3 4 7 9',
   pot: 'M14 14h36l-5 38H19z M34 14l-6 12 7 8-6 18',
 }
 </script>

@@ -3,7 +3,7 @@ import { t } from '~/words'
 import { computed } from 'vue'
 import type { ForecastSpan } from '#core/furnace-model'
 import { clockWords } from '~/shared/units/dates'
-import { counted } from '~/shared/units/figures'
+import { counted, hoursWords } from '~/shared/units/figures'
 import { useUnits } from '~/shared/units/useUnits'
 import { fireWords } from '~/shared/heat/fire-words'
 import { stepWords } from './melt-words'
@@ -30,6 +30,7 @@ const {
   nextAdded,
   nowMin,
   afterwards,
+  slowed,
 } = props.forecast
 const { degrees, degreesApart, grams } = useUnits()
 const clock = (seconds: number) => clockWords(new Date(startMs.value + seconds * 1000).toISOString())
@@ -64,6 +65,13 @@ const ready = computed(() => {
   const target = window.value?.usualC
   if (!found.value || target === undefined) return ''
   if (isHot.value) return t('melt.it-is-hot-enough')
+  if (slowed.value)
+    return begun.value
+      ? t('melt.forecast-slowed-by-clock', { target: degrees(target), time: clock(slowed.value.atS) })
+      : t('melt.forecast-slowed-from-cold', {
+          target: degrees(target),
+          time: hoursWords(slowed.value.atS / 60),
+        })
   const { reachesS } = found.value
   if (!reachesS) return t('melt.it-will-hardly-get-there', { target: degrees(target) })
   return t('melt.target-when', { target: degrees(target), when: words(reachesS) })
@@ -79,7 +87,7 @@ const asSet = computed(() => {
   ].join(' ')
 })
 const molten = computed(() =>
-  found.value?.moltenS && !isHot.value
+  found.value?.moltenS && !isHot.value && !slowed.value
     ? t('melt.molten-through-when', { when: words(found.value.moltenS) })
     : '',
 )
@@ -111,7 +119,8 @@ const left = computed(() => {
       <p v-if="strange" class="mt-1 border-l-8 border-amber bg-amber-wash px-3 py-1">
         {{ t('melt.readings-are-of-no-full-fire') }}
       </p>
-      <p class="mt-1 text-sm text-soft">
+      <p v-if="slowed">{{ t('melt.forecast-slowed-why', { rate: degreesApart(slowed.cPerH) }) }}</p>
+      <p v-else class="mt-1 text-sm text-soft">
         {{
           begun
             ? t('melt.every-reading-sharpens-it')

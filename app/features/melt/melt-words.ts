@@ -162,9 +162,12 @@ export function stepWords(step: RunStep, { grams, degrees, degreesApart, metal }
         title: t('melt.heat-the-crucible'),
         how: [
           metal ? CRUCIBLE_WORDS[metal] : t('melt.a-sound-one'),
-          step.pot?.rampCPerH ? t('melt.no-faster-than-c-an-hour', { rampCPerH: step.pot.rampCPerH }) : '',
+          step.pot?.rampCPerH
+            ? t('melt.crucible-heating-limit', { rate: degreesApart(step.pot.rampCPerH) })
+            : '',
           told(step.pot?.mind) ?? '',
-          told(step.practice?.how ?? ''),
+          // Its minutes are for a crucible without a limit.
+          step.pot?.rampCPerH ? '' : told(step.practice?.how ?? ''),
         ]
           .filter(Boolean)
           .join(' '),

@@ -1,7 +1,7 @@
 import { useDebounceFn } from '@vueuse/core'
 import { computed, onScopeDispose, ref, shallowRef, watch } from 'vue'
 import { predictMelt } from '#core/charge'
-import { KNOWN_BY_HEATS, meltEffort, tellsFromCold } from '#core/gear'
+import { heatingLimit, KNOWN_BY_HEATS, meltEffort, tellsFromCold } from '#core/gear'
 import {
   chargeHeat,
   passesAt,
@@ -41,7 +41,7 @@ export function useForecast(
   live: LiveMelt,
 ) {
   const { heat, trace, settings, setting, startMs } = log
-  const { furnaces } = useGear()
+  const { furnaces, crucibles } = useGear()
   const { brimOf, potOf, heatTaken, learnedOf } = useFurnaceEnergy()
   const found = shallowRef<Forecast | null>(null)
   /** where the fire is down or the lid off: when it would be there with both as they should be from now on */
@@ -199,6 +199,17 @@ export function useForecast(
     return when && { step, when }
   })
   const { distrusted } = live
+  /** The soonest the melt may be there at the crucible's own rate, where the furnace alone would be sooner. */
+  const slowed = computed(() => {
+    const crucible = crucibles.value.find(({ id }) => id === heat.value?.crucibleId)
+    const reaches = found.value?.reachesS
+    if (!crucible || !window.value || !reaches || isHot.value) return null
+    const latest = distrusted.value ? null : live.latest.value
+    const limit = heatingLimit(crucible, window.value.usualC, latest?.celsius)
+    if (!limit) return null
+    const atS = 60 * (limit.minutes + (latest ? log.nowMin.value : 0))
+    return atS > reaches.mid ? { cPerH: limit.cPerH, atS } : null
+  })
   const afterwards = useForecastAfter(log, { mouthCm2, pot, furnace, window, distrusted })
   return {
     found,
@@ -221,6 +232,7 @@ export function useForecast(
     nextAdded,
     nowMin: log.nowMin,
     afterwards,
+    slowed,
   }
 }
 /** The same with the fire up and the lid on from now. */

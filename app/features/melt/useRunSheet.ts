@@ -4,8 +4,8 @@ import { POUR_CHECKLIST, pourOrder } from '#core/casting'
 import {
   crucibleWeight,
   firingOf,
+  heatingLimit,
   materialOf,
-  USUAL_RAMP,
   wantsFirstFire,
   type Crucible,
   type Furnace,
@@ -24,10 +24,9 @@ import { useUnits } from '~/shared/units/useUnits'
 
 /** What a crucible asks for by what it is made of. */
 function potCare(crucible: Crucible): PotCare {
-  const { firing, mind } = materialOf(crucible)
   return {
-    mind,
-    rampCPerH: firing === 'ramp' ? (crucible.rampCPerH ?? USUAL_RAMP.usualCPerH) : null,
+    mind: materialOf(crucible).mind,
+    rampCPerH: heatingLimit(crucible, 0)?.cPerH ?? null,
     firing: firingOf(crucible).map(({ what }) => what),
   }
 }

@@ -2,10 +2,26 @@
 import { fixed } from '~/shared/units/decimal-mark'
 import { inSentence, t, told } from '~/words'
 import { I18nT } from 'vue-i18n'
-import { counted } from '~/shared/units/figures'
+import { counted, hoursWords } from '~/shared/units/figures'
 import { baseMetal, solidDensity } from '#core/alloys'
-import { CRUCIBLE_HEAT, crucibleRefused, materialOf, tellsFromCold, type Banded } from '#core/gear'
-import { freeLots, heatStamp, potStory, residueFor } from '#core/heat'
+import { elementName } from '~/shared/units/elements'
+import {
+  CRUCIBLE_HEAT,
+  crucibleRefused,
+  heatingLimit,
+  materialOf,
+  tellsFromCold,
+  type Banded,
+} from '#core/gear'
+import {
+  baseMetalCover,
+  comesAsItIs,
+  freeLots,
+  heatStamp,
+  heatWindow,
+  potStory,
+  residueFor,
+} from '#core/heat'
 import { computed } from 'vue'
 import { useFuelUnit } from '~/shared/gear/useFuelUnit'
 import { useGear } from '~/shared/gear/useGear'
@@ -21,7 +37,7 @@ const bench = useMeltEffort()
 const { heat, furnaces, crucibles, furnace, fuel, taken, learned, effort } = bench
 const yard = useYard()
 const gear = useGear()
-const { grams, degrees, money } = useUnits()
+const { grams, degrees, degreesApart, money } = useUnits()
 const { unitOf, perUnitOf, figure } = useFuelUnit()
 const usable = computed(() =>
   crucibles.value.filter((one) => !crucibleRefused(one) || one.id === heat.value?.crucibleId),
@@ -69,23 +85,22 @@ const memory = computed(() => {
 /** What the heat before left in the crucible chosen. */
 const left = computed(() => (heat.value ? residueFor(heat.value, yard.heats, yard.gear) : null))
 const stock = computed(() => {
-  if (!base.value || !heat.value) return null
-  const metal = base.value
-  const lots = freeLots(yard.lots, yard.heats, heat.value).filter(
-    ({ composition }) => (composition[metal] ?? 0) >= 50,
-  )
-  return { massG: lots.reduce((sum, lot) => sum + lot.massG, 0), base: metal }
+  const one = heat.value
+  if (!one?.alloy || !one.tapMassG || comesAsItIs(one)) return null
+  return baseMetalCover(one.alloy, one.tapMassG, freeLots(yard.lots, yard.heats, one))
 })
 /** From cold it takes longer than this says. */
 const wallsFirst = computed(
   () => !!furnace.value && !!learned.value && !tellsFromCold(furnace.value, learned.value.heats),
 )
-const BASE_WORDS: Record<string, string> = {
-  Cu: 'copper-based',
-  Al: 'aluminium-based',
-  Zn: 'zinc-based',
-  Sn: 'tin-based',
-}
+/** The least time to the pour where the crucible, not the furnace, sets it. */
+const slowed = computed(() => {
+  const crucible = crucibles.value.find(({ id }) => id === heat.value?.crucibleId)
+  const pourAt = heat.value && heatWindow(heat.value)
+  const limit = crucible && pourAt && heatingLimit(crucible, pourAt.usualC)
+  if (!limit || (effort.value && effort.value.minutes.mid >= limit.minutes)) return null
+  return { rate: degreesApart(limit.cPerH), time: hoursWords(limit.minutes) }
+})
 const banded = ({ low, high }: Banded, show: (value: number) => string) =>
   t('target.to-2', { low: show(low), high: show(high) })
 const working = computed(() => {
@@ -192,7 +207,7 @@ const working = computed(() => {
           </p>
         </div>
         <p v-if="fit.strange" class="mt-1 font-semibold text-oxide">
-          {{ t('target.it-is-kept-for-metal-take', { BASE_WORDS: BASE_WORDS[fit.strange] ?? fit.strange }) }}
+          {{ t('target.crucible-kept-for-metal', { metal: elementName(fit.strange) }) }}
         </p>
       </template>
       <SplitHeat />
@@ -235,16 +250,14 @@ const working = computed(() => {
           {{ one.name }}
         </button>
       </p>
-      <p v-if="stock && heat?.tapMassG" class="mt-2" data-testid="stock-fit">
-        <I18nT keypath="target.of-metal-lies-free-in-the" scope="global"
-          ><template #strong
-            ><b :class="stock.massG < heat.tapMassG ? 'text-oxide' : ''">{{
-              grams(stock.massG, 10)
+      <p v-if="stock" class="mt-2" data-testid="stock-fit">
+        <I18nT keypath="target.base-metal-in-stock" scope="global" tag="span"
+          ><template #stockMass
+            ><b :class="stock.inStockG < stock.neededG ? 'text-oxide' : ''">{{
+              grams(stock.inStockG, 10)
             }}</b></template
-          ><template #BASE_WORDS>{{ BASE_WORDS[stock.base] ?? '' }}</template
-          ><template #part>{{
-            stock.massG < heat.tapMassG ? t('target.not-enough-for-this-alone') : '.'
-          }}</template></I18nT
+          ><template #metal>{{ elementName(stock.base) }}</template
+          ><template #neededMass>{{ grams(stock.neededG, 10) }}</template></I18nT
         >
       </p>
     </div>
@@ -264,8 +277,11 @@ const working = computed(() => {
           ></I18nT
         >
       </p>
+      <p v-if="slowed" class="mt-2 text-lg font-bold" data-testid="slowed">
+        {{ t('target.crucible-slows-heating', slowed) }}
+      </p>
       <template v-if="effort && furnace && working">
-        <p class="mt-2 text-lg" data-testid="effort">
+        <p v-if="!slowed" class="mt-2 text-lg" data-testid="effort">
           <I18nT keypath="target.to-the-pour" scope="global"
             ><template #strong
               ><b>{{
@@ -274,7 +290,7 @@ const working = computed(() => {
             ></I18nT
           >
         </p>
-        <p>
+        <p v-if="!slowed">
           <WorkingOpener :working="working">{{
             t('target.of', {
               fuel: banded(effort.fuel, (value) => figure(fuel!, value)),
@@ -285,7 +301,8 @@ const working = computed(() => {
           ><template v-if="furnace.pricePerUnit > 0">, {{ banded(effort.cost, money) }}</template>
         </p>
         <p v-if="wallsFirst" class="font-bold" data-testid="walls-first">{{ t('target.walls-first') }}</p>
-        <p class="text-sm text-soft">
+        <p v-if="slowed" class="text-sm text-soft">{{ t('target.fuel-unknown-when-slow') }}</p>
+        <p v-else class="text-sm text-soft">
           {{
             learned && learned.heats > 1
               ? t('target.learned-from-of-this-furnace', { heats: counted(learned.heats, 'heat') })

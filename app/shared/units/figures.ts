@@ -39,6 +39,12 @@ export function limitWords({ min, max }: { min?: number | undefined; max?: numbe
 /** So many of a thing, by the language's rules: "1 lot", "12 lots". */
 export const counted = (count: number, one: keyof Words['count']): string => counting(`count.${one}`, count)
 
+/** A long time as hours and minutes, to five minutes: "3 h 40 min". @param minutes time, minutes */
+export function hoursWords(minutes: number): string {
+  const whole = 5 * Math.round(minutes / 5)
+  return t('shared.hours-and-minutes', { hours: Math.floor(whole / 60), minutes: whole % 60 })
+}
+
 /** How often in a hundred: never "100 times in 100", for nothing is that sure. */
 export function timesWords(probability: number): string {
   if (probability >= 0.995) return t('shared.more-than-99-times-in-100')

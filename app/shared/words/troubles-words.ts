@@ -94,6 +94,18 @@ const LINES: Readonly<Record<EvidenceId, readonly [forIt: Line, against: Line]>>
       }),
     () => t('parts.little-lead-or-bismuth'),
   ],
+  'tin-low': [
+    (f) =>
+      t('parts.evidence-tin-low', {
+        tinPct: fixed(f.composition.Sn ?? 0, 1),
+        limitPct: fixed(f.limits.Sn?.min ?? 0, 1),
+      }),
+    (f) => t('parts.evidence-tin-enough', { tinPct: fixed(f.composition.Sn ?? 0, 1) }),
+  ],
+  'lead-high': [
+    (f) => t('parts.evidence-lead', { leadPct: fixed(f.composition.Pb ?? 0, 2) }),
+    (f) => t('parts.evidence-lead', { leadPct: fixed(f.composition.Pb ?? 0, 2) }),
+  ],
   'bar-fault': [
     (f) =>
       f.filletBreaks > 1

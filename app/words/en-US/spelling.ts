@@ -4,7 +4,6 @@ const SPELLED: Readonly<Record<string, string>> = {
   aluminium: 'aluminum',
   analyser: 'analyzer',
   anodising: 'anodizing',
-  centimetre: 'centimeter',
   colour: 'color',
   coloured: 'colored',
   colours: 'colors',

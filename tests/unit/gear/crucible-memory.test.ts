@@ -4,6 +4,7 @@ import {
   crucibleSchema,
   FIRST_FIRE,
   firingOf,
+  heatingLimit,
   ironFromPot,
   materialOf,
   MATERIALS,
@@ -54,6 +55,13 @@ describe('what a crucible is made of', () => {
     expect(slower.map(({ minutes }) => minutes)).toEqual([105, 60, 204, 165, 474])
     expect(firingOf({ material: 'steel' }).map((step) => step.id)).toContain('coat')
     expect(firingOf({ material: 'graphite' }).at(-1)!.toC).toBe(25)
+  })
+  it('a home-made ceramic takes hours to the pour; clay-graphite has no limit', () => {
+    expect(heatingLimit({ material: 'ceramic' }, 725)).toEqual({ cPerH: 200, minutes: 210 })
+    expect(heatingLimit({ material: 'ceramic', rampCPerH: 100 }, 725, 425)!.minutes).toBe(180)
+    expect(heatingLimit({ material: 'ceramic' }, 725, 800)!.minutes).toBe(0)
+    expect(heatingLimit({ material: 'clay-graphite' }, 725)).toBeNull()
+    expect(heatingLimit({}, 725)).toBeNull()
   })
   it('none may hold what goes through it, and only steel wants a wash', () => {
     for (const one of MATERIALS)

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { claims, freeLots, heatChargeProblem, weighLine, type Heat } from '#core/heat'
+import { findAlloy } from '#core/alloys'
+import { baseMetalCover, claims, freeLots, heatChargeProblem, weighLine, type Heat } from '#core/heat'
 import { readWorkspace } from '#formats/workspace-json'
 import { readFileSync } from 'node:fs'
 
@@ -30,4 +31,16 @@ describe('metal held for heats', () => {
     const greedy: Heat = { ...kept, reserved: { [tin.id]: 1e6 } }
     expect(freeLots(lots, [greedy]).find(({ id }) => id === tin.id)!.massG).toBe(0)
   })
+})
+
+it('850 g of copper and 300 g of tin are enough copper for 900 g of bell bronze, and not for 1 100 g', () => {
+  const bell = findAlloy('bell-80-20')!
+  const wire = { massG: 850, composition: { Cu: 99.9 }, form: 'bar', metallicYield: 1 }
+  const tinBar = { massG: 300, composition: { Sn: 99.9 }, form: 'bar', metallicYield: 1 }
+  expect(baseMetalCover(bell, 900, [wire, tinBar])).toEqual({
+    base: 'Cu',
+    inStockG: expect.closeTo(849.15, 6),
+    neededG: expect.closeTo(720, 6),
+  })
+  expect(baseMetalCover(bell, 1100, [wire, tinBar]).neededG).toBeCloseTo(880, 6)
 })

@@ -70,6 +70,19 @@ describe('trouble-finder (common practice, no source)', () => {
     for (const { id } of SYMPTOMS)
       for (const cause of rankCauses(id, facts)) expect(cause.says, `${id}: ${cause.id}`).not.toBe('for')
   })
+  it('a dull bell: tin under its limit leads; lead over it leads; both in spec speak against', () => {
+    const bell = { ...yard.heats[0]!, alloy: findAlloy('bell-80-20')!, assays: [] }
+    const facts = (composition: Record<string, number>) => ({ ...heatFacts(bell, [], []), composition })
+    expect(rankCauses('dull', facts({ Cu: 81.2, Sn: 18.6 }))[0]).toMatchObject({ id: 'tin-low', says: 'for' })
+    expect(rankCauses('dull', facts({ Cu: 78.4, Sn: 20, Pb: 1.5 }))[0]).toMatchObject({
+      id: 'lead-damps',
+      says: 'for',
+    })
+    const sound = rankCauses('dull', facts({ Cu: 80, Sn: 20 }))
+    for (const id of ['tin-low', 'lead-damps'])
+      expect(sound.find((one) => one.id === id)!.says).toBe('against')
+    expect(sound[0]!.says).toBe('silent')
+  })
   it('an aluminium heat has no causes of tin bronze, a copper one none of degassing', () => {
     const aluminium = heatFacts(
       yard.heats.find(({ number }) => number === 6)!,
