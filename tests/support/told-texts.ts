@@ -1,6 +1,7 @@
 /** Texts of the data tables that a person reads, by the places where they stand: “*” is every entry. */
 const PLACES: Readonly<Record<string, readonly string[]>> = {
   alloys: ['alloys.*.name', 'alloys.*.use', 'alloys.*.note'],
+  chill: ['source'],
   'cans-foil': ['kinds.*.name'],
   castability: ['practices.*.*.1', 'rules.*.why', 'range.words.*'],
   cautions: ['source', 'cautions.*.title', 'cautions.*.text'],

@@ -3,7 +3,7 @@ import { t, told } from '~/words'
 import { I18nT } from 'vue-i18n'
 import { present } from '#core/lists'
 import { useTimeoutFn } from '@vueuse/core'
-import { findCaution, holdOf } from '#core/melt'
+import { CHILL_SOURCE, findCaution, holdOf } from '#core/melt'
 import { weighLine } from '#core/heat'
 import type { MeltLog } from './useMeltLog'
 import type { RunSheet } from './useRunSheet'
@@ -150,6 +150,7 @@ function done(): void {
         {{ zincLot ? t('melt.from', { name: zincLot.name }) : t('melt.no-zinc-is-in-stock-brass') }}
       </p>
       <p class="mt-4 text-xl">{{ words(current).how }}</p>
+      <p v-if="current.chill" class="mt-1 text-sm text-soft">{{ told(CHILL_SOURCE) }}</p>
       <ol
         v-if="portionWords(current, { grams, degrees }).length"
         class="mt-2 list-decimal pl-8 text-xl font-bold"

@@ -15,6 +15,8 @@ import {
 } from '#core/casting'
 import { computed, ref } from 'vue'
 import { solidDensity } from '#core/alloys'
+import { wallsWant } from '#core/families'
+import { heatWalls } from '#core/heat'
 import { useCastingFacts } from './useCastingFacts'
 import type { useMetalNeed } from './useMetalNeed'
 import { useUnits } from '~/shared/units/useUnits'
@@ -45,7 +47,22 @@ const band = (low: number, high: number, show: (value: number) => string) =>
   Math.abs(high - low) < 0.05 * high ? show(high) : t('target.to-2', { low: show(low), high: show(high) })
 const span = (low: string, high: string) => (low === high ? low : t('target.to-2', { low, high }))
 const words = computed(() => checks.value.map((check) => sectionWords(check, { mm })))
-const hot = computed(() => thinMm.value !== null && thinMm.value < 6)
+/** The window, and which end of it the walls ask for. */
+const pourAt = computed(() => {
+  if (!window.value) return ''
+  const { fromC, toC } = window.value
+  const span = { fromTemperature: degrees(fromC), toTemperature: degrees(toC) }
+  switch (wallsWant(heatWalls({ need: facts.need.value }))) {
+    case 'thin':
+      return t('target.pour-at-thin', span)
+    case 'heavy':
+      return t('target.pour-at-heavy', span)
+    case 'both':
+      return t('target.pour-at-both', span)
+    case null:
+      return t('target.pour-at-window', span)
+  }
+})
 const lengths = computed(() =>
   measured.value.flatMap(({ part, figures, patternMm }) =>
     patternMm && figures?.longestMm
@@ -148,12 +165,7 @@ function takeRiser(): void {
       <template v-if="window">
         <dt>{{ t('target.pour-at') }}</dt>
         <dd>
-          <I18nT keypath="target.to" scope="global"
-            ><template #part
-              ><span class="text-soft">{{ hot ? t('target.the-hot-end-it-has-thin') : '' }}</span></template
-            ><template #degrees>{{ degrees(window.fromC) }}</template
-            ><template #toC>{{ degrees(window.toC) }}</template></I18nT
-          >
+          {{ pourAt }}
         </dd>
       </template>
       <template v-if="shrinkage">
