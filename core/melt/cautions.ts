@@ -1,4 +1,5 @@
 import table from '#data/cautions.json'
+import { basisOf } from './basis'
 
 export interface Caution {
   id: string
@@ -6,13 +7,19 @@ export interface Caution {
   danger: boolean
   title: string
   text: string
+  /** where it comes from: published guidance by its subject, or common practice */
+  basis: string
 }
 
-export const CAUTIONS: readonly Caution[] = table.cautions
+export const CAUTIONS: readonly Caution[] = table.cautions.map((one) => ({
+  ...one,
+  basis: basisOf(table.bases, one.basis),
+}))
 export const CAUTION_SOURCE = table.source
 
 /**
- * @throws RangeError for an id the table does not have
+ * Returns a caution of the table.
+ * @throws RangeError for an unknown id
  * @example findCaution('damp').danger // true
  */
 export function findCaution(id: string): Caution {

@@ -4,7 +4,7 @@ const PLACES: Readonly<Record<string, readonly string[]>> = {
   chill: ['source'],
   'cans-foil': ['kinds.*.name'],
   castability: ['practices.*.*.1', 'rules.*.why', 'range.words.*'],
-  cautions: ['source', 'cautions.*.title', 'cautions.*.text'],
+  cautions: ['source', 'bases.*', 'cautions.*.title', 'cautions.*.text'],
   clues: ['clues.*.question', 'clues.*.how', 'clues.*.answers.*'],
   'crucible-care': ['firstFire.*.what', 'firstFire.*.why'],
   'crucible-materials': [
@@ -13,7 +13,7 @@ const PLACES: Readonly<Record<string, readonly string[]>> = {
     'materials.*.mind',
     ...['what', 'why'].flatMap((part) => [`dry.*.${part}`, `wash.*.${part}`]),
   ],
-  emergencies: ['source', 'first', 'cases.*.name', 'cases.*.now.*'],
+  emergencies: ['source', 'bases.*', 'first', 'cases.*.name', 'cases.*.now.*'],
   'everyday-pile': ['tiles.*.name', 'tiles.*.group', 'tiles.*.piece.one', 'tiles.*.piece.many'],
   families: ['metals.*.name'],
   'fixed-points': ['points.*.name'],

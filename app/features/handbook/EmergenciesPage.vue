@@ -20,6 +20,7 @@ import HandbookTabs from '~/shared/page/HandbookTabs.vue'
         <ol class="list-decimal pl-6">
           <li v-for="step in one.now" :key="step" class="mb-1">{{ told(step) }}</li>
         </ol>
+        <p class="mt-2 text-sm text-soft">{{ told(one.basis) }}.</p>
       </section>
     </div>
     <p class="mt-4 text-sm text-soft">{{ told(EMERGENCY_SOURCE) }}.</p>

@@ -17,6 +17,7 @@ import HandbookTabs from '~/shared/page/HandbookTabs.vue'
         v-for="caution in CAUTIONS"
         :key="caution.id"
         :caution="caution"
+        with-source
         class="break-inside-avoid"
       />
     </div>

@@ -309,3 +309,15 @@ it('every caution is said somewhere: at a step of some sheet, or by an entry of 
     for (const id of step.cautions) said.add(id)
   expect(CAUTIONS.map(({ id }) => id).filter((id) => !said.has(id))).toEqual([])
 })
+
+describe('what each text rests on', () => {
+  it('every caution and emergency names published guidance or common practice', () => {
+    for (const { id, basis } of [...CAUTIONS, ...EMERGENCIES])
+      expect(basis, id).toMatch(/guidance|Common practice|data/)
+  })
+  it('first aid and gas never rest on common practice alone', () => {
+    const basis = new Map(EMERGENCIES.map((one) => [one.id, one.basis]))
+    for (const id of ['burn', 'clothes', 'eyes', 'magnesium', 'co', 'leak', 'bottle', 'fume', 'shock'])
+      expect(basis.get(id), id).not.toMatch(/^Common practice/)
+  })
+})
