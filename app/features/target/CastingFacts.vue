@@ -59,7 +59,7 @@ const pourAt = computed(() => {
       return t('target.pour-at-heavy', span)
     case 'both':
       return t('target.pour-at-both', span)
-    case null:
+    default:
       return t('target.pour-at-window', span)
   }
 })
