@@ -19,9 +19,9 @@ async function carryOut(): Promise<void> {
     const { rescueYard } = await import('~/storage/rescue')
     const { name, blob } = await rescueYard(today())
     downloadBlob(blob, name)
-    done.value = t('frame.is-in-your-downloads', { name })
+    done.value = t('frame.file-saved', { fileName: name })
   } catch (error) {
-    refused.value = t('frame.the-yard-could-not-be-read', { error: why(error) })
+    refused.value = t('frame.yard-unreadable', { reason: why(error) })
   }
 }
 const words = computed(() => props.error.message || t('frame.no-reason-given'))
@@ -29,19 +29,19 @@ const words = computed(() => props.error.message || t('frame.no-reason-given'))
 
 <template>
   <main class="mx-auto max-w-2xl px-4 py-10" data-testid="no-start">
-    <h1 class="text-2xl font-bold">{{ t('frame.the-app-could-not-start') }}</h1>
-    <p class="mt-3">{{ t('frame.your-yard-is-in-this-browser') }}</p>
+    <h1 class="text-2xl font-bold">{{ t('frame.start-failed-title') }}</h1>
+    <p class="mt-3">{{ t('frame.start-failed-safe') }}</p>
     <ol class="mt-3 list-decimal pl-6">
-      <li>{{ t('frame.load-the-page-again-half-fetched') }}</li>
-      <li>{{ t('frame.if-it-comes-back-save-the') }}</li>
+      <li>{{ t('frame.start-failed-reload') }}</li>
+      <li>{{ t('frame.start-failed-save') }}</li>
       <li>
-        {{ t('frame.then-send-this-line-with-a') }}
+        {{ t('frame.start-failed-report') }}
         <samp class="font-sans font-semibold break-words">{{ words }}</samp>
       </li>
     </ol>
     <div class="mt-4 flex flex-wrap gap-3">
-      <button class="btn btn-next" @click="again">{{ t('frame.load-again') }}</button>
-      <button class="btn" @click="carryOut">{{ t('frame.save-the-yard-to-a-file') }}</button>
+      <button class="btn btn-next" @click="again">{{ t('frame.reload-button') }}</button>
+      <button class="btn" @click="carryOut">{{ t('frame.save-file-button') }}</button>
     </div>
     <p role="status" class="mt-3">{{ done }}</p>
     <p v-if="refused" role="alert" class="mt-3 font-semibold text-oxide">{{ refused }}</p>

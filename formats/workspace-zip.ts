@@ -2,7 +2,7 @@ import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate'
 import type { Workspace } from '#core/workspace'
 import { writeStock } from './stock-csv'
 import { readWorkspace, sealWorkspace, YARD_TEXT_MOST, type WorkspaceFault } from './workspace-json'
-import { crcOf, sealZip, toldCrcs, zipSealing } from './zip-seal'
+import { crcOf, sealZip, statedCrcs, zipSealing } from './zip-seal'
 
 /** Pictures by id, as the bytes of JPEG files. */
 export type Photos = Record<string, Uint8Array>
@@ -61,7 +61,7 @@ export function readYardZip(bytes: Uint8Array): ZipRead {
   }
   const yard = files[YARD]
   if (!yard) return { ok: false, fault: { kind: 'not-a-workspace' }, photos: {} }
-  const crcs = toldCrcs(bytes)
+  const crcs = statedCrcs(bytes)
   const isWhole = (name: string) => crcs.get(name) === crcOf(files[name]!)
   const names = Object.keys(files).filter((name) => PHOTO.test(name))
   const photos: Photos = Object.fromEntries(

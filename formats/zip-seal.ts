@@ -46,7 +46,7 @@ function endOf(bytes: Uint8Array): number | null {
 }
 
 /** The CRC-32 that a package tells of each of its files, by name; empty where its list cannot be read. */
-export function toldCrcs(bytes: Uint8Array): Map<string, number> {
+export function statedCrcs(bytes: Uint8Array): Map<string, number> {
   const crcs = new Map<string, number>()
   const end = endOf(bytes)
   if (end === null) return crcs

@@ -1,4 +1,4 @@
-import { byTheBook, debrief, practiceLesson, rehearse, REHEARSED_PRACTICE } from '#core/rehearsal'
+import { referenceRun, debrief, practiceLesson, rehearse, REHEARSED_PRACTICE } from '#core/rehearsal'
 
 const TWO_HOURS_S = 7200
 const TIMES = 40
@@ -10,7 +10,7 @@ export function rehearsalRows(
 ): [string, string, string][] {
   const practice = REHEARSED_PRACTICE.find(({ id }) => id === 'scrap-bronze')!
   const { scenario } = practiceLesson(practice)!
-  const book = byTheBook(scenario)
+  const book = referenceRun(scenario)
   const held = book.filter(({ do: what }) => what !== 'lift' && what !== 'pour')
   const timed = (work: () => unknown): number[] =>
     Array.from({ length: TIMES }, () => {

@@ -11,7 +11,7 @@ import { metalNeeded, weighNeed } from '#core/casting'
 import { createChargeSolver, planWeighing, predictMelt, type ChargeProblem } from '#core/charge'
 import {
   benchOf,
-  closeHeat,
+  stockAfterLogging,
   freeLots,
   heatChargeProblem,
   heatRecovery,
@@ -382,7 +382,7 @@ function melt(plan: Plan): Heat {
     'empty',
   ])
     heat.done[step] = { at: now, skipped: false }
-  const { taken, made } = closeHeat(heat, lots, { ids: [uuid(), uuid()], now })
+  const { taken, made } = stockAfterLogging(heat, lots, { ids: [uuid(), uuid()], now })
   for (const lot of taken) lots[lots.findIndex(({ id }) => id === lot.id)]!.massG = lot.massG
   for (const lot of made) if (plan.keepReturns !== false || lot.kind === 'ingot') lots.push(lot)
   heats.push(heat)

@@ -87,7 +87,7 @@ const SHOTS: Shot[] = [
           '',
         )
         const lot = (await page.getByTestId('scale-lot').innerText()).trim()
-        await page.getByLabel(/The scale says/).fill(shown)
+        await page.getByLabel(/Scale reading/).fill(shown)
         await page.getByRole('button', { name: 'Record, next' }).click()
         await page.getByRole('button', { name: `Take back ${lot}` }).waitFor()
       }
@@ -95,8 +95,8 @@ const SHOTS: Shot[] = [
       await page.goto(`${BASE}/heat/13/infer`)
       await page.getByRole('button', { name: 'Density in water' }).click()
       await page.getByLabel('The piece in air').fill('182.4')
-      await page.getByLabel('Shown with it in the water').fill('20.9')
-      await page.getByRole('button', { name: 'Write it down' }).click()
+      await page.getByLabel('Reading with it in the water').fill('20.9')
+      await page.getByRole('button', { name: 'Record it' }).click()
       await page.getByTestId('evidence').getByText('8.71').waitFor()
       await page.evaluate(() => scrollTo(0, 0))
     },

@@ -18,9 +18,9 @@ export interface Apart {
 
 /**
  * A value with its long lists taken out, as deep as a yard's file has any; items are not looked into.
- * @example takeApart({ ok: true, heats: thousand }) // { frame: { ok: true, heats: [] }, lists: [{ path: ['heats'], items: thousand }] }
+ * @example splitForTransfer({ ok: true, heats: thousand }) // { frame: { ok: true, heats: [] }, lists: [{ path: ['heats'], items: thousand }] }
  */
-export function takeApart(value: unknown): Apart {
+export function splitForTransfer(value: unknown): Apart {
   const lists: Apart['lists'] = []
   const within = (one: unknown, path: Path): unknown => {
     if (Array.isArray(one)) {
@@ -37,7 +37,7 @@ export function takeApart(value: unknown): Apart {
 }
 
 /** Puts some items of a list back where they belong. */
-export function putBack(frame: unknown, path: Path, items: readonly unknown[]): void {
+export function joinTransferred(frame: unknown, path: Path, items: readonly unknown[]): void {
   const list = path.reduce((at, key) => (at as Record<string, unknown>)[key], frame) as unknown[]
   for (const item of items) list.push(item)
 }

@@ -2,7 +2,7 @@ import { expose, transfer } from 'comlink'
 import { withoutMarks, type Workspace } from '#core/workspace'
 import { readWorkspace, sealWorkspace } from '#formats/workspace-json'
 import { isZip, readYardZip, writeYardZip, type Photos, type ZipRead } from '#formats/workspace-zip'
-import { AT_ONCE, putBack, takeApart, type Apart, type Path } from './in-parts'
+import { AT_ONCE, joinTransferred, splitForTransfer, type Apart, type Path } from './in-parts'
 
 let lists: Apart['lists'] = []
 let frame: unknown = null
@@ -20,7 +20,7 @@ const packing = {
       ? readYardZip(bytes)
       : { ...readWorkspace(new TextDecoder().decode(bytes)), photos: {} }
     const { photos } = read
-    const apart = takeApart({ ...read, photos: {} })
+    const apart = splitForTransfer({ ...read, photos: {} })
     lists = apart.lists.map(({ path, items }) => ({ path, items: items.map(withoutMarks) }))
     const left = lists.reduce((sum, { items }) => sum + items.length, 0)
     const buffers = new Set(Object.values(photos).map(({ buffer }) => buffer as ArrayBuffer))
@@ -41,7 +41,7 @@ const packing = {
     frame = workspace
   },
   give(path: Path, items: readonly unknown[]): void {
-    putBack(frame, path, items)
+    joinTransferred(frame, path, items)
   },
   /** As UTF-8. */
   json(): Uint8Array {

@@ -49,7 +49,7 @@ export async function leaveFolder(): Promise<void> {
  */
 export async function writeIntoFolder(name: string, content: Blob): Promise<void> {
   const folder = await chosen()
-  if (!folder) throw new Error(t('storage.no-folder-is-chosen'))
+  if (!folder) throw new Error(t('storage.no-folder'))
   const writing = await (await folder.getFileHandle(name, { create: true })).createWritable()
   try {
     await writing.write(content)

@@ -3,7 +3,7 @@ import { transfer, wrap, type Remote } from 'comlink'
 import type { Workspace } from '#core/workspace'
 import type { Photos, ZipRead } from '#formats/workspace-zip'
 import type { PackingEngine } from '../../workers/packing.worker'
-import { AT_ONCE, putBack, takeApart } from '../../workers/in-parts'
+import { AT_ONCE, joinTransferred, splitForTransfer } from '../../workers/in-parts'
 
 /** So few records are written in place, faster than a worker begins. */
 const FEW = 300
@@ -20,7 +20,7 @@ async function withWorker<T>(
   const worker = begin()
   try {
     const lost = new Promise<never>((_, reject) => {
-      worker.addEventListener('error', () => reject(new Error(t('storage.it-did-not-start-or-broke'))))
+      worker.addEventListener('error', () => reject(new Error(t('storage.packing-broken'))))
       stopped?.addEventListener('abort', () => reject(stopped.reason))
     })
     return await Promise.race([work(wrap<PackingEngine>(worker)), lost])
@@ -45,7 +45,7 @@ export function readYardFile(
     for (let here = 0; here < left;) {
       const part = await engine.next()
       if (!part) break
-      putBack(frame, part.path, part.items)
+      joinTransferred(frame, part.path, part.items)
       here += part.items.length
       progress(here / left)
     }
@@ -54,7 +54,7 @@ export function readYardFile(
 }
 
 async function give(engine: Remote<PackingEngine>, workspace: Workspace): Promise<void> {
-  const { frame, lists } = takeApart(workspace)
+  const { frame, lists } = splitForTransfer(workspace)
   await engine.take(frame)
   for (const { path, items } of lists)
     for (let from = 0; from < items.length; from += AT_ONCE)

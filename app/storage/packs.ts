@@ -1,4 +1,4 @@
-import { breather } from './breathe'
+import { yieldToEventLoop } from './breathe'
 import { inTurns } from './in-turns'
 import type { AnyRecord } from '#core/workspace'
 import { checksum, inOrder, recordSum, REVISION } from '#core/workspace'
@@ -85,7 +85,7 @@ export async function sortOut(
       packed++
       last.set(own, key)
     }
-  const breathe = breather()
+  const breathe = yieldToEventLoop()
   for (const key of packs) {
     const pack = all.get(key) as Pack | undefined
     if (!pack) {
@@ -119,7 +119,7 @@ export async function putPacked(
   { records, journal }: Disk,
   changes: readonly { key: string; value: AnyRecord | null }[],
 ): Promise<void> {
-  const breathe = breather()
+  const breathe = yieldToEventLoop()
   const texts: { key: string; text: string }[] = []
   for (const { key, value } of changes) {
     await breathe()
@@ -193,7 +193,7 @@ export async function packAgain(
     for (const [at, own] of pack.keys.entries()) texts.set(own, pack.texts[at] ?? '')
   }
   const singles: string[] = []
-  const breathe = breather()
+  const breathe = yieldToEventLoop()
   for (const [key, value] of all) {
     if (isPack(key)) continue
     await breathe()

@@ -54,7 +54,7 @@ export async function madeSmall(file: Blob, longest: number, quality: number): P
   pen.drawImage(picture, 0, 0, canvas.width, canvas.height)
   picture.close()
   const blob = await new Promise<Blob | null>((resolve) => canvas.toBlob(resolve, 'image/jpeg', quality))
-  if (!blob) throw new Error(t('storage.no-picture-came-of-it'))
+  if (!blob) throw new Error(t('storage.picture-failed'))
   return blob
 }
 

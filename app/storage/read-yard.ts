@@ -13,7 +13,7 @@ import {
   type Step,
 } from '#core/workspace'
 import { dropRecord, getStep, putRecord, putStep, unpacked, type Disk, type Found, type Lying } from './disk'
-import { breather } from './breathe'
+import { yieldToEventLoop } from './breathe'
 import type { Head } from './notes'
 import { packAgain, sortOut, wantsPacking } from './packs'
 import type { Store } from './store'
@@ -158,7 +158,7 @@ export async function readYard(disk: Disk, stored: number | null): Promise<Loade
   // The guard comes with the first record that has to be looked through: most yards open without it.
   let guard: Guard | null = null
   const awake = async () => (guard ??= (await import('./guard')).recordSchemas)
-  const breathe = breather()
+  const breathe = yieldToEventLoop()
   for (const [key, lies] of shelf.entries) {
     await breathe()
     if (lies.trusted && revision === REVISION) {

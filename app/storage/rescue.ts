@@ -10,6 +10,6 @@ import { openRepository } from './repository'
  */
 export async function rescueYard(date: string): Promise<PackedYard> {
   const { records, newer } = await openRepository().load()
-  if (newer) throw new Error(t('storage.a-newer-version-of-the-app'))
+  if (newer) throw new Error(t('storage.newer-app-wrote'))
   return packYard(toWorkspace(records), date)
 }

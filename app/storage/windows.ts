@@ -2,7 +2,7 @@ import type { OpenClash } from '#core/merge'
 import { REVISION, type Change } from '#core/workspace'
 
 /** What one window tells the others: how it has changed the yard, or what of the open questions was answered in it. */
-export interface Told {
+export interface WindowMessage {
   from: string
   /** of the app that tells it; the first apps did not say */
   revision?: number
@@ -19,16 +19,16 @@ const AT_ONCE = 100
  * A line to the other windows of this yard; silent where the browser has none.
  * @param overtaken told when a newer app than this one is at the yard in another window: what it tells is not heard
  */
-export function openWindows(name: string, hear: (told: Told) => void, overtaken: () => void) {
+export function openWindows(name: string, hear: (told: WindowMessage) => void, overtaken: () => void) {
   const self = crypto.randomUUID()
   const channel = typeof BroadcastChannel === 'undefined' ? null : new BroadcastChannel(`${name}-changes`)
   if (channel)
-    channel.onmessage = ({ data }: MessageEvent<Told>) => {
+    channel.onmessage = ({ data }: MessageEvent<WindowMessage>) => {
       if (data.from === self) return
       if ((data.revision ?? 0) > REVISION) overtaken()
       else hear(data)
     }
-  const waiting: Told[] = []
+  const waiting: WindowMessage[] = []
   /** Message by message, the window breathing in between: a whole yard is copied for the other windows. */
   function send(): void {
     const next = waiting.shift()
@@ -37,7 +37,7 @@ export function openWindows(name: string, hear: (told: Told) => void, overtaken:
     if (waiting.length > 0) setTimeout(send)
   }
   return {
-    tell(changes: Change[], { settled, heard }: Pick<Told, 'settled' | 'heard'> = {}): void {
+    tell(changes: Change[], { settled, heard }: Pick<WindowMessage, 'settled' | 'heard'> = {}): void {
       const idle = waiting.length === 0
       for (let from = 0; from === 0 || from < changes.length; from += AT_ONCE) {
         const part = changes.slice(from, from + AT_ONCE)

@@ -3,7 +3,7 @@ import { why } from './why'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
 import { localDate } from '#core/records'
-import { hearChanges, partOf, rebaseStep, withPart, type Fits } from '#core/merge'
+import { applyRemoteChanges, partOf, rebaseUndoStep, withPart, type Fits } from '#core/merge'
 import {
   applyStep,
   emptyJournal,
@@ -227,7 +227,7 @@ export const useYard = defineStore('yard', () => {
     const record = records.value[collection][id]
     if (record && isOpen(clash) && !sameRecord(partOf(record, path), value)) {
       const after = withPart(record, path, value)
-      if (!commit(t('storage.settle-what-two-windows-changed'), [{ collection, id, after }])) return
+      if (!commit(t('storage.settle-edit'), [{ collection, id, after }])) return
     }
     forgetClash(clash)
     windows.tell([], { settled: { collection, id, path } })
@@ -238,7 +238,7 @@ export const useYard = defineStore('yard', () => {
     if (!ready.value) return void early.push(...changes)
     // What is only looked at stays as it is; the yard itself is read again afterwards.
     if (looking.value || changes.length === 0) return
-    const heard = hearChanges(records.value, changes, fits, repository.unwritten, takenAway)
+    const heard = applyRemoteChanges(records.value, changes, fits, repository.unwritten, takenAway)
     records.value = heard.records
     // A question that was answered by what came is none any more.
     asking.look()
@@ -340,7 +340,11 @@ export const useYard = defineStore('yard', () => {
   function undo(): Step | null {
     const step = journal.value.steps[journal.value.cursor - 1]
     if (!step) return null
-    const { step: back, leftOut } = rebaseStep(records.value, withPlansAsTheyAre(records.value, step), 'undo')
+    const { step: back, leftOut } = rebaseUndoStep(
+      records.value,
+      withPlansAsTheyAre(records.value, step),
+      'undo',
+    )
     leftAlone.value = leftOut.length
     records.value = applyStep(records.value, back, 'undo')
     const before = journal.value
@@ -352,7 +356,11 @@ export const useYard = defineStore('yard', () => {
   function redo(): Step | null {
     const step = journal.value.steps[journal.value.cursor]
     if (!step) return null
-    const { step: forth, leftOut } = rebaseStep(records.value, withPlansAsTheyAre(records.value, step), 'do')
+    const { step: forth, leftOut } = rebaseUndoStep(
+      records.value,
+      withPlansAsTheyAre(records.value, step),
+      'do',
+    )
     leftAlone.value = leftOut.length
     records.value = applyStep(records.value, forth, 'do')
     const before = journal.value
@@ -383,7 +391,7 @@ export const useYard = defineStore('yard', () => {
     const id = stored?.id ?? crypto.randomUUID()
     const base = stored ?? { id, createdAt: time, updatedAt: time, ...DEFAULTS }
     const after = { ...base, ...change } as Settings
-    commit(t('storage.change-settings'), [{ collection: 'settings', id, after }])
+    commit(t('storage.settings-edit'), [{ collection: 'settings', id, after }])
   }
 
   return {

@@ -27,14 +27,17 @@ const FOLDERS = import.meta.glob<Language>(['./*/index.ts', '!./en/index.ts'])
 const TAGS = ['en', ...Object.keys(FOLDERS).map((path) => path.split('/')[1]!)]
 const KEPT = 'language'
 
-/** Languages there are words in, as the standard tags them (BCP 47). */
-export const LANGUAGES: readonly string[] = TAGS.sort()
+/** A pseudo-language for tests: kept as chosen it is used, but it is not offered. */
+const PSEUDO = 'en-XA'
+
+/** Languages on offer, as BCP 47 tags. */
+export const LANGUAGES: readonly string[] = TAGS.filter((tag) => tag !== PSEUDO).sort()
 
 /** Chosen here, else what the browser asks for, else English. */
 function languageHere(): string {
   if (typeof window === 'undefined') return 'en'
   const kept = readKept()
-  if (kept && LANGUAGES.includes(kept)) return kept
+  if (kept && TAGS.includes(kept)) return kept
   for (const asked of navigator.languages) {
     if (LANGUAGES.includes(asked)) return asked
     const plain = asked.split('-')[0]!

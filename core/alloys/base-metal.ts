@@ -1,4 +1,4 @@
-import { mostOf } from '#core/composition'
+import { mainElement } from '#core/composition'
 import { nominalWhole } from './nominal'
 import type { Alloy } from './schema'
 
@@ -9,5 +9,5 @@ import type { Alloy } from './schema'
  * @example baseMetal(cartridgeBrass) // 'Cu'
  */
 export function baseMetal(alloy: Pick<Alloy, 'limits' | 'nominal' | 'base'>): string {
-  return mostOf(nominalWhole(alloy)) ?? alloy.base
+  return mainElement(nominalWhole(alloy)) ?? alloy.base
 }

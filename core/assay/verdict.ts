@@ -1,5 +1,5 @@
 import type { Limits } from '#core/alloys'
-import { probabilityInside } from '#core/charge'
+import { probabilityInLimit } from '#core/charge'
 import type { Measured } from './combine'
 
 export type Call = 'inside' | 'outside' | 'unclear' | 'not-measured'
@@ -36,7 +36,7 @@ export function judge(limits: Limits, measured: Record<string, Measured>, base?:
     const max = limit.max ?? Infinity
     if (value.below !== undefined && value.below <= max && (limit.min ?? 0) <= 0)
       return { element, call: 'inside', probability: 1 }
-    const probability = probabilityInside(value.pct, value.sd, limit)
+    const probability = probabilityInLimit(value.pct, value.sd, limit)
     const call = probability >= SURE ? 'inside' : probability <= 1 - SURE ? 'outside' : 'unclear'
     if (call !== 'outside') return { element, call, probability }
     return { element, call, probability, side: value.pct > max ? 'above' : 'below' }

@@ -18,9 +18,9 @@ function logGamma(z: number): number {
  * @param degrees of freedom, 1 and up
  * @throws RangeError for no degrees of freedom
  * @source regularised incomplete gamma function, series and continued fraction (Numerical Recipes; from memory)
- * @example chanceOf(3.841459, 1).toFixed(4) // '0.0500'
+ * @example pValue(3.841459, 1).toFixed(4) // '0.0500'
  */
-export function chanceOf(chiSquare: number, degrees: number): number {
+export function pValue(chiSquare: number, degrees: number): number {
   if (!(degrees >= 1)) throw new RangeError('no degrees of freedom')
   if (chiSquare <= 0) return 1
   const a = degrees / 2

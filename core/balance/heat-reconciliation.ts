@@ -1,7 +1,7 @@
 import { nth, totalG } from '#core/lists'
 import { Matrix } from 'ml-matrix'
 import type { Composition, Spread } from '#core/composition'
-import { chanceOf } from './chi-square'
+import { pValue } from './chi-square'
 import { VOLATILE } from './expected-loss'
 import { reconcile, type Constraints, type Estimate } from './reconcile'
 
@@ -91,7 +91,7 @@ export function reconcileHeat(heat: HeatFigures): HeatReconciliation {
   const { figures, constraints } = modelOf(heat)
   const estimates = figures.map(({ before, sd }): Estimate => ({ value: before, sd }))
   const whole = reconcile(estimates, constraints)
-  const chance = chanceOf(whole.chiSquare, whole.degrees)
+  const chance = pValue(whole.chiSquare, whole.degrees)
   const adjusted = figures.map((figure, at) => ({ ...figure, after: nth(whole.values, at) }))
   const suspects: Suspect[] = []
   if (chance < UNLIKELY)

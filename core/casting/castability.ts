@@ -1,6 +1,6 @@
 import * as z from 'zod'
 import { nominalWhole, PRACTICES, type Alloy } from '#core/alloys'
-import { mostOf, type Composition } from '#core/composition'
+import { mainElement, type Composition } from '#core/composition'
 import { liquidusOf } from '#core/families'
 import { tableOf } from '#core/records'
 import file from '#data/castability.json'
@@ -85,7 +85,7 @@ export type CastMetal = Pick<Alloy, 'practice' | 'solidusC' | 'liquidusC' | 'liq
  * @example castability(gunmetal, { Cu: 88, Sn: 10, Zn: 2 }).rangeC // 145
  */
 export function castability(metal: CastMetal, composition: Composition): Castability {
-  const base = mostOf(composition)
+  const base = mainElement(composition)
   const own = table.practices[metal.practice]
   const range = freezingRange(metal, composition)
   const graded = (trait: keyof typeof own): TraitGrade =>
@@ -130,7 +130,7 @@ function freezingRange(
 }
 
 function solidusOfAluminium(composition: Composition): number | null {
-  if (mostOf(composition) !== 'Al') return null
+  if (mainElement(composition) !== 'Al') return null
   const has = (element: string, from: number) => (composition[element] ?? 0) >= from
   const step = table.solidusAl.steps.find(
     ({ element, from, with: other, withFrom = 0 }) =>

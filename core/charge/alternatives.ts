@@ -3,20 +3,20 @@ import type { ChargeProblem } from './problem'
 import { normalCdf, normalQuantile } from './normal'
 import type { ChargeSolver } from './charge-solver'
 
-/** The ways of choosing a charge, told side by side. */
+/** Ways to choose a charge, shown side by side. */
 export const WAYS = ['cheapest', 'scrap', 'fewest', 'surest', 'closest'] as const
 export type Way = (typeof WAYS)[number]
 
 export interface Alternative {
   way: Way
-  /** the problem whose answer this is, so that it can be taken over as it stands */
+  /** The problem this answers, so that the charge can be used as it stands. */
   problem: ChargeProblem
   plan: ChargePlan
 }
 
 /** One point of the price of certainty. */
 export interface Certainty {
-  /** each limit held with this probability; null for no margin */
+  /** Probability that each limit holds; null for no margin. */
   confidence: number | null
   cost: number
   probabilityInLimits: number
@@ -26,15 +26,15 @@ export interface Certainty {
 const NODES = 12
 /** Seconds of counted work one of the plans may take. */
 const SECONDS = 2
-/** Where that was too little, so many times a plan is looked for once more, as long as this. */
+/** Longer retries where that was too little. */
 const PATIENT_S = 10
 const MOST_PATIENT = 3
-/** Odds this little apart are told alike. */
+/** Differences in certainty below this are not shown. */
 const WORTH_TELLING = 0.005
-/** Nothing is surer than this of a pile of scrap. */
+/** Highest certainty reported for scrap. */
 const SUREST = 0.9999
 
-/** Plans for a study: what was not found for want of time is looked for once more, some times at the most. */
+/** Plans for a study; a search that timed out is repeated a few times. */
 function studying(solver: ChargeSolver): (problem: ChargeProblem, nodes: number) => ChargePlan | null {
   let again = 0
   return (problem, nodes) => {
@@ -59,7 +59,7 @@ export function alternatives(solver: ChargeSolver, problem: ChargeProblem): Alte
     if (plan) found.push({ way, problem: changed, plan })
     return plan
   }
-  // To the cent: a walk to one more bin counts for nothing here.
+  // No cost per extra lot here: compare prices to the cent.
   const toTheCent: ChargeProblem = { ...asked, objective: 'cost' }
   delete toTheCent.lineCost
   const cheapest = add('cheapest', toTheCent) ?? add('cheapest', { ...asked, objective: 'cost' })
@@ -72,8 +72,8 @@ export function alternatives(solver: ChargeSolver, problem: ChargeProblem): Alte
 }
 
 /**
- * Farthest inside each limit is not always inside all of them most often: where one limit is in much doubt, it takes
- * the others close to theirs. Another that keeps all more often is the surest then.
+ * Farthest from each limit is not always most likely in spec: one very uncertain limit pulls the others close to
+ * theirs. Picks the plan with the highest certainty.
  */
 function likeliest(surest: Alternative, others: readonly Alternative[]): Alternative {
   return others.reduce((best, other) => {
@@ -82,7 +82,7 @@ function likeliest(surest: Alternative, others: readonly Alternative[]): Alterna
   }, surest)
 }
 
-/** The cheapest problem with as few lots as any plan found can do with. */
+/** Cheapest charge with the smallest number of lots found so far. */
 function fewestLots(solver: ChargeSolver, problem: ChargeProblem, cheapest: ChargePlan): ChargeProblem {
   const fixed = problem.lots.filter((lot) => (lot.fixedG ?? 0) > 0).length
   const most = Math.min(cheapest.lines.length - 1, (problem.maxLots ?? Infinity) - 1)
@@ -93,7 +93,7 @@ function fewestLots(solver: ChargeSolver, problem: ChargeProblem, cheapest: Char
   return { ...problem, objective: 'cost' }
 }
 
-/** The cheapest problem at the highest certainty that any blend reaches, found by halving. */
+/** Cheapest charge at the highest certainty any charge reaches, by bisection. */
 function surest(solver: ChargeSolver, problem: ChargeProblem): ChargeProblem | null {
   let low = 0
   let high = normalQuantile(SUREST)
@@ -111,12 +111,12 @@ function surest(solver: ChargeSolver, problem: ChargeProblem): ChargeProblem | n
   return low > 0.01 ? at(low) : null
 }
 
-/** Certainties of the price of certainty, the last of them the surest asked for. */
+/** Certainty levels of the cost curve; the last is the highest asked for. */
 export const CERTAINTY_STEPS = [null, 0.6, 0.7, 0.8, 0.9, 0.95, 0.99, 0.995, 0.999, 0.9999] as const
 
 /**
- * What certainty costs: the cheapest charge for one certainty after another, until none can be had.
- * @returns cost in the yard's currency, rising; empty when nothing fits
+ * Returns the cheapest charge at one certainty after another, until none is feasible.
+ * @returns cost in the yard's currency, rising; empty when no charge is feasible
  */
 export function priceOfCertainty(solver: ChargeSolver, problem: ChargeProblem): Certainty[] {
   const points: Certainty[] = []

@@ -3,8 +3,8 @@ import type { ChargeProblem } from './problem'
 import { boughtLot } from './purchasable'
 
 /**
- * The problem as it stands once a way out is taken.
- * @returns a new problem; the one given is left as it was
+ * Returns the problem with a remedy applied.
+ * @returns a new problem; the input is unchanged
  */
 export function applyRemedy(problem: ChargeProblem, remedy: Remedy): ChargeProblem {
   switch (remedy.kind) {
@@ -47,7 +47,7 @@ function supplied(problem: ChargeProblem, purchases: readonly Purchase[]): Charg
   return { ...problem, lots }
 }
 
-/** The problem without one of its rules of weighing. */
+/** Returns the problem without one of its weighing rules. */
 export function withoutRule(problem: ChargeProblem, rule: WeighingRule): ChargeProblem {
   const free = { ...problem }
   if (rule === 'maxLots') delete free.maxLots
@@ -63,7 +63,7 @@ export function withoutRule(problem: ChargeProblem, rule: WeighingRule): ChargeP
   return free
 }
 
-/** The rules of weighing that a problem has. */
+/** Returns the weighing rules of a problem. */
 export function rulesOf(problem: ChargeProblem): WeighingRule[] {
   const rules: WeighingRule[] = []
   if (problem.lots.some((lot) => lot.pieceG !== undefined)) rules.push('pieces')
@@ -78,7 +78,7 @@ function without<T extends object, K extends keyof T>(record: T, key: K): T {
   return Object.fromEntries(Object.entries(record).filter(([name]) => name !== key)) as T
 }
 
-/** The problem without anything but its limits, its tap and what there is. */
+/** Returns the problem reduced to its limits, tap mass and stock. */
 export function plainly(given: ChargeProblem): ChargeProblem {
   const problem = { ...given }
   delete problem.confidence

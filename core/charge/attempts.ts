@@ -3,8 +3,8 @@ import { buildBlendModel, type BlendModel, type BlendOptions } from './blend-mod
 import { ConeMemory, recallCones, rememberCones } from './cones'
 import {
   NO_SOLUTION,
-  timeIsUp,
-  unlessOutOfTime,
+  isTimedOut,
+  nullOnTimeout,
   within,
   workMs,
   type OpenProgramme,
@@ -12,28 +12,30 @@ import {
 import type { ChargeProblem } from './problem'
 import { search, type SearchResult } from './search'
 import { SharedRisks } from './shared-risks'
-import { ProgrammeShelf } from './shelf'
+import { ModelPool } from './shelf'
 
-/** A search that is not done in so many times its seconds is cut off in the middle of a step. */
+/** Aborts a search step after this many times its time budget. */
 export const OVERDUE = 2
 
-/** Fewer nodes than this are a hurry: roundings tried once one that holds is at hand. */
+/**
+ * Below this many nodes a search is in a hurry: roundings are tried as soon as one feasible plan is known.
+ */
 export const ROUNDING_NODES = 300
 
-/** A plan this near to what no plan can beat is the best there is, as a fraction of the objective. */
+/** Relative gap to the bound at which a plan counts as optimal. */
 export const BEST = 1e-6
 
-/** Times the risk is shared anew and the lots are chosen again by it, while that gains this share of the objective. */
+/** Repeats sharing the risk and choosing lots, while that gains this share of the objective. */
 const MOST_PASSES = 4
 const WORTH_A_PASS = 2e-3
 
-/** Shares of the risk looked at in a hurry. */
+/** Risk shares tried in a hurry. */
 const HURRIED_TRIES = 14
 
 export interface Attempt {
   found: SearchResult
   model: BlendModel
-  /** standard deviations kept from each limit, where all limits share one risk */
+  /** Standard deviations kept from each limit, where all limits share one risk. */
   deviations?: readonly number[]
 }
 
@@ -45,25 +47,31 @@ type Asked = [
   mostNodes?: number,
 ]
 
-/** Looks for a charge, each with its share of counted work. */
+/** Runs searches, each with its share of counted work. */
 export class Attempts {
-  /** looks that ended with their time, with none found and none ruled out */
+  /** Searches that timed out with no plan found and none ruled out. */
   cutShort = 0
-  readonly shelf: ProgrammeShelf
+  readonly shelf: ModelPool
   private readonly kept = new ConeMemory()
   private readonly risks: SharedRisks
 
-  /** @param clockMs reads a running clock, milliseconds: where a problem sets its own limit, and for the brake */
+  /**
+   * @param clockMs a running clock, milliseconds: for problems with their own time limit, and for the emergency
+   * brake
+   */
   constructor(
     readonly highs: Highs,
     private readonly clockMs: () => number,
     private readonly keep: boolean,
   ) {
-    this.shelf = new ProgrammeShelf(highs, keep ? undefined : 0)
+    this.shelf = new ModelPool(highs, keep ? undefined : 0)
     this.risks = new SharedRisks(highs, keep)
   }
 
-  /** Tells whether so many seconds are up: of counted work, or by the clock where the problem itself sets a limit. */
+  /**
+   * Returns a test whether so many seconds are up: of counted work, or of the clock where the problem sets a
+   * limit.
+   */
   timer({ timeLimitS }: ChargeProblem, seconds: number): (times?: number) => boolean {
     const [done, began] = [workMs(this.highs), this.clockMs()]
     return (times = 1) =>
@@ -71,7 +79,7 @@ export class Attempts {
       (timeLimitS !== undefined && this.clockMs() - began > 1000 * seconds * times)
   }
 
-  /** times the usual counted work that each look may take */
+  /** Multiplies the usual counted work of each search. */
   private effort = 1
   braked<T>(seconds: number, work: () => T, times = this.effort): T {
     const end = this.clockMs() + 1000 * seconds * times
@@ -85,13 +93,13 @@ export class Attempts {
   }
 
   /**
-   * @param seconds after which the search ends; a step of it that is not done in as long again is given up
-   * @param mostNodes after so many the search ends, with a plan or without
+   * @param seconds after which the search ends; a single step is aborted after as long again
+   * @param mostNodes after which the search ends, with a plan or without
    */
   attempt(...asked: Asked): Attempt {
     const [problem, seconds, , options] = asked
     const late = this.timer(problem, seconds)
-    const attempted = unlessOutOfTime(
+    const attempted = nullOnTimeout(
       () =>
         within(
           this.highs,
@@ -101,7 +109,7 @@ export class Attempts {
       { found: TIME_IS_UP, model: buildBlendModel(problem, options) },
     )
     const { solution, proven } = attempted.found
-    if (!solution.feasible && !proven && (attempted.found === TIME_IS_UP || late() || timeIsUp(this.highs)))
+    if (!solution.feasible && !proven && (attempted.found === TIME_IS_UP || late() || isTimedOut(this.highs)))
       this.cutShort++
     return attempted
   }
@@ -127,7 +135,7 @@ export class Attempts {
       if (shares) {
         const shared = this.risks.among(problem, model, open, options, tries)
         if (!shared) {
-          // The this.shelf's programme goes back as it was written.
+          // Restores the pooled model to how it was built.
           open.revise(buildBlendModel(problem, options).programme)
           this.shelf.giveBack(open)
           open = null
@@ -142,7 +150,7 @@ export class Attempts {
       const outOfTime = () => late() || ++looked > mostNodes
       let found = search(open, model, outOfTime, nodes)
       for (let pass = 0; shares && found.solution.feasible && pass < MOST_PASSES; pass++) {
-        // Which lots are used decides where risk is worth taking, and that in turn which lots are.
+        // The lots used decide where risk pays off, and that decides which lots to use.
         const better = this.risks.again(problem, model, open, found, tries)
         if (!better) break
         const gained = found.solution.objective - better.found.solution.objective
@@ -173,7 +181,7 @@ const NOTHING_FOUND: SearchResult = { solution: NO_SOLUTION, proven: true, gap: 
 const TIME_IS_UP: SearchResult = { ...NOTHING_FOUND, proven: false }
 
 /**
- * Whether one risk is shared by all limits of a problem.
+ * Returns whether all limits of a problem share one risk.
  * @example sharesRisk({ confidence: 0.9, confidenceOf: 'all' }) // true
  */
 export const sharesRisk = ({ confidence, confidenceOf }: ChargeProblem): boolean =>

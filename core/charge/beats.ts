@@ -6,8 +6,8 @@ import { WORTH_CHANGING } from './rungs'
 import type { Weighing } from './weighing-ask'
 
 /**
- * Whether another plan of the same lots holds all that was asked and is better by more than a change is worth.
- * @param shown the answer at hand
+ * Returns whether another plan meets every demand and is better by more than a change is worth.
+ * @param shown the current answer
  * @param other a plan found for another question, such as the fewest lots
  * @example beats({ plan: { status: 'none', lines: [] }, problem: {}, how: {} }, { lines: [] }) // false
  */

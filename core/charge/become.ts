@@ -10,30 +10,32 @@ import { offeredLots, purchasesFor, wantedPurchases } from './purchasable'
 
 const INF = Number.POSITIVE_INFINITY
 
-/** A target the pile is tried against; its tap mass is what is wanted of it. */
+/** A target alloy to try the stock against, with the wanted tap mass. */
 export interface PileTarget extends Omit<ChargeTarget, 'tapMassG'> {
   id: string
   recovery: NonNullable<ChargeProblem['recovery']>
 }
 
-/** What a pile can become of one target. */
+/** What the stock can become for one target. */
 export interface Becoming {
   id: string
-  /** the most that can be tapped inside the limits, g */
+  /** Largest tap mass in spec, g. */
   mostG: number
-  /** a charge that gives it (of the most of it) */
+  /** A charge that gives it. */
   lines: PlanLine[]
-  /** stocks used up whose like would give more, the one that counts most first */
+  /** Lots that run out, the most limiting first. */
   runsOut: string[]
-  /** the limit that holds it back most */
+  /** The limit that restricts the mass most. */
   heldBy: { element: string; bound: 'min' | 'max' } | null
-  /** all limits together, by how well the lots are known */
+  /** Probability that all limits hold, given how well the lots are known. */
   probabilityInLimits: number
-  /** least purchase that gives the wanted mass; empty where none is needed, null where none helps */
+  /** Smallest purchase that gives the wanted mass; empty where none is needed, null where none helps. */
   unlock: Purchase[] | null
 }
 
-/** An element of the pile: its content's column, the rows of its limits, and whether it counts as one of the others. */
+/**
+ * An element of the stock: its content column, its limit rows, and whether it counts among "other elements".
+ */
 interface ElementRows {
   content: number
   most: number
@@ -43,11 +45,9 @@ interface ElementRows {
 }
 
 /**
- * The pile written down once, for many targets: what each lot brings of each element stays as it is, and a target
- * only changes a few figures of rows that are already there.
- *
- * Columns: lots and purchases (in % of the pile), the melt, the content of each element. Rows: the melt's sum, each
- * content's sum, then for each element its most and least as content − limit·melt.
+ * A linear model of the whole stock, built once for many targets: a target only changes bounds of existing rows.
+ * Columns: lots and purchases (in % of the stock), the melt, the content of each element. Rows: the melt's sum,
+ * each content's sum, then for each element its maximum and minimum as content − limit·melt.
  */
 export class Pile {
   private readonly programme = new LinearProgramme()
@@ -62,13 +62,13 @@ export class Pile {
   private readonly elements = new Map<string, ElementRows>()
   private readonly othersRow: number
   private readonly unitG: number
-  /** figures in force, by row: what the solver holds now */
+  /** Bounds in force by row, as the solver has them. */
   private readonly bounds = new Map<number, number>()
   private readonly inForce = new Set<number>()
 
   /**
-   * @param recovery fraction by element; the pile is melted as one family, so piles are made for each
-   * @throws nothing; an empty pile becomes nothing
+   * @param recovery fraction by element; the stock is melted as one family, so build one model per family
+   * @throws nothing; an empty stock becomes nothing
    */
   constructor(
     highs: Highs,
@@ -124,8 +124,8 @@ export class Pile {
   }
 
   /**
-   * What the pile can become of one target.
-   * @param wantedG mass for which a purchase is looked for, g
+   * Returns what the stock can become for one target.
+   * @param wantedG tap mass for which a purchase is sought, g
    */
   become(target: PileTarget, wantedG: number): Becoming {
     const impossible = this.aim(target)
@@ -154,7 +154,7 @@ export class Pile {
     this.open.dispose()
   }
 
-  /** Sets the rows to a target's limits. @returns true where an element it needs cannot be had at all */
+  /** Sets the rows to a target's limits. @returns true where a required element is not available at all */
   private aim(target: PileTarget): boolean {
     const { limits, base } = target
     for (const [symbol, rows] of this.elements) {
@@ -214,7 +214,7 @@ export class Pile {
       .map(({ lot }) => lot.id)
   }
 
-  /** The limit that costs the most melt; where nothing can be tapped, the first least that no lot reaches. */
+  /** The limit that costs the most tap mass; if nothing is feasible, the first minimum no lot reaches. */
   private holder(solution: LinearSolution | null, target: PileTarget): Becoming['heldBy'] {
     let worst: { element: string; bound: 'min' | 'max'; weight: number } | null = null
     for (const [element, limit] of Object.entries(target.limits)) {
@@ -238,7 +238,7 @@ export class Pile {
     return worst && { element: worst.element, bound: worst.bound }
   }
 
-  /** Least bought mass for so much melt. */
+  /** Smallest purchase for the wanted tap mass. */
   private unlock(target: PileTarget, wantedG: number): Purchase[] | null {
     const wanted = wantedG / this.unitG
     const offered = new Set(wantedPurchases(target).map(({ id }) => id))
@@ -257,9 +257,8 @@ export class Pile {
 }
 
 /**
- * What a pile can become of every target: those that can be tapped first, the largest first; then those nearest to
- * it by what would have to be bought.
- * @param wantedG mass for which purchases are looked for, g
+ * Ranks targets: feasible ones first, the largest first; then by the smallest purchase needed.
+ * @param wantedG tap mass for which purchases are sought, g
  */
 export function rankBecomings(all: readonly Becoming[], wantedG: number): Becoming[] {
   const bought = ({ unlock }: Becoming) => (unlock === null ? INF : totalG(unlock))

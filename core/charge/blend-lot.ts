@@ -1,20 +1,20 @@
 import type { MeltCoefficients } from './melt-coefficients'
 import type { ChargeLot } from './problem'
 
-/** A lot as a column of the programme. */
+/** A lot as a column of the model. */
 export interface BlendLot {
   lot: ChargeLot
-  /** which of several heats planned together this line belongs to */
+  /** Index of the heat this line belongs to, when several are planned together. */
   heat: number
-  /** grams in one solver unit: one percent of that heat's tap mass */
+  /** Grams in one solver unit: one percent of that heat's tap mass. */
   unitG: number
   coefficients: MeltCoefficients
   column: number
-  /** whole multiples of this only, g: a piece, or the scale's step */
+  /** Only whole multiples of this, g: a piece, or the scale's step. */
   stepG?: number
-  /** most and least of it, when it is used, g */
+  /** Bounds on its mass when used, g. */
   upperG: number
   leastG: number
-  /** no charge inside the limits holds more of it than this, solver units */
+  /** Upper bound on its mass in any charge in spec, solver units. */
   most: number
 }

@@ -10,10 +10,10 @@ import { addNominal, objectivePerG } from './objective'
 import { Uses, type UseSum } from './uses'
 
 const INF = Number.POSITIVE_INFINITY
-/** Limits finer than this are held as closely as this, wt%: one part in a hundred million. */
+/** Finer limits are held to this accuracy, wt%: one part in a hundred million. */
 const LEAST_SCALE = 1e-6
 
-/** A spread has its place in a row even where nothing is kept for it, so that programmes keep their shape. */
+/** Smallest spread coefficient: keeps the model's shape even where no margin is kept. */
 const LEAST_DEVIATIONS = 1e-6
 
 /** A limit as the solver sees it: (Σ z·sign·(content − bound·melt) + deviations·spread) / scale ≤ 0. */
@@ -24,17 +24,17 @@ export interface LimitRow {
   bound: 'min' | 'max'
   limit: number
   scale: number
-  /** the element's spread, where certainty is asked for and some lot is not known exactly */
+  /** The element's spread, where a certainty is asked for and some lot is uncertain. */
   cone?: Cone
-  /** standard deviations kept from the limit; 0 where no certainty is asked for */
+  /** Standard deviations kept from the limit; 0 where no certainty is asked for. */
   deviations: number
-  /** column by which the limit may be missed, as a fraction of it */
+  /** Column by which the limit may be violated, as a fraction of it. */
   slack?: number
-  /** the row of the same limit for the worst case of weighing, where certainty has a row of its own */
+  /** Row of the same limit for the worst weighing error, where certainty has a row of its own. */
   twin?: number
 }
 
-/** A column that is at least √Σ (sᵢ zᵢ)², kept by cuts: one element's spread, in hundredths of `scale`. */
+/** A column bounded below by √Σ (sᵢ zᵢ)², kept by cuts: one element's spread, in hundredths of `scale`. */
 export interface Cone {
   element: string
   column: number
@@ -48,36 +48,41 @@ export interface BlendModel {
   rows: LimitRow[]
   cones: Cone[]
   sums: UseSum[]
-  /** by heat: at most so many lots beside the fixed ones */
+  /** By heat: maximum number of lots besides the fixed ones. */
   maxLots: number[]
-  /** by place among the lots: using it at all brings something with it, so that it has to be decided */
+  /** By lot: using it at all has a consequence, so a binary decision is needed. */
   decides: boolean[]
 }
 
 export interface BlendOptions {
-  /** leave the melt mass free (used to find the most that can be tapped) */
+  /** Leave the tap mass free (to find its maximum). */
   freeTap?: boolean
-  /** give each limit row a slack column that costs this much per 1 (100 %) of the limit */
+  /** Give each limit row a slack column that costs this much per 1 (100 %) of the limit. */
   elasticCost?: number
-  /** write into this programme, beside what it holds, as the heat of this number */
+  /** Write into this model, beside what it holds, as the heat of this number. */
   beside?: { programme: LinearProgramme; heat: number; first: number }
-  /** cost of one gram of a lot; the problem's objective when left out */
+  /** Cost of one gram of a lot; the problem's objective when left out. */
   costPerG?: (lot: ChargeLot, coefficients: MeltCoefficients) => number
-  /** standard deviations kept from each limit, in the order of the rows; as the problem asks when left out */
+  /** Standard deviations kept from each limit, in the order of the rows; the problem's own when left out. */
   deviations?: readonly number[]
-  /** keep room for rounding each free line to its step, beside its error of weighing: a share of half the step */
+  /**
+   * Allow for rounding each free line to its step as well as for its weighing error: a share of half the step.
+   */
   room?: number
-  /** lots' steps are kept by the search, as pieces are */
+  /** The search keeps to the lots' steps, as it does for pieces. */
   wholeSteps?: boolean
-  /** every lot is used, each free line counts in full: by lot, the mass of its whole pieces, g, or null for any mass */
+  /**
+   * Every lot is used and each free line counts in full: by lot, the mass of its whole pieces, g, or null for
+   * any mass.
+   */
   used?: ReadonlyMap<string, number | null>
-  /** what a melt costs that holds as much of one tolerated element as its limit allows, units of the objective */
+  /** Penalty for a melt at the limit of one tolerated element, in objective units. */
   purityCost?: number
 }
 
 /**
- * Writes a charge problem down as a linear programme. Amounts are in percent of the tap mass and each limit
- * row is divided by its limit, so that 0.005 % weighs as much as 88 %.
+ * Writes a charge problem as a linear programme. Amounts are in percent of the tap mass and each limit row is
+ * divided by its limit, so that 0.005 % counts as much as 88 %.
  */
 export function buildBlendModel(given: ChargeProblem, options: BlendOptions = {}): BlendModel {
   const problem = normalised(given)
@@ -140,7 +145,7 @@ export function buildBlendModel(given: ChargeProblem, options: BlendOptions = {}
       margin?.rows.push({ row, factor: 1, base })
       return row
     }
-    // Certainty is asked of the melt as planned, the worst case of weighing of its predicted figures: two rows.
+    // Two rows: certainty applies to the melt as planned, the worst weighing error to its predicted values.
     const sure = cone !== undefined
     const roomy =
       sure && options.room ? uses.sum(lots.map((_, at) => roundingOf(at, nth(base, at)))) : undefined
@@ -159,7 +164,7 @@ export function buildBlendModel(given: ChargeProblem, options: BlendOptions = {}
       ...(slack === undefined ? {} : { slack }),
     }
 
-    /** Half a step of a line moves the figure and, by its own standard deviation at the most, the spread. */
+    /** Half a step of a line moves the value and, by its own standard deviation at most, the spread. */
     function roundingOf(at: number, rate: number): number {
       const half = (options.room ?? 0) * halfStepOf(nth(lots, at))
       const sd = nth(lots, at).coefficients.sdPct[limit.element] ?? 0
@@ -178,7 +183,7 @@ export function buildBlendModel(given: ChargeProblem, options: BlendOptions = {}
   }
 }
 
-/** A problem of version 2 with the spread of each lot's base element, which the others leave it. */
+/** Returns a version 2 problem with the uncertainty of each lot's base element (the rest to 100 %). */
 export function normalised(problem: ChargeProblem): ChargeProblem {
   if (problem.version === 1) return problem
   return {
@@ -193,7 +198,7 @@ export function normalised(problem: ChargeProblem): ChargeProblem {
 function askedDeviations({ confidence, confidenceOf, target }: ChargeProblem): number {
   if (confidence === undefined) return 0
   if (confidenceOf !== 'all') return normalQuantile(confidence)
-  // To begin with each limit gets the same share of the risk.
+  // Start with the same share of the risk for each limit.
   const sides = Object.values(target.limits).reduce(
     (sum, { min, max }) => sum + Number((min ?? 0) > 0) + Number(max !== undefined),
     0,
@@ -201,7 +206,7 @@ function askedDeviations({ confidence, confidenceOf, target }: ChargeProblem): n
   return normalQuantile(Math.max(0.5 + 1e-9, 1 - (1 - confidence) / Math.max(1, sides)))
 }
 
-/** How far a line may be off when it is used, solver units. */
+/** Largest weighing error of a line, solver units. */
 function errorOf(entry: BlendLot, room: number): number {
   return (entry.lot.weighErrorG ?? 0) / entry.unitG + room * halfStepOf(entry)
 }
@@ -211,7 +216,7 @@ function halfStepOf({ lot, unitG }: BlendLot): number {
   return lot.fixedG === undefined && lot.pieceG === undefined ? (lot.stepG ?? 0) / 2 / unitG : 0
 }
 
-/** What each lot brings of each element, by element: centigrams per gram charged, in the order of the lots. */
+/** Content by element: centigrams per gram charged, in the order of the lots. */
 function contentsOf(lots: readonly BlendLot[]): Map<string, Float64Array> {
   const contents = new Map<string, Float64Array>()
   lots.forEach(({ coefficients }, index) => {
@@ -224,7 +229,10 @@ function contentsOf(lots: readonly BlendLot[]): Map<string, Float64Array> {
   return contents
 }
 
-/** Draws in how much of a lot a melt can hold: no more than the melt, and no more of an element than its limit. */
+/**
+ * Lowers each lot's upper bound to what a melt can hold: no more than the melt, and no more of an element than
+ * its limit.
+ */
 function tightenMost(
   lots: readonly BlendLot[],
   terms: readonly LimitTerm[],
@@ -232,7 +240,7 @@ function tightenMost(
   meltPct: number,
   options: BlendOptions,
 ): void {
-  // Where limits may be missed they bound nothing.
+  // Limits that may be violated do not bound anything.
   const held = options.elasticCost === undefined
   lots.forEach((entry, at) => {
     let most = Math.min(entry.upperG / entry.unitG, meltPct / Math.max(entry.coefficients.meltPerG, 1e-12))
@@ -240,14 +248,14 @@ function tightenMost(
       for (const { bound, limit, symbols } of terms) {
         if (bound !== 'max') continue
         const content = symbols.reduce((sum, symbol) => sum + (contents.get(symbol)?.[at] ?? 0), 0)
-        // A limit of nothing stays one, of however much melt.
+        // A limit of zero stays zero for any tap mass.
         if (content > 0) most = Math.min(most, limit > 0 ? (limit * meltPct) / content : 0)
       }
     entry.most = Math.max(most, entry.leastG / entry.unitG, 1e-9)
   })
 }
 
-/** The column that stands for an element's spread; null where every lot is known exactly. */
+/** The column for an element's spread; null where every lot is known exactly. */
 function addCone(
   programme: LinearProgramme,
   lots: readonly BlendLot[],
@@ -266,7 +274,7 @@ function addCone(
   return { element, column: programme.column(0, 0, INF), scale, entries }
 }
 
-/** How far the melt may exceed the tap mass, g. */
+/** Largest excess of the melt over the tap mass, g. */
 export function excessMaxG(problem: ChargeProblem): number {
   if (problem.excessMaxG !== undefined) return problem.excessMaxG
   const stepped =
@@ -297,7 +305,7 @@ function addLot(
       column: programme.column(cost, z, z),
     }
   }
-  // A line's own step rounds its bounds in any case; the search keeps to it only where it has to.
+  // A line's own step rounds its bounds in any case; the search keeps to it only where needed.
   const finestG = lot.pieceG ?? lot.stepG ?? problem.incrementG
   const stepG = lot.pieceG ?? (wholeSteps ? lot.stepG : undefined) ?? problem.incrementG
   const least = Math.max(lot.minG ?? 0, problem.minLineG ?? 0)
@@ -310,7 +318,7 @@ function addLot(
   return { lot, heat, unitG, coefficients, upperG, leastG, most: 0, column, ...(stepG ? { stepG } : {}) }
 }
 
-/** At least and at most so much melt; with errors of weighing, so much in the worst case of all lines together. */
+/** Bounds on the melt; with weighing errors, in the worst case of all lines together. */
 function addTap(
   programme: LinearProgramme,
   uses: Uses,
@@ -333,7 +341,7 @@ function addTap(
   }
 }
 
-/** At most so many lots, relaxed: the shares that lots take of the most they could give add up to the count. */
+/** Relaxed limit on the number of lots: each lot's share of its upper bound adds up to the count. */
 function addMaxLots(
   programme: LinearProgramme,
   uses: Uses,

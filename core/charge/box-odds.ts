@@ -1,22 +1,22 @@
 import { fastCdf, fastQuantile } from './normal-fast'
 
-/** Points of the sequence. Odds of a melt then stand to about a tenth of a percent. */
+/** Points of the sequence: accurate to about 0.1 %. */
 const POINTS = 256
-/** A spread this small beside what it is a spread of is none. */
+/** Relative spread below which a value counts as exact. */
 const NOTHING = 1e-12
-/** A side this many standard deviations away is never reached. */
+/** A bound this many standard deviations away is never reached. */
 const FAR = 9
 
-/** A box, and what falls into it or not: normal errors around 0 with their covariance. */
+/** A box and the covariance of normal errors around 0. */
 export interface Box {
-  /** most and least that each error may be; ±∞ where there is no side */
+  /** Bounds on each error; ±∞ where there is none. */
   lower: Float64Array
   upper: Float64Array
-  /** row by row, the number of errors squared */
+  /** Covariance matrix, row by row. */
   covariance: Float64Array
 }
 
-/** Fractional parts of the roots of primes: the generator of Richtmyer's sequence, one for each dimension. */
+/** Square roots of primes, fractional parts: generators of Richtmyer's sequence, one per dimension. */
 const GENERATORS = [
   2, 3, 5, 7, 11, 13, 17, 19, 23, 29, 31, 37, 41, 43, 47, 53, 59, 61, 67, 71, 73, 79, 83, 89,
 ]
@@ -24,13 +24,13 @@ const GENERATORS = [
   .map((prime) => Math.sqrt(prime) % 1)
 
 /**
- * Returns the probability that normal errors lie in a box, all at once. Always the same points, so that the same box has
- * the same odds, and odds change smoothly with it. Directions in which nothing varies are no trouble: a side that
- * depends on errors drawn before narrows the last of them.
- * @param points of the sequence; fewer are quicker and coarser
+ * Returns the probability that normal errors lie in a box, all at once. Uses the same points every time, so that
+ * the result is reproducible and smooth. Singular covariances are allowed: a bound that depends on errors drawn
+ * before narrows the last of them.
+ * @param points of the sequence; fewer are faster and coarser
  * @returns 0–1
- * @source Genz 1992, "Numerical computation of multivariate normal probabilities", with the sequence of Richtmyer 1951
- *   and the baker's transformation; Genz & Kwong 2000 for singular covariances; all from memory
+ * @source Genz 1992, "Numerical computation of multivariate normal probabilities", with the sequence of
+ * Richtmyer 1951 and the baker's transformation; Genz & Kwong 2000 for singular covariances; all from memory
  * @example boxOdds({ lower: [-1], upper: [1], covariance: [0] }) // 1
  */
 export function boxOdds({ lower, upper, covariance }: Box, points = POINTS): number {
@@ -52,22 +52,22 @@ export function boxOdds({ lower, upper, covariance }: Box, points = POINTS): num
 }
 
 interface Factor {
-  /** independent errors behind the dependent ones */
+  /** Number of independent errors behind the dependent ones. */
   rank: number
-  /** sides of each row, the rows that end at the first error first */
+  /** Bounds of each row; rows that end at the first error come first. */
   lower: Float64Array
   upper: Float64Array
-  /** the triangle, `rank` factors a row */
+  /** Cholesky factors, `rank` per row. */
   factors: Float64Array
-  /** the last error each row depends on */
+  /** Last error each row depends on. */
   last: Int32Array
-  /** some row depends on more than one error */
+  /** True if some row depends on more than one error. */
   coupled: boolean
 }
 
 /**
- * Cholesky's triangle. Rows coupled with few others come first, and of those the one least likely to hold: what is drawn
- * then matters to the fewest. Rows that add no error of their own keep their factors.
+ * Cholesky factorisation. Rows coupled with few others come first, the least likely to hold first: what is drawn
+ * then affects the fewest. Rows without an error of their own keep their factors.
  */
 function factorise({ lower, upper, covariance }: Box, chosen: readonly number[]): Factor {
   const size = lower.length
@@ -118,11 +118,11 @@ function factorise({ lower, upper, covariance }: Box, chosen: readonly number[])
   }
 }
 
-// Plain loops over flat arrays throughout: this is asked thousands of times for one plan.
+// Plain loops over flat arrays: this runs thousands of times per plan.
 function integrate(factor: Factor, points: number): number {
   const { rank, factors, last, coupled } = factor
   const drawn = new Float64Array(rank)
-  // What does not depend on errors drawn before is the same at every point.
+  // What does not depend on earlier errors is the same at every point.
   const fromOf = new Float64Array(rank)
   const widthOf = new Float64Array(rank).fill(-1)
   const firstRow = new Int32Array(rank + 1)
@@ -164,7 +164,7 @@ function integrate(factor: Factor, points: number): number {
   return sum / points
 }
 
-/** Where an error may lie, given those drawn before: the odds below it, and of it. */
+/** Interval of an error given those drawn before: the probability below it, and of it. */
 const INTERVAL = new Float64Array(2)
 function between(
   { rank, lower, upper, factors }: Factor,

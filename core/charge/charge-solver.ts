@@ -2,63 +2,66 @@ import type { ChargePlan } from './plan'
 import type { ChargeProblem } from './problem'
 import type { ScaleBench } from './scales'
 
-/** Seconds by the clock after which a question is broken off, whatever work was counted: an emergency brake. */
+/** Emergency brake: wall-clock seconds after which a question is aborted, whatever work was counted. */
 export const BRAKE_S = 30
 
 export interface QuickOptions {
-  /** what it is worth, in units of the objective, that the melt holds less of one tolerated element by all that its limit allows */
+  /** Value, in objective units, of lowering one tolerated element from its limit to zero. */
   purityCost?: number
-  /** seconds of counted work for each look */
+  /** Seconds of counted work for each search. */
   seconds?: number
-  /** sets of lots that a charge was made of before: what they can do now is looked at, too */
+  /** Sets of lots used by earlier plans: tried again as candidates. */
   candidates?: readonly (readonly string[])[]
 }
 
 export interface ChargeSolver {
   /**
    * Finds the best charge for a problem.
-   * @param problem in grams, wt% and fractions, already guarded by `parseChargeProblem`
-   * @param bench ways out are proven with what is got or changed weighed on these; without it, as it stands
-   * @returns a plan; when nothing fits, status "infeasible" with what conflicts and proven ways out, or, where the
-   *   problem asks for it, the plan that does the least harm
+   * @param problem in grams, wt% and fractions, validated by `parseChargeProblem`
+   * @param bench scales on which remedies are proven; without it, masses as they stand
+   * @returns a plan; when infeasible, status "infeasible" with the conflict and proven remedies, or, if the
+   * problem asks for it, the plan with the smallest violation
    * @throws Error only when the solver itself fails
    */
   solve(problem: ChargeProblem, bench?: ScaleBench): ChargePlan
   /**
-   * A good charge at once: the search for a still better choice of lots stops after so many nodes, always the
-   * same ones, and the plan then says "feasible" with how much cheaper another could be.
-   * @returns null when nothing fits
+   * Returns a good charge quickly: the search stops after a fixed number of nodes, and the plan then says
+   * "feasible" with the remaining gap.
+   * @returns null when infeasible
    */
   quickPlan(problem: ChargeProblem, nodes: number, options?: QuickOptions): ChargePlan | null
   /**
-   * The least that a charge inside the limits can cost: any amounts, weighed without error, nothing counted for a line.
-   * @returns in units of the objective; null when nothing fits
+   * Returns a lower bound on the cost of any charge in spec: continuous masses, no weighing error, no cost per
+   * lot.
+   * @returns in objective units; null when infeasible
    */
   leastCost(problem: ChargeProblem): number | null
   /**
-   * From where to where the mass of one lot lies in any charge at all that keeps the limits, and the certainty of each
-   * where that is asked: any amounts, weighed without error. No charge lies outside.
-   * @returns g; null when nothing fits
+   * Returns the range of one lot's mass over all charges in spec (with certainty where asked): continuous
+   * masses, no weighing error. No charge lies outside it.
+   * @returns g; null when infeasible
    */
   reach(problem: ChargeProblem, lotId: string): { fromG: number; toG: number } | null
   /**
-   * How many looks for a charge have ended with their time, with none found and none ruled out. Where it has risen
-   * meanwhile, what was called none may be one.
+   * Counts searches that timed out with nothing found and nothing ruled out. If it has risen, "none" is not
+   * proven.
    */
   cutShort(): number
-  /** Whether the last `quickPlan` that gave none has shown that there is none, whatever walks are worth. */
+  /**
+   * Whether the last `quickPlan` that returned null proved that no plan exists, ignoring the cost per lot.
+   */
   ruledOut(): boolean
-  /** How many looks for ways out have ended with their time: where it has risen, there may be more than were told. */
+  /** Counts searches for remedies that timed out: if it has risen, there may be more remedies. */
   waysCutShort(): number
   /**
-   * The cheapest charge that uses just these lots, in steps of their scales: quick, and nothing is searched for.
-   * @returns null where they do not do, or the problem has whole steps of one size for all
+   * Returns the cheapest charge from exactly these lots, in steps of their scales, without a search.
+   * @returns null where infeasible, or where all lots share one step
    */
   settledPlan(problem: ChargeProblem, lots: readonly string[], purityCost?: number): ChargePlan | null
   /**
    * Runs `work` with one emergency brake for all of it.
-   * @param seconds by the clock
-   * @param times the usual counted work of each look
+   * @param seconds wall clock
+   * @param times multiplies the usual counted work of each search
    */
   braked<T>(seconds: number, work: () => T, times?: number): T
 }

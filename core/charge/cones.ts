@@ -2,19 +2,19 @@ import { nth } from '#core/lists'
 import type { BlendModel, Cone } from './blend-model'
 import type { LinearSolution, OpenProgramme } from './linear-programme'
 
-/** How far, as a fraction of its limit, a confidence limit may be missed when the cuts stop. */
+/** Violation of a confidence limit at which cuts stop, as a fraction of the limit. */
 const CLOSE_ENOUGH = 4e-7
-/** The same while it is only to be seen which way to go on. */
+/** The same for intermediate solves. */
 export const ROUGHLY = 1e-4
 const MOST_ROUNDS = 200
-/** Former answers kept for each element. */
+/** Earlier answers remembered per element. */
 const MEMORY = 6
 
 type Direction = ReadonlyMap<string, number>
 
 /**
- * Where the spreads of former answers lay, by element. A tangent plane taken at any point is a true bound for any
- * other blend, so a former answer's planes make the next one quick, whatever was changed in between.
+ * Spreads of earlier answers, by element. A tangent plane at any point is a valid bound for every other blend,
+ * so planes of earlier answers speed up the next one.
  */
 export class ConeMemory {
   private readonly directions = new Map<string, Direction[]>()
@@ -28,7 +28,7 @@ export class ConeMemory {
   }
 }
 
-/** Gives a fresh programme the planes of former answers. */
+/** Adds the planes of earlier answers to a fresh model. */
 export function recallCones(
   open: OpenProgramme,
   { cones }: Pick<BlendModel, 'cones'>,
@@ -41,7 +41,7 @@ export function recallCones(
     }
 }
 
-/** Keeps an answer's place on every cone for the next time. */
+/** Remembers an answer's point on every cone. */
 export function rememberCones(
   { cones }: Pick<BlendModel, 'cones'>,
   { values }: LinearSolution,
@@ -54,10 +54,10 @@ export function rememberCones(
 }
 
 /**
- * Solves with every spread at least the root of its squares: the solver sees tangent planes only, and gets a new
- * one wherever its answer lies under the cone, until it lies under none by more than a hair.
- * Planes hold for the cone itself, so they stay valid for any bounds and any number of deviations set later.
- * @param deviations kept from each limit, by place among the rows; the model's own when left out
+ * Solves with every spread at least the root of its squares: the solver sees tangent planes and gets a new one
+ * wherever its answer lies below the cone, until none does by more than a tolerance. Planes hold for the cone
+ * itself, so they stay valid for any bounds and any number of deviations set later.
+ * @param deviations kept from each limit, by row; the model's own when left out
  */
 export function minimiseWithCones(
   open: OpenProgramme,
@@ -72,7 +72,7 @@ export function minimiseWithCones(
     for (const cone of cones) {
       const missing = spreadOf(cone, solution) - nth(solution.values, cone.column)
       if (missing <= close) continue
-      // A spread told too small matters only where a limit would not hold with the true one.
+      // An underestimated spread matters only where a limit would fail with the true one.
       const matters = rows.some(({ cone: own, row, scale, deviations: asked }, at) => {
         if (own !== cone) return false
         const short = (missing * (deviations?.[at] ?? asked) * cone.scale) / scale
@@ -94,7 +94,7 @@ export function spreadOf({ entries }: Cone, { values }: Pick<LinearSolution, 'va
   return Math.sqrt(sum)
 }
 
-/** The cone's tangent plane at the point z₀: Σ sᵢ² z₀ᵢ zᵢ / √Σ(s z₀)² − spread ≤ 0; none at the tip. */
+/** Tangent plane of the cone at z₀: Σ sᵢ² z₀ᵢ zᵢ / √Σ(s z₀)² − spread ≤ 0; none at the tip. */
 function tangent(
   cone: Cone,
   at: (entry: Cone['entries'][number]) => number,

@@ -2,38 +2,38 @@ import { nth } from '#core/lists'
 import type { Highs } from 'highs'
 import { buildBlendModel, excessMaxG, type BlendModel, type LimitRow } from './blend-model'
 import { minimiseWithCones, spreadOf } from './cones'
-import { NO_SOLUTION, unlessOutOfTime, type LinearSolution, type OpenProgramme } from './linear-programme'
+import { NO_SOLUTION, nullOnTimeout, type LinearSolution, type OpenProgramme } from './linear-programme'
 import { meltCoefficients } from './melt-coefficients'
 import type { Conflict, LimitChange, WeighingRule } from './plan'
 import { withoutRule } from './apply-remedy'
 import type { ChargeLot, ChargeProblem } from './problem'
 
 const INF = Number.POSITIVE_INFINITY
-/** A limit missed by less than this fraction of itself is met. */
+/** A limit violated by less than this fraction of itself is met. */
 const MET = 1e-6
-/** Sets of limits tried for the smallest before a small one is taken. */
+/** Limit on the sets tried when looking for the smallest conflict. */
 const MOST_TRIALS = 700
 
-/** Rules of weighing that a linear look leaves aside. */
+/** Weighing rules that a linear relaxation leaves out. */
 const ASIDE: readonly WeighingRule[] = ['maxLots', 'pieces', 'minLine']
 
-/** What a linear look at an infeasible problem tells. */
+/** Result of the linear analysis of an infeasible problem. */
 export interface LimitConflict {
-  /** nothing but rules of weighing stands in the way */
+  /** Only weighing rules stand in the way. */
   solvable: boolean
-  /** the fewest limits, stocks and lines that cannot hold together */
+  /** Smallest set of limits, stocks and lines that conflict. */
   conflict: Conflict[]
-  /** the least that all limits together would have to give */
+  /** Smallest change of all limits together that makes it feasible. */
   together: LimitChange[]
-  /** for each limit of the conflict, what it alone would have to become, where that is enough */
+  /** For each conflicting limit, the value that alone would make it feasible, if any. */
   alone: LimitChange[]
 }
 
 /**
- * The fewest limits that cannot hold together, then the stocks and fixed lines without which they could, each with
- * how far it would have to give alone. Limits are weighed as fractions of themselves, so that 0.005 % counts as
- * much as 88 %. Whole pieces, least lines and the number of lots are left aside.
- * @param outOfTime then what is known so far is told: a set that cannot hold together, if not the smallest
+ * Finds a smallest set of limits that conflict, then the stocks and fixed lines involved, each with the value it
+ * alone would need. Limits are weighed as fractions of themselves, so that 0.005 % counts as much as 88 %. Whole
+ * pieces, smallest lines and the number of lots are left out.
+ * @param outOfTime when it returns true, the conflict found so far is returned, perhaps not the smallest
  */
 export function findLimitConflict(
   highs: Highs,
@@ -52,7 +52,7 @@ export function findLimitConflict(
   }
 }
 
-/** The most metal the stock could give against what is wanted, when it is not enough. */
+/** Largest tap mass the stock could give, when it is below what is wanted. */
 export function metalConflict(problem: ChargeProblem): Conflict[] | null {
   const possibleG = problem.lots.reduce(
     (sum, lot) => sum + usableG(lot) * meltCoefficients(lot, problem.recovery ?? {}).meltPerG,
@@ -64,7 +64,7 @@ export function metalConflict(problem: ChargeProblem): Conflict[] | null {
     : null
 }
 
-/** How much more the fixed lines give than may be tapped. */
+/** Excess of the fixed lines over the tap mass. */
 export function fixedConflict(problem: ChargeProblem): Conflict[] | null {
   const fixedG = problem.lots.reduce(
     (sum, lot) => sum + (lot.fixedG ?? 0) * meltCoefficients(lot, problem.recovery ?? {}).meltPerG,
@@ -103,7 +103,7 @@ class ConflictSketch {
     return { solvable: false, conflict, together, alone: this.relaxedAlone(members) }
   }
 
-  /** Lets every limit give way, none, or one. */
+  /** Lets all limits, none, or one be violated. */
   private giveWay(which: LimitRow | 'all' | null): void {
     for (const row of this.model.rows)
       this.open.bound(row.slack!, 0, which === 'all' || which === row ? INF : 0)
@@ -116,12 +116,12 @@ class ConflictSketch {
     }
   }
 
-  /** Nothing where the time is up meanwhile: what is known by then is told. */
+  /** Returns null on timeout; what is known by then is reported. */
   private solve(): LinearSolution {
-    return unlessOutOfTime(() => this.look(), NO_SOLUTION)
+    return nullOnTimeout(() => this.look(), NO_SOLUTION)
   }
 
-  /** @throws OutOfTime */
+  /** @throws SearchTimeout */
   private look(): LinearSolution {
     return minimiseWithCones(this.open, this.model)
   }
@@ -129,11 +129,11 @@ class ConflictSketch {
   private clash(members: readonly LimitRow[]): boolean {
     this.trials++
     this.enforceOnly(members)
-    // What could not be looked at in time is not said to clash.
-    return unlessOutOfTime(() => !this.look().feasible, false)
+    // A set not checked in time is not reported as a conflict.
+    return nullOnTimeout(() => !this.look().feasible, false)
   }
 
-  /** Any set that cannot hold together has a limit that gave way; smaller sets are tried before larger ones. */
+  /** Every conflicting set has a violated limit; smaller sets are tried first. */
   private fewestLimits(given: readonly LimitRow[]): LimitRow[] {
     const { rows } = this.model
     for (const first of given) if (this.clash([first])) return [first]
@@ -152,7 +152,7 @@ class ConflictSketch {
     return this.thinnedOut()
   }
 
-  /** A set of which no limit can be spared, or was looked at for being spared. */
+  /** Removes limits that are not needed for the conflict, as far as checked. */
   private thinnedOut(): LimitRow[] {
     let members = [...this.model.rows]
     for (const row of this.model.rows) {
@@ -163,7 +163,7 @@ class ConflictSketch {
     return members
   }
 
-  /** Lots whose stock, or whose fixed weight, the conflict needs; by their place among the lots. */
+  /** Lots whose stock or fixed mass is part of the conflict, by index. */
   private holders(members: readonly LimitRow[]): number[] {
     const all = this.model.lots.map((_, index) => index)
     this.release(all)
@@ -173,7 +173,7 @@ class ConflictSketch {
     }
     let held = all
     for (const index of all) {
-      // Half looked through, every lot would stand there as a cause.
+      // A half-finished check would list every lot as a cause.
       if (this.outOfTime()) {
         held = []
         break
@@ -186,7 +186,7 @@ class ConflictSketch {
     return held
   }
 
-  /** Takes the bounds off these lots and gives the others their own. */
+  /** Removes the bounds of these lots and restores those of the others. */
   private release(indices: readonly number[]): void {
     this.model.lots.forEach(({ column }, index) => {
       if (indices.includes(index)) this.open.bound(column, 0, INF)
@@ -203,7 +203,7 @@ class ConflictSketch {
     this.release([])
     const reached = solution.feasible ? this.reached(row, solution) : NaN
     const { kind, element, bound, limit } = row
-    // Where one limit alone cannot give enough, the conflict is larger than this set; it is then left at its limit.
+    // If one limit alone cannot give enough, the conflict is larger than this set; it then stays at its limit.
     const value = Number.isFinite(reached) ? Math.max(0, reached) : limit
     return kind === 'others'
       ? { kind, bound: 'max', limit, reached: value }
@@ -224,7 +224,7 @@ class ConflictSketch {
     return { kind: 'stock', lot: lot.id, availableG, neededG }
   }
 
-  /** What each limit alone would have to become for all others to hold. */
+  /** For each limit, the value it alone would need for all others to hold. */
   private relaxedAlone(members: readonly LimitRow[]): LimitChange[] {
     return members.flatMap((row) => {
       if (this.outOfTime()) return []
@@ -236,7 +236,7 @@ class ConflictSketch {
     })
   }
 
-  /** Where a limit's element comes to lie, its margin for spread included, wt%. */
+  /** The element's resulting content, including its margin for spread, wt%. */
   private reached({ cone, kind, element, bound, deviations }: LimitRow, solution: LinearSolution): number {
     const { limits, base } = this.problem.target
     let content = 0
@@ -252,7 +252,7 @@ class ConflictSketch {
     return (bound === 'max' ? content + margin : content - margin) / Math.max(melt, 1e-9)
   }
 
-  /** The limit moved just past where it was pushed, in two or three figures. */
+  /** The limit moved just past the required value, to two or three digits. */
   private changeOf(row: LimitRow, solution: LinearSolution): LimitChange[] {
     if (row.kind !== 'element') return []
     const reached = this.reached(row, solution)

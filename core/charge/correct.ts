@@ -2,7 +2,7 @@ import { nth, totalG } from '#core/lists'
 import type { Highs } from 'highs'
 import type { Limits } from '#core/alloys'
 import {
-  mostOf,
+  mainElement,
   type Composition,
   type Spread,
   UNIDENTIFIED,
@@ -18,14 +18,14 @@ import type { ChargeLot, ChargeProblem, ChargeTarget } from './problem'
 import { freeId, offeredLots, wantedPurchases } from './purchasable'
 import { isWanted } from './wanted'
 
-/** Metal that is there and was measured: a melt in the crucible, or ingots to be melted again. */
+/** Measured metal at hand: a melt in the crucible, or ingots to remelt. */
 export interface MeasuredMetal {
   massG: number
   /** wt% */
   composition: Composition
   /** 1 standard deviation, wt% */
   sd: Spread
-  /** already molten: nothing of it is lost again before the additions are in */
+  /** Already molten: it loses nothing more before the additions go in. */
   molten: boolean
 }
 
@@ -34,58 +34,60 @@ export interface CorrectionAsk {
   target: Omit<ChargeTarget, 'tapMassG'>
   lots: readonly ChargeLot[]
   recovery: NonNullable<ChargeProblem['recovery']>
-  /** each limit is to hold with this probability; without it, by the measured figures */
+  /** Probability with which each limit must hold; when left out, measured values decide. */
   confidence?: number
-  /** "limits": into the limits with the least added. "nominal": on, with the least added, to the nominal figures */
+  /** "limits": into spec with the least added. "nominal": to nominal with the least added. */
   aim: 'limits' | 'nominal'
-  /** least weight worth adding, g */
+  /** Smallest addition worth making, g. */
   minLineG?: number
-  /** the most the crucible takes, g of melt */
+  /** Capacity of the crucible, g of melt. */
   capacityG?: number
-  /** offer virgin metals and master alloys beside the stock */
+  /** Offer virgin metals and master alloys besides the stock. */
   buying?: boolean
 }
 
-/** So much of a lot, or of a metal that would have to be bought. */
+/** An addition from stock, or of a metal to buy. */
 export interface AddedLine extends PlanLine {
-  /** the purchase, by its id in the table of what can be bought; none for a lot of the stock */
+  /** Id in the table of purchasable metals; absent for a lot in stock. */
   metal?: string
 }
 
 export interface Correction {
   status: 'inside' | 'additions' | 'impossible'
-  /** what to add; of the metal itself nothing */
+  /** Additions, without the metal itself. */
   lines: AddedLine[]
   addedG: number
-  /** melt before and after the additions */
+  /** Melt before and after the additions. */
   before: MeltPrediction
   after: MeltPrediction
   probabilityInLimits: number
-  /** how much of the metal has to be taken out first for it to fit; 0 where it fits */
+  /** Melt to ladle out first so that it fits, g; 0 where it fits. */
   pourOffG: number
-  /** nominal: how near, wt% either side of each nominal figure */
+  /** For nominal: tolerance around each nominal value, wt%. */
   within: Record<string, number>
 }
 
-/** Bought metal counts as so many times the yard's usual price. Engineering judgement. */
+/** Bought metal counts as this multiple of the yard's usual price. Engineering judgement. */
 const BOUGHT = 2
 
-/** Nominal is met when each figure is within this share of its limit's width, or of itself. */
+/** Nominal is reached within this share of the limit's width, or of the value itself. */
 const NEAR = 0.1
 
 /**
- * The least and cheapest metal that puts a measured melt right, or brings it on to nominal ("sweetening"): additions and plain
- * dilution alike, losses and spreads counted.
+ * Finds the least and cheapest additions that bring a measured melt into spec, or to nominal. Dilution counts as
+ * an addition; losses and uncertainties are included.
  * @param ask masses in g, composition in wt%
- * @returns impossible when no addition of what is offered does it
+ * @returns "impossible" when no addition on offer does it
  */
 export function correctMelt(highs: Highs, ask: CorrectionAsk): Correction {
   const metal = asLot(ask.metal, ask.recovery, freeId('metal', ask.lots))
   const metals = ask.buying ? wantedPurchases(ask.target) : []
   const offered = offeredLots(metals, 20 * ask.metal.massG, [metal, ...ask.lots])
-  // What is only tolerated is no ballast: a lot comes in for what the target wants.
+  // Elements that are only tolerated do not qualify a lot: it must bring what the target needs.
   const lots = [
-    ...ask.lots.filter((lot) => lot.availableG > 0 && isWanted(ask.target, mostOf(lot.composition) ?? '')),
+    ...ask.lots.filter(
+      (lot) => lot.availableG > 0 && isWanted(ask.target, mainElement(lot.composition) ?? ''),
+    ),
     ...offered.lots,
   ]
   const usualPrice = meanPrice(ask.lots)
@@ -127,18 +129,18 @@ export function correctMelt(highs: Highs, ask: CorrectionAsk): Correction {
   return part ? done(part.lines, part.keptG, 'additions') : done([], metal.fixedG, 'impossible')
 }
 
-/** A lot that goes in as it is. */
+/** A lot with a fixed mass. */
 type FixedLot = ChargeLot & { fixedG: number }
 
-/** The yard's mean price of a kilogram; 1 where nothing has one. */
+/** Mean price per kilogram of the stock; 1 where no lot has a price. */
 function meanPrice(lots: readonly ChargeLot[]): number {
   const priced = lots.filter(({ pricePerKg }) => pricePerKg > 0)
   return priced.length > 0 ? priced.reduce((sum, { pricePerKg }) => sum + pricePerKg, 0) / priced.length : 1
 }
 
 /**
- * The additions of least mass and price; with a capacity, the additions that let most of the metal stay.
- * Lines under the least weight are tried without, the lightest first, and come back at the least weight if need be.
+ * Additions of least mass and price; with a crucible capacity, those that keep most of the metal. Lines below
+ * the smallest addition are dropped one by one, the lightest first, and return at that smallest mass if needed.
  */
 function leastAdded(
   highs: Highs,
@@ -162,8 +164,8 @@ function leastAdded(
   }
   const model = buildBlendModel(problem, {
     freeTap: capacityG === undefined,
-    // Each gram added counts, and what it costs beside the yard's usual price; with a capacity, metal poured off is what
-    // costs.
+    // Every gram added counts, plus its price relative to the usual one; with a capacity, metal ladled out is the
+    // cost.
     costPerG: (lot) => (lot.id === metal.id ? (capacityG === undefined ? 0 : -1000) : 1 + worth(lot)),
   })
   const open = model.programme.open(highs)
@@ -202,8 +204,8 @@ function leastAdded(
 }
 
 /**
- * The metal as a lot of a charge. What is molten has had its losses: it is written as the charge that, after them,
- * gives just this melt.
+ * The metal as a lot of a charge. Molten metal has had its losses, so it is written as the charge that gives
+ * exactly this melt after them.
  */
 function asLot(
   { massG, composition, sd, molten }: MeasuredMetal,
@@ -231,7 +233,7 @@ function asLot(
   }
 }
 
-/** How far from each nominal figure still counts as there, wt%. */
+/** Tolerance around each nominal value, wt%. */
 function nearness({ nominal = {}, limits }: CorrectionAsk['target']): Record<string, number> {
   return Object.fromEntries(
     Object.entries(nominal).map(([symbol, pct]) => {
@@ -242,7 +244,7 @@ function nearness({ nominal = {}, limits }: CorrectionAsk['target']): Record<str
   )
 }
 
-/** The limits drawn in around the nominal figures, none wider than before. */
+/** Limits narrowed around the nominal values, never wider than before. */
 function nominalLimits(target: CorrectionAsk['target']): Limits {
   const limits: Limits = { ...target.limits }
   const within = nearness(target)

@@ -3,15 +3,15 @@ import type { BlendLot } from './blend-lot'
 import { normalised } from './blend-model'
 import { shortfallsOf } from './holds'
 import type { LinearSolution } from './linear-programme'
-import { oddsOfMelt } from './melt-odds'
+import { meltProbability } from './melt-odds'
 import type { ChargePlan, PlanLine } from './plan'
 import { predictMelt, probabilityInLimits } from './predict'
 import type { ChargeProblem } from './problem'
 
-/** Lines lighter than this are the solver's dust, g. */
+/** Lines lighter than this are solver noise, g. */
 const DUST_G = 1e-6
 
-/** The lines of a solution, g; those of one heat where several were planned together. */
+/** Returns the lines of a solution, g; of one heat where several were planned together. */
 export function readLines(lots: readonly BlendLot[], { values }: LinearSolution): PlanLine[] {
   const lines: PlanLine[] = []
   for (const { lot, column, upperG, stepG, unitG } of lots) {
@@ -22,14 +22,14 @@ export function readLines(lots: readonly BlendLot[], { values }: LinearSolution)
       continue
     }
     const steps = Math.round(massG / stepG)
-    // A step of 0.1 g must not turn 30.4 into 30.400000000000002.
+    // Keeps 30.4 from becoming 30.400000000000002.
     const whole = Number((steps * stepG).toPrecision(12))
     if (steps > 0) lines.push({ lot: lot.id, massG: whole, ...(lot.pieceG ? { pieces: steps } : {}) })
   }
   return lines
 }
 
-/** Free lines to the nearest whole step of their scales, inside what there is of the lot; pieces stay as they are. */
+/** Rounds free lines to the nearest step of their scales, within stock; pieces stay as they are. */
 export function roundedToSteps(problem: ChargeProblem, lines: readonly PlanLine[]): PlanLine[] {
   const byId = new Map(problem.lots.map((lot) => [lot.id, lot]))
   return lines.flatMap((line) => {
@@ -41,7 +41,7 @@ export function roundedToSteps(problem: ChargeProblem, lines: readonly PlanLine[
   })
 }
 
-/** Everything said of a plan is computed again from its lines, not read from the solver. */
+/** Recomputes everything reported about a plan from its lines, not from the solver. */
 export function describePlan(given: ChargeProblem, lines: PlanLine[]): ChargePlan {
   const problem = normalised(given)
   const lotById = new Map(problem.lots.map((lot) => [lot.id, lot]))
@@ -61,12 +61,12 @@ export function describePlan(given: ChargeProblem, lines: PlanLine[]): ChargePla
     sd: melt.sd,
     probabilityInLimits:
       problem.confidenceOf === 'all'
-        ? oddsOfMelt(problem, charged)
+        ? meltProbability(problem, charged)
         : probabilityInLimits(melt.composition, melt.sd, problem.target.limits),
   }
 }
 
-/** A plan with nothing in it: what is told of a problem that cannot be solved. */
+/** Returns an empty plan for an infeasible problem. */
 export function emptyPlan({ version }: Pick<ChargeProblem, 'version'>): ChargePlan {
   return {
     format: 'hephaestal/charge-plan',

@@ -5,25 +5,25 @@ import { applyRemedy, rulesOf } from './apply-remedy'
 import { buildBlendModel, type BlendModel } from './blend-model'
 import { minimiseWithCones } from './cones'
 import { findLimitConflict, fixedConflict, metalConflict, type LimitConflict } from './conflict'
-import { NO_SOLUTION, unlessOutOfTime, type LinearSolution } from './linear-programme'
+import { NO_SOLUTION, nullOnTimeout, type LinearSolution } from './linear-programme'
 import type { ChargePlan, Conflict, LimitChange, Purchase, Remedy } from './plan'
 import type { ChargeLot, ChargeProblem } from './problem'
 import { withPurchases } from './purchasable'
-import { onceTaken, type ScaleBench } from './scales'
+import { applyRemedyOnScales, type ScaleBench } from './scales'
 import { morePurchased } from './sure-purchase'
 
 type Diagnosis = Pick<ChargePlan, 'conflict' | 'remedies'>
 
 const NOTHING_KNOWN: LimitConflict = { solvable: false, conflict: [], together: [], alone: [] }
 
-/** Purchases told of, the lightest first. */
+/** Purchases reported, the lightest first. */
 const MOST_PURCHASES = 3
 
 /**
- * Says why a problem cannot be solved and what would make it so.
- * @param works whether a changed problem can be solved, all rules kept; no way out is offered without it
- * @param outOfTime then no further way is tried
- * @param bench what is got or changed is weighed on these, and told in their unit; null where it is taken as it stands
+ * Explains why a problem is infeasible and finds remedies.
+ * @param works whether a changed problem is feasible under all rules; every remedy is proven by it
+ * @param outOfTime when it returns true, no further remedy is tried
+ * @param bench scales on which changes are weighed and rounded; null for exact masses
  */
 export function diagnose(
   highs: Highs,
@@ -33,14 +33,14 @@ export function diagnose(
   bench: ScaleBench | null = null,
 ): Diagnosis {
   const unit = bench?.unit ?? null
-  const found = unlessOutOfTime(() => findLimitConflict(highs, problem, outOfTime), NOTHING_KNOWN)
+  const found = nullOnTimeout(() => findLimitConflict(highs, problem, outOfTime), NOTHING_KNOWN)
   const conflict =
     metalConflict(problem) ??
     fixedConflict(problem) ??
     (found.solvable ? ruleConflict(problem, works) : found.conflict)
-  const proven = (remedy: Remedy) => !outOfTime() && works(onceTaken(problem, remedy, bench))
-  /** A way out that is not found in time is none. */
-  const inTime = (find: () => Remedy[]) => (outOfTime() ? [] : unlessOutOfTime(find, []))
+  const proven = (remedy: Remedy) => !outOfTime() && works(applyRemedyOnScales(problem, remedy, bench))
+  /** A remedy not found in time is left out. */
+  const inTime = (find: () => Remedy[]) => (outOfTime() ? [] : nullOnTimeout(find, []))
   const relaxing = relaxations(problem, found).flatMap((one) => provenRelaxing(problem, one, proven))
   const buying = inTime(() => purchases(highs, problem).flatMap((one) => provenPurchase(one, proven, unit)))
   const second = problem.version === 2
@@ -62,7 +62,9 @@ export function diagnose(
   }
 }
 
-/** The rules of weighing each of which, dropped, makes the problem solvable; all of them when no single one does. */
+/**
+ * Weighing rules each of which, if dropped, makes the problem feasible; all of them when no single one does.
+ */
 function ruleConflict(problem: ChargeProblem, works: (changed: ChargeProblem) => boolean): Conflict[] {
   const rules = rulesOf(problem)
   const enough = rules.filter((rule) => works(applyRemedy(problem, { kind: 'dropRule', rule })))
@@ -70,8 +72,8 @@ function ruleConflict(problem: ChargeProblem, works: (changed: ChargeProblem) =>
 }
 
 /**
- * A limit moved so far makes another metal, not this one a little wide: least figures to under three fifths, most
- * figures to over one and a half times, of traces to over four times. Engineering judgement.
+ * Limit changes beyond these make another alloy: minimums below three fifths, maximums above one and a half
+ * times, traces above four times. Engineering judgement.
  */
 function stillTheMetal({ target }: ChargeProblem, { element, bound, to }: LimitChange): boolean {
   const was = target.limits[element]?.[bound]
@@ -91,7 +93,10 @@ function relaxedTogether(problem: ChargeProblem, { together }: LimitConflict): R
   return sound ? [{ kind: 'relaxTogether', changes: together }] : []
 }
 
-/** Errors and steps of weighing may want a limit moved a little further than the linear look says, as a share of it. */
+/**
+ * Weighing errors and steps may need a limit moved a little further than the linear relaxation says, as a share
+ * of it.
+ */
 const FURTHER = [0, 0.005, 0.015, 0.04]
 
 function provenRelaxing(
@@ -114,7 +119,7 @@ function provenRelaxing(
   return []
 }
 
-/** What is locked or weighed left out, or, in the second version, made no lighter than it has to be. */
+/** Leaves out what is locked or weighed or, in version 2, makes it no lighter than necessary. */
 function leavingOut(highs: Highs, problem: ChargeProblem, proven: (remedy: Remedy) => boolean): Remedy[] {
   return problem.lots
     .filter(({ fixedG }) => (fixedG ?? 0) > 0)
@@ -125,7 +130,7 @@ function leavingOut(highs: Highs, problem: ChargeProblem, proven: (remedy: Remed
     })
 }
 
-/** The most of a fixed line that may stay for everything else to work out, in steps of its scale; null for none. */
+/** The most of a fixed line that can stay, in steps of its scale; null for none. */
 function mostThatMayStay(
   highs: Highs,
   problem: ChargeProblem,
@@ -151,13 +156,13 @@ function mostThatMayStay(
   return toG > 0 && toG < fixedG! ? toG : null
 }
 
-/** The first of several ways, the best first, that works. */
+/** Returns the first remedy that works, best first. */
 function firstProven(ways: readonly Remedy[], proven: (remedy: Remedy) => boolean): Remedy[] {
   const first = ways.find(proven)
   return first ? [first] : []
 }
 
-/** Elements without a limit of their own let up to what they reach, where they are what stands in the way. */
+/** Raises "other elements together" to what they reach, where that is what stands in the way. */
 function relaxedOthers({ target }: ChargeProblem, conflict: readonly Conflict[]): Remedy[] {
   const others = conflict.find(({ kind }) => kind === 'others')
   if (others?.kind !== 'others' || target.othersTotalMax === undefined) return []
@@ -167,7 +172,7 @@ function relaxedOthers({ target }: ChargeProblem, conflict: readonly Conflict[])
     .map((to): Remedy => ({ kind: 'relaxOthers', to }))
 }
 
-/** With a few more lots, or without a rule, where rules alone stand in the way. */
+/** More lots, or one rule fewer, where only rules stand in the way. */
 function looserRules(problem: ChargeProblem, solvable: boolean): Remedy[] {
   if (!solvable) return []
   const remedies: Remedy[] = rulesOf(problem)
@@ -178,7 +183,7 @@ function looserRules(problem: ChargeProblem, solvable: boolean): Remedy[] {
   return remedies
 }
 
-/** Solves a blend as a plain linear programme (with its spreads), rules of weighing left aside. */
+/** Solves a model as a plain linear programme with its spreads, without weighing rules. */
 function relaxation(highs: Highs, model: BlendModel): LinearSolution {
   if (model.programme.isEmpty) return NO_SOLUTION
   const open = model.programme.open(highs)
@@ -189,7 +194,7 @@ function relaxation(highs: Highs, model: BlendModel): LinearSolution {
   }
 }
 
-/** With rules of weighing the least mass may not be enough; then somewhat more of it often is. */
+/** With weighing rules the smallest purchase may not suffice; somewhat more often does. */
 const GENEROUS = [1, 1.1, 1.5, 2.5, 4]
 
 function provenPurchase(least: Remedy, proven: (remedy: Remedy) => boolean, unit: MassUnit | null): Remedy[] {

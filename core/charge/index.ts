@@ -1,9 +1,9 @@
 export { beats } from './beats'
 export { applyRemedy, rulesOf, withoutRule } from './apply-remedy'
-export { EXCESS, onceTaken, ontoScales, type ScaleBench } from './scales'
+export { EXCESS, applyRemedyOnScales, ontoScales, type ScaleBench } from './scales'
 export { meltCoefficients, type MeltCoefficients } from './melt-coefficients'
 export { normalCdf, normalQuantile } from './normal'
-export { harmOf, limitWidth } from './least-harm'
+export { totalViolation, limitWidth } from './least-harm'
 export { normalised } from './blend-model'
 export { holds, shortfallsOf } from './holds'
 export { isWanted, TRACE_PCT } from './wanted'
@@ -32,7 +32,7 @@ export {
 export {
   predictMelt,
   probabilityInLimits,
-  probabilityInside,
+  probabilityInLimit,
   type ChargedLine,
   type ElementSources,
   type MeltPrediction,
@@ -77,5 +77,5 @@ export {
 export { weightBand, type WeightBand } from './weight-band'
 export { createChargeSolver, unknownPlan } from './solve'
 export type { ChargeSolver } from './charge-solver'
-export { letInWays, type LetIn } from './let-in'
-export { oddsInside } from './odds'
+export { relaxedLotChoices, type RelaxedLotChoice } from './let-in'
+export { probabilityInSpec } from './odds'

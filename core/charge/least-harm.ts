@@ -33,7 +33,11 @@ export function limitWidth({ min, max }: { min?: number | undefined; max?: numbe
  * weighing are left aside: what is out is out by its predicted figure.
  * @returns its lines, g; null where nothing at all can be charged
  */
-export function leastHarm(highs: Highs, given: ChargeProblem, outOfTime: () => boolean): PlanLine[] | null {
+export function closestCharge(
+  highs: Highs,
+  given: ChargeProblem,
+  outOfTime: () => boolean,
+): PlanLine[] | null {
   const problem = bare(given)
   const model = buildBlendModel(problem, { freeTap: true, elasticCost: 0 })
   if (model.programme.isEmpty) return null
@@ -185,7 +189,7 @@ function inSteps(problem: ChargeProblem, lines: readonly PlanLine[], mostG: numb
   const least = (tries: readonly (PlanLine[] | null)[]) =>
     tries.reduce<{ lines: PlanLine[]; harm: number } | null>((best, tried) => {
       if (!tried) return best
-      const harm = harmOf(problem, tried)
+      const harm = totalViolation(problem, tried)
       return best && best.harm <= harm ? best : { lines: tried, harm }
     }, null)
   let best = roundedToSteps(problem, lines)
@@ -194,7 +198,7 @@ function inSteps(problem: ChargeProblem, lines: readonly PlanLine[], mostG: numb
     if (!lighter) break
     best = lighter.lines
   }
-  let harm = harmOf(problem, best)
+  let harm = totalViolation(problem, best)
   for (let pass = 0; harm > 0 && pass < PASSES; pass++) {
     const before = harm
     for (const at of best.keys()) {
@@ -213,7 +217,7 @@ function inSteps(problem: ChargeProblem, lines: readonly PlanLine[], mostG: numb
 }
 
 /** Excess over all limits of a charge, added up in widths of the limits. */
-export function harmOf(problem: ChargeProblem, lines: readonly PlanLine[]): number {
+export function totalViolation(problem: ChargeProblem, lines: readonly PlanLine[]): number {
   return shortfallsOf(problem, lines).reduce((sum, entry) => {
     return entry.kind === 'tap' ? sum : sum + entry.by / widthOf(problem, entry)
   }, 0)

@@ -2,7 +2,7 @@ import type { ChargeLot, ChargeProblem } from './problem'
 import type { ChargeSolver } from './charge-solver'
 
 /** A lot the caster left out, or allowed only so much of, that by itself makes the charge possible. */
-export interface LetIn {
+export interface RelaxedLotChoice {
   lot: string
   /** how much of it the charge then takes, g */
   massG: number
@@ -20,11 +20,11 @@ const NODES = 1
  * @param leftOut the lots as they would stand in the problem, as free as their stock
  * @returns proven ways: each was solved
  */
-export function letInWays(
+export function relaxedLotChoices(
   solver: ChargeSolver,
   problem: ChargeProblem,
   leftOut: readonly ChargeLot[],
-): LetIn[] {
+): RelaxedLotChoice[] {
   return [...leftOut]
     .sort((a, b) => b.availableG - a.availableG)
     .slice(0, MOST_TRIED)

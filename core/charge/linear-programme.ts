@@ -42,7 +42,7 @@ export class SolverStopped extends Error {
 }
 
 /** The time for a question is up, in the middle of it. */
-export class OutOfTime extends SolverStopped {
+export class SearchTimeout extends SolverStopped {
   constructor() {
     super(null)
   }
@@ -67,7 +67,7 @@ const clocks = new WeakMap<Highs, () => boolean>()
 
 /**
  * Runs `work`; stops solving programmes of this runtime once `outOfTime` says so.
- * @throws OutOfTime when that cuts the work short
+ * @throws SearchTimeout when that cuts the work short
  */
 export function within<T>(highs: Highs, outOfTime: () => boolean, work: () => T): T {
   const outer = clocks.get(highs)
@@ -82,16 +82,16 @@ export function within<T>(highs: Highs, outOfTime: () => boolean, work: () => T)
 
 /**
  * Whether the time of the work under way is up.
- * @example timeIsUp({}) // false
+ * @example isTimedOut({}) // false
  */
-export const timeIsUp = (highs: Highs): boolean => clocks.get(highs)?.() ?? false
+export const isTimedOut = (highs: Highs): boolean => clocks.get(highs)?.() ?? false
 
 /** What some work comes to, or something else where the time is up before it is done. */
-export function unlessOutOfTime<T>(work: () => T, otherwise: T): T {
+export function nullOnTimeout<T>(work: () => T, otherwise: T): T {
   try {
     return work()
   } catch (error) {
-    if (error instanceof OutOfTime) return otherwise
+    if (error instanceof SearchTimeout) return otherwise
     throw error
   }
 }
@@ -306,7 +306,7 @@ export class OpenProgramme {
 
   /** @throws SolverStopped when the solver ends in a state that is no answer (never for mere infeasibility) */
   minimise(): LinearSolution {
-    if (clocks.get(this.highs)?.()) throw new OutOfTime()
+    if (clocks.get(this.highs)?.()) throw new SearchTimeout()
     const states = this.highs.constants.modelStatus
     const none: (number | null)[] = [states.infeasible, states.unboundedOrInfeasible, states.objectiveBound]
     const answers = [states.optimal, ...none]

@@ -23,7 +23,7 @@ export interface FoundCharge extends SettledCharge {
   floor: number
 }
 
-export type ChargeLook =
+export type ChargeSearch =
   | { charge: FoundCharge }
   /** `proven`: there is no charge; else none was found */
   | { charge: null; proven: boolean }
@@ -34,15 +34,15 @@ export type ChargeLook =
  * fewer standard deviations kept from each limit, and what they can do is solved on the odds themselves.
  * @param lookFor searches with so many deviations kept from each limit; undefined for as many as the problem asks
  * @param candidates sets of lots that are tried besides
- * @example lookForCharge({}, { lots: [], target: { limits: {} } }, {}, () => ({ found: { solution: { feasible: false }, proven: true } })).proven // true
+ * @example searchCharge({}, { lots: [], target: { limits: {} } }, {}, () => ({ found: { solution: { feasible: false }, proven: true } })).proven // true
  */
-export function lookForCharge(
+export function searchCharge(
   highs: Highs,
   problem: ChargeProblem,
   options: Pick<BlendOptions, 'purityCost' | 'room'>,
   lookFor: (deviations: number | undefined) => Look,
   candidates: readonly (readonly string[])[] = [],
-): ChargeLook {
+): ChargeSearch {
   const sets = new SetsOfLots(highs, problem, options)
   const looks: Look[] = []
   let floor = -Infinity

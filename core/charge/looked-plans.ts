@@ -6,7 +6,7 @@ import { describePlan } from './describe'
 import { holds } from './holds'
 import { limitsOf } from './limits'
 import { within } from './linear-programme'
-import { lookForCharge, type ChargeLook } from './look-for-charge'
+import { searchCharge, type ChargeSearch } from './look-for-charge'
 import { nearestSteps, seekSteps } from './nearest-steps'
 import { dearestFirst } from './limiting'
 import { objectiveOf } from './objective'
@@ -54,10 +54,10 @@ export class LookedPlans {
     nodes: number,
     options: BlendOptions,
     candidates: QuickOptions['candidates'] = [],
-  ): ChargeLook {
+  ): ChargeSearch {
     const hurried = nodes < ROUNDING_NODES
     const lookAt = (one: ChargeProblem) =>
-      lookForCharge(
+      searchCharge(
         this.attempts.highs,
         one,
         options,
@@ -181,7 +181,9 @@ export class LookedPlans {
       const gap = Math.max(0, (objective - floor) / Math.max(1e-12, Math.abs(objective)))
       return {
         ...describePlan(problem, lines),
-        ...(gap <= BEST ? { status: 'optimal' as const } : { status: 'feasible' as const, ...toldGap(gap) }),
+        ...(gap <= BEST
+          ? { status: 'optimal' as const }
+          : { status: 'feasible' as const, ...statedGap(gap) }),
         limiting: this.priced(problem, charge, { ...options, room }),
       }
     }
@@ -191,9 +193,9 @@ export class LookedPlans {
 
 /**
  * A gap is a share: one that is larger than the whole says nothing.
- * @example toldGap(2) // {}
+ * @example statedGap(2) // {}
  */
-export const toldGap = (gap: number): { gap?: number } => (gap <= 1 ? { gap } : {})
+export const statedGap = (gap: number): { gap?: number } => (gap <= 1 ? { gap } : {})
 
 /**
  * Whether lines are weighed in steps of their own.

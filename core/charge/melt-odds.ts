@@ -125,9 +125,9 @@ function logBetween(low: number, high: number): number {
  * The odds that a charge is inside all limits of a problem at once.
  * @param charged with the spread of each lot's base as the rest to 100
  * @returns 0–1
- * @example oddsOfMelt({ target: { limits: {} } }, []) // 0
+ * @example meltProbability({ target: { limits: {} } }, []) // 0
  */
-export function oddsOfMelt(
+export function meltProbability(
   { recovery = {}, target }: Pick<ChargeProblem, 'recovery' | 'target'>,
   charged: readonly { massG: number; lot: Pick<ChargeLot, 'composition' | 'metallicYield' | 'sd'> }[],
 ): number {

@@ -2,7 +2,7 @@ import { nth } from '#core/lists'
 import { roundedToSteps } from './describe'
 import { excessMaxG, normalised } from './blend-model'
 import { holds, shortfallsOf } from './holds'
-import { oddsOfMelt } from './melt-odds'
+import { meltProbability } from './melt-odds'
 import { predictMelt } from './predict'
 import type { PlanLine } from './plan'
 import type { ChargeProblem } from './problem'
@@ -127,6 +127,6 @@ function apartFrom(problem: ChargeProblem, lines: readonly PlanLine[]): number {
   const { tapMassG } = predictMelt(charged, problem.recovery ?? {})
   sum += Math.max(0, tapMassG - problem.target.tapMassG - excessMaxG(problem)) / problem.target.tapMassG
   if (problem.confidence !== undefined)
-    sum += Math.max(0, problem.confidence - oddsOfMelt(normal, charged)) + 1e-6
+    sum += Math.max(0, problem.confidence - meltProbability(normal, charged)) + 1e-6
   return sum + 1e-9
 }

@@ -14,7 +14,7 @@ const SHOWN_POINTS = 2048
  * @returns 0–1, to about a tenth of a percent; null for an empty charge
  * @source `meltOdds`; the melt's mass is taken as certain
  */
-export function oddsInside(
+export function probabilityInSpec(
   lines: readonly ChargedLine[],
   recovery: NonNullable<ChargeProblem['recovery']>,
   limits: Limits,

@@ -60,7 +60,7 @@ export function predictMelt(
 }
 
 /** How much of the doubt about one element lies inside its limit. A sharp value counts 0 or 1. */
-export function probabilityInside(
+export function probabilityInLimit(
   value: number,
   sd: number,
   limit: { min?: number | undefined; max?: number | undefined },
@@ -84,6 +84,6 @@ export function probabilityInLimits(
 ): number {
   let probability = 1
   for (const [symbol, limit] of Object.entries(limits))
-    probability *= probabilityInside(composition[symbol] ?? 0, sd[symbol] ?? 0, limit)
+    probability *= probabilityInLimit(composition[symbol] ?? 0, sd[symbol] ?? 0, limit)
   return probability
 }

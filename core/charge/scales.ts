@@ -40,7 +40,7 @@ export function ontoScales(
   bench: ScaleBench,
 ): (lot: ChargeLot) => ChargeLot {
   return (lot) => {
-    const mostG = mostOf(lot, target.limits, recovery, target.tapMassG * (1 + EXCESS))
+    const mostG = largestMass(lot, target.limits, recovery, target.tapMassG * (1 + EXCESS))
     const { stepG, errorG } = lineScale(mostG, bench)
     return {
       ...lot,
@@ -51,7 +51,7 @@ export function ontoScales(
 }
 
 /** The most of a lot that a melt inside its limits can hold, g: which scale it will stand on. */
-function mostOf(
+function largestMass(
   lot: ChargeLot,
   limits: ChargeProblem['target']['limits'],
   recovery: Record<string, number>,
@@ -80,9 +80,13 @@ function fitting(stepG: number, fineG: number): number {
  * The problem once a way out is taken in the yard: what is new is weighed as all else is, in the steps that then suit.
  * @param bench null where lots are taken as they stand
  * @returns a new problem; the one given is left as it was
- * @example onceTaken({ target: { tapMassG: 1000, limits: {} }, lots: [] }, { kind: 'obtain', metal: 'Sn', massG: 70 }, { scales: [], unit: 'g' }).lots[0].stepG // 1
+ * @example applyRemedyOnScales({ target: { tapMassG: 1000, limits: {} }, lots: [] }, { kind: 'obtain', metal: 'Sn', massG: 70 }, { scales: [], unit: 'g' }).lots[0].stepG // 1
  */
-export function onceTaken(problem: ChargeProblem, remedy: Remedy, bench: ScaleBench | null): ChargeProblem {
+export function applyRemedyOnScales(
+  problem: ChargeProblem,
+  remedy: Remedy,
+  bench: ScaleBench | null,
+): ChargeProblem {
   const next = applyRemedy(problem, remedy)
   if (!bench || remedy.kind === 'dropRule') return next
   const asTheyAre = new Set(problem.lots.flatMap(({ id, stepG }) => (stepG === undefined ? id : [])))

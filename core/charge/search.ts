@@ -4,7 +4,7 @@ import type { BlendModel } from './blend-model'
 import type { UseSum } from './uses'
 import { minimiseWithCones, ROUGHLY } from './cones'
 import { Heap } from './heap'
-import { NO_SOLUTION, OutOfTime, type LinearSolution, type OpenProgramme } from './linear-programme'
+import { NO_SOLUTION, SearchTimeout, type LinearSolution, type OpenProgramme } from './linear-programme'
 
 /** Bounds put on a lot's column on the way to a node, in solver units; "used" once it must be in the charge. */
 interface Decision {
@@ -130,7 +130,7 @@ export function search(
     return { solution: best, proven: true, gap: 0 }
   } catch (error) {
     // Time that is up in the middle of a node loses the node, not the best plan.
-    if (error instanceof OutOfTime) return cutShort()
+    if (error instanceof SearchTimeout) return cutShort()
     throw error
   } finally {
     bench.clear()

@@ -16,7 +16,7 @@ interface Kept {
  * Programmes kept in the solver between questions. A question that differs from a former one in figures only is
  * answered from the former basis, in a small part of the time.
  */
-export class ProgrammeShelf {
+export class ModelPool {
   private kept: Kept[] = []
 
   constructor(

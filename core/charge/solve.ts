@@ -6,10 +6,10 @@ import { BRAKE_S, type ChargeSolver, type QuickOptions } from './charge-solver'
 import { describePlan, emptyPlan, readLines, roundedToSteps } from './describe'
 import { diagnose } from './diagnose'
 import { holds } from './holds'
-import { leastHarm } from './least-harm'
+import { closestCharge } from './least-harm'
 import { readLimiting } from './limiting'
-import { SolverStopped, timeIsUp, unlessOutOfTime, within } from './linear-programme'
-import { HURRIED_NODES, isStepped, LEAST_ROOM, LookedPlans, ROOMS, toldGap } from './looked-plans'
+import { SolverStopped, isTimedOut, nullOnTimeout, within } from './linear-programme'
+import { HURRIED_NODES, isStepped, LEAST_ROOM, LookedPlans, ROOMS, statedGap } from './looked-plans'
 import { seekSteps } from './nearest-steps'
 import { objectiveOf } from './objective'
 import type { ChargePlan, PlanLine } from './plan'
@@ -59,7 +59,7 @@ export function createChargeSolver(
     return {
       ...describePlan(problem, lines ?? readLines(model.lots, solution)),
       status: proven ? 'optimal' : 'feasible',
-      ...(proven ? {} : toldGap(gap)),
+      ...(proven ? {} : statedGap(gap)),
       limiting: readLimiting(problem, model, solution),
     }
   }
@@ -93,7 +93,7 @@ export function createChargeSolver(
     return {
       ...plan,
       status: nearEnough ? 'optimal' : 'feasible',
-      ...toldGap(gap),
+      ...statedGap(gap),
       limiting: ideal.limiting,
     }
   }
@@ -159,7 +159,7 @@ export function createChargeSolver(
     const gap = gapOf(nearer)
     const rest = { ...nearer }
     delete rest.gap
-    return gap <= BEST ? { ...rest, status: 'optimal' } : { ...rest, status: 'feasible', ...toldGap(gap) }
+    return gap <= BEST ? { ...rest, status: 'optimal' } : { ...rest, status: 'feasible', ...statedGap(gap) }
   }
 
   function best(
@@ -172,7 +172,7 @@ export function createChargeSolver(
     looks.ruledOut = false
     const hurried = nodes < ROUNDING_NODES && isStepped(problem)
     if ((sharesRisk(problem) || hurried) && problem.incrementG === undefined) {
-      const plan = unlessOutOfTime(() => looks.plan(problem, seconds, nodes, options, candidates), undefined)
+      const plan = nullOnTimeout(() => looks.plan(problem, seconds, nodes, options, candidates), undefined)
       if (plan !== undefined) return plan
     }
     if (isStepped(problem)) return steppedPlan(problem, seconds, nodes, options)
@@ -205,7 +205,7 @@ export function createChargeSolver(
       ...next,
       status: 'feasible',
       limiting: plan.limiting,
-      ...toldGap(Math.max(0, 1 - floor / now)),
+      ...statedGap(Math.max(0, 1 - floor / now)),
     }
   }
 
@@ -215,7 +215,7 @@ export function createChargeSolver(
    */
   function rescue(problem: ChargeProblem, seconds: number): ChargePlan | null {
     const free = byLots(problem)
-    const found = unlessOutOfTime(() => looks.plan(free, seconds, RESCUE_NODES, {}, [], true), null)
+    const found = nullOnTimeout(() => looks.plan(free, seconds, RESCUE_NODES, {}, [], true), null)
     if (!found || !holds(problem, found.lines)) return null
     const { status, gap, limiting } = found
     return {
@@ -232,7 +232,7 @@ export function createChargeSolver(
     const stepped = isStepped(problem)
     const sure =
       sharesRisk(problem) && problem.incrementG === undefined
-        ? unlessOutOfTime(() => looks.plan(problem, seconds, Infinity, {}), undefined)
+        ? nullOnTimeout(() => looks.plan(problem, seconds, Infinity, {}), undefined)
         : undefined
     if (sure) return nearer(problem, sure)
     const plan =
@@ -252,7 +252,7 @@ export function createChargeSolver(
       const objective = objectiveOf(problem, other)
       const { gap: _, ...rest } = other
       const gap = Math.max(0, (objective - floor) / Math.max(1e-12, Math.abs(objective)))
-      return nearer(problem, { ...rest, ...toldGap(gap) })
+      return nearer(problem, { ...rest, ...statedGap(gap) })
     }
     const rescued = attempts.cutShort > before ? rescue(problem, seconds) : null
     if (rescued) return rescued
@@ -284,19 +284,19 @@ export function createChargeSolver(
       () => diagnose(highs, problem, works, () => outOfTime(), bench),
     )
     // A way out that was not looked at to its end is one that is not told of: that is told apart.
-    if (late || attempts.cutShort > before || timeIsUp(highs)) waysCutShort++
+    if (late || attempts.cutShort > before || isTimedOut(highs)) waysCutShort++
     attempts.cutShort = before
     return told
   }
 
   function harmLeast(problem: ChargeProblem, seconds: number): PlanLine[] | null {
     const late = timer(problem, seconds)
-    return unlessOutOfTime(
+    return nullOnTimeout(
       () =>
         within(
           highs,
           () => late(OVERDUE),
-          () => leastHarm(highs, problem, () => late()),
+          () => closestCharge(highs, problem, () => late()),
         ),
       null,
     )
@@ -352,7 +352,7 @@ export function createChargeSolver(
       const there = new Set(problem.lots.flatMap(({ id, fixedG, pieceG }) => ((fixedG ?? pieceG) ? [] : id)))
       const uses = new Map(lots.flatMap((id) => (there.has(id) ? [[id, null] as const] : [])))
       const options = { purityCost, memory, room: isStepped(problem) ? LEAST_ROOM : 0 }
-      return unlessOutOfTime(() => {
+      return nullOnTimeout(() => {
         const charge = settledCharge(highs, problem, uses, options)
         const lines = charge && isStepped(problem) ? looks.inSteps(problem, charge, options) : charge?.lines
         return lines && holds(problem, lines) ? { ...describePlan(problem, lines), status: 'feasible' } : null

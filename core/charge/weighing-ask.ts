@@ -1,5 +1,5 @@
 import { excessMaxG } from './blend-model'
-import type { LetIn } from './let-in'
+import type { RelaxedLotChoice } from './let-in'
 import type { ChargePlan } from './plan'
 import type { ChargeLot, ChargeProblem } from './problem'
 import type { ScaleBench } from './scales'
@@ -50,7 +50,7 @@ export interface Weighing {
   how: HowAsked
   concessions: Concession[]
   /** where no charge keeps the limits: lots left out that would, let in, make one */
-  letIn?: LetIn[]
+  letIn?: RelaxedLotChoice[]
   /** what was given up, or that nothing was found, is for want of time: nothing shows that there is no better */
   hurried?: true
   /** ways out were not looked at to the end for want of time: there may be more than are told */

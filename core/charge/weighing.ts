@@ -1,12 +1,12 @@
 import { BRAKE_S, type ChargeSolver } from './charge-solver'
 import { describePlan } from './describe'
 import { holds } from './holds'
-import { harmOf } from './least-harm'
-import { letInWays, type LetIn } from './let-in'
+import { totalViolation } from './least-harm'
+import { relaxedLotChoices, type RelaxedLotChoice } from './let-in'
 import { isNone, type ChargePlan, type PlanLine, type Remedy } from './plan'
 import type { ChargeLot, ChargeProblem } from './problem'
 import { followPlan, linesAsPlanned, withinAsked } from './rungs'
-import { onceTaken } from './scales'
+import { applyRemedyOnScales } from './scales'
 import { surePurchases } from './sure-purchase'
 import {
   changedProblem,
@@ -130,7 +130,7 @@ function noneHolds(
     const certain = changedProblem(problem, ask, { tolerance: 1, wide: false, certain: true, room: true })
     const { bench } = ask
     const makes = (remedy: Remedy) =>
-      solver.quickPlan(onceTaken(certain, remedy, bench ?? null), nodes) !== null
+      solver.quickPlan(applyRemedyOnScales(certain, remedy, bench ?? null), nodes) !== null
     const otherwise = () => solver.solve(certain, bench).remedies
     return {
       plan: { ...plan, remedies: surePurchases(plan.remedies, makes, otherwise, bench?.unit) },
@@ -151,9 +151,9 @@ function noneHolds(
 }
 
 /** What was left out and would help, with room for errors of weighing if any does so, else without. */
-function letIn(solver: ChargeSolver, ask: WeighingAsk, leftOut: readonly ChargeLot[]): LetIn[] {
+function letIn(solver: ChargeSolver, ask: WeighingAsk, leftOut: readonly ChargeLot[]): RelaxedLotChoice[] {
   const by = (room: boolean) =>
-    letInWays(
+    relaxedLotChoices(
       solver,
       changedProblem(ask.problem, ask, { tolerance: 1, wide: ask.begun, certain: false, room }),
       leftOut,
@@ -167,7 +167,7 @@ function isNoWorse(problem: ChargeProblem, lines: readonly PlanLine[], plan: Cha
   const tapShort = (of: ChargePlan) => of.shortfalls?.find((entry) => entry.kind === 'tap')?.byG ?? 0
   const kept = describePlan(problem, [...lines])
   return (
-    harmOf(problem, lines) <= harmOf(problem, plan.lines) * (1 + SAME) + SAME &&
+    totalViolation(problem, lines) <= totalViolation(problem, plan.lines) * (1 + SAME) + SAME &&
     tapShort(kept) <= tapShort(plan) + SAME * problem.target.tapMassG
   )
 }

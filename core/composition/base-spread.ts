@@ -1,4 +1,4 @@
-import { mostOf } from './most-of'
+import { mainElement } from './most-of'
 import type { Composition, Spread } from './share'
 
 /**
@@ -10,7 +10,7 @@ import type { Composition, Spread } from './share'
  * @example withBaseSpread({ Cu: 70, Zn: 30 }, { Zn: 0.5 }) // { Zn: 0.5, Cu: 0.5 }
  */
 export function withBaseSpread(composition: Composition, sd: Spread): Spread {
-  const base = mostOf(composition)
+  const base = mainElement(composition)
   if (base === null || sd[base] !== undefined) return sd
   const variance = Object.values(sd).reduce((sum, one) => sum + one * one, 0)
   return variance > 0 ? { ...sd, [base]: Math.sqrt(variance) } : sd

@@ -1,7 +1,7 @@
 export { withBaseSpread } from './base-spread'
 export { blendDensity } from './density'
 export { ELEMENT_SOURCE, ELEMENTS, SYMBOLS, UNIDENTIFIED, type ElementFacts } from './elements'
-export { mostOf } from './most-of'
+export { mainElement } from './most-of'
 export { mix, type Portion } from './mix'
 export { roundShares } from './round-shares'
 export { compositionSchema, elementSchema, spreadSchema } from './schema'

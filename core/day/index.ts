@@ -1,6 +1,6 @@
 export type { DayAsk, DayFurnace, DayHeat, DayPlan, DayPot, DayStep } from './ask'
 export { betweenHeats, type Held } from './between'
-export { leavingsId, leavingsOf, type Leavings } from './leavings'
+export { returnsLotId, expectedReturns, type ExpectedReturns } from './leavings'
 export { planDay } from './plan-day'
 export { solveDay, type DayAnswer, type DayQuestion } from './solve-day'
 export { DAY } from './table'

@@ -3,7 +3,7 @@ import {
   earlierIn,
   everyOther,
   leastOf,
-  morning,
+  initialDayState,
   nextHeat,
   orderOf,
   runningCost,
@@ -71,7 +71,7 @@ export function planDay(ask: DayAsk): DayPlan | null {
       .sort((a, b) => a.cost - b.cost)
   }
 
-  look(morning(ask.pots), ask.heats)
+  look(initialDayState(ask.pots), ask.heats)
   return best ? told(ask, best, whole) : null
 }
 

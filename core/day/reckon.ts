@@ -16,9 +16,9 @@ export interface DayState {
 
 /**
  * The morning: walls cold, crucibles as they were left.
- * @example morning([]).minutes // 0
+ * @example initialDayState([]).minutes // 0
  */
-export const morning = (pots: readonly DayPot[]): DayState => ({
+export const initialDayState = (pots: readonly DayPot[]): DayState => ({
   steps: [],
   wallsC: ROOM_C,
   held: new Map(pots.map(({ id, last }) => [id, last])),

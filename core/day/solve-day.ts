@@ -10,7 +10,7 @@ import {
 } from '#core/charge'
 import { nth } from '#core/lists'
 import type { DayAsk, DayHeat, DayPlan } from './ask'
-import { leavingsOf, type Leavings } from './leavings'
+import { expectedReturns, type ExpectedReturns } from './leavings'
 import { planDay } from './plan-day'
 import { everyOther } from './reckon'
 
@@ -60,7 +60,7 @@ export function solveDay(
   const alone = problems.map(quickPlan)
   const leavings = heats.flatMap(({ id }, at) => {
     const plan = alone[at]
-    return (plan && leavingsOf(id, plan, nth(question.castingsG, at))) ?? []
+    return (plan && expectedReturns(id, plan, nth(question.castingsG, at))) ?? []
   })
   const answers = new Map<string, JointPlan>()
   const jointOf = (earlier: ReadonlyMap<string, ReadonlySet<string>>): JointPlan => {
@@ -135,7 +135,7 @@ function earlierOf(
 function reusedIn(
   heats: readonly DayHeat[],
   { plans }: JointPlan,
-  leavings: readonly Leavings[],
+  leavings: readonly ExpectedReturns[],
 ): DayAnswer['reused'] {
   return plans.flatMap(({ lines }, at) =>
     lines.flatMap(({ lot, massG }) => {

@@ -1,5 +1,5 @@
 import { ALLOYS, baseMetal, outsideOf, type Practice } from '#core/alloys'
-import { mostOf, type Composition } from '#core/composition'
+import { mainElement, type Composition } from '#core/composition'
 import { TABLE } from './table'
 
 /** A kind of metal that something may be. */
@@ -21,7 +21,7 @@ export const OUTLANDISH = 10
  * @example likeliestFamilies({ Cu: 89, Al: 11 })[0].practice // 'aluminium-bronze'
  */
 export function likeliestFamilies(composition: Composition): LikelyFamily[] {
-  const main = mostOf(composition)
+  const main = mainElement(composition)
   const nearest = new Map<Practice, LikelyFamily>()
   for (const alloy of ALLOYS) {
     const { practice } = alloy

@@ -11,5 +11,5 @@ export {
   type PowerStretch,
 } from './heating'
 export { usualFurnace } from './usual-furnace'
-export { bareMelt, losesLifted, radiated, staysAbove } from './open-air'
+export { bareMelt, liftedHeatLoss, radiated, staysAbove } from './open-air'
 export { FURNACE_MODEL, type FuelTraits } from './table'

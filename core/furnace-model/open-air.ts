@@ -38,9 +38,9 @@ export function bareMelt(celsius: number, surfaceCm2: number): number {
  * @param mouthCm2 open surface of the melt
  * @returns W
  * @source radiated, over the crucible's outside; the wall runs colder than the melt, in data/furnace-model.json
- * @example (losesLifted(1100, 80) / 1000).toFixed(1) // '4.8'
+ * @example (liftedHeatLoss(1100, 80) / 1000).toFixed(1) // '4.8'
  */
-export function losesLifted(celsius: number, mouthCm2: number): number {
+export function liftedHeatLoss(celsius: number, mouthCm2: number): number {
   const { outsidePerMouth, meltShare } = FURNACE_MODEL.openAir
   return radiated(celsius) * outsidePerMouth * mouthCm2 * meltShare
 }
@@ -60,7 +60,7 @@ export function staysAbove(charge: ChargeHeat, fromC: number, toC: number, mouth
   let celsius = fromC
   let seconds = 0
   while (heat > least && seconds < LONGEST_S) {
-    heat -= (losesLifted(celsius, mouthCm2) * STEP_S) / 1000
+    heat -= (liftedHeatLoss(celsius, mouthCm2) * STEP_S) / 1000
     celsius = charge.temperature(heat)
     seconds += STEP_S
   }

@@ -1,6 +1,6 @@
 import { baseMetal, type Alloy, type Practice } from '#core/alloys'
 import { predictMelt, type ChargedLine, type ChargeLot } from '#core/charge'
-import { mostOf, roundShares, withBaseSpread, type Composition } from '#core/composition'
+import { mainElement, roundShares, withBaseSpread, type Composition } from '#core/composition'
 import { groupOfPractice, likeliestFamilies, metalOfPractice } from '#core/families'
 import { toChargeLot, type Lot } from '#core/stock'
 import { weighedCharge } from './charge-problem'
@@ -80,7 +80,7 @@ export const unlocked = (choices: Heat['choices']): Heat['choices'] =>
  * @returns null where nothing is known of most of it
  */
 function whatItBecomes({ '?': unknown = 0, ...known }: Composition, practice: Practice | null): Alloy | null {
-  const main = mostOf(known)
+  const main = mainElement(known)
   if (!main || unknown > (known[main] ?? 0)) return null
   const nominal: Composition = {}
   for (const [symbol, pct] of Object.entries(roundShares(known, 3)))

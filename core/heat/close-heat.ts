@@ -28,7 +28,7 @@ export interface ClosingLots {
  * A lot weighed beyond its record is left at nothing, never below.
  * @param stamp ids and time are handed in; two ids are used at most
  */
-export function closeHeat(
+export function stockAfterLogging(
   heat: Heat,
   lots: readonly Lot[],
   stamp: { ids: readonly [string, string]; now: string },

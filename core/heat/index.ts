@@ -57,7 +57,7 @@ export {
 } from './castings'
 export { inMouldsSpan, nextIngotStamp, tared, waitingIngot, type Span, type Tared } from './in-moulds'
 export { castCosts, type CastCost, type Reckoning } from './cast-costs'
-export { closeHeat, ingotLot, spoiledLot, type ClosingLots } from './close-heat'
+export { stockAfterLogging, ingotLot, spoiledLot, type ClosingLots } from './close-heat'
 export { heatSummary, type HeatSummary } from './summary'
 export { overruleLimits, restoreLimits } from './overrule'
 export { heatFromProblem, namedProblem, type OpenedProblem } from './from-problem'

@@ -1,4 +1,4 @@
-import { mostOf, UNIDENTIFIED, type Composition, type Spread } from '#core/composition'
+import { mainElement, UNIDENTIFIED, type Composition, type Spread } from '#core/composition'
 
 /** One lot as it was weighed in, and how well it is known. */
 export interface PriorLine {
@@ -136,7 +136,7 @@ function ofLots(lines: readonly PriorLine[], stays: Stays): Does[] {
     lots.set(line.lotId, { metalG: (known?.metalG ?? 0) + metalG, line })
   }
   return [...lots.values()].flatMap(({ metalG, line: { composition, sd } }) => {
-    const base = mostOf(composition)
+    const base = mainElement(composition)
     return Object.entries(sd).flatMap(([symbol, spread]): Does[] => {
       if (symbol === base || !(spread > 0)) return []
       const off = (metalG * spread) / 100

@@ -11,7 +11,7 @@ import { fourWire } from './four-wire'
 import { inferComposition, type Inferred } from './infer'
 import { inferredVerdict, nearestByOdds, type InferredVerdict, type NearOdds } from './judged'
 import { PROBE_SD_C } from './melt-figures'
-import { worthTesting, type WorthTest } from './next-test'
+import { nextTests, type WorthTest } from './next-test'
 import { modelsOf, termsOf, type Observation } from './observation'
 import { fromIacs } from './properties'
 import type { ShedTest } from './table'
@@ -28,7 +28,7 @@ export interface InferenceYard {
 }
 
 /** Why something that was written down says nothing here. */
-export type Muteness = CurveProblem | 'no-model' | 'not-all-weighed' | 'typed-from-density'
+export type UnusableReason = CurveProblem | 'no-model' | 'not-all-weighed' | 'typed-from-density'
 
 export interface HeatEvidence {
   prior: CompositionPrior
@@ -38,7 +38,7 @@ export interface HeatEvidence {
   /** each cooling curve, by the test it belongs to */
   curves: Record<string, CurveReading>
   /** what was written down and says nothing */
-  mute: { id: string; why: Muteness }[]
+  mute: { id: string; why: UnusableReason }[]
   /** grams each element came in with, less what is in the metal, is what went: what was brought */
   broughtG: number
 }
@@ -147,7 +147,7 @@ function priorLines(heat: Heat, { heats, gear }: InferenceYard): PriorLine[] {
 
 interface OfTest {
   found: Observation[]
-  why?: Muteness
+  why?: UnusableReason
   curve?: CurveReading
 }
 
@@ -311,7 +311,7 @@ export function inferHeat(heat: Heat, yard: InferenceYard, seed = 1): HeatInfere
     near: nearestByOdds(inferred, [...ALLOYS, ...(yard.alloys ?? [])]),
     says: contributions(ask),
     against,
-    next: worthTesting({ inferred, models: modelsOf(asked), limits, probeSdC, done, seed }),
+    next: nextTests({ inferred, models: modelsOf(asked), limits, probeSdC, done, seed }),
     curves,
     mute: [...evidence.mute, ...unknown.map((id) => ({ id, why: 'no-model' as const }))],
     observations,

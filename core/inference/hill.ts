@@ -21,9 +21,9 @@ export interface Top {
 
 /**
  * Gauss and Newton's way to a top, damped where a step would lead up.
- * @example climb(meltOf({ prior: { elements: ['Cu'], meanG: [9], covariance: [[1]] }, terms: [] }), Float64Array.of(1)).height.toFixed(6) // '0.000000'
+ * @example maximise(meltOf({ prior: { elements: ['Cu'], meanG: [9], covariance: [[1]] }, terms: [] }), Float64Array.of(1)).height.toFixed(6) // '0.000000'
  */
-export function climb(melt: Melt, from: Float64Array): Top {
+export function maximise(melt: Melt, from: Float64Array): Top {
   const { size, count, terms } = melt
   const shares = new Float64Array(count)
   const off = new Float64Array(terms.length)
@@ -81,10 +81,10 @@ export function climb(melt: Melt, from: Float64Array): Top {
  * @example topsOf(meltOf({ prior: { elements: ['Cu'], meanG: [9], covariance: [[1]] }, terms: [] }), seededRandom(1)).length // 1
  */
 export function topsOf(melt: Melt, random: SeededRandom): Top[] {
-  const tops = [climb(melt, new Float64Array(melt.size))]
+  const tops = [maximise(melt, new Float64Array(melt.size))]
   if (melt.terms.length === 0) return tops
   for (let start = 0; start < STARTS; start++) {
-    const top = climb(
+    const top = maximise(
       melt,
       Float64Array.from({ length: melt.size }, () => random.normal()),
     )

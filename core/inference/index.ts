@@ -34,15 +34,15 @@ export {
   type HeatEvidence,
   type HeatInference,
   type InferenceYard,
-  type Muteness,
+  type UnusableReason,
 } from './heat-inference'
 export {
   inferredVerdict,
-  insideDraws,
+  drawsInSpec,
   nearestByOdds,
   type InferredLimit,
   type InferredVerdict,
   type NearOdds,
 } from './judged'
-export { worthTesting, type NextTestAsk, type WorthTest } from './next-test'
+export { nextTests, type NextTestAsk, type WorthTest } from './next-test'
 export { LOT_TESTS, worthKnowing, type LotTest, type WorthAsk, type WorthKnowing } from './worth-knowing'

@@ -1,7 +1,7 @@
 import { Matrix } from 'ml-matrix'
 import type { Belief } from '#core/learn'
 import { nth } from '#core/lists'
-import { climb, counts, normalDraws, topsOf, type Top } from './hill'
+import { maximise, counts, normalDraws, topsOf, type Top } from './hill'
 import { BEND, meltOf, offBy, positive, type InferAsk, type Melt } from './melt-figures'
 import type { Term } from './observation'
 import { seededRandom } from '#core/chance'
@@ -74,7 +74,7 @@ export interface Looked {
  */
 export function lookAt(ask: InferAsk): Looked {
   const melt = meltOf(ask)
-  return lookedAt(melt, climb(melt, new Float64Array(melt.size)))
+  return lookedAt(melt, maximise(melt, new Float64Array(melt.size)))
 }
 
 function lookedAt(melt: Melt, top: Top): Looked {

@@ -77,9 +77,9 @@ export function inferredVerdict(
 
 /**
  * Which draws are inside all limits, one for each: for looking ahead.
- * @example insideDraws({ elements: ['Cu'], draws: Float64Array.of(100) }, { Cu: { min: 99 } }) // Uint8Array.of(1)
+ * @example drawsInSpec({ elements: ['Cu'], draws: Float64Array.of(100) }, { Cu: { min: 99 } }) // Uint8Array.of(1)
  */
-export const insideDraws = (inferred: Pick<Inferred, 'elements' | 'draws'>, limits: Limits): Uint8Array =>
+export const drawsInSpec = (inferred: Pick<Inferred, 'elements' | 'draws'>, limits: Limits): Uint8Array =>
   held(inferred, limits).all
 
 function share(all: Uint8Array, size: number): number {

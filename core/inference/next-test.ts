@@ -2,7 +2,7 @@ import type { Limits } from '#core/alloys'
 import { methodSpread } from '#core/assay'
 import { nth } from '#core/lists'
 import type { Inferred } from './infer'
-import { insideDraws } from './judged'
+import { drawsInSpec } from './judged'
 import { positive } from './melt-figures'
 import type { Models } from './observation'
 import { seededRandom, type SeededRandom } from '#core/chance'
@@ -62,9 +62,9 @@ interface Foretold {
  * @returns the most telling first; empty where the verdict is as good as sure
  * @source expected value of sample information by reweighted draws (decision analysis; from memory); minutes and costs in
  *   data/shed-tests.json are engineering estimates
- * @example worthTesting({ inferred: { elements: ['Sn'], pct: [9], draws: Float64Array.of(9, 9) }, models: {}, limits: { Sn: { max: 11 } }, probeSdC: 8, done: new Set() }) // []
+ * @example nextTests({ inferred: { elements: ['Sn'], pct: [9], draws: Float64Array.of(9, 9) }, models: {}, limits: { Sn: { max: 11 } }, probeSdC: 8, done: new Set() }) // []
  */
-export function worthTesting(ask: NextTestAsk): WorthTest[] {
+export function nextTests(ask: NextTestAsk): WorthTest[] {
   const { inferred, limits, done, seed = 1 } = ask
   const count = inferred.elements.length
   const size = Math.min(HELD, inferred.draws.length / count)
@@ -73,7 +73,7 @@ export function worthTesting(ask: NextTestAsk): WorthTest[] {
   for (let at = 0; at < size; at++)
     for (let element = 0; element < count; element++)
       draws[at * count + element] = inferred.draws[at * stride * count + element]!
-  const inside = limits ? insideDraws({ elements: inferred.elements, draws }, limits) : null
+  const inside = limits ? drawsInSpec({ elements: inferred.elements, draws }, limits) : null
   const random = seededRandom(seed)
   const even = new Float64Array(size).fill(1 / size)
   const before = doubtOf(even, inside, draws, count)

@@ -1,5 +1,5 @@
 import type { ChargeLot, ChargeProblem, ChargeSolver } from '#core/charge'
-import { mostOf, type Composition, type Spread } from '#core/composition'
+import { mainElement, type Composition, type Spread } from '#core/composition'
 import { methodSpread } from '#core/assay'
 import { densityProperty } from './properties'
 import type { Practice } from '#core/alloys'
@@ -119,7 +119,7 @@ function freely({
 }
 
 function outcomesOf(lot: ChargeLot, test: LotTest, { problem, practice }: WorthAsk): Outcome[] | null {
-  const base = mostOf(lot.composition)
+  const base = mainElement(lot.composition)
   const doubts = Object.entries(lot.sd ?? {})
     .filter(([symbol, sd]) => symbol !== base && sd > LEAST_SD)
     .map(([symbol, sd]) => ({ symbol, sd, pct: lot.composition[symbol] ?? 0 }))
@@ -189,7 +189,7 @@ function byDensity(
 
 /** A composition with some shares moved; the element it holds most of makes up for it, and none goes below nothing. */
 function moved(composition: Composition, by: Readonly<Record<string, number>>): Composition {
-  const base = mostOf(composition)
+  const base = mainElement(composition)
   const result = { ...composition }
   for (const [symbol, off] of Object.entries(by)) {
     const before = result[symbol] ?? 0

@@ -3,7 +3,7 @@ import { predictMelt } from '#core/charge'
 import { heatRecovery, weighedCharge, type Heat } from '#core/heat'
 import { metallicYieldOf } from '#core/losses'
 import { metalFoundG } from './heats'
-import { observeSum, type JointBelief, type Learned } from './posterior'
+import { updateOnSum, type JointBelief, type Learned } from './posterior'
 
 const PRIOR_SD = 0.02
 /** What a heat's yield is off by besides its scrap, as a share of the charge. Engineering estimate. */
@@ -43,7 +43,7 @@ export function learnFormYields(heats: readonly Heat[]): LearnedYield[] {
       )
       return predictMelt(lines, recovery).tapMassG / chargeG
     })
-    belief = observeSum(belief, weights, { value: metalFoundG(heat)! / chargeG, sd: HEAT_TO_HEAT })
+    belief = updateOnSum(belief, weights, { value: metalFoundG(heat)! / chargeG, sd: HEAT_TO_HEAT })
     for (const form of new Set(heat.weighed.map((line) => line.form))) {
       const before = seen.get(form) ?? { heats: 0, chargedG: 0 }
       const massG = heat.weighed

@@ -29,7 +29,7 @@ export function genealogy(lots: readonly Lot[], heats: readonly Heat[]) {
  * the weight charged.
  * @returns each lot by each way it came, largest share first; shares add up to 1
  */
-export function whatIsIn(heat: Heat, lots: readonly Lot[], heats: readonly Heat[]): Origin[] {
+export function sourceLots(heat: Heat, lots: readonly Lot[], heats: readonly Heat[]): Origin[] {
   const { made, byId } = genealogy(lots, heats)
   const found = new Map<string, Origin>()
   const follow = (current: Heat, share: number, through: string[]) => {

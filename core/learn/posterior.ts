@@ -85,7 +85,7 @@ export interface JointBelief {
  * @param seen the sum as observed, with its standard deviation
  * @source Kalman's update (Kalman 1960; from memory)
  */
-export function observeSum(
+export function updateOnSum(
   { mean, covariance }: JointBelief,
   weights: readonly number[],
   seen: Belief,

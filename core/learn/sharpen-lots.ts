@@ -27,7 +27,7 @@ const LEAST_PCT = 0.05
 const ACCIDENT = 4
 
 /** What one heat says of its lots, whatever the element. */
-interface Told {
+interface WindowMessage {
   measured: ReturnType<typeof combineReadings>
   recovery: Record<string, number>
   lines: { lotId: string; composition: Lot['composition']; perMelt: number }[]
@@ -56,7 +56,7 @@ export function sharpenLots(
   })
 }
 
-function toldBy(heat: Heat): Told {
+function toldBy(heat: Heat): WindowMessage {
   const recovery = heatRecovery(heat)
   const charge = weighedCharge(heat.weighed)
   const meltG = predictMelt(charge, recovery).tapMassG
@@ -71,7 +71,11 @@ function toldBy(heat: Heat): Told {
   }
 }
 
-function sharpenElement(element: string, lots: readonly Lot[], heats: readonly Told[]): SharperShare[] {
+function sharpenElement(
+  element: string,
+  lots: readonly Lot[],
+  heats: readonly WindowMessage[],
+): SharperShare[] {
   const doubtful = lots.filter(({ sd }) => (sd[element] ?? 0) > 0)
   if (doubtful.length === 0) return []
   const at = new Map(doubtful.map(({ id }, index) => [id, index]))

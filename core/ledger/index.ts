@@ -2,7 +2,7 @@ export { ALIKE, compareHeats, type HeatPoint, type PointKind } from './compare-h
 export { parseSearch, type Search, type SearchFault, type SearchTerm } from './parse-search'
 export { inferredOf, ledgerRow, matches, type LedgerRow } from './row'
 export { ledgerTotals, type LedgerTotals } from './totals'
-export { looseEnds, type LooseEnd } from './loose-ends'
+export { todoItems, type TodoItem } from './loose-ends'
 export { nearestAlloys, nearestPredicted, type NearAlloy } from './nearest-alloys'
 export { USES_UNSURE, usesOf, type Use } from './uses'
 export { priceList, type PriceRow } from './price-list'

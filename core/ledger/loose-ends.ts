@@ -5,7 +5,7 @@ import type { Lot } from '#core/stock'
 import { ledgerRow } from './row'
 
 /** Something a yard left undone that a later heat would pay for. */
-export type LooseEnd =
+export type TodoItem =
   | { kind: 'retire'; name: string; why: NonNullable<Wear['retire']> }
   | { kind: 'damp'; lots: string[] }
   | { kind: 'tare'; heat: number; moulds: string[]; ingots: number }
@@ -23,11 +23,11 @@ const GUESS_SHARE = 0.05
  * measured that still lies in the bins, ingots whose mould was not weighed empty, crucibles to be fired, thermocouples
  * never held against freezing metal, and heaps of metal known by guess only.
  */
-export function looseEnds(yard: {
+export function todoItems(yard: {
   lots: readonly Lot[]
   heats: readonly Heat[]
   gear: readonly Gear[]
-}): LooseEnd[] {
+}): TodoItem[] {
   const lots = yard.lots.filter(({ massG }) => massG > 0)
   return [
     ...ofCrucibles(yard),
@@ -38,7 +38,7 @@ export function looseEnds(yard: {
   ].sort((a, b) => RANK.indexOf(a.kind) - RANK.indexOf(b.kind))
 }
 
-const RANK: readonly LooseEnd['kind'][] = [
+const RANK: readonly TodoItem['kind'][] = [
   'retire',
   'damp',
   'tare',
@@ -49,8 +49,8 @@ const RANK: readonly LooseEnd['kind'][] = [
   'guessed',
 ]
 
-function ofCrucibles({ gear, heats }: { gear: readonly Gear[]; heats: readonly Heat[] }): LooseEnd[] {
-  return gear.flatMap((one): LooseEnd[] => {
+function ofCrucibles({ gear, heats }: { gear: readonly Gear[]; heats: readonly Heat[] }): TodoItem[] {
+  return gear.flatMap((one): TodoItem[] => {
     if (one.type !== 'crucible' || one.retiredAt !== null) return []
     const { retire } = crucibleWear(one)
     if (retire) return [{ kind: 'retire', name: one.name, why: retire }]
@@ -58,8 +58,8 @@ function ofCrucibles({ gear, heats }: { gear: readonly Gear[]; heats: readonly H
   })
 }
 
-function ofStock(lots: readonly Lot[]): LooseEnd[] {
-  const found: LooseEnd[] = []
+function ofStock(lots: readonly Lot[]): TodoItem[] {
+  const found: TodoItem[] = []
   const damp = lots.filter(({ coatings }) => coatings?.includes('damp')).map(({ name }) => name)
   if (damp.length > 0) found.push({ kind: 'damp', lots: damp })
   const allG = totalG(lots)
@@ -76,8 +76,8 @@ function ofStock(lots: readonly Lot[]): LooseEnd[] {
 }
 
 /** Ingots that wait for their mould to be weighed empty. */
-const ofMoulds = (heats: readonly Heat[]): LooseEnd[] =>
-  heats.flatMap(({ number, pour: { inMoulds = [] } }): LooseEnd[] =>
+const ofMoulds = (heats: readonly Heat[]): TodoItem[] =>
+  heats.flatMap(({ number, pour: { inMoulds = [] } }): TodoItem[] =>
     inMoulds.length > 0
       ? [
           {
@@ -91,12 +91,12 @@ const ofMoulds = (heats: readonly Heat[]): LooseEnd[] =>
   )
 
 /** Only metal that still lies in a bin: what was melted again needs no verdict. */
-function ofHeats(heats: readonly Heat[], lots: readonly Lot[]): LooseEnd[] {
+function ofHeats(heats: readonly Heat[], lots: readonly Lot[]): TodoItem[] {
   const left = new Map<string, number>()
   for (const { originHeatId, massG } of lots)
     if (originHeatId) left.set(originHeatId, (left.get(originHeatId) ?? 0) + massG)
-  const found: LooseEnd[] = []
-  const unmeasured: Extract<LooseEnd, { kind: 'unmeasured' }> = { kind: 'unmeasured', heats: [], leftG: 0 }
+  const found: TodoItem[] = []
+  const unmeasured: Extract<TodoItem, { kind: 'unmeasured' }> = { kind: 'unmeasured', heats: [], leftG: 0 }
   for (const heat of heats) {
     const leftG = left.get(heat.id) ?? 0
     if (!heat.loggedAt || leftG === 0) continue
@@ -109,8 +109,8 @@ function ofHeats(heats: readonly Heat[], lots: readonly Lot[]): LooseEnd[] {
   return unmeasured.heats.length > 0 ? [...found, unmeasured] : found
 }
 
-function ofProbes(gear: readonly Gear[]): LooseEnd[] {
-  return gear.flatMap((one): LooseEnd[] =>
+function ofProbes(gear: readonly Gear[]): TodoItem[] {
+  return gear.flatMap((one): TodoItem[] =>
     one.type === 'thermocouple' && one.checks.length === 0 ? [{ kind: 'unchecked', name: one.name }] : [],
   )
 }

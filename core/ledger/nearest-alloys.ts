@@ -1,7 +1,7 @@
 import { baseMetal, outsideOf, type Alloy, type Outside } from '#core/alloys'
 import { judge, measuredComposition, type Measured } from '#core/assay'
-import { mostOf } from '#core/composition'
-import { oddsInside, predictMelt, type ChargedLine } from '#core/charge'
+import { mainElement } from '#core/composition'
+import { probabilityInSpec, predictMelt, type ChargedLine } from '#core/charge'
 
 /** A library alloy and how far a metal is from it. */
 export interface NearAlloy extends Outside {
@@ -24,7 +24,7 @@ export function nearestAlloys(
   count = 4,
 ): NearAlloy[] {
   const whole = measuredComposition(measured, rest)
-  const main = mostOf(whole)
+  const main = mainElement(whole)
   return alloys
     .filter((alloy) => baseMetal(alloy) === main)
     .map((alloy) => {
@@ -44,7 +44,7 @@ export function nearestAlloys(
  * @param lines what goes in, with the spread of each lot
  * @param recovery fraction by element
  * @returns none for a charge whose metal the library does not have
- * @source outsideOf and oddsInside
+ * @source outsideOf and probabilityInSpec
  * @example nearestPredicted([], {}, [gunmetal]) // []
  */
 export function nearestPredicted(
@@ -54,7 +54,7 @@ export function nearestPredicted(
   count = 4,
 ): NearAlloy[] {
   const { '?': _, ...whole } = predictMelt(lines, recovery).composition
-  const main = mostOf(whole)
+  const main = mainElement(whole)
   return alloys
     .filter((alloy) => baseMetal(alloy) === main)
     .map((alloy) => ({ alloy, ...outsideOf(alloy, (symbol) => whole[symbol] ?? 0, whole) }))
@@ -62,6 +62,6 @@ export function nearestPredicted(
     .slice(0, count)
     .map((near) => ({
       ...near,
-      odds: near.strangers > 0 ? 0 : (oddsInside(lines, recovery, near.alloy.limits) ?? 0),
+      odds: near.strangers > 0 ? 0 : (probabilityInSpec(lines, recovery, near.alloy.limits) ?? 0),
     }))
 }

@@ -1,6 +1,6 @@
 import type { ChargedLot } from './charged-lot'
 import { inForce, type Making } from './making'
-import { meltWhile, PORTION, zincBoilsAt, type MeltC, type Portion, type Pot } from './pot'
+import { holdTemperatures, PORTION, zincBoilsAt, type MeltC, type Portion, type Pot } from './pot'
 import type { PracticeArea } from './practice'
 import type { RunStep } from './run-step'
 
@@ -61,9 +61,9 @@ function addTo(
   for (let part = 0; part < count; part++) {
     const before = pot.liquidus()
     for (const lot of members) pot.add({ composition: lot.composition, massG: lot.massG / count })
-    const held = meltWhile(before, pot.liquidus())
+    const held = holdTemperatures(before, pot.liquidus())
     if (held) portions.push({ massG: massG / count, ...held })
   }
   const known = portions.length === count
-  return { zincShare, whole: meltWhile(first, pot.liquidus()), portions: known ? portions : null }
+  return { zincShare, whole: holdTemperatures(first, pot.liquidus()), portions: known ? portions : null }
 }

@@ -4,7 +4,7 @@ import type { ChargedLot } from './charged-lot'
 import { chillOf, type Chill } from './chill'
 import { isFineMetal } from './hazards'
 import { groupLots, inForce, practised, type Making } from './making'
-import { meltWhile, Pot, type MeltC } from './pot'
+import { holdTemperatures, Pot, type MeltC } from './pot'
 import { practiceInForce } from './practice'
 import type { RunStep } from './run-step'
 import { topUpStep } from './top-up-step'
@@ -63,13 +63,14 @@ function inSchool(making: Making, course: Course): Course {
 
 /** An addition that heats the melt goes in as cool as keeps it liquid. */
 function coolerFor(chill: Chill | null, pot: Pot, lots: readonly ChargedLot[]): Pick<RunStep, 'meltC'> {
-  const held = chill && chill.dropC <= -WORTH_SAYING_C && meltWhile(pot.liquidus(), pot.with(lots).liquidus())
+  const held =
+    chill && chill.dropC <= -WORTH_SAYING_C && holdTemperatures(pot.liquidus(), pot.with(lots).liquidus())
   return held ? { meltC: held } : {}
 }
 
 /** What an addition dissolves at: as told, and no lower than keeps the melt liquid. */
 function dissolvingAt([fromC, toC]: readonly [number, number], pot: Pot, lots: readonly ChargedLot[]): MeltC {
-  const liquid = meltWhile(pot.liquidus(), pot.with(lots).liquidus())
+  const liquid = holdTemperatures(pot.liquidus(), pot.with(lots).liquidus())
   return { fromC: Math.max(fromC, liquid?.fromC ?? 0), toC: Math.max(toC, liquid?.toC ?? 0) }
 }
 

@@ -6,7 +6,7 @@ export type { Hold, PotCare, RunSheetAsk, RunStep, StepKind } from './run-step'
 export { isFineMetal, LIFT_G, mayHoldRounds, scrapCautions } from './hazards'
 export { heldAt, holdOf, type HoldState } from './hold'
 export { preheated, type Preheat } from './preheat'
-export { meltWhile, Pot, PORTION, zincBoilsAt, type MeltC, type Portion } from './pot'
+export { holdTemperatures, Pot, PORTION, zincBoilsAt, type MeltC, type Portion } from './pot'
 export {
   chosenPracticeSchema,
   judgeDose,
@@ -24,7 +24,7 @@ export {
 export { topUp } from './top-up'
 export { magnesiumLeft, MAGNESIUM_SOURCE } from './magnesium-loss'
 export { INCANDESCENCE, INCANDESCENCE_SOURCE } from './incandescence'
-export { readsLow, readsOff, type Liar } from './lying-thermocouple'
+export { probeErrorWhileMolten, probeErrorAtPlateau, type ProbeError } from './lying-thermocouple'
 export { checkPlan, type CheckedPlan, type PlanCheck, type PotIronCheck } from './plan-checks'
 export { brimHolds, LIQUID_OVER_SOLID, brimOfNumber, crucibleHolds } from './crucible'
 export { freezingHeat, heatContent, meltHeat } from './heat-content'

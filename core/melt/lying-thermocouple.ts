@@ -1,5 +1,5 @@
 /** A thermocouple found out by the metal it stands in. */
-export interface Liar {
+export interface ProbeError {
   /** to be added to what it shows, °C */
   offByC: number
   /** the least it can be, or as well as it is known */
@@ -17,9 +17,9 @@ const WORTH_C = 5
  * @param spreadC half-width of the doubt about that
  * @returns null where the reading may be right
  * @source common practice: 950 °C with copper already liquid reads at least 135 °C low
- * @example readsLow(950, 1085, 0)?.offByC // 135
+ * @example probeErrorWhileMolten(950, 1085, 0)?.offByC // 135
  */
-export function readsLow(readC: number, liquidusC: number, spreadC: number): Liar | null {
+export function probeErrorWhileMolten(readC: number, liquidusC: number, spreadC: number): ProbeError | null {
   const offByC = liquidusC - spreadC - readC
   return offByC > WORTH_C ? { offByC, kind: 'at-least', spreadC } : null
 }
@@ -29,9 +29,9 @@ export function readsLow(readC: number, liquidusC: number, spreadC: number): Lia
  * @param plateauC where the trace stood still, °C
  * @returns null while the plateau is where it should be, within the doubt
  * @source common practice: hold through the freezing plateau of a known metal and compare
- * @example readsOff(985, 1000, 5)?.offByC // 15
+ * @example probeErrorAtPlateau(985, 1000, 5)?.offByC // 15
  */
-export function readsOff(plateauC: number, liquidusC: number, spreadC: number): Liar | null {
+export function probeErrorAtPlateau(plateauC: number, liquidusC: number, spreadC: number): ProbeError | null {
   const offByC = liquidusC - plateauC
   return Math.abs(offByC) > Math.max(WORTH_C, spreadC) ? { offByC, kind: 'about', spreadC } : null
 }

@@ -1,7 +1,7 @@
 import { baseMetal, type Alloy } from '#core/alloys'
 import { CASTABILITY_SOURCES, castability, castsBadly, WHAT_HELPS } from '#core/casting'
 import { factsOf, familyOf, poisonsOf } from '#core/families'
-import { blendDensity, mostOf } from '#core/composition'
+import { blendDensity, mainElement } from '#core/composition'
 import table from '#data/plan-checks.json'
 import type { ChargedLot } from './charged-lot'
 import { crucibleHolds } from './crucible'
@@ -278,7 +278,7 @@ function unmixed({ alloy, composition }: CheckedPlan): PlanCheck[] {
 
 /** Rolled and drawn metal by itself: it neither runs nor heals its tears, and what would help. */
 function badCasting({ alloy, composition, tapMassG }: CheckedPlan): PlanCheck[] {
-  if (mostOf(composition) !== 'Al' || tapMassG <= 0) return []
+  if (mainElement(composition) !== 'Al' || tapMassG <= 0) return []
   const casts = castability({ practice: alloy.practice, designation: 'Own' }, composition)
   if (!castsBadly(casts)) return []
   const missing = (element: 'Si' | 'Cu') =>

@@ -67,9 +67,9 @@ export class Pot {
  * @param before liquidus of what is in the pot
  * @param after liquidus of what is in it then
  * @returns null where either is not known
- * @example meltWhile({ liquidusC: 1083 }, { liquidusC: 1000 }).fromC // 1113
+ * @example holdTemperatures({ liquidusC: 1083 }, { liquidusC: 1000 }).fromC // 1113
  */
-export function meltWhile(before: Liquidus | null, after: Liquidus | null): MeltC | null {
+export function holdTemperatures(before: Liquidus | null, after: Liquidus | null): MeltC | null {
   if (!before || !after) return null
   const highest = Math.max(before.liquidusC, after.liquidusC)
   return { fromC: highest + ABOVE_C[0], toC: highest + ABOVE_C[1] }

@@ -1,6 +1,6 @@
 import { doseOfCharge } from './doses'
 import type { Making } from './making'
-import { meltWhile, Pot } from './pot'
+import { holdTemperatures, Pot } from './pot'
 import type { RunStep } from './run-step'
 
 /** Zinc put back because more was burnt than planned; none where none was. */
@@ -27,6 +27,6 @@ function heldAt({ lots, liquidus }: Making, zincG: number): Pick<RunStep, 'meltC
   pot.add({ composition: { Zn: 100 }, massG: -zincG })
   const poorer = pot.liquidus()
   const [before, after] = [poorer ?? liquidus, liquidus ?? whole]
-  const meltC = meltWhile(before, after)
+  const meltC = holdTemperatures(before, after)
   return meltC ? { meltC } : {}
 }

@@ -7,7 +7,7 @@ export const clashKey = (collection: Collection, id: string, { path }: Pick<Clas
   [collection, id, ...path].join('/')
 
 /** What drawing a file into a yard comes to. */
-export interface DrawnIn {
+export interface MergedFile {
   edits: { collection: Collection; id: string; after: AnyRecord }[]
   /** heats of the file whose numbers the yard's own heats have */
   renumbered: { title: string; from: number; to: number }[]
@@ -22,11 +22,11 @@ const isHeat = (record: AnyRecord): record is Heat => 'weighed' in record
  * @param compared the yard against the file
  * @param answers by `clashKey`, whose word stands; where none is given, the later one's
  */
-export function drawIn(
+export function mergeFile(
   mine: Workspace,
   compared: readonly Comparison[],
   answers: ReadonlyMap<string, 'mine' | 'theirs'>,
-): DrawnIn {
+): MergedFile {
   const edits = compared.flatMap(({ collection, added, changed }) =>
     // A yard has one set of settings: its own.
     collection === 'settings'

@@ -26,9 +26,9 @@ export interface Entry {
 
 /**
  * Whether the writer of one knew the other; what was written in one go stands side by side.
- * @example knew({ v: 1, n: 1, d: 'phone', s: { desk: 4 } }, { v: 2, n: 5, d: 'desk' }) // false
+ * @example hadSeen({ v: 1, n: 1, d: 'phone', s: { desk: 4 } }, { v: 2, n: 5, d: 'desk' }) // false
  */
-export const knew = (one: Entry, other: Entry): boolean =>
+export const hadSeen = (one: Entry, other: Entry): boolean =>
   one.d === other.d ? other.n < one.n : other.n <= (one.s?.[other.d] ?? 0)
 
 /** Names of a path, from the record down. */

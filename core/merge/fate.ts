@@ -2,7 +2,7 @@ import { isObject, sameRecord } from '#core/workspace'
 import type { Entry, Path } from './entry'
 
 /** What becomes of a word that another, not knowing of it, wrote over. */
-export type Fate = 'over' | 'again' | 'copies' | 'asked'
+export type MergeOutcome = 'over' | 'again' | 'copies' | 'asked'
 
 /**
  * What becomes of a word that was written over by one who did not know it: taken away by one and worked on by the
@@ -10,9 +10,9 @@ export type Fate = 'over' | 'again' | 'copies' | 'asked'
  * it is asked about.
  * @param stands what is in its place
  * @returns "over": it is done with; "again": it is written once more, over what stands
- * @example fateOf('name', { v: 'a', n: 1, d: 'desk', g: true }, { v: 'b', n: 1, d: 'phone' }) // 'again'
+ * @example mergeOutcome('name', { v: 'a', n: 1, d: 'desk', g: true }, { v: 'b', n: 1, d: 'phone' }) // 'again'
  */
-export function fateOf(place: string, stands: Entry, lost: Entry): Fate {
+export function mergeOutcome(place: string, stands: Entry, lost: Entry): MergeOutcome {
   if (stands.g) return lost.g ? 'over' : 'again'
   if (lost.g) return 'over'
   return place === '' && isObject(lost.v) && isObject(stands.v) ? 'copies' : 'asked'

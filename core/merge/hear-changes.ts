@@ -35,7 +35,7 @@ export interface Heard {
  *   after it, or the older one would be the last on the disk
  * @param gone a record as it was when this window took it away
  */
-export function hearChanges(
+export function applyRemoteChanges(
   records: Records,
   changes: readonly Change[],
   fits: Fits,

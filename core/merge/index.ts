@@ -1,18 +1,18 @@
-export { knew, isSum, pathOf, type DeviceId, type Entry, type Path } from './entry'
-export { fateOf, isQuestion, type Fate } from './fate'
+export { hadSeen, isSum, pathOf, type DeviceId, type Entry, type Path } from './entry'
+export { mergeOutcome, isQuestion, type MergeOutcome } from './fate'
 export { knownOf, written, type Pen } from './marks'
 export { treeFrom } from './stand'
 export { valueOf } from './tree'
 export { mergeChanges } from './merge-changes'
-export { hearChanges, type Heard, type OpenClash } from './hear-changes'
-export { rebaseStep } from './rebase-step'
-export { clashKey, drawIn, type DrawnIn } from './draw-in'
+export { applyRemoteChanges, type Heard, type OpenClash } from './hear-changes'
+export { rebaseUndoStep } from './rebase-step'
+export { clashKey, mergeFile, type MergedFile } from './draw-in'
 export {
   compareWorkspaces,
   comparing,
   mergeRecords,
   partOf,
-  thingKeys,
+  itemKeys,
   withPart,
   type Changed,
   type Clash,

@@ -1,6 +1,6 @@
 import type { AnyRecord, Collection } from '#core/workspace'
 import { pathOf, type Entry } from './entry'
-import { fateOf, isQuestion } from './fate'
+import { mergeOutcome, isQuestion } from './fate'
 import { written } from './marks'
 import { isLater, mergeRecords, type Clash } from './merge'
 import { treeFrom } from './stand'
@@ -32,7 +32,7 @@ export function mergeChanges<T extends AnyRecord>(
   const clashes: Clash[] = []
   for (const [place, stands] of by(LATER, mineIsLater ? mine : theirs)) {
     const lost = earlier.get(place)
-    const fate = lost ? fateOf(place, stands, lost) : 'over'
+    const fate = lost ? mergeOutcome(place, stands, lost) : 'over'
     if (fate === 'again') continue
     entries.set(place, stands)
     if (!lost || fate !== 'asked' || !isQuestion(pathOf(place), stands.v, lost.v)) continue

@@ -56,9 +56,9 @@ function keyOf(lists: readonly unknown[][]): ((one: unknown) => string) | null {
 /**
  * What the things of a list are told apart by, in the order they stand.
  * @returns null for a list that is of one piece; none for an empty one, which may get things
- * @example thingKeys([{ id: 'a', massG: 1 }]) // ['a']
+ * @example itemKeys([{ id: 'a', massG: 1 }]) // ['a']
  */
-export function thingKeys(list: readonly unknown[]): string[] | null {
+export function itemKeys(list: readonly unknown[]): string[] | null {
   if (list.length === 0) return []
   const key = keyOf([[...list]])
   const keys = key && list.map(key)

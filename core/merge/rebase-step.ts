@@ -7,7 +7,7 @@ import { mergeChanges } from './merge-changes'
  * @param direction "do" goes forth, "undo" back
  * @returns the step; the changes left out of it are those the other window's word stands in
  */
-export function rebaseStep(
+export function rebaseUndoStep(
   records: Records,
   step: Step,
   direction: 'do' | 'undo',

@@ -1,5 +1,5 @@
 import { isObject } from '#core/workspace'
-import { isSum, knew, pathOf, placeOf, type Entry, type Path, type Seen } from './entry'
+import { isSum, hadSeen, pathOf, placeOf, type Entry, type Path, type Seen } from './entry'
 import { treeOf, type Node } from './tree'
 
 /** What stands at the places of a record. */
@@ -71,13 +71,13 @@ export function treeFrom(entries: Entries): Node | null {
     const entry = entries.get(place)!
     const path = pathOf(place)
     const above = path.map((_, at) => placeOf(path.slice(0, at)))
-    if (above.some((other) => standing.has(other) && knew(standing.get(other)!, entry))) continue
+    if (above.some((other) => standing.has(other) && hadSeen(standing.get(other)!, entry))) continue
     standing.set(place, entry)
     put(tree, path, treeOf(entry.v, path), entry.o)
     if (entry.g) gone.push(place)
     else for (const other of above) workedOn.add(other)
   }
-  if ([...entries].some(([place, entry]) => isSum(place) && !knew(root, entry))) workedOn.add('')
+  if ([...entries].some(([place, entry]) => isSum(place) && !hadSeen(root, entry))) workedOn.add('')
   // The deepest first: what is left of a thing tells whether it stays.
   for (const place of gone.reverse()) {
     if (workedOn.has(place)) continue

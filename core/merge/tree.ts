@@ -1,6 +1,6 @@
 import { isObject } from '#core/workspace'
 import type { Path } from './entry'
-import { hasOwnFields, thingKeys } from './merge'
+import { hasOwnFields, itemKeys } from './merge'
 
 /** A record taken apart as far as two devices can change it apart. */
 export type Node =
@@ -16,7 +16,7 @@ const leaf = (value: unknown): Node => ({ kind: 'leaf', value })
  */
 export function treeOf(value: unknown, path: Path): Node {
   if (Array.isArray(value)) {
-    const keys = thingKeys(value)
+    const keys = itemKeys(value)
     if (!keys) return leaf(value)
     const parts = new Map(value.map((one, at) => [keys[at]!, treeOf(one, [...path, keys[at]!])]))
     const order = new Map(keys.map((key, at) => [key, at]))

@@ -2,7 +2,7 @@ import * as z from 'zod'
 import { PURCHASABLE, type Purchasable } from '#core/charge'
 import { byId } from '#core/lists'
 import { tableOf } from '#core/records'
-import { blendOfGuesses, SCRAP_BOOK, spreadFor, type LotTold } from '#core/stock'
+import { blendOfGuesses, SCRAP_BOOK, spreadFor, type LotDraft } from '#core/stock'
 import file from '#data/everyday-pile.json'
 
 export const DRAWINGS = [
@@ -36,7 +36,7 @@ type Entry = z.infer<typeof tileSchema>
 /** Everyday metal that a newcomer points at. */
 export interface PileTile extends Entry {
   /** the lot it becomes, its mass aside */
-  told: Omit<LotTold, 'massG'>
+  told: Omit<LotDraft, 'massG'>
   /** where what is told of it comes from */
   source: string
 }

@@ -1,2 +1,2 @@
 export { PRACTICE_HEATS, PRACTICE_HEATS_SOURCE, type PracticeHeat } from './practice-heats'
-export { shownBy, type Proof, type Shown } from './shown-by'
+export { practiceProof, type Proof, type Shown } from './shown-by'

@@ -89,15 +89,15 @@ const RULES: Readonly<Record<Exclude<Shown, 'nothing' | 'probe-checked'>, Rule>>
  * @param shownBy what has to be shown
  * @returns null where nothing shows it yet, and for what leaves no record
  */
-export function shownBy(
-  shownBy: Shown,
+export function practiceProof(
+  practiceProof: Shown,
   yard: { heats: readonly Heat[]; gear: readonly Gear[] },
 ): Proof | null {
-  if (shownBy === 'nothing') return null
-  if (shownBy === 'probe-checked') {
+  if (practiceProof === 'nothing') return null
+  if (practiceProof === 'probe-checked') {
     const probe = yard.gear.find((gear) => gear.type === 'thermocouple' && gear.checks.length > 0)
     return probe ? { heats: [], gear: probe.name } : null
   }
-  const found = RULES[shownBy](yard.heats.filter(({ loggedAt }) => loggedAt !== null))
+  const found = RULES[practiceProof](yard.heats.filter(({ loggedAt }) => loggedAt !== null))
   return found ? { heats: found.map(({ number }) => number), gear: null } : null
 }

@@ -1,4 +1,4 @@
-import { losesLifted } from '#core/furnace-model'
+import { liftedHeatLoss } from '#core/furnace-model'
 import { CRUCIBLE_HEAT } from '#core/gear'
 import { meltSurface } from '#core/melt'
 import { DEGAS_MIN, HAND_S, LONGEST_S } from './pace'
@@ -18,9 +18,9 @@ const HOLDS = 0.35
  * down the while, no hotter than it must be, skimmed, treated, lifted and poured.
  * @returns what is done and when; without a pour where the furnace never gets there
  * @source the order of additions and treatments of the run sheet; common practice
- * @example byTheBook(copperHeat).at(-1).do // 'pour'
+ * @example referenceRun(copperHeat).at(-1).do // 'pour'
  */
-export function byTheBook(scenario: Scenario): Act[] {
+export function referenceRun(scenario: Scenario): Act[] {
   const acts: Act[] = [
     { atS: 0, do: 'lid', on: true },
     { atS: 0, do: 'cover', cover: 'glass' },
@@ -43,7 +43,7 @@ export function byTheBook(scenario: Scenario): Act[] {
     acts.push({ atS, do: 'power', to: 1 })
   }
   const treatS = scenario.degassed ? DEGAS_MIN * 60 + REST_S : HAND_S
-  const hot = hotAt(() => liftedAtC(scenario))
+  const hot = hotAt(() => liftTemperature(scenario))
   if (hot === null) return acts
   atS = hot
   if (scenario.degassed) {
@@ -51,7 +51,7 @@ export function byTheBook(scenario: Scenario): Act[] {
     acts.push({ atS, do: 'skim' }, { atS, do: 'power', to: HOLDS }, { atS, do: 'degas', minutes: DEGAS_MIN })
     atS += treatS
     acts.push({ atS, do: 'power', to: 1 })
-    atS = hotAt(() => liftedAtC(scenario)) ?? atS
+    atS = hotAt(() => liftTemperature(scenario)) ?? atS
   }
   acts.push({ atS, do: 'skim' }, { atS, do: 'stir' })
   if (scenario.deoxidised) acts.push({ atS, do: 'deoxidise' })
@@ -62,11 +62,11 @@ export function byTheBook(scenario: Scenario): Act[] {
 /**
  * As hot as it has to be in the furnace, to be at its usual heat when it runs into the mould.
  * @returns °C
- * @example liftedAtC({ window: { fromC: 1060, usualC: 1100, toC: 1150 }, brimCm3: 740, lots: [{ massG: 2000 }], crucibleG: 1000 }) > 1110 // true
+ * @example liftTemperature({ window: { fromC: 1060, usualC: 1100, toC: 1150 }, brimCm3: 740, lots: [{ massG: 2000 }], crucibleG: 1000 }) > 1110 // true
  */
-export function liftedAtC({ window, brimCm3, lots, crucibleG }: Scenario): number {
+export function liftTemperature({ window, brimCm3, lots, crucibleG }: Scenario): number {
   const metalKg = lots.reduce((sum, { massG }) => sum + massG, 0) / 1000
   const perKelvin = metalKg * METAL_KJKGK + (crucibleG / 1000) * CRUCIBLE_HEAT.value
-  const lostKJ = (losesLifted(window.usualC, meltSurface(brimCm3)) * HAND_S) / 1000
+  const lostKJ = (liftedHeatLoss(window.usualC, meltSurface(brimCm3)) * HAND_S) / 1000
   return Math.min(window.toC, window.usualC + lostKJ / perKelvin)
 }

@@ -1,4 +1,4 @@
-import { liftedAtC } from './by-the-book'
+import { liftTemperature } from './by-the-book'
 import type { Act, CastingFault, Scenario } from './scenario'
 import { DEGAS_MIN, HAND_S, LONGEST_S } from './pace'
 import { rehearse } from './rehearse'
@@ -85,7 +85,7 @@ const MENDS: Readonly<Record<Choice, Mend>> = {
     const lastAdd = Math.max(0, ...acts.filter((act) => act.do === 'add').map(({ atS }) => atS))
     if (acts.filter((act) => act.do === 'add').length < lots.length - begins) return null
     const ready = trace.find(
-      ({ atS, celsius }) => atS > lastAdd && atS >= helperS && celsius >= liftedAtC(scenario) - NEAR_C,
+      ({ atS, celsius }) => atS > lastAdd && atS >= helperS && celsius >= liftTemperature(scenario) - NEAR_C,
     )
     if (!ready || ready.atS > lift.atS - 60) return null
     const earlier = lift.atS - ready.atS
@@ -122,7 +122,7 @@ const MENDS: Readonly<Record<Choice, Mend>> = {
  * @param acts as they were done
  * @returns costs of choices that could have been made otherwise
  * @source rehearse; the comparison is exact within the model
- * @example debrief(copperHeat, byTheBook(copperHeat)).better // []
+ * @example debrief(copperHeat, referenceRun(copperHeat)).better // []
  */
 export function debrief(scenario: Scenario, acts: readonly Act[]): Debrief {
   const was = rehearse(scenario, acts, LONGEST_S)

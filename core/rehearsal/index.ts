@@ -1,4 +1,4 @@
-export { byTheBook } from './by-the-book'
+export { referenceRun } from './by-the-book'
 export { CHOICES, debrief, type Choice, type ChoiceCost, type Debrief } from './debrief'
 export { openRehearsal, rehearse, type Rehearsal } from './rehearse'
 export type { CastResult, Poured, Rehearsed, Standing } from './standing'

@@ -39,9 +39,9 @@ export function toDross(
 
 /**
  * Zinc that leaves as fume, g.
- * @example fumeOff({ grams: { Zn: 2 }, meltG: 10, zincLostG: 0 }, 1) ?? 'gone' // 'gone'
+ * @example zincFume({ grams: { Zn: 2 }, meltG: 10, zincLostG: 0 }, 1) ?? 'gone' // 'gone'
  */
-export function fumeOff(now: Pick<InPot, 'grams' | 'meltG' | 'zincLostG'>, grams: number): void {
+export function zincFume(now: Pick<InPot, 'grams' | 'meltG' | 'zincLostG'>, grams: number): void {
   now.grams.Zn = (now.grams.Zn ?? 0) - grams
   now.meltG -= grams
   now.zincLostG += grams
@@ -50,9 +50,9 @@ export function fumeOff(now: Pick<InPot, 'grams' | 'meltG' | 'zincLostG'>, grams
 /**
  * Metal that runs out through the wall, all of it alike.
  * @param share of what is there
- * @example spill({ grams: { Cu: 2 }, meltG: 2, spilled: {} }, 0.5) ?? 'out' // 'out'
+ * @example loseToSpill({ grams: { Cu: 2 }, meltG: 2, spilled: {} }, 0.5) ?? 'out' // 'out'
  */
-export function spill(now: Pick<InPot, 'grams' | 'meltG' | 'spilled'>, share: number): void {
+export function loseToSpill(now: Pick<InPot, 'grams' | 'meltG' | 'spilled'>, share: number): void {
   for (const [symbol, here] of Object.entries(now.grams)) {
     now.spilled[symbol] = (now.spilled[symbol] ?? 0) + share * here
     now.grams[symbol] = here * (1 - share)
@@ -63,9 +63,9 @@ export function spill(now: Pick<InPot, 'grams' | 'meltG' | 'spilled'>, share: nu
 /**
  * What some minutes do to a molten charge: zinc goes, dross grows, an aluminium melt takes up gas.
  * @source zinc and hydrogen of #core/melt; dross an engineering estimate in data/rehearsal.json
- * @example standMelt({ ...openRehearsal(copperHeat).now, celsius: 1200 }, { metal: 'Cu', surfaceCm2: 80, inDross: {} }, 0) ?? 'stood' // 'stood'
+ * @example holdMelt({ ...openRehearsal(copperHeat).now, celsius: 1200 }, { metal: 'Cu', surfaceCm2: 80, inDross: {} }, 0) ?? 'stood' // 'stood'
  */
-export function standMelt(
+export function holdMelt(
   now: InPot,
   { metal, surfaceCm2, inDross }: { metal: string; surfaceCm2: number; inDross: Record<string, number> },
   minutes: number,
@@ -74,7 +74,7 @@ export function standMelt(
   const zinc = now.grams.Zn ?? 0
   if (zinc > 0 && metal === 'Cu') {
     const pressure = zincPressure(sharesOf(now), now.celsius)
-    fumeOff(now, Math.min(zinc, startingRate() * surfaceCm2 * pressure * factor * minutes))
+    zincFume(now, Math.min(zinc, startingRate() * surfaceCm2 * pressure * factor * minutes))
   }
   const { gPerCm2Min, doublesEveryC } = ANSWERS.dross
   const rate = (gPerCm2Min[metal] ?? 0) * Math.exp((Math.LN2 * (now.celsius - now.liquidusC)) / doublesEveryC)

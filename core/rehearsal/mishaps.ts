@@ -1,5 +1,5 @@
 import { seededRandom } from '#core/chance'
-import { byTheBook } from './by-the-book'
+import { referenceRun } from './by-the-book'
 import type { Mishap, MishapKind, Scenario } from './scenario'
 import { ANSWERS } from './table'
 
@@ -20,7 +20,7 @@ export function mishapsOf(scenario: Scenario, level: Level, seed: number): Misha
   const random = seededRandom(seed)
   const comes = (what: MishapKind) => random.even() < (chances[what] ?? 0)
   const plain = { ...scenario, mishaps: [] }
-  const book = byTheBook(plain)
+  const book = referenceRun(plain)
   const liftS = book.find((act) => act.do === 'lift')?.atS ?? 3600
   const between = (low: number, high: number) => Math.round(liftS * (low + (high - low) * random.even()))
   const found: Mishap[] = []

@@ -8,7 +8,7 @@ import {
   wantsFeeding,
 } from '#core/casting'
 import { methodSpread } from '#core/assay'
-import { blendDensity, mostOf, type Composition } from '#core/composition'
+import { blendDensity, mainElement, type Composition } from '#core/composition'
 import { metalOfPractice } from '#core/families'
 import { seededRandom } from '#core/chance'
 import { freezingHeat } from '#core/melt'
@@ -127,7 +127,7 @@ export interface ReadElement {
  */
 export function rehearsedAssay(composition: Composition, seed: number): ReadElement[] {
   const random = seededRandom(seed)
-  const base = mostOf(composition)
+  const base = mainElement(composition)
   if (!base) return []
   const read = Object.entries(composition)
     .filter(([symbol, pct]) => symbol !== base && pct >= ANSWERS.assay.leastPct)

@@ -5,13 +5,13 @@ import {
   burn,
   chargeHeat,
   FURNACE_MODEL,
-  losesLifted,
+  liftedHeatLoss,
   type ChargeHeat,
   type Fire,
 } from '#core/furnace-model'
 import { hydrogenSolubilityAl, meltSurface, zincPressure } from '#core/melt'
 import { byId } from '#core/lists'
-import { fumeOff, sharesOf, spill, standMelt, toDross } from './melt-stands'
+import { zincFume, sharesOf, loseToSpill, holdMelt, toDross } from './melt-stands'
 import { castFills, castingFaults, densityIndexOf } from './outcome'
 import type { Act, CastingFault, Happened, Mishap, MishapKind, RehearsalLot, Scenario } from './scenario'
 import type { Poured, Rehearsed, Standing } from './standing'
@@ -161,7 +161,7 @@ class Run {
     const now = this.#now
     const { furnace } = this.#scenario
     const before = now.celsius
-    if (now.lifted) this.#radiate(losesLifted(now.celsius, this.#surfaceCm2))
+    if (now.lifted) this.#radiate(liftedHeatLoss(now.celsius, this.#surfaceCm2))
     else {
       burn(this.#fire, furnace, now.celsius, this.#fireNow(), STEP_S, now.lid ? 0 : this.#surfaceCm2)
       this.#radiate(bareMelt(now.celsius, this.#surfaceCm2) * FURNACE_MODEL.mouth.lidLets)
@@ -221,9 +221,9 @@ class Run {
   #stand(minutes: number): void {
     const now = this.#now
     if (now.celsius < now.liquidusC || now.meltG <= 1) return
-    standMelt(now, { metal: this.#metal, surfaceCm2: this.#surfaceCm2, inDross: this.#inDross }, minutes)
+    holdMelt(now, { metal: this.#metal, surfaceCm2: this.#surfaceCm2, inDross: this.#inDross }, minutes)
     if (!this.#since('weeps')) return
-    spill(now, ANSWERS.weeps.shareMin * minutes)
+    loseToSpill(now, ANSWERS.weeps.shareMin * minutes)
     const before = this.#fire.heatKJ
     this.#charge = this.#heatNow()
     this.#fire.heatKJ = this.#charge.at(now.celsius)
@@ -355,7 +355,7 @@ class Run {
       const { overAtm, lostShare } = ANSWERS.flare
       if (pressure > overAtm) {
         this.#happen('flare', lot.id)
-        fumeOff(now, zinc * lostShare)
+        zincFume(now, zinc * lostShare)
       }
     }
     const before = this.#fire.heatKJ

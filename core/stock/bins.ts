@@ -1,5 +1,5 @@
 import { totalG } from '#core/lists'
-import { mix, mostOf, UNIDENTIFIED, type Composition } from '#core/composition'
+import { mix, mainElement, UNIDENTIFIED, type Composition } from '#core/composition'
 import type { Lot } from './schema'
 
 /** All bins of one metal. */
@@ -25,7 +25,7 @@ export interface BinsTogether {
  * @example mainMetal({ composition: { Cu: 70, Zn: 30 } }) // 'Cu'
  */
 export function mainMetal({ composition }: Pick<Lot, 'composition'>): string {
-  return mostOf(composition) ?? UNIDENTIFIED
+  return mainElement(composition) ?? UNIDENTIFIED
 }
 
 /** What lies in the bins, taken together and by metal. */

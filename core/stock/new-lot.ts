@@ -1,7 +1,7 @@
 import type { Lot } from './schema'
 
 /** What has to be told of a lot; all else has a beginning. */
-export type LotTold = Pick<Lot, 'name' | 'massG' | 'composition'> & Partial<Lot>
+export type LotDraft = Pick<Lot, 'name' | 'massG' | 'composition'> & Partial<Lot>
 
 /**
  * A lot as it is first written down: scrap in castings, a guess, without a price, where nothing else is told.
@@ -9,7 +9,7 @@ export type LotTold = Pick<Lot, 'name' | 'massG' | 'composition'> & Partial<Lot>
  * @param told its name, mass in g, composition in wt%, and whatever else is known
  * @example newLot({ id: 'a', now: at }, { name: 'Taps', massG: 900, composition: { Cu: 60, Zn: 38 } }).knowledge // 'guess'
  */
-export function newLot(stamp: { id: string; now: string }, told: LotTold): Lot {
+export function newLot(stamp: { id: string; now: string }, told: LotDraft): Lot {
   return {
     kind: 'scrap',
     form: 'casting',

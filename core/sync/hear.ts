@@ -1,9 +1,9 @@
 import { applyUpdate, findRootTypeKey, YMapEvent, type Doc, type Transaction, Map as YMap } from 'yjs'
 import {
-  fateOf,
+  mergeOutcome,
   isQuestion,
   isSum,
-  knew,
+  hadSeen,
   knownOf,
   mergeRecords,
   pathOf,
@@ -58,7 +58,7 @@ function touchedBy(transaction: Transaction): { touched: Touched[]; overwritten:
     for (const [place, { action, oldValue }] of changes.keys) {
       const stands = shelf.get(place)
       const lost = oldValue as Entry | undefined
-      if (action === 'update' && stands && lost && !isSum(place) && !knew(stands, lost))
+      if (action === 'update' && stands && lost && !isSum(place) && !hadSeen(stands, lost))
         overwritten.push({ collection, id, place, lost, stands })
     }
   }
@@ -97,7 +97,7 @@ function draw(doc: Doc, overwritten: readonly Overwritten[], device: DeviceId): 
   }
   doc.transact(() => {
     for (const { collection, id, place, lost, stands } of overwritten) {
-      const fate = fateOf(place, stands, lost)
+      const fate = mergeOutcome(place, stands, lost)
       if (fate === 'again') writeAgain(doc, { collection, id, place, entry: lost, over: stands })
       if (fate === 'asked') ask(collection, id, pathOf(place), stands.v, lost.v)
       if (fate !== 'copies') continue

@@ -7,11 +7,11 @@ test('letters, −5, nothing and an unknown unit get their message where they we
   await visit(page, '/heat/13/target')
   const tap = page.getByLabel(/Tap mass/)
   for (const [typed, message] of [
-    ['lots', 'That is not a figure'],
+    ['lots', 'That is not a number'],
     ['-5', 'It cannot be below zero'],
     ['0', 'It must be more than zero'],
     ['5 stone', 'Unknown unit'],
-    ['', 'Type a figure'],
+    ['', 'Type a number'],
   ] as const) {
     await tap.fill(typed)
     await tap.blur()
@@ -54,9 +54,9 @@ test('a lot of nothing is refused: no name, no metal @long', async ({ page }) =>
   await visit(page, '/stock')
   await page.getByRole('button', { name: 'Add a lot' }).click()
   await page.getByRole('button', { name: 'Save', exact: true }).click()
-  await expect(page.getByText('Give it a name you will know it by.')).toBeVisible()
-  await expect(page.getByText('Say what it is made of')).toBeVisible()
-  await expect(page.getByText('Type a figure, such as 250, 2 kg')).toBeVisible()
+  await expect(page.getByText('Give it a name.')).toBeVisible()
+  await expect(page.getByText('Say composition')).toBeVisible()
+  await expect(page.getByText('Type a number, such as 250, 2 kg')).toBeVisible()
   await page.getByLabel('Name', { exact: true }).fill('Mystery metal')
   await page.getByLabel('Element 1').fill('Xx')
   await page.getByLabel('Xx share').fill('50')
@@ -69,9 +69,9 @@ test('more tap mass than metal: said how much there is, and the way out works @l
   await openDemo(page)
   await visit(page, '/heat/13/target')
   await page.getByLabel(/Tap mass/).fill('90 kg')
-  await page.getByRole('link', { name: 'Work out the charge' }).click()
+  await page.getByRole('link', { name: 'Calculate the charge' }).click()
   const answer = page.getByTestId('answer')
-  await expect(answer).toContainText('There is not enough metal')
+  await expect(answer).toContainText('Not enough metal')
   expect(plain(await answer.innerText())).toContain('90.000 kg wanted')
   await page.getByRole('button', { name: 'Apply it' }).click()
   await expect(answer).toContainText(/to tap for/)
@@ -86,7 +86,7 @@ test('an assay of letters or 140 is refused, the other figures stay', async ({ p
   await group.getByLabel(/^Zn/).fill('140')
   await expect(page.getByRole('alert')).toContainText('cannot be over 100')
   await group.getByLabel(/^Zn/).fill('about two')
-  await expect(page.getByRole('alert')).toContainText('not a figure')
+  await expect(page.getByRole('alert')).toContainText('not a number')
   await expect(group.getByLabel(/^Sn/)).toHaveValue('9.8')
 })
 
@@ -120,7 +120,7 @@ test('a reading in the other scale is asked about, not while it is typed, and no
   await visit(page, '/heat/13/melt')
   const reading = page.getByRole('textbox', { name: /^Temperature/ })
   const alert = page.getByRole('alert')
-  const logged = page.getByRole('button', { name: /^Strike/ })
+  const logged = page.getByRole('button', { name: /^Delete/ })
   await reading.pressSequentially('2150')
   await expect(alert).toHaveCount(0)
   await reading.press('Enter')

@@ -31,11 +31,11 @@ test('of a backup that was changed what is whole is offered, and the rest only w
   value.lots = value.lots.filter((_, at) => at !== 3)
   await put(page, 'changed.json', `${JSON.stringify(value, null, 1)}\n`)
   const damage = page.getByTestId('file-damage')
-  await expect(damage).toContainText('not as it was saved')
-  await expect(damage).toContainText('1 record cannot be read any more')
+  await expect(damage).toContainText('altered or damaged')
+  await expect(damage).toContainText('1 record can no longer be read')
   await expect(page.getByTestId('import-counts')).toContainText('0 later than yours')
   await damage.getByRole('checkbox').check()
-  await page.getByRole('button', { name: 'Merge it in' }).click()
+  await page.getByRole('button', { name: 'Merge it' }).click()
   await expect(page.getByRole('status').filter({ hasText: 'Merged changed.json' })).toBeVisible()
 })
 
@@ -81,10 +81,10 @@ test('looking at a package changes nothing: the kept picture stays, and one with
   })
   await put(page, 'other.zip', other)
   await expect(page.getByTestId('import-counts')).toBeVisible()
-  await page.getByRole('button', { name: 'Leave all as it is' }).click()
+  await page.getByRole('button', { name: 'Change nothing' }).click()
   expect(await kept()).toEqual(before)
   await put(page, 'other.zip', other)
-  await page.getByRole('button', { name: 'Put it in place of my yard' }).click()
+  await page.getByRole('button', { name: 'Replace my yard with it' }).click()
   await expect(page.getByRole('heading', { name: 'Demo yard' })).toBeVisible()
   await saved(page)
   const after = await kept()
@@ -124,7 +124,7 @@ test('merged, what each side typed is there; what both changed is asked; a numbe
   await expect(clash).toContainText('the name')
   await expect(clash.getByLabel(/yours: “Named here”/)).toBeChecked()
   await clash.getByLabel(/the file’s: “Named on the phone”/).check()
-  await page.getByRole('button', { name: 'Merge it in' }).click()
+  await page.getByRole('button', { name: 'Merge it' }).click()
   await saved(page)
   const merged = JSON.parse((await savedYard(page)).toString()) as typeof demo
   expect(merged.heats.find(({ id }) => id === heat.id)).toMatchObject({
@@ -147,7 +147,7 @@ test('a snapshot put back, then a newer backup: told which is later, each step u
   }
   await openDemo(page)
   await visit(page, '/safety')
-  await page.getByRole('button', { name: 'Take one now' }).click()
+  await page.getByRole('button', { name: 'Take a snapshot' }).click()
   await expect(page.getByTestId('snapshots').getByRole('listitem')).toHaveCount(1)
   await visit(page, '/heat/13/assay')
   await name.fill('In the backup')
@@ -158,9 +158,9 @@ test('a snapshot put back, then a newer backup: told which is later, each step u
 
   // Back to the snapshot, although a backup and a later word are both newer than it.
   await visit(page, '/safety')
-  await page.getByRole('button', { name: /^Look at it/ }).click()
+  await page.getByRole('button', { name: /^Open it/ }).click()
   await expect(counts).toContainText('1 older than yours')
-  await page.getByRole('button', { name: 'Put it in place of my yard' }).click()
+  await page.getByRole('button', { name: 'Replace my yard with it' }).click()
   await expect(page.getByText(/^Opened the snapshot/)).toBeVisible()
   await saved(page)
   await called('Skiff fairleads in gunmetal')
@@ -170,7 +170,7 @@ test('a snapshot put back, then a newer backup: told which is later, each step u
   // The backup beside it is newer, and says so; merging takes its word.
   await put(page, 'newer.json', backup)
   await expect(counts).toContainText('1 later than yours')
-  await page.getByRole('button', { name: 'Merge it in' }).click()
+  await page.getByRole('button', { name: 'Merge it' }).click()
   await expect(page.getByRole('status').filter({ hasText: 'Merged newer.json' })).toBeVisible()
   await saved(page)
   await called('In the backup')
@@ -190,15 +190,13 @@ test('a snapshot put back, then a newer backup: told which is later, each step u
   await called('After the backup')
 })
 
-test('site data cleared while the yard is open: told, and all of it written again @long', async ({
-  page,
-}) => {
+test('site data cleared while the yard is open: told, and all of it saved again @long', async ({ page }) => {
   await openDemo(page)
   await visit(page, '/heat/13/assay')
   const client = await page.context().newCDPSession(page)
   await client.send('Storage.clearDataForOrigin', { origin: new URL(page.url()).origin, storageTypes: 'all' })
   await page.getByRole('textbox', { name: 'Name of the heat' }).fill('After the clearing')
-  await expect(page.getByTestId('written-again')).toContainText('written again')
+  await expect(page.getByTestId('written-again')).toContainText('saved again')
   await saved(page)
   await page.reload()
   await expect(page.getByRole('textbox', { name: 'Name of the heat' })).toHaveValue('After the clearing')
@@ -221,7 +219,7 @@ test('a yard the browser threw away between two starts is said to be gone, not d
   })
   await page.goto('/')
   const gone = page.getByTestId('yard-gone')
-  await expect(gone).toContainText('the browser has nothing of it any more')
+  await expect(gone).toContainText('its data is gone')
   const chooser = page.waitForEvent('filechooser')
   await gone.getByRole('button', { name: 'Open a backup' }).click()
   await (await chooser).setFiles(file('kept.json', kept))
@@ -235,7 +233,7 @@ test('a yard the browser threw away between two starts is said to be gone, not d
     storageTypes: 'indexeddb',
   })
   await page.goto('/')
-  await gone.getByRole('button', { name: 'I do not need it' }).click()
+  await gone.getByRole('button', { name: 'I don’t need it' }).click()
   await expect(gone).toHaveCount(0)
   await page.reload()
   await expect(page.getByRole('heading', { level: 1 }).first()).toBeVisible()
@@ -258,7 +256,7 @@ anyConsole('where the browser blocks all site data the app says so, and works @l
     const faults: string[] = []
     page.on('pageerror', (error) => faults.push(error.message))
     await page.goto(`${baseURL}/?yard=demo`)
-    await expect(page.getByTestId('kept-nowhere')).toContainText('This browser keeps nothing')
+    await expect(page.getByTestId('kept-nowhere')).toContainText('This browser stores nothing')
     await page.getByRole('link', { name: /Stock/ }).first().click()
     await expect(page.getByRole('heading', { name: 'Plumbing offcuts' })).toBeVisible()
     expect(faults).toEqual([])

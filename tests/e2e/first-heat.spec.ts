@@ -11,7 +11,7 @@ test('from the demo yard to a logged 2 kg heat of gunmetal', async ({ page }) =>
   await expect(page.getByText('Liquidus 999 °C')).toBeVisible()
   await page.getByLabel(/Tap mass/).fill('2 kg')
   await page.getByLabel(/Tap mass/).press('Tab')
-  await page.getByRole('link', { name: 'Work out the charge' }).click()
+  await page.getByRole('link', { name: 'Calculate the charge' }).click()
 
   // Charge
   const answer = page.getByTestId('answer')
@@ -40,7 +40,7 @@ test('from the demo yard to a logged 2 kg heat of gunmetal', async ({ page }) =>
     await expect(page.getByTestId('scale-target')).toHaveAttribute('aria-busy', 'false')
     const target = plain(await page.getByTestId('scale-target').innerText())
     const wanted = Number(target.replace(/[^\d.]/g, ''))
-    await page.getByLabel(/The scale says/).fill(String(Math.round(wanted) + (line === 0 ? 3 : 0)))
+    await page.getByLabel(/Scale reading/).fill(String(Math.round(wanted) + (line === 0 ? 3 : 0)))
     await page.getByRole('button', { name: 'Record, next' }).click()
     await expect(page.getByRole('button', { name: `Take back ${lot}` })).toBeVisible()
   }
@@ -73,7 +73,7 @@ test('from the demo yard to a logged 2 kg heat of gunmetal', async ({ page }) =>
     await page.getByLabel(part, { exact: true }).fill(mass)
     await page.getByLabel(part, { exact: true }).press('Tab')
   }
-  await expect(balance).toContainText('It closes')
+  await expect(balance).toContainText('Balance closes')
 
   // Assay
   await page.getByRole('link', { name: 'Measure it' }).click()
@@ -93,16 +93,16 @@ test('from the demo yard to a logged 2 kg heat of gunmetal', async ({ page }) =>
     Si: '<0.002',
   }))
     await reading.getByRole('textbox', { name: new RegExp(`^${element} `) }).fill(value)
-  await expect(page.getByTestId('verdict')).toContainText('every limit holds')
+  await expect(page.getByTestId('verdict')).toContainText('In spec for')
   await page.reload()
-  await expect(page.getByTestId('verdict')).toContainText('every limit holds')
+  await expect(page.getByTestId('verdict')).toContainText('In spec for')
   await page.getByRole('button', { name: 'Log the heat' }).click()
 
   // Ledger
   const row = page.getByTestId('ledger').getByRole('listitem').first()
   await expect(row).toContainText('H-014')
   await expect(row).toContainText('Cleats for the skiff')
-  await expect(row).toContainText('Inside')
+  await expect(row).toContainText('In spec')
   await page.getByLabel('Search the ledger').fill('cleats skiff gunmetal')
   await expect(page.getByTestId('ledger').getByRole('listitem')).toHaveCount(1)
   await expect(page.getByTestId('where-chart').locator('.bars path').first()).toBeVisible()
@@ -117,7 +117,7 @@ test('the front page: loose ends, the bins together, the last heats @long', asyn
   await openDemo(page)
   const ends = page.getByTestId('loose-ends')
   await expect(ends.getByRole('listitem')).toHaveCount(1)
-  await expect(ends).toContainText('“Number three, new” wants its first firing')
+  await expect(ends).toContainText('“Number three, new” needs its first firing')
   await expect(page.getByTestId('bins-together')).toContainText('Aluminium')
   await expect(page.getByRole('region', { name: 'Last heats' }).getByRole('listitem')).toHaveCount(6)
   await ends.getByRole('link', { name: /Fire it/ }).click()
@@ -165,7 +165,7 @@ test('a stranger with a blank yard: a first lot, a first charge', async ({ page 
     await page.getByRole('button', { name: 'Save', exact: true }).click()
     await expect(page.getByRole('heading', { name, exact: true })).toBeVisible()
   }
-  await page.getByRole('link', { name: 'Hephaestal, the yard' }).click()
+  await page.getByRole('link', { name: 'Hephaestal, start page' }).click()
   await page.getByRole('button', { name: 'Start a heat' }).click()
   await page.getByRole('combobox', { name: 'Find an alloy' }).fill('C23000')
   await page
@@ -173,6 +173,6 @@ test('a stranger with a blank yard: a first lot, a first charge', async ({ page 
     .first()
     .click()
   await page.getByLabel(/Tap mass/).fill('1000')
-  await page.getByRole('link', { name: 'Work out the charge' }).click()
+  await page.getByRole('link', { name: 'Calculate the charge' }).click()
   await expect(page.getByTestId('answer')).toContainText('from 2 lots')
 })

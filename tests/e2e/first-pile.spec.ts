@@ -59,7 +59,7 @@ test('a pile that makes none of the alloys is said to, and is melted as it is @l
     await page.getByLabel(name, { exact: true }).fill(amount)
   }
   await expect(page.getByTestId('pile-answer')).toHaveText(
-    'As it lies it makes none of the alloys known here.',
+    'This pile alone does not make any alloy in the library.',
   )
   await expect(page.getByTestId('becomes')).toContainText('Valve bronze UNS C92200')
   await page.getByRole('button', { name: 'Melt it as it is' }).click()
@@ -78,7 +78,7 @@ test('counted and not weighed: what one is taken to weigh is said; undo, a reloa
   const row = page.locator('[data-lot="Drink cans"]')
   await expect(row).toContainText(/Taken as 290.g: one can as 14.5.g, an estimate/)
   await cans.fill('a bucketful')
-  await expect(row).toContainText(/a bucket of 10 litres as 700.g/)
+  await expect(row).toContainText(/a 10-litre bucket as 700.g/)
   await cans.fill('a bucket of wheels')
   await cans.press('Tab')
   await expect(row.getByRole('alert')).toContainText('3 kg, 5 lb 3 oz, a bucketful, 20 cans')
@@ -100,8 +100,8 @@ test('counted and not weighed: what one is taken to weigh is said; undo, a reloa
     'Not weighed: 1 wheel, taken as 8000 g each.',
   )
   await expect(row).not.toContainText('Not weighed')
-  await row.getByText('Taken to be…').click()
-  await page.getByRole('button', { name: /^Put it right/ }).click()
+  await row.getByText('Assumed composition…').click()
+  await page.getByRole('button', { name: /^Correct it/ }).click()
   await expect(page.getByRole('dialog')).toContainText('Edit Drink cans')
 })
 
@@ -113,14 +113,14 @@ test('a list pasted from a note and rows from a spreadsheet become lots, whereve
   await page.getByRole('dialog').getByRole('textbox').fill('copper wire 3 kg\ntin 400 g\ngrandmother 2 kg')
   await page.getByRole('button', { name: 'Read it' }).click()
   await expect(page.getByTestId('import-answer')).toContainText('2 of 3 rows')
-  await page.getByRole('button', { name: 'Put 2 lots in the bins' }).click()
+  await page.getByRole('button', { name: 'Add 2 lots to stock' }).click()
   await expect(page.getByLabel('tin', { exact: true })).toHaveValue(/400.g/)
   await page.evaluate(() => {
     const data = new DataTransfer()
     data.setData('text/plain', 'name\tmass kg\tCu\tZn\nCases\t1\t70\t30')
     document.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true }))
   })
-  await page.getByRole('button', { name: 'Put 1 lot in the bins' }).click()
+  await page.getByRole('button', { name: 'Add 1 lot to stock' }).click()
   await expect(page.getByLabel('Cases', { exact: true })).toHaveValue(/1.000.g/)
   await expect(
     page
@@ -133,7 +133,7 @@ test('a list pasted from a note and rows from a spreadsheet become lots, whereve
 test('a heat started first asks for metal, kindly, and waits for it @long', async ({ page }) => {
   await blank(page)
   await page.getByRole('button', { name: 'Start a heat instead' }).click()
-  await expect(page.getByTestId('no-metal-yet')).toContainText('There is no metal in the yard yet')
+  await expect(page.getByTestId('no-metal-yet')).toContainText('There is no metal in stock yet')
   const find = page.getByRole('combobox', { name: 'Find an alloy' })
   await find.fill('C90500')
   await expect(page.getByRole('listbox').getByRole('option').first()).toBeVisible()
@@ -142,7 +142,7 @@ test('a heat started first asks for metal, kindly, and waits for it @long', asyn
   await visit(page, '/heat/1/charge')
   await expect(page.getByTestId('no-metal-yet')).toBeVisible()
   await expect(page.getByText(/Buy|to buy/)).toHaveCount(0)
-  await page.getByRole('link', { name: 'Say what there is' }).click()
+  await page.getByRole('link', { name: 'List it' }).click()
   for (const name of ['Copper wire', 'Tin', 'Zinc'])
     await page.getByRole('button', { name: `Add ${name}`, exact: true }).click()
   await page.getByRole('link', { name: 'Continue H-001' }).click()
@@ -154,7 +154,7 @@ test('on the pile page the first press starts the heat, a figure just typed or n
 }) => {
   await openDemo(page)
   await visit(page, '/pile')
-  await expect(page.getByTestId('pile-answer')).toContainText('can be tapped now')
+  await expect(page.getByTestId('pile-answer')).toContainText('can be made now')
   await page.getByLabel('I want at least').fill('500 g')
   await page
     .getByRole('button', { name: /^Start a heat of/ })

@@ -8,7 +8,7 @@ test('when it will be ready: in minutes before lighting, by the clock from the f
   await visit(page, '/heat/13/melt')
   const card = page.getByTestId('forecast')
   await expect(card).toContainText(/about \d+ min after lighting \(\d+ to \d+\)/)
-  await expect(card).toContainText('what its heats took')
+  await expect(card).toContainText('what this furnace’s heats took')
 
   /** From the earliest to the latest it may be ready, min. */
   const width = async () => {
@@ -29,7 +29,7 @@ test('when it will be ready: in minutes before lighting, by the clock from the f
     await log(celsius)
   }
   await expect.poll(width).toBeLessThan(first)
-  await expect(card).toContainText('Molten through at about')
+  await expect(card).toContainText('Molten at about')
   await expect(page.getByTestId('melt-trace')).toBeVisible()
   await saved(page)
   await page.reload()
@@ -46,9 +46,7 @@ test('when it will be ready: in minutes before lighting, by the clock from the f
   await expect(set).toHaveCount(0)
   const fire = page.getByRole('group', { name: 'Fire and lid' })
   await fire.getByRole('button', { name: 'Fire 75 %' }).click()
-  await expect(set).toContainText(
-    /Reckoned with the fire at: 75 %\. At full fire with the lid on from now: at about/,
-  )
+  await expect(set).toContainText(/Based on fire at 75 %\. At full fire, lid on, from now: at about/)
   await expect.poll(middle).toBeGreaterThan(before)
   await fire.getByRole('button', { name: 'Lid off' }).click()
   await expect(set).toContainText('75 %, and the lid off')

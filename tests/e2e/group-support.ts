@@ -57,8 +57,8 @@ export async function deskBegins(page: Page, url = ''): Promise<void> {
   await expect(page.getByRole('heading', { name: 'Demo yard' })).toBeVisible()
   await visit(page, '/group')
   await page.getByLabel('Name of this device').fill('Desk')
-  await page.getByRole('button', { name: 'Begin with this yard' }).click()
-  await expect(page.getByTestId('group-standing')).toContainText('add the next device')
+  await page.getByRole('button', { name: 'Start with this yard' }).click()
+  await expect(page.getByTestId('group-standing')).toContainText('Add the next device')
 }
 
 /** The address a device shows for another, with a code that is good once. */

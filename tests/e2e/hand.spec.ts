@@ -16,7 +16,7 @@ async function weighOn(page: Page, typed: (shown: string, line: number) => strin
     await expect(page.getByTestId('scale-lot').or(allWeighed(page))).toBeVisible()
     if (await allWeighed(page).isVisible()) return line
     const lot = await lotName(page)
-    await page.getByLabel(/The scale says/).fill(typed(await asked(page), line))
+    await page.getByLabel(/Scale reading/).fill(typed(await asked(page), line))
     await page.getByRole('button', { name: 'Record, next' }).click()
     await expect(page.getByRole('button', { name: `Take back ${lot}` })).toBeVisible()
   }
@@ -61,11 +61,11 @@ test('one lot 5 % over: said before it is taken, the rest worked out again, relo
 }) => {
   await openDemo(page)
   await visit(page, '/heat/13/scale')
-  await expect(page.getByTestId('tolerance')).toContainText('Good from')
+  await expect(page.getByTestId('tolerance')).toContainText('Anything from')
   const wanted = Number((await asked(page)).replace(/[^\d.]/g, ''))
-  await page.getByLabel(/The scale says/).fill(String(Math.round(wanted * 1.05)))
+  await page.getByLabel(/Scale reading/).fill(String(Math.round(wanted * 1.05)))
   await expect(page.getByTestId('outcome')).toContainText('over')
-  await expect(page.getByTestId('outcome')).toContainText(/Every limit holds/)
+  await expect(page.getByTestId('outcome')).toContainText(/In spec/)
   await page.getByRole('button', { name: 'Record, next' }).click()
   await expect(page.getByText('1 of')).toBeVisible()
   await saved(page)
@@ -84,7 +84,7 @@ test('far too much of one lot: what it breaks is said with its size, a way out i
   await page.getByText('Tin bar').first().waitFor()
   for (const lot of ['Plumbing offcuts', 'Compression fittings']) await weighOnly(page, lot, (shown) => shown)
   await expect(page.getByTestId('scale-lot')).toHaveText('Tin bar')
-  await page.getByLabel(/The scale says/).fill('900')
+  await page.getByLabel(/Scale reading/).fill('900')
   await expect(page.getByTestId('outcome')).toContainText(/tin comes to .* over its limit/i)
   await page.getByRole('button', { name: 'Record, next' }).click()
   const harm = page.getByTestId('harm')
@@ -94,7 +94,7 @@ test('far too much of one lot: what it breaks is said with its size, a way out i
   ).toBeVisible()
   // The least harm fills the crucible, and not a gram more.
   await expect(page.getByText('It does not fit')).toHaveCount(0)
-  await harm.getByRole('button', { name: /Take Tin bar back down to/ }).click()
+  await harm.getByRole('button', { name: /Reduce Tin bar to/ }).click()
   await expect(harm).toHaveCount(0)
   await weighOn(page, (shown) => shown)
   await expect(page.getByTestId('harm')).toHaveCount(0)
@@ -112,10 +112,10 @@ test('the bin runs out half way: what was there is taken, others are drawn in, t
   await openDemo(page)
   await visit(page, '/heat/13/scale')
   await expect(page.getByTestId('scale-lot')).toHaveText('Plumbing offcuts')
-  await page.getByLabel(/The scale says/).fill('1000')
+  await page.getByLabel(/Scale reading/).fill('1000')
   await page.getByRole('button', { name: 'Record, next' }).click()
   await expect(
-    page.getByRole('status').filter({ hasText: 'drawn in' }).or(page.getByTestId('harm')),
+    page.getByRole('status').filter({ hasText: 'others were added' }).or(page.getByTestId('harm')),
   ).toBeVisible()
   await weighOn(page, (shown) => shown)
   await expect(page.getByRole('link', { name: 'Run the melt' })).toBeVisible()
@@ -125,7 +125,7 @@ test('a way out taken and then weighed as shown keeps its word @long', async ({ 
   await openDemo(page)
   await visit(page, '/heat/13/target')
   await page.getByLabel(/Tap mass/).fill('30 kg')
-  await page.getByRole('link', { name: 'Work out the charge' }).click()
+  await page.getByRole('link', { name: 'Calculate the charge' }).click()
   await page
     .getByTestId('ways-out')
     .getByRole('button', { name: /Tap .* instead/ })
@@ -146,15 +146,15 @@ test('losses: seen and set in one place, the plan follows at once @long', async 
     Number(/Charge ([\d ]+) g/.exec(plain(await answer.innerText()))![1]!.replace(/ /g, ''))
   const usual = await charged()
   await page.getByRole('button', { name: /^Losses/ }).click()
-  await page.getByLabel('This heat reckons with').selectOption('none')
+  await page.getByLabel('Losses used for this heat').selectOption('none')
   await expect.poll(charged).toBeLessThan(usual)
   // Without losses what goes in is what is tapped.
   expect(await charged()).toBeLessThan(2010)
-  await page.getByLabel('This heat reckons with').selectOption('usual')
+  await page.getByLabel('Losses used for this heat').selectOption('usual')
   await expect.poll(charged).toBe(usual)
   await page.getByLabel('Tin: planned with').fill('0.9')
   await page.getByLabel('Tin: planned with').press('Tab')
-  await expect(page.getByLabel('This heat reckons with')).toHaveValue('own')
+  await expect(page.getByLabel('Losses used for this heat')).toHaveValue('own')
   await expect.poll(charged).toBeGreaterThan(usual)
 })
 

@@ -32,7 +32,7 @@ test('practice heats: what the ledger shows is marked, the next is pointed at, o
   await expect(page.getByText('next', { exact: true })).toHaveCount(1)
   await page
     .getByTestId('practice-two-metals')
-    .getByRole('button', { name: /Begin it/ })
+    .getByRole('button', { name: /Start it/ })
     .click()
   await expect(page).toHaveURL(/heat\/14\/target/)
   await expect(page.getByLabel('Name of the heat')).toHaveValue('Practice: A bronze of two metals')

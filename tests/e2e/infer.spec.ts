@@ -13,7 +13,7 @@ async function weighAll(page: Page): Promise<void> {
     const lot = (await page.getByTestId('scale-lot').innerText()).trim()
     await expect(page.getByTestId('scale-target')).toHaveAttribute('aria-busy', 'false')
     await page
-      .getByLabel(/The scale says/)
+      .getByLabel(/Scale reading/)
       .fill(plain(await page.getByTestId('scale-target').innerText()).trim())
     await page.getByRole('button', { name: 'Record, next' }).click()
     await expect(page.getByRole('button', { name: `Take back ${lot}` })).toBeVisible()
@@ -33,23 +33,23 @@ test('gunmetal with no analyser: charge, density, curve, weights; the verdict is
   await weighAll(page)
   await visit(page, '/heat/13/assay')
   await page.getByRole('link', { name: 'Without a laboratory' }).click()
-  await expect(answer(page)).toContainText(/all limits hold \d+ times in 100/)
-  await expect(page.getByText('Not measured: only an analyser sees each element')).toBeVisible()
-  await expect(page.getByText('Taken as absent')).toBeVisible()
+  await expect(answer(page)).toContainText(/in spec with \d+ % certainty/)
+  await expect(page.getByText('Not measured: only an analyser sees every element')).toBeVisible()
+  await expect(page.getByText('Assumed absent')).toBeVisible()
   await expect(page.getByTestId('next-test')).toContainText('the chance of a wrong verdict falls from')
 
   // A density: what is missing is said where it is missing, and nothing is lost.
   await page.getByRole('button', { name: 'Density in water' }).click()
   const form = page.getByRole('form', { name: 'Density in water' })
   await form.getByLabel('The piece in air').fill('182.4')
-  await form.getByRole('button', { name: 'Write it down' }).click()
+  await form.getByRole('button', { name: 'Record it' }).click()
   await expect(form.getByRole('alert')).toContainText('both weights')
-  await form.getByLabel('Shown with it in the water').fill('200')
-  await form.getByRole('button', { name: 'Write it down' }).click()
-  await expect(form.getByRole('alert')).toContainText('changed over')
-  await form.getByLabel('Shown with it in the water').fill('20.9')
+  await form.getByLabel('Reading with it in the water').fill('200')
+  await form.getByRole('button', { name: 'Record it' }).click()
+  await expect(form.getByRole('alert')).toContainText('swapped')
+  await form.getByLabel('Reading with it in the water').fill('20.9')
   await expect(form).toContainText('8.71')
-  await form.getByRole('button', { name: 'Write it down' }).click()
+  await form.getByRole('button', { name: 'Record it' }).click()
   await expect(page.getByTestId('evidence')).toContainText('Density in water: 8.71 g/cm³')
 
   // A curve from a logger's file.
@@ -61,12 +61,10 @@ test('gunmetal with no analyser: charge, density, curve, weights; the verdict is
   })
   await expect(page.getByTestId('curve-says')).toContainText(/Begins to freeze at (99\d|100\d)/)
   await expect(page.getByTestId('curve-says')).toContainText('The curve bends there')
-  await page.getByRole('link', { name: 'To what it is' }).click()
+  await page.getByRole('link', { name: 'To the result' }).click()
   await expect(page.getByTestId('evidence')).toContainText('Cooling curve:')
   await expect(
-    page
-      .getByText('The probe was never held against a known freezing point')
-      .or(page.getByText('The probe:')),
+    page.getByText('The probe was never checked in a known freezing point').or(page.getByText('The probe:')),
   ).toBeVisible()
   await saved(page)
   await page.reload()
@@ -81,14 +79,14 @@ test('gunmetal with no analyser: charge, density, curve, weights; the verdict is
   // It goes into the ledger as inferred, and everything that shows it says so.
   await visit(page, '/heat/13/assay')
   await expect(page.getByTestId('inferred-note')).toContainText('Inferred, not measured')
-  await expect(page.getByTestId('put-right')).toContainText('By inferred figures')
+  await expect(page.getByTestId('put-right')).toContainText('From inferred values')
   await page.getByRole('button', { name: 'Log the heat' }).click()
   await page.waitForURL('**/ledger')
   const row = page.locator('main').getByRole('link', { name: /H-013/ })
   await expect(row).toContainText('inferred, not measured')
   await row.click()
   await expect(
-    page.getByText(/Inferred, not measured: from the charge, its density and where it froze/),
+    page.getByText(/Inferred, not measured: from the charge, the density and its freezing point/),
   ).toBeVisible()
 })
 
@@ -98,10 +96,10 @@ test('a curve recorded from the thermocouple is on the disk before it is done @l
   await weighAll(page)
   await visit(page, '/devices')
   const probe = page.getByTestId('device-thermocouple')
-  await probe.getByLabel('Where it is').selectOption('browser')
+  await probe.getByLabel('Connection').selectOption('browser')
   for (const [label, figure] of [
-    ['Melt begins at', '1100'],
-    ['Melt ends at', '20'],
+    ['Melting starts at', '1100'],
+    ['Melting ends at', '20'],
     ['Freezes from', '1000'],
   ] as const) {
     await probe.getByLabel(label).fill(figure)
@@ -119,14 +117,14 @@ test('a curve recorded from the thermocouple is on the disk before it is done @l
   await expect(page.getByText('No curve yet')).toBeVisible()
   // Where it froze, typed, in the yard's other degrees.
   await page.getByLabel('Only where it began to freeze').fill('1832 F')
-  await page.getByRole('button', { name: 'Write it down' }).click()
-  await expect(page.getByText('Froze at 1000 °C, as typed').first()).toBeVisible()
+  await page.getByRole('button', { name: 'Record it' }).click()
+  await expect(page.getByText('Froze at 1000 °C, as entered').first()).toBeVisible()
 })
 
 test('what it is worth to know a lot first is told on the charge @long', async ({ page }) => {
   await openDemo(page)
   await visit(page, '/heat/13/charge')
   const worth = page.getByTestId('worth')
-  await worth.getByRole('button', { name: 'Work it out' }).click()
-  await expect(worth).toContainText(/is worth €\s\d|Nothing here is worth/, { timeout: 60_000 })
+  await worth.getByRole('button', { name: 'Calculate' }).click()
+  await expect(worth).toContainText(/is worth €\s\d|No analysis would pay/, { timeout: 60_000 })
 })

@@ -28,7 +28,7 @@ test('a browser that keeps nothing says so; the yard can be worked on and saved 
 }) => {
   await page.addInitScript(keepNothing)
   await page.goto('/?yard=demo')
-  await expect(page.getByTestId('kept-nowhere')).toContainText('This browser keeps nothing')
+  await expect(page.getByTestId('kept-nowhere')).toContainText('This browser stores nothing')
   await expect(page.getByTestId('save-state')).toHaveText('not kept')
   await visit(page, '/heat/13/assay')
   await page.getByRole('textbox', title).fill('Changed without a disk')
@@ -40,8 +40,8 @@ test('a browser that keeps nothing says so; the yard can be worked on and saved 
   expect(file).toContain('Changed without a disk')
   expect(JSON.parse(file).lots).toEqual(demo.lots)
   await visit(page, '/safety')
-  await expect(page.getByTestId('no-snapshots')).toContainText('a backup file is what lasts')
-  await expect(page.getByRole('button', { name: 'Take one now' })).toBeDisabled()
+  await expect(page.getByTestId('no-snapshots')).toContainText('Save a backup file')
+  await expect(page.getByRole('button', { name: 'Take a snapshot' })).toBeDisabled()
 })
 
 test('a browser that keeps nothing shows every screen, and pictures go into the package @long', async ({
@@ -71,7 +71,7 @@ anyConsole('an address that is none says so @long', async ({ page }) => {
   await openDemo(page)
   await page.goto('/no/such/page')
   await expect(page.getByRole('main')).toContainText('Nothing is kept under /no/such/page')
-  await page.getByRole('link', { name: 'Back to the yard' }).click()
+  await page.getByRole('link', { name: 'Back to the start page' }).click()
   await expect(page.getByRole('heading', { name: 'Demo yard' })).toBeVisible()
 })
 
@@ -97,7 +97,7 @@ test('a full disk: told, tried again by a press, nothing lost, and written once 
   const remarks = page.getByRole('textbox', { name: 'Remarks' })
   await remarks.fill('Written while the disk was full.')
   const refused = page.getByTestId('not-saved')
-  await expect(refused).toContainText('It is full')
+  await expect(refused).toContainText('Storage is full')
   await expect(page.getByTestId('save-state')).toHaveText('not saved')
   const again = refused.getByRole('button', { name: 'Try again' })
   await again.click()
@@ -145,7 +145,7 @@ test('a change that no start could read again is not made, and says why @long', 
   await expect(told).toContainText('Not done: Add to Plumbing offcuts')
   await expect(told).toContainText('a lot, mass: at most')
   await saved(page)
-  await told.getByRole('button', { name: 'Understood' }).click()
+  await told.getByRole('button', { name: 'OK' }).click()
   await expect(told).toHaveCount(0)
   await page.reload()
   await expect(page.getByText('11.919 kg')).toBeVisible()
@@ -160,7 +160,7 @@ anyConsole(
     const one = page.waitForEvent('download')
     await page.getByTestId('fault').getByRole('button', { name: 'Save a backup' }).click()
     expect(yardOf(await readFile((await (await one).path())!, 'utf8'))).toEqual(demo)
-    await page.getByTestId('fault').getByRole('button', { name: 'Go on' }).click()
+    await page.getByTestId('fault').getByRole('button', { name: 'Continue' }).click()
     await expect(page.getByTestId('fault')).toHaveCount(0)
     // So early that nothing of the app is there yet.
     await page.addInitScript(() => {
@@ -196,7 +196,7 @@ for (const [part, address] of [
 
       most = Infinity
       await page.goto('/heat/13/scale')
-      await expect(page.getByTestId('no-answer')).toContainText('as you left them')
+      await expect(page.getByTestId('no-answer')).toContainText('are unchanged')
       await expect(page.getByTestId('scale-target')).toHaveCount(0)
       await visit(page, '/heat/13/charge')
       await expect(page.getByTestId('no-answer')).toBeVisible()
@@ -231,12 +231,12 @@ test('an engine that runs out of time says so, and is asked to look longer @long
   await hurry(page, 3000)
   await page.goto('/heat/13/charge')
   const short = page.getByTestId('short-of-time')
-  await expect(page.getByTestId('answer')).toContainText('nothing shows that there is none')
+  await expect(page.getByTestId('answer')).toContainText('but one may exist')
   await visit(page, '/heat/13/scale')
   await expect(short).toBeVisible()
   expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([])
   await jumpBy(page, 0)
-  await short.getByRole('button', { name: 'Look longer' }).click()
+  await short.getByRole('button', { name: 'Search longer' }).click()
   await expect(page.getByTestId('scale-target')).toBeVisible()
   await expect(short).toHaveCount(0)
   await visit(page, '/heat/13/charge')
@@ -254,12 +254,12 @@ test('ways out that were not looked at to the end are told to be so, and looked 
   await weighOnPan(page, 'Tin bar', '900')
   const harm = page.getByTestId('harm')
   const short = harm.getByTestId('short-of-time')
-  await expect(short).toContainText('before every way out was tried')
+  await expect(short).toContainText('there may be other ways to make it work')
   await expect(harm.getByTestId('ways-out')).toHaveCount(0)
   expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([])
   await jumpBy(page, 0)
-  await short.getByRole('button', { name: 'Look longer' }).click()
-  await expect(harm.getByRole('button', { name: /Take Tin bar back down to/ })).toBeVisible()
+  await short.getByRole('button', { name: 'Search longer' }).click()
+  await expect(harm.getByRole('button', { name: /Reduce Tin bar to/ })).toBeVisible()
   await expect(short).toHaveCount(0)
 })
 
@@ -275,7 +275,7 @@ test('a database that does not answer is told, and answers once the other window
     Object.defineProperty(locks, 'request', { value: request })
   })
   await page.goto('/stock')
-  await expect(page.getByText('It takes longer than it should')).toBeVisible()
+  await expect(page.getByText('It takes longer than usual')).toBeVisible()
   await page.evaluate(() => sessionStorage.setItem('closed', '1'))
   await page.getByRole('button', { name: 'Reload' }).click()
   await expect(page.getByRole('heading', { name: 'Plumbing offcuts' })).toBeVisible()
@@ -290,10 +290,10 @@ test('a yard whose database will not open is never shown as an empty one', async
     }
   })
   await page.reload()
-  await expect(page.getByTestId('shut')).toContainText('nothing of it was changed')
+  await expect(page.getByTestId('shut')).toContainText('unchanged')
   await expect(page.getByRole('button', { name: 'Open the demo yard' })).toHaveCount(0)
   await page.getByLabel('Yard file').setInputFiles(yardFile('other.json', JSON.stringify(demo)))
-  await expect(page.getByText('nothing is put in its place')).toBeVisible()
+  await expect(page.getByText('nothing replaces it')).toBeVisible()
   await page.evaluate(() => sessionStorage.setItem('whole', 'yes'))
   await page.getByRole('button', { name: 'Try again' }).click()
   await expect(page.getByRole('heading', { name: 'Demo yard' })).toBeVisible()
@@ -313,7 +313,7 @@ test.describe('files that are too much', () => {
 
   test('700 MB are refused where they were picked, without being read @long', async ({ page }) => {
     await openDemo(page)
-    const refused = (most: number) => page.getByText(new RegExp(`700 MB; no more than ${most} MB are read`))
+    const refused = (most: number) => page.getByText(new RegExp(`700 MB; the limit is ${most} MB`))
     await page.getByLabel('Yard file').setInputFiles(big())
     await expect(refused(512)).toBeVisible()
     await visit(page, '/stock')
@@ -339,7 +339,7 @@ test.describe('files that are too much', () => {
     const deep = `{"format":"hephaestal/workspace","version":1,"lots":${'['.repeat(10_000)}${']'.repeat(10_000)}}`
     const whole = JSON.stringify(demo)
     const tries: [string, string | Uint8Array, RegExp][] = [
-      ['bomb.zip', bomb, /holds more than a yard can be/],
+      ['bomb.zip', bomb, /has more in it than a yard can hold/],
       ['cut.zip', zipSync({ 'yard.json': strToU8(whole) }).slice(0, 900), /damaged or cut off/],
       ['deep.json', deep, /nested deeper than any yard/],
       ['half.json', whole.slice(0, whole.length / 2), /not JSON, or is cut off/],
@@ -348,7 +348,7 @@ test.describe('files that are too much', () => {
     for (const [name, content, words] of tries) {
       await page.getByLabel('Yard file').setInputFiles(yardFile(name, content))
       await expect(page.getByText(words), name).toBeVisible()
-      await expect(page.getByText('Your yard is as it was.')).toBeVisible()
+      await expect(page.getByText('Your data is unchanged.')).toBeVisible()
       await page.getByRole('button', { name: 'Close' }).click()
     }
     expect(await page.evaluate(() => 'polluted' in {})).toBe(false)
@@ -385,7 +385,7 @@ test('backups write themselves into a folder, ask again where the browser wants 
   await visit(page, '/safety')
   const folder = page.getByTestId('folder')
   await folder.getByRole('button', { name: 'Choose a folder…' }).click()
-  await expect(folder).toContainText('Writes itself into Backups, last on')
+  await expect(folder).toContainText('Backups go to Backups. The last one:')
   await expect(page.getByTestId('since-backup')).toContainText('0 changes since')
   const [file] = Object.keys(await inFolder())
   expect(file).toMatch(/^hephaestal-\d{4}-\d\d-\d\d\.json$/)
@@ -403,9 +403,9 @@ test('backups write themselves into a folder, ask again where the browser wants 
   await saved(page)
   await page.evaluate(() => sessionStorage.setItem('leave', 'prompt'))
   await page.goto('/safety')
-  await expect(folder).toContainText('wants your leave to write into Backups again')
+  await expect(folder).toContainText('needs your permission to write into Backups again')
   await folder.getByRole('button', { name: 'Allow it' }).click()
-  await expect(folder).toContainText('Writes itself into Backups')
+  await expect(folder).toContainText('Backups go to Backups')
   // A folder that is gone is told of; the person's own file is always there.
   // A write the page was left in the middle of may hold it for a moment.
   await expect(() =>
@@ -416,5 +416,5 @@ test('backups write themselves into a folder, ask again where the browser wants 
   await folder.getByRole('button', { name: 'Write now' }).click()
   await expect(folder.getByRole('alert')).toContainText('could not be written into “Backups”')
   await folder.getByRole('button', { name: 'Stop using the folder' }).click()
-  await expect(folder).toContainText('Or let it write one a day')
+  await expect(folder).toContainText('Or let it write a backup')
 })

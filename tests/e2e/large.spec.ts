@@ -46,14 +46,14 @@ test('a yard of many years: read beside the page, lists drawn as they are scroll
 
   await visit(page, '/trends')
   await page.getByRole('combobox', { name: 'Heats' }).selectOption('0')
-  await expect(page.getByText(`${HEATS} heats; each kg tapped cost`)).toBeVisible()
+  await expect(page.getByText(`${HEATS} heats; average cost`)).toBeVisible()
   await expect(page.getByRole('region', { name: 'Tramp elements, Cu' })).toContainText(/and \d+ more/)
 
   await visit(page, '/compare')
-  await page.getByLabel('or an older one, H-').first().fill('3')
+  await page.getByLabel('or an earlier heat, H-').first().fill('3')
   await page.keyboard.press('Enter')
   await expect(page.getByLabel('First heat', { exact: true })).toHaveValue('3')
-  await page.getByLabel('or an older one, H-').first().fill('99999')
+  await page.getByLabel('or an earlier heat, H-').first().fill('99999')
   await page.keyboard.press('Enter')
-  await expect(page.getByRole('alert')).toContainText('no such heat here; they go from H-001 to H-7')
+  await expect(page.getByRole('alert')).toContainText('no such heat; they run from H-001 to H-7')
 })

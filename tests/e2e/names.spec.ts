@@ -71,7 +71,7 @@ test('names with marks, scripts, right-to-left letters and emoji are text on eve
   })
   await expect(page.getByTestId('import-counts')).toBeVisible()
   await nothingCameAlive(page, 'the preview')
-  await page.getByRole('button', { name: 'Put it in place of my yard' }).click()
+  await page.getByRole('button', { name: 'Replace my yard with it' }).click()
   await expect(page.getByRole('heading', { level: 1, name: NAMES[0] })).toBeVisible()
   await saved(page)
   for (const screen of SCREENS) {

@@ -23,7 +23,7 @@ test('one plan on every page: charge, scale, sheet, melt and day show the same w
       await field.press('Tab')
       // Nothing but Charge computes: the other pages show the plan there is, and say that it is out of date.
       await visit(page, '/heat/13/sheet')
-      await expect(page.getByTestId('plan-mark')).toContainText('have changed since plan')
+      await expect(page.getByTestId('plan-mark')).toContainText('changed after plan')
     }
     await visit(page, '/heat/13/charge')
     await expect(page.getByTestId('answer')).toHaveAttribute('aria-busy', 'false')
@@ -49,7 +49,7 @@ test('one plan on every page: charge, scale, sheet, melt and day show the same w
 
     await visit(page, '/together')
     await expect(page.getByTestId('whose-plans')).toContainText('as on their own pages')
-    const divided = page.getByRole('region', { name: 'The pile divided' })
+    const divided = page.getByRole('region', { name: 'Stock, shared' })
     await expect(divided).toContainText(number)
     for (const [name, mass] of plan)
       expect(plain(await divided.getByRole('row').filter({ hasText: name }).innerText()), name).toContain(
@@ -72,10 +72,10 @@ test('a plan that is out of date is made again by one press, on the page that sh
   await field.press('Tab')
   await visit(page, '/heat/13/melt')
   const mark = page.getByTestId('plan-mark')
-  await expect(mark).toContainText('have changed since plan')
+  await expect(mark).toContainText('changed after plan')
   const before = plain(await mark.innerText())
   await mark.getByRole('button', { name: 'Update the plan' }).click()
-  await expect(mark).not.toContainText('have changed')
+  await expect(mark).not.toContainText('changed after plan')
   expect(plain(await mark.innerText())).not.toBe(before)
   // The plan is kept: another page has it, and a reload.
   const number = /Plan \w{4}/.exec(plain(await mark.innerText()))![0]

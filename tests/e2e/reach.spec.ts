@@ -60,13 +60,13 @@ test('a heat by keys alone: after each thing done the keyboard is at the next, a
     await expect(page.getByTestId('scale-target')).toHaveAttribute('aria-busy', 'false')
     const lot = await page.getByTestId('scale-lot').innerText()
     const mass = plain(await page.getByTestId('scale-target').innerText())
-    await page.getByLabel(/The scale says/).focus()
+    await page.getByLabel(/Scale reading/).focus()
     await page.keyboard.type(mass)
     await page.keyboard.press('Enter')
     await expect(page.getByRole('button', { name: `Take back ${lot}` })).toBeVisible()
-    await expect(page.getByLabel(/The scale says/)).toBeFocused()
+    await expect(page.getByLabel(/Scale reading/)).toBeFocused()
     // The field is told by what it wants.
-    await expect(page.getByLabel(/The scale says/)).toHaveAccessibleDescription(/g|band|Good/)
+    await expect(page.getByLabel(/Scale reading/)).toHaveAccessibleDescription(/g|band|Good/)
   }
   const back = page.getByRole('button', { name: /^Take back/ }).first()
   await back.focus()
@@ -100,7 +100,7 @@ test('from the scale to the ledger by keys alone: the ingot, the sprues, a readi
   await openDemo(page)
   await visit(page, '/heat/13/scale')
   await expect(page.getByTestId('scale-target')).toHaveAttribute('aria-busy', 'false')
-  await expect(page.getByLabel(/The scale says/)).toBeFocused()
+  await expect(page.getByLabel(/Scale reading/)).toBeFocused()
   await page.keyboard.type('1665')
   await page.keyboard.press('Enter')
   await expect(page.getByRole('button', { name: /^Take back/ })).toHaveCount(1)
@@ -183,7 +183,7 @@ test('a phone on its side, its keyboard up: lot and weight stay in sight over th
   await visit(page, '/heat/13/scale')
   await page.setViewportSize({ width: 844, height: 190 })
   await expect(page.getByTestId('scale-target')).toHaveAttribute('aria-busy', 'false')
-  const field = page.getByLabel(/The scale says/)
+  const field = page.getByLabel(/Scale reading/)
   await field.focus()
   await field.scrollIntoViewIfNeeded()
   for (const part of [page.getByTestId('scale-lot'), page.getByTestId('scale-target'), field])
@@ -227,7 +227,7 @@ test('undo works while a figure has the keyboard; single keys can be switched of
   await page.keyboard.press('?')
   await page.keyboard.press('/')
   await expect(page.getByRole('dialog')).toHaveCount(0)
-  await expect(page.getByLabel('Search the bins')).not.toBeFocused()
+  await expect(page.getByLabel('Search stock')).not.toBeFocused()
 })
 
 test('on a telephone the stage line begins with a whole name, whichever stage is open @long', async ({

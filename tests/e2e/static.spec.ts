@@ -63,7 +63,7 @@ test('under a path of a plain server: every address that is a file, the solver, 
   await page.goto(`${origin}${BASE}stock`)
   await expect(page.getByRole('heading', { level: 1 })).toContainText('16 lots')
   await page.goto(`${origin}${BASE}devices`)
-  const where = page.getByRole('combobox', { name: /^Where it is/ }).first()
+  const where = page.getByRole('combobox', { name: /^Connection/ }).first()
   await expect(where).toBeVisible()
   expect((await where.locator('option').allInnerTexts()).join()).not.toContain('server')
   await page.getByRole('button', { name: 'Switch on' }).nth(1).click()
@@ -125,7 +125,7 @@ test('a yard and a charge that another app sends are opened: the one after a loo
   }
   await send('demo-yard.json', await readFile('data/demo-yard.json', 'utf8'))
   await expect(page.getByText('“demo-yard.json” was sent here.')).toBeVisible()
-  await page.getByRole('button', { name: 'Put it in place of my yard' }).click()
+  await page.getByRole('button', { name: 'Replace my yard with it' }).click()
   await expect(page.getByRole('heading', { name: 'Demo yard' })).toBeVisible()
   await saved(page)
   await send('gunmetal.json', await readFile('examples/gunmetal.json', 'utf8'))

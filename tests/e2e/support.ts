@@ -157,7 +157,7 @@ export async function weighIn(page: Page, unit: Mass, from: Mass = 'g'): Promise
   const presses = (MASSES.indexOf(unit) - MASSES.indexOf(from) + MASSES.length) % MASSES.length
   for (let press = 0; press < presses; press++) {
     await page.getByTitle('Units, colours, files').click()
-    await page.getByRole('menuitem', { name: /^Weigh in/ }).click()
+    await page.getByRole('menuitem', { name: /^Weights in/ }).click()
   }
   await saved(page)
 }
@@ -165,7 +165,7 @@ export async function weighIn(page: Page, unit: Mass, from: Mass = 'g'): Promise
 /** Weighs the lot that the scale asks for, and waits until it is written down. */
 export async function weighOnPan(page: Page, lot: string, massG: string): Promise<void> {
   await expect(page.getByTestId('scale-lot')).toHaveText(lot)
-  await page.getByLabel(/The scale says/).fill(massG)
+  await page.getByLabel(/Scale reading/).fill(massG)
   await page.getByRole('button', { name: 'Record, next' }).click()
   await expect(page.getByRole('button', { name: `Take back ${lot}` })).toBeVisible()
 }

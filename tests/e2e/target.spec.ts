@@ -17,9 +17,9 @@ test('several parts, sized risers, another alloy: the tap mass follows and survi
   await expect(page.getByTestId('section-checks')).toContainText('5 mm is thin')
   // A plate of 100 × 50 × 10 mm: 50 cm³, 436 g of gunmetal.
   await page.getByRole('button', { name: 'From a shape' }).click()
-  await page.getByLabel('Called').fill('Base plate')
+  await page.getByLabel('Name', { exact: true }).fill('Base plate')
   await page.getByRole('button', { name: 'Add it', exact: true }).click()
-  await expect(page.getByText('These sizes make no body')).toBeVisible()
+  await expect(page.getByText('These sizes do not make a body')).toBeVisible()
   await page.getByLabel('Length', { exact: true }).fill('10 cm')
   await page.getByLabel('Width', { exact: true }).fill('50')
   await page.getByLabel('Thickness', { exact: true }).fill('10')
@@ -30,7 +30,7 @@ test('several parts, sized risers, another alloy: the tap mass follows and survi
   await expect(tap).toHaveValue('2767')
   await page.getByLabel('How many: Base plate').fill('2')
   await expect(tap).toHaveValue('3535')
-  await page.getByRole('button', { name: 'Sprue and risers by their sizes instead' }).click()
+  await page.getByRole('button', { name: 'Give sprue and risers by size' }).click()
   await page.getByLabel('Risers', { exact: true }).fill('0')
   // Sprue 36.9 cm³ and runner 10.8 cm³ at 8.72 g/cm³: 416 g.
   await expect(page.getByTestId('need-sum')).toContainText('416')
@@ -58,7 +58,7 @@ test('several parts, sized risers, another alloy: the tap mass follows and survi
   await tap.fill('3000')
   await tap.blur()
   await expect(page.getByText('The castings need')).toBeVisible()
-  await page.getByRole('button', { name: 'Tap that' }).click()
+  await page.getByRole('button', { name: 'Use that' }).click()
   await expect(tap).toHaveValue(String(aluminium))
 })
 
@@ -67,19 +67,19 @@ test('from a pattern, an earlier casting and a volume @long', async ({ page }) =
   await visit(page, '/heat/13/target')
   const add = page.getByRole('button', { name: 'Add it', exact: true })
   await page.getByRole('button', { name: 'From a pattern’s weight' }).click()
-  await page.getByLabel('The pattern weighs').fill('62')
+  await page.getByLabel('Weight of the pattern').fill('62')
   await expect(page.getByTestId('part-mass')).toHaveText('436\u00a0g each')
-  await page.getByLabel('It is made of').selectOption('pine')
+  await page.getByLabel('Material of the pattern').selectOption('pine')
   await expect(page.getByTestId('part-mass')).toContainText('1')
   await add.click()
   await page.getByRole('button', { name: 'From an earlier casting' }).click()
-  await page.getByLabel('The casting weighed').fill('268')
-  await page.getByLabel('It was cast in').selectOption('356.0')
+  await page.getByLabel('Weight of that casting').fill('268')
+  await page.getByLabel('Alloy of that casting').selectOption('356.0')
   // 268 g at 2.68 g/cm³ is 100 cm³.
   await expect(page.getByTestId('part-mass')).toHaveText('872\u00a0g each')
   await add.click()
   await page.getByRole('button', { name: 'From a volume' }).click()
-  await page.getByLabel('Volume of one').fill('10')
+  await page.getByLabel('Volume of one casting').fill('10')
   await page.getByLabel('Thinnest section').fill('9')
   await page.getByLabel('Thickest section').fill('4')
   await add.click()
@@ -115,8 +115,8 @@ test('mesh files: STL, OBJ, 3MF, with unit and scale; broken ones and wrong ones
   await page.getByTestId('mesh-preview').focus()
   await page.keyboard.press('ArrowLeft')
   await file.setInputFiles(stl('small.stl', lump(1.2, 6)))
-  await expect(page.getByText('The file names no unit')).toBeVisible()
-  await page.getByLabel('The file is in').selectOption('cm')
+  await expect(page.getByText('The file gives no unit')).toBeVisible()
+  await page.getByLabel('Unit of the file').selectOption('cm')
   await page.getByLabel('Scale').fill('200')
   await expect(size).toContainText('cm'.length ? 'mm' : '')
   await file.setInputFiles(
@@ -125,10 +125,10 @@ test('mesh files: STL, OBJ, 3MF, with unit and scale; broken ones and wrong ones
       without(lump(30, 6), (triangle) => triangle === 9),
     ),
   )
-  await expect(page.getByText('Open: one hole, closed flat for the volume.')).toBeVisible()
+  await expect(page.getByText('Open: 1 hole, closed flat for the volume.')).toBeVisible()
   for (const [name, content, says] of [
-    ['photo.jpg', Uint8Array.of(0xff, 0xd8, 0xff, 0xe0, 0), 'is no mesh that can be read'],
-    ['letter.txt', new TextEncoder().encode('Dear sir'), 'is no mesh that can be read'],
+    ['photo.jpg', Uint8Array.of(0xff, 0xd8, 0xff, 0xe0, 0), 'cannot be read as a mesh'],
+    ['letter.txt', new TextEncoder().encode('Dear sir'), 'cannot be read as a mesh'],
     ['empty.stl', new Uint8Array(0), 'is empty'],
     ['cut.stl', binaryStl(bracket()).slice(0, 500), 'is cut off'],
     ['cut.3mf', threeMf(bracket()).slice(0, 200), 'is a damaged package'],
@@ -139,8 +139,8 @@ test('mesh files: STL, OBJ, 3MF, with unit and scale; broken ones and wrong ones
   await page.getByRole('button', { name: 'Add it', exact: true }).click()
   await expect(page.getByText('Open a mesh file first.')).toBeVisible()
   await file.setInputFiles(stl('cleat.stl', bracket()))
-  await expect(page.getByLabel('Called')).toHaveValue('cleat')
-  await page.getByLabel('Called').fill('Cleat')
+  await expect(page.getByLabel('Name', { exact: true })).toHaveValue('cleat')
+  await page.getByLabel('Name', { exact: true }).fill('Cleat')
   await page.getByRole('button', { name: 'Add it', exact: true }).click()
   await expect(page.getByTestId('parts')).toContainText('Cleat')
   await expect(page.getByTestId('parts')).toContainText('18.1')
@@ -191,7 +191,7 @@ test('a mesh of 60 MB is read in a worker, with progress, and can be stopped @lo
   await expect(page.getByTestId('mesh-volume')).toBeHidden()
   await page.evaluate(() => (window as unknown as { openBall: () => void }).openBall())
   // The page stays alive meanwhile.
-  await page.getByLabel('Called').fill('Ball')
+  await page.getByLabel('Name', { exact: true }).fill('Ball')
   await expect(page.getByTestId('mesh-volume')).toHaveText('524\u00a0cm³', { timeout: 60_000 })
   expect(plain((await page.getByTestId('mesh-size').textContent()) ?? '')).toBe('100 mm × 100 mm × 100 mm')
 })
@@ -233,7 +233,7 @@ test('a riser is sized by the piece, and one heavier than its casting asks befor
       .click()
   // A ball of 60 mm: V/A 10 mm, 113 cm³. Its riser: 1.2 × 10 / 0.1875 = 64 mm across, 96 mm high, 309 cm³.
   await page.getByRole('button', { name: 'From a shape' }).click()
-  await page.getByLabel('Called').fill('Knob')
+  await page.getByLabel('Name', { exact: true }).fill('Knob')
   await page.getByRole('dialog').getByRole('combobox').first().selectOption('ball')
   await page.getByLabel('Diameter', { exact: true }).fill('60')
   await page.getByRole('button', { name: 'Add it', exact: true }).click()
@@ -241,10 +241,10 @@ test('a riser is sized by the piece, and one heavier than its casting asks befor
   expect(plain((await riser.textContent()) ?? '')).toContain('64 mm across, 96 mm high')
   await riser.getByRole('button', { name: 'Use it', exact: true }).click()
   await expect(riser.getByRole('alert')).toContainText('more than its casting')
-  await riser.getByRole('button', { name: 'Leave it out' }).click()
+  await riser.getByRole('button', { name: 'Do not use it' }).click()
   await expect(riser.getByRole('alert')).toHaveCount(0)
   await riser.getByRole('button', { name: 'Use it', exact: true }).click()
-  await riser.getByRole('button', { name: 'Use it all the same' }).click()
+  await riser.getByRole('button', { name: 'Use it anyway' }).click()
   // Sprue and runner 416 g, the riser 309 cm³ at 8.72 g/cm³: 3 109 g.
   expect(plain((await page.getByTestId('need-sum').textContent()) ?? '')).toContain('3 109 g')
   await expect(page.getByLabel('Risers', { exact: true })).toHaveValue('1')

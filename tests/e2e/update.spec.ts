@@ -104,7 +104,7 @@ test('a later build is offered between heats, never in the middle of one; taking
   await page.getByRole('textbox', { name: 'Name of the heat' }).fill('Kept through the update')
   await page.getByRole('textbox', { name: 'Name of the heat' }).blur()
   await saved(page)
-  await offer.getByRole('button', { name: 'Take it' }).click()
+  await offer.getByRole('button', { name: 'Update' }).click()
   await expect.poll(() => buildShown().catch(() => ''), { timeout: 20_000 }).toBe('2')
   await expect(page.getByRole('textbox', { name: 'Name of the heat' })).toHaveValue('Kept through the update')
   await page.keyboard.press('Control+z')

@@ -8,7 +8,7 @@ test('a walk of five steps on the real controls, cut off by a reload, leaves no 
   const bins = await page.getByTestId('bins-together').innerText()
   const undo = page.getByRole('button', { name: 'Undo' })
   const undone = await undo.getAttribute('title')
-  await page.getByRole('button', { name: 'Take the walk' }).click()
+  await page.getByRole('button', { name: 'Take the tour' }).click()
   const walk = page.getByTestId('walk')
   await expect(walk).toContainText('1 of 5: Weigh out')
   await weighAll(page)

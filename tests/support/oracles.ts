@@ -187,14 +187,14 @@ export async function leastCostByGlpk(problem: ChargeProblem, seconds = 20): Pro
   return result.result.status === glpk.GLP_OPT ? result.result.z : null
 }
 
-/** The most that can be tapped inside the limits from the stock, g, by GLPK. */
+/** The most that can be tapped in spec from the stock, g, by GLPK. */
 export async function mostTapByGlpk(problem: ChargeProblem): Promise<number> {
   const { upper, rows } = writeDown(problem)
   const [tap, ...limits] = rows
   const { glpk, subjectTo } = await glpkRows(limits)
   const result = await glpk.solve(
     {
-      name: 'most',
+      name: 'maximum',
       objective: {
         direction: glpk.GLP_MAX,
         name: 'tap',
@@ -208,7 +208,7 @@ export async function mostTapByGlpk(problem: ChargeProblem): Promise<number> {
   return result.result.status === glpk.GLP_OPT ? result.result.z : 0
 }
 
-/** Least sum of fractions by which all limits together must give, by GLPK; the mass balance holds. */
+/** Least sum of fractions by which the whole composition must give, by GLPK; the mass balance holds. */
 export async function leastGivingByGlpk(problem: ChargeProblem): Promise<number> {
   const { upper, rows } = writeDown(problem)
   const { glpk, subjectTo } = await glpkRows(rows)

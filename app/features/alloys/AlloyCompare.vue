@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { fixed } from '~/shared/units/decimal-mark'
 import { t, told } from '~/words'
-import { I18nT } from 'vue-i18n'
 import { type Alloy, nominalWhole } from '#core/alloys'
 import { liquidusOf, pourWindow, shrinkageOf } from '#core/families'
 import { alloyCastability, CAST_TRAITS } from '#core/casting'
@@ -18,22 +17,26 @@ const emit = defineEmits<{ drop: [alloy: Alloy] }>()
 const { degrees, degreesApart } = useUnits()
 
 const limitText = (alloy: Alloy, element: string) =>
-  limitWords(alloy.limits[element] ?? {}) || (element === alloy.base ? t('alloys.the-rest') : '–')
+  limitWords(alloy.limits[element] ?? {}) || (element === alloy.base ? t('alloys.base-share') : '–')
 const rows = computed(() => {
   const liquidus = (alloy: Alloy) => liquidusOf(alloy, nominalWhole(alloy))
   const property = (name: string, of: (alloy: Alloy) => string) => ({ name, values: props.alloys.map(of) })
   return [
-    property(t('alloys.handled-as'), (alloy) => PRACTICE_WORDS[alloy.practice]),
+    property(t('alloys.practice-label'), (alloy) => PRACTICE_WORDS[alloy.practice]),
     property(t('alloys.liquidus'), (alloy) => {
       const found = liquidus(alloy)
       if (!found) return t('alloys.not-known')
-      return `${degrees(found.liquidusC)}${found.spreadC > 0 ? ` ± ${degreesApart(found.spreadC)}` : ''}${found.kind === 'estimate' ? t('alloys.estimate') : ''}`
+      const temperature = `${degrees(found.liquidusC)}${found.spreadC > 0 ? ` ± ${degreesApart(found.spreadC)}` : ''}`
+      return found.kind === 'estimate' ? t('alloys.liquidus-estimate', { temperature }) : temperature
     }),
     property(t('alloys.solidus'), (alloy) => (alloy.solidusC === undefined ? '–' : degrees(alloy.solidusC))),
     property(t('alloys.pour-at'), (alloy) => {
       const window = pourWindow(alloy, liquidus(alloy))
       return window
-        ? t('alloys.to', { fromC: degrees(window.fromC), toC: degrees(window.toC) })
+        ? t('alloys.temperature-span', {
+            fromTemperature: degrees(window.fromC),
+            toTemperature: degrees(window.toC),
+          })
         : t('alloys.not-known')
     }),
     property(t('alloys.density'), (alloy) =>
@@ -78,9 +81,7 @@ const differs = (values: string[]) => new Set(values).size > 1
             {{ told(alloy.name)
             }}<span class="block text-sm font-normal text-soft">{{ alloy.designation }}</span>
             <button class="btn btn-quiet -ml-2 text-sm underline" @click="emit('drop', alloy)">
-              <I18nT keypath="alloys.take-away" scope="global"
-                ><template #part><span class="sr-only"> {{ told(alloy.name) }}</span></template></I18nT
-              >
+              {{ t('alloys.take-away') }}<span class="sr-only"> {{ told(alloy.name) }}</span>
             </button>
           </th>
         </tr>
@@ -118,7 +119,7 @@ const differs = (values: string[]) => new Set(values).size > 1
       </tbody>
     </table>
     <p class="mt-2 text-xs text-soft">
-      {{ t('alloys.limits-and-temperatures-each-alloys-own') }}
+      {{ t('alloys.compare-source') }}
     </p>
   </section>
 </template>

@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { t, told } from '~/words'
-import { I18nT } from 'vue-i18n'
 import { practicesOfGroup } from '#core/families'
 import { GROUPS, type Alloy, type AlloyGroup } from '#core/alloys'
 import type { OwnAlloy } from '#core/workspace'
@@ -25,7 +24,7 @@ const known = computed(() => rows.value.map(({ symbol }) => symbol))
 
 <template>
   <SheetDialog
-    :title="own ? t('alloys.edit', { name: told(own.alloy.name) }) : t('alloys.a-target-of-your-own')"
+    :title="own ? t('alloys.edit-alloy', { alloyName: told(own.alloy.name) }) : t('alloys.own-alloy-title')"
     wide
     @close="emit('close')"
   >
@@ -37,7 +36,7 @@ const known = computed(() => rows.value.map(({ symbol }) => symbol))
             v-model="draft.name"
             class="field"
             maxlength="120"
-            :placeholder="t('alloys.finial-bronze')"
+            :placeholder="t('alloys.name-placeholder')"
           />
         </label>
         <label
@@ -51,7 +50,7 @@ const known = computed(() => rows.value.map(({ symbol }) => symbol))
           </select></label
         >
         <label
-          ><span class="label">{{ t('alloys.handled-as') }}</span>
+          ><span class="label">{{ t('alloys.practice-label') }}</span>
           <select v-model="draft.practice" class="field">
             <option v-for="practice in practicesOfGroup(draft.group)" :key="practice" :value="practice">
               {{ PRACTICE_WORDS[practice] }}
@@ -59,7 +58,7 @@ const known = computed(() => rows.value.map(({ symbol }) => symbol))
           </select></label
         >
         <p class="self-end pb-2 text-soft">
-          {{ t('alloys.the-rest-is', { base: elementName(draft.base) }) }}
+          {{ t('alloys.base-note', { base: elementName(draft.base) }) }}
         </p>
       </div>
       <div class="relative mt-4 overflow-x-auto" tabindex="0" role="region" :aria-label="t('alloys.limits')">
@@ -67,9 +66,9 @@ const known = computed(() => rows.value.map(({ symbol }) => symbol))
           <thead class="text-xs text-soft">
             <tr>
               <th scope="col" class="pr-3">{{ t('alloys.element') }}</th>
-              <th scope="col">{{ t('alloys.nominal') }}</th>
-              <th scope="col">{{ t('alloys.least') }}</th>
-              <th scope="col">{{ t('alloys.most') }}</th>
+              <th scope="col">{{ t('alloys.nominal-column') }}</th>
+              <th scope="col">{{ t('alloys.minimum-column') }}</th>
+              <th scope="col">{{ t('alloys.maximum-column') }}</th>
               <th>
                 <span class="sr-only">{{ t('alloys.remove') }}</span>
               </th>
@@ -81,7 +80,7 @@ const known = computed(() => rows.value.map(({ symbol }) => symbol))
               <td v-for="key in ['nominal', 'min', 'max'] as const" :key="key" class="py-1 pr-2">
                 <QuantityField
                   :model-value="row[key]"
-                  :label="`${row.symbol}: ${key === 'min' ? t('alloys.least-2') : key === 'max' ? t('alloys.most-2') : t('alloys.nominal-2')}`"
+                  :label="`${row.symbol}: ${key === 'min' ? t('alloys.minimum-field') : key === 'max' ? t('alloys.maximum-field') : t('alloys.nominal-field')}`"
                   hide-label
                   kind="percent"
                   nullable
@@ -90,9 +89,7 @@ const known = computed(() => rows.value.map(({ symbol }) => symbol))
               </td>
               <td class="py-1 text-right">
                 <button type="button" class="btn btn-quiet" @click="rows.splice(index, 1)">
-                  <I18nT keypath="alloys.remove-2" scope="global"
-                    ><template #part><span class="sr-only"> {{ row.symbol }}</span></template></I18nT
-                  >
+                  {{ t('alloys.remove-element-button') }}<span class="sr-only"> {{ row.symbol }}</span>
                 </button>
               </td>
             </tr>
@@ -107,42 +104,42 @@ const known = computed(() => rows.value.map(({ symbol }) => symbol))
         <QuantityField
           v-model="tolerancePct"
           class="w-36"
-          :label="t('alloys.tolerance-of-each')"
+          :label="t('alloys.tolerance-label')"
           kind="percent"
           positive
         />
-        <button type="button" class="btn" @click="spread">{{ t('alloys.set-limits-from-nominal') }}</button>
+        <button type="button" class="btn" @click="spread">{{ t('alloys.set-limits-button') }}</button>
       </div>
       <div class="mt-4 grid gap-3 sm:grid-cols-4">
         <QuantityField
           v-model="draft.othersEachMax"
-          :label="t('alloys.others-each-at-most')"
+          :label="t('alloys.others-each-label')"
           kind="percent"
           nullable
         />
         <QuantityField
           v-model="draft.othersTotalMax"
-          :label="t('alloys.others-together')"
+          :label="t('alloys.others-total-label')"
           kind="percent"
           nullable
         />
         <QuantityField
           v-model="draft.liquidusC"
-          :label="t('alloys.liquidus-if-known')"
+          :label="t('alloys.liquidus-label')"
           kind="temperature"
           nullable
-          :hint="t('alloys.estimated-when-empty')"
+          :hint="t('alloys.liquidus-hint')"
         />
         <QuantityField
           v-model="draft.densityGcm3"
-          :label="t('alloys.density-if-known')"
+          :label="t('alloys.density-label')"
           kind="number"
           :unit-words="t('alloys.g-cm')"
           nullable
           positive
         />
         <label class="sm:col-span-4"
-          ><span class="label">{{ t('alloys.what-it-is-for') }}</span>
+          ><span class="label">{{ t('alloys.use-label') }}</span>
           <input v-model="draft.use" class="field" maxlength="300" />
         </label>
       </div>
@@ -150,9 +147,9 @@ const known = computed(() => rows.value.map(({ symbol }) => symbol))
         <li v-for="fault in faults" :key="fault">{{ fault }}</li>
       </ul>
       <div class="mt-4 flex flex-wrap gap-3">
-        <button class="btn btn-next">{{ t('alloys.keep-this-target') }}</button>
+        <button class="btn btn-next">{{ t('alloys.save-button') }}</button>
         <button v-if="own" type="button" class="btn ml-auto" @click="remove">
-          {{ t('alloys.remove-it') }}
+          {{ t('alloys.delete-button') }}
         </button>
       </div>
     </form>

@@ -53,7 +53,7 @@ function edit(own: OwnAlloy | null, from: Partial<Alloy>): void {
   editing.value = { own, from }
 }
 const duplicate = (alloy: Alloy) =>
-  edit(null, { ...alloy, name: t('alloys.own', { slice: told(alloy.name).slice(0, 110) }) })
+  edit(null, { ...alloy, name: t('alloys.copy-name', { alloyName: told(alloy.name).slice(0, 110) }) })
 
 /** Heats with a reading, whose metal can become a target. */
 const measuredHeats = computed(() =>
@@ -67,10 +67,10 @@ function fromAssay(picked: string): void {
   const composition = measuredComposition(combineReadings(heat.assays), heat.alloy.base)
   const { group: family, practice, base } = heat.alloy
   edit(null, {
-    name: t('alloys.as', {
-      number: heatStamp(heat.number),
-      part: heat.title ? `, ${heat.title.toLowerCase()}` : '',
-    }).slice(0, 120),
+    name: (heat.title
+      ? t('alloys.copy-of-titled-heat', { heatNumber: heatStamp(heat.number), title: heat.title })
+      : t('alloys.copy-of-heat', { heatNumber: heatStamp(heat.number) })
+    ).slice(0, 120),
     group: family,
     practice,
     base,
@@ -95,26 +95,26 @@ function fromAssay(picked: string): void {
         v-model="search"
         type="search"
         class="field max-w-64"
-        :placeholder="t('alloys.name-number-or-use')"
-        :aria-label="t('alloys.search-the-alloys')"
+        :placeholder="t('alloys.search-placeholder')"
+        :aria-label="t('alloys.search-label')"
       />
     </div>
     <div class="mb-4 flex flex-wrap items-center gap-2">
-      <button class="btn" @click="edit(null, {})">{{ t('alloys.a-target-of-your-own') }}</button>
+      <button class="btn" @click="edit(null, {})">{{ t('alloys.own-alloy-title') }}</button>
       <HeatPick
         v-if="measuredHeats.length"
         :heats="measuredHeats"
-        :label="t('alloys.a-target-from-an-assay')"
-        :prompt="t('alloys.from-an-assay')"
+        :label="t('alloys.from-assay-heading')"
+        :prompt="t('alloys.from-assay-button')"
         @pick="fromAssay"
       />
-      <button class="btn btn-quiet" @click="file?.open()">{{ t('alloys.read-from-a-file') }}</button>
+      <button class="btn btn-quiet" @click="file?.open()">{{ t('alloys.import-button') }}</button>
       <button v-if="yard.ownAlloys.length" class="btn btn-quiet" @click="save">
-        {{ t('alloys.save-my-own') }}
+        {{ t('alloys.export-button') }}
       </button>
       <FilePicker
         ref="file"
-        :label="t('alloys.alloys-file')"
+        :label="t('alloys.import-label')"
         accept=".json,application/json"
         @change="open"
       />
@@ -128,7 +128,9 @@ function fromAssay(picked: string): void {
           class="size-5 shrink-0 accent-(--ember)"
           :checked="compared.includes(alloy.id)"
           :disabled="!compared.includes(alloy.id) && compared.length >= MOST_COMPARED"
-          :aria-label="t('alloys.compare', { name: told(alloy.name), designation: alloy.designation })"
+          :aria-label="
+            t('alloys.compare-tick', { alloyName: told(alloy.name), designation: alloy.designation })
+          "
           @change="compare(alloy)"
         />
         <button class="w-full px-1 py-2 text-left hover:bg-well" @click="chosen = alloy">
@@ -147,10 +149,8 @@ function fromAssay(picked: string): void {
       class="sticky bottom-0 mt-3 flex flex-wrap items-center gap-3 border-2 border-ink bg-panel px-4 py-2"
     >
       <span class="flex-1">{{ sideBySide.map(({ name }) => name).join(', ') }}</span>
-      <span v-if="compared.length < 2" class="text-soft">{{
-        t('alloys.tick-another-to-compare-up-to')
-      }}</span>
-      <a v-else href="#compare" class="btn btn-next">{{ t('alloys.see-them-side-by-side') }}</a>
+      <span v-if="compared.length < 2" class="text-soft">{{ t('alloys.compare-hint') }}</span>
+      <a v-else href="#compare" class="btn btn-next">{{ t('alloys.compare-link') }}</a>
       <button class="btn btn-quiet" @click="compared = []">{{ t('alloys.clear') }}</button>
     </div>
     <SheetDialog v-if="chosen" :title="`${chosen.designation} ${told(chosen.name)}`" @close="chosen = null">
@@ -160,18 +160,18 @@ function fromAssay(picked: string): void {
         {{ windowWords(pourWindow(chosen, liquidus(chosen)), units) }}.
       </p>
       <LimitGates :limits="chosen.limits" />
-      <h3 class="chalk mt-4 mb-1">{{ t('alloys.how-it-casts') }}</h3>
+      <h3 class="chalk mt-4 mb-1">{{ t('alloys.castability-heading') }}</h3>
       <CastsHow :casts="alloyCastability(chosen)" />
       <p v-if="chosen.note" class="mt-3 text-sm">{{ told(chosen.note) }}</p>
       <p class="mt-3 mb-3 text-xs text-soft">{{ t('alloys.source', { source: chosen.source }) }}</p>
       <div class="flex flex-wrap gap-3">
         <button class="btn btn-next" @click="startHeat({ alloy: chosen })">
-          {{ t('alloys.start-a-heat-of-it') }}
+          {{ t('alloys.start-heat-button') }}
         </button>
         <button v-if="ownOf(chosen)" class="btn" @click="edit(ownOf(chosen), chosen)">
-          {{ t('alloys.edit-2') }}
+          {{ t('alloys.edit-button') }}
         </button>
-        <button class="btn" @click="duplicate(chosen)">{{ t('alloys.copy-to-my-own') }}</button>
+        <button class="btn" @click="duplicate(chosen)">{{ t('alloys.copy-button') }}</button>
       </div>
     </SheetDialog>
     <AlloyEditor v-if="editing" v-bind="editing" @close="editing = null" />

@@ -96,7 +96,7 @@ export function useAlloyDraft(own: OwnAlloy | null, from: Partial<Alloy>, done: 
       value === null || value === '' ? {} : { [key]: value }
     return {
       id: own?.alloy.id ?? `own-${crypto.randomUUID().slice(0, 8)}`,
-      designation: t('alloys.own-2'),
+      designation: t('alloys.own-source'),
       name: draft.name.trim(),
       group: draft.group,
       practice: draft.practice,
@@ -112,8 +112,11 @@ export function useAlloyDraft(own: OwnAlloy | null, from: Partial<Alloy>, done: 
       source:
         own?.alloy.source ??
         (from.id
-          ? t('alloys.own-begun-from', { designation: from.designation ?? '', name: from.name ?? '' }).trim()
-          : t('alloys.own-2')),
+          ? t('alloys.copied-from', {
+              designation: from.designation ?? '',
+              alloyName: from.name ?? '',
+            }).trim()
+          : t('alloys.own-source')),
     }
   })
   const faults = computed(() => (tried.value ? alloyFaults(alloy.value).map(alloyFaultWords) : []))
@@ -127,20 +130,20 @@ export function useAlloyDraft(own: OwnAlloy | null, from: Partial<Alloy>, done: 
     const id = own?.id ?? crypto.randomUUID()
     const after: OwnAlloy = { id, createdAt: own?.createdAt ?? time, updatedAt: time, alloy: parsed.data }
     const label = own
-      ? t('alloys.edit', { name: parsed.data.name })
-      : t('alloys.add', { name: parsed.data.name })
+      ? t('alloys.edit-alloy', { alloyName: parsed.data.name })
+      : t('alloys.add-edit', { alloyName: parsed.data.name })
     if (yard.commit(label, [{ collection: 'alloys', id, after }])) done()
   }
 
   function remove(): void {
     if (!own) return
     if (
-      !yard.commit(t('alloys.remove-3', { name: own.alloy.name }), [
+      !yard.commit(t('alloys.delete-edit', { alloyName: own.alloy.name }), [
         { collection: 'alloys', id: own.id, after: null },
       ])
     )
       return
-    announce(t('alloys.removed-heats-of-it-keep-their', { name: own.alloy.name }))
+    announce(t('alloys.deleted', { alloyName: own.alloy.name }))
     done()
   }
 

@@ -16,7 +16,7 @@ export function useAlloyFile() {
   async function save(): Promise<void> {
     const { writeAlloys } = await import('#formats/alloys-json')
     downloadText(writeAlloys(yard.ownAlloys.map(({ alloy }) => alloy)), 'own-alloys.json')
-    announce(t('alloys.your-own-targets-are-in-your'))
+    announce(t('alloys.exported'))
   }
 
   async function open(event: Event): Promise<void> {
@@ -28,11 +28,10 @@ export function useAlloyFile() {
     const { readAlloys } = await import('#formats/alloys-json')
     const read = readAlloys(await file.text())
     if (!read.ok) {
-      fault.value = t('alloys.nothing-was-changed', {
-        name: file.name,
-        part: read.path ? `${t('alloys.at', { path: read.path })} ` : '',
-        message: read.message,
-      })
+      const refused = { fileName: file.name, message: read.message }
+      fault.value = read.path
+        ? t('alloys.import-refused-at', { ...refused, path: read.path })
+        : t('alloys.import-refused', refused)
       return
     }
     fault.value = ''
@@ -46,12 +45,12 @@ export function useAlloyFile() {
         id: known?.id ?? crypto.randomUUID(),
         createdAt: known?.createdAt ?? time,
         updatedAt: time,
-        alloy: { ...alloy, designation: t('alloys.own-2') },
+        alloy: { ...alloy, designation: t('alloys.own-source') },
       }
       return { collection: 'alloys', id: after.id, after }
     })
-    if (!yard.commit(t('alloys.read-targets-from', { name: file.name }), edits)) return
-    announce(t('alloys.targets-read-from-undo-takes-them', { edits: edits.length, name: file.name }))
+    if (!yard.commit(t('alloys.import-edit', { fileName: file.name }), edits)) return
+    announce(t('alloys.imported', { alloys: edits.length, fileName: file.name }))
   }
 
   return { save, open, fault }

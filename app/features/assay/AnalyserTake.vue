@@ -18,7 +18,7 @@ function take(): void {
     at: now(),
     method: 'xrf',
     specimen: '',
-    instrument: devices.analyser.source === 'serial' ? t('assay.on-a-serial-line') : 'simulated',
+    instrument: devices.analyser.source === 'serial' ? t('assay.serial-note') : 'simulated',
     readings: { ...read.value.elements },
   })
 }
@@ -26,9 +26,7 @@ function take(): void {
 
 <template>
   <button v-if="devices.analyser.running" type="button" class="btn" :disabled="!read" @click="take">
-    {{ t('assay.take-the-analysers-reading') }}
+    {{ t('assay.take-reading-button') }}
   </button>
-  <NuxtLink v-else to="/devices" class="btn btn-quiet underline">{{
-    t('assay.connect-an-analyser')
-  }}</NuxtLink>
+  <NuxtLink v-else to="/devices" class="btn btn-quiet underline">{{ t('assay.connect-link') }}</NuxtLink>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { counted, sentences } from '~/shared/units/figures'
 import { t } from '~/words'
 import type { ReadAssay } from '#formats/assay-csv'
 import { ref } from 'vue'
@@ -22,20 +23,14 @@ async function open(event: Event): Promise<void> {
   const read = readAssays(await file.text(), new Date().toISOString())
   fault.value = read.ok
     ? ''
-    : t('assay.nothing-was-changed', { name: file.name, fault: assayFaultWords(read.fault) })
+    : t('assay.import-refused', { fileName: file.name, fault: assayFaultWords(read.fault) })
   if (!read.ok) return
   emit('read', read.readings, file.name)
-  const left = read.unknown.length
-    ? ` ${t('assay.columns-left-aside', { join: read.unknown.join(', ') })}`
-    : ''
   announce(
-    t('assay.read', {
-      part:
-        read.readings.length === 1
-          ? t('assay.n-1-reading')
-          : t('assay.readings', { readings: read.readings.length }),
-      left,
-    }),
+    sentences(
+      t('assay.import-done', { readings: counted(read.readings.length, 'reading') }),
+      read.unknown.length > 0 && t('assay.columns-ignored', { columns: read.unknown.join(', ') }),
+    ),
   )
 }
 </script>
@@ -44,11 +39,11 @@ async function open(event: Event): Promise<void> {
   <div>
     <FilePicker
       ref="input"
-      :label="t('assay.readings-file')"
+      :label="t('assay.import-label')"
       accept=".csv,.tsv,.txt,text/csv"
       @change="open"
     />
-    <button type="button" class="btn" @click="input?.open()">{{ t('assay.from-a-table') }}</button>
+    <button type="button" class="btn" @click="input?.open()">{{ t('assay.import-button') }}</button>
     <p v-if="fault" role="alert" class="mt-1 max-w-md font-semibold text-oxide">{{ fault }}</p>
   </div>
 </template>

@@ -62,24 +62,24 @@ function change(sheet: Assay, part: Partial<Assay>, key: string): void {
   const at = heat.value.assays.findIndex(({ id }) => id === sheet.id)
   const assays =
     at < 0 ? [...others, next] : heat.value.assays.map((entry) => (entry.id === sheet.id ? next : entry))
-  edit(t('assay.write-down-a-reading'), { assays }, `assay-${sheet.id}-${key}`)
+  edit(t('assay.reading-edit'), { assays }, `assay-${sheet.id}-${key}`)
 }
 function addSheet(): void {
   if (heat.value)
-    edit(t('assay.add-a-reading'), {
+    edit(t('assay.add-reading-edit'), {
       assays: [...heat.value.assays, { ...blank, id: crypto.randomUUID(), at: now() }],
     })
 }
 function removeSheet(sheet: Assay): void {
   if (heat.value)
-    edit(t('assay.remove-a-reading'), { assays: heat.value.assays.filter(({ id }) => id !== sheet.id) })
+    edit(t('assay.remove-reading-edit'), { assays: heat.value.assays.filter(({ id }) => id !== sheet.id) })
 }
 function addReadings(read: readonly Omit<Assay, 'id'>[], from: string): void {
   if (!heat.value) return
   const assays = [...heat.value.assays, ...read.map((one) => ({ ...one, id: crypto.randomUUID() }))].slice(
     -200,
   )
-  edit(t('assay.readings-from', { from }), { assays })
+  edit(t('assay.import-edit', { fileName: from }), { assays })
 }
 const apart = computed(() => outliers(heat.value?.assays ?? []))
 const uses = computed(() => (alloy.value ? usesOf(alloy.value, summary.value?.measured ?? {}) : []))
@@ -101,39 +101,39 @@ const pouredG = computed(() =>
 
 <template>
   <section v-if="heat">
-    <HeatHeading :question="t('assay.what-did-i-make')">
+    <HeatHeading :question="t('assay.page-title')">
       <NuxtLink v-if="alloy && heat.weighed.length" :to="`/heat/${heat.number}/infer`" class="btn">{{
         t('assay.without-a-laboratory')
       }}</NuxtLink>
       <button v-if="!frozen && heat.weighed.length" class="btn btn-next" @click="logHeat(heat)">
-        {{ t('assay.log-the-heat') }}
+        {{ t('assay.log-button') }}
       </button>
     </HeatHeading>
     <div v-if="!alloy" class="slab max-w-xl p-5">
       <template v-if="heat.asItComes">
-        <p class="mb-3">{{ t('assay.nothing-was-weighed-into-this-heat') }}</p>
+        <p class="mb-3">{{ t('assay.no-charge') }}</p>
         <NuxtLink :to="`/heat/${heat.number}/charge`" class="btn btn-next">{{
-          t('assay.choose-what-goes-in')
+          t('assay.charge-link')
         }}</NuxtLink>
       </template>
       <template v-else>
-        <p class="mb-3">{{ t('assay.a-verdict-needs-an-alloy-to') }}</p>
+        <p class="mb-3">{{ t('assay.needs-alloy') }}</p>
         <NuxtLink :to="`/heat/${heat.number}/target`" class="btn btn-next">{{
-          t('assay.choose-it')
+          t('assay.choose-alloy-link')
         }}</NuxtLink>
       </template>
     </div>
     <template v-else>
       <p v-if="nameless" class="mb-3 text-xl font-bold" data-testid="nameless">
-        {{ t('assay.it-aimed-at-no-alloy', { near: nearWords(near) }) }}
+        {{ t('assay.no-target', { nearest: nearWords(near) }) }}
       </p>
       <ToneSentence v-else-if="verdict" :sentence="verdict" class="text-xl" data-testid="verdict" />
       <p v-if="inferredWords" class="mb-4 max-w-5xl" data-testid="inferred-note">
-        <b class="text-patina">◆ {{ t('assay.inferred-not-measured') }}</b> {{ inferredWords.text }}
+        <b class="text-patina">◆ {{ t('assay.inferred-label') }}</b> {{ inferredWords.text }}
       </p>
       <div class="grid grid-cols-1 items-start gap-5 lg:grid-cols-2">
         <div class="slab p-4">
-          <h2 class="chalk mb-3">{{ judged ? t('assay.limit-by-limit') : t('assay.what-it-is') }}</h2>
+          <h2 class="chalk mb-3">{{ judged ? t('assay.limit-by-limit') : t('assay.identity-heading') }}</h2>
           <LimitGates
             v-if="judged"
             :limits="alloy.limits"
@@ -147,18 +147,18 @@ const pouredG = computed(() =>
             <CompositionBar :composition="{ ...measured, '?': 0 }" :label="t('assay.measured')" />
           </template>
           <template v-if="predicted">
-            <h3 class="label mt-3 mb-1">{{ t('assay.predicted-from-the-charge') }}</h3>
+            <h3 class="label mt-3 mb-1">{{ t('assay.prediction-heading') }}</h3>
             <CompositionBar :composition="predicted.composition" :label="t('assay.predicted')" />
           </template>
           <NearAlloys v-if="hasMeasured || nameless" :naming="naming" />
           <template v-if="hasMeasured">
-            <h3 class="chalk mt-5 mb-1">{{ t('assay.what-it-is-for') }}</h3>
+            <h3 class="chalk mt-5 mb-1">{{ t('assay.use-heading') }}</h3>
             <p v-if="alloy.use">
-              {{ t('assay.meant-for', { use: inSentence(told(alloy.use)) }) }}
+              {{ t('assay.meant-for', { uses: inSentence(told(alloy.use)) }) }}
             </p>
             <ul data-testid="uses">
               <li v-for="one in uses" :key="one.mustNot" class="mt-1 border-l-8 border-oxide pl-3">
-                <b>{{ t('assay.not-for', { mustNot: told(one.mustNot) }) }}</b>: {{ told(one.why) }}.
+                <b>{{ t('assay.not-for', { uses: told(one.mustNot) }) }}</b>: {{ told(one.why) }}.
               </li>
             </ul>
             <p class="mt-1 text-sm text-soft">{{ told(USES_UNSURE) }}</p>
@@ -169,7 +169,7 @@ const pouredG = computed(() =>
             v-for="(sheet, index) in sheets"
             :key="sheet.id"
             :sheet="sheet"
-            :title="t('assay.reading', { part: sheets.length > 1 ? index + 1 : '' })"
+            :title="t('assay.reading-heading', { number: sheets.length > 1 ? index + 1 : '' })"
             :known="known"
             :frozen="frozen"
             :removable="heat.assays.length > 1"
@@ -179,10 +179,10 @@ const pouredG = computed(() =>
           />
           <div v-if="!frozen" class="mb-4 flex flex-wrap gap-2">
             <button v-if="heat.assays.length" class="btn" @click="addSheet">
-              {{ t('assay.add-another-reading') }}
+              {{ t('assay.add-reading-button') }}
             </button>
             <AssayImport @read="addReadings" />
-            <AnalyserTake @take="addReadings([$event], t('assay.the-analyser'))" />
+            <AnalyserTake @take="addReadings([$event], t('assay.analyser-source'))" />
           </div>
           <MetalTests :frozen="frozen" />
           <PutItRight
@@ -200,10 +200,10 @@ const pouredG = computed(() =>
               maxlength="4000"
               :value="heat.remarks"
               :disabled="frozen"
-              :placeholder="t('assay.how-it-flowed-what-the-fracture')"
+              :placeholder="t('assay.remarks-placeholder')"
               @input="
                 edit(
-                  t('assay.write-remarks'),
+                  t('assay.remarks-edit'),
                   { remarks: ($event.target as HTMLTextAreaElement).value },
                   'remarks',
                 )

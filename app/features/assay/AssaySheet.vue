@@ -26,7 +26,7 @@ const fields = computed(() => [...new Set([...props.known, ...Object.keys(props.
 const change = (part: Partial<Assay>, key: string) => emit('change', { part, key })
 const METHOD_WORDS = {
   xrf: t('assay.xrf-gun'),
-  oes: t('assay.laboratory-oes-or-icp'),
+  oes: t('assay.method-laboratory'),
   density: t('assay.density-in-water'),
   other: t('assay.other'),
 } as const
@@ -51,7 +51,7 @@ const METHOD_WORDS = {
         </select></label
       >
       <label
-        ><span class="label">{{ t('assay.where-it-came-from') }}</span>
+        ><span class="label">{{ t('assay.origin-label') }}</span>
         <select
           class="field"
           :value="sheet.place ?? 'not-told'"
@@ -66,7 +66,7 @@ const METHOD_WORDS = {
           class="field"
           maxlength="120"
           :value="sheet.specimen"
-          :placeholder="t('assay.first-ingot-filed')"
+          :placeholder="t('assay.specimen-placeholder')"
           @input="change({ specimen: ($event.target as HTMLInputElement).value }, 'specimen')"
           @blur="yard.seal()"
       /></label>
@@ -83,10 +83,10 @@ const METHOD_WORDS = {
       />
     </div>
     <p v-for="one in apart" :key="one.element" role="status" class="mt-2 text-amber" data-testid="outlier">
-      <I18nT keypath="assay.does-not-agree-with-the-other" scope="global"
-        ><template #strong><b>{{ one.element }} {{ one.pct }} %</b></template
-        ><template #pct>{{ withSpread(one.others.pct, one.others.sd) }}</template
-        ><template #toFixed>{{ fixed(one.apart, 1) }}</template></I18nT
+      <I18nT keypath="assay.reading-disagrees" scope="global"
+        ><template #reading><b>{{ one.element }} {{ one.pct }} %</b></template
+        ><template #others>{{ withSpread(one.others.pct, one.others.sd) }}</template
+        ><template #deviations>{{ fixed(one.apart, 1) }}</template></I18nT
       >
     </p>
     <ElementAdder
@@ -94,10 +94,10 @@ const METHOD_WORDS = {
       @add="change({ readings: { ...sheet.readings, [$event]: { pct: 0, sd: null } } }, 'add')"
     />
     <p class="mt-2 text-xs text-soft">
-      {{ t('assay.n-0-30-9-8-0-2') }}
+      {{ t('assay.reading-hint') }}
     </p>
     <details class="mt-1">
-      <summary class="text-sm">{{ t('assay.picture-of-the-certificate') }}</summary>
+      <summary class="text-sm">{{ t('assay.certificate-label') }}</summary>
       <PhotoRow
         :photos="sheet.photos ?? []"
         name="The certificate"
@@ -105,7 +105,7 @@ const METHOD_WORDS = {
       />
     </details>
     <button v-if="removable && !frozen" class="btn btn-quiet mt-1 underline" @click="emit('remove')">
-      {{ t('assay.remove-this-reading') }}
+      {{ t('assay.remove-reading-button') }}
     </button>
   </fieldset>
 </template>

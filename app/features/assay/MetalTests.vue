@@ -21,17 +21,17 @@ const { heat, edit } = useHeat()
 const draft = reactive(blankTest('density'))
 const fault = ref('')
 const MEASURED: Readonly<Record<string, string>> = {
-  density: t('assay.density-g-cm'),
+  density: t('assay.density-label'),
   hardness: t('assay.hardness'),
-  bend: t('assay.bent-to-if-measured'),
+  bend: t('assay.bend-label'),
 }
 /** What is entered by its parts has a screen of its own. */
 const ELSEWHERE: readonly MetalTest['kind'][] = ['cooling', 'resistance', 'eddy']
 const HERE = TEST_KINDS.filter((kind) => !ELSEWHERE.includes(kind))
 const seenId = useId()
 const SEEN_WORDS: Readonly<Record<string, readonly string[]>> = {
-  bend: [t('assay.bent-double-no-crack'), t('assay.bent-then-cracked'), t('assay.broke-without-bending')],
-  ring: [t('assay.rings-long-and-clear'), t('assay.rings-short'), 'dull'],
+  bend: [t('assay.bend-none'), t('assay.bend-cracked'), t('assay.bend-broke')],
+  ring: [t('assay.ring-long'), t('assay.ring-short'), 'dull'],
 }
 const barsAtFault = computed(() => !!heat.value && conclusionsOf(heat.value).includes('sharp-corner'))
 const strength = computed(() => tensileMPa(draft))
@@ -42,7 +42,7 @@ function add(): void {
       : MEASURED[draft.kind]
         ? draft.value === null && !(draft.kind === 'bend' && draft.text.trim())
         : !draft.text.trim() && draft.photos.length === 0
-  fault.value = empty ? t('assay.write-down-what-it-gave-then') : ''
+  fault.value = empty ? t('assay.test-needs-result') : ''
   if (empty) return
   const test: MetalTest = {
     ...draft,
@@ -51,13 +51,13 @@ function add(): void {
     id: crypto.randomUUID(),
     at: now(),
   }
-  edit(t('assay.add-a-test', { use: inSentence(TEST_WORDS[test.kind]) }), {
+  edit(t('assay.add-test-edit', { test: inSentence(TEST_WORDS[test.kind]) }), {
     tests: [...(heat.value?.tests ?? []), test],
   })
   Object.assign(draft, blankTest(draft.kind))
 }
 function remove(id: string): void {
-  edit(t('assay.remove-a-test'), { tests: (heat.value?.tests ?? []).filter((test) => test.id !== id) })
+  edit(t('assay.remove-test-edit'), { tests: (heat.value?.tests ?? []).filter((test) => test.id !== id) })
 }
 </script>
 
@@ -77,13 +77,11 @@ function remove(id: string): void {
           v-for="id in test.photos"
           :id="id"
           :key="id"
-          :alt="t('assay.picture-of-the-test')"
+          :alt="t('assay.test-picture-label')"
           class="block size-14"
         />
         <button v-if="!frozen" class="btn btn-quiet underline" @click="remove(test.id)">
-          <I18nT keypath="assay.remove" scope="global"
-            ><template #part><span class="sr-only"> {{ TEST_WORDS[test.kind] }}</span></template></I18nT
-          >
+          {{ t('assay.remove') }}<span class="sr-only"> {{ TEST_WORDS[test.kind] }}</span>
         </button>
       </li>
     </ul>
@@ -94,12 +92,12 @@ function remove(id: string): void {
       role="status"
       data-testid="bars"
     >
-      <I18nT keypath="assay.it-is-on-the-next-run" scope="global"
-        ><template #strong><b>{{ BARS_WORDS }}</b></template></I18nT
+      <I18nT keypath="assay.bars-note" scope="global"
+        ><template #finding><b>{{ BARS_WORDS }}</b></template></I18nT
       >
     </p>
     <details v-if="!frozen">
-      <summary>{{ t('assay.density-hardness-strength-bend-ring-colour') }}</summary>
+      <summary>{{ t('assay.tests-summary') }}</summary>
       <form class="mt-2 grid grid-cols-2 items-start gap-3" @submit.prevent="add">
         <label
           ><span class="label">{{ t('assay.test') }}</span>
@@ -132,24 +130,26 @@ function remove(id: string): void {
         <template v-if="draft.kind === 'tensile'">
           <TestBar v-model:load-n="draft.loadN" v-model:section-mm2="draft.sectionMm2" />
           <label
-            ><span class="label">{{ t('assay.where-it-broke') }}</span>
+            ><span class="label">{{ t('assay.broke-label') }}</span>
             <select v-model="draft.brokeAt" class="field">
               <option v-for="(name, id) in BROKE_WORDS" :key="id" :value="id">{{ name }}</option>
             </select></label
           >
           <label class="mt-6 flex items-center gap-2"
             ><input v-model="draft.barFault" type="checkbox" class="size-6 accent-(--ember)" />
-            {{ t('assay.the-bar-itself-was-at-fault') }}</label
+            {{ t('assay.bar-fault-label') }}</label
           >
           <p v-if="strength !== null" class="col-span-2 font-bold">
-            {{ t('assay.n-mm-mpa', { toFixed: fixed(strength, 0), strength: psiWords(strength) }) }}
+            {{
+              t('assay.strength-result', { strengthMPa: fixed(strength, 0), strengthPsi: psiWords(strength) })
+            }}
           </p>
           <p v-if="draft.brokeAt === 'fillet' || draft.brokeAt === 'grip'" class="col-span-2 text-amber">
-            {{ t('assay.a-bar-that-breaks-says-more', { BROKE_WORDS: BROKE_WORDS[draft.brokeAt] }) }}
+            {{ t('assay.bar-corner-note', { place: BROKE_WORDS[draft.brokeAt] }) }}
           </p>
         </template>
         <label class="col-span-2"
-          ><span class="label">{{ t('assay.what-was-seen') }}</span
+          ><span class="label">{{ t('assay.observation-label') }}</span
           ><input
             v-model="draft.text"
             class="field"

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { fixed } from '~/shared/units/decimal-mark'
 import { t, told } from '~/words'
-import { I18nT } from 'vue-i18n'
 import NearList from '~/shared/composition/NearList.vue'
 import type { useNaming } from './useNaming'
 
@@ -14,28 +13,26 @@ const { near, nameless, hasMeasured, densityGcm3, expectedGcm3, nameIt } = props
   <div>
     <h3 class="chalk mt-5 mb-1">{{ t('assay.nearest-alloys') }}</h3>
     <p v-if="nameless" class="text-sm text-soft">
-      {{ hasMeasured ? t('assay.how-often-such-a-metal-is') : t('assay.how-often-such-a-melt-is') }}
+      {{ hasMeasured ? t('assay.near-measured-note') : t('assay.near-predicted-note') }}
     </p>
-    <p v-if="!near.length">{{ t('assay.the-library-has-no-alloy-of') }}</p>
+    <p v-if="!near.length">{{ t('assay.no-near-alloy') }}</p>
     <NearList :near="near">
       <template #under="{ one }">
         <span v-if="densityGcm3 !== null" class="block text-sm text-soft">{{
-          t('assay.g-cm-expected-measured', {
-            toFixed: fixed(expectedGcm3(one.alloy), 2),
-            toFixed2: fixed(densityGcm3, 2),
+          t('assay.near-density', {
+            expected: fixed(expectedGcm3(one.alloy), 2),
+            measured: fixed(densityGcm3, 2),
           })
         }}</span>
       </template>
       <template v-if="!nameless" #how="{ one }">
         <span :class="one.broken ? 'text-soft' : 'font-bold text-patina'">{{
-          one.broken ? t('assay.outside-in', { broken: one.broken }) : t('assay.fits')
+          one.broken ? t('assay.near-broken', { elements: one.broken }) : t('assay.near-in-spec')
         }}</span>
       </template>
       <template #default="{ one }">
         <button v-if="nameless" class="btn btn-quiet min-h-8 text-sm underline" @click="nameIt(one.alloy)">
-          <I18nT keypath="assay.name-it-so" scope="global"
-            ><template #part><span class="sr-only">: {{ told(one.alloy.name) }}</span></template></I18nT
-          >
+          {{ t('assay.name-button') }}<span class="sr-only">: {{ told(one.alloy.name) }}</span>
         </button>
       </template>
     </NearList>

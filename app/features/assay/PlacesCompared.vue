@@ -1,11 +1,10 @@
 <script setup lang="ts">
 import { fixed } from '~/shared/units/decimal-mark'
 import { t } from '~/words'
-import { I18nT } from 'vue-i18n'
 import { comparePlaces, type MetalTest } from '#core/heat'
 import { computed } from 'vue'
 import { PLACE_WORDS, TEST_WORDS } from '~/shared/words/tests-words'
-import { capital } from '~/shared/units/figures'
+import { capital, joinFacts } from '~/shared/units/figures'
 
 /** Specimens of one heat side by side, by where they come from. */
 const props = defineProps<{ tests: readonly MetalTest[] }>()
@@ -17,10 +16,7 @@ const figure = (kind: keyof typeof UNIT, value: number) => fixed(value, kind ===
 <template>
   <figure v-for="one in compared" :key="`${one.kind} ${one.scale}`" class="mb-3" data-testid="places">
     <figcaption class="text-sm font-semibold">
-      <I18nT keypath="assay.by-place" scope="global"
-        ><template #part><template v-if="one.scale">, {{ one.scale }}</template></template
-        ><template #TEST_WORDS>{{ TEST_WORDS[one.kind] }}</template></I18nT
-      >
+      {{ joinFacts(t('assay.test-by-place', { test: TEST_WORDS[one.kind] }), one.scale) }}
     </figcaption>
     <ul>
       <li
@@ -41,7 +37,7 @@ const figure = (kind: keyof typeof UNIT, value: number) => fixed(value, kind ===
       </li>
     </ul>
     <p v-if="one.suspect" class="mt-1 text-sm text-amber">
-      {{ t('assay.apart-more-than-such-tests-scatter', { toFixed: fixed(100 * one.apart, 0) }) }}
+      {{ t('assay.places-differ', { percent: fixed(100 * one.apart, 0) }) }}
     </p>
   </figure>
 </template>

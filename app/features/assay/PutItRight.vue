@@ -46,18 +46,16 @@ const headline = computed(() => {
   if (found.status === 'inside')
     return aim.value === 'limits'
       ? margin.value
-        ? t('assay.nothing-to-add-every-limit-holds')
-        : t('assay.nothing-to-add-every-limit-holds-2')
-      : t('assay.nothing-to-add-it-is-at')
+        ? t('assay.in-spec-certain')
+        : t('assay.in-spec-already')
+      : t('assay.at-nominal')
   if (found.status === 'impossible')
-    return buying.value
-      ? t('assay.no-addition-does-it-bought-metal')
-      : t('assay.no-addition-from-the-bins-does')
+    return buying.value ? t('assay.no-correction') : t('assay.no-correction-from-stock')
   const off =
     found.pourOffG > 0.5
-      ? `${t('assay.take-out-first-then-add', { pourOffG: grams(found.pourOffG) })} `
+      ? `${t('assay.ladle-out-first', { mass: grams(found.pourOffG) })} `
       : `${t('assay.add')} `
-  return `${off}${listed(found.lines.map((line) => t('assay.of', { massG: grams(line.massG, 0.1), line: lotName(line) })))}.`
+  return `${off}${listed(found.lines.map((line) => t('assay.mass-of-lot', { mass: grams(line.massG, 0.1), lotName: lotName(line) })))}.`
 })
 const changes = computed(() => {
   const found = answer.value
@@ -74,19 +72,23 @@ const changes = computed(() => {
 </script>
 
 <template>
-  <section class="slab mb-4 p-4" :aria-label="t('assay.put-it-right')" data-testid="put-right">
-    <h2 class="chalk mb-2">{{ aim === 'limits' ? t('assay.put-it-right') : t('assay.sweeten-it') }}</h2>
-    <p v-if="inferred" class="mb-2 text-sm text-patina">◆ {{ t('assay.by-inferred-figures') }}</p>
+  <section class="slab mb-4 p-4" :aria-label="t('assay.correct-heading')" data-testid="put-right">
+    <h2 class="chalk mb-2">
+      {{ aim === 'limits' ? t('assay.correct-heading') : t('assay.adjust-heading') }}
+    </h2>
+    <p v-if="inferred" class="mb-2 text-sm text-patina">◆ {{ t('assay.by-inference-note') }}</p>
     <p v-if="headline" class="mb-3 text-lg leading-snug font-bold" aria-live="polite">{{ headline }}</p>
-    <p v-else-if="busy" class="mb-3 text-soft">{{ t('assay.working-it-out') }}</p>
+    <p v-else-if="busy" class="mb-3 text-soft">{{ t('assay.calculating') }}</p>
     <p v-if="fault" role="alert" class="mb-3 text-oxide">
-      {{ t('assay.it-could-not-be-worked-out', { fault }) }}
+      {{ t('assay.correction-failed', { reason: fault }) }}
     </p>
     <table v-if="changes.length" class="mb-3 w-full max-w-md text-left text-sm">
       <thead class="text-soft">
         <tr>
           <th scope="col">{{ t('assay.element') }}</th>
-          <th scope="col" class="text-right">{{ molten ? t('assay.measured') : t('assay.melted-again') }}</th>
+          <th scope="col" class="text-right">
+            {{ molten ? t('assay.measured') : t('assay.remelted-column') }}
+          </th>
           <th scope="col" class="text-right">{{ t('assay.after') }}</th>
           <th scope="col" class="text-right">{{ t('assay.limit') }}</th>
         </tr>
@@ -102,46 +104,46 @@ const changes = computed(() => {
     </table>
     <p v-if="answer?.status === 'additions'" class="mb-3 text-sm text-soft">
       {{
-        t('assay.it-makes-of-melt-all-limits', {
-          tapMassG: grams(answer.after.tapMassG),
-          probabilityInLimits: timesWords(answer.probabilityInLimits),
+        t('assay.correction-result', {
+          mass: grams(answer.after.tapMassG),
+          certainty: timesWords(answer.probabilityInLimits),
         })
       }}
     </p>
     <p v-if="inTheBins" class="mb-3">
       <button v-if="molten && !heat?.loggedAt" class="btn btn-next" @click="noteAdditions(edit)">
-        {{ t('assay.added-write-it-into-the-charge') }}
+        {{ t('assay.write-additions-button') }}
       </button>
       <button v-else-if="!molten && ingots" class="btn btn-next" @click="startCorrection">
-        {{ t('assay.start-the-heat-that-does-it') }}
+        {{ t('assay.start-correction-button') }}
       </button>
-      <span v-else-if="!molten" class="text-sm text-soft">{{ t('assay.log-the-heat-and-its-ingots') }}</span>
+      <span v-else-if="!molten" class="text-sm text-soft">{{ t('assay.remedy-after-logging') }}</span>
     </p>
     <div class="grid gap-3 sm:grid-cols-2">
       <label
-        ><span class="label">{{ t('assay.aim-with-the-least-added') }}</span>
+        ><span class="label">{{ t('assay.aim-label') }}</span>
         <select v-model="aim" class="field">
-          <option value="limits">{{ t('assay.inside-the-limits') }}</option>
-          <option value="nominal">{{ t('assay.on-to-nominal') }}</option>
+          <option value="limits">{{ t('assay.aim-in-spec') }}</option>
+          <option value="nominal">{{ t('assay.aim-nominal') }}</option>
         </select></label
       >
       <label
-        ><span class="label">{{ t('assay.the-metal-is') }}</span>
+        ><span class="label">{{ t('assay.state-label') }}</span>
         <select v-model="molten" class="field">
-          <option :value="false">{{ t('assay.cast-to-be-melted-again') }}</option>
-          <option :value="true">{{ t('assay.still-molten-in-the-crucible') }}</option>
+          <option :value="false">{{ t('assay.state-cast') }}</option>
+          <option :value="true">{{ t('assay.state-molten') }}</option>
         </select></label
       >
       <QuantityField
         :model-value="massG ?? metalG"
-        :label="t('assay.how-much-there-is')"
+        :label="t('assay.mass-label')"
         kind="mass"
         positive
         @update:model-value="massG = $event"
       />
       <QuantityField
         :model-value="capacityG"
-        :label="t('assay.the-crucible-takes-at-most')"
+        :label="t('assay.crucible-limit-label')"
         kind="mass"
         nullable
         positive
@@ -149,11 +151,11 @@ const changes = computed(() => {
       />
       <label class="flex items-center gap-2"
         ><input v-model="margin" type="checkbox" class="size-6 accent-(--ember)" />
-        {{ t('assay.each-limit-kept-9-times-in') }}</label
+        {{ t('assay.certainty-label') }}</label
       >
       <label class="flex items-center gap-2"
         ><input v-model="buying" type="checkbox" class="size-6 accent-(--ember)" />
-        {{ t('assay.with-bought-metal-too') }}</label
+        {{ t('assay.buy-label') }}</label
       >
     </div>
   </section>

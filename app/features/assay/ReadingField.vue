@@ -35,7 +35,7 @@ function read(): void {
   error.value = parsed.ok
     ? ''
     : parsed.problem === 'empty'
-      ? t('assay.type-a-figure-after-the-sign')
+      ? t('assay.needs-figure')
       : quantityWords(parsed.problem, 'percent')
   if (parsed.ok && JSON.stringify(parsed.value) !== JSON.stringify(props.reading))
     emit('change', { ...props.readings, [props.element]: parsed.value })

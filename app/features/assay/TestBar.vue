@@ -42,17 +42,17 @@ watch([loadN, sectionMm2], ([force, area]) => {
 
 <template>
   <label
-    ><span class="label">{{ t('assay.load-told-in') }}</span>
+    ><span class="label">{{ t('assay.load-unit-label') }}</span>
     <select v-model="loadBy" class="field">
       <option v-for="(_, unit) in NEWTONS_PER" :key="unit" :value="unit">{{ unit }}</option>
-      <option v-for="(_, unit) in MPA_PER" :key="unit" :value="t('assay.gauge', { unit })">
-        {{ t('assay.on-the-presss-gauge', { unit }) }}
+      <option v-for="(_, unit) in MPA_PER" :key="unit" :value="t('assay.gauge-unit', { unit })">
+        {{ t('assay.gauge-label', { unit }) }}
       </option>
     </select></label
   >
   <QuantityField
     v-model="typed.load"
-    :label="byGauge ? t('assay.gauge-at-breaking') : t('assay.broke-at', { loadBy })"
+    :label="byGauge ? t('assay.gauge-breaking-label') : t('assay.load-breaking-label', { unit: loadBy })"
     kind="number"
     nullable
     positive
@@ -62,24 +62,24 @@ watch([loadN, sectionMm2], ([force, area]) => {
     v-if="byGauge"
     v-model="typed.ram"
     class="col-span-2"
-    :label="t('assay.bore-of-the-ram')"
+    :label="t('assay.ram-bore-label')"
     kind="length"
     nullable
     positive
-    :hint="t('assay.the-pistons-diameter-not-its-rods')"
+    :hint="t('assay.ram-bore-hint')"
   />
   <label
-    ><span class="label">{{ t('assay.section-of-the-bar') }}</span>
+    ><span class="label">{{ t('assay.section-label') }}</span>
     <select v-model="sectionBy" class="field">
-      <option value="round">{{ t('assay.round-its-diameter') }}</option>
-      <option value="flat">{{ t('assay.flat-its-sides') }}</option>
-      <option value="area">{{ t('assay.in-mm') }}</option>
+      <option value="round">{{ t('assay.section-round') }}</option>
+      <option value="flat">{{ t('assay.section-flat') }}</option>
+      <option value="area">{{ t('assay.section-area') }}</option>
     </select></label
   >
   <QuantityField
     v-if="sectionBy === 'round'"
     v-model="typed.diameter"
-    :label="t('assay.diameter-at-the-break')"
+    :label="t('assay.diameter-label')"
     kind="length"
     nullable
     positive
@@ -87,7 +87,7 @@ watch([loadN, sectionMm2], ([force, area]) => {
   <QuantityField
     v-else-if="sectionBy === 'area'"
     v-model="typed.area"
-    :label="t('assay.section-mm')"
+    :label="t('assay.area-label')"
     kind="number"
     nullable
     positive

@@ -91,7 +91,7 @@ export function useCorrection(
     { immediate: true },
   )
   const lotName = ({ lot: id, metal }: AddedLine): string => {
-    if (metal !== undefined) return t('assay.to-buy', { metal: purchaseName(metal) })
+    if (metal !== undefined) return t('assay.metal-to-buy', { metal: purchaseName(metal) })
     return isolated(yard.records.lots[id]?.name ?? id)
   }
   /** The heat's own ingots in the bins, once it is logged. */
@@ -120,7 +120,7 @@ export function useCorrection(
     const keptG = Math.min(bar.massG, metalG.value - answer.value.pourOffG)
     const locked = (massG: number) => lotChoice({ lockG: Number(massG.toFixed(1)) })
     await startHeat({
-      title: t('assay.put-right', { number: heatStamp(from.number) }),
+      title: t('assay.corrected-heat-name', { heatNumber: heatStamp(from.number) }),
       alloy: from.alloy,
       tapMassG: Math.floor(answer.value.after.tapMassG * (keptG / (metalG.value - answer.value.pourOffG))),
       choices: {
@@ -140,7 +140,7 @@ export function useCorrection(
       if (at >= 0) weighed[at] = { ...nth(weighed, at), massG: nth(weighed, at).massG + addedG }
       else weighed.push(weighLine(lot, addedG, addedG, now(), current))
     }
-    edit(t('assay.write-the-additions-into-the-charge'), { weighed })
+    edit(t('assay.additions-edit'), { weighed })
   }
 
   return {

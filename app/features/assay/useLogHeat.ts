@@ -1,6 +1,6 @@
 import { t } from '~/words'
 import { why } from '~/storage/why'
-import { closeHeat, comesAsItIs, heatStamp, potOf, settled, type Heat } from '#core/heat'
+import { stockAfterLogging, comesAsItIs, heatStamp, potOf, settled, type Heat } from '#core/heat'
 import { planLosses } from '#core/learn'
 import { askInference, keptOf } from '~/features/infer'
 import { useTaught } from '~/shared/learning/taught-store'
@@ -25,7 +25,7 @@ export function useLogHeat() {
       const { plan: _, ...poured } = await withInferred(asPoured(heat))
       const logged = { ...poured, loggedAt: time }
       const replanned = await whatItTeaches(logged)
-      const { taken, made } = closeHeat(logged, yard.lots, {
+      const { taken, made } = stockAfterLogging(logged, yard.lots, {
         ids: [crypto.randomUUID(), crypto.randomUUID()],
         now: time,
       })
@@ -36,9 +36,9 @@ export function useLogHeat() {
       }))
       edits.push({ collection: 'heats', id: heat.id, after: logged })
       edits.push(...replanned)
-      if (!yard.commit(t('assay.log', { number: heatStamp(heat.number) }), edits)) return
-      const bins = made.length === 1 ? t('assay.n-1-new-bin') : t('assay.new-bins', { made: made.length })
-      announce(t('assay.is-in-the-ledger-the-charge', { number: heatStamp(heat.number), bins }))
+      if (!yard.commit(t('assay.log-edit', { heatNumber: heatStamp(heat.number) }), edits)) return
+      const bins = made.length === 1 ? t('assay.one-new-lot') : t('assay.new-lots', { count: made.length })
+      announce(t('assay.logged', { heatNumber: heatStamp(heat.number), lots: bins }))
       await navigateTo('/ledger')
     } finally {
       under = ''
@@ -55,7 +55,7 @@ export function useLogHeat() {
       return inferred.by.length > 0 ? { ...heat, inferred } : heat
     } catch (error) {
       // The ledger is worth more than what it is likely to be.
-      announce(t('assay.what-it-is-could-not-be', { error: why(error) }))
+      announce(t('assay.inference-failed', { reason: why(error) }))
       return heat
     }
   }
@@ -81,7 +81,7 @@ export function useLogHeat() {
           }
         })
     } catch (error) {
-      announce(t('assay.what-this-heat-teaches-could-not', { error: why(error) }))
+      announce(t('assay.learning-failed', { reason: why(error) }))
       return []
     }
   }

@@ -49,11 +49,11 @@ export function useNaming() {
   function nameIt(alloy: Alloy): void {
     const asItComes = heat.value?.asItComes
     if (!asItComes) return
-    edit(t('assay.name-it', { name: told(alloy.name) }), {
+    edit(t('assay.name-edit', { alloyName: told(alloy.name) }), {
       alloy,
       asItComes: { ...asItComes, namedAt: now() },
     })
-    announce(t('assay.it-is-from-here-on-and', { name: told(alloy.name) }))
+    announce(t('assay.named', { alloyName: told(alloy.name) }))
   }
   return { near, nameless, judged, measured, hasMeasured, densityGcm3, expectedGcm3, nameIt }
 }

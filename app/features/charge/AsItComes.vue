@@ -48,8 +48,8 @@ const enough = computed(() => {
   if (needG.value === null || !melt.value) return ''
   const short = needG.value - melt.value.tapMassG
   return short > 0.5
-    ? t('charge.the-castings-need-short', { needG: grams(needG.value), short: grams(short) })
-    : t('charge.the-castings-need-enough', { needG: grams(needG.value) })
+    ? t('charge.castings-short', { neededMass: grams(needG.value), missingMass: grams(short) })
+    : t('charge.castings-enough', { neededMass: grams(needG.value) })
 })
 const handled = computed(() => heat.value?.asItComes?.practice ?? '')
 </script>
@@ -60,10 +60,10 @@ const handled = computed(() => heat.value?.asItComes?.practice ?? '')
       <template v-if="melt">
         <p class="text-xl leading-snug font-bold sm:text-2xl">
           {{
-            t('charge.goes-in-and-gives-about', {
-              chargeMassG: grams(melt.chargeMassG),
-              tapMassG: grams(melt.tapMassG),
-              part: unknown ? t('charge.most-of-it-is-unknown-metal') : nearest,
+            t('charge.as-it-comes-result', {
+              chargeMass: grams(melt.chargeMassG),
+              tapMass: grams(melt.tapMassG),
+              verdict: unknown ? t('charge.mostly-unknown') : nearest,
             })
           }}
         </p>
@@ -75,25 +75,25 @@ const handled = computed(() => heat.value?.asItComes?.practice ?? '')
           class="my-2 border-l-8 border-oxide bg-oxide-wash px-3 py-2 font-semibold"
           role="status"
         >
-          {{ t('charge.the-library-has-nothing-like-it') }}
+          {{ t('charge.nothing-similar-warning') }}
         </p>
         <p v-if="unknown" class="text-soft">
-          <I18nT keypath="charge.say-under-stock-what-the-lots" scope="global"
-            ><template #link
-              ><NuxtLink to="/identify" class="underline">{{ t('charge.what-is-this') }}</NuxtLink></template
+          <I18nT keypath="charge.unknown-lots-hint" scope="global"
+            ><template #identifyLink
+              ><NuxtLink to="/identify" class="underline">{{ t('charge.identify-link') }}</NuxtLink></template
             ></I18nT
           >
         </p>
       </template>
-      <p v-else class="text-xl font-bold">{{ t('charge.tick-what-goes-in-and-read') }}</p>
+      <p v-else class="text-xl font-bold">{{ t('charge.empty-hint') }}</p>
     </div>
     <PlanChecks hurting :checks="checks" class="mb-2" />
     <div class="grid grid-cols-1 items-start gap-4 xl:grid-cols-[minmax(0,1.35fr)_minmax(0,1fr)]">
       <div class="slab p-3">
-        <h2 class="chalk mb-1">{{ t('charge.what-goes-in') }}</h2>
+        <h2 class="chalk mb-1">{{ t('charge.charge-heading') }}</h2>
         <p v-if="bench.pot" class="mb-1 text-sm" data-testid="pot">
-          <I18nT keypath="charge.in-the-crucible-already-and-counted" scope="global"
-            ><template #strong><b>{{ grams(bench.pot.fixedG ?? 0) }}</b></template></I18nT
+          <I18nT keypath="charge.heel-included" scope="global"
+            ><template #heelMass><b>{{ grams(bench.pot.fixedG ?? 0) }}</b></template></I18nT
           >
         </p>
         <ul>
@@ -107,9 +107,9 @@ const handled = computed(() => heat.value?.asItComes?.practice ?? '')
         </ul>
         <template v-if="outside.length">
           <p class="mt-3 mb-1 flex items-center gap-3">
-            <span class="label">{{ t('charge.in-the-bins') }}</span>
+            <span class="label">{{ t('charge.unused-lots-heading') }}</span>
             <button class="btn btn-quiet min-h-8 text-sm underline" @click="made.putAll()">
-              {{ t('charge.put-everything-in') }}
+              {{ t('charge.use-all-button') }}
             </button>
           </p>
           <ul>
@@ -119,11 +119,9 @@ const handled = computed(() => heat.value?.asItComes?.practice ?? '')
           </ul>
         </template>
         <p v-if="!inside.length && !outside.length" class="text-soft">
-          <I18nT keypath="charge.there-is-no-metal-in-the" scope="global"
-            ><template #link
-              ><NuxtLink to="/stock" class="underline">{{
-                t('charge.write-down-what-there-is')
-              }}</NuxtLink></template
+          <I18nT keypath="charge.no-stock-hint" scope="global"
+            ><template #stockLink
+              ><NuxtLink to="/stock" class="underline">{{ t('charge.add-stock-link') }}</NuxtLink></template
             ></I18nT
           >
         </p>
@@ -131,11 +129,11 @@ const handled = computed(() => heat.value?.asItComes?.practice ?? '')
 
       <div class="grid grid-cols-1 gap-4">
         <div v-if="melt" class="slab p-3" data-testid="becomes">
-          <h2 class="chalk mb-1">{{ t('charge.what-it-becomes') }}</h2>
+          <h2 class="chalk mb-1">{{ t('charge.result-heading') }}</h2>
           <p class="mb-1 flex flex-wrap items-baseline gap-x-4">
             <WorkingOpener v-if="tapSum" :working="tapSum"
-              ><I18nT keypath="charge.to-tap" scope="global"
-                ><template #strong><b>{{ grams(melt.tapMassG) }}</b></template></I18nT
+              ><I18nT keypath="charge.tap-mass-heading" scope="global"
+                ><template #tapMass><b>{{ grams(melt.tapMassG) }}</b></template></I18nT
               ></WorkingOpener
             >
             <WorkingOpener v-if="costSum" :working="costSum"><b>{{ costWords(cost) }}</b></WorkingOpener>
@@ -160,36 +158,34 @@ const handled = computed(() => heat.value?.asItComes?.practice ?? '')
             </tbody>
           </table>
           <template v-if="near.length && !unknown">
-            <h3 class="label mt-3 mb-1">{{ t('charge.nearest-alloys-and-how-often-such') }}</h3>
+            <h3 class="label mt-3 mb-1">{{ t('charge.nearest-alloys-caption') }}</h3>
             <NearList v-slot="{ one }" :near="near">
               <button
                 v-if="!heat.weighed.length"
                 class="btn btn-quiet min-h-8 text-sm underline"
                 @click="made.aimAt(one.alloy.id)"
               >
-                <I18nT keypath="charge.aim-at-it" scope="global"
-                  ><template #part><span class="sr-only">: {{ told(one.alloy.name) }}</span></template></I18nT
-                >
+                {{ t('charge.aim-at-it') }}<span class="sr-only">: {{ told(one.alloy.name) }}</span>
               </button>
             </NearList>
           </template>
         </div>
         <div v-if="melt && heat.alloy" class="slab p-3">
-          <h2 class="chalk mb-1">{{ t('charge.how-it-is-handled') }}</h2>
+          <h2 class="chalk mb-1">{{ t('charge.handling-heading') }}</h2>
           <p v-if="strange" class="border-l-8 border-oxide bg-oxide-wash px-3 py-2" role="status">
-            <I18nT keypath="charge.it-is-mostly-it-can-be" scope="global"
-              ><template #strong><b>{{ t('charge.no-practice-is-known-for-this') }}</b></template
+            <I18nT keypath="charge.no-practice-warning" scope="global"
+              ><template #noPractice><b>{{ t('charge.no-practice') }}</b></template
               ><template #metal>{{ elementName(strange.metal) }}</template></I18nT
             >
           </p>
           <label v-else class="block max-w-sm"
-            ><span class="label">{{ t('charge.as-this-kind-of-metal') }}</span>
+            ><span class="label">{{ t('charge.practice-label') }}</span>
             <select
               class="field"
               :value="handled"
               @change="made.handleAs((($event.target as HTMLSelectElement).value || null) as Practice | null)"
             >
-              <option value="">{{ t('charge.the-nearest', { name: families[0]?.name }) }}</option>
+              <option value="">{{ t('charge.nearest-alloy', { alloyName: families[0]?.name }) }}</option>
               <option v-for="one in families" :key="one.practice" :value="one.practice">
                 {{ one.name }}
               </option>
@@ -201,14 +197,12 @@ const handled = computed(() => heat.value?.asItComes?.practice ?? '')
           </p>
           <QuantityField
             :model-value="heat.liquidusC ?? null"
-            :label="t('charge.what-it-freezes-at-if-you')"
+            :label="t('charge.freezing-point-label')"
             kind="temperature"
             nullable
             class="mt-2 max-w-sm"
-            :hint="t('charge.seen-as-the-reading-that-stands')"
-            @update:model-value="
-              edit(t('charge.write-down-what-it-freezes-at'), { liquidusC: $event }, 'liquidus')
-            "
+            :hint="t('charge.freezing-point-hint')"
+            @update:model-value="edit(t('charge.edit-freezing-point'), { liquidusC: $event }, 'liquidus')"
             @sealed="yard.seal()"
           />
         </div>

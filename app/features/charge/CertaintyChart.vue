@@ -27,7 +27,7 @@ const { failed } = useChart(frame, [() => props.points, () => props.now], (token
     y,
     line: { color: token('ember'), width: 3, shape: 'linear' },
     marker: { color: token('ember'), size: 8, symbol: 'diamond' },
-    hovertemplate: `${t('charge.in-100', { round: '%{x}' })}: %{y:.2f}<extra></extra>`,
+    hovertemplate: `${t('charge.percent', { percent: '%{x}' })}: %{y:.2f}<extra></extra>`,
   }
   const here = {
     type: 'scatter',
@@ -55,7 +55,7 @@ const { failed } = useChart(frame, [() => props.points, () => props.now], (token
         tickformat: '.2f',
       },
       xaxis: {
-        title: { text: t('charge.each-limit-kept-times-in-100') },
+        title: { text: t('charge.certainty-axis') },
         fixedrange: true,
         type: 'category',
         tickangle: 0,
@@ -68,8 +68,8 @@ const { failed } = useChart(frame, [() => props.points, () => props.now], (token
 })
 const ends = computed(() => [nth(props.points, 0), nth(props.points, props.points.length - 1)] as const)
 const spoken = computed(() =>
-  t('charge.cost-of-the-cheapest-charge-by', {
-    join: props.points.map(({ confidence, cost }) => `${labelOf(confidence)}: ${money(cost)}`).join(', '),
+  t('charge.certainty-cost-summary', {
+    pairs: props.points.map(({ confidence, cost }) => `${labelOf(confidence)}: ${money(cost)}`).join(', '),
   }),
 )
 </script>
@@ -77,16 +77,15 @@ const spoken = computed(() =>
 <template>
   <figure class="slab p-3">
     <figcaption class="mb-1">
-      <I18nT keypath="charge.from-with-no-safety-margin-to" scope="global"
-        ><template #part><span class="label block">{{ t('charge.what-certainty-costs') }}</span></template
-        ><template #strong><b>{{ money(ends[0].cost) }}</b></template
-        ><template #strong2><b>{{ money(ends[1].cost) }}</b></template
-        ><template #part2
-          ><template v-if="points.length < CERTAINTY_STEPS.length">{{
-            t('charge.no-blend-of-this-pile-is')
-          }}</template></template
-        ><template #confidence>{{ labelOf(ends[1].confidence) }}</template></I18nT
+      <span class="label block">{{ t('charge.certainty-cost-heading') }}</span>
+      <I18nT keypath="charge.certainty-cost-range" scope="global"
+        ><template #lowCost><b>{{ money(ends[0].cost) }}</b></template
+        ><template #highCost><b>{{ money(ends[1].cost) }}</b></template
+        ><template #certainty>{{ labelOf(ends[1].confidence) }}</template></I18nT
       >
+      <template v-if="points.length < CERTAINTY_STEPS.length">
+        {{ t('charge.certainty-cost-best') }}
+      </template>
     </figcaption>
     <div ref="frame" class="min-h-[264px]" role="img" :aria-label="spoken" data-testid="certainty-chart" />
     <p v-if="failed" role="alert" class="text-oxide">{{ failed }}</p>

@@ -32,7 +32,7 @@ const { grams } = useUnits()
       <span v-if="answer.number.value" data-testid="plan-number">{{
         t('charge.plan-number', { number: answer.number.value })
       }}</span>
-      <span v-else-if="answer.old.value" class="font-semibold text-amber">{{ t('charge.plan-is-old') }}</span>
+      <span v-else-if="answer.old.value" class="font-semibold text-amber">{{ t('charge.plan-stale') }}</span>
       <span v-else-if="answer.searching.value">{{ t('charge.calculating') }}</span>
     </p>
     <NoAnswer v-if="engine.error" />
@@ -43,7 +43,7 @@ const { grams } = useUnits()
       </p>
       <WaysOut
         :ways="answer.waysOut.value"
-        :heading="t('charge.ways-out-each-was-tried-and')"
+        :heading="t('charge.ways-out-heading')"
         :hurried="answer.waysHurried.value"
       />
     </div>
@@ -53,7 +53,7 @@ const { grams } = useUnits()
         <p class="font-bold">{{ answer.harm.value }}</p>
         <WaysOut
           :ways="answer.waysOut.value"
-          :heading="t('charge.ways-to-mend-it-each-was')"
+          :heading="t('charge.corrections-heading')"
           :hurried="answer.waysHurried.value"
         />
       </div>
@@ -74,16 +74,21 @@ const { grams } = useUnits()
     </div>
     <p v-else-if="!heat.loggedAt" class="text-soft">{{ t('charge.calculating') }}</p>
     <p v-else class="text-xl font-bold">
-      {{ t('charge.went-in', { chargedG: grams(chargedG), weighed: counted(heat.weighed.length, 'lot') }) }}
+      {{
+        t('charge.charged-mass', {
+          chargedMass: grams(chargedG),
+          weighedAt: counted(heat.weighed.length, 'lot'),
+        })
+      }}
     </p>
     <p v-if="heat.overruled?.length" class="mt-2 flex max-w-4xl flex-wrap items-center gap-3 text-amber">
-      <span class="font-semibold">{{ t('charge.limits-of-this-heat-were-moved') }}</span>
+      <span class="font-semibold">{{ t('charge.limits-changed') }}</span>
       <button
         v-if="!heat.loggedAt"
         class="btn btn-quiet underline"
-        @click="edit(t('charge.put-the-limits-back'), restoreLimits(heat))"
+        @click="edit(t('charge.restore-limits-edit'), restoreLimits(heat))"
       >
-        {{ t('charge.put-them-back') }}
+        {{ t('charge.restore-limits-button') }}
       </button>
     </p>
   </div>

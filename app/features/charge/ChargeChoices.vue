@@ -25,10 +25,10 @@ const AIMS = [
 ] as const
 const CERTAINTIES = [
   { value: '', name: t('charge.no-safety-margin') },
-  { value: 0.8, name: t('charge.n-8-times-in-10') },
-  { value: 0.9, name: t('charge.n-9-times-in-10') },
-  { value: 0.95, name: t('charge.n-19-times-in-20') },
-  { value: 0.99, name: t('charge.n-99-times-in-100') },
+  { value: 0.8, name: t('charge.certainty-80') },
+  { value: 0.9, name: t('charge.certainty-90') },
+  { value: 0.95, name: t('charge.certainty-95') },
+  { value: 0.99, name: t('charge.certainty-99') },
 ]
 /** The certainty at hand, named even where it is none of the usual ones. */
 const certainties = computed(() => {
@@ -36,7 +36,7 @@ const certainties = computed(() => {
   if (!value || CERTAINTIES.some((option) => option.value === value)) return CERTAINTIES
   return [
     ...CERTAINTIES,
-    { value, name: t('charge.times-in-100', { toFixed: fixed(100 * value, value > 0.99 ? 2 : 0) }) },
+    { value, name: t('charge.certainty-other', { percent: fixed(100 * value, value > 0.99 ? 2 : 0) }) },
   ]
 })
 const figure = (event: Event) => Number((event.target as HTMLSelectElement).value) || null
@@ -56,7 +56,7 @@ const figure = (event: Event) => Number((event.target as HTMLSelectElement).valu
     </label>
     <label class="block">
       <span class="label">{{
-        heat.confidenceOf === 'each' ? t('charge.each-limit-inside') : t('charge.the-whole-melt-inside')
+        heat.confidenceOf === 'each' ? t('charge.certainty-per-limit') : t('charge.certainty-whole')
       }}</span>
       <select class="field" :value="heat.confidence ?? ''" @change="aims.setConfidence(figure($event))">
         <option v-for="option in certainties" :key="option.name" :value="option.value">
@@ -72,29 +72,29 @@ const figure = (event: Event) => Number((event.target as HTMLSelectElement).valu
       </select>
     </label>
     <label class="block">
-      <span class="label">{{ t('charge.a-walk-to-one-more-bin') }}</span>
+      <span class="label">{{ t('charge.extra-lot-label') }}</span>
       <select
         class="field"
         :value="heat.lineShare === 0 ? 'cent' : 'walk'"
         @change="aims.setWalks(($event.target as HTMLSelectElement).value === 'walk')"
       >
-        <option value="walk">{{ t('charge.must-save-1') }}</option>
-        <option value="cent">{{ t('charge.is-free-cheapest-to-the-cent') }}</option>
+        <option value="walk">{{ t('charge.extra-lot-one-percent') }}</option>
+        <option value="cent">{{ t('charge.extra-lot-any') }}</option>
       </select>
     </label>
     <QuantityField
       :model-value="heat.tapTolerancePct ?? TAP_TOLERANCE_PCT"
-      :label="t('charge.tap-may-fall-short-by')"
+      :label="t('charge.shortfall-label')"
       kind="percent"
       :max="50"
       @update:model-value="aims.setTolerance($event)"
       @sealed="yard.seal()"
     />
     <div>
-      <span class="label" aria-hidden="true">{{ t('charge.losses-2') }}</span>
+      <span class="label" aria-hidden="true">{{ t('charge.losses-heading') }}</span>
       <button
         class="btn w-full font-normal"
-        :aria-label="t('charge.losses', { name: LOSS_WORDS[way].name })"
+        :aria-label="t('charge.losses-of', { profileName: LOSS_WORDS[way].name })"
         @click="losses = true"
       >
         {{ LOSS_WORDS[way].name }}

@@ -59,7 +59,7 @@ const origins = useRememberedHere('charge-origins', false)
 
 <template>
   <section v-if="heat">
-    <HeatHeading :question="t('charge.what-do-i-weigh-out')">
+    <HeatHeading :question="t('charge.page-title')">
       <FilePicker
         ref="file"
         :label="t('charge.problem-file')"
@@ -82,10 +82,10 @@ const origins = useRememberedHere('charge-origins', false)
         :aria-pressed="reserved"
         @click="reserve()"
       >
-        {{ reserved ? t('charge.release-the-metal') : t('charge.reserve-the-metal') }}
+        {{ reserved ? t('charge.release-button') : t('charge.reserve-button') }}
       </button>
       <NuxtLink v-if="rows.planned.length" :to="`/heat/${heat.number}/sheet`" class="btn">
-        {{ t('charge.sheet-to-print') }}
+        {{ t('charge.print-link') }}
       </NuxtLink>
       <NuxtLink
         v-if="rows.planned.length && !infeasible && !heat.loggedAt"
@@ -108,9 +108,9 @@ const origins = useRememberedHere('charge-origins', false)
 
     <AsItComes v-if="free" :charge="charge" :hand="hand" />
     <div v-else-if="!heat.alloy || heat.tapMassG === null" class="slab max-w-xl p-5">
-      <p class="mb-3">{{ t('charge.a-charge-needs-an-alloy-and') }}</p>
+      <p class="mb-3">{{ t('charge.needs-target') }}</p>
       <NuxtLink :to="`/heat/${heat.number}/target`" class="btn btn-next">{{
-        t('charge.choose-them')
+        t('charge.choose-target-link')
       }}</NuxtLink>
     </div>
 
@@ -125,10 +125,10 @@ const origins = useRememberedHere('charge-origins', false)
           :aria-busy="old"
         >
           <div class="slab p-3">
-            <h2 class="chalk mb-1">{{ t('charge.the-charge') }}</h2>
+            <h2 class="chalk mb-1">{{ t('charge.charge-list-heading') }}</h2>
             <p v-if="bench.pot" class="mb-1 text-sm" data-testid="pot">
-              <I18nT keypath="charge.in-the-crucible-already-and-counted" scope="global"
-                ><template #strong><b>{{ grams(bench.pot.fixedG ?? 0) }}</b></template></I18nT
+              <I18nT keypath="charge.heel-included" scope="global"
+                ><template #heelMass><b>{{ grams(bench.pot.fixedG ?? 0) }}</b></template></I18nT
               >
             </p>
             <ul>
@@ -140,12 +140,12 @@ const origins = useRememberedHere('charge-origins', false)
 
           <div>
             <div class="slab p-3">
-              <h2 class="sr-only">{{ t('charge.what-it-will-be') }}</h2>
+              <h2 class="sr-only">{{ t('charge.predicted-heading') }}</h2>
               <template v-if="prediction && prediction.tapMassG > 0">
                 <p class="mb-1 flex flex-wrap items-baseline gap-x-4 gap-y-1">
                   <WorkingOpener :working="tapSum!"
-                    ><I18nT keypath="charge.to-tap" scope="global"
-                      ><template #strong><b>{{ grams(prediction.tapMassG) }}</b></template></I18nT
+                    ><I18nT keypath="charge.tap-mass-heading" scope="global"
+                      ><template #tapMass><b>{{ grams(prediction.tapMassG) }}</b></template></I18nT
                     ></WorkingOpener
                   >
                   <WorkingOpener :working="costSum!"><b>{{ costWords(cost) }}</b></WorkingOpener>
@@ -154,7 +154,7 @@ const origins = useRememberedHere('charge-origins', false)
                     :aria-pressed="origins"
                     @click="origins = !origins"
                   >
-                    {{ origins ? t('charge.hide-where-from') : t('charge.where-from') }}
+                    {{ origins ? t('charge.hide-origins-button') : t('charge.show-origins-button') }}
                   </button>
                 </p>
                 <CompositionBar :composition="prediction.composition" :label="t('charge.predicted-melt')" />
@@ -168,12 +168,12 @@ const origins = useRememberedHere('charge-origins', false)
                   />
                 </div>
                 <p v-if="chance !== null" class="mt-3 border-t border-line pt-2 text-sm">
-                  <I18nT keypath="charge.going-by-how-well-each-lot" scope="global"
-                    ><template #strong><b>{{ chance }}</b></template></I18nT
+                  <I18nT keypath="charge.certainty-statement" scope="global"
+                    ><template #certainty><b>{{ chance }}</b></template></I18nT
                   >
                 </p>
                 <div class="mt-2 flex flex-wrap gap-x-4 gap-y-1 text-sm">
-                  <span class="text-soft">{{ t('charge.the-sums') }}</span>
+                  <span class="text-soft">{{ t('charge.arithmetic-heading') }}</span>
                   <WorkingOpener v-for="sum in elementSums" :key="sum.title" :working="sum"
                     >{{ sum.symbol }} {{ sum.value }}</WorkingOpener
                   >
@@ -181,18 +181,14 @@ const origins = useRememberedHere('charge-origins', false)
               </template>
               <template v-else>
                 <p class="mb-3 text-soft">
-                  {{
-                    t('charge.are-the-limits-to-keep', {
-                      part: infeasible && !hurried ? t('charge.nothing-fits-yet-these') : t('charge.these'),
-                    })
-                  }}
+                  {{ infeasible && !hurried ? t('charge.limits-not-met') : t('charge.limits-to-meet') }}
                 </p>
                 <LimitGates dense :limits="heat.alloy.limits" :overruled="heat.overruled ?? []" />
               </template>
             </div>
           </div>
           <section v-if="rows.idle.length" class="slab p-3 xl:col-span-2" aria-labelledby="idle">
-            <h2 id="idle" class="chalk mb-1">{{ t('charge.in-the-bins-not-in-this') }}</h2>
+            <h2 id="idle" class="chalk mb-1">{{ t('charge.other-lots-heading') }}</h2>
             <ul class="gap-x-6 xl:grid xl:grid-cols-2 xl:items-start">
               <GrowingList v-slot="{ item: row }" :items="rows.idle" :first="40">
                 <ChargeRow :row="row" :hand="hand" />

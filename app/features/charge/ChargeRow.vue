@@ -1,6 +1,6 @@
 <script setup lang="ts">
+import { counted, joinFacts } from '~/shared/units/figures'
 import { t } from '~/words'
-import { I18nT } from 'vue-i18n'
 import { nth } from '#core/lists'
 import type { ChargeRows, ChargeRowState } from './useChargeRows'
 import { computed } from 'vue'
@@ -29,7 +29,7 @@ const pieces = computed(() => {
 const usualPiece = computed(() => {
   const all = [...(yard.records.lots[props.row.id]?.pieces ?? [])].sort((a, b) => a - b)
   return all.length > 0
-    ? t('charge.its-pieces-about', { all: grams(nth(all, Math.floor(all.length / 2))) })
+    ? t('charge.lot-piece-masses', { masses: grams(nth(all, Math.floor(all.length / 2))) })
     : ''
 })
 const inUse = computed(() => props.row.plannedG > 0 || props.row.weighedG !== null)
@@ -47,20 +47,21 @@ const inUse = computed(() => props.row.plannedG > 0 || props.row.weighedG !== nu
         class="size-6 accent-(--ember)"
         :checked="row.choice.use"
         :disabled="row.weighedG !== null || hand.frozen.value"
-        :aria-label="t('charge.use', { name: row.name })"
+        :aria-label="t('charge.use-lot', { lotName: row.name })"
         @change="hand.choose(row.id, { use: ($event.target as HTMLInputElement).checked })"
       />
       <p class="name min-w-0 leading-tight">
         <span class="font-bold">{{ row.name }}</span>
         <span class="ml-2 text-sm text-soft">
-          <template v-if="row.weighedG !== null">{{ t('charge.weighed') }}</template>
-          <template v-else>{{ t('charge.in-stock', { availableG: grams(row.availableG) }) }}</template>
-          <template v-if="row.choice.lockG !== null && row.weighedG === null">{{
-            t('charge.locked')
-          }}</template>
-          <template v-if="pieces !== null">{{
-            t('charge.whole', { pieces, part: pieces === 1 ? t('charge.piece') : t('charge.pieces') })
-          }}</template>
+          {{
+            joinFacts(
+              row.weighedG === null
+                ? t('charge.lot-in-stock', { mass: grams(row.availableG) })
+                : t('charge.weighed'),
+              row.choice.lockG !== null && row.weighedG === null && t('charge.locked-status'),
+              pieces !== null && counted(pieces, 'whole-piece'),
+            )
+          }}
         </span>
       </p>
       <p v-if="inUse" class="mass text-right text-lg whitespace-nowrap">
@@ -77,13 +78,8 @@ const inUse = computed(() => props.row.plannedG > 0 || props.row.weighedG !== nu
         :aria-expanded="open"
         @click="open = !open"
       >
-        <I18nT keypath="charge.min-max" scope="global"
-          ><template #part
-            ><span class="sr-only">
-              {{ ' ' + t('charge.of-and-what-it-is-made', { name: row.name }) }}</span
-            ></template
-          ></I18nT
-        >
+        {{ t('charge.min-max')
+        }}<span class="sr-only"> {{ ' ' + t('charge.limits-of-lot', { lotName: row.name }) }}</span>
       </button>
     </div>
     <div v-if="open" class="mt-1 mb-2 ml-9 max-w-lg">
@@ -95,7 +91,7 @@ const inUse = computed(() => props.row.plannedG > 0 || props.row.weighedG !== nu
     >
       <QuantityField
         :model-value="row.choice.capG"
-        :label="t('charge.at-most-2', { name: row.name })"
+        :label="t('charge.lot-at-most', { lotName: row.name })"
         kind="mass"
         nullable
         @update:model-value="hand.choose(row.id, { capG: $event }, 'cap')"
@@ -103,17 +99,17 @@ const inUse = computed(() => props.row.plannedG > 0 || props.row.weighedG !== nu
       />
       <QuantityField
         :model-value="row.choice.lockG"
-        :label="t('charge.exactly', { name: row.name })"
+        :label="t('charge.lot-exactly', { lotName: row.name })"
         kind="mass"
         nullable
         :max="row.availableG"
-        :max-words="t('charge.only-is-there', { availableG: grams(row.availableG) })"
+        :max-words="t('charge.lot-over-stock', { mass: grams(row.availableG) })"
         @update:model-value="hand.choose(row.id, { lockG: $event }, 'lock')"
         @sealed="yard.seal()"
       />
       <QuantityField
         :model-value="row.choice.pieceG ?? null"
-        :label="t('charge.whole-pieces-of', { name: row.name })"
+        :label="t('charge.lot-whole-pieces', { lotName: row.name })"
         kind="mass"
         nullable
         positive

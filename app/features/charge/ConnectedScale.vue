@@ -19,19 +19,20 @@ const steady = computed(() => devices.scale.running && !devices.scale.fault && r
     data-testid="connected-scale"
   >
     <p class="text-lg">
-      <I18nT keypath="charge.the-connected-scale" scope="global"
-        ><template #strong><b>{{ read ? grams(read.massG, 0.1) : '– –' }}</b></template
-        ><template #part>{{
-          devices.scale.fault
-            ? ` ${LINE_FAULTS[devices.scale.fault]}`
-            : steady
-              ? t('charge.steady')
-              : t('charge.settling')
-        }}</template></I18nT
+      <I18nT keypath="charge.connected-scale" scope="global"
+        ><template #reading><b>{{ read ? grams(read.massG, 0.1) : '– –' }}</b></template></I18nT
       >
+      ·
+      {{
+        devices.scale.fault
+          ? LINE_FAULTS[devices.scale.fault]
+          : steady
+            ? t('charge.scale-steady')
+            : t('charge.scale-settling')
+      }}
     </p>
     <button type="button" class="btn" :disabled="!steady" @click="emit('reading', read!.massG)">
-      {{ t('charge.use-its-reading') }}
+      {{ t('charge.use-reading-button') }}
     </button>
   </div>
 </template>

@@ -17,13 +17,13 @@ onMounted(losses.look)
 const tables = computed(() => [
   {
     id: 'recovery',
-    title: t('charge.recovery-how-much-of-an-element'),
+    title: t('charge.recovery-heading'),
     rows: elements.value,
     set: losses.setRecovery,
   },
   {
     id: 'yield',
-    title: t('charge.metallic-yield-how-much-of-the'),
+    title: t('charge.metallic-yield-heading'),
     rows: forms.value,
     set: losses.setYield,
   },
@@ -32,9 +32,9 @@ const fraction = (value: number) => String(Number(value.toFixed(4)))
 </script>
 
 <template>
-  <SheetDialog v-if="heat" :title="t('charge.losses-2')" wide @close="emit('close')">
+  <SheetDialog v-if="heat" :title="t('charge.losses-heading')" wide @close="emit('close')">
     <label class="mb-1 block max-w-sm"
-      ><span class="label">{{ t('charge.this-heat-reckons-with') }}</span>
+      ><span class="label">{{ t('charge.heat-losses-label') }}</span>
       <select
         class="field"
         :value="way"
@@ -45,7 +45,7 @@ const fraction = (value: number) => String(Number(value.toFixed(4)))
     >
     <p class="mb-3 text-sm text-soft">{{ LOSS_WORDS[way].note }}</p>
     <p class="mb-3 text-sm">
-      {{ t('charge.melt-from-a-line-weight-metallic') }}
+      {{ t('charge.losses-formula') }}
     </p>
     <div class="grid gap-5 md:grid-cols-2">
       <section v-for="table in tables" :key="table.id" :aria-label="table.title">
@@ -54,11 +54,11 @@ const fraction = (value: number) => String(Number(value.toFixed(4)))
           <thead class="text-left text-soft">
             <tr>
               <th scope="col">
-                <span class="sr-only">{{ t('charge.what') }}</span>
+                <span class="sr-only">{{ t('charge.loss-column') }}</span>
               </th>
-              <th scope="col" class="text-right">{{ t('charge.usual') }}</th>
-              <th scope="col" class="px-2 text-right">{{ t('charge.learned') }}</th>
-              <th scope="col" class="w-24 text-right">{{ t('charge.planned-with') }}</th>
+              <th scope="col" class="text-right">{{ t('charge.usual-column') }}</th>
+              <th scope="col" class="px-2 text-right">{{ t('charge.learned-column') }}</th>
+              <th scope="col" class="w-24 text-right">{{ t('charge.planned-column') }}</th>
             </tr>
           </thead>
           <tbody>
@@ -69,12 +69,12 @@ const fraction = (value: number) => String(Number(value.toFixed(4)))
               <td>
                 <QuantityField
                   :model-value="Number(fraction(row.value))"
-                  :label="t('charge.planned-with-2', { name: capital(row.name) })"
+                  :label="t('charge.planned-for-name', { name: capital(row.name) })"
                   hide-label
                   kind="number"
                   positive
                   :max="1"
-                  :max-words="t('charge.it-is-a-fraction-1-at')"
+                  :max-words="t('charge.fraction-error')"
                   @update:model-value="table.set(row.id, $event)"
                 />
               </td>
@@ -85,15 +85,13 @@ const fraction = (value: number) => String(Number(value.toFixed(4)))
     </div>
     <div class="mt-4 flex flex-wrap items-center gap-3">
       <button class="btn" :disabled="way === yardsWay" @click="losses.makeYards">
-        {{ t('charge.make-it-the-yards-way') }}
+        {{ t('charge.default-losses-button') }}
       </button>
       <p class="text-sm text-soft">
-        <I18nT keypath="charge.new-heats-reckon-with" scope="global"
-          ><template #link
-            ><NuxtLink to="/learned" class="underline">{{
-              t('charge.what-my-heats-taught')
-            }}</NuxtLink></template
-          ><template #name>{{ LOSS_WORDS[yardsWay].name }}</template></I18nT
+        <I18nT keypath="charge.default-losses" scope="global"
+          ><template #learnedLink
+            ><NuxtLink to="/learned" class="underline">{{ t('charge.learned-link') }}</NuxtLink></template
+          ><template #profileName>{{ LOSS_WORDS[yardsWay].name }}</template></I18nT
         >
       </p>
     </div>

@@ -26,14 +26,14 @@ const inCharge = computed(() => goesIn(props.row))
         class="size-6 accent-(--ember)"
         :checked="inCharge"
         :disabled="weighed || hand.frozen.value"
-        :aria-label="t('charge.put-in', { name: row.name })"
+        :aria-label="t('charge.include-lot', { lotName: row.name })"
         @change="emit('put', ($event.target as HTMLInputElement).checked ? row.availableG : null)"
       />
       <div class="what min-w-0 leading-tight">
         <p>
           <span class="font-bold">{{ row.name }}</span>
           <span class="ml-2 text-sm text-soft">{{
-            weighed ? t('charge.weighed') : t('charge.in-stock', { availableG: grams(row.availableG) })
+            weighed ? t('charge.weighed') : t('charge.lot-in-stock', { mass: grams(row.availableG) })
           }}</span>
         </p>
         <CompositionBar :composition="row.composition" :label="row.name" :values="false" />
@@ -43,12 +43,12 @@ const inCharge = computed(() => goesIn(props.row))
           v-if="!weighed"
           class="much w-30"
           :model-value="row.choice.lockG"
-          :label="t('charge.how-much-of', { name: row.name })"
+          :label="t('charge.lot-mass-label', { lotName: row.name })"
           hide-label
           kind="mass"
           positive
           :max="row.availableG"
-          :max-words="t('charge.only-is-there', { availableG: grams(row.availableG) })"
+          :max-words="t('charge.lot-over-stock', { mass: grams(row.availableG) })"
           @update:model-value="emit('put', $event, `much-${row.id}`)"
           @sealed="yard.seal()"
         />

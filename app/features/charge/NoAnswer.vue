@@ -8,12 +8,12 @@ const engine = useChargeEngine()
 
 <template>
   <div role="alert" class="max-w-4xl border-l-8 border-oxide bg-oxide-wash px-4 py-3" data-testid="no-answer">
-    <p class="text-lg font-bold">{{ t('charge.the-charge-could-not-be-worked') }}</p>
+    <p class="text-lg font-bold">{{ t('charge.no-answer') }}</p>
     <p>
-      {{ t('charge.the-yard-and-what-you-have') }}
+      {{ t('charge.no-answer-hint') }}
     </p>
     <p class="mt-1 text-sm [overflow-wrap:anywhere] text-soft">
-      {{ t('charge.it-said', { error: engine.error }) }}
+      {{ t('charge.solver-error', { message: engine.error }) }}
     </p>
     <button class="btn mt-2" @click="engine.askAgain">{{ t('charge.try-again') }}</button>
   </div>

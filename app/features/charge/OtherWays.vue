@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { t } from '~/words'
-import { I18nT } from 'vue-i18n'
 import type { Charge } from './useCharge'
 import { computed, ref, useTemplateRef } from 'vue'
 import { useIntersectionObserver } from '@vueuse/core'
@@ -28,37 +27,37 @@ const priced = computed(() => [...rows.value, ...certainty.value].some(({ cost }
 const shown = computed(() => rows.value.filter(({ way }) => priced.value || way !== 'cheapest'))
 const chance = (value: number) =>
   value > 0.995
-    ? t('charge.over-99-in-100')
+    ? t('charge.over-99-percent')
     : value < 0.005
-      ? t('charge.under-1-in-100')
-      : t('charge.in-100', { round: Math.round(100 * value) })
+      ? t('charge.under-1-percent')
+      : t('charge.percent', { percent: Math.round(100 * value) })
 </script>
 
 <template>
-  <section v-if="askable" ref="place" :aria-label="t('charge.other-ways')" data-testid="ways">
-    <h2 class="chalk mb-2">{{ t('charge.the-same-melt-other-ways') }}</h2>
+  <section v-if="askable" ref="place" :aria-label="t('charge.other-ways-button')" data-testid="ways">
+    <h2 class="chalk mb-2">{{ t('charge.other-ways-heading') }}</h2>
     <p v-if="fault" role="alert" class="text-oxide">
-      {{ t('charge.these-could-not-be-worked-out', { fault }) }}
+      {{ t('charge.other-ways-failed', { reason: fault }) }}
     </p>
     <div class="grid grid-cols-1 items-start gap-5 xl:grid-cols-[minmax(0,1.9fr)_minmax(0,1fr)]">
       <div
         class="slab relative overflow-x-auto p-3"
         tabindex="0"
         role="region"
-        :aria-label="t('charge.ways-side-by-side')"
+        :aria-label="t('charge.ways-table-label')"
       >
         <table class="w-full text-left">
           <thead class="text-xs text-soft">
             <tr>
-              <th scope="col" class="pr-3 font-semibold">{{ t('charge.way') }}</th>
+              <th scope="col" class="pr-3 font-semibold">{{ t('charge.way-column') }}</th>
               <th v-if="priced" scope="col" class="pr-3 text-right font-semibold">
-                {{ t('charge.cost-2') }}
+                {{ t('charge.cost-column') }}
               </th>
               <th scope="col" class="pr-3 text-right font-semibold">{{ t('charge.virgin') }}</th>
               <th scope="col" class="pr-3 text-right font-semibold">{{ t('charge.lots') }}</th>
-              <th scope="col" class="pr-3 font-semibold">{{ t('charge.every-limit-kept') }}</th>
+              <th scope="col" class="pr-3 font-semibold">{{ t('charge.certainty-column') }}</th>
               <th scope="col" class="font-semibold max-sm:hidden">
-                {{ t('charge.against-the-plan-above') }}
+                {{ t('charge.change-column') }}
               </th>
               <th>
                 <span class="sr-only">{{ t('charge.take-it') }}</span>
@@ -75,19 +74,17 @@ const chance = (value: number) =>
               <td class="py-1.5 pr-3 text-right">{{ row.lots }}</td>
               <td class="py-1.5 pr-3 whitespace-nowrap">{{ chance(row.chance) }}</td>
               <td class="py-1.5 pr-3 text-sm max-sm:hidden">
-                {{ row.same ? t('charge.it-is-the-plan-above') : row.differs }}
+                {{ row.same ? t('charge.same-plan') : row.differs }}
               </td>
               <td class="py-1">
                 <button v-if="!row.same && !heat?.weighed.length" class="btn" @click="take(row.way)">
-                  <I18nT keypath="charge.take-it-2" scope="global"
-                    ><template #part><span class="sr-only">: {{ row.name }}</span></template></I18nT
-                  >
+                  {{ t('charge.use-plan-button') }}<span class="sr-only">: {{ row.name }}</span>
                 </button>
               </td>
             </tr>
           </tbody>
         </table>
-        <p v-if="!rows.length" class="text-soft">{{ t('charge.looking-for-other-ways') }}</p>
+        <p v-if="!rows.length" class="text-soft">{{ t('charge.searching-ways') }}</p>
       </div>
       <CertaintyChart v-if="certainty.length > 1 && priced" :points="certainty" :now="now" />
     </div>

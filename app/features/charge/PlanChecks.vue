@@ -20,7 +20,7 @@ const LEVELS = {
 <template>
   <section
     v-if="shown.length"
-    :aria-label="hurting ? t('charge.what-can-hurt-you') : t('charge.checks-of-practice')"
+    :aria-label="hurting ? t('charge.hazards-heading') : t('charge.practice-checks-heading')"
     :data-testid="hurting ? 'hurting' : 'checks'"
   >
     <h2 v-if="!hurting" class="chalk mb-2">{{ t('charge.before-you-weigh') }}</h2>

@@ -22,10 +22,12 @@ const pour = () =>
         <template v-if="overload">{{ t('charge.overload') }}</template>
         <template v-else-if="reading">{{ grams(reading.massG, 0.1) }}</template>
       </p>
-      <p class="text-soft">{{ reading?.stable ? t('charge.steady-2') : t('charge.settling-2') }}</p>
+      <p class="text-soft">
+        {{ reading?.stable ? t('charge.practice-scale-steady') : t('charge.practice-scale-settling') }}
+      </p>
     </div>
     <div class="mt-2 flex flex-wrap gap-2">
-      <button type="button" class="btn" @click="pour">{{ t('charge.pour-towards-the-target') }}</button>
+      <button type="button" class="btn" @click="pour">{{ t('charge.practice-pour-button') }}</button>
       <button v-for="size in HANDFULS" :key="size" type="button" class="btn" @click="put(size)">
         + {{ grams(size, 0.1) }}
       </button>
@@ -33,8 +35,8 @@ const pour = () =>
         − {{ grams(size) }}
       </button>
       <button type="button" class="btn" @click="tare">{{ t('charge.tare') }}</button>
-      <button type="button" class="btn" @click="empty">{{ t('charge.empty-the-pan') }}</button>
+      <button type="button" class="btn" @click="empty">{{ t('charge.practice-empty-button') }}</button>
     </div>
-    <p class="mt-2 text-xs text-soft">{{ t('charge.a-simulated-scale-to-practise-with') }}</p>
+    <p class="mt-2 text-xs text-soft">{{ t('charge.practice-scale-note') }}</p>
   </div>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { sentences } from '~/shared/units/figures'
 import { t } from '~/words'
 import { I18nT } from 'vue-i18n'
 import { comesAsItIs } from '#core/heat'
@@ -41,7 +42,7 @@ const hurting = computed(() =>
 const stays = computed(() => {
   const { fromG, toG } = band.value?.asPlanned ?? { fromG: 0, toG: 0 }
   const step = current.value?.stepG
-  return toG > fromG ? t('charge.and', { fromG: grams(fromG, step), toG: grams(toG, step) }) : ''
+  return toG > fromG ? t('charge.mass-span', { fromMass: grams(fromG, step), toMass: grams(toG, step) }) : ''
 })
 /** Any weight is taken: it becomes what goes in. */
 const free = computed(() => !!heat.value && comesAsItIs(heat.value))
@@ -51,24 +52,24 @@ const begun = computed(() => done.value.length > 0)
 
 <template>
   <section v-if="heat" class="mx-auto max-w-3xl">
-    <HeatHeading :question="t('charge.what-do-i-weigh-out')" />
+    <HeatHeading :question="t('charge.page-title')" />
     <FurnaceWord v-if="inGroup && !heat.loggedAt" :heat-id="heat.id" />
     <ShortOfTime v-if="hurried && !engine.error" :none="infeasible ? conflict : ''" />
     <NoAnswer v-if="engine.error" />
     <p v-else-if="!heat.alloy || heat.tapMassG === null" class="text-soft">
       <template v-if="free"
-        ><I18nT keypath="charge.nothing-to-weigh-yet-say-what" scope="global"
-          ><template #link
+        ><I18nT keypath="charge.weigh-needs-lots" scope="global"
+          ><template #chargeLink
             ><NuxtLink :to="`/heat/${heat.number}/charge`" class="underline">{{
-              t('charge.choose-the-lots')
+              t('charge.choose-lots-link')
             }}</NuxtLink></template
           ></I18nT
         ></template
       ><template v-else
-        ><I18nT keypath="charge.nothing-to-weigh-yet-the-heat" scope="global"
-          ><template #link
+        ><I18nT keypath="charge.weigh-needs-target" scope="global"
+          ><template #targetLink
             ><NuxtLink :to="`/heat/${heat.number}/target`" class="underline">{{
-              t('charge.choose-them')
+              t('charge.choose-target-link')
             }}</NuxtLink></template
           ></I18nT
         ></template
@@ -82,9 +83,9 @@ const begun = computed(() => done.value.length > 0)
       >
         {{ conflict }}
       </p>
-      <WaysOut :ways="waysOut" :heading="t('charge.ways-out-each-was-tried-and')" :hurried="waysHurried" />
+      <WaysOut :ways="waysOut" :heading="t('charge.ways-out-heading')" :hurried="waysHurried" />
       <NuxtLink :to="`/heat/${heat.number}/charge`" class="mt-3 inline-block underline">{{
-        t('charge.back-to-the-charge')
+        t('charge.back-to-charge')
       }}</NuxtLink>
     </template>
     <p v-else-if="!settled && !current && !heat.loggedAt" class="text-soft">
@@ -99,9 +100,9 @@ const begun = computed(() => done.value.length > 0)
       >
         <p class="text-lg font-bold">{{ harm }}</p>
         <p>
-          {{ t('charge.this-is-the-least-that-can') }}
+          {{ t('charge.closest-possible') }}
         </p>
-        <WaysOut :ways="waysOut" :heading="t('charge.ways-to-mend-it-each-was')" :hurried="waysHurried" />
+        <WaysOut :ways="waysOut" :heading="t('charge.corrections-heading')" :hurried="waysHurried" />
       </div>
       <p v-else-if="concession" class="mb-4 border-l-8 border-amber bg-amber-wash px-4 py-2" role="status">
         {{ concession }}
@@ -109,9 +110,7 @@ const begun = computed(() => done.value.length > 0)
       <template v-if="current">
         <div class="flex flex-wrap items-center gap-x-4 gap-y-2">
           <p class="text-soft">
-            {{
-              t('charge.of-weighed-tare-the-pan-then', { done: done.length, planned: rows.planned.length })
-            }}
+            {{ t('charge.weigh-progress', { done: done.length, planned: rows.planned.length }) }}
           </p>
           <progress
             class="bar flex-1 basis-32"
@@ -121,7 +120,7 @@ const begun = computed(() => done.value.length > 0)
           />
           <label class="flex min-h-[4.5rem] items-center gap-2 text-sm"
             ><input v-model="practice" type="checkbox" class="size-6 accent-(--ember)" />
-            {{ t('charge.practise-on-a-simulated-scale') }}</label
+            {{ t('charge.practice-scale-label') }}</label
           >
         </div>
         <p v-if="charge.number.value" class="text-sm text-soft" data-testid="plan-number">
@@ -143,28 +142,30 @@ const begun = computed(() => done.value.length > 0)
         </div>
         <PlanChecks hurting laid-open :checks="hurting" />
         <p id="scale-steps" class="mt-3 text-lg" data-testid="which-scale">
-          <I18nT keypath="charge.steps-of" scope="global"
-            ><template #part
-              ><template v-if="scale.scaleOf.value"
-                >{{ t('charge.on-the', { name: scale.scaleOf.value.name }) + ' ' }} </template
-              ><template v-else-if="bench.scales.length"
-                >{{ t('charge.none-of-your-scales-bears-it') + ' ' }} </template
-              ><template v-else>{{ t('charge.in') + ' ' }} </template></template
-            ><template #stepG>{{ grams(current.stepG, current.stepG) }}</template></I18nT
-          >
+          {{
+            scale.scaleOf.value
+              ? t('charge.scale-steps-on', {
+                  scaleName: scale.scaleOf.value.name,
+                  step: grams(current.stepG, current.stepG),
+                })
+              : bench.scales.length
+                ? t('charge.scale-steps-too-heavy', { step: grams(current.stepG, current.stepG) })
+                : t('charge.scale-steps', { step: grams(current.stepG, current.stepG) })
+          }}
         </p>
         <p id="scale-band" class="min-h-14 pt-2 text-lg text-soft" data-testid="tolerance">
-          <template v-if="free">{{ t('charge.any-weight-does-the-heat-becomes') }}</template>
-          <template v-else-if="band"
-            ><I18nT keypath="charge.good-from-to-limits-and-tap" scope="global"
-              ><template #part
-                ><template v-if="stays">
-                  {{ ' ' + t('charge.between-the-rest-stays-as-planned', { stays }) }}</template
-                ></template
-              ><template #fromG>{{ grams(band.fromG, current.stepG) }}</template
-              ><template #toG>{{ grams(band.toG, current.stepG) }}</template></I18nT
-            ></template
-          >
+          <template v-if="free">{{ t('charge.any-weight-note') }}</template>
+          <template v-else-if="band">
+            {{
+              sentences(
+                t('charge.tolerance-band', {
+                  fromMass: grams(band.fromG, current.stepG),
+                  toMass: grams(band.toG, current.stepG),
+                }),
+                stays && t('charge.rest-unchanged-span', { span: stays }),
+              )
+            }}
+          </template>
         </p>
         <ConnectedScale v-if="!practice" @reading="shown = $event" />
         <form class="mt-2 grid items-start gap-3 sm:grid-cols-[1fr_auto]" @submit.prevent="scale.take">
@@ -178,7 +179,7 @@ const begun = computed(() => done.value.length > 0)
             v-else
             :key="current.id"
             :model-value="shown"
-            :label="t('charge.the-scale-says-for', { name: current.name })"
+            :label="t('charge.scale-reading-label', { lotName: current.name })"
             kind="mass"
             positive
             size="huge"
@@ -191,34 +192,31 @@ const begun = computed(() => done.value.length > 0)
             class="btn btn-next min-h-20 px-8 text-xl sm:mt-[1.45rem]"
             :disabled="reading === null || reading <= 0"
           >
-            {{ t('charge.record-next') }}
+            {{ t('charge.record-button') }}
           </button>
           <QuantityField
             v-if="!practice"
             v-model="containerG"
             class="tare max-w-64"
-            :label="t('charge.container-still-on-the-pan-tare')"
+            :label="t('charge.tare-label')"
             kind="mass"
             nullable
-            :hint="t('charge.taken-off-every-weight-until-you')"
+            :hint="t('charge.tare-hint')"
           />
           <button
             type="button"
             class="btn btn-quiet min-h-[4.5rem] self-end underline sm:justify-self-end"
             @click="scale.none"
           >
-            <I18nT keypath="charge.there-is-none-of-it" scope="global"
-              ><template #part
-                ><span class="sr-only">{{ t('charge.leave-out', { name: current.name }) }}</span></template
-              ></I18nT
-            >
+            {{ t('charge.no-lot-left-button')
+            }}<span class="sr-only">: {{ t('charge.leave-out-named', { lotName: current.name }) }}</span>
           </button>
         </form>
         <p v-if="scale.light.value" role="alert" class="mt-2 font-semibold text-oxide">
-          {{ t('charge.that-is-no-more-than-the') }}
+          {{ t('charge.lighter-than-tare') }}
         </p>
         <p v-else-if="!practice && containerG && reading !== null" class="mt-2 text-lg">
-          {{ t('charge.of-metal', { reading: grams(reading, current.stepG) }) }}
+          {{ t('charge.net-reading', { mass: grams(reading, current.stepG) }) }}
         </p>
         <div
           v-if="off !== null && !scale.light.value"
@@ -226,37 +224,36 @@ const begun = computed(() => done.value.length > 0)
           aria-live="polite"
           data-testid="outcome"
         >
-          <p v-if="scale.onTarget.value">{{ t('charge.on-target') }}</p>
+          <p v-if="scale.onTarget.value">{{ t('charge.on-target-status') }}</p>
           <p v-else>
             {{ grams(Math.abs(off), current.stepG) }} {{ off > 0 ? t('charge.over') : t('charge.under') }}.
             <span v-if="told && !free" :class="told.bad ? 'font-bold text-oxide' : ''">{{ told.text }}</span>
           </p>
         </div>
         <p v-if="reading !== null && reading > current.availableG" class="mt-1 font-semibold text-amber">
-          {{ t('charge.more-than-the-written-down-for', { availableG: grams(current.availableG) }) }}
+          {{ t('charge.over-recorded-stock', { mass: grams(current.availableG) }) }}
         </p>
       </template>
       <div v-else-if="weighedAll" class="slab p-5" data-testid="all-weighed">
         <p class="mb-3 text-xl font-bold">
-          <I18nT keypath="charge.all-weighed" scope="global"
-            ><template #part
-              ><template v-if="prediction">{{
-                t('charge.it-taps-about', { tapMassG: grams(prediction.tapMassG) })
-              }}</template></template
-            ><template #reduce>{{
-              grams(done.reduce((sum, row) => sum + (row.weighedG ?? 0), 0))
-            }}</template></I18nT
-          >
+          {{
+            sentences(
+              t('charge.all-weighed', {
+                mass: grams(done.reduce((sum, row) => sum + (row.weighedG ?? 0), 0)),
+              }),
+              prediction && t('charge.expected-tap', { tapMass: grams(prediction.tapMassG) }),
+            )
+          }}
         </p>
         <NuxtLink :to="`/heat/${heat.number}/melt`" class="btn btn-next">{{
           t('charge.run-the-melt')
         }}</NuxtLink>
       </div>
       <p v-else class="text-soft">
-        <I18nT keypath="charge.nothing-to-weigh-yet-first" scope="global"
-          ><template #link
+        <I18nT keypath="charge.weigh-needs-charge" scope="global"
+          ><template #chargeLink
             ><NuxtLink :to="`/heat/${heat.number}/charge`" class="underline">{{
-              t('charge.work-out-the-charge')
+              t('charge.work-out-charge-link')
             }}</NuxtLink></template
           ></I18nT
         >
@@ -273,9 +270,7 @@ const begun = computed(() => done.value.length > 0)
         <template v-if="row.weighedG !== null">
           <b class="text-patina">✓ {{ grams(row.weighedG, row.stepG) }}</b>
           <button class="btn btn-quiet underline" @click="unweigh(row)">
-            <I18nT keypath="charge.take-back" scope="global"
-              ><template #part><span class="sr-only"> {{ row.name }}</span></template></I18nT
-            >
+            {{ t('charge.take-back') }}<span class="sr-only"> {{ row.name }}</span>
           </button>
         </template>
         <span v-else class="text-soft">{{ grams(row.plannedG, row.stepG) }}</span>
@@ -285,7 +280,7 @@ const begun = computed(() => done.value.length > 0)
       v-if="begun && !weighedAll && !engine.error"
       :to="`/heat/${heat.number}/melt`"
       class="mt-4 inline-block underline"
-      >{{ t('charge.to-the-melt-with-what-is') }}</NuxtLink
+      >{{ t('charge.melt-anyway-link') }}</NuxtLink
     >
   </section>
 </template>

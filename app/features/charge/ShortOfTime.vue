@@ -18,10 +18,10 @@ const engine = useChargeEngine()
     class="my-2 flex max-w-4xl flex-wrap items-center gap-x-4 gap-y-2 border-l-8 border-amber bg-amber-wash px-3 py-2"
     data-testid="short-of-time"
   >
-    <template v-if="engine.longer">{{ t('charge.it-looks-longer-for-up-to') }}</template>
+    <template v-if="engine.longer">{{ t('charge.searching-longer') }}</template>
     <template v-else>
       <span class="min-w-60 flex-1" :class="none && 'text-lg font-bold'">{{
-        none || (ways ? t('charge.not-every-way-out-was-tried') : t('charge.this-machine-ran-out-of-time'))
+        none || (ways ? t('charge.ways-cut-off') : t('charge.search-cut-off'))
       }}</span>
       <button class="btn" @click="engine.lookLonger">{{ t('charge.look-longer') }}</button>
     </template>

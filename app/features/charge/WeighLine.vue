@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { t } from '~/words'
-import { I18nT } from 'vue-i18n'
 import type { ChargeRows, ChargeRowState } from './useChargeRows'
 import QuantityField from '~/shared/fields/QuantityField.vue'
 
@@ -13,7 +12,7 @@ defineProps<{ row: ChargeRowState; hand: ChargeRows }>()
     v-if="row.weighedG === null"
     class="w-30"
     :model-value="null"
-    :label="t('charge.weighed-2', { name: row.name })"
+    :label="t('charge.weighed-lot-label', { lotName: row.name })"
     hide-label
     kind="mass"
     nullable
@@ -24,8 +23,6 @@ defineProps<{ row: ChargeRowState; hand: ChargeRows }>()
     @update:model-value="hand.pend(row, $event)"
   />
   <button v-else class="btn" @click="hand.unweigh(row)">
-    <I18nT keypath="charge.take-back" scope="global"
-      ><template #part><span class="sr-only"> {{ row.name }}</span></template></I18nT
-    >
+    {{ t('charge.take-back') }}<span class="sr-only"> {{ row.name }}</span>
   </button>
 </template>

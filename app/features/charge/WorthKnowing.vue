@@ -45,9 +45,9 @@ async function look(): Promise<void> {
 }
 
 const TEST_WORDS: Readonly<Record<LotTest, string>> = {
-  laboratory: t('charge.in-a-laboratory'),
-  xrf: t('charge.by-an-xrf-gun'),
-  density: t('charge.by-its-density'),
+  laboratory: t('charge.test-laboratory'),
+  xrf: t('charge.test-xrf'),
+  density: t('charge.test-density'),
 }
 /** A cent is no reason to measure. */
 const LEAST = 0.01
@@ -75,52 +75,53 @@ const rows = computed(() => {
 })
 const saying = computed(() => {
   const [best] = rows.value
-  if (!best) return t('charge.nothing-worth-knowing')
+  if (!best) return t('charge.no-analysis-pays')
   const { laboratory } = best
   if (!laboratory || laboratory.heat === null)
-    return t('charge.knowing-may-make-it-possible', {
-      name: best.name,
-      share: Math.round(100 * (laboratory?.possible ?? 0)),
+    return t('charge.analysis-makes-possible', {
+      lotName: best.name,
+      percent: Math.round(100 * (laboratory?.possible ?? 0)),
     })
-  return t('charge.having-it-measured-is-worth', {
-    name: best.name,
-    heat: money(laboratory.heat),
-    part: laboratory.pile === null ? '' : t('charge.on-all-of-it', { pile: money(laboratory.pile) }),
-  })
+  const worth = { lotName: best.name, saving: money(laboratory.heat) }
+  return laboratory.pile === null
+    ? t('charge.analysis-saves', worth)
+    : t('charge.analysis-saves-on-lot', { ...worth, lotSaving: money(laboratory.pile) })
 })
 const worth = (one: WorthKnowing | null): string =>
   !one
     ? '–'
     : one.heat === null
-      ? t('charge.possible-in', { share: Math.round(100 * one.possible) })
+      ? t('charge.possible-percent', { percent: Math.round(100 * one.possible) })
       : money(one.heat)
 </script>
 
 <template>
-  <section v-if="problem && heat?.alloy" :aria-label="t('charge.worth-knowing-first')" data-testid="worth">
-    <h2 class="chalk mb-2">{{ t('charge.worth-knowing-first') }}</h2>
+  <section v-if="problem && heat?.alloy" :aria-label="t('charge.worth-knowing-heading')" data-testid="worth">
+    <h2 class="chalk mb-2">{{ t('charge.worth-knowing-heading') }}</h2>
     <div class="slab p-4">
       <p v-if="found" class="mb-2 font-bold" aria-live="polite">{{ saying }}</p>
-      <p v-else class="mb-2 text-soft">{{ t('charge.what-would-it-save-to-know') }}</p>
+      <p v-else class="mb-2 text-soft">{{ t('charge.worth-knowing-hint') }}</p>
       <button v-if="!found" class="btn" :disabled="busy" @click="look">
         {{
-          busy ? t('charge.working-it-out-share', { share: Math.round(100 * done) }) : t('charge.work-it-out')
+          busy
+            ? t('charge.calculating-percent', { percent: Math.round(100 * done) })
+            : t('charge.calculate-button')
         }}
       </button>
       <p v-if="fault" role="alert" class="mt-2 text-oxide">
-        {{ t('charge.these-could-not-be-worked-out', { fault }) }}
+        {{ t('charge.other-ways-failed', { reason: fault }) }}
       </p>
       <div
         v-if="rows.length"
         class="overflow-x-auto"
         tabindex="0"
         role="region"
-        :aria-label="t('charge.worth-knowing-first')"
+        :aria-label="t('charge.worth-knowing-heading')"
       >
         <table class="w-full text-left text-sm">
           <thead class="text-xs text-soft">
             <tr>
-              <th scope="col" class="pr-3 font-semibold">{{ t('charge.lot-known-better') }}</th>
+              <th scope="col" class="pr-3 font-semibold">{{ t('charge.lot-column') }}</th>
               <th
                 v-for="(name, test) in TEST_WORDS"
                 :key="test"
@@ -129,7 +130,7 @@ const worth = (one: WorthKnowing | null): string =>
               >
                 {{ name }}
               </th>
-              <th scope="col" class="text-right font-semibold">{{ t('charge.on-the-whole-pile') }}</th>
+              <th scope="col" class="text-right font-semibold">{{ t('charge.whole-lot-column') }}</th>
             </tr>
           </thead>
           <tbody>
@@ -145,7 +146,7 @@ const worth = (one: WorthKnowing | null): string =>
           </tbody>
         </table>
       </div>
-      <p v-if="found" class="mt-2 text-xs text-soft">{{ t('charge.worth-is-expected') }}</p>
+      <p v-if="found" class="mt-2 text-xs text-soft">{{ t('charge.worth-knowing-note') }}</p>
     </div>
   </section>
 </template>

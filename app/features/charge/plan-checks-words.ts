@@ -32,36 +32,36 @@ interface Tools {
 }
 
 const from = (lots: readonly string[], { lotName }: Tools) =>
-  lots.length > 0 ? ` ${t('charge.from', { join: lots.slice(0, 3).map(lotName).join(', ') })}` : ''
+  lots.length > 0 ? ` ${t('charge.from-lots', { lotNames: lots.slice(0, 3).map(lotName).join(', ') })}` : ''
 
 const POISON_WHY: Readonly<Record<string, string>> = {
-  'leaks-and-skins': t('charge.it-makes-castings-leak-and-leaves'),
-  'hot-short': t('charge.lead-makes-this-family-crack-while'),
-  'brittle-needles': t('charge.iron-freezes-as-hard-needles-and'),
-  'brittle-boundaries': t('charge.it-gathers-between-the-grains-and'),
-  conductivity: t('charge.phosphorus-left-over-takes-away-the'),
+  'leaks-and-skins': t('charge.poison-aluminium-silicon'),
+  'hot-short': t('charge.poison-lead'),
+  'brittle-needles': t('charge.poison-iron'),
+  'brittle-boundaries': t('charge.poison-grain-boundary'),
+  conductivity: t('charge.poison-phosphorus'),
 }
 
 const FORM_WORDS: Readonly<Record<string, { text: string; why: string; level: CheckWords['level'] }>> = {
   sealed: {
     level: 'mind',
-    text: t('charge.hollow-ware-cut-open-every-closed'),
-    why: t('charge.air-or-water-sealed-inside-bursts'),
+    text: t('charge.hazard-hollow'),
+    why: t('charge.hazard-hollow-why'),
   },
   paint: {
     level: 'mind',
-    text: t('charge.painted-stock-strip-or-burn-it'),
-    why: t('charge.paint-fumes-old-paint-may-hold'),
+    text: t('charge.hazard-painted-form'),
+    why: t('charge.hazard-painted-form-why'),
   },
   oil: {
     level: 'mind',
-    text: t('charge.oily-turnings-wash-and-dry-them'),
-    why: t('charge.oil-flares-and-its-hydrogen-stays'),
+    text: t('charge.hazard-oily-turnings'),
+    why: t('charge.hazard-oily-turnings-why'),
   },
   thin: {
     level: 'note',
-    text: t('charge.thin-stock-press-it-together-and'),
-    why: t('charge.loose-a-quarter-of-it-and'),
+    text: t('charge.hazard-thin'),
+    why: t('charge.hazard-thin-why'),
   },
 }
 
@@ -71,38 +71,38 @@ const COATING_WORDS: Readonly<
 > = {
   damp: {
     level: 'stop',
-    text: t('charge.damp-stock-dry-and-preheat-it'),
-    why: t('charge.water-under-metal-explodes-as-steam'),
+    text: t('charge.hazard-damp'),
+    why: t('charge.hazard-damp-why'),
   },
   paint: {
     level: 'mind',
-    text: t('charge.painted-strip-or-burn-it-off'),
-    why: t('charge.paint-fumes-old-paint-may-hold-2'),
+    text: t('charge.hazard-painted'),
+    why: t('charge.hazard-painted-why'),
   },
   plating: {
     level: 'mind',
-    text: t('charge.plated-know-with-what-before-it'),
-    why: t('charge.chrome-and-nickel-stay-in-the'),
+    text: t('charge.hazard-plated'),
+    why: t('charge.hazard-plated-why'),
   },
   oil: {
     level: 'mind',
-    text: t('charge.oily-wash-and-dry-it-or'),
-    why: t('charge.oil-flares-and-its-hydrogen-stays-2'),
+    text: t('charge.hazard-oily'),
+    why: t('charge.hazard-oily-why'),
   },
   solder: {
     level: 'note',
-    text: t('charge.soldered-joints-saw-them-off'),
-    why: t('charge.they-bring-tin-or-lead-that'),
+    text: t('charge.hazard-soldered'),
+    why: t('charge.hazard-soldered-why'),
   },
   plastic: {
     level: 'mind',
-    text: t('charge.rubber-and-plastic-on-it-pull'),
-    why: t('charge.its-smoke-is-poison-and-pvc'),
+    text: t('charge.hazard-plastic'),
+    why: t('charge.hazard-plastic-why'),
   },
   steel: {
     level: 'note',
-    text: t('charge.steel-in-it-pull-it-out'),
-    why: t('charge.iron-dissolves-slowly-and-does-not'),
+    text: t('charge.hazard-steel'),
+    why: t('charge.hazard-steel-why'),
   },
 }
 
@@ -114,13 +114,10 @@ const METAL_DOES: Readonly<Record<string, string>> = {
 
 /** "about 0.1 to 0.6 % iron comes from its wall, so 0.52 % in all, of 0.6 % at most" */
 function ironWords({ fromPct, toPct, meltPct, maxPct }: PotIronCheck): string {
-  const most = maxPct === null ? '' : t('charge.of-at-most', { maxPct: percent(maxPct) })
-  return t('charge.about-to-iron-comes-from-its', {
-    fromPct: percent(fromPct),
-    toPct: percent(toPct),
-    meltPct: percent(meltPct),
-    most,
-  })
+  const figures = { fromPct: percent(fromPct), toPct: percent(toPct), meltPct: percent(meltPct) }
+  return maxPct === null
+    ? t('charge.iron-from-wall', figures)
+    : t('charge.iron-from-wall-limited', { ...figures, maxPct: percent(maxPct) })
 }
 
 const FAMILY: Readonly<Record<string, string>> = {
@@ -145,37 +142,37 @@ function sentence(check: PlanCheck, tools: Tools): Omit<CheckWords, 'hurts' | 'l
     case 'never':
       return {
         level: 'stop',
-        text: t('charge.never-melt-leave-out', {
+        text: t('charge.never-melt-element', {
           element: elementName(check.element),
-          join: check.lots.map(tools.lotName).join(', '),
+          lotNames: check.lots.map(tools.lotName).join(', '),
         }),
-        why: t('charge.its-fume-kills-no-alloy-of'),
+        why: t('charge.never-melt-element-why'),
         source,
       }
     case 'trace-poison':
       return {
         level: 'mind',
-        text: t('charge.up-to-in-stay-out-of', {
+        text: t('charge.toxic-element', {
           pct: percent(check.pct),
           element: elementName(check.element),
-          join: check.lots.map(tools.lotName).join(', '),
+          lotNames: check.lots.map(tools.lotName).join(', '),
         }),
-        why: t('charge.it-boils-off-before-the-melt'),
+        why: t('charge.toxic-element-why'),
         source,
       }
     case 'magnesium-chips':
       return {
         level: 'stop',
-        text: t('charge.never-melt-magnesium-chips-leave-out', {
-          join: check.lots.map(tools.lotName).join(', '),
+        text: t('charge.chips-hazard', {
+          lotNames: check.lots.map(tools.lotName).join(', '),
         }),
-        why: t('charge.they-catch-fire-and-cannot-be'),
+        why: t('charge.chips-hazard-why'),
         source,
       }
     case 'poison':
       return {
         level: 'mind',
-        text: t('charge.reaches-over-it-spoils-this-metal', {
+        text: t('charge.poison-reached', {
           element: capital(elementName(check.element)),
           pct: percent(check.pct),
           lots: from(check.lots, tools),
@@ -187,60 +184,58 @@ function sentence(check: PlanCheck, tools: Tools): Omit<CheckWords, 'hurts' | 'l
     case 'unmixed':
       return {
         level: 'note',
-        text: t('charge.does-not-stay-dissolved-stir-hard', {
+        text: t('charge.undissolved-element', {
           pct: percent(check.pct),
           element: elementName(check.element),
         }),
-        why: t('charge.it-sinks-in-the-crucible-and'),
+        why: t('charge.undissolved-element-why'),
         source,
       }
     case 'iron-needles':
       return {
         level: 'mind',
-        text: t('charge.iron-wants-manganese-beside-it-there', {
+        text: t('charge.iron-needs-manganese', {
           ironPct: percent(check.ironPct),
           wantedPct: percent(check.wantedPct),
           manganesePct: percent(check.manganesePct),
         }),
-        why: t('charge.manganese-turns-brittle-iron-needles-into'),
+        why: t('charge.iron-needs-manganese-why'),
         source,
       }
     case 'sludge':
       return {
         level: 'mind',
-        text: t('charge.sludge-factor-fe-2-mn-3', { toFixed: fixed(check.factor, 2), most: check.most }),
-        why: t('charge.hard-crystals-settle-out-in-the'),
+        text: t('charge.sludge-factor', { factor: fixed(check.factor, 2), limit: check.most }),
+        why: t('charge.sludge-factor-why'),
         source,
       }
     case 'zinc-die-casting':
       return {
         level: 'mind',
-        text: t('charge.much-zinc-for-an-aluminium-melt', { join: check.lots.map(tools.lotName).join(', ') }),
-        why: t('charge.zinc-die-castings-look-like-aluminium'),
+        text: t('charge.high-zinc-lots', { lotNames: check.lots.map(tools.lotName).join(', ') }),
+        why: t('charge.high-zinc-lots-why'),
         source,
       }
     case 'crucible-family':
       return {
         level: 'mind',
-        text: t('charge.the-heat-before-this-one-was', {
-          FAMILY: FAMILY[check.last] ?? t('charge.of-another-family'),
+        text: t('charge.crucible-other-family', {
+          familyName: FAMILY[check.last] ?? t('charge.other-family'),
         }),
-        why: t('charge.what-is-left-in-the-wall'),
+        why: t('charge.crucible-other-family-why'),
         source,
       }
     case 'casts-badly':
       return {
         level: 'note',
-        text: t('charge.this-casts-badly-it-has-no', {
-          part:
-            check.rangeC === null
-              ? ''
-              : `${t('charge.freezes-over-about-and', { rangeC: tools.degreesApart(check.rangeC) })} `,
-        }),
-        why: t('charge.of-silicon-would-bring-it-to', {
-          siliconG: tools.grams(check.siliconG),
+        text:
+          check.rangeC === null
+            ? t('charge.casts-badly')
+            : t('charge.casts-badly-over-range', { range: tools.degreesApart(check.rangeC) }),
+        why: t('charge.add-silicon-hint', {
+          siliconMass: tools.grams(check.siliconG),
           siliconPct: check.siliconPct,
-          copperG: tools.grams(check.copperG),
+          copperMass: tools.grams(check.copperG),
           copperPct: check.copperPct,
         }),
         source,
@@ -248,46 +243,46 @@ function sentence(check: PlanCheck, tools: Tools): Omit<CheckWords, 'hurts' | 'l
     case 'pot-never':
       return {
         level: 'stop',
-        text: t('charge.never-in-this-crucible-it-is', {
+        text: t('charge.crucible-attacked', {
           material: check.material,
-          METAL_DOES: METAL_DOES[check.metal] ?? t('charge.this-metal'),
+          metal: METAL_DOES[check.metal] ?? t('charge.this-metal'),
         }),
-        why: t('charge.it-dissolves-and-softens-at-the'),
+        why: t('charge.crucible-attacked-why'),
         source,
       }
     case 'pot-bare':
       return {
         level: 'mind',
-        text: t('charge.this-steel-crucible-has-had-no', {
-          part: check.iron ? `: ${ironWords(check.iron)}` : '',
-        }),
-        why: t('charge.two-thin-coats-baked-on-until'),
+        text: check.iron
+          ? t('charge.steel-pot-no-wash-iron', { iron: ironWords(check.iron) })
+          : t('charge.steel-pot-no-wash'),
+        why: t('charge.steel-pot-wash-why'),
         source,
       }
     case 'pot-iron':
       return {
         level: check.iron.meltPct > (check.iron.maxPct ?? Infinity) ? 'mind' : 'note',
         text: capital(ironWords(check.iron)),
-        why: t('charge.cooler-and-shorter-gives-less-a'),
+        why: t('charge.iron-from-wall-why'),
         source,
       }
     case 'crucible-full':
       return {
         level: 'stop',
-        text: t('charge.it-does-not-fit-of-melt', {
-          wantsG: tools.grams(check.wantsG),
-          holdsG: tools.grams(check.holdsG),
+        text: t('charge.too-much-for-crucible', {
+          meltMass: tools.grams(check.wantsG),
+          capacity: tools.grams(check.holdsG),
         }),
-        why: t('charge.lower-the-tap-mass-or-take'),
+        why: t('charge.too-much-for-crucible-why'),
         source,
       }
     case 'live-rounds':
       return {
         level: 'stop',
-        text: t('charge.may-hold-live-rounds-every-case', {
+        text: t('charge.live-rounds', {
           lotName: capital(listed(check.lots.map(tools.lotName))),
         }),
-        why: t('charge.a-live-or-misfired-cartridge-a'),
+        why: t('charge.live-rounds-why'),
         source,
       }
     case 'residue':
@@ -295,17 +290,17 @@ function sentence(check: PlanCheck, tools: Tools): Omit<CheckWords, 'hurts' | 'l
         level: check.breaks.some(({ pct, max }) => pct > MUCH_OVER * max) ? 'stop' : 'mind',
         text:
           check.massG === null
-            ? t('charge.the-crucible-last-held-and-nothing', {
-                alloy: told(check.alloy),
-                heat: heatStamp(check.heat),
+            ? t('charge.skull-unknown', {
+                alloyName: told(check.alloy),
+                heatNumber: heatStamp(check.heat),
               })
-            : t('charge.of-up-to-may-have-stayed', {
-                alloy: told(check.alloy),
-                heat: heatStamp(check.heat),
-                massG: tools.grams(check.massG),
-                map: listed(
+            : t('charge.skull-contaminates', {
+                alloyName: told(check.alloy),
+                heatNumber: heatStamp(check.heat),
+                mass: tools.grams(check.massG),
+                breaches: listed(
                   check.breaks.map(({ element, pct, max }) =>
-                    t('charge.comes-to-about-limit', {
+                    t('charge.element-reaches', {
                       element: elementName(element),
                       pct: percent(pct),
                       max: percent(max),
@@ -313,33 +308,32 @@ function sentence(check: PlanCheck, tools: Tools): Omit<CheckWords, 'hurts' | 'l
                   ),
                 ),
               }),
-        why: t('charge.what-sticks-to-the-wall-melts'),
+        why: t('charge.skull-contaminates-why'),
         source,
       }
     case 'pot-shared':
       return {
         level: 'mind',
-        text: t('charge.open-too-planned-in-the-same', {
-          map: capital(listed(check.heats.map(({ number, alloy }) => `${heatStamp(number)} (${alloy})`))),
-          part: check.heats.length > 1 ? t('small.are') : t('small.is'),
+        text: t('charge.same-crucible', {
+          heats: listed(check.heats.map(({ number, alloy }) => `${heatStamp(number)} (${alloy})`)),
         }),
-        why: t('charge.whichever-is-poured-first-leaves-some'),
+        why: t('charge.same-crucible-why'),
         source,
       }
     case 'first-fire':
       return {
         level: 'stop',
-        text: t('charge.this-crucible-has-never-been-fired'),
-        why: t('charge.a-damp-new-crucible-cracks-or'),
+        text: t('charge.never-fired'),
+        why: t('charge.never-fired-why'),
         source,
       }
     case 'crucible-worn':
       return {
         level: 'stop',
-        text: t('charge.retire-this-crucible', {
-          WORN: WORN[check.why as keyof typeof WORN] ?? t('charge.it-is-worn'),
+        text: t('charge.retire-crucible', {
+          reason: WORN[check.why as keyof typeof WORN] ?? t('charge.worn-reason'),
         }),
-        why: t('charge.it-fails-in-the-tongs-full'),
+        why: t('charge.retire-crucible-why'),
         source,
       }
     case 'coating': {

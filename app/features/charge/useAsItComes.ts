@@ -31,14 +31,14 @@ export function useAsItComes({ heat, lots, lines, prediction, lotName }: Charge)
   function put(lotId: string, massG: number | null, mergeKey?: string): void {
     const name = lotName(lotId)
     change(
-      massG ? t('charge.put-in', { name }) : t('charge.take-out', { name }),
+      massG ? t('charge.include-lot', { lotName: name }) : t('charge.take-lot-out', { lotName: name }),
       { [lotId]: taken(massG) },
       mergeKey,
     )
   }
   function putAll(): void {
     const all = lots.value.filter((lot) => lot.massG > 0 && !weighed(lot.id))
-    change(t('charge.put-everything-in'), Object.fromEntries(all.map(({ id, massG }) => [id, taken(massG)])))
+    change(t('charge.use-all-button'), Object.fromEntries(all.map(({ id, massG }) => [id, taken(massG)])))
   }
   const weighed = (lotId: string) => !!heat.value?.weighed.some((line) => line.lotId === lotId)
   const taken = (massG: number | null): LotChoice => lotChoice({ use: !!massG, lockG: massG || null })
@@ -74,7 +74,7 @@ export function useAsItComes({ heat, lots, lines, prediction, lotName }: Charge)
       .map(({ practice }) => ({ practice, name: PRACTICE_WORDS[practice] }))
   })
   const handleAs = (practice: Practice | null) =>
-    edit(t('charge.say-what-kind-of-metal-it'), { asItComes: { practice, namedAt: null } })
+    edit(t('charge.set-metal-kind'), { asItComes: { practice, namedAt: null } })
 
   /** Every element worth a line, with how well it is known. */
   const elements = computed(() => (prediction.value ? mainParts(prediction.value) : []))
@@ -90,7 +90,7 @@ export function useAsItComes({ heat, lots, lines, prediction, lotName }: Charge)
     const current = heat.value
     if (!alloy || !current) return
     const planned = await planner()
-    edit(t('charge.aim-at', { name: told(alloy.name) }), {
+    edit(t('charge.aim-at-alloy', { alloyName: told(alloy.name) }), {
       asItComes: undefined,
       alloy,
       tapMassG: current.tapMassG && Math.round(current.tapMassG),

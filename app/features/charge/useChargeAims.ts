@@ -10,18 +10,18 @@ export function useChargeAims() {
     edit(t('charge.change-the-aim'), { objective: objective as Heat['objective'] })
 
   const setTolerance = (tapTolerancePct: number | null) =>
-    edit(t('charge.set-how-far-under-the-tap'), { tapTolerancePct: tapTolerancePct ?? 0 }, 'tap-tolerance')
+    edit(t('charge.set-shortfall'), { tapTolerancePct: tapTolerancePct ?? 0 }, 'tap-tolerance')
 
   /** Whether a walk to one more bin has to pay for itself, or every cent counts. */
   const setWalks = (counted: boolean) =>
-    edit(counted ? t('charge.count-the-walk-to-each-bin') : t('charge.count-every-cent'), {
+    edit(counted ? t('charge.set-extra-lot-one-percent') : t('charge.set-extra-lot-any'), {
       lineShare: counted ? LINE_SHARE : 0,
     })
 
-  const setMaxLots = (maxLots: number | null) => edit(t('charge.set-how-many-lots'), { maxLots })
+  const setMaxLots = (maxLots: number | null) => edit(t('charge.set-lot-limit'), { maxLots })
 
   const setConfidence = (confidence: number | null) =>
-    edit(t('charge.set-the-certainty'), { confidence, confidenceOf: 'all' })
+    edit(t('charge.set-certainty'), { confidence, confidenceOf: 'all' })
 
   return { setObjective, setTolerance, setWalks, setMaxLots, setConfidence }
 }

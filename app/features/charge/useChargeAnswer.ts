@@ -64,7 +64,7 @@ export function useChargeAnswer({
   )
   const room = computed(() => {
     const cost = roomCost.value
-    return cost !== null && cost >= 0.01 ? t('charge.room-for-what-a-scale-may', { cost: money(cost) }) : ''
+    return cost !== null && cost >= 0.01 ? t('charge.scale-error-cost', { cost: money(cost) }) : ''
   })
   /** Bought metal of the plan that has no price, where other metal of it has one: it is not free, and counts so. */
   const unpriced = computed(() => {
@@ -81,7 +81,7 @@ export function useChargeAnswer({
   return {
     unpriced: computed(() =>
       unpriced.value.length > 0
-        ? t('charge.nobody-said-what-it-cost', { lots: capital(listed(unpriced.value.map(told))) })
+        ? t('charge.no-price-warning', { lots: capital(listed(unpriced.value.map(told))) })
         : '',
     ),
     /** what is shown is from before the last change */

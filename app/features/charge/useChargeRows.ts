@@ -113,10 +113,10 @@ export function useChargeRows({
     const name = lotName(lotId)
     const label =
       change.use === undefined
-        ? t('charge.set-bounds-of', { name })
+        ? t('charge.set-lot-bounds', { lotName: name })
         : change.use
-          ? t('charge.use', { name })
-          : t('charge.leave-out-2', { name })
+          ? t('charge.use-lot', { lotName: name })
+          : t('charge.leave-out-lot', { lotName: name })
     edit(label, { choices }, mergeKey && `${mergeKey}-${lotId}`)
   }
 
@@ -157,7 +157,7 @@ export function useChargeRows({
     const weighed = [...current.weighed.filter(({ lotId }) => lotId !== row.id), line]
     const planLots = current.weighed.length > 0 ? current.planLots : rows.value.planned.map(({ id }) => id)
     const planned = planToKeep(current)
-    edit(t('charge.weigh-of', { massG: grams(massG, row.stepG), name: lot.name }), {
+    edit(t('charge.weigh-lot', { mass: grams(massG, row.stepG), lotName: lot.name }), {
       weighed,
       planLots,
       ...(planned ? { planned } : {}),
@@ -167,10 +167,10 @@ export function useChargeRows({
   function unweigh(row: ChargeRowState): void {
     const current = heat.value
     if (!current) return
-    edit(t('charge.take-back-2', { name: row.name }), {
+    edit(t('charge.undo-weighing', { lotName: row.name }), {
       weighed: current.weighed.filter(({ lotId }) => lotId !== row.id),
     })
-    say(t('charge.taken-back-it-is-to-be', { name: row.name }))
+    say(t('charge.weighing-undone', { lotName: row.name }))
   }
 
   const weighedAll = computed(

@@ -1,7 +1,7 @@
 import { t } from '~/words'
 import { totalG } from '#core/lists'
 import { computed } from 'vue'
-import { oddsInside } from '#core/charge'
+import { probabilityInSpec } from '#core/charge'
 import { heatRecovery } from '#core/heat'
 import { costWorking, elementWorking, tapWorking } from '~/shared/words/workings-words'
 import { isolated } from '~/shared/units/isolated'
@@ -29,7 +29,7 @@ export function useChargeSums({
       if (total > 0 && main.length > 0)
         all[symbol] = main
           .map(({ lot, massG }) =>
-            t('charge.from-2', { round: Math.round((100 * massG) / total), lot: told(lot) }),
+            t('charge.share-from-lot', { percent: Math.round((100 * massG) / total), lotName: told(lot) }),
           )
           .join(', ')
     }
@@ -38,7 +38,7 @@ export function useChargeSums({
   const recovery = computed(() => (heat.value ? heatRecovery(heat.value) : {}))
   const chance = computed(() => {
     if (!prediction.value || prediction.value.tapMassG <= 0) return null
-    const probability = oddsInside(lines.value, recovery.value, limits.value)
+    const probability = probabilityInSpec(lines.value, recovery.value, limits.value)
     return probability === null ? null : timesWords(probability)
   })
   const { way } = useLosses()

@@ -42,7 +42,7 @@ export function useLosses() {
       await taught.learned()
       return true
     } catch (error) {
-      announce(t('charge.what-your-heats-taught-could-not', { error: why(error) }))
+      announce(t('charge.losses-failed', { reason: why(error) }))
       return false
     }
   }
@@ -105,14 +105,14 @@ export function useLosses() {
         yieldOverrides: current.yieldOverrides ?? {},
       },
     }[next]
-    apply(t('charge.change-whose-losses-are-used'), { losses: next, ...told })
+    apply(t('charge.set-loss-profile'), { losses: next, ...told })
   }
   function setRecovery(symbol: string, value: number | null): void {
     const current = heat.value
     if (!current) return
     const from = current.losses === 'none' ? heatRecovery(current) : current.recoveryOverrides
     const rest = Object.fromEntries(Object.entries(from).filter(([one]) => one !== symbol))
-    apply(t('charge.set-the-recovery-of', { symbol: elementName(symbol) }), {
+    apply(t('charge.set-recovery', { symbol: elementName(symbol) }), {
       losses: 'own',
       recoveryOverrides: value === null ? rest : { ...rest, [symbol]: value },
       yieldOverrides: current.yieldOverrides ?? {},
@@ -123,7 +123,7 @@ export function useLosses() {
     if (!current) return
     const from = current.yieldOverrides ?? {}
     const rest = Object.fromEntries(Object.entries(from).filter(([one]) => one !== form))
-    apply(t('charge.set-a-metallic-yield'), {
+    apply(t('charge.set-metallic-yield'), {
       losses: 'own',
       recoveryOverrides: current.recoveryOverrides,
       yieldOverrides: value === null ? rest : { ...rest, [form]: value },
@@ -135,7 +135,7 @@ export function useLosses() {
     if (!current) return
     const family = current.alloy && lossFamily(current.alloy)
     const own = way.value === 'own'
-    void decide(t('charge.change-the-yards-losses'), {
+    void decide(t('charge.set-default-losses'), {
       useLearned: way.value === 'learned',
       losses: way.value === 'none' ? 'none' : undefined,
       ...(own && family

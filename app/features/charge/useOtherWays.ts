@@ -93,7 +93,7 @@ export function useOtherWays(
       .sort((a, b) => Math.abs(b.by) - Math.abs(a.by))
     const words = changes.slice(0, 3).map(({ lot, by }) => {
       const name = isolated(lotName(lot))
-      if (!there.has(lot)) return t('charge.no', { name })
+      if (!there.has(lot)) return t('charge.without-lot', { lotName: name })
       return `${grams(Math.abs(by))} ${by > 0 ? t('small.more') : t('small.less')} ${name}`
     })
     return words.join(', ') + (changes.length > 3 ? ', …' : '')
@@ -131,7 +131,7 @@ export function useOtherWays(
     const chosen = found.value.find((entry) => entry.way === way)
     if (!chosen) return
     const { objective, confidence, maxLots } = chosen.problem
-    edit(t('charge.take-the-plan', { toLowerCase: inSentence(WAY_WORDS[way].name) }), {
+    edit(t('charge.take-plan', { wayName: inSentence(WAY_WORDS[way].name) }), {
       objective,
       maxLots: maxLots ?? null,
       ...(way === 'surest' ? { confidence: confidence ?? null } : {}),

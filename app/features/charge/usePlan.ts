@@ -61,8 +61,8 @@ export function useLotName(heat: Ref<Heat | null>): (id: string) => string {
   const yard = useYard()
   return (id) =>
     id === POT_LOT
-      ? t('charge.what-the-heat-before-left-in')
+      ? t('charge.heel-lot')
       : (yard.records.lots[id]?.name ??
         heat.value?.weighed.find(({ lotId }) => lotId === id)?.name ??
-        t('charge.a-lot-no-longer-here'))
+        t('charge.deleted-lot'))
 }

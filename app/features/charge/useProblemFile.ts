@@ -20,7 +20,7 @@ export function useProblemFile() {
   function save(problem: ChargeProblem, lotName: (id: string) => string): void {
     const text = `${JSON.stringify(namedProblem(problem, lotName), null, 2)}\n`
     downloadText(text, `charge-${heatStamp(heat.value?.number ?? 0)}.json`)
-    announce(t('charge.the-problem-is-in-your-downloads'))
+    announce(t('charge.problem-exported'))
   }
 
   async function open(event: Event): Promise<void> {
@@ -35,15 +35,15 @@ export function useProblemFile() {
     try {
       value = JSON.parse(await file.text())
     } catch {
-      fault.value = t('charge.is-not-json-or-is-cut', { name: file.name })
+      fault.value = t('charge.problem-not-json', { fileName: file.name })
       return
     }
     const parsed = parseChargeProblem(value)
     if (!parsed.ok) {
       const [first] = parsed.issues
-      fault.value = t('charge.is-not-a-charge-problem-at', {
-        name: file.name,
-        join: first?.path.join(' › ') || t('charge.the-top'),
+      fault.value = t('charge.problem-invalid', {
+        fileName: file.name,
+        path: first?.path.join(' › ') || t('charge.problem-top-level'),
         message: first?.message,
       })
       return
@@ -59,14 +59,14 @@ export function useProblemFile() {
       { collection: 'heats', id: opened.heat.id, after: opened.heat },
       ...opened.lots.map((lot): Edit => ({ collection: 'lots', id: lot.id, after: lot })),
     ]
-    if (!yard.commit(t('charge.open', { name: file.name }), edits)) return
+    if (!yard.commit(t('charge.import-problem', { fileName: file.name }), edits)) return
     announce(
       opened.lots.length > 0
-        ? t('charge.opened-as-added-to-the-bins', {
-            number: heatStamp(opened.heat.number),
+        ? t('charge.imported-with-lots', {
+            heatNumber: heatStamp(opened.heat.number),
             lots: counted(opened.lots.length, 'lot'),
           })
-        : t('charge.opened-as', { number: heatStamp(opened.heat.number) }),
+        : t('charge.imported', { heatNumber: heatStamp(opened.heat.number) }),
     )
     await navigateTo(`/heat/${opened.heat.number}/charge`)
   }

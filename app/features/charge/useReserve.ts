@@ -8,13 +8,13 @@ export function useReserve(rows: ComputedRef<{ planned: ChargeRowState[] }>) {
   const { heat, edit } = useHeat()
   const reserved = computed(() => Object.keys(heat.value?.reserved ?? {}).length > 0)
   function reserve(): void {
-    if (reserved.value) return edit(t('charge.let-the-metal-go'), { reserved: {} })
+    if (reserved.value) return edit(t('charge.release-metal'), { reserved: {} })
     const kept = Object.fromEntries(
       rows.value.planned
         .filter(({ weighedG }) => weighedG === null)
         .map(({ id, plannedG }) => [id, Number(plannedG.toFixed(3))]),
     )
-    edit(t('charge.keep-the-metal-for-this-heat'), { reserved: kept })
+    edit(t('charge.reserve-metal'), { reserved: kept })
   }
   return { reserved, reserve }
 }

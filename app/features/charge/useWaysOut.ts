@@ -2,7 +2,7 @@ import { t } from '~/words'
 import { capital } from '~/shared/units/figures'
 import { byId } from '#core/lists'
 import { computed, type ComputedRef } from 'vue'
-import { PURCHASABLE, type LetIn, type Purchase, type Remedy, type Weighing } from '#core/charge'
+import { PURCHASABLE, type RelaxedLotChoice, type Purchase, type Remedy, type Weighing } from '#core/charge'
 import { heatStamp, overruleLimits, POT_LOT, type Heat, lotChoice } from '#core/heat'
 import { newLot, type Lot } from '#core/stock'
 import { now, useYard, type Edit } from '~/storage/yard-store'
@@ -37,7 +37,7 @@ export function useWaysOut(answer: () => Weighing | null, tools: ComputedRef<Cha
       const lot = boughtRecord(metal, massG, heatStamp(current.number))
       return { collection: 'lots', id: lot.id, after: lot }
     })
-    yard.commit(t('charge.add-what-was-bought'), edits)
+    yard.commit(t('charge.add-bought-metal'), edits)
   }
 
   function action(remedy: Remedy, words: string): (() => void) | null {
@@ -58,16 +58,15 @@ export function useWaysOut(answer: () => Weighing | null, tools: ComputedRef<Cha
             alloy: {
               ...current.alloy,
               othersTotalMax: remedy.to,
-              othersSource: t('charge.moved-for-this-heat-the-alloy', {
-                othersTotalMax: current.alloy.othersTotalMax,
+              othersSource: t('charge.limit-moved-note', {
+                limitPct: current.alloy.othersTotalMax,
               }),
             },
           })
       case 'moreLots':
         return () => edit(words, { maxLots: remedy.maxLots })
       case 'leaveOut':
-        if (remedy.lot === POT_LOT)
-          return () => edit(t('charge.the-crucible-was-scraped-clean'), { potClean: now() })
+        if (remedy.lot === POT_LOT) return () => edit(t('charge.crucible-scraped'), { potClean: now() })
         return () =>
           edit(words, {
             weighed: current.weighed.filter(({ lotId }) => lotId !== remedy.lot),
@@ -96,7 +95,7 @@ export function useWaysOut(answer: () => Weighing | null, tools: ComputedRef<Cha
   }
 
   /** What the caster left out, let in: the metal is there, so it comes before anything that has to be bought. */
-  function letIn(one: LetIn): WayOut {
+  function letIn(one: RelaxedLotChoice): WayOut {
     const choice = heat.value?.choices[one.lot]
     const capG = choice?.use ? choice.capG : null
     const words = letInWords(one, capG, tools.value)
@@ -106,7 +105,7 @@ export function useWaysOut(answer: () => Weighing | null, tools: ComputedRef<Cha
       const choice = lotChoice({ ...current.choices[one.lot], use: true, capG: null })
       edit(words, { choices: { ...current.choices, [one.lot]: choice } })
     }
-    return { words, doIt: t('charge.do-it'), apply }
+    return { words, doIt: t('charge.apply-button'), apply }
   }
 
   const waysOut = computed<WayOut[]>(() => [
@@ -116,10 +115,10 @@ export function useWaysOut(answer: () => Weighing | null, tools: ComputedRef<Cha
       return {
         words,
         doIt: isBought(remedy)
-          ? t('charge.it-is-here-add-it-to')
+          ? t('charge.bought-button')
           : remedy.kind === 'leaveOut' && remedy.lot === POT_LOT
-            ? t('charge.a-wash-heat-was-melted-in')
-            : t('charge.do-it'),
+            ? t('charge.crucible-washed')
+            : t('charge.apply-button'),
         apply: action(remedy, words),
       }
     }),
@@ -135,14 +134,14 @@ function boughtRecord(metal: string, massG: number, stamp: string): Lot {
   return newLot(
     { id: crypto.randomUUID(), now: now() },
     {
-      name: t('charge.bought', { name: capital(name) }),
+      name: t('charge.bought-lot', { metalName: capital(name) }),
       kind: hardener ? 'master' : 'virgin',
       form: 'bar',
       massG,
       composition: { ...composition },
       knowledge: 'certificate',
       metallicYield: 1,
-      note: t('charge.bought-for-write-down-its-price', { stamp }),
+      note: t('charge.bought-note', { heatNumber: stamp }),
     },
   )
 }

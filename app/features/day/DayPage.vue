@@ -6,7 +6,7 @@ import { DAY } from '#core/day'
 import { computed } from 'vue'
 import { startHeat } from '~/shared/heat/useHeat'
 import { useStudy } from '~/shared/engines/useStudy'
-import { listed } from '~/shared/units/figures'
+import { joinFacts, listed } from '~/shared/units/figures'
 import { useUnits } from '~/shared/units/useUnits'
 import { useDay } from './useDay'
 import DayTimeline from './DayTimeline.vue'
@@ -45,17 +45,17 @@ const SOURCES = [DAY.source, DAY.wallSource, DAY.keepsSource, DAY.washSource, DA
 
 <template>
   <section>
-    <h1 class="text-sm text-soft">{{ t('day.a-day-at-the-furnace') }}</h1>
+    <h1 class="text-sm text-soft">{{ t('day.page-title') }}</h1>
     <template v-if="!ready.length">
       <p class="mb-3 text-xl font-bold">
-        {{ open.length ? t('day.a-heat-needs-an-alloy-and') : t('day.no-heat-is-open') }}
+        {{ open.length ? t('day.heat-needs-target') : t('day.no-open-heat') }}
       </p>
       <p class="mb-3 max-w-2xl text-soft">
-        {{ t('day.with-several-heats-open-this-page') }}
+        {{ t('day.intro') }}
       </p>
       <div class="flex flex-wrap gap-3">
         <NuxtLink v-for="heat in open" :key="heat.id" :to="`/heat/${heat.number}/target`" class="btn">
-          {{ t('day.its-target', { number: heatStamp(heat.number) }) + ' ' }}
+          {{ t('day.target-link', { heatNumber: heatStamp(heat.number) }) + ' ' }}
         </NuxtLink>
         <button class="btn btn-next" @click="startHeat()">{{ t('day.start-a-heat') }}</button>
       </div>
@@ -66,19 +66,19 @@ const SOURCES = [DAY.source, DAY.wallSource, DAY.keepsSource, DAY.washSource, DA
       </p>
       <p class="mb-3" data-testid="day-costs">{{ costs }} {{ saved }}</p>
       <p v-if="ready.length === 1" class="mb-3 flex max-w-4xl flex-wrap items-center gap-3">
-        <span class="flex-1 basis-80">{{ t('day.with-a-second-open-heat-this') }}</span>
+        <span class="flex-1 basis-80">{{ t('day.one-heat-hint') }}</span>
         <NuxtLink v-for="heat in unready" :key="heat.id" :to="`/heat/${heat.number}/target`" class="btn">{{
-          t('day.its-target', { number: heatStamp(heat.number) })
+          t('day.target-link', { heatNumber: heatStamp(heat.number) })
         }}</NuxtLink>
-        <button class="btn" @click="startHeat()">{{ t('day.start-a-second-heat') }}</button>
+        <button class="btn" @click="startHeat()">{{ t('day.second-heat-button') }}</button>
       </p>
       <p
         v-if="joint && !margin && feasible"
         class="mb-3 max-w-4xl border-l-8 border-amber bg-amber-wash px-3 py-2"
       >
-        {{ t('day.with-the-margins-asked-for-they') }}
+        {{ t('day.no-margin-warning') }}
       </p>
-      <p v-if="fault" role="alert" class="text-oxide">{{ t('day.it-could-not-be-worked-out', { fault }) }}</p>
+      <p v-if="fault" role="alert" class="text-oxide">{{ t('day.plan-failed', { reason: fault }) }}</p>
       <div class="no-print mb-4 flex flex-wrap items-end gap-x-6 gap-y-2">
         <fieldset class="flex flex-wrap gap-x-6 gap-y-1">
           <legend class="label">{{ t('day.heats') }}</legend>
@@ -93,13 +93,13 @@ const SOURCES = [DAY.source, DAY.wallSource, DAY.keepsSource, DAY.washSource, DA
           </label>
         </fieldset>
         <label
-          ><span class="label">{{ t('day.lit-at') }}</span
+          ><span class="label">{{ t('day.start-label') }}</span
           ><input v-model="begins" type="time" class="field w-32" required
         /></label>
         <QuantityField
           v-model="turnMin"
           class="w-40"
-          :label="t('day.from-pour-to-next')"
+          :label="t('day.gap-label')"
           kind="number"
           unit-words="min"
           :max="600"
@@ -108,7 +108,7 @@ const SOURCES = [DAY.source, DAY.wallSource, DAY.keepsSource, DAY.washSource, DA
       </div>
 
       <div v-if="steps.length" class="slab mb-4 p-3">
-        <h2 class="chalk mb-2">{{ t('day.in-this-order') }}</h2>
+        <h2 class="chalk mb-2">{{ t('day.order-heading') }}</h2>
         <DayTimeline :steps="drawn" />
         <ol data-testid="day-steps">
           <li
@@ -124,15 +124,14 @@ const SOURCES = [DAY.source, DAY.wallSource, DAY.keepsSource, DAY.washSource, DA
                 class="font-bold underline"
                 >{{ nameOf(step.id) }}</NuxtLink
               >
-              <span class="ml-2 text-soft"
-                >{{ step.heat ? grams(step.heat.tapMassG ?? 0) : ''
-                }}{{ step.potName ? t('day.in', { potName: step.potName }) : '' }}</span
-              >
+              <span class="ml-2 text-soft">{{
+                joinFacts(step.heat && grams(step.heat.tapMassG ?? 0), step.potName)
+              }}</span>
               <span v-if="step.washed" class="block font-semibold text-amber">{{
-                t('day.a-wash-heat-first-what-the')
+                t('day.wash-first-note')
               }}</span>
               <span v-for="one in step.takes" :key="one" class="block text-sm">{{
-                t('day.takes', { one })
+                t('day.heat-uses', { lots: one })
               }}</span>
             </span>
             <span class="text-right whitespace-nowrap"
@@ -142,48 +141,43 @@ const SOURCES = [DAY.source, DAY.wallSource, DAY.keepsSource, DAY.washSource, DA
           </li>
         </ol>
         <p v-if="furnace && fuel" class="mt-2 border-t-2 border-ink pt-1">
-          <I18nT keypath="day.of-in" scope="global"
-            ><template #strong><b>{{ fuelAmount(totalKJ) }}</b></template
-            ><template #part><span class="text-soft">{{ t('day.by-what-it-was-seen-to') }}</span></template
-            ><template #toLowerCase>{{ inSentence(told(fuel.name).split(',')[0]!) }}</template
-            ><template #name>{{ furnace.name }}</template></I18nT
+          <I18nT keypath="day.fuel-total" scope="global"
+            ><template #amount><b>{{ fuelAmount(totalKJ) }}</b></template
+            ><template #fuelName>{{ inSentence(told(fuel.name).split(',')[0]!) }}</template
+            ><template #furnaceName>{{ furnace.name }}</template></I18nT
           >
         </p>
         <p v-else class="mt-2 text-soft">
-          <I18nT keypath="day.write-the-furnace-down-under-and" scope="global"
-            ><template #link
-              ><NuxtLink to="/gear" class="underline">{{ t('day.gear') }}</NuxtLink></template
+          <I18nT keypath="day.usual-furnace-note" scope="global"
+            ><template #gearLink
+              ><NuxtLink to="/gear" class="underline">{{ t('day.gear-link') }}</NuxtLink></template
             ></I18nT
           >
         </p>
       </div>
 
       <div v-if="shopping.length" class="slab mb-4 p-3" data-testid="shopping">
-        <h2 class="chalk mb-1">{{ t('day.to-buy-first') }}</h2>
+        <h2 class="chalk mb-1">{{ t('day.buy-heading') }}</h2>
         <ul>
           <li v-for="one in shopping" :key="one.name" class="flex gap-4 border-t border-line py-1">
             <span class="flex-1">{{ one.name }}</span><b>{{ grams(one.massG) }}</b>
           </li>
         </ul>
-        <p class="mt-1 text-sm text-soft">{{ t('day.the-least-that-makes-every-one') }}</p>
+        <p class="mt-1 text-sm text-soft">{{ t('day.buy-hint') }}</p>
       </div>
       <p v-else-if="answer && !feasible && answer.day" class="mb-4">
-        {{
-          joint?.status === 'unknown'
-            ? t('day.no-charges-were-found-in-the')
-            : t('day.nothing-that-can-be-bought-makes')
-        }}
+        {{ joint?.status === 'unknown' ? t('day.no-plan-in-time') : t('day.buy-impossible') }}
       </p>
 
       <div v-if="doses.length" class="slab mb-4 p-3" data-testid="day-doses">
-        <h2 class="chalk mb-1">{{ t('day.to-have-ready') }}</h2>
+        <h2 class="chalk mb-1">{{ t('day.supplies-heading') }}</h2>
         <ul>
           <li v-for="one in doses" :key="one.name" class="flex gap-4 border-t border-line py-1">
             <span class="flex-1">{{ one.name }}</span
             ><b>{{
               one.highG - one.lowG < 0.5
                 ? grams(one.highG, 0.1)
-                : t('day.to', { lowG: grams(one.lowG, 1), highG: grams(one.highG, 1) })
+                : t('day.mass-span', { lowMass: grams(one.lowG, 1), highMass: grams(one.highG, 1) })
             }}</b>
           </li>
           <li v-if="furnace && fuel" class="flex gap-4 border-t border-line py-1">
@@ -191,7 +185,7 @@ const SOURCES = [DAY.source, DAY.wallSource, DAY.keepsSource, DAY.washSource, DA
           </li>
         </ul>
         <p class="mt-1 text-sm text-soft">
-          {{ t('day.by-the-practices-chosen-for-each') }}
+          {{ t('day.supplies-note') }}
         </p>
       </div>
 
@@ -200,15 +194,15 @@ const SOURCES = [DAY.source, DAY.wallSource, DAY.keepsSource, DAY.washSource, DA
         class="slab relative overflow-x-auto p-3"
         tabindex="0"
         role="region"
-        :aria-label="t('day.the-pile-divided')"
+        :aria-label="t('day.shares-heading')"
       >
         <p class="mb-1" data-testid="whose-plans">
           {{
             day.asPlanned.value
-              ? t('day.weights-are-the-heats-plans')
+              ? t('day.plans-shown')
               : day.unplanned.value.length
-                ? t('day.weights-without-plans', { heats: listed(day.unplanned.value) })
-                : t('day.weights-are-a-proposal')
+                ? t('day.plans-missing', { heats: listed(day.unplanned.value) })
+                : t('day.proposal-shown')
           }}
         </p>
         <table class="w-full text-left">
@@ -224,7 +218,7 @@ const SOURCES = [DAY.source, DAY.wallSource, DAY.keepsSource, DAY.washSource, DA
                   t('charge.plan-number', { number: day.planNumber(heat.id) })
                 }}</span>
               </th>
-              <th scope="col" class="text-right">{{ t('day.of-what-is-there') }}</th>
+              <th scope="col" class="text-right">{{ t('day.shares-column') }}</th>
             </tr>
           </thead>
           <tbody>
@@ -260,7 +254,7 @@ const SOURCES = [DAY.source, DAY.wallSource, DAY.keepsSource, DAY.washSource, DA
         </table>
         <div class="no-print mt-3 flex flex-wrap gap-2">
           <button v-if="!day.asPlanned.value || planned.length > 1" class="btn btn-next" @click="day.keep()">
-            {{ t('day.keep-each-heat-to-its-share') }}
+            {{ t('day.keep-shares-button') }}
           </button>
           <button class="btn" @click="print">{{ t('day.print-the-day') }}</button>
         </div>

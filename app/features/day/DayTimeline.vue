@@ -40,7 +40,7 @@ const left = (minutes: number) => `${(100 * minutes) / end.value}%`
           :style="{ left: left(step.fromMin), width: left(step.pourMin - step.fromMin) }"
         >
           <b>{{ step.label }}</b
-          ><span v-if="step.washed" class="ml-1 text-soft">{{ t('day.wash-first') }}</span>
+          ><span v-if="step.washed" class="ml-1 text-soft">{{ t('day.timeline-wash') }}</span>
         </div>
       </div>
     </div>

@@ -2,7 +2,7 @@ import { t, told } from '~/words'
 import { why } from '~/storage/why'
 import { computed, reactive, ref, shallowRef, watch } from 'vue'
 import type { DayAnswer, DayQuestion } from '#core/day'
-import { DAY, leavingsId } from '#core/day'
+import { DAY, returnsLotId } from '#core/day'
 import { fuelOf, scaleFor, type Furnace } from '#core/gear'
 import {
   askMark,
@@ -177,10 +177,10 @@ export function useDay(solve: SolveDay, planHeat: PlanHeat) {
     return heat ? `${heatStamp(heat.number)} ${isolated(heat.title || (told(heat.alloy?.name) ?? ''))}` : ''
   }
   const lotName = (id: string) => {
-    const from = planned.value.find((heat) => leavingsId(heat.id) === id)
+    const from = planned.value.find((heat) => returnsLotId(heat.id) === id)
     return from
-      ? t('day.what-leaves', { number: heatStamp(from.number) })
-      : (yard.records.lots[id]?.name ?? t('day.a-lot-no-longer-here'))
+      ? t('day.returns-of', { heatNumber: heatStamp(from.number) })
+      : (yard.records.lots[id]?.name ?? t('day.deleted-lot'))
   }
   const feasible = computed(() => !!answer.value && !isNone(answer.value.joint))
 
@@ -201,7 +201,7 @@ export function useDay(solve: SolveDay, planHeat: PlanHeat) {
   function potName(id: string): string {
     if (!id.startsWith(UNTOLD_POT)) return usable.value.find((one) => one.id === id)?.name ?? ''
     const metal = id.slice(UNTOLD_POT.length)
-    return t('day.a-crucible-for', { FAMILY_WORDS: FAMILY_WORDS[metal] ?? metal })
+    return t('day.crucible-for', { familyName: FAMILY_WORDS[metal] ?? metal })
   }
   /** The heats in their places. */
   const steps = computed(() =>
@@ -216,7 +216,7 @@ export function useDay(solve: SolveDay, planHeat: PlanHeat) {
       takes: (answer.value?.reused ?? [])
         .filter(({ by }) => by === step.id)
         .map(({ from, massG }) =>
-          t('day.of-what-leaves', { massG: grams(massG), number: heatStamp(heatOf(from)?.number ?? 0) }),
+          t('day.mass-of-returns', { mass: grams(massG), heatNumber: heatStamp(heatOf(from)?.number ?? 0) }),
         ),
     })),
   )
@@ -225,19 +225,19 @@ export function useDay(solve: SolveDay, planHeat: PlanHeat) {
   const priced = (cost: number) => Math.abs(cost) > 1e-9
   const headline = computed(() => {
     const { value: found } = answer
-    if (!found) return busy.value ? t('day.working-it-out') : ''
+    if (!found) return busy.value ? t('day.calculating') : ''
     if (!found.day) {
       const names = found.stuck.map((id) => heatStamp(heatOf(id)?.number ?? 0)).join(', ')
-      return names ? t('day.no-sound-crucible-of-its-own', { names }) : t('day.there-is-no-order-in-which')
+      return names ? t('day.no-crucible', { heats: names }) : t('day.no-order')
     }
     const end = clock(found.day.minutes)
     const alone = planned.value.length === 1
-    if (!feasible.value && alone) return t('day.the-metal-does-not-do-for')
-    if (!feasible.value) return t('day.the-metal-does-not-do-for-2', { end })
+    if (!feasible.value && alone) return t('day.not-enough-for-one')
+    if (!feasible.value) return t('day.not-enough-for-all', { end })
     const day = alone
-      ? t('day.one-heat-lit-at-poured-about', { begins: begins.value, end })
-      : t('day.lit-at-the-last-poured-about', {
-          planned: counted(planned.value.length, 'heat'),
+      ? t('day.summary-one', { begins: begins.value, end })
+      : t('day.summary', {
+          heats: counted(planned.value.length, 'heat'),
           begins: begins.value,
           end,
         })
@@ -248,20 +248,21 @@ export function useDay(solve: SolveDay, planHeat: PlanHeat) {
     const day = answer.value?.day
     if (!day || !feasible.value) return ''
     const parts = [
-      ...(priced(day.metal) ? [t('day.metal', { metal: money(day.metal) })] : []),
-      ...(day.fuel > 0 ? [t('day.fuel', { fuel: money(day.fuel) })] : []),
-      ...(day.work > 0 ? [t('day.work', { work: money(day.work) })] : []),
+      ...(priced(day.metal) ? [t('day.cost-metal', { metal: money(day.metal) })] : []),
+      ...(day.fuel > 0 ? [t('day.cost-fuel', { fuel: money(day.fuel) })] : []),
+      ...(day.work > 0 ? [t('day.cost-work', { work: money(day.work) })] : []),
     ]
-    const washes = day.washes > 0 ? ` ${t('day.in-it', { washes: counted(day.washes, 'wash-heat') })}` : ''
-    const best = day.proven ? t('day.no-other-order-and-no-other') : t('day.the-best-of-the-orders-that')
+    const washes =
+      day.washes > 0 ? ` ${t('day.wash-heats-included', { washes: counted(day.washes, 'wash-heat') })}` : ''
+    const best = day.proven ? t('day.order-proved') : t('day.order-found')
     return `${parts.length > 0 ? `${parts.join(', ')}.` : ''}${washes} ${best}`.trim()
   })
   const saved = computed(() => {
     const { value: found } = answer
     if (!found || !feasible.value) return ''
-    if (found.inTurn === null) return t('day.planned-one-after-the-other-a')
+    if (found.inTurn === null) return t('day.shared-possible')
     const apart = found.inTurn - found.joint.cost
-    return apart > 0.005 ? t('day.the-metal-costs-less-than-planned', { apart: money(apart) }) : ''
+    return apart > 0.005 ? t('day.shared-saves', { saving: money(apart) }) : ''
   })
   /** The finest step a lot was planned in by one of the heats, g. */
   const plannedStep = (lotId: string) =>
@@ -334,8 +335,8 @@ export function useDay(solve: SolveDay, planHeat: PlanHeat) {
       const fire = furnace.value && !heat.furnaceId ? { furnaceId: furnace.value.id } : {}
       return { collection: 'heats', id: heat.id, after: { ...heat, ...inPot, ...fire } }
     })
-    if (!yard.commit(t('day.share-the-pile-between-the-heats'), edits)) return
-    announce(t('day.each-heat-now-keeps-to-its'))
+    if (!yard.commit(t('day.keep-shares-edit'), edits)) return
+    announce(t('day.shares-kept'))
     for (const { id } of heats) {
       const heat = yard.records.heats[id]
       const ask = heat && askOf(heat)

@@ -27,17 +27,17 @@ const shown = computed(() => {
   return Object.entries(reading.elements)
     .map(
       ([symbol, one]) =>
-        `${symbol} ${'pct' in one ? percent(one.pct) : t('devices.under', { below: one.below })}`,
+        `${symbol} ${'pct' in one ? percent(one.pct) : t('devices.below-detection', { limit: one.below })}`,
     )
     .join(', ')
 })
 const said = computed(() => {
   const { fault, refused, running, reading } = device.value
-  if (refused) return t('devices.it-could-not-be-opened', { refused })
+  if (refused) return t('devices.open-failed', { reason: refused })
   if (!running) return ''
   if (fault) return LINE_FAULTS[fault]
   if (props.kind === 'thermocouple' && props.store.trouble) return TROUBLE_WORDS[props.store.trouble]
-  if (reading?.kind === 'scale' && !reading.steady) return t('devices.settling-not-to-be-written-down')
+  if (reading?.kind === 'scale' && !reading.steady) return t('devices.scale-settling')
   return ''
 })
 /** A change takes hold at once: the instrument is started anew. */
@@ -77,7 +77,7 @@ const id = useId()
     </button>
     <button v-else type="button" class="btn" @click="store.stop(kind)">{{ t('devices.switch-off') }}</button>
     <label class="mt-3 block"
-      ><span class="label">{{ t('devices.where-it-is') }}</span>
+      ><span class="label">{{ t('devices.connection-label') }}</span>
       <select
         class="field"
         :value="device.source"
@@ -93,27 +93,27 @@ const id = useId()
         <template v-if="kind === 'thermocouple'">
           <QuantityField
             :model-value="setting('fromC')"
-            :label="t('devices.melt-begins-at')"
+            :label="t('devices.melt-from-label')"
             kind="temperature"
             @update:model-value="set('fromC', $event)"
           />
           <QuantityField
             :model-value="setting('toC')"
-            :label="t('devices.melt-ends-at')"
+            :label="t('devices.melt-to-label')"
             kind="temperature"
             @update:model-value="set('toC', $event)"
           />
           <template v-if="setting('toC') < setting('fromC')">
             <QuantityField
               :model-value="setting('freezesC') || null"
-              :label="t('devices.freezes-from')"
+              :label="t('devices.freezes-from-label')"
               kind="temperature"
               nullable
               @update:model-value="set('freezesC', $event ?? 0)"
             />
             <QuantityField
               :model-value="setting('overC') || null"
-              :label="t('devices.over-so-many-c')"
+              :label="t('devices.freezing-range-label')"
               kind="number"
               nullable
               :max="500"
@@ -130,7 +130,7 @@ const id = useId()
         />
       </div>
       <fieldset class="mt-3">
-        <legend class="label">{{ t('devices.faults-to-practise-on') }}</legend>
+        <legend class="label">{{ t('devices.faults-label') }}</legend>
         <label v-for="fault in FAULTS" :key="fault" class="flex min-h-9 items-center gap-2">
           <input
             v-model="device.faults"
@@ -147,13 +147,13 @@ const id = useId()
       v-if="device.line"
       class="mt-2 overflow-x-auto text-xs text-soft"
       tabindex="0"
-      :aria-label="t('devices.the-line-it-sent')"
+      :aria-label="t('devices.sent-label')"
     >
       <code>{{ device.line }}</code>
     </p>
     <p class="mt-2 text-xs text-soft">
-      <template v-if="device.source === 'serial'">{{ t('devices.n-9600-baud-a-line-a-reading') }}</template>
-      <template v-else>{{ t('devices.simulated', { what: DEVICE_WORDS[kind].what }) }}</template>
+      <template v-if="device.source === 'serial'">{{ t('devices.serial-hint') }}</template>
+      <template v-else>{{ t('devices.simulated-note', { description: DEVICE_WORDS[kind].what }) }}</template>
     </p>
   </section>
 </template>

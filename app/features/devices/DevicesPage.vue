@@ -10,7 +10,7 @@ const store = useDevices()
   <section>
     <h1 class="stamp mb-1 text-3xl leading-none">{{ t('devices.devices') }}</h1>
     <p class="mb-4 max-w-3xl text-soft">
-      {{ t('devices.a-thermocouple-a-scale-and-an') }}
+      {{ t('devices.page-hint') }}
     </p>
     <div class="grid items-start gap-4 lg:grid-cols-3">
       <DeviceCard kind="thermocouple" :store="store" />

@@ -147,7 +147,7 @@ export const useDevices = defineStore('devices', () => {
     now,
     write: (after) =>
       void yard.commit(
-        t('devices.the-thermocouples-readings'),
+        t('devices.readings-edit'),
         [{ collection: 'heats', id: after.id, after }],
         `probe-${after.id}`,
       ),

@@ -49,7 +49,7 @@ yard.onChange(keeping.changed)
 watch(
   () => yard.saveError,
   (now, before) => {
-    if (before && !now) say(t('frame.the-yard-is-saved-again'))
+    if (before && !now) say(t('frame.saved-again'))
   },
 )
 useEventListener(document, 'visibilitychange', () => {
@@ -63,14 +63,14 @@ onMounted(() => {
     void keeping.look()
     if (yard.repaired.length)
       announce(
-        t('frame.put-right-from-the-undo-list', {
-          repaired: counted(yard.repaired.length, 'damaged-record'),
+        t('frame.repaired', {
+          records: counted(yard.repaired.length, 'damaged-record'),
         }),
       )
     if (yard.damaged.length)
       announce(
-        t('frame.set-aside-menu-safe-keeping-the', {
-          damaged: counted(yard.damaged.length, 'damaged-record'),
+        t('frame.damaged', {
+          records: counted(yard.damaged.length, 'damaged-record'),
         }),
       )
     // What could not be swept now is swept at a later start.
@@ -83,7 +83,7 @@ onMounted(() => {
 <template>
   <div class="flex min-h-dvh flex-col">
     <a href="#main" class="btn sr-only focus:not-sr-only focus:absolute focus:z-50">{{
-      t('frame.skip-to-content')
+      t('frame.skip-link')
     }}</a>
     <YardHeader @palette="palette = true" @shortcuts="shortcuts = true" />
     <NotSaved v-if="yard.saveError" />
@@ -98,12 +98,12 @@ onMounted(() => {
       class="no-print flex flex-wrap items-center gap-x-3 bg-amber-wash px-4 py-1"
       data-testid="backup-due"
     >
-      <I18nT keypath="frame.since-the-last-backup" scope="global"
-        ><template #link
+      <I18nT keypath="frame.backup-overdue" scope="global"
+        ><template #backupLink
           ><NuxtLink to="/safety" class="btn btn-quiet underline">{{
-            t('frame.save-one')
+            t('frame.backup-link')
           }}</NuxtLink></template
-        ><template #since>{{ counted(keeping.since.value, 'change') }}</template></I18nT
+        ><template #changes>{{ counted(keeping.since.value, 'change') }}</template></I18nT
       >
     </p>
     <p
@@ -112,10 +112,10 @@ onMounted(() => {
       class="no-print flex flex-wrap items-center gap-x-3 bg-amber-wash px-4 py-1"
       data-testid="nearly-full"
     >
-      <I18nT keypath="frame.the-room-this-browser-gives-is" scope="global"
-        ><template #link
+      <I18nT keypath="frame.storage-nearly-full" scope="global"
+        ><template #safetyLink
           ><NuxtLink to="/safety" class="btn btn-quiet underline">{{
-            t('frame.safe-keeping')
+            t('frame.backup-page')
           }}</NuxtLink></template
         ></I18nT
       >

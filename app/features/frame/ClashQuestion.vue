@@ -18,19 +18,19 @@ const record = computed(() => yard.records[clash.value.collection][clash.value.i
     data-testid="clash"
   >
     <span class="flex-1 basis-72"
-      ><I18nT keypath="frame.two-windows-changed-of-which-one" scope="global"
-        ><template #strong><b>{{ recordName(record) }}</b></template
-        ><template #collection>{{ partName(clash.collection, clash.path) }}</template></I18nT
+      ><I18nT keypath="frame.clash-question" scope="global"
+        ><template #recordName><b>{{ recordName(record) }}</b></template
+        ><template #field>{{ partName(clash.collection, clash.path) }}</template></I18nT
       ></span
     >
     <button class="btn max-w-full text-left" @click="yard.settle(clash.mine)">
-      <I18nT keypath="frame.this-windows" scope="global"
-        ><template #part><span class="clash-text">{{ said(clash.path, clash.mine) }}</span></template></I18nT
+      <I18nT keypath="frame.clash-mine" scope="global"
+        ><template #value><span class="clash-text">{{ said(clash.path, clash.mine) }}</span></template></I18nT
       >
     </button>
     <button class="btn max-w-full text-left" @click="yard.settle(clash.theirs)">
-      <I18nT keypath="frame.the-others" scope="global"
-        ><template #part
+      <I18nT keypath="frame.clash-theirs" scope="global"
+        ><template #value
           ><span class="clash-text">{{ said(clash.path, clash.theirs) }}</span></template
         ></I18nT
       >

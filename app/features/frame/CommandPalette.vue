@@ -33,8 +33,8 @@ function choose(command: Command | null): void {
         <Combobox nullable @update:model-value="choose">
           <ComboboxInput
             class="w-full border-b border-line bg-panel px-4 py-3 text-lg"
-            :placeholder="t('frame.stage-heat-alloy-or-action')"
-            :aria-label="t('frame.stage-heat-or-action')"
+            :placeholder="t('frame.search-placeholder')"
+            :aria-label="t('frame.search-placeholder-short')"
             @change="query = $event.target.value"
           />
           <ComboboxOptions static class="relative max-h-96 overflow-auto py-1">
@@ -46,7 +46,7 @@ function choose(command: Command | null): void {
             </ComboboxOption>
           </ComboboxOptions>
         </Combobox>
-        <p v-if="!found.length" class="px-4 py-3 text-soft">{{ t('frame.nothing-by-that-name') }}</p>
+        <p v-if="!found.length" class="px-4 py-3 text-soft">{{ t('frame.search-empty') }}</p>
       </DialogPanel>
     </div>
   </Dialog>

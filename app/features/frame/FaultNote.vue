@@ -16,13 +16,13 @@ const again = () => location.reload()
     data-testid="fault"
   >
     <p class="flex-1 basis-80">
-      <I18nT keypath="frame.what-the-header-calls-saved-is" scope="global"
-        ><template #strong><b class="text-oxide">{{ t('frame.an-error-occurred') }}</b></template></I18nT
+      <I18nT keypath="frame.error-note" scope="global"
+        ><template #title><b class="text-oxide">{{ t('frame.error-title') }}</b></template></I18nT
       >
       <samp class="font-sans font-semibold break-words">{{ fault }}</samp>
     </p>
-    <button class="btn btn-next" @click="again">{{ t('frame.load-again') }}</button>
-    <button class="btn" @click="exportYard">{{ t('frame.save-a-backup') }}</button>
-    <button class="btn" @click="fault = ''">{{ t('frame.go-on') }}</button>
+    <button class="btn btn-next" @click="again">{{ t('frame.reload-button') }}</button>
+    <button class="btn" @click="exportYard">{{ t('frame.save-backup-button') }}</button>
+    <button class="btn" @click="fault = ''">{{ t('frame.continue-button') }}</button>
   </div>
 </template>

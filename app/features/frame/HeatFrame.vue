@@ -14,18 +14,14 @@ const beside = computed(() => (at.value < 0 ? [] : [stages.value[at.value - 1], 
 <template>
   <div v-if="heat">
     <NuxtPage :page-key="route.path" />
-    <nav
-      v-if="beside.length"
-      :aria-label="t('frame.stage-before-and-after')"
-      class="no-print mt-8 flex gap-3"
-    >
+    <nav v-if="beside.length" :aria-label="t('frame.stage-links-label')" class="no-print mt-8 flex gap-3">
       <template v-for="(stage, which) in beside" :key="which">
         <NuxtLink
           v-if="stage"
           :to="stage.to"
           class="btn min-h-[4.5rem] flex-1 basis-0 sm:min-h-11 sm:flex-none sm:px-6"
           :class="which ? 'ml-auto' : ''"
-          :aria-label="`${which ? t('frame.next') : t('frame.before')}: ${stage.name}`"
+          :aria-label="`${which ? t('frame.next-stage') : t('frame.previous-stage')}: ${stage.name}`"
           ><span v-if="!which" aria-hidden="true">←</span>{{ stage.name
           }}<span v-if="which" aria-hidden="true">→</span></NuxtLink
         >
@@ -33,8 +29,8 @@ const beside = computed(() => (at.value < 0 ? [] : [stages.value[at.value - 1], 
     </nav>
   </div>
   <div v-else class="slab max-w-xl p-6">
-    <h1 class="chalk mb-2">{{ t('frame.no-such-heat') }}</h1>
-    <p class="mb-4">{{ t('frame.there-is-no-heat-number-in', { number: route.params.number }) }}</p>
-    <NuxtLink to="/" class="btn">{{ t('frame.back-to-the-yard') }}</NuxtLink>
+    <h1 class="chalk mb-2">{{ t('frame.no-heat-title') }}</h1>
+    <p class="mb-4">{{ t('frame.no-heat', { number: route.params.number }) }}</p>
+    <NuxtLink to="/" class="btn">{{ t('frame.home-link') }}</NuxtLink>
   </div>
 </template>

@@ -26,10 +26,10 @@ function write(event: Event): void {
         >
           <option v-for="tag in LANGUAGES" :key="tag" :value="tag" :lang="tag">{{ nameOf(tag) }}</option>
         </select>
-        <span class="mt-1 block text-sm text-soft">{{ t('frame.the-page-is-loaded-again') }}</span>
+        <span class="mt-1 block text-sm text-soft">{{ t('frame.language-hint') }}</span>
       </label>
       <label>
-        <span class="label">{{ t('frame.sign-of-money') }}</span>
+        <span class="label">{{ t('frame.currency-label') }}</span>
         <input
           class="field max-w-40"
           list="money-signs"
@@ -38,7 +38,7 @@ function write(event: Event): void {
           @change="write"
         />
         <datalist id="money-signs"><option v-for="sign in SIGNS" :key="sign" :value="sign" /></datalist>
-        <span class="mt-1 block text-sm text-soft">{{ t('frame.only-the-sign-no-price') }}</span>
+        <span class="mt-1 block text-sm text-soft">{{ t('frame.currency-hint') }}</span>
       </label>
     </div>
   </SheetDialog>

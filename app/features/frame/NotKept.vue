@@ -15,12 +15,14 @@ const yard = useYard()
     data-testid="not-kept"
   >
     <p class="flex-1 basis-80">
-      <I18nT keypath="frame.the-fault-lies-in-everything-is" scope="global"
-        ><template #strong
-          ><b class="text-oxide">{{ t('frame.not-done') }} <bdi>{{ yard.notKept.label }}</bdi>.</b></template
+      <I18nT keypath="frame.change-refused" scope="global"
+        ><template #change
+          ><b class="text-oxide"
+            >{{ t('frame.change-refused-title') }} <bdi>{{ yard.notKept.label }}</bdi>.</b
+          ></template
         ><template #why>{{ unfitWords(yard.notKept.why) }}</template></I18nT
       >
     </p>
-    <button class="btn" @click="yard.notKept = null">{{ t('frame.understood') }}</button>
+    <button class="btn" @click="yard.notKept = null">{{ t('frame.dismiss-button') }}</button>
   </div>
 </template>

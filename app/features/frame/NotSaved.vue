@@ -18,16 +18,16 @@ const full = computed(() => /quota|full|space|storage/i.test(yard.saveError ?? '
     data-testid="not-saved"
   >
     <p class="flex-1 basis-80">
-      <I18nT keypath="frame.the-browser-says-they-are-written" scope="global"
-        ><template #strong><b class="text-oxide">{{ t('frame.your-last-changes-are-not-on') }}</b></template
-        ><template #part>{{ full ? t('frame.it-is-full-or-the-browser') : '' }}</template
-        ><template #saveError>{{ yard.saveError }}</template
-        ><template #part2>{{
-          full ? t('frame.make-room-and-try-again-till') : t('frame.try-again-till-then-a')
-        }}</template></I18nT
+      <I18nT v-if="full" keypath="frame.unsaved-full" scope="global"
+        ><template #title><b class="text-oxide">{{ t('frame.unsaved-title') }}</b></template
+        ><template #message>{{ yard.saveError }}</template></I18nT
+      >
+      <I18nT v-else keypath="frame.unsaved" scope="global"
+        ><template #title><b class="text-oxide">{{ t('frame.unsaved-title') }}</b></template
+        ><template #message>{{ yard.saveError }}</template></I18nT
       >
     </p>
-    <button class="btn btn-next" @click="exportYard">{{ t('frame.save-the-yard-to-a-file') }}</button>
+    <button class="btn btn-next" @click="exportYard">{{ t('frame.save-file-button') }}</button>
     <button class="btn" :disabled="yard.saving > 0" @click="yard.saveAgain">
       {{ t('frame.try-again') }}
     </button>

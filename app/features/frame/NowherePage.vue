@@ -7,13 +7,13 @@ const route = useRoute()
 
 <template>
   <div class="slab max-w-xl p-6">
-    <h1 class="chalk mb-2">{{ t('frame.no-such-page') }}</h1>
+    <h1 class="chalk mb-2">{{ t('frame.no-page-title') }}</h1>
     <p class="mb-4">
-      <I18nT keypath="frame.nothing-is-kept-under-the-yard" scope="global"
-        ><template #strong><b>{{ route.path }}</b></template
-        ><template #kbd><kbd>{{ t('frame.ctrl-k') }}</kbd></template></I18nT
+      <I18nT keypath="frame.no-page" scope="global"
+        ><template #path><b>{{ route.path }}</b></template
+        ><template #shortcut><kbd>{{ t('frame.key-search') }}</kbd></template></I18nT
       >
     </p>
-    <NuxtLink to="/" class="btn">{{ t('frame.back-to-the-yard') }}</NuxtLink>
+    <NuxtLink to="/" class="btn">{{ t('frame.home-link') }}</NuxtLink>
   </div>
 </template>

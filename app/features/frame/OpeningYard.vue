@@ -12,17 +12,17 @@ const again = () => location.reload()
 
 <template>
   <div class="p-8 text-soft">
-    <p>{{ t('frame.opening-the-yard') }}</p>
+    <p>{{ t('frame.opening-title') }}</p>
     <div
       v-if="long"
       role="status"
       class="mt-3 max-w-2xl border-l-8 border-amber bg-amber-wash px-3 py-2 text-ink"
     >
-      <p class="font-semibold">{{ t('frame.it-takes-longer-than-it-should') }}</p>
+      <p class="font-semibold">{{ t('frame.opening-slow') }}</p>
       <p>
-        {{ t('frame.another-window-of-this-app-may') }}
+        {{ t('frame.opening-hint') }}
       </p>
-      <button class="btn mt-2" @click="again">{{ t('frame.load-anew') }}</button>
+      <button class="btn mt-2" @click="again">{{ t('frame.reload-page') }}</button>
     </div>
   </div>
 </template>

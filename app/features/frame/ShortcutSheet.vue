@@ -8,19 +8,19 @@ const emit = defineEmits<{ close: [] }>()
 const mac = /Mac|iPhone|iPad/.test(navigator.platform)
 const named = (key: string) => (mac ? key.replaceAll('Ctrl', '⌘').replaceAll('Alt', '⌥') : key)
 const keys = [
-  ['F9', t('frame.stop-something-is-wrong')],
-  [t('frame.alt-1-alt-7'), t('frame.go-to-a-stage-stock-target')],
-  ['← →', t('frame.to-the-stage-before-or-after')],
-  ['T', t('frame.on-melt-a-temperature-then-enter')],
-  [t('frame.ctrl-k'), t('frame.search')],
-  [t('frame.ctrl-z'), t('frame.undo')],
-  [t('frame.ctrl-shift-z'), t('frame.redo')],
-  ['?', t('frame.this-sheet')],
-  [t('frame.enter'), t('frame.in-a-weight-take-it-and')],
-  ['/', t('frame.search-what-is-listed-the-bins')],
-  [t('frame.or-j-k'), t('frame.on-stock-from-lot-to-lot')],
-  ['X, E, M', t('frame.on-stock-pick-the-lot-edit')],
-  [t('frame.esc'), t('frame.close-what-is-open')],
+  ['F9', t('frame.stop-command')],
+  [t('frame.key-stage'), t('frame.shortcut-stage')],
+  ['← →', t('frame.shortcut-next-stage')],
+  ['T', t('frame.shortcut-temperature')],
+  [t('frame.key-search'), t('frame.search')],
+  [t('frame.key-undo'), t('frame.undo')],
+  [t('frame.key-redo'), t('frame.redo')],
+  ['?', t('frame.shortcut-help')],
+  [t('frame.enter'), t('frame.shortcut-enter')],
+  ['/', t('frame.shortcut-search')],
+  [t('frame.key-next-lot'), t('frame.shortcut-next-lot')],
+  ['X, E, M', t('frame.shortcut-lot')],
+  [t('frame.esc'), t('frame.shortcut-close')],
 ] as const
 </script>
 
@@ -34,7 +34,7 @@ const keys = [
     </dl>
     <label class="mt-4 flex items-center gap-2">
       <input v-model="singleKeys" type="checkbox" class="size-6 accent-(--ember)" />
-      {{ t('frame.single-letters-and-signs-do-something') }}
+      {{ t('frame.shortcuts-toggle') }}
     </label>
   </SheetDialog>
 </template>

@@ -8,14 +8,14 @@ const tryAgain = () => location.reload()
 
 <template>
   <section class="mx-auto max-w-2xl py-8" role="alert" data-testid="shut">
-    <h1 class="text-2xl font-bold">{{ t('frame.the-browser-will-not-open-your') }}</h1>
-    <p class="mt-3">{{ t('frame.it-is-here-and-nothing-of', { shutBecause: yard.shutBecause }) }}</p>
+    <h1 class="text-2xl font-bold">{{ t('frame.storage-refused-title') }}</h1>
+    <p class="mt-3">{{ t('frame.storage-refused', { message: yard.shutBecause }) }}</p>
     <ol class="mt-3 list-decimal pl-6">
-      <li>{{ t('frame.close-every-other-window-of-this') }}</li>
-      <li>{{ t('frame.make-sure-that-sites-may-store') }}</li>
-      <li>{{ t('frame.make-room-on-the-disk-if') }}</li>
+      <li>{{ t('frame.storage-refused-windows') }}</li>
+      <li>{{ t('frame.storage-refused-private') }}</li>
+      <li>{{ t('frame.storage-refused-disk') }}</li>
     </ol>
-    <p class="mt-3">{{ t('frame.do-not-clear-the-browsers-data') }}</p>
+    <p class="mt-3">{{ t('frame.storage-refused-clear') }}</p>
     <button class="btn btn-next mt-4" @click="tryAgain">{{ t('frame.try-again') }}</button>
   </section>
 </template>

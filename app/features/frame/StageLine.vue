@@ -27,7 +27,7 @@ watch(
     >
       <HeatStamp :number="heat.number" />
     </NuxtLink>
-    <nav :aria-label="t('frame.stages-of-the-heat')" class="min-w-0 flex-1">
+    <nav :aria-label="t('frame.stages-label')" class="min-w-0 flex-1">
       <ol ref="list" class="line">
         <li
           v-for="(stage, index) in stages"

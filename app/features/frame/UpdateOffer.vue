@@ -20,8 +20,8 @@ const shown = computed(() => !!$pwa?.needRefresh && !running.value && !put.value
     class="no-print flex flex-wrap items-center gap-3 bg-patina-wash px-4 py-2"
     data-testid="update-offer"
   >
-    <span class="flex-1">{{ t('frame.a-newer-version-is-ready-nothing') }}</span>
-    <button class="btn btn-next" @click="$pwa?.updateServiceWorker()">{{ t('frame.take-it') }}</button>
+    <span class="flex-1">{{ t('frame.update-ready') }}</span>
+    <button class="btn btn-next" @click="$pwa?.updateServiceWorker()">{{ t('frame.update-button') }}</button>
     <button class="btn" @click="put = true">{{ t('frame.later') }}</button>
   </div>
 </template>

@@ -20,10 +20,10 @@ const { undo, redo } = useUndo()
 const canUndo = computed(() => yard.journal.cursor > 0)
 const canRedo = computed(() => yard.journal.cursor < yard.journal.steps.length)
 const saveState = computed(() => {
-  if (yard.looking) return t('frame.to-look-at')
+  if (yard.looking) return t('frame.read-only-status')
   if (yard.keeping === 'shut') return ''
-  if (yard.keeping === 'nowhere') return t('frame.not-kept')
-  if (yard.saveError) return t('frame.not-saved')
+  if (yard.keeping === 'nowhere') return t('frame.not-kept-status')
+  if (yard.saveError) return t('frame.not-saved-status')
   if (yard.saving) return t('frame.saving')
   return yard.isEmpty ? '' : t('small.saved')
 })
@@ -33,12 +33,12 @@ const nextUndo = computed(() => yard.journal.steps[yard.journal.cursor - 1]?.lab
 <template>
   <header class="no-print border-b border-line bg-panel">
     <div class="mx-auto flex max-w-[90rem] flex-wrap items-center gap-x-3 gap-y-1 px-3 pt-2 sm:px-5">
-      <NuxtLink to="/" class="stamp text-xl tracking-widest" :aria-label="t('frame.hephaestal-the-yard')">
+      <NuxtLink to="/" class="stamp text-xl tracking-widest" :aria-label="t('frame.home-label')">
         {{ t('frame.hephaestal') }}
       </NuxtLink>
-      <nav :aria-label="t('frame.beside-the-line')" class="ml-auto hidden items-center text-sm sm:flex">
-        <NuxtLink to="/pile" class="btn btn-quiet">{{ t('frame.what-it-can-become') }}</NuxtLink>
-        <NuxtLink to="/together" class="btn btn-quiet">{{ t('frame.a-days-heats') }}</NuxtLink>
+      <nav :aria-label="t('frame.more-pages-label')" class="ml-auto hidden items-center text-sm sm:flex">
+        <NuxtLink to="/pile" class="btn btn-quiet">{{ t('frame.pile-page') }}</NuxtLink>
+        <NuxtLink to="/together" class="btn btn-quiet">{{ t('frame.day-page') }}</NuxtLink>
         <NuxtLink to="/alloys" class="btn btn-quiet">{{ t('frame.alloys') }}</NuxtLink>
         <NuxtLink to="/gear" class="btn btn-quiet">{{ t('frame.gear') }}</NuxtLink>
         <NuxtLink to="/handbook" class="btn btn-quiet">{{ t('frame.handbook') }}</NuxtLink>
@@ -48,7 +48,7 @@ const nextUndo = computed(() => yard.journal.steps[yard.journal.cursor - 1]?.lab
         <button
           class="btn btn-quiet"
           :disabled="!canUndo"
-          :title="nextUndo ? t('frame.undo-2', { nextUndo }) : t('frame.nothing-to-undo')"
+          :title="nextUndo ? t('frame.undo-edit', { edit: nextUndo }) : t('frame.nothing-to-undo')"
           @click="undo"
         >
           <Undo2 :size="18" aria-hidden="true" /><span class="sr-only">{{ t('frame.undo') }}</span>
@@ -56,7 +56,7 @@ const nextUndo = computed(() => yard.journal.steps[yard.journal.cursor - 1]?.lab
         <button class="btn btn-quiet" :disabled="!canRedo" :title="t('frame.redo')" @click="redo">
           <Redo2 :size="18" aria-hidden="true" /><span class="sr-only">{{ t('frame.redo') }}</span>
         </button>
-        <button class="btn btn-quiet" :title="t('frame.search-ctrl-k')" @click="emit('palette')">
+        <button class="btn btn-quiet" :title="t('frame.search-with-key')" @click="emit('palette')">
           <Command :size="18" aria-hidden="true" /><span class="sr-only">{{ t('frame.search') }}</span>
         </button>
         <YardMenu @shortcuts="emit('shortcuts')" />

@@ -16,7 +16,7 @@ const { choice } = useTheme()
 const { exportYard } = useYardFile()
 const languages = ref(false)
 const opener = useTemplateRef<{ open: () => void }>('opener')
-const themes = { auto: t('frame.as-the-machine'), light: t('small.light'), dark: t('small.dark') } as const
+const themes = { auto: t('frame.theme-system'), light: t('small.light'), dark: t('small.dark') } as const
 const nextTheme = { auto: 'light', light: 'dark', dark: 'auto' } as const
 const masses = {
   g: t('small.grams'),
@@ -26,35 +26,35 @@ const masses = {
 } as const
 const nextMass = { g: 'kg', kg: 'oz', oz: 'lb', lb: 'g' } as const
 const items = computed(() => [
-  { label: t('frame.what-it-can-become'), run: () => navigateTo('/pile') },
-  { label: t('frame.a-days-heats'), run: () => navigateTo('/together') },
+  { label: t('frame.pile-page'), run: () => navigateTo('/pile') },
+  { label: t('frame.day-page'), run: () => navigateTo('/together') },
   { label: t('frame.what-is-this'), run: () => navigateTo('/identify') },
   { label: t('frame.scrap-book'), run: () => navigateTo('/scrap-book') },
   { label: t('frame.alloys'), run: () => navigateTo('/alloys') },
   { label: t('frame.gear'), run: () => navigateTo('/gear') },
   { label: t('frame.handbook'), run: () => navigateTo('/handbook') },
-  { label: t('frame.safe-keeping'), run: () => navigateTo('/safety') },
+  { label: t('frame.backup-page'), run: () => navigateTo('/safety') },
   { label: t('frame.your-devices'), run: () => navigateTo('/group') },
   {
-    label: t('frame.weigh-in', { masses: masses[yard.settings.mass] }),
+    label: t('frame.mass-unit', { unit: masses[yard.settings.mass] }),
     run: () => yard.changeSettings({ mass: nextMass[yard.settings.mass] }),
   },
   {
-    label: t('frame.temperatures-in', { temperature: yard.settings.temperature }),
+    label: t('frame.temperature-unit', { temperature: yard.settings.temperature }),
     run: () => yard.changeSettings({ temperature: yard.settings.temperature === 'C' ? 'F' : 'C' }),
   },
   {
-    label: t('frame.lengths-in', {
-      part: yard.settings.length === 'in' ? t('small.inches') : t('small.millimetres'),
+    label: t('frame.length-unit', {
+      unit: yard.settings.length === 'in' ? t('small.inches') : t('small.millimetres'),
     }),
     run: () => yard.changeSettings({ length: yard.settings.length === 'in' ? 'mm' : 'in' }),
   },
   {
-    label: t('frame.colours', { themes: themes[choice.value] }),
+    label: t('frame.theme', { theme: themes[choice.value] }),
     run: () => (choice.value = nextTheme[choice.value]),
   },
-  { label: t('frame.save-the-yard-to-a-file'), run: exportYard },
-  { label: t('frame.open-a-yard-from-a-file'), run: () => opener.value?.open() },
+  { label: t('frame.save-file-button'), run: exportYard },
+  { label: t('frame.open-file-button'), run: () => opener.value?.open() },
   { label: t('frame.language-and-money'), run: () => (languages.value = true) },
   { label: t('frame.keyboard-shortcuts'), run: () => emit('shortcuts') },
 ])
@@ -62,7 +62,7 @@ const items = computed(() => [
 
 <template>
   <Menu as="div" class="relative">
-    <MenuButton class="btn btn-quiet" :title="t('frame.units-colours-files')">
+    <MenuButton class="btn btn-quiet" :title="t('frame.menu-hint')">
       <MenuIcon :size="18" aria-hidden="true" /><span class="sr-only">{{ t('frame.menu') }}</span>
     </MenuButton>
     <MenuItems class="absolute right-0 z-50 mt-1 w-64 border-2 border-ink bg-panel p-1">

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { sentences } from '~/shared/units/figures'
 import { t } from '~/words'
 import { I18nT } from 'vue-i18n'
 import { useEventListener } from '@vueuse/core'
@@ -14,7 +15,7 @@ const { exportYard } = useYardFile()
 const { announce } = useNotices()
 watch(
   () => yard.refused,
-  () => announce(t('frame.nothing-was-changed-this-yard-is')),
+  () => announce(t('frame.read-only-refusal')),
 )
 async function home(): Promise<void> {
   await yard.stopLooking()
@@ -37,12 +38,12 @@ const reload = () => location.reload()
     data-testid="written-again"
   >
     <p class="flex-1 basis-72">
-      <I18nT keypath="frame.all-of-it-was-still-here" scope="global"
-        ><template #strong><b>{{ t('frame.this-sites-data-were-cleared-while') }}</b></template></I18nT
+      <I18nT keypath="frame.cleared-restored" scope="global"
+        ><template #title><b>{{ t('frame.cleared-title') }}</b></template></I18nT
       >
     </p>
-    <button class="btn btn-next" @click="exportYard">{{ t('frame.save-the-yard-to-a-file') }}</button>
-    <button class="btn" @click="yard.writtenAgain = false">{{ t('frame.understood') }}</button>
+    <button class="btn btn-next" @click="exportYard">{{ t('frame.save-file-button') }}</button>
+    <button class="btn" @click="yard.writtenAgain = false">{{ t('frame.dismiss-button') }}</button>
   </div>
   <div
     v-if="yard.gone && yard.isEmpty"
@@ -51,15 +52,13 @@ const reload = () => location.reload()
     data-testid="yard-gone"
   >
     <p class="flex-1 basis-72">
-      <I18nT keypath="frame.site-data-were-cleared-or-the" scope="global"
-        ><template #strong
-          ><b class="text-oxide">{{ t('frame.a-yard-was-kept-in-this') }}</b></template
-        ></I18nT
+      <I18nT keypath="frame.lost-yard" scope="global"
+        ><template #title><b class="text-oxide">{{ t('frame.lost-yard-title') }}</b></template></I18nT
       >
     </p>
-    <button class="btn btn-next" @click="openFile">{{ t('frame.open-a-backup') }}</button>
-    <NuxtLink to="/safety" class="btn">{{ t('frame.safe-keeping') }}</NuxtLink>
-    <button class="btn" @click="yard.startAnew">{{ t('frame.it-is-not-missed') }}</button>
+    <button class="btn btn-next" @click="openFile">{{ t('frame.open-backup-button') }}</button>
+    <NuxtLink to="/safety" class="btn">{{ t('frame.backup-page') }}</NuxtLink>
+    <button class="btn" @click="yard.startAnew">{{ t('frame.start-empty-button') }}</button>
   </div>
   <div
     v-if="yard.looking"
@@ -68,31 +67,29 @@ const reload = () => location.reload()
     data-testid="looking"
   >
     <p v-if="yard.looking.overtaken" class="flex-1 basis-72">
-      <I18nT keypath="frame.a-newer-hephaestal-is-at-work" scope="global"
-        ><template #strong><b>{{ t('frame.only-to-look-at') }}</b></template
-        ><template #strong2
+      <I18nT keypath="frame.overtaken" scope="global"
+        ><template #title><b>{{ t('frame.read-only-title') }}</b></template
+        ><template #unsaved
           ><b v-if="yard.looking.overtaken.unsaved" class="text-oxide">{{
-            t('frame.what-was-changed-here-last-could')
+            t('frame.overtaken-unsaved')
           }}</b></template
         ></I18nT
       >
     </p>
     <p v-else class="flex-1 basis-72">
-      <I18nT keypath="frame.a-newer-hephaestal-wrote" scope="global">
-        <template #strong><b>{{ t('frame.only-to-look-at') }}</b></template>
+      <I18nT keypath="frame.newer-file" scope="global">
+        <template #title><b>{{ t('frame.read-only-title') }}</b></template>
         <template #name><bdi>{{ yard.looking.name }}</bdi></template>
-        <template #part>{{
-          yard.looking.leftOut
-            ? t('frame.of-its-records-cannot-be-shown', { leftOut: yard.looking.leftOut })
-            : ''
-        }}</template>
-        <template #part2>{{
-          yard.looking.own ? t('frame.reload-with-the-network-on-to') : t('frame.update-this-app-to-work-on')
-        }}</template>
       </I18nT>
+      {{
+        sentences(
+          yard.looking.leftOut > 0 && t('frame.newer-file-hidden', { count: yard.looking.leftOut }),
+          yard.looking.own ? t('frame.newer-own-hint') : t('frame.newer-file-hint'),
+        )
+      }}
     </p>
     <button v-if="yard.looking.own" class="btn btn-next" @click="reload">{{ t('frame.reload') }}</button>
-    <button v-else class="btn btn-next" @click="home">{{ t('frame.back-to-my-yard') }}</button>
+    <button v-else class="btn btn-next" @click="home">{{ t('frame.close-file-button') }}</button>
   </div>
   <div
     v-else-if="yard.keeping === 'nowhere'"
@@ -101,12 +98,12 @@ const reload = () => location.reload()
     data-testid="kept-nowhere"
   >
     <p class="flex-1 basis-72">
-      <I18nT keypath="frame.a-private-window-or-storage-for" scope="global"
-        ><template #strong><b>{{ t('frame.this-browser-keeps-nothing') }}</b></template></I18nT
+      <I18nT keypath="frame.not-stored" scope="global"
+        ><template #title><b>{{ t('frame.not-stored-title') }}</b></template></I18nT
       >
     </p>
     <button class="btn btn-next" :disabled="yard.isEmpty" @click="exportYard">
-      {{ t('frame.save-the-yard-to-a-file') }}
+      {{ t('frame.save-file-button') }}
     </button>
   </div>
 </template>

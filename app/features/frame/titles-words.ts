@@ -3,15 +3,15 @@ import { STAGES } from './stages-words'
 
 /** What each screen is called, in the window's title and when one comes to it. */
 const NAMES: Readonly<Record<string, string>> = {
-  '/': t('frame.the-yard'),
+  '/': t('frame.home-title'),
   '/stock': t('frame.stock'),
-  '/pile': t('frame.what-it-can-become'),
-  '/identify': t('frame.what-is-this-metal'),
+  '/pile': t('frame.pile-page'),
+  '/identify': t('frame.identify-title'),
   '/scrap-book': t('frame.scrap-book'),
-  '/together': t('frame.a-days-heats'),
+  '/together': t('frame.day-page'),
   '/ledger': t('frame.ledger'),
   '/alloys': t('frame.alloys'),
-  '/compare': t('frame.alloys-and-heats-side-by-side'),
+  '/compare': t('frame.compare-title'),
   '/gear': t('frame.gear'),
   '/devices': t('frame.instruments'),
   '/mould': t('frame.moulds'),
@@ -20,8 +20,8 @@ const NAMES: Readonly<Record<string, string>> = {
   '/handbook/faults': t('frame.handbook-faults'),
   '/handbook/practice-heats': t('frame.handbook-practice-heats'),
   '/handbook/tables': t('frame.handbook-tables'),
-  '/learned': t('frame.what-your-heats-taught'),
-  '/safety': t('frame.safe-keeping'),
+  '/learned': t('frame.learned-title'),
+  '/safety': t('frame.backup-page'),
   '/group': t('frame.your-devices'),
   '/join': t('frame.join-a-yard'),
   '/open': t('frame.open-a-file'),
@@ -36,7 +36,7 @@ const OF_HEAT: Readonly<Record<string, string>> = {
   sheet: t('frame.charge-sheet'),
   mould: t('frame.mould'),
   story: t('frame.story'),
-  trouble: t('frame.what-went-wrong'),
+  trouble: t('frame.faults-title'),
   infer: t('frame.without-a-laboratory'),
   rehearse: t('frame.rehearsal'),
   curve: t('frame.cooling-curve'),
@@ -50,7 +50,7 @@ export function titleOf(path: string, stamp: string): string {
   const plain = path.replace(/\/$/, '') || '/'
   const [, kind, what, stage = ''] = plain.split('/')
   if (kind === 'heat') return `${OF_HEAT[stage] ?? t('frame.heat')}, ${stamp}`
-  if (kind === 'ingot') return t('frame.ingot', { what: decodeURIComponent(what ?? '') })
+  if (kind === 'ingot') return t('frame.ingot-title', { label: decodeURIComponent(what ?? '') })
   if (kind === 'rehearse') return t('frame.rehearsal')
-  return NAMES[plain] ?? t('frame.no-such-page')
+  return NAMES[plain] ?? t('frame.no-page-title')
 }

@@ -2,12 +2,12 @@ import { t } from '~/words'
 import type { Unfit } from '~/storage/guard'
 
 const THINGS: Readonly<Record<Unfit['collection'], string>> = {
-  settings: t('frame.the-settings'),
-  lots: t('frame.a-lot'),
-  alloys: t('frame.an-own-alloy'),
-  heats: t('frame.a-heat'),
-  gear: t('frame.a-piece-of-gear'),
-  practices: t('frame.a-practice'),
+  settings: t('frame.record-settings'),
+  lots: t('frame.record-lot'),
+  alloys: t('frame.record-alloy'),
+  heats: t('frame.record-heat'),
+  gear: t('frame.record-gear'),
+  practices: t('frame.record-practice'),
 }
 
 /** Units that stand at the end of a field's name. */
@@ -34,10 +34,10 @@ export function unfitWords({ collection, path, code, origin, bound }: Unfit): st
   const unit = UNITS[UNIT.exec(fields.at(-1) ?? '')?.[1] ?? ''] ?? ''
   const figure = `${bound?.toLocaleString('en').replaceAll(',', '\u202f')}${unit}`
   if (code === 'too_big' && origin === 'string')
-    return t('frame.at-most-characters-shorten-it', { where, bound })
-  if (code === 'too_big' && origin === 'array') return t('frame.at-most-of-them-take-some', { where, bound })
-  if (code === 'too_big') return t('frame.at-most', { where, figure })
-  if (code === 'too_small' && origin === 'string') return t('frame.it-must-not-be-empty', { where })
-  if (code === 'too_small') return t('frame.not-below', { where, figure })
-  return t('frame.no-yard-can-keep-this-look', { where })
+    return t('frame.text-too-long', { field: where, limit: bound })
+  if (code === 'too_big' && origin === 'array') return t('frame.too-many', { field: where, limit: bound })
+  if (code === 'too_big') return t('frame.too-large', { field: where, limit: figure })
+  if (code === 'too_small' && origin === 'string') return t('frame.must-not-be-empty', { field: where })
+  if (code === 'too_small') return t('frame.too-small', { field: where, limit: figure })
+  return t('frame.not-storable', { field: where })
 }

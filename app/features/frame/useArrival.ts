@@ -12,7 +12,7 @@ const LATE_MS = 600
 export function useArrival() {
   const route = useRoute()
   const title = computed(() => titleOf(route.path, heatStamp(Number(route.params.number) || 0)))
-  useHead({ title: computed(() => t('frame.hephaestal-2', { title: title.value })) })
+  useHead({ title: computed(() => t('frame.window-title', { title: title.value })) })
   const arrived = ref('')
   /** What had the keyboard when one left for here; undefined once it was seen to. */
   let left: Element | null | undefined

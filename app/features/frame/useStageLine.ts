@@ -58,8 +58,8 @@ export function useStageLine() {
       case 'charge':
         return current.weighed.length
           ? {
-              answer: t('frame.weighed', {
-                reduce: grams(current.weighed.reduce((sum, line) => sum + line.massG, 0)),
+              answer: t('frame.weighed-status', {
+                mass: grams(current.weighed.reduce((sum, line) => sum + line.massG, 0)),
               }),
               done: true,
             }
@@ -73,7 +73,7 @@ export function useStageLine() {
       }
       case 'pour':
         return found && found.foundG > 0
-          ? { answer: t('frame.found', { foundG: grams(found.foundG) }), done: found.state === 'closes' }
+          ? { answer: t('frame.found-status', { mass: grams(found.foundG) }), done: found.state === 'closes' }
           : { answer: t('frame.to-weigh'), done: false }
       case 'assay':
         return {

@@ -1,11 +1,10 @@
 <script setup lang="ts">
 import { inSentence, t, told } from '~/words'
-import { I18nT } from 'vue-i18n'
 import { RETIRE_SOURCE, wantsFirstFire, type Crucible, type CrucibleCheck } from '#core/gear'
 import { computed, ref } from 'vue'
 import { useGear } from '~/shared/gear/useGear'
 import { useUnits } from '~/shared/units/useUnits'
-import { dayOf } from '~/shared/units/figures'
+import { dayOf, joinFacts } from '~/shared/units/figures'
 import { FAMILY_WORDS, SOUND_WORDS, wearWords } from '~/shared/gear/gear-words'
 import { useCrucibleCard } from './useCrucibleCard'
 import FirstFire from './FirstFire.vue'
@@ -46,22 +45,26 @@ const takes = computed(() =>
   TAKES.filter(
     ({ base }) => (family.value === null || family.value === base) && material.value.metals[base] !== 'never',
   )
-    .map(({ gcm3, words }) => t('gear.of', { crucible: grams(gear.holds(props.crucible, gcm3), 10), words }))
+    .map(({ gcm3, words }) =>
+      t('gear.capacity-of', { mass: grams(gear.holds(props.crucible, gcm3), 10), metal: words }),
+    )
     .join(` ${t('small.or')} `),
 )
 const kind = computed(() =>
   [
-    t('gear.no', { number: props.crucible.number }),
+    t('gear.crucible-number', { number: props.crucible.number }),
     ...(props.crucible.material ? [inSentence(told(material.value.name))] : []),
     family.value
-      ? t('gear.for', { FAMILY_WORDS: FAMILY_WORDS[family.value] ?? family.value })
+      ? t('gear.crucible-family', { familyName: FAMILY_WORDS[family.value] ?? family.value })
       : t('gear.no-family-yet'),
     ...(props.crucible.retiredAt
       ? [
-          t('gear.retired', {
-            retiredAt: dayOf(props.crucible.retiredAt),
-            part: props.crucible.retiredWhy ? `: ${props.crucible.retiredWhy}` : '',
-          }),
+          props.crucible.retiredWhy
+            ? t('gear.retired-because', {
+                date: dayOf(props.crucible.retiredAt),
+                reason: props.crucible.retiredWhy,
+              })
+            : t('gear.retired', { date: dayOf(props.crucible.retiredAt) }),
         ]
       : []),
   ].join(', '),
@@ -81,30 +84,36 @@ const kind = computed(() =>
         }}</span>
       </p>
     </div>
-    <p v-if="takes">{{ t('gear.takes-a-fifth-of-the-height', { takes }) }}</p>
+    <p v-if="takes">{{ t('gear.crucible-capacity', { capacity: takes }) }}</p>
     <p v-for="line in memory" :key="line" class="text-sm">{{ line }}</p>
     <ul v-if="iron.length" class="text-sm" :title="card.ironSource" data-testid="pot-iron">
       <li v-for="one in iron" :key="one.number">
         {{
-          t('gear.min-at', {
-            words: one.words,
-            minutes: Math.round(one.minutes),
-            celsius: degrees(one.celsius),
-            part: one.logged ? '' : t('gear.by-the-usual-time'),
-          })
+          one.logged
+            ? t('gear.iron-from-heat', {
+                iron: one.words,
+                minutes: Math.round(one.minutes),
+                temperature: degrees(one.celsius),
+              })
+            : t('gear.iron-from-heat-estimated', {
+                iron: one.words,
+                minutes: Math.round(one.minutes),
+                temperature: degrees(one.celsius),
+              })
         }}
       </li>
     </ul>
     <p v-if="newest" class="text-sm text-soft">
-      <I18nT keypath="gear.looked-at" scope="global"
-        ><template #part
-          ><template v-if="newest.wallMm">{{
-            t('gear.wall', { wallMm: mm(newest.wallMm) })
-          }}</template></template
-        ><template #part2><template v-if="newest.massG">, {{ grams(newest.massG) }}</template></template
-        ><template #at>{{ dayOf(newest.at) }}</template
-        ><template #SOUND_WORDS>{{ SOUND_WORDS[newest.sound] }}</template></I18nT
-      >
+      {{
+        t('gear.inspected', {
+          date: dayOf(newest.at),
+          findings: joinFacts(
+            SOUND_WORDS[newest.sound],
+            newest.wallMm && t('gear.wall-thickness', { thickness: mm(newest.wallMm) }),
+            newest.massG && grams(newest.massG),
+          ),
+        })
+      }}
     </p>
     <p
       v-if="wearWords(wear)"
@@ -120,10 +129,10 @@ const kind = computed(() =>
     />
     <p v-if="crucible.note" class="text-sm text-soft">{{ crucible.note }}</p>
     <form v-if="open === 'look'" class="grid grid-cols-2 gap-3" @submit.prevent="look">
-      <QuantityField v-model="massG" :label="t('gear.weighs')" kind="mass" nullable positive />
-      <QuantityField v-model="wallMm" :label="t('gear.wall-2')" kind="length" nullable positive />
+      <QuantityField v-model="massG" :label="t('gear.mass-label')" kind="mass" nullable positive />
+      <QuantityField v-model="wallMm" :label="t('gear.wall-label')" kind="length" nullable positive />
       <label class="col-span-2"
-        ><span class="label">{{ t('gear.tapped-with-a-knuckle-cold') }}</span>
+        ><span class="label">{{ t('gear.sound-label') }}</span>
         <select v-model="sound" class="field">
           <option v-for="(words, id) in SOUND_WORDS" :key="id" :value="id">{{ words }}</option>
         </select></label
@@ -132,54 +141,51 @@ const kind = computed(() =>
     </form>
     <form v-if="open === 'wash-heat'" class="grid gap-2" @submit.prevent="washHeat">
       <p class="text-sm">
-        {{ t('gear.clean-scrap-of-the-metal-to') }}
+        {{ t('gear.wash-heat-hint') }}
       </p>
       <label
-        ><span class="label">{{ t('gear.what-was-melted-in-it') }}</span
-        ><input v-model="washMetal" class="field" maxlength="120" :placeholder="t('gear.clean-copper-pipe')"
+        ><span class="label">{{ t('gear.wash-metal-label') }}</span
+        ><input
+          v-model="washMetal"
+          class="field"
+          maxlength="120"
+          :placeholder="t('gear.wash-metal-placeholder')"
       /></label>
       <button class="btn btn-next">{{ t('gear.save') }}</button>
     </form>
     <form v-if="open === 'retire'" class="grid gap-2" @submit.prevent="retire">
       <label
-        ><span class="label">{{ t('gear.why-if-you-want-it-kept') }}</span
-        ><input v-model="reason" class="field" maxlength="300" :placeholder="t('gear.crack-below-the-rim')"
+        ><span class="label">{{ t('gear.retire-reason-label') }}</span
+        ><input
+          v-model="reason"
+          class="field"
+          maxlength="300"
+          :placeholder="t('gear.retire-reason-placeholder')"
       /></label>
-      <button class="btn btn-next">{{ t('gear.retire-it') }}</button>
+      <button class="btn btn-next">{{ t('gear.retire-button') }}</button>
     </form>
     <div class="mt-auto flex flex-wrap gap-2">
       <button class="btn btn-quiet underline" :aria-expanded="open === 'look'" @click="card.toggle('look')">
-        <I18nT keypath="gear.look-it-over" scope="global"
-          ><template #part><span class="sr-only">: {{ crucible.name }}</span></template></I18nT
-        >
+        {{ t('gear.look-it-over') }}<span class="sr-only">: {{ crucible.name }}</span>
       </button>
       <template v-if="!crucible.retiredAt">
         <button v-if="steel" class="btn btn-quiet underline" @click="card.coat()">
-          <I18nT keypath="gear.wash-put-on" scope="global"
-            ><template #part><span class="sr-only">: {{ crucible.name }}</span></template></I18nT
-          >
+          {{ t('gear.wash-put-on') }}<span class="sr-only">: {{ crucible.name }}</span>
         </button>
         <button
           class="btn btn-quiet underline"
           :aria-expanded="open === 'wash-heat'"
           @click="card.toggle('wash-heat')"
         >
-          <I18nT keypath="gear.wash-heat" scope="global"
-            ><template #part
-              ><span class="sr-only"> {{ ' ' + t('gear.in', { name: crucible.name }) }}</span></template
-            ></I18nT
-          >
+          {{ t('gear.wash-heat')
+          }}<span class="sr-only"> {{ ' ' + t('gear.in-crucible', { crucibleName: crucible.name }) }}</span>
         </button>
       </template>
       <button class="btn btn-quiet underline" @click="emit('edit')">
-        <I18nT keypath="gear.edit" scope="global"
-          ><template #part><span class="sr-only"> {{ crucible.name }}</span></template></I18nT
-        >
+        {{ t('gear.edit') }}<span class="sr-only"> {{ crucible.name }}</span>
       </button>
       <button v-if="crucible.retiredAt" class="btn btn-quiet underline" @click="card.takeBack()">
-        <I18nT keypath="gear.take-back" scope="global"
-          ><template #part><span class="sr-only"> {{ crucible.name }}</span></template></I18nT
-        >
+        {{ t('gear.take-back') }}<span class="sr-only"> {{ crucible.name }}</span>
       </button>
       <button
         v-else
@@ -187,9 +193,7 @@ const kind = computed(() =>
         :aria-expanded="open === 'retire'"
         @click="card.toggle('retire')"
       >
-        <I18nT keypath="gear.retire" scope="global"
-          ><template #part><span class="sr-only"> {{ crucible.name }}</span></template></I18nT
-        >
+        {{ t('gear.retire') }}<span class="sr-only"> {{ crucible.name }}</span>
       </button>
     </div>
   </li>

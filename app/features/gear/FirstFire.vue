@@ -36,7 +36,7 @@ const fault = ref('')
 function cut(): void {
   if (!firing.value) return
   if (!why.value.trim()) {
-    fault.value = t('gear.say-why-it-stays-written-down')
+    fault.value = t('gear.skip-needs-reason')
     return
   }
   const entry = {
@@ -60,46 +60,46 @@ function to(index: number, more: Partial<Crucible> = {}): void {
       ...(done ? { firstFiredAt: now() } : {}),
     },
     done
-      ? t('gear.is-fired', { name: crucible.name })
-      : t('gear.first-firing-of-step', { name: crucible.name, index: index + 1 }),
+      ? t('gear.fired-edit', { crucibleName: crucible.name })
+      : t('gear.firing-edit', { crucibleName: crucible.name, number: index + 1 }),
   )
 }
 const stop = () =>
-  keep({ ...props.crucible, firing: null }, t('gear.stop-the-first-firing-of', { name: props.crucible.name }))
+  keep({ ...props.crucible, firing: null }, t('gear.stop-firing-edit', { crucibleName: props.crucible.name }))
 </script>
 
 <template>
   <div class="border-l-8 border-amber bg-amber-wash px-3 py-2" data-testid="first-fire">
     <template v-if="firing && step">
       <p class="font-bold">
-        {{ t('gear.of-2', { step: firing.step + 1, steps: steps.length, what: told(step.what) }) }}
+        {{ t('gear.firing-step', { number: firing.step + 1, count: steps.length, step: told(step.what) }) }}
       </p>
       <p>{{ told(step.why) }}</p>
       <p class="stamp my-1 text-3xl" role="timer" aria-live="off">
         {{ clock
         }}<span v-if="leftS < 0" class="font-sans text-base normal-case">
-          {{ ' ' + t('gear.over-go-on-when-ready') }}</span
+          {{ ' ' + t('gear.firing-step-over') }}</span
         >
       </p>
       <div class="flex flex-wrap gap-2">
         <p v-if="waiting" class="basis-full text-sm">
           {{
-            t('gear.next-when-its-time-has-run', {
-              part:
+            t('gear.firing-next-at', {
+              next:
                 firing.step + 1 < steps.length
                   ? degrees(nth(steps, firing.step + 1).toC)
-                  : t('gear.then-it-is-fired'),
+                  : t('gear.firing-last'),
             })
           }}
         </p>
         <button v-else type="button" class="btn btn-next" @click="to(firing.step + 1)">
           {{
             firing.step + 1 < steps.length
-              ? t('gear.next', { toC: degrees(nth(steps, firing.step + 1).toC) })
-              : t('gear.it-is-fired')
+              ? t('gear.firing-next', { temperature: degrees(nth(steps, firing.step + 1).toC) })
+              : t('gear.fired-button')
           }}
         </button>
-        <button type="button" class="btn" @click="stop">{{ t('gear.stop') }}</button>
+        <button type="button" class="btn" @click="stop">{{ t('gear.stop-firing-button') }}</button>
         <button
           v-if="waiting"
           type="button"
@@ -107,35 +107,35 @@ const stop = () =>
           :aria-expanded="cutting"
           @click="cutting = !cutting"
         >
-          {{ t('gear.go-on-before-its-time') }}
+          {{ t('gear.skip-ahead-button') }}
         </button>
       </div>
       <form v-if="cutting && waiting" class="mt-2 grid gap-2" @submit.prevent="cut">
         <label class="block"
-          ><span class="label">{{ t('gear.why-before-its-time') }}</span>
+          ><span class="label">{{ t('gear.skip-reason-label') }}</span>
           <input v-model="why" class="field" maxlength="300" :aria-invalid="!!fault" />
         </label>
         <p v-if="fault" role="alert" class="font-semibold text-oxide">{{ fault }}</p>
-        <p class="text-sm">{{ t('gear.damp-that-is-left-in-the') }}</p>
-        <button type="submit" class="btn justify-self-start">{{ t('gear.go-on-all-the-same') }}</button>
+        <p class="text-sm">{{ t('gear.skip-caution') }}</p>
+        <button type="submit" class="btn justify-self-start">{{ t('gear.skip-anyway-button') }}</button>
       </form>
     </template>
     <template v-else>
-      <p class="font-bold">{{ t('gear.never-fired-give-it-its-first') }}</p>
+      <p class="font-bold">{{ t('gear.never-fired') }}</p>
       <ol class="my-1 list-decimal pl-5 text-sm">
         <li v-for="one in steps" :key="one.id">
-          {{ t('gear.about', { what: told(one.what), minutes: counted(one.minutes, 'minute') }) }}
+          {{ t('gear.firing-step-time', { step: told(one.what), minutes: counted(one.minutes, 'minute') }) }}
         </li>
       </ol>
-      <button type="button" class="btn" @click="to(0)">{{ t('gear.begin-with-a-clock') }}</button>
+      <button type="button" class="btn" @click="to(0)">{{ t('gear.start-firing-button') }}</button>
     </template>
     <ul v-if="crucible.firingCut?.length" class="mt-1 list-disc pl-5 text-sm">
       <li v-for="one in crucible.firingCut" :key="one.at">
         {{
-          t('gear.left-early', {
-            what: told(steps[one.step]?.what),
-            leftMin: counted(one.leftMin, 'minute'),
-            why: one.why,
+          t('gear.firing-cut-short', {
+            step: told(steps[one.step]?.what),
+            minutes: counted(one.leftMin, 'minute'),
+            reason: one.why,
           })
         }}
       </li>

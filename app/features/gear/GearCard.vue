@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { I18nT } from 'vue-i18n'
+import { t } from '~/words'
 /** A piece of gear with nothing to be checked or counted on its card. */
 defineProps<{ name: string; facts: readonly string[]; note?: string | undefined }>()
 const emit = defineEmits<{ edit: [] }>()
@@ -11,9 +11,7 @@ const emit = defineEmits<{ edit: [] }>()
     <p v-for="(fact, at) in facts" :key="at" :class="{ 'text-sm text-soft': at > 0 }">{{ fact }}</p>
     <p v-if="note" class="text-sm text-soft">{{ note }}</p>
     <button class="btn btn-quiet mt-auto self-start underline" @click="emit('edit')">
-      <I18nT keypath="gear.edit" scope="global"
-        ><template #part><span class="sr-only"> {{ name }}</span></template></I18nT
-      >
+      {{ t('gear.edit') }}<span class="sr-only"> {{ name }}</span>
     </button>
   </li>
 </template>

@@ -61,19 +61,19 @@ const fired = computed({
           >
           <QuantityField
             :model-value="figure('powerKw')"
-            :label="isWeighed(fuel) ? t('gear.burns') : t('gear.draws')"
+            :label="isWeighed(fuel) ? t('gear.burner-power-label') : t('gear.electric-power-label')"
             kind="number"
-            :unit-words="t('gear.kw')"
+            :unit-words="t('gear.kilowatt')"
             positive
             :max="1000"
             :hint="
               isWeighed(fuel)
-                ? t('gear.n-1-an-hour-is-kw', {
-                    name: told(fuel.name),
+                ? t('gear.fuel-to-kilowatts', {
+                    fuel: told(fuel.name),
                     unit: unitOf(fuel),
-                    toFixed: fixed(perUnitOf(fuel, fuel.mjPerUnit) / 3.6, 1),
+                    power: fixed(perUnitOf(fuel, fuel.mjPerUnit) / 3.6, 1),
                   })
-                : t('gear.what-its-plate-says')
+                : t('gear.power-hint')
             "
             @update:model-value="draft.powerKw = $event"
           />
@@ -84,7 +84,7 @@ const fired = computed({
                 ? null
                 : Number(toYard(fuel, (3.6 * figure('powerKw')!) / fuel.mjPerUnit).toPrecision(3))
             "
-            :label="t('gear.or-an-hour', { unit: unitOf(fuel) })"
+            :label="t('gear.fuel-rate-label', { unit: unitOf(fuel) })"
             kind="number"
             :unit-words="`${unitOf(fuel)}/h`"
             nullable
@@ -99,65 +99,65 @@ const fired = computed({
           />
           <QuantityField
             :model-value="figure('pricePerUnit')"
-            :label="t('gear.price-of-a', { unit: unitOf(fuel) })"
+            :label="t('gear.fuel-price-label', { unit: unitOf(fuel) })"
             :kind="isWeighed(fuel) ? 'metal-price' : 'price'"
             @update:model-value="draft.pricePerUnit = $event"
           />
           <QuantityField
             v-model="efficiencyPct"
-            :label="t('gear.efficiency-if-you-know-it')"
+            :label="t('gear.efficiency-label')"
             kind="percent"
             nullable
             positive
             :hint="
-              t('gear.else-to-estimate', {
-                percent: percent(100 * fuel.efficiency[0]),
-                percent2: percent(100 * fuel.efficiency[1]),
+              t('gear.efficiency-hint', {
+                low: percent(100 * fuel.efficiency[0]),
+                high: percent(100 * fuel.efficiency[1]),
               })
             "
           />
           <QuantityField
             :model-value="figure('takesG') ?? null"
-            :label="t('gear.takes-at-most-if-it-has')"
+            :label="t('gear.furnace-limit-label')"
             kind="mass"
             nullable
             positive
-            :hint="t('gear.a-kiln-that-melts-no-more')"
+            :hint="t('gear.furnace-limit-hint')"
             @update:model-value="draft.takesG = $event"
           />
         </template>
         <template v-if="type === 'crucible'">
           <label
-            ><span class="label">{{ t('gear.made-of') }}</span>
+            ><span class="label">{{ t('gear.material-label') }}</span>
             <select v-model="draft.material" class="field">
-              <option :value="undefined">{{ t('gear.not-told') }}</option>
+              <option :value="undefined">{{ t('gear.material-not-given') }}</option>
               <option v-for="one in MATERIALS" :key="one.id" :value="one.id">{{ one.name }}</option>
             </select></label
           >
           <QuantityField
             v-if="draft.material === 'ceramic'"
             :model-value="figure('rampCPerH') ?? null"
-            :label="t('gear.heat-and-cool-no-faster-than')"
+            :label="t('gear.heating-rate-label')"
             kind="number"
             unit-words="°C/h"
             nullable
             positive
             :max="5000"
-            :hint="t('gear.else-c-an-hour-the-usual', { usualCPerH: USUAL_RAMP.usualCPerH })"
+            :hint="t('gear.heating-rate-hint', { rate: USUAL_RAMP.usualCPerH })"
             @update:model-value="draft.rampCPerH = $event"
           />
           <QuantityField
             :model-value="figure('number')"
-            :label="t('gear.number')"
+            :label="t('gear.number-label')"
             kind="number"
             positive
             :max="1000"
-            :hint="t('gear.pounds-of-aluminium-it-holds-brim')"
+            :hint="t('gear.number-hint')"
             @update:model-value="draft.number = $event"
           />
           <QuantityField
             :model-value="figure('brimCm3')"
-            :label="t('gear.brim-volume-if-measured')"
+            :label="t('gear.brim-volume-label')"
             kind="volume"
             nullable
             positive
@@ -165,22 +165,22 @@ const fired = computed({
             @update:model-value="draft.brimCm3 = $event"
           />
           <label
-            ><span class="label">{{ t('gear.kept-for') }}</span>
+            ><span class="label">{{ t('gear.family-label') }}</span>
             <select v-model="draft.family" class="field">
-              <option :value="null">{{ t('gear.the-first-metal-it-takes') }}</option>
+              <option :value="null">{{ t('gear.family-first-metal') }}</option>
               <option v-for="(words, base) in FAMILY_WORDS" :key="base" :value="base">{{ words }}</option>
             </select></label
           >
           <QuantityField
             :model-value="figure('heatsBefore')"
-            :label="t('gear.heats-it-had-before')"
+            :label="t('gear.heats-before-label')"
             kind="number"
             :max="100000"
             @update:model-value="draft.heatsBefore = Math.round($event ?? 0)"
           />
           <label class="flex items-center gap-2"
             ><input v-model="fired" type="checkbox" class="size-6 accent-(--ember)" />
-            {{ t('gear.it-has-been-fired') }}</label
+            {{ t('gear.fired-label') }}</label
           >
         </template>
         <label v-if="type === 'thermocouple'"
@@ -192,23 +192,23 @@ const fired = computed({
         <template v-if="type === 'ingot-mould'">
           <QuantityField
             :model-value="figure('tareG')"
-            :label="t('gear.weighs-empty')"
+            :label="t('gear.mould-tare-label')"
             kind="mass"
             positive
             nullable
-            :hint="t('gear.hot-or-full-now-leave-it')"
+            :hint="t('gear.mould-tare-hint')"
             @update:model-value="draft.tareG = $event"
           />
           <QuantityField
             :model-value="figure('holdsCm3')"
-            :label="t('gear.holds-if-known')"
+            :label="t('gear.mould-volume-label')"
             kind="volume"
             nullable
             positive
             @update:model-value="draft.holdsCm3 = $event"
           />
           <fieldset class="col-span-2 grid grid-cols-4 gap-2">
-            <legend class="label">{{ t('gear.of-steel-and-not-weighed-its') }}</legend>
+            <legend class="label">{{ t('gear.mould-size-label') }}</legend>
             <QuantityField
               v-for="side in STEEL_SIDES"
               :key="side.key"
@@ -224,25 +224,25 @@ const fired = computed({
         <template v-if="type === 'scale'">
           <QuantityField
             :model-value="figure('stepG')"
-            :label="t('gear.finest-step')"
+            :label="t('gear.resolution-label')"
             kind="mass"
             positive
             @update:model-value="draft.stepG = $event"
           />
           <QuantityField
             :model-value="figure('capacityG')"
-            :label="t('gear.bears-at-most')"
+            :label="t('gear.capacity-label')"
             kind="mass"
             positive
             @update:model-value="draft.capacityG = $event"
           />
           <QuantityField
             :model-value="figure('errorG') ?? null"
-            :label="t('gear.may-be-off-by-if-known')"
+            :label="t('gear.accuracy-label')"
             kind="mass"
             nullable
             positive
-            :hint="t('gear.plans-keep-room-for-it-else')"
+            :hint="t('gear.accuracy-hint')"
             @update:model-value="draft.errorG = $event"
           />
         </template>
@@ -256,7 +256,7 @@ const fired = computed({
       </ul>
       <div class="flex flex-wrap gap-2">
         <button class="btn btn-next">{{ t('gear.save') }}</button>
-        <button v-if="gear" type="button" class="btn" @click="remove">{{ t('gear.take-it-away') }}</button>
+        <button v-if="gear" type="button" class="btn" @click="remove">{{ t('gear.delete-button') }}</button>
       </div>
     </form>
   </SheetDialog>

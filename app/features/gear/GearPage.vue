@@ -15,7 +15,7 @@ import { useFuelUnit } from '~/shared/gear/useFuelUnit'
 import { useGear } from '~/shared/gear/useGear'
 import { useUnits } from '~/shared/units/useUnits'
 import { useYard } from '~/storage/yard-store'
-import { capital, counted } from '~/shared/units/figures'
+import { capital, counted, joinFacts } from '~/shared/units/figures'
 import { GEAR_WORDS } from '~/shared/gear/gear-words'
 import { ADD_WORDS } from './add-words'
 import CrucibleCard from './CrucibleCard.vue'
@@ -41,27 +41,27 @@ const burnt = (id: string) => yard.heats.filter((heat) => heat.furnaceId === id 
 const furnaceFacts = ({ id, fuel, powerKw, pricePerUnit }: Furnace) => {
   const known = fuelOf(fuel)
   return [
-    t('gear.kw-2', {
-      name: told(known.name),
-      powerKw,
-      price: pricePerUnit
-        ? t('gear.price-a-unit', { price: money(perUnitOf(known, pricePerUnit)), unit: unitOf(known) })
-        : '',
+    t('gear.furnace-power', {
+      fuel: told(known.name),
+      power: powerKw,
     }),
-    t('gear.with-its-fuel-written-down', { id: counted(burnt(id), 'heat') }),
+    ...(pricePerUnit > 0
+      ? [t('gear.fuel-price', { price: money(perUnitOf(known, pricePerUnit)), unit: unitOf(known) })]
+      : []),
+    t('gear.furnace-heats', { heats: counted(burnt(id), 'heat') }),
   ]
 }
 const scaleFacts = ({ stepG, capacityG }: Scale) => [
-  t('gear.steps-of-bears', { stepG: grams(stepG, Math.min(1, stepG)), capacityG: grams(capacityG, 10) }),
+  t('gear.scale-facts', { resolution: grams(stepG, Math.min(1, stepG)), capacity: grams(capacityG, 10) }),
 ]
 function mouldFacts(mould: IngotMould): string[] {
   const tare = mouldTare(mould)
   const empty = !tare
-    ? t('gear.not-weighed-empty-yet')
+    ? t('gear.mould-not-weighed')
     : tare.known === 'weighed'
-      ? t('gear.empty', { fromG: grams(tare.fromG, 0.1) })
-      : t('gear.not-weighed-yet-by-its-size', { fromG: grams(tare.fromG, 10), toG: grams(tare.toG, 10) })
-  return [`${capital(empty)}${mould.holdsCm3 ? t('gear.holds-cm', { holdsCm3: mould.holdsCm3 }) : ''}`]
+      ? t('gear.mould-tare', { mass: grams(tare.fromG, 0.1) })
+      : t('gear.mould-tare-range', { lowMass: grams(tare.fromG, 10), highMass: grams(tare.toG, 10) })
+  return [joinFacts(capital(empty), mould.holdsCm3 && t('gear.mould-volume', { volume: mould.holdsCm3 }))]
 }
 /** What has no checks and no heats of its own: a name and a few facts. */
 const plainCards = computed<Partial<Record<GearType, { piece: Gear; facts: string[] }[]>>>(() => ({
@@ -75,11 +75,9 @@ const plainCards = computed<Partial<Record<GearType, { piece: Gear; facts: strin
   <section>
     <h1 class="text-sm text-soft">{{ t('gear.gear') }}</h1>
     <p class="mb-4 flex flex-wrap items-center gap-4 text-2xl font-bold">
-      <I18nT keypath="gear.what-holds-heats-and-measures" scope="global"
-        ><template #link
-          ><NuxtLink to="/devices" class="btn text-base">{{
-            t('gear.connect-an-instrument')
-          }}</NuxtLink></template
+      <I18nT keypath="gear.page-hint" scope="global"
+        ><template #instrumentsLink
+          ><NuxtLink to="/devices" class="btn text-base">{{ t('gear.instruments-link') }}</NuxtLink></template
         ></I18nT
       >
     </p>

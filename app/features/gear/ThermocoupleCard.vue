@@ -24,23 +24,23 @@ const fault = ref('')
 /** A difference of temperatures. */
 const off = (celsius: number) => {
   const value = temperature.value === 'F' ? celsius * 1.8 : celsius
-  return `${fixed(Math.abs(value), 1)} °${temperature.value} ${value > 0 ? t('small.low-2') : t('small.high-2')}`
+  return `${fixed(Math.abs(value), 1)} °${temperature.value} ${value > 0 ? t('small.reads-low') : t('small.reads-high')}`
 }
 /** Further off than this, the metal or the reading was another. */
 const FAR_C = 200
 function write(): void {
   const freezes = byId(FIXED_POINTS, point.value)
-  if (readC.value === null) fault.value = t('gear.say-what-it-showed-while-the')
+  if (readC.value === null) fault.value = t('gear.fixed-point-needs-reading')
   else if (Math.abs(readC.value - freezes.freezesC) > FAR_C)
-    fault.value = t('gear.freezes-at-that-is-too-far', {
-      name: freezes.name,
-      freezesC: degrees(freezes.freezesC),
+    fault.value = t('gear.fixed-point-too-far', {
+      metal: freezes.name,
+      temperature: degrees(freezes.freezesC),
     })
   else {
     const check = { at: now(), point: point.value, readC: readC.value }
     gear.keep(
       { ...props.thermocouple, checks: [...props.thermocouple.checks, check] },
-      t('gear.check-in', { name: props.thermocouple.name, toLowerCase: inSentence(freezes.name) }),
+      t('gear.fixed-point-edit', { probeName: props.thermocouple.name, metal: inSentence(freezes.name) }),
     )
     checking.value = false
     readC.value = null
@@ -53,22 +53,22 @@ function write(): void {
   <li class="slab flex flex-col gap-2 p-3">
     <div>
       <h3 class="text-lg leading-tight font-bold break-words">{{ thermocouple.name }}</h3>
-      <p class="text-sm text-soft">{{ t('gear.type', { kind: thermocouple.kind }) }}</p>
+      <p class="text-sm text-soft">{{ t('gear.probe-kind', { kind: thermocouple.kind }) }}</p>
     </div>
     <ul v-if="known.length" class="text-sm" data-testid="offsets">
       <li v-for="one in known" :key="one.point">
-        <I18nT keypath="gear.at" scope="global"
-          ><template #strong><b>{{ off(one.addC) }}</b></template
-          ><template #part><span class="text-soft">{{ one.point }}, {{ dayOf(one.at) }}</span></template
-          ><template #readC>{{ degrees(one.readC) }}</template></I18nT
+        <I18nT keypath="gear.fixed-point-offset" scope="global"
+          ><template #offset><b>{{ off(one.addC) }}</b></template
+          ><template #point>{{ one.point }}</template><template #date>{{ dayOf(one.at) }}</template
+          ><template #temperature>{{ degrees(one.readC) }}</template></I18nT
         >
       </li>
     </ul>
-    <p v-else class="font-semibold text-amber">{{ t('gear.never-checked-every-reading-is-on') }}</p>
+    <p v-else class="font-semibold text-amber">{{ t('gear.probe-unchecked') }}</p>
     <p v-if="thermocouple.note" class="text-sm text-soft">{{ thermocouple.note }}</p>
     <form v-if="checking" class="grid grid-cols-2 gap-3" @submit.prevent="write">
       <p class="col-span-2 text-sm text-soft">
-        {{ t('gear.hold-it-in-clean-metal-that', { FIXED_POINT_SOURCE }) }}
+        {{ t('gear.fixed-point-how', { source: FIXED_POINT_SOURCE }) }}
       </p>
       <label
         ><span class="label">{{ t('gear.metal') }}</span>
@@ -78,20 +78,16 @@ function write(): void {
           </option>
         </select></label
       >
-      <QuantityField v-model="readC" :label="t('gear.it-stood-still-at')" kind="temperature" nullable />
+      <QuantityField v-model="readC" :label="t('gear.held-at-label')" kind="temperature" nullable />
       <p v-if="fault" role="alert" class="col-span-2 font-semibold text-oxide">{{ fault }}</p>
       <button class="btn btn-next col-span-2">{{ t('gear.save') }}</button>
     </form>
     <div class="mt-auto flex flex-wrap gap-2">
       <button class="btn btn-quiet underline" @click="checking = !checking">
-        <I18nT keypath="gear.check-it" scope="global"
-          ><template #part><span class="sr-only">: {{ thermocouple.name }}</span></template></I18nT
-        >
+        {{ t('gear.check-it') }}<span class="sr-only">: {{ thermocouple.name }}</span>
       </button>
       <button class="btn btn-quiet underline" @click="emit('edit')">
-        <I18nT keypath="gear.edit" scope="global"
-          ><template #part><span class="sr-only"> {{ thermocouple.name }}</span></template></I18nT
-        >
+        {{ t('gear.edit') }}<span class="sr-only"> {{ thermocouple.name }}</span>
       </button>
     </div>
   </li>

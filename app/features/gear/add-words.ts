@@ -7,5 +7,5 @@ export const ADD_WORDS: Readonly<Record<GearType, string>> = {
   furnace: t('gear.add-a-furnace'),
   thermocouple: t('gear.add-a-thermocouple'),
   scale: t('gear.add-a-scale'),
-  'ingot-mould': t('gear.add-an-ingot-mould'),
+  'ingot-mould': t('gear.add-mould'),
 }

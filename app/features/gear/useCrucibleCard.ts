@@ -25,28 +25,23 @@ export function useCrucibleCard(crucible: () => Crucible) {
     const lines: string[] = []
     if (last)
       lines.push(
-        t('gear.last-held', {
-          alloy: told(last.alloy),
-          number: heatStamp(last.number),
-          at: dayOf(last.at),
-          part: washedOut ? t('gear.washed-out-since') : '',
+        t(washedOut ? 'gear.last-held-washed' : 'gear.last-held', {
+          alloyName: told(last.alloy),
+          heatNumber: heatStamp(last.number),
+          date: dayOf(last.at),
         }),
       )
     if (timed > 0)
       lines.push(
-        t('gear.hours-in-the-fire-by-the', {
-          toFixed: fixed(minutes / 60, minutes < 600 ? 1 : 0),
-          timed: counted(timed, 'heat'),
+        t('gear.hours-in-fire', {
+          hours: fixed(minutes / 60, minutes < 600 ? 1 : 0),
+          heats: counted(timed, 'heat'),
         }),
       )
-    if (washHeats > 0) lines.push(t('gear.besides', { washHeats: counted(washHeats, 'wash-heat') }))
+    if (washHeats > 0) lines.push(t('gear.wash-heats', { washHeats: counted(washHeats, 'wash-heat') }))
     if (steel.value)
       lines.push(
-        coated
-          ? t('gear.its-wash-is-fresh-no-metal')
-          : story.value.heats > 0
-            ? t('gear.no-wash-since-it-last-held')
-            : t('gear.no-wash-on-it-yet'),
+        coated ? t('gear.wash-fresh') : story.value.heats > 0 ? t('gear.wash-used') : t('gear.wash-none'),
       )
     return lines
   })
@@ -58,8 +53,8 @@ export function useCrucibleCard(crucible: () => Crucible) {
     })
     return given.slice(-3).map(({ heat, found: { pct, minutes, celsius, logged } }) => ({
       number: heat.number,
-      words: t('gear.about-iron-to', {
-        number: heatStamp(heat.number),
+      words: t('gear.iron-dissolved', {
+        heatNumber: heatStamp(heat.number),
         mid: percent(pct.mid),
         low: percent(pct.low),
         high: percent(pct.high),
@@ -76,22 +71,27 @@ export function useCrucibleCard(crucible: () => Crucible) {
     if (keep({ ...crucible(), ...change }, label)) open.value = null
   }
   const look = (check: Omit<CrucibleCheck, 'at'>) =>
-    write(t('gear.look-at', { name: crucible().name }), {
+    write(t('gear.inspect-edit', { crucibleName: crucible().name }), {
       checks: [...crucible().checks, { at: now(), ...check }],
     })
   const washHeat = (metal: string) =>
-    write(t('gear.wash-heat-in', { name: crucible().name }), {
+    write(t('gear.wash-heat-edit', { crucibleName: crucible().name }), {
       washHeats: [...(crucible().washHeats ?? []), { at: now(), metal: metal.trim() }],
     })
   const coat = () =>
-    write(t('gear.wash-put-on-2', { name: crucible().name }), { coats: [...(crucible().coats ?? []), now()] })
+    write(t('gear.wash-edit', { crucibleName: crucible().name }), {
+      coats: [...(crucible().coats ?? []), now()],
+    })
   const retire = (reason: string) =>
-    write(t('gear.retire-2', { name: crucible().name }), {
+    write(t('gear.retire-edit', { crucibleName: crucible().name }), {
       retiredAt: now(),
       retiredWhy: reason.trim() || undefined,
     })
   const takeBack = () =>
-    write(t('gear.take-back-2', { name: crucible().name }), { retiredAt: null, retiredWhy: undefined })
+    write(t('gear.unretire-edit', { crucibleName: crucible().name }), {
+      retiredAt: null,
+      retiredWhy: undefined,
+    })
 
   return {
     story,

@@ -25,11 +25,11 @@ const BEGINNINGS: Readonly<Record<GearType, Record<string, unknown>>> = {
   'ingot-mould': { tareG: null, holdsCm3: null, steelMm: null },
 }
 const WANTED: Readonly<Record<string, string>> = {
-  name: t('gear.give-it-a-name-you-will'),
-  powerKw: t('gear.say-how-hard-it-burns-in'),
-  number: t('gear.say-its-number-about-the-pounds'),
-  stepG: t('gear.say-the-finest-step-it-shows'),
-  capacityG: t('gear.say-the-most-it-bears'),
+  name: t('gear.needs-name'),
+  powerKw: t('gear.needs-power'),
+  number: t('gear.needs-number'),
+  stepG: t('gear.needs-resolution'),
+  capacityG: t('gear.needs-capacity'),
 }
 
 /** A piece of gear being written down: nothing reaches the yard until it holds together. */
@@ -60,10 +60,10 @@ export function useGearDraft(type: GearType, gear: Gear | null, done: () => void
     })
     if (!parsed.success) {
       const fields = new Set(parsed.error.issues.map(({ path }) => String(path[0])))
-      faults.value = [...fields].map((field) => WANTED[field] ?? t('gear.cannot-be-so', { field }))
+      faults.value = [...fields].map((field) => WANTED[field] ?? t('gear.field-invalid', { field }))
       return
     }
-    if (keep(parsed.data, `${gear ? t('gear.change') : t('gear.add-2')} ${parsed.data.name}`)) done()
+    if (keep(parsed.data, `${gear ? t('gear.change') : t('gear.add-button')} ${parsed.data.name}`)) done()
   }
   function remove(): void {
     if (gear) drop(gear)

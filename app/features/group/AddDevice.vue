@@ -29,19 +29,19 @@ watch(
 <template>
   <SheetDialog :title="title" @close="emit('close')">
     <div v-if="link" class="grid items-start gap-4 sm:grid-cols-[auto_minmax(0,1fr)]">
-      <QrCode :text="link" :label="t('group.scan-it')" class="mx-auto w-full max-w-72 sm:w-72" />
+      <QrCode :text="link" :label="t('group.scan-heading')" class="mx-auto w-full max-w-72 sm:w-72" />
       <div>
         <slot>
-          <p class="text-lg font-semibold">{{ t('group.scan-it') }}</p>
+          <p class="text-lg font-semibold">{{ t('group.scan-heading') }}</p>
         </slot>
-        <p class="mt-2 border-l-8 border-amber bg-amber-wash p-3">{{ t('group.scan-words') }}</p>
-        <p v-if="!reached.others" class="mt-2" data-testid="only-here">{{ t('group.only-here') }}</p>
-        <p v-else-if="trust" class="mt-2 text-soft">{{ t('group.trust-first', { address: trust }) }}</p>
+        <p class="mt-2 border-l-8 border-amber bg-amber-wash p-3">{{ t('group.scan-hint') }}</p>
+        <p v-if="!reached.others" class="mt-2" data-testid="only-here">{{ t('group.local-address') }}</p>
+        <p v-else-if="trust" class="mt-2 text-soft">{{ t('group.trust-hint', { address: trust }) }}</p>
         <input
           class="field mt-3 w-full font-mono text-sm"
           readonly
           :value="link"
-          :aria-label="t('group.address-or-code')"
+          :aria-label="t('group.invitation-label')"
           data-testid="invitation"
           @focus="($event.target as HTMLInputElement).select()"
         />

@@ -9,7 +9,7 @@ const NAME_LETTERS = 40
 
 <template>
   <label class="block max-w-sm">
-    <span class="chalk mb-1 block">{{ t('group.name-of-this-device') }}</span>
+    <span class="chalk mb-1 block">{{ t('group.device-name-label') }}</span>
     <input
       v-model="name"
       class="field w-full"
@@ -19,7 +19,7 @@ const NAME_LETTERS = 40
       :aria-describedby="missing ? 'device-name-missing' : undefined"
     />
     <span v-if="missing" id="device-name-missing" role="alert" class="mt-1 block font-semibold text-oxide">{{
-      t('group.say-a-name')
+      t('group.needs-device-name')
     }}</span>
   </label>
 </template>

@@ -18,7 +18,9 @@ const props = defineProps<{
 const WORD_LETTERS = 200
 const group = useGroup()
 const { announce, say } = useNotices()
-const wording = computed(() => (props.stage === 'melt' ? t('group.whisper') : t('group.whisper-to-scale')))
+const wording = computed(() =>
+  props.stage === 'melt' ? t('group.message-label') : t('group.message-to-scale-label'),
+)
 const adding = ref(false)
 const text = ref('')
 watchEffect(() => (group.atStep = props.at ?? null))
@@ -33,11 +35,11 @@ function send(): void {
   if (!said) return
   group.whisper(props.heatId, said)
   text.value = ''
-  say(t('group.whisper-sent'))
+  say(t('group.message-sent'))
 }
 function call(id: string, name: string): void {
   group.call(id, props.heat, props.stage)
-  announce(t('group.asked-there', { name }))
+  announce(t('group.asked', { deviceName: name }))
 }
 </script>
 
@@ -48,10 +50,10 @@ function call(id: string, name: string): void {
         <b>{{ name }}</b> {{ presence && presenceWords(presence) }}
       </p>
       <button v-for="{ id, name } in elsewhere" :key="id" class="btn" @click="call(id, name)">
-        {{ t('group.ask-there', { name }) }}
+        {{ t('group.ask-button', { deviceName: name }) }}
       </button>
       <button v-if="group.standing.is === 'here'" class="btn max-sm:hidden" @click="adding = true">
-        {{ t('group.to-the-phone') }}
+        {{ t('group.phone-link') }}
       </button>
       <form v-if="there.length" class="flex flex-1 basis-72 gap-2" @submit.prevent="send">
         <input
@@ -61,20 +63,20 @@ function call(id: string, name: string): void {
           :placeholder="wording"
           :aria-label="wording"
         />
-        <button class="btn">{{ t('group.whisper-send') }}</button>
+        <button class="btn">{{ t('group.send-button') }}</button>
       </form>
       <p v-if="word?.own" class="w-full text-soft" data-testid="whisper-waits">
-        {{ t('group.whisper-waits', { text: word.text }) }}
+        {{ t('group.message-pending', { text: word.text }) }}
       </p>
     </div>
     <AddDevice
       v-if="adding"
-      :title="t('group.to-the-phone-title', { heat: heatStamp(heat) })"
+      :title="t('group.handover-title', { heat: heatStamp(heat) })"
       :to="`/heat/${heat}/${stage}`"
       @close="adding = false"
     >
       <p class="text-lg font-semibold">
-        {{ stage === 'melt' ? t('group.to-the-phone-words') : t('group.to-the-scale-words') }}
+        {{ stage === 'melt' ? t('group.handover-hint') : t('group.scale-handover-hint') }}
       </p>
     </AddDevice>
   </section>

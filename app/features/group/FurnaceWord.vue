@@ -24,11 +24,11 @@ function heed(): void {
     data-testid="whisper"
   >
     <p class="flex-1 basis-60">
-      <span class="block text-base font-normal">{{ t('group.whisper-from', { name: word.name }) }}</span
+      <span class="block text-base font-normal">{{ t('group.message-from', { deviceName: word.name }) }}</span
       >{{ word.text }}
     </p>
     <button class="btn btn-next min-h-[4.5rem] px-6 text-xl" @click="heed">
-      {{ t('group.whisper-seen') }}
+      {{ t('group.confirm-button') }}
     </button>
   </div>
 </template>

@@ -31,11 +31,11 @@ async function join(): Promise<void> {
 <template>
   <div class="grid items-start gap-5 lg:grid-cols-2">
     <form class="slab p-4" novalidate @submit.prevent="begin">
-      <h2 class="chalk mb-2">{{ t('group.begin-here') }}</h2>
-      <p class="mb-3">{{ t('group.begin-here-words') }}</p>
+      <h2 class="chalk mb-2">{{ t('group.begin-button') }}</h2>
+      <p class="mb-3">{{ t('group.begin-hint') }}</p>
       <DeviceName v-model="name" :missing="missing" />
       <label v-if="!isOwn" class="mt-3 block max-w-sm">
-        <span class="chalk mb-1 block">{{ t('group.code-of-the-terminal') }}</span>
+        <span class="chalk mb-1 block">{{ t('group.terminal-code-label') }}</span>
         <input
           v-model="code"
           class="field w-full uppercase"
@@ -45,18 +45,18 @@ async function join(): Promise<void> {
           maxlength="40"
           aria-describedby="code-why"
         />
-        <span id="code-why" class="mt-1 block text-soft">{{ t('group.code-why') }}</span>
+        <span id="code-why" class="mt-1 block text-soft">{{ t('group.terminal-code-hint') }}</span>
       </label>
       <p v-if="group.failed" role="alert" class="mt-3 font-semibold text-oxide">
         {{ noWords(group.failed.why, group.failed.afterS) }}
       </p>
-      <button class="btn btn-next mt-4">{{ t('group.begin') }}</button>
+      <button class="btn btn-next mt-4">{{ t('group.begin-heading') }}</button>
     </form>
     <form class="slab p-4" novalidate @submit.prevent="join">
-      <h2 class="chalk mb-2">{{ t('group.or-join') }}</h2>
-      <p class="mb-3">{{ t('group.or-join-words') }}</p>
+      <h2 class="chalk mb-2">{{ t('group.join-heading') }}</h2>
+      <p class="mb-3">{{ t('group.join-hint') }}</p>
       <label class="block">
-        <span class="chalk mb-1 block">{{ t('group.address-or-code') }}</span>
+        <span class="chalk mb-1 block">{{ t('group.invitation-label') }}</span>
         <input
           v-model="address"
           class="field w-full"
@@ -66,7 +66,7 @@ async function join(): Promise<void> {
           :aria-describedby="noAddress ? 'no-address' : undefined"
         />
         <span v-if="noAddress" id="no-address" role="alert" class="mt-1 block font-semibold text-oxide">{{
-          t('group.no-such-invitation')
+          t('group.invitation-invalid')
         }}</span>
       </label>
       <button class="btn mt-4">{{ t('group.join') }}</button>

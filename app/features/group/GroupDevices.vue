@@ -26,13 +26,13 @@ function rename(): void {
 function shutOut(device: OtherDevice): void {
   group.withdraw(device.id)
   goes.value = null
-  announce(t('group.was-shut-out', { name: device.name }))
+  announce(t('group.removed', { deviceName: device.name }))
 }
 /** What is known of where it is. */
 const whereabouts = ({ here, self, presence }: OtherDevice) => {
-  if (self) return t('group.this-one')
-  if (!here) return t('group.away')
-  return (presence && presenceWords(presence)) || t('group.here')
+  if (self) return t('group.this-device')
+  if (!here) return t('group.offline')
+  return (presence && presenceWords(presence)) || t('group.online')
 }
 </script>
 
@@ -46,13 +46,13 @@ const whereabouts = ({ here, self, presence }: OtherDevice) => {
             v-model="name"
             class="field"
             maxlength="40"
-            :aria-label="t('group.name-of-this-device')"
+            :aria-label="t('group.device-name-label')"
           />
-          <button class="btn">{{ t('group.keep-the-name') }}</button>
+          <button class="btn">{{ t('group.save-name-button') }}</button>
         </form>
         <b v-else class="text-lg">{{ device.name }}</b>
         <span :class="device.here ? 'text-patina' : 'text-soft'">{{ whereabouts(device) }}</span>
-        <span class="text-soft">{{ t('group.since', { when: momentWords(device.since) }) }}</span>
+        <span class="text-soft">{{ t('group.member-since', { time: momentWords(device.since) }) }}</span>
         <span class="ml-auto">
           <button v-if="device.self && !naming" class="btn btn-quiet" @click="startNaming">
             {{ t('group.rename') }}
@@ -63,13 +63,13 @@ const whereabouts = ({ here, self, presence }: OtherDevice) => {
             :aria-expanded="goes === device.id"
             @click="goes = goes === device.id ? null : device.id"
           >
-            {{ t('group.shut-out', { name: device.name }) }}
+            {{ t('group.remove-button', { deviceName: device.name }) }}
           </button>
         </span>
       </div>
       <p v-if="goes === device.id" class="mt-2 border-l-8 border-amber bg-amber-wash p-3">
-        {{ t('group.shut-out-really', { name: device.name }) }}
-        <button class="btn ml-2" @click="shutOut(device)">{{ t('group.shut-out-yes') }}</button>
+        {{ t('group.remove-question', { deviceName: device.name }) }}
+        <button class="btn ml-2" @click="shutOut(device)">{{ t('group.remove-confirm') }}</button>
       </p>
     </li>
   </ul>

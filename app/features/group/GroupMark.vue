@@ -8,13 +8,13 @@ import { useGroup } from './group-store'
 const group = useGroup()
 const words = computed(() => {
   if (group.part === 'waiting') return t('group.other-window')
-  if (group.standing.is !== 'here') return t('group.no-line')
+  if (group.standing.is !== 'here') return t('group.no-connection')
   const { others } = group
-  if (others.length === 0) return t('group.nobody-else')
-  return t('group.others-here', { names: others.map(({ name }) => name).join(', ') })
+  if (others.length === 0) return t('group.online-none')
+  return t('group.online-names', { names: others.map(({ name }) => name).join(', ') })
 })
 const here = computed(() => group.standing.is === 'here')
-const short = computed(() => (here.value ? t('group.n-here', { n: group.others.length + 1 }) : ''))
+const short = computed(() => (here.value ? t('group.online-count', { count: group.others.length + 1 }) : ''))
 </script>
 
 <template>

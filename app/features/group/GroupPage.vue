@@ -27,12 +27,12 @@ const impossible = computed(() => !SERVED || !keysOffered() || yard.keeping === 
 const answer = computed(() => {
   const { standing, waiting, part } = group
   if (part === 'waiting') return t('group.other-window')
-  if (standing.is === 'older') return t('group.older')
+  if (standing.is === 'older') return t('group.app-outdated')
   if (standing.is === 'refused') return noWords(standing.why, standing.afterS)
-  if (standing.is === 'away') return waiting ? t('group.alone-and-waiting') : t('group.alone-now')
-  if (waiting) return t('group.waits-here')
-  if (group.devices.length < 2) return t('group.nobody-yet')
-  return group.others.length > 0 ? t('group.all-here') : t('group.waits-for-others')
+  if (standing.is === 'away') return waiting ? t('group.offline-waiting') : t('group.offline-note')
+  if (waiting) return t('group.sending')
+  if (group.devices.length < 2) return t('group.no-members')
+  return group.others.length > 0 ? t('group.in-sync') : t('group.waiting-for-others')
 })
 const tone = computed(() => {
   const { is } = group.standing
@@ -46,24 +46,24 @@ const reload = () => location.reload()
 async function leave(): Promise<void> {
   await group.leave()
   leaving.value = false
-  announce(t('group.left'))
+  announce(t('group.left-group'))
 }
 </script>
 
 <template>
   <section>
-    <h1 class="mb-2 text-2xl font-bold">{{ t('group.one-yard-on-several-devices') }}</h1>
+    <h1 class="mb-2 text-2xl font-bold">{{ t('group.page-title') }}</h1>
     <template v-if="group.part === 'none'">
-      <p class="mb-4 max-w-2xl">{{ t('group.what-it-is') }}</p>
+      <p class="mb-4 max-w-2xl">{{ t('group.intro') }}</p>
       <p v-if="!SERVED" class="slab max-w-2xl p-4" data-testid="group-impossible">
-        <I18nT keypath="group.plain-files-have-no-line" scope="global"
-          ><template #link
-            ><NuxtLink to="/safety" class="underline">{{ t('group.safe-keeping') }}</NuxtLink></template
+        <I18nT keypath="group.no-server" scope="global"
+          ><template #safetyLink
+            ><NuxtLink to="/safety" class="underline">{{ t('group.safety-link') }}</NuxtLink></template
           ></I18nT
         >
       </p>
       <p v-else-if="impossible" class="slab max-w-2xl p-4" data-testid="group-impossible">
-        {{ keysOffered() ? t('group.keeps-nothing') : t('group.not-over-tls') }}
+        {{ keysOffered() ? t('group.not-stored') : t('group.no-tls') }}
       </p>
       <GroupBegin v-else />
     </template>
@@ -78,10 +78,10 @@ async function leave(): Promise<void> {
       >
         {{ answer }}
         <button v-if="group.standing.is === 'older'" class="btn ml-2" @click="reload">
-          {{ t('group.load-anew') }}
+          {{ t('group.reload-button') }}
         </button>
         <button v-else-if="anew" class="btn ml-2" @click="group.tryAgain({ how: 'found', code: '' })">
-          {{ t('group.begin-anew-here') }}
+          {{ t('group.restart-button') }}
         </button>
         <button v-else-if="group.standing.is === 'refused'" class="btn ml-2" @click="group.tryAgain()">
           {{ t('group.try-again') }}
@@ -94,19 +94,19 @@ async function leave(): Promise<void> {
             {{ t('group.add-a-device') }}
           </button>
           <button class="btn" :aria-expanded="leaving" @click="leaving = !leaving">
-            {{ t('group.leave') }}
+            {{ t('group.leave-button') }}
           </button>
         </div>
         <p v-if="leaving" class="mt-3 max-w-2xl border-l-8 border-amber bg-amber-wash p-3">
-          {{ t('group.leave-really') }}
-          <button class="btn ml-2" @click="leave">{{ t('group.leave-yes') }}</button>
+          {{ t('group.leave-question') }}
+          <button class="btn ml-2" @click="leave">{{ t('group.leave-confirm') }}</button>
         </p>
         <AddDevice v-if="adding" @close="adding = false" />
       </template>
     </template>
     <details class="mt-6 max-w-2xl">
-      <summary class="chalk cursor-pointer">{{ t('group.how-safe') }}</summary>
-      <p class="mt-2 text-soft">{{ t('group.how-safe-words') }}</p>
+      <summary class="chalk cursor-pointer">{{ t('group.privacy-heading') }}</summary>
+      <p class="mt-2 text-soft">{{ t('group.privacy-note') }}</p>
     </details>
   </section>
 </template>

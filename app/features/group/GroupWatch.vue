@@ -90,9 +90,9 @@ onScopeDispose(() => clearInterval(again))
     data-testid="called"
   >
     <span class="flex-1 basis-60 text-lg">{{
-      t('group.called', { name: by, heat: heatStamp(called.heat) })
+      t('group.called', { deviceName: by, heat: heatStamp(called.heat) })
     }}</span>
-    <button class="btn btn-next min-h-[3.5rem]" @click="go">{{ t('group.go-there') }}</button>
-    <button class="btn min-h-[3.5rem]" @click="group.called = null">{{ t('group.not-now') }}</button>
+    <button class="btn btn-next min-h-[3.5rem]" @click="go">{{ t('group.open-button') }}</button>
+    <button class="btn min-h-[3.5rem]" @click="group.called = null">{{ t('group.dismiss-button') }}</button>
   </div>
 </template>

@@ -54,16 +54,16 @@ watch(
 
 <template>
   <section class="max-w-2xl">
-    <h1 class="mb-2 text-2xl font-bold">{{ t('group.join-the-yard') }}</h1>
+    <h1 class="mb-2 text-2xl font-bold">{{ t('group.join-title') }}</h1>
     <p v-if="!possible" class="slab p-4" data-testid="group-impossible">
-      {{ keysOffered() ? t('group.keeps-nothing') : t('group.not-over-tls') }}
+      {{ keysOffered() ? t('group.not-stored') : t('group.no-tls') }}
     </p>
-    <p v-else-if="!invitation" role="alert" class="slab p-4">{{ t('group.no-such-invitation') }}</p>
+    <p v-else-if="!invitation" role="alert" class="slab p-4">{{ t('group.invitation-invalid') }}</p>
     <OwnYardQuestion v-else-if="group.asks" />
     <p v-else-if="began || resumed" role="status" class="slab p-4">{{ t('group.joining') }}</p>
     <p v-else-if="group.part !== 'none' && !known" role="alert" class="slab p-4">
-      <I18nT keypath="group.already-in" scope="global"
-        ><template #link
+      <I18nT keypath="group.already-in-group" scope="global"
+        ><template #groupLink
           ><NuxtLink to="/group" class="underline">{{ t('group.your-devices') }}</NuxtLink></template
         ></I18nT
       >

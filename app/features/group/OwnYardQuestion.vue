@@ -9,19 +9,19 @@ const group = useGroup()
 
 <template>
   <section v-if="group.asks" class="slab mb-4 max-w-2xl p-4" role="alert" data-testid="own-yard">
-    <h2 class="chalk mb-2">{{ t('group.has-a-yard') }}</h2>
+    <h2 class="chalk mb-2">{{ t('group.own-data-heading') }}</h2>
     <p>
       {{
-        t('group.has-a-yard-words', {
+        t('group.own-data-question', {
           lots: counted(group.asks.lots, 'lot'),
           heats: counted(group.asks.heats, 'heat'),
         })
       }}
     </p>
-    <p class="mt-1 text-soft">{{ t('group.put-aside-words') }}</p>
+    <p class="mt-1 text-soft">{{ t('group.own-data-hint') }}</p>
     <div class="mt-3 flex flex-wrap gap-3">
-      <button class="btn btn-next" @click="group.takeOver('both')">{{ t('group.bring-along') }}</button>
-      <button class="btn" @click="group.takeOver('theirs')">{{ t('group.put-aside') }}</button>
+      <button class="btn btn-next" @click="group.takeOver('both')">{{ t('group.own-data-add') }}</button>
+      <button class="btn" @click="group.takeOver('theirs')">{{ t('group.own-data-drop') }}</button>
     </div>
   </section>
 </template>

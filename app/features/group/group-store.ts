@@ -1,7 +1,7 @@
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { t } from '~/words'
-import { compareWorkspaces, drawIn } from '#core/merge'
+import { compareWorkspaces, mergeFile } from '#core/merge'
 import { toWorkspace } from '#core/workspace'
 import { useSafeKeeping } from '~/features/keeping'
 import { elsewhere } from '~/shared/fields/photos-elsewhere'
@@ -187,8 +187,8 @@ export const useGroup = defineStore('group', () => {
         former,
         (collection, record) => recordSchemas[collection].safeParse(record).success,
       )
-      const { edits } = drawIn(yard.workspace, compared, new Map())
-      if (edits.length > 0) yard.commit(t('group.bring-my-yard-along'), edits as never, undefined, true)
+      const { edits } = mergeFile(yard.workspace, compared, new Map())
+      if (edits.length > 0) yard.commit(t('group.own-data-edit'), edits as never, undefined, true)
     }
     const { joining: _, ...done } = membership.value
     membership.value = done

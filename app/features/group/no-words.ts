@@ -3,19 +3,20 @@ import { t } from '~/words'
 
 /** Why the server said no, and what to do. */
 const WORDS: Readonly<Record<No, string>> = {
-  'unknown-group': t('group.no-unknown-group'),
-  'unknown-device': t('group.no-unknown-device'),
-  'wrong-signature': t('group.no-wrong-signature'),
-  'wrong-code': t('group.no-wrong-code'),
-  'wrong-invitation': t('group.no-wrong-invitation'),
-  exists: t('group.no-exists'),
+  'unknown-group': t('group.refused-unknown-group'),
+  'unknown-device': t('group.refused-unknown-device'),
+  'wrong-signature': t('group.refused-wrong-signature'),
+  'wrong-code': t('group.refused-wrong-code'),
+  'wrong-invitation': t('group.refused-wrong-invitation'),
+  exists: t('group.refused-exists'),
   'slow-down': '',
-  crowded: t('group.no-crowded'),
-  'not-understood': t('group.no-not-understood'),
-  'too-large': t('group.no-too-large'),
-  full: t('group.no-full'),
-  withdrawn: t('group.no-withdrawn'),
+  crowded: t('group.refused-crowded'),
+  'not-understood': t('group.refused-not-understood'),
+  'too-large': t('group.refused-too-large'),
+  full: t('group.refused-full'),
+  withdrawn: t('group.refused-withdrawn'),
 }
 
 /** @param afterS how long to wait, where that was said */
-export const noWords = (why: No, afterS = 1): string => WORDS[why] || t('group.no-slow-down', { afterS })
+export const noWords = (why: No, afterS = 1): string =>
+  WORDS[why] || t('group.refused-slow-down', { seconds: afterS })

@@ -4,6 +4,7 @@ import type { Presence } from './presence'
 
 /** Where a device is, in words. */
 export function presenceWords({ place, heat, step, steps }: Presence): string {
-  if (heat !== undefined && step && steps) return t('group.at-step', { step, steps, heat: heatStamp(heat) })
-  return place ? t('group.at', { place }) : ''
+  if (heat !== undefined && step && steps)
+    return t('group.presence-step', { step, steps, heat: heatStamp(heat) })
+  return place ? t('group.presence-page', { place }) : ''
 }

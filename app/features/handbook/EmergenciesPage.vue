@@ -9,7 +9,7 @@ import HandbookTabs from '~/shared/page/HandbookTabs.vue'
     <HandbookTabs />
     <h1 class="text-2xl font-bold">{{ t('handbook.emergencies') }}</h1>
     <p class="mt-1 mb-4 max-w-3xl text-soft">
-      {{ t('handbook.read-them-before-there-is-fire') }}
+      {{ t('handbook.emergencies-hint') }}
     </p>
     <p class="mb-5 max-w-4xl border-l-8 border-oxide bg-oxide-wash px-4 py-3 text-xl font-bold">
       {{ told(EMERGENCY_FIRST) }}

@@ -25,29 +25,29 @@ const OFTEN = [
 <template>
   <section>
     <HandbookTabs />
-    <h1 class="text-2xl font-bold">{{ t('handbook.faults-and-where-they-come-from') }}</h1>
+    <h1 class="text-2xl font-bold">{{ t('handbook.faults-title') }}</h1>
     <p class="mt-1 mb-4 max-w-3xl text-soft">
-      <I18nT keypath="handbook.the-commonest-cause-first-with-the" scope="global"
-        ><template #link
+      <I18nT keypath="handbook.faults-hint" scope="global"
+        ><template #troubleLink
           ><NuxtLink v-if="last" :to="`/heat/${last}/trouble`" class="underline">{{
-            t('handbook.what-went-wrong-in', { last: heatStamp(last) })
+            t('handbook.trouble-link', { heatNumber: heatStamp(last) })
           }}</NuxtLink
-          ><template v-else>{{ t('handbook.what-went-wrong-on-a-heats') }}</template></template
+          ><template v-else>{{ t('handbook.trouble-link-general') }}</template></template
         ></I18nT
       >
     </p>
     <div class="grid items-start gap-5 lg:grid-cols-[minmax(0,1fr)_minmax(0,1.2fr)]">
       <SymptomPicker v-model="symptom" />
       <div aria-live="polite">
-        <h2 class="chalk mb-2">{{ t('handbook.what-it-comes-from') }}</h2>
-        <p v-if="!symptom" class="text-soft">{{ t('handbook.choose-what-you-see') }}</p>
+        <h2 class="chalk mb-2">{{ t('handbook.causes-heading') }}</h2>
+        <p v-if="!symptom" class="text-soft">{{ t('handbook.choose-symptom') }}</p>
         <ol class="grid gap-2" data-testid="causes">
           <li v-for="cause in causes" :key="cause.id" class="border-l-8 border-amber bg-panel px-3 py-2">
             <p class="text-lg font-bold">
               {{ told(cause.name) }}
               <span class="text-sm font-normal text-soft">{{ OFTEN[cause.weight] }}</span>
             </p>
-            <p><b>{{ t('handbook.next-time') }}</b> {{ told(cause.change) }}.</p>
+            <p><b>{{ t('handbook.next-time-label') }}</b> {{ told(cause.change) }}.</p>
           </li>
         </ol>
         <p v-if="symptom" class="mt-2 text-xs text-soft">{{ TROUBLE_SOURCE }}.</p>

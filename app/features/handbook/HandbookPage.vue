@@ -10,7 +10,7 @@ import HandbookTabs from '~/shared/page/HandbookTabs.vue'
     <HandbookTabs />
     <h1 class="text-2xl font-bold">{{ t('handbook.cautions') }}</h1>
     <p class="mt-1 mb-4 max-w-3xl text-soft">
-      {{ t('handbook.each-is-shown-again-in-the', { CAUTION_SOURCE: told(CAUTION_SOURCE) }) }}
+      {{ t('handbook.cautions-hint', { source: told(CAUTION_SOURCE) }) }}
     </p>
     <div class="gap-x-5 lg:columns-2">
       <CautionNote

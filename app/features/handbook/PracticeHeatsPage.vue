@@ -3,7 +3,7 @@ import { t, told } from '~/words'
 import { I18nT } from 'vue-i18n'
 import { findAlloy } from '#core/alloys'
 import { heatStamp } from '#core/heat'
-import { PRACTICE_HEATS, PRACTICE_HEATS_SOURCE, shownBy, type PracticeHeat } from '#core/practice-heats'
+import { PRACTICE_HEATS, PRACTICE_HEATS_SOURCE, practiceProof, type PracticeHeat } from '#core/practice-heats'
 import { computed } from 'vue'
 import { startHeat } from '~/shared/heat/useHeat'
 import { useUnits } from '~/shared/units/useUnits'
@@ -15,7 +15,9 @@ import HandbookTabs from '~/shared/page/HandbookTabs.vue'
 /** Heats to learn by, from the easiest to the whole art, and which of them the yard's records show. */
 const yard = useYard()
 const { grams } = useUnits()
-const rows = computed(() => PRACTICE_HEATS.map((heat) => ({ heat, proof: shownBy(heat.shownBy, yard) })))
+const rows = computed(() =>
+  PRACTICE_HEATS.map((heat) => ({ heat, proof: practiceProof(heat.shownBy, yard) })),
+)
 const next = computed(
   () => rows.value.find(({ heat, proof }) => heat.shownBy !== 'nothing' && !proof)?.heat.id,
 )
@@ -25,7 +27,7 @@ function begin({ name, alloy, tapMassG }: PracticeHeat): void {
   const chosen = alloy ? findAlloy(alloy) : undefined
   if (chosen)
     void startHeat({
-      title: t('handbook.practice', { name: told(name) }),
+      title: t('handbook.practice-heat-name', { heatName: told(name) }),
       alloy: chosen,
       tapMassG: tapMassG ?? null,
     })
@@ -37,7 +39,7 @@ function begin({ name, alloy, tapMassG }: PracticeHeat): void {
     <HandbookTabs />
     <h1 class="text-2xl font-bold">{{ t('handbook.practice-heats') }}</h1>
     <p class="mt-1 mb-4 max-w-3xl text-soft">
-      {{ t('handbook.in-this-order-each-asks-for', { PRACTICE_HEATS_SOURCE }) }}
+      {{ t('handbook.practice-hint', { source: PRACTICE_HEATS_SOURCE }) }}
     </p>
     <ol class="grid gap-4 lg:grid-cols-2">
       <li
@@ -51,12 +53,14 @@ function begin({ name, alloy, tapMassG }: PracticeHeat): void {
           <span class="stamp text-2xl leading-none text-soft" aria-hidden="true">{{ index + 1 }}</span>
           <h2 class="flex-1 text-lg font-bold">{{ told(heat.name) }}</h2>
           <span v-if="proof" class="font-bold text-patina"
-            ><I18nT keypath="handbook.shown-by" scope="global"
-              ><template #part><span aria-hidden="true">✓</span></template
+            ><I18nT keypath="handbook.practice-proof" scope="global"
+              ><template #mark><span aria-hidden="true">✓</span></template
               ><template #heats>{{ proofWords(proof.heats, proof.gear) }}</template></I18nT
             ></span
           >
-          <span v-else-if="heat.id === next" class="font-bold text-ember">{{ t('handbook.next') }}</span>
+          <span v-else-if="heat.id === next" class="font-bold text-ember">{{
+            t('handbook.practice-next')
+          }}</span>
         </div>
         <p class="mb-2 text-soft">{{ told(heat.learns) }}.</p>
         <ul class="list-disc pl-5">
@@ -66,19 +70,16 @@ function begin({ name, alloy, tapMassG }: PracticeHeat): void {
           {{ told(heat.mind) }}
         </p>
         <button v-if="heat.alloy" class="btn mt-3" @click="begin(heat)">
-          <I18nT keypath="handbook.begin-it" scope="global"
-            ><template #part><template v-if="heat.tapMassG">: {{ grams(heat.tapMassG) }}</template></template
-            ><template #part2><span class="sr-only">, {{ told(heat.name) }}</span></template></I18nT
-          >
+          {{ t('handbook.start-practice')
+          }}<template v-if="heat.tapMassG">: {{ grams(heat.tapMassG) }}</template
+          ><span class="sr-only">, {{ told(heat.name) }}</span>
         </button>
 
         <NuxtLink v-if="heat.rehearse" :to="`/rehearse/${heat.id}`" class="btn mt-3 ml-2"
           >{{ t('handbook.rehearse-it') }}<span class="sr-only">: {{ told(heat.name) }}</span></NuxtLink
         >
         <NuxtLink v-if="!heat.alloy && heat.to" :to="heat.to" class="btn mt-3"
-          ><I18nT keypath="handbook.go-there" scope="global"
-            ><template #part><span class="sr-only">: {{ told(heat.name) }}</span></template></I18nT
-          ></NuxtLink
+          >{{ t('handbook.go-there') }}<span class="sr-only">: {{ told(heat.name) }}</span></NuxtLink
         >
       </li>
     </ol>

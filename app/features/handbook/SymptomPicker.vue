@@ -9,7 +9,7 @@ const symptom = defineModel<string | null>({ required: true })
 
 <template>
   <div>
-    <h2 class="chalk mb-2">{{ t('handbook.what-do-you-see') }}</h2>
+    <h2 class="chalk mb-2">{{ t('handbook.symptoms-heading') }}</h2>
     <ul class="grid grid-cols-2 gap-2 sm:grid-cols-3">
       <li v-for="one in SYMPTOMS" :key="one.id">
         <button

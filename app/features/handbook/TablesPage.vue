@@ -12,7 +12,7 @@ const tables = useReferenceTables()
     <HandbookTabs />
     <h1 class="text-2xl font-bold">{{ t('handbook.tables') }}</h1>
     <p class="mt-1 mb-4 max-w-3xl text-soft">
-      {{ t('handbook.the-figures-the-plans-start-from') }}
+      {{ t('handbook.tables-hint') }}
     </p>
     <ReferenceTable :table="tables.alloys" class="mb-5" />
     <div class="gap-x-5 lg:columns-2">

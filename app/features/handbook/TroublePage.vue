@@ -18,7 +18,7 @@ const ranked = computed(() => (symptom.value && facts.value ? rankCauses(symptom
 const minded = (id: string) => heat.value?.lessons?.some(({ causeId }) => causeId === id) ?? false
 function mind(id: string): void {
   const lessons = heat.value?.lessons ?? []
-  edit(minded(id) ? t('handbook.forget-a-lesson') : t('handbook.mind-it-next-time'), {
+  edit(minded(id) ? t('handbook.drop-lesson-edit') : t('handbook.keep-lesson-edit'), {
     lessons: minded(id)
       ? lessons.filter(({ causeId }) => causeId !== id)
       : [...lessons, { causeId: id, at: now() }],
@@ -29,16 +29,16 @@ const TONE = { for: 'border-oxide', against: 'border-line', silent: 'border-ambe
 
 <template>
   <section v-if="heat && facts">
-    <HeatHeading :question="t('handbook.what-went-wrong-and-why')">
-      <NuxtLink :to="`/heat/${heat.number}/story`" class="btn">{{ t('handbook.the-heats-story') }}</NuxtLink>
+    <HeatHeading :question="t('handbook.trouble-title')">
+      <NuxtLink :to="`/heat/${heat.number}/story`" class="btn">{{ t('handbook.story-link') }}</NuxtLink>
     </HeatHeading>
     <div class="grid items-start gap-5 lg:grid-cols-[minmax(0,1fr)_minmax(0,1.2fr)]">
       <SymptomPicker v-model="symptom" />
       <div aria-live="polite">
         <h2 class="chalk mb-2">
-          {{ t('handbook.likely-causes-by-the-log-of', { number: heatStamp(heat.number) }) }}
+          {{ t('handbook.trouble-causes-heading', { heatNumber: heatStamp(heat.number) }) }}
         </h2>
-        <p v-if="!symptom" class="text-soft">{{ t('handbook.choose-what-you-see') }}</p>
+        <p v-if="!symptom" class="text-soft">{{ t('handbook.choose-symptom') }}</p>
         <ol class="grid gap-2" data-testid="causes">
           <li
             v-for="cause in ranked"
@@ -51,18 +51,14 @@ const TONE = { for: 'border-oxide', against: 'border-line', silent: 'border-ambe
             </p>
             <p>{{ evidenceWords(cause.evidence, cause.says, facts) }}</p>
             <p>
-              <b>{{ t('handbook.next-time') }}</b> {{ told(cause.change) }}.
+              <b>{{ t('handbook.next-time-label') }}</b> {{ told(cause.change) }}.
               <button
                 type="button"
                 class="btn btn-quiet underline"
                 :aria-pressed="minded(cause.id)"
                 @click="mind(cause.id)"
               >
-                {{
-                  minded(cause.id)
-                    ? t('handbook.on-the-next-run-sheet')
-                    : t('handbook.put-it-on-the-next-run')
-                }}
+                {{ minded(cause.id) ? t('handbook.on-next-sheet') : t('handbook.add-to-next-sheet-button') }}
               </button>
             </p>
           </li>

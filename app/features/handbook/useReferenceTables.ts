@@ -45,7 +45,7 @@ const NONE = '–'
 /** What the trade looks up, in this yard's units. */
 export function useReferenceTables() {
   const { degrees } = useUnits()
-  const span = (low: string, high: string) => (low === high ? low : t('handbook.to', { low, high }))
+  const span = (low: string, high: string) => (low === high ? low : t('handbook.span', { low, high }))
 
   function alloys(): Reference {
     const rowOf = (alloy: (typeof ALLOYS)[number]): ReferenceRow => {
@@ -57,7 +57,12 @@ export function useReferenceTables() {
         name: told(alloy.name),
         note: alloy.designation,
         cells: [
-          window ? t('handbook.to-2', { fromC: degrees(window.fromC), toC: degrees(window.toC) }) : NONE,
+          window
+            ? t('handbook.temperature-span', {
+                fromTemperature: degrees(window.fromC),
+                toTemperature: degrees(window.toC),
+              })
+            : NONE,
           liquidus ? about + degrees(liquidus.liquidusC) : NONE,
           alloy.solidusC === undefined ? NONE : degrees(alloy.solidusC),
           fixed(solidDensity(alloy).gcm3, 2),
@@ -67,7 +72,7 @@ export function useReferenceTables() {
     }
     return {
       id: 'alloys',
-      name: t('handbook.melting-and-pouring'),
+      name: t('handbook.melting-table'),
       head: [
         t('handbook.alloy'),
         t('handbook.pour-at'),
@@ -122,19 +127,16 @@ export function useReferenceTables() {
       const { name, lossFamilies } = metalFacts(metal)
       return lossFamilies.map(({ zincUpToPct }, at) => {
         const from = lossFamilies[at - 1]?.zincUpToPct
-        const zinc =
-          from !== undefined
-            ? t('handbook.zn', {
-                part:
-                  zincUpToPct < 100
-                    ? t('handbook.to-3', { from, zincUpToPct })
-                    : t('handbook.over', { from }),
-              })
-            : lossFamilies.length > 1
-              ? t('handbook.to-zn', { zincUpToPct })
-              : ''
+        const familyName = told(name)
         return {
-          name: t('handbook.in', { name: told(name), zinc }),
+          name:
+            from !== undefined
+              ? zincUpToPct < 100
+                ? t('handbook.loss-family-zinc-from', { familyName, fromPct: from, toPct: zincUpToPct })
+                : t('handbook.loss-family-zinc-over', { familyName, fromPct: from })
+              : lossFamilies.length > 1
+                ? t('handbook.loss-family-zinc-to', { familyName, toPct: zincUpToPct })
+                : t('handbook.loss-family', { familyName }),
           priors: recoveryPriors(metal, zincUpToPct),
         }
       })
@@ -142,7 +144,7 @@ export function useReferenceTables() {
     const symbols = [...new Set(families.flatMap(({ priors }) => Object.keys(priors)))]
     return {
       id: 'recovery',
-      name: t('handbook.recovery-what-stays-in-the-melt'),
+      name: t('handbook.recovery-table'),
       head: [t('handbook.element'), ...families.map(({ name }) => name)],
       parts: [
         {
@@ -156,13 +158,13 @@ export function useReferenceTables() {
           })),
         },
       ],
-      source: `${RECOVERY_SOURCE}. ${t('small.your-own-heats-replace-it-under-learned')}`,
+      source: `${RECOVERY_SOURCE}. ${t('small.learned-note')}`,
     }
   }
 
   const yields = (): Reference => ({
     id: 'yields',
-    name: t('handbook.metallic-yield-what-of-a-scrap'),
+    name: t('handbook.yield-table'),
     head: [t('handbook.form'), t('handbook.yield')],
     parts: [
       {
@@ -178,25 +180,27 @@ export function useReferenceTables() {
 
   const colours = (): Reference => ({
     id: 'colours',
-    name: t('handbook.colours-of-heat'),
-    head: [t('handbook.colour-of-the-glow'), t('handbook.it-is')],
+    name: t('handbook.colours-table'),
+    head: [t('handbook.glow-column'), t('handbook.temperature-column')],
     parts: [
       {
         name: '',
         rows: INCANDESCENCE.map(({ name, colour, fromC, toC }) => ({
           name: capital(told(name)),
           colour,
-          cells: [t('handbook.to-2', { fromC: degrees(fromC), toC: degrees(toC) })],
+          cells: [
+            t('handbook.temperature-span', { fromTemperature: degrees(fromC), toTemperature: degrees(toC) }),
+          ],
         })),
       },
     ],
-    source: `${INCANDESCENCE_SOURCE}. ${t('small.molten-aluminium-does-not-glow-it-gives-no-warning')}`,
+    source: `${INCANDESCENCE_SOURCE}. ${t('small.no-glow-note')}`,
   })
 
   const fixedPoints = (): Reference => ({
     id: 'fixed-points',
-    name: t('handbook.freezing-points-to-check-a-thermocouple'),
-    head: [t('handbook.clean-metal'), t('handbook.freezes-at')],
+    name: t('handbook.fixed-points-table'),
+    head: [t('handbook.fixed-point-column'), t('handbook.freezes-at')],
     parts: [
       {
         name: '',

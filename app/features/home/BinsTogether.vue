@@ -17,9 +17,9 @@ const nameOf = (metal: string) => (METAL_BINS as Record<string, string>)[metal] 
 </script>
 
 <template>
-  <section v-if="bins.massG > 0" :aria-label="t('home.in-the-bins')" data-testid="bins-together">
-    <h2 class="chalk mb-2">{{ t('home.in-the-bins-2', { massG: grams(bins.massG, 100) }) }}</h2>
-    <CompositionBar :composition="bins.composition" :label="t('home.all-bins-together')" />
+  <section v-if="bins.massG > 0" :aria-label="t('home.stock-region')" data-testid="bins-together">
+    <h2 class="chalk mb-2">{{ t('home.stock-heading', { mass: grams(bins.massG, 100) }) }}</h2>
+    <CompositionBar :composition="bins.composition" :label="t('home.all-lots-label')" />
     <ul class="mt-3">
       <li
         v-for="bin in bins.byMetal"

@@ -13,15 +13,15 @@ const next = computed(() => {
   const to = (stage: string) => `/heat/${heat.number}/${stage}`
   if (heat.asItComes && heat.weighed.length === 0)
     return {
-      words: heat.alloy ? t('home.weigh-out-the-charge') : t('home.choose-what-goes-in'),
+      words: heat.alloy ? t('home.next-charge') : t('home.next-lots'),
       to: to('charge'),
     }
-  if (!heat.alloy || heat.tapMassG === null) return { words: t('home.choose-the-alloy'), to: to('target') }
-  if (heat.weighed.length === 0) return { words: t('home.weigh-out-the-charge'), to: to('charge') }
-  if (!('pour' in heat.done)) return { words: t('home.run-the-melt'), to: to('melt') }
+  if (!heat.alloy || heat.tapMassG === null) return { words: t('home.next-alloy'), to: to('target') }
+  if (heat.weighed.length === 0) return { words: t('home.next-charge'), to: to('charge') }
+  if (!('pour' in heat.done)) return { words: t('home.next-melt'), to: to('melt') }
   if (heat.pour.ingots.length === 0 && !heat.pour.inMoulds?.length && heat.pour.castingsG === null)
-    return { words: t('home.weigh-what-came-out'), to: to('pour') }
-  return { words: t('home.measure-and-log-it'), to: to('assay') }
+    return { words: t('home.next-pour'), to: to('pour') }
+  return { words: t('home.next-assay'), to: to('assay') }
 })
 </script>
 
@@ -32,11 +32,9 @@ const next = computed(() => {
       <h2 class="text-lg font-bold">{{ heat.title || t('home.untitled-heat') }}</h2>
       <p class="text-soft">
         <template v-if="heat.alloy && heat.tapMassG !== null">
-          {{ t('home.of', { tapMassG: grams(heat.tapMassG), name: told(heat.alloy.name) }) }}
+          {{ t('home.mass-of-alloy', { mass: grams(heat.tapMassG), alloyName: told(heat.alloy.name) }) }}
         </template>
-        <template v-else>{{
-          heat.asItComes ? t('home.what-its-lots-become') : t('home.no-target-yet')
-        }}</template>
+        <template v-else>{{ heat.asItComes ? t('home.as-it-comes') : t('home.no-target-yet') }}</template>
       </p>
     </div>
     <NuxtLink :to="next.to" class="btn btn-next">{{ next.words }}</NuxtLink>

@@ -27,22 +27,22 @@ const open = computed(() => yard.heats.filter(({ loggedAt }) => !loggedAt).rever
 
 <template>
   <section v-if="yard.isEmpty" class="mx-auto max-w-3xl py-8">
-    <h1 class="stamp text-3xl leading-none sm:text-4xl">{{ t('home.from-scrap-bins-to-a-stamped') }}</h1>
+    <h1 class="stamp text-3xl leading-none sm:text-4xl">{{ t('home.tagline') }}</h1>
     <p class="mt-4 max-w-prose text-lg">
-      {{ t('home.hephaestal-works-out-what-to-weigh') }}
+      {{ t('home.intro') }}
     </p>
     <div class="mt-8 grid gap-4 sm:grid-cols-2">
       <div class="slab p-5">
-        <h2 class="chalk">{{ t('home.try-the-demo-yard') }}</h2>
-        <p class="my-3">{{ t('home.sixteen-bins-of-scrap-twelve-heats') }}</p>
+        <h2 class="chalk">{{ t('home.demo-heading') }}</h2>
+        <p class="my-3">{{ t('home.demo-hint') }}</p>
         <button class="btn btn-next" :disabled="loading" @click="loadDemo">
-          {{ t('home.open-the-demo-yard') }}
+          {{ t('home.demo-button') }}
         </button>
       </div>
       <div class="slab p-5">
-        <h2 class="chalk">{{ t('home.start-your-own') }}</h2>
-        <p class="my-3">{{ t('home.point-at-what-lies-in-your') }}</p>
-        <button class="btn" @click="startBlank">{{ t('home.start-a-blank-yard') }}</button>
+        <h2 class="chalk">{{ t('home.blank-heading') }}</h2>
+        <p class="my-3">{{ t('home.blank-hint') }}</p>
+        <button class="btn" @click="startBlank">{{ t('home.blank-button') }}</button>
       </div>
     </div>
     <p v-if="failed" role="alert" class="mt-4 font-semibold text-oxide">{{ failed }}</p>
@@ -62,7 +62,7 @@ const open = computed(() => yard.heats.filter(({ loggedAt }) => !loggedAt).rever
         <HeatCard v-for="heat in open" :key="heat.id" :heat="heat" />
       </div>
       <div v-else class="slab p-5">
-        <p>{{ t('home.no-heat-is-on-the-bench') }}</p>
+        <p>{{ t('home.no-heat') }}</p>
       </div>
       <div class="beside grid grid-cols-1 gap-6">
         <LooseEnds />

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { t } from '~/words'
-import { looseEnds } from '#core/ledger'
+import { todoItems } from '#core/ledger'
 import { computed } from 'vue'
 import { useUnits } from '~/shared/units/useUnits'
 import { useYard } from '~/storage/yard-store'
@@ -9,12 +9,12 @@ import { looseEndWords } from './loose-ends-words'
 /** What the yard left undone, and the way to do it; nothing where all is done. */
 const yard = useYard()
 const { grams } = useUnits()
-const ends = computed(() => looseEnds(yard).map((end) => looseEndWords(end, (value) => grams(value, 10))))
+const ends = computed(() => todoItems(yard).map((end) => looseEndWords(end, (value) => grams(value, 10))))
 </script>
 
 <template>
-  <section v-if="ends.length" :aria-label="t('home.loose-ends')" data-testid="loose-ends">
-    <h2 class="chalk mb-2">{{ t('home.loose-ends') }}</h2>
+  <section v-if="ends.length" :aria-label="t('home.to-do-heading')" data-testid="loose-ends">
+    <h2 class="chalk mb-2">{{ t('home.to-do-heading') }}</h2>
     <ul>
       <li
         v-for="end in ends"

@@ -15,9 +15,9 @@ export function useFirstRun() {
     failed.value = ''
     try {
       const { default: demo } = await import('#data/demo-yard.json')
-      yard.replaceAll(t('small.open-the-demo-yard'), structuredClone(demo) as unknown as Workspace)
+      yard.replaceAll(t('small.demo-edit'), structuredClone(demo) as unknown as Workspace)
     } catch {
-      failed.value = t('home.the-demo-yard-could-not-be')
+      failed.value = t('home.demo-failed')
     } finally {
       loading.value = false
     }

@@ -88,11 +88,13 @@ const { failed } = useChart(frame, [() => props.points, () => props.curve, tempe
           ? [
               note(
                 curve.liquidus.celsius,
-                t('infer.begins-to-freeze', { at: degrees(curve.liquidus.celsius) }),
+                t('infer.chart-liquidus', { temperature: degrees(curve.liquidus.celsius) }),
               ),
             ]
           : []),
-        ...arrests.map(({ celsius }) => note(celsius, t('infer.stands-still', { at: degrees(celsius) }))),
+        ...arrests.map(({ celsius }) =>
+          note(celsius, t('infer.chart-arrest', { temperature: degrees(celsius) })),
+        ),
       ],
       xaxis: { title: { text: t('infer.seconds') }, gridcolor: token('line'), fixedrange: true },
       yaxis: { title: { text: `°${temperature.value}` }, gridcolor: token('line'), fixedrange: true },
@@ -109,10 +111,10 @@ const { failed } = useChart(frame, [() => props.points, () => props.curve, tempe
 })
 const spoken = computed(() => {
   const { curve } = props
-  if (!curve) return t('infer.curve-of-readings', { readings: props.points.length })
+  if (!curve) return t('infer.curve-label', { readings: props.points.length })
   return [
-    curve.liquidus ? t('infer.begins-to-freeze', { at: degrees(curve.liquidus.celsius) }) : '',
-    ...curve.arrests.map(({ celsius }) => t('infer.stands-still', { at: degrees(celsius) })),
+    curve.liquidus ? t('infer.chart-liquidus', { temperature: degrees(curve.liquidus.celsius) }) : '',
+    ...curve.arrests.map(({ celsius }) => t('infer.chart-arrest', { temperature: degrees(celsius) })),
   ]
     .filter(Boolean)
     .join('; ')

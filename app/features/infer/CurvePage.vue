@@ -51,7 +51,11 @@ const arrests = computed(() =>
     known: base.value ? knownArrest(one, base.value, elements.value) : null,
   })),
 )
-const HOW = { level: t('infer.how-level'), rise: t('infer.how-rise'), bend: t('infer.how-bend') } as const
+const HOW = {
+  level: t('infer.arrest-level'),
+  rise: t('infer.arrest-recalescence'),
+  bend: t('infer.arrest-bend'),
+} as const
 
 const fault = ref('')
 const picker = ref<InstanceType<typeof FilePicker>>()
@@ -69,7 +73,7 @@ async function picked(event: Event): Promise<void> {
 async function takeTable(name: string, text: string, unit?: TimeUnit): Promise<void> {
   const { readTemperatureLog } = await import('#formats/temperature-csv')
   const read = readTemperatureLog(text, '2020-01-01T00:00:00Z', unit, MOST_CURVE_POINTS)
-  fault.value = read.ok ? '' : t('melt.nothing-was-changed', { name, TRACE_FAULTS: TRACE_FAULTS[read.fault] })
+  fault.value = read.ok ? '' : t('melt.trace-refused', { fileName: name, fault: TRACE_FAULTS[read.fault] })
   asked.value = read.ok && read.unsure ? { name, text } : null
   if (!read.ok || read.unsure) return
   const from = Date.parse(read.readings[0]!.at)
@@ -82,7 +86,7 @@ const typed = ref('')
 function takeTyped(): void {
   const read = board.parseTyped(typed.value)
   if ('line' in read) {
-    fault.value = t('infer.line-is-no-reading', { line: read.line })
+    fault.value = t('infer.line-invalid', { line: read.line })
     return
   }
   fault.value = ''
@@ -92,7 +96,7 @@ function takeTyped(): void {
 const arrest = ref<number | null>(null)
 function takeArrest(): void {
   if (arrest.value === null) {
-    fault.value = t('infer.type-where-it-froze')
+    fault.value = t('infer.needs-freezing-point')
     return
   }
   fault.value = ''
@@ -104,8 +108,8 @@ const CAUTIONS = ['damp', 'protection'].map((id) => findCaution(id))
 
 <template>
   <section v-if="heat">
-    <HeatHeading :question="t('infer.where-does-it-freeze')">
-      <NuxtLink :to="`/heat/${heat.number}/infer`" class="btn">{{ t('infer.to-what-it-is') }}</NuxtLink>
+    <HeatHeading :question="t('infer.curve-title')">
+      <NuxtLink :to="`/heat/${heat.number}/infer`" class="btn">{{ t('infer.infer-link') }}</NuxtLink>
     </HeatHeading>
     <div class="grid grid-cols-1 items-start gap-5 lg:grid-cols-[2fr_1fr]">
       <div class="slab p-4">
@@ -116,14 +120,14 @@ const CAUTIONS = ['damp', 'protection'].map((id) => findCaution(id))
               {{ t('infer.record') }}
             </button>
             <button v-else class="btn btn-next min-h-[4.5rem] px-6 text-xl" @click="board.stop">
-              {{ t('infer.it-is-frozen-stop') }}
+              {{ t('infer.stop-recording-button') }}
             </button>
           </template>
           <NuxtLink v-else to="/devices" class="btn min-h-[4.5rem] text-lg">{{
-            t('melt.connect-a-thermocouple')
+            t('melt.connect-probe-link')
           }}</NuxtLink>
           <p v-if="recording" role="status" class="text-soft">
-            {{ t('infer.readings-so-far', { readings: shownPoints.length }) }}
+            {{ t('infer.readings-count', { readings: shownPoints.length }) }}
           </p>
           <p v-if="store.trouble" role="alert" class="w-full font-bold text-oxide">
             {{ TROUBLE_WORDS[store.trouble] }}
@@ -132,33 +136,33 @@ const CAUTIONS = ['damp', 'protection'].map((id) => findCaution(id))
         <div v-if="curve" class="mb-2 text-lg" aria-live="polite" data-testid="curve-says">
           <p v-if="curve.liquidus">
             <b>{{
-              t('infer.begins-to-freeze-at', {
-                at: degrees(curve.liquidus.celsius, curve.liquidus.sd < 3 ? 1 : 0),
-                sd: degreesApart(curve.liquidus.sd),
+              t('infer.curve-liquidus', {
+                temperature: degrees(curve.liquidus.celsius, curve.liquidus.sd < 3 ? 1 : 0),
+                uncertainty: degreesApart(curve.liquidus.sd),
               })
             }}</b>
             {{ HOW[curve.liquidus.how] }}
             <template v-if="curve.liquidus.undercoolingC > 0">{{
-              t('infer.went-too-cold-by', { by: degreesApart(curve.liquidus.undercoolingC) })
+              t('infer.undercooling', { difference: degreesApart(curve.liquidus.undercoolingC) })
             }}</template>
           </p>
-          <p v-else>{{ t('infer.no-beginning-seen') }}</p>
+          <p v-else>{{ t('infer.no-liquidus') }}</p>
           <p v-for="one in arrests" :key="one.celsius">
             {{
-              t('infer.stood-still-at-for', {
-                at: degrees(one.celsius, 1),
+              t('infer.arrest-found', {
+                temperature: degrees(one.celsius, 1),
                 seconds: fixed(one.toS - one.fromS, 0),
               })
             }}
             <template v-if="one.known">{{
-              t('infer.known-arrest', {
+              t('infer.arrest-known', {
                 base: one.known.base,
-                with: one.known.with,
-                at: degrees(one.known.celsius),
+                solute: one.known.with,
+                temperature: degrees(one.known.celsius),
               })
             }}</template>
           </p>
-          <p class="text-sm text-soft">{{ t('infer.as-shown-by-the-probe') }}</p>
+          <p class="text-sm text-soft">{{ t('infer.probe-note') }}</p>
         </div>
         <p
           v-else-if="reading && !reading.ok && !recording"
@@ -168,7 +172,7 @@ const CAUTIONS = ['damp', 'protection'].map((id) => findCaution(id))
           {{ MUTE_WORDS[reading.why] }}
         </p>
         <p v-if="shown && shown.value !== null && !shown.curve" class="mb-2 text-lg font-bold">
-          {{ t('infer.typed-arrest', { at: degrees(shown.value) }) }}
+          {{ t('infer.typed-liquidus', { temperature: degrees(shown.value) }) }}
         </p>
         <CurveChart v-if="shownPoints.length" :points="shownPoints" :curve="curve" />
         <p v-else-if="!curves.length" class="text-soft">{{ t('infer.no-curve-yet') }}</p>
@@ -187,8 +191,8 @@ const CAUTIONS = ['damp', 'protection'].map((id) => findCaution(id))
             >
               {{
                 one.curve
-                  ? t('infer.curve-with-readings', { at: at + 1, readings: one.curve.points.length })
-                  : t('infer.typed-arrest', { at: degrees(one.value ?? 0) })
+                  ? t('infer.curve-entry', { number: at + 1, readings: one.curve.points.length })
+                  : t('infer.typed-liquidus', { temperature: degrees(one.value ?? 0) })
               }}
               {{ one.text }}
             </button>
@@ -200,39 +204,39 @@ const CAUTIONS = ['damp', 'protection'].map((id) => findCaution(id))
       </div>
       <div>
         <section class="slab mb-4 p-4">
-          <h2 class="chalk mb-2">{{ t('infer.how-to-take-one') }}</h2>
+          <h2 class="chalk mb-2">{{ t('infer.how-heading') }}</h2>
           <ol class="list-decimal pl-5">
-            <li>{{ t('infer.cup-1') }}</li>
-            <li>{{ t('infer.cup-2') }}</li>
-            <li>{{ t('infer.cup-3') }}</li>
-            <li>{{ t('infer.cup-4') }}</li>
-            <li>{{ t('infer.cup-5') }}</li>
+            <li>{{ t('infer.cup-material') }}</li>
+            <li>{{ t('infer.cup-probe') }}</li>
+            <li>{{ t('infer.cup-pour') }}</li>
+            <li>{{ t('infer.cup-wait') }}</li>
+            <li>{{ t('infer.cup-afterwards') }}</li>
           </ol>
           <CautionNote v-for="one in CAUTIONS" :key="one.id" :caution="one" />
           <p class="mt-2 text-xs text-soft">{{ t('infer.cup-source') }}</p>
         </section>
         <section v-if="!frozen && !recording" class="slab mb-4 p-4">
-          <h2 class="chalk mb-2">{{ t('infer.or-from-elsewhere') }}</h2>
-          <button class="btn" @click="picker?.open()">{{ t('infer.from-a-loggers-file') }}</button>
+          <h2 class="chalk mb-2">{{ t('infer.other-sources-heading') }}</h2>
+          <button class="btn" @click="picker?.open()">{{ t('infer.logger-file-button') }}</button>
           <FilePicker
             ref="picker"
-            :label="t('infer.from-a-loggers-file')"
+            :label="t('infer.logger-file-button')"
             accept=".csv,.txt,.tsv"
             @change="picked"
           />
           <div v-if="asked" class="mt-2 flex flex-wrap items-center gap-2" role="alert">
-            <span>{{ t('infer.its-time-counts') }}</span>
+            <span>{{ t('infer.time-unit-label') }}</span>
             <button
               v-for="[unit, name] in UNITS"
               :key="unit"
               class="btn"
               @click="takeTable(asked.name, asked.text, unit)"
             >
-              {{ name === 'seconds' ? t('infer.seconds') : t('infer.minutes-2') }}
+              {{ name === 'seconds' ? t('infer.seconds') : t('infer.minutes-unit') }}
             </button>
           </div>
           <label class="mt-3 block"
-            ><span class="label">{{ t('infer.typed-readings', { unit: temperature }) }}</span>
+            ><span class="label">{{ t('infer.typed-label', { unit: temperature }) }}</span>
             <textarea
               v-model="typed"
               class="field"
@@ -242,16 +246,16 @@ const CAUTIONS = ['damp', 'protection'].map((id) => findCaution(id))
             />
           </label>
           <button class="btn mt-1" :disabled="!typed.trim()" @click="takeTyped">
-            {{ t('infer.take-these') }}
+            {{ t('infer.use-typed-button') }}
           </button>
           <div class="mt-3 flex flex-wrap items-end gap-2">
             <QuantityField
               v-model="arrest"
-              :label="t('infer.only-where-it-froze')"
+              :label="t('infer.only-liquidus-label')"
               kind="temperature"
               nullable
             />
-            <button class="btn" @click="takeArrest">{{ t('infer.write-it-down') }}</button>
+            <button class="btn" @click="takeArrest">{{ t('infer.record-button') }}</button>
           </div>
           <p v-if="fault" role="alert" class="mt-2 font-semibold text-oxide">{{ fault }}</p>
         </section>

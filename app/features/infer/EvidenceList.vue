@@ -51,14 +51,14 @@ const NAMES: Readonly<Record<string, string>> = {
 }
 const nameOfTest = (kind: string): string => NAMES[kind] ?? OBSERVED_WORDS.reading
 function remove(id: string): void {
-  edit(t('assay.remove-a-test'), { tests: (heat.value?.tests ?? []).filter((test) => test.id !== id) })
+  edit(t('assay.remove-test-edit'), { tests: (heat.value?.tests ?? []).filter((test) => test.id !== id) })
 }
 </script>
 
 <template>
-  <section class="slab mb-4 p-4" :aria-label="t('infer.what-each-says')">
-    <h2 class="chalk mb-1">{{ t('infer.what-each-says') }}</h2>
-    <p v-if="!rows.length && !readings" class="text-soft">{{ t('infer.only-the-charge-speaks') }}</p>
+  <section class="slab mb-4 p-4" :aria-label="t('infer.evidence-heading')">
+    <h2 class="chalk mb-1">{{ t('infer.evidence-heading') }}</h2>
+    <p v-if="!rows.length && !readings" class="text-soft">{{ t('infer.evidence-charge-only') }}</p>
     <ul data-testid="evidence">
       <li v-for="row in rows" :key="row.id" class="border-t border-line py-2">
         <div class="flex flex-wrap items-baseline gap-x-3">
@@ -82,7 +82,7 @@ function remove(id: string): void {
         </p>
       </li>
       <li v-if="readings" class="border-t border-line py-2">
-        <b>{{ t('infer.readings-of-an-analyser', { readings }) }}</b>
+        <b>{{ t('infer.evidence-readings', { readings }) }}</b>
         <p
           v-for="one in readingsAgainst"
           :key="one.id"
@@ -106,11 +106,11 @@ function remove(id: string): void {
       </li>
     </ul>
     <p v-if="found.inferred.poresPct.length" class="mt-1 text-sm text-soft">
-      {{ t('infer.pores-only-lighten') }}
+      {{ t('infer.pores-note') }}
     </p>
     <p v-if="found.inferred.probeC && !found.probeChecked" class="mt-1 text-sm text-amber">
-      {{ t('infer.the-probe-is-unchecked') }}
-      <NuxtLink to="/gear" class="underline">{{ t('infer.check-it') }}</NuxtLink>
+      {{ t('infer.probe-unchecked') }}
+      <NuxtLink to="/gear" class="underline">{{ t('infer.check-probe-link') }}</NuxtLink>
     </p>
   </section>
 </template>

@@ -46,13 +46,13 @@ const absent = computed(() =>
 
 <template>
   <section v-if="heat">
-    <HeatHeading :question="t('infer.what-is-it-without-a-laboratory')">
-      <NuxtLink :to="`/heat/${heat.number}/assay`" class="btn">{{ t('infer.to-the-assay') }}</NuxtLink>
+    <HeatHeading :question="t('infer.page-title')">
+      <NuxtLink :to="`/heat/${heat.number}/assay`" class="btn">{{ t('infer.assay-link') }}</NuxtLink>
     </HeatHeading>
     <div v-if="!canTell" class="slab max-w-xl p-5">
-      <p class="mb-3">{{ t('infer.weigh-the-charge-first') }}</p>
+      <p class="mb-3">{{ t('infer.needs-charge') }}</p>
       <NuxtLink :to="`/heat/${heat.number}/${alloy ? 'scale' : 'target'}`" class="btn btn-next">{{
-        alloy ? t('infer.to-the-scale') : t('assay.choose-it')
+        alloy ? t('infer.scale-link') : t('assay.choose-alloy-link')
       }}</NuxtLink>
     </div>
     <template v-else>
@@ -62,18 +62,18 @@ const absent = computed(() =>
         class="mb-1! text-xl"
         data-testid="inferred-verdict"
       />
-      <p v-else-if="!fault" class="mb-4 text-soft" role="status">{{ t('infer.working-it-out') }}</p>
+      <p v-else-if="!fault" class="mb-4 text-soft" role="status">{{ t('infer.calculating') }}</p>
       <p v-if="fault" role="alert" class="mb-4 font-semibold text-oxide">
-        {{ t('infer.could-not', { fault }) }}
+        {{ t('infer.inference-failed', { reason: fault }) }}
       </p>
       <p v-if="sentence" class="mb-3 text-sm text-soft" :aria-busy="busy">
-        {{ t('infer.inferred-not-measured') }}
+        {{ t('infer.inferred-note') }}
       </p>
       <div v-if="found && alloy" class="grid grid-cols-1 items-start gap-5 lg:grid-cols-2">
         <div class="order-2 lg:order-1">
           <div class="slab p-4">
             <h2 class="chalk mb-3">
-              {{ hasLimits(alloy) ? t('assay.limit-by-limit') : t('assay.what-it-is') }}
+              {{ hasLimits(alloy) ? t('assay.limit-by-limit') : t('assay.identity-heading') }}
             </h2>
             <LimitGates
               v-if="hasLimits(alloy)"
@@ -84,7 +84,7 @@ const absent = computed(() =>
               :verdicts="found.verdict?.limits ?? []"
             />
             <p v-if="absent.length" class="mt-1 text-sm text-soft">
-              {{ t('infer.taken-as-absent', { elements: absent.join(', ') }) }}
+              {{ t('infer.assumed-absent', { elements: absent.join(', ') }) }}
             </p>
             <h3 class="label mt-4 mb-1">{{ t('infer.inferred') }}</h3>
             <CompositionBar :composition="{ ...composition, '?': 0 }" :label="t('infer.inferred')" />
@@ -105,8 +105,8 @@ const absent = computed(() =>
               </li>
             </ul>
             <p class="mt-2 text-sm text-soft">
-              {{ found.inferred.way === 'sampled' ? t('infer.by-sampling') : t('infer.by-a-hill') }}
-              {{ found.inferred.hills > 1 ? t('infer.two-answers-fit') : '' }}
+              {{ found.inferred.way === 'sampled' ? t('infer.method-sampling') : t('infer.method-laplace') }}
+              {{ found.inferred.hills > 1 ? t('infer.two-solutions') : '' }}
             </p>
           </div>
         </div>

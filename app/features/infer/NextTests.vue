@@ -35,20 +35,20 @@ const others = computed(() =>
   props.frozen ? [] : ALL.filter((test) => !props.found.next.some((one) => one.test === test)),
 )
 const told = computed(() => {
-  if (!best.value) return t('infer.no-test-is-worth-it')
+  if (!best.value) return t('infer.no-test-helps')
   const { before, after } = best.value
   const what = { test: SHED_TEST_WORDS[best.value.test], before: share(before), after: share(after) }
-  return hasLimits.value ? t('infer.would-lower-the-chance', what) : t('infer.would-leave-doubt', what)
+  return hasLimits.value ? t('infer.test-lowers-error', what) : t('infer.test-leaves-uncertainty', what)
 })
 </script>
 
 <template>
-  <section class="slab mb-4 p-4" :aria-label="t('infer.next-test')">
-    <h2 class="chalk mb-1">{{ t('infer.next-test') }}</h2>
+  <section class="slab mb-4 p-4" :aria-label="t('infer.next-test-heading')">
+    <h2 class="chalk mb-1">{{ t('infer.next-test-heading') }}</h2>
     <p class="font-bold" data-testid="next-test">{{ told }}</p>
     <p v-if="best && bestAtHome && best.test !== bestAtHome.test" class="text-sm">
       {{
-        t('infer.in-the-shed-it-is', {
+        t('infer.shed-test', {
           test: SHED_TEST_WORDS[bestAtHome.test],
           after: share(bestAtHome.after),
         })
@@ -59,10 +59,10 @@ const told = computed(() => {
         <tr>
           <th scope="col" class="text-left font-normal">{{ t('infer.test') }}</th>
           <th scope="col" class="text-right font-normal">
-            {{ hasLimits ? t('infer.wrong-verdict-after') : t('infer.doubt-left') }}
+            {{ hasLimits ? t('infer.wrong-verdict-column') : t('infer.uncertainty-left-column') }}
           </th>
-          <th scope="col" class="text-right font-normal">{{ t('infer.takes') }}</th>
-          <th scope="col" class="text-right font-normal">{{ t('infer.costs') }}</th>
+          <th scope="col" class="text-right font-normal">{{ t('infer.time-column') }}</th>
+          <th scope="col" class="text-right font-normal">{{ t('infer.cost-column') }}</th>
         </tr>
       </thead>
       <tbody>
@@ -106,7 +106,7 @@ const told = computed(() => {
       </tbody>
     </table>
     <div v-if="others.length" class="mt-2">
-      <p class="text-sm text-soft">{{ t('infer.or-write-down-another') }}</p>
+      <p class="text-sm text-soft">{{ t('infer.add-done-test') }}</p>
       <div class="flex flex-wrap gap-x-4">
         <template v-for="test in others" :key="test">
           <NuxtLink
@@ -127,6 +127,6 @@ const told = computed(() => {
       </div>
       <TestForm v-if="open && others.includes(open)" :test="open" @done="open = null" />
     </div>
-    <p class="mt-2 text-xs text-soft">{{ t('infer.minutes-and-costs-are-estimates') }}</p>
+    <p class="mt-2 text-xs text-soft">{{ t('infer.test-estimates-note') }}</p>
   </section>
 </template>

@@ -60,23 +60,23 @@ const resistivity = computed(() => wire.value && fourWire(wire.value, base.value
 function made(): Partial<MetalTest> | string {
   switch (props.test) {
     case 'density':
-      if (!told.airG || !told.waterG) return t('infer.both-weights-are-wanted')
-      if (!density.value) return t('infer.it-cannot-push-aside-more')
+      if (!told.airG || !told.waterG) return t('infer.needs-both-weights')
+      if (!density.value) return t('infer.displaces-too-much')
       return {
         kind: 'density',
         value: Number(density.value.gcm3.toFixed(4)),
         sd: Number(Math.max(0.001, density.value.sd).toFixed(4)),
       }
     case 'resistance':
-      return wire.value ? { kind: 'resistance', wire: wire.value } : t('infer.all-figures-are-wanted')
+      return wire.value ? { kind: 'resistance', wire: wire.value } : t('infer.needs-all-fields')
     case 'eddy':
-      return told.value ? { kind: 'eddy', value: told.value } : t('infer.type-what-it-shows')
+      return told.value ? { kind: 'eddy', value: told.value } : t('infer.needs-value')
     case 'hardness':
-      return told.value ? { kind: 'hardness', value: told.value } : t('infer.type-what-it-shows')
+      return told.value ? { kind: 'hardness', value: told.value } : t('infer.needs-value')
     case 'colour':
       return hue.value
         ? { kind: 'colour', hue: hue.value, text: HUE_WORDS[hue.value] }
-        : t('infer.choose-a-colour')
+        : t('infer.needs-colour')
     default:
       return ''
   }
@@ -99,18 +99,18 @@ function add(): void {
   >
     <template v-if="test === 'density'">
       <p class="col-span-2 text-sm text-soft">{{ t('infer.how-density') }}</p>
-      <QuantityField v-model="told.airG" :label="t('infer.piece-in-air')" kind="mass" nullable positive />
+      <QuantityField v-model="told.airG" :label="t('infer.air-mass-label')" kind="mass" nullable positive />
       <QuantityField
         v-model="told.waterG"
-        :label="t('infer.shown-hanging-in-water')"
+        :label="t('infer.water-mass-label')"
         kind="mass"
         nullable
         positive
       />
-      <QuantityField v-model="told.stepG" :label="t('infer.step-of-the-scale')" kind="mass" positive />
+      <QuantityField v-model="told.stepG" :label="t('infer.scale-step-label')" kind="mass" positive />
       <QuantityField
         v-model="told.waterC"
-        :label="t('infer.water-is-at')"
+        :label="t('infer.water-temperature-label')"
         kind="temperature"
         :min="0"
         :max="40"
@@ -120,7 +120,7 @@ function add(): void {
       </p>
     </template>
     <template v-else-if="test === 'resistance'">
-      <p class="col-span-2 text-sm text-soft">{{ t('infer.how-wires') }}</p>
+      <p class="col-span-2 text-sm text-soft">{{ t('infer.how-resistance') }}</p>
       <QuantityField
         v-model="told.amps"
         :label="t('infer.current-a')"
@@ -139,14 +139,14 @@ function add(): void {
       />
       <QuantityField
         v-model="told.lengthMm"
-        :label="t('infer.between-the-voltage-edges')"
+        :label="t('infer.voltage-length-label')"
         kind="length"
         nullable
         positive
       />
       <QuantityField
         v-model="told.barC"
-        :label="t('infer.bar-is-at')"
+        :label="t('infer.bar-temperature-label')"
         kind="temperature"
         :min="-50"
         :max="400"
@@ -179,9 +179,9 @@ function add(): void {
       />
       <p v-if="resistivity" class="col-span-2 font-bold" aria-live="polite">
         {{
-          t('infer.at-20-degrees', {
-            rho: fixed(resistivity.microOhmCm, 2),
-            sd: fixed(resistivity.sd, 2),
+          t('infer.resistivity-result', {
+            resistivity: fixed(resistivity.microOhmCm, 2),
+            uncertainty: fixed(resistivity.sd, 2),
             iacs: fixed(toIacs(resistivity.microOhmCm), 1),
           })
         }}
@@ -212,6 +212,6 @@ function add(): void {
       />
     </template>
     <p v-if="fault" role="alert" class="col-span-2 font-semibold text-oxide">{{ fault }}</p>
-    <button class="btn btn-next col-span-2">{{ t('infer.write-it-down') }}</button>
+    <button class="btn btn-next col-span-2">{{ t('infer.record-button') }}</button>
   </form>
 </template>

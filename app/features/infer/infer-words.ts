@@ -2,7 +2,7 @@ import type {
   Contradiction,
   Contribution,
   HeatInference,
-  Muteness,
+  UnusableReason,
   Observation,
   ShedTest,
 } from '#core/inference'
@@ -17,25 +17,25 @@ import { t, told } from '~/words'
 type Units = Pick<ReturnType<typeof useUnits>, 'grams' | 'degrees' | 'degreesApart'>
 
 export const OBSERVED_WORDS: Readonly<Record<Observation['is'], string>> = {
-  mass: t('infer.the-balance'),
+  mass: t('infer.source-balance'),
   density: t('infer.density-in-water'),
   liquidus: t('infer.cooling-curve'),
-  probe: t('infer.the-probe'),
+  probe: t('infer.source-probe'),
   resistivity: t('infer.resistance'),
   hardness: t('infer.hardness'),
-  colour: t('infer.colour-of-a-file-mark'),
-  reading: t('infer.a-reading'),
-  below: t('infer.a-reading'),
+  colour: t('infer.test-colour'),
+  reading: t('infer.source-reading'),
+  below: t('infer.source-reading'),
 }
 export const SHED_TEST_WORDS: Readonly<Record<ShedTest, string>> = {
   density: t('infer.density-in-water'),
   cooling: t('infer.cooling-curve'),
-  resistance: t('infer.resistance-by-four-wires'),
+  resistance: t('infer.test-resistance'),
   eddy: t('infer.conductivity-meter'),
   hardness: t('infer.hardness'),
-  colour: t('infer.colour-of-a-file-mark'),
-  xrf: t('infer.borrowed-xrf-gun'),
-  laboratory: t('infer.send-it-to-a-laboratory'),
+  colour: t('infer.test-colour'),
+  xrf: t('infer.test-xrf'),
+  laboratory: t('infer.test-laboratory'),
 }
 export const HUE_WORDS = {
   red: t('infer.hue-red'),
@@ -43,7 +43,7 @@ export const HUE_WORDS = {
   yellow: t('infer.hue-yellow'),
   pale: t('infer.hue-pale'),
 } as const
-export const MUTE_WORDS: Readonly<Record<Muteness, string>> = {
+export const MUTE_WORDS: Readonly<Record<UnusableReason, string>> = {
   'too-few': t('infer.mute-too-few'),
   'not-cooling': t('infer.mute-not-cooling'),
   'too-slow-readings': t('infer.mute-too-slow'),
@@ -69,17 +69,17 @@ export function answerWords(
     return {
       tone: 'plain',
       text: fits
-        ? t('infer.it-is-and-fits', {
-            main: main.join(', '),
-            name: told(first.alloy.name),
-            times: timesWords(first.odds),
+        ? t('infer.verdict-named', {
+            composition: main.join(', '),
+            alloyName: told(first.alloy.name),
+            certainty: timesWords(first.odds),
           })
-        : t('infer.it-is', { main: main.join(', ') }),
+        : t('infer.verdict-unnamed', { composition: main.join(', ') }),
     }
   }
   const times = timesWords(verdict.odds)
   if (verdict.call === 'inside')
-    return { tone: 'good', text: t('infer.it-is-all-limits-hold', { alloyName, times }) }
+    return { tone: 'good', text: t('infer.verdict-in-spec', { alloyName, certainty: times }) }
   const doubtful = verdict.limits
     .filter(({ call }) => call === 'unclear' || call === 'outside')
     .sort((one, other) => one.odds - other.odds)
@@ -87,21 +87,28 @@ export function answerWords(
   if (verdict.call === 'unclear')
     return {
       tone: 'warn',
-      text: t('infer.it-may-be', { alloyName, times, names: names || t('infer.all-together') }),
+      text: t('infer.verdict-doubtful', {
+        alloyName,
+        certainty: times,
+        elements: names || t('infer.whole-composition'),
+      }),
     }
   const faults = verdict.limits
     .filter(({ call }) => call === 'outside')
     .map(({ element, side }) =>
-      t('shared-heat.is-too', {
+      t(side === 'below' ? 'shared-heat.element-low' : 'shared-heat.element-high', {
         element: elementName(element),
-        part: side === 'below' ? t('small.low') : t('small.high'),
       }),
     )
   return {
     tone: 'warn',
     text: faults.length
-      ? t('infer.it-is-not', { alloyName, faults: listed(faults), times })
-      : t('infer.it-may-be', { alloyName, times, names: names || t('infer.all-together') }),
+      ? t('infer.verdict-out-of-spec', { alloyName, faults: listed(faults), certainty: times })
+      : t('infer.verdict-doubtful', {
+          alloyName,
+          certainty: times,
+          elements: names || t('infer.whole-composition'),
+        }),
   }
 }
 
@@ -142,8 +149,8 @@ export function seenWords(one: Observation, units: Units): string {
     case 'liquidus':
       return figureWords(one.is, one.celsius, units)
     case 'probe':
-      return t(one.offC >= 0 ? 'infer.reads-too-high' : 'infer.reads-too-low', {
-        by: units.degreesApart(Math.abs(one.offC)),
+      return t(one.offC >= 0 ? 'infer.probe-high' : 'infer.probe-low', {
+        offset: units.degreesApart(Math.abs(one.offC)),
       })
     case 'resistivity':
       return figureWords(one.is, one.microOhmCm, units)
@@ -160,10 +167,10 @@ export function seenWords(one: Observation, units: Units): string {
 
 /** What an observation adds to the charge. */
 export function saysWords({ says }: Contribution): string {
-  if (says.length === 0) return t('infer.it-narrows-nothing')
+  if (says.length === 0) return t('infer.evidence-neutral')
   return says
     .map(({ element, pct, sd, before }) =>
-      t('infer.says-before', {
+      t('infer.evidence-change', {
         element,
         now: withSpread(pct, sd),
         before: withSpread(before.pct, before.sd),
@@ -190,6 +197,6 @@ export function againstWords({ is, found, expected, apart }: Contradiction, unit
     case 'resistivity':
       return t('infer.against-resistivity', figures)
     default:
-      return t('infer.against-other', { ...figures, what: OBSERVED_WORDS[is] })
+      return t('infer.against-other', { ...figures, test: OBSERVED_WORDS[is] })
   }
 }

@@ -66,7 +66,7 @@ export function useCurve() {
     const probeId = heat.value?.thermocoupleId ?? null
     put(
       made(id, { curve: { points: points.value.map(([s, c]) => [s, c]), probeId } }),
-      t('infer.record-a-cooling-curve'),
+      t('infer.record-curve-edit'),
       `curve-${id}`,
     )
   }
@@ -101,12 +101,12 @@ export function useCurve() {
     const probeId = heat.value?.thermocoupleId ?? null
     put(
       made(id, { text: text.slice(0, 500), curve: { points: read.map(([s, c]) => [s, c]), probeId } }),
-      t('infer.add-a-cooling-curve'),
+      t('infer.add-curve-edit'),
     )
   }
   /** Only where it froze, read by eye. */
   function takeArrest(celsius: number): void {
-    put(made(crypto.randomUUID(), { value: celsius }), t('infer.add-a-cooling-curve'))
+    put(made(crypto.randomUUID(), { value: celsius }), t('infer.add-curve-edit'))
   }
   /** "0 720" and so on, a line a reading, in the yard's degrees. */
   function parseTyped(text: string): CurvePoint[] | { line: number } {
@@ -123,7 +123,7 @@ export function useCurve() {
     return read.length > 0 ? read.slice(0, MOST_CURVE_POINTS) : { line: 1 }
   }
   function remove(id: string): void {
-    edit(t('assay.remove-a-test'), { tests: (heat.value?.tests ?? []).filter((test) => test.id !== id) })
+    edit(t('assay.remove-test-edit'), { tests: (heat.value?.tests ?? []).filter((test) => test.id !== id) })
   }
 
   const reading = shallowRef<CurveReading | null>(null)

@@ -18,40 +18,40 @@ onMounted(() => void folder.look())
 <template>
   <div class="mt-4 border-t border-line pt-3" data-testid="folder">
     <p v-if="!offered" class="text-soft">
-      {{ t('keeping.this-browser-cannot-write-into-a') }}
+      {{ t('keeping.no-folder-support') }}
     </p>
     <template v-else-if="state === 'none'">
       <p class="text-soft">
-        {{ t('keeping.or-let-it-write-one-a') }}
+        {{ t('keeping.folder-hint') }}
       </p>
-      <button class="btn mt-2" @click="after(folder.choose())">{{ t('keeping.choose-a-folder') }}</button>
+      <button class="btn mt-2" @click="after(folder.choose())">
+        {{ t('keeping.choose-folder-button') }}
+      </button>
     </template>
     <template v-else-if="state === 'asleep'">
       <p>
-        <I18nT keypath="keeping.the-browser-was-started-anew-and" scope="global"
-          ><template #strong><b>{{ name }}</b></template></I18nT
+        <I18nT keypath="keeping.folder-permission" scope="global"
+          ><template #folderName><b>{{ name }}</b></template></I18nT
         >
       </p>
       <div class="mt-2 flex flex-wrap gap-3">
-        <button class="btn btn-next" @click="after(folder.wake())">{{ t('keeping.allow-it') }}</button>
-        <button class="btn" @click="folder.leave()">{{ t('keeping.stop-using-the-folder') }}</button>
+        <button class="btn btn-next" @click="after(folder.wake())">{{ t('keeping.allow-button') }}</button>
+        <button class="btn" @click="folder.leave()">{{ t('keeping.stop-folder-button') }}</button>
       </div>
     </template>
     <template v-else>
       <p>
-        <I18nT keypath="keeping.writes-itself-into" scope="global"
-          ><template #strong><b>{{ name }}</b></template
-          ><template #part
-            ><template v-if="lastWritten">{{
-              t('keeping.last-on', { format: momentWords(lastWritten) })
-            }}</template></template
-          ></I18nT
+        <I18nT keypath="keeping.folder-active" scope="global"
+          ><template #folderName><b>{{ name }}</b></template></I18nT
         >
+        <template v-if="lastWritten">
+          {{ t('keeping.folder-last', { time: momentWords(lastWritten) }) }}
+        </template>
       </p>
       <div class="mt-2 flex flex-wrap gap-3">
-        <button class="btn" @click="after(folder.write())">{{ t('keeping.write-now') }}</button>
-        <button class="btn" @click="after(folder.choose())">{{ t('keeping.another-folder') }}</button>
-        <button class="btn" @click="folder.leave()">{{ t('keeping.stop-using-the-folder') }}</button>
+        <button class="btn" @click="after(folder.write())">{{ t('keeping.write-now-button') }}</button>
+        <button class="btn" @click="after(folder.choose())">{{ t('keeping.other-folder-button') }}</button>
+        <button class="btn" @click="folder.leave()">{{ t('keeping.stop-folder-button') }}</button>
       </div>
     </template>
     <p v-if="fault" role="alert" class="mt-2 font-semibold text-oxide">{{ fault }}</p>

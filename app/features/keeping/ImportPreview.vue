@@ -2,16 +2,16 @@
 import { t } from '~/words'
 import { I18nT } from 'vue-i18n'
 import { heatStamp } from '#core/heat'
-import { clashKey, comparing, drawIn, type Comparison } from '#core/merge'
+import { clashKey, comparing, mergeFile, type Comparison } from '#core/merge'
 import type { Collection, Workspace } from '#core/workspace'
 import { photosNotKept, type YardOfFile } from './useYardFile'
-import { breather } from '~/storage/breathe'
+import { yieldToEventLoop } from '~/storage/breathe'
 import { navigateTo } from '#imports'
 import { computed, reactive, ref, shallowRef, watch } from 'vue'
 import { useNotices } from '~/shared/page/useNotices'
 import { useParts } from '~/shared/words/useParts'
 import { type Edit, useYard } from '~/storage/yard-store'
-import { counted } from '~/shared/units/figures'
+import { counted, firstFew } from '~/shared/units/figures'
 import { isolated } from '~/shared/units/isolated'
 import { useInGroup } from '~/shared/page/useInGroup'
 import SheetDialog from '~/shared/page/SheetDialog.vue'
@@ -32,7 +32,7 @@ const inGroup = useInGroup()
 const comparingNow = ref(true)
 async function compare(file: Workspace): Promise<Comparison[]> {
   const course = comparing(yard.workspace, file, props.file.fits)
-  const breathe = breather()
+  const breathe = yieldToEventLoop()
   for (;;) {
     const step = course.next()
     if (step.done) return step.value
@@ -65,18 +65,18 @@ const lists = computed(() =>
   [
     { title: t('keeping.new'), records: compared.value.flatMap(({ added }) => added) },
     {
-      title: t('keeping.changed-the-files-is-later'),
+      title: t('keeping.changed-theirs-later'),
       records: compared.value.flatMap(({ changed }) =>
         changed.filter(({ later }) => later === 'theirs').map((one) => one.theirs),
       ),
     },
     {
-      title: t('keeping.changed-yours-is-later'),
+      title: t('keeping.changed-mine-later'),
       records: compared.value.flatMap(({ changed }) =>
         changed.filter(({ later }) => later === 'mine').map(({ mine }) => mine),
       ),
     },
-    { title: t('keeping.only-in-your-yard'), records: compared.value.flatMap(({ onlyHere }) => onlyHere) },
+    { title: t('keeping.only-here-heading'), records: compared.value.flatMap(({ onlyHere }) => onlyHere) },
   ].filter(({ records }) => records.length > 0),
 )
 const MOST_NAMES = 12
@@ -99,7 +99,7 @@ const clashes = computed(() =>
       ),
     ),
 )
-const drawn = computed(() => drawIn(yard.workspace, compared.value, answers))
+const drawn = computed(() => mergeFile(yard.workspace, compared.value, answers))
 const fault = ref('')
 
 /** What was taken is on its way to the disk: nothing is announced before it is there. */
@@ -133,24 +133,25 @@ const merge = () =>
   take(async (workspace) => {
     // With pictures it names them otherwise.
     const again = workspace === theirs.value ? compared.value : await compare(workspace)
-    const { edits } = drawIn(yard.workspace, again, answers)
+    const { edits } = mergeFile(yard.workspace, again, answers)
     const { name } = props.file
-    if (!yard.commit(t('keeping.merge', { name }), edits as Edit<Collection>[], undefined, true)) return null
-    return t('keeping.merged-undo-takes-them-out-again', { name, edits: counted(edits.length, 'record') })
+    if (
+      !yard.commit(t('keeping.merge-edit', { fileName: name }), edits as Edit<Collection>[], undefined, true)
+    )
+      return null
+    return t('keeping.merged', { fileName: name, edits: counted(edits.length, 'record') })
   })
 const replace = () =>
   take((workspace) => {
     const { name } = props.file
     const became = yard.replaceAll(`${t('small.open')} ${name}`, workspace)
     if (became === 'refused') return null
-    return became === 'same'
-      ? t('keeping.your-yard-is-the-same', { name })
-      : t('keeping.opened-undo-brings-the-former-yard', { name })
+    return became === 'same' ? t('keeping.same-records', { name }) : t('keeping.opened', { fileName: name })
   })
 </script>
 
 <template>
-  <SheetDialog :title="t('keeping.open', { name: file.name })" wide @close="emit('close')">
+  <SheetDialog :title="t('keeping.open-edit', { fileName: file.name })" wide @close="emit('close')">
     <div
       v-if="file.damage"
       role="alert"
@@ -160,13 +161,13 @@ const replace = () =>
       <p>{{ file.damage }}</p>
       <label v-if="file.more" class="mt-2 flex items-center gap-2">
         <input v-model="withDoubtful" type="checkbox" class="size-6 accent-(--ember)" />
-        {{ t('keeping.take-also-that-can-be-read', { count: counted(file.more.count, 'record') }) }}
+        {{ t('keeping.take-unverified-option', { count: counted(file.more.count, 'record') }) }}
       </label>
     </div>
-    <p v-if="comparingNow" class="late mb-3" role="status">{{ t('keeping.comparing-it-with-your-yard') }}</p>
+    <p v-if="comparingNow" class="late mb-3" role="status">{{ t('keeping.comparing') }}</p>
     <p v-else class="mb-3 text-lg" data-testid="import-counts">
       {{
-        t('keeping.new-later-than-yours-older-than', {
+        t('keeping.comparison', {
           added: counts.added,
           newer: counts.newer,
           older: counts.older,
@@ -177,27 +178,19 @@ const replace = () =>
     </p>
     <div v-for="list in lists" :key="list.title" class="mb-2 text-sm">
       <b>{{ list.title }}:</b>
-      {{
-        list.records
-          .slice(0, MOST_NAMES)
-          .map((one) => recordName(one))
-          .join(', ')
-      }}<template v-if="list.records.length > MOST_NAMES">{{
-        t('keeping.and-more', { records: list.records.length - MOST_NAMES })
-      }}</template
-      >.
+      {{ firstFew(list.records.map(recordName), MOST_NAMES) }}.
     </div>
     <p v-for="one in drawn.renumbered" :key="one.to" class="mb-2 text-sm" data-testid="renumbered">
-      <I18nT keypath="keeping.your-yard-has-another-of-the" scope="global"
-        ><template #strong><b>{{ heatStamp(one.to) }}</b></template
-        ><template #from>{{ heatStamp(one.from) }}</template
+      <I18nT keypath="keeping.heat-renumbered" scope="global"
+        ><template #newNumber><b>{{ heatStamp(one.to) }}</b></template
+        ><template #heatNumber>{{ heatStamp(one.from) }}</template
         ><template #title>{{ isolated(one.title) }}</template></I18nT
       >
     </p>
-    <section v-if="clashes.length" class="mt-3" :aria-label="t('keeping.changed-on-both-sides')">
-      <h3 class="chalk mb-1">{{ t('keeping.changed-on-both-sides') }}</h3>
+    <section v-if="clashes.length" class="mt-3" :aria-label="t('keeping.clashes-heading')">
+      <h3 class="chalk mb-1">{{ t('keeping.clashes-heading') }}</h3>
       <p class="mb-2 text-sm text-soft">
-        {{ t('keeping.merged-the-marked-one-stands-all') }}
+        {{ t('keeping.clashes-hint') }}
       </p>
       <fieldset
         v-for="clash in clashes.slice(0, MOST_CLASHES)"
@@ -221,31 +214,31 @@ const replace = () =>
             @change="answers.set(clash.key, side)"
           />
           <span class="min-w-0 wrap-anywhere whitespace-pre-wrap"
-            >{{ side === 'mine' ? t('keeping.yours') : t('keeping.the-files') }}:
+            >{{ side === 'mine' ? t('keeping.yours') : t('keeping.theirs') }}:
             {{ said(clash.path, clash[side]) }}</span
           >
         </label>
       </fieldset>
       <p v-if="clashes.length > MOST_CLASHES" class="text-sm">
-        {{ t('keeping.and-more-where-the-later-one', { clashes: clashes.length - MOST_CLASHES }) }}
+        {{ t('keeping.clashes-more', { clashes: clashes.length - MOST_CLASHES }) }}
       </p>
     </section>
     <p v-if="fault" role="alert" class="mt-3 font-semibold text-oxide">{{ fault }}</p>
     <p v-if="inGroup" class="mt-3 border-l-8 border-amber bg-amber-wash p-3" data-testid="on-all-devices">
-      {{ t('keeping.it-changes-the-yard-on-all') }}
+      {{ t('keeping.group-warning') }}
     </p>
     <p v-if="saving" class="late mt-3" role="status">{{ t('keeping.saving') }}</p>
     <div class="mt-4 flex flex-wrap gap-3">
       <button class="btn btn-next" :disabled="comparingNow || saving" @click="merge">
-        {{ t('keeping.merge-it-in') }}
+        {{ t('keeping.merge-button') }}
       </button>
       <button class="btn" :disabled="saving" @click="replace">
-        {{ t('keeping.put-it-in-place-of-my') }}
+        {{ t('keeping.replace-button') }}
       </button>
-      <button class="btn btn-quiet" @click="emit('close')">{{ t('keeping.leave-all-as-it-is') }}</button>
+      <button class="btn btn-quiet" @click="emit('close')">{{ t('keeping.cancel-button') }}</button>
     </div>
     <p class="mt-3 text-sm text-soft">
-      {{ t('keeping.merging-adds-what-is-new-and') }}
+      {{ t('keeping.merge-hint') }}
     </p>
   </SheetDialog>
 </template>

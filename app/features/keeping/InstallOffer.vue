@@ -14,9 +14,9 @@ async function install(): Promise<void> {
 </script>
 
 <template>
-  <p v-if="installed" class="mt-2">{{ t('keeping.it-is-installed-on-this-device') }}</p>
+  <p v-if="installed" class="mt-2">{{ t('keeping.installed') }}</p>
   <p v-else-if="installing" class="mt-2">
-    <button class="btn" @click="install">{{ t('keeping.put-it-on-this-device') }}</button>
+    <button class="btn" @click="install">{{ t('keeping.install-button') }}</button>
   </p>
-  <p v-else-if="byHand" class="mt-2 text-soft">{{ t('keeping.share-then-add-to-home-screen') }}</p>
+  <p v-else-if="byHand" class="mt-2 text-soft">{{ t('keeping.install-hint') }}</p>
 </template>

@@ -37,10 +37,10 @@ onMounted(async () => {
 
 <template>
   <section class="slab relative max-w-xl p-5">
-    <h1 class="mb-2 text-2xl font-bold">{{ t('keeping.open-a-file') }}</h1>
-    <p class="mb-3">{{ name ? t('keeping.sent-here', { name }) : t('keeping.send-a-yard-or-a-charge') }}</p>
+    <h1 class="mb-2 text-2xl font-bold">{{ t('keeping.open-page-title') }}</h1>
+    <p class="mb-3">{{ name ? t('keeping.file-received', { name }) : t('keeping.open-page-hint') }}</p>
     <p v-if="fault" role="alert" class="mb-3 font-semibold text-oxide">{{ fault }}</p>
-    <button class="btn btn-next" @click="opener?.open()">{{ t('keeping.choose-a-yard-file') }}</button>
+    <button class="btn btn-next" @click="opener?.open()">{{ t('keeping.choose-file-button') }}</button>
     <YardFileOpener ref="opener" />
   </section>
 </template>

@@ -31,7 +31,9 @@ const fault = ref('')
 /** why none can be listed or kept here; empty where they can */
 const noSnapshots = ref('')
 const room = (mb: number) =>
-  mb < 1000 ? t('keeping.mb', { toFixed: fixed(mb, 1) }) : t('keeping.gb', { toFixed: fixed(mb / 1024, 1) })
+  mb < 1000
+    ? t('keeping.megabytes', { size: fixed(mb, 1) })
+    : t('keeping.gigabytes', { size: fixed(mb / 1024, 1) })
 const denied = ref(false)
 const opener = useTemplateRef<{ open: () => void }>('opener')
 async function ask(): Promise<void> {
@@ -41,13 +43,13 @@ async function ask(): Promise<void> {
 const aside = ref<string[]>([])
 async function saveAside(): Promise<void> {
   downloadText(JSON.stringify(await yard.setAside(), null, 1), 'set-aside.json')
-  announce(t('keeping.the-damaged-records-are-in-your'))
+  announce(t('keeping.damaged-saved'))
 }
 async function refresh(): Promise<void> {
   aside.value = Object.keys(await yard.setAside().catch(() => ({})))
   await keeping.look()
   if (yard.keeping === 'nowhere') {
-    noSnapshots.value = t('keeping.this-browser-keeps-nothing-so-no')
+    noSnapshots.value = t('keeping.no-snapshots')
     return
   }
   const { listSnapshots } = await import('~/storage/snapshots')
@@ -55,7 +57,7 @@ async function refresh(): Promise<void> {
     snapshots.value = await listSnapshots()
     noSnapshots.value = ''
   } catch (error) {
-    noSnapshots.value = t('keeping.the-snapshots-will-not-open-load', { error: why(error) })
+    noSnapshots.value = t('keeping.snapshots-failed', { reason: why(error) })
   }
 }
 onMounted(() => void refresh())
@@ -66,13 +68,13 @@ async function open(key: string, at: string): Promise<void> {
   const read = bytes && (await readYardFile(bytes).catch(() => null))
   const found = read && foundIn(read)
   if (!found || typeof found === 'string') {
-    fault.value = t('keeping.this-snapshot-cannot-be-read-any')
+    fault.value = t('keeping.snapshot-unreadable')
     return
   }
   fault.value = ''
   opened.value = {
     ...found,
-    name: t('keeping.the-snapshot-of', { at: when(at) }),
+    name: t('keeping.snapshot-name', { time: when(at) }),
     photos: {},
     fits: await recordFits(),
   }
@@ -80,10 +82,10 @@ async function open(key: string, at: string): Promise<void> {
 async function take(): Promise<void> {
   fault.value = ''
   try {
-    await keeping.snapshot(t('keeping.by-hand'))
-    announce(t('keeping.a-snapshot-is-kept'))
+    await keeping.snapshot(t('keeping.snapshot-by-hand'))
+    announce(t('keeping.snapshot-taken'))
   } catch (error) {
-    fault.value = t('keeping.no-snapshot-could-be-kept-your', { error: why(error) })
+    fault.value = t('keeping.snapshot-failed', { reason: why(error) })
   }
   await refresh()
 }
@@ -92,65 +94,63 @@ const when = momentWords
 
 <template>
   <section>
-    <h1 class="text-2xl font-bold">{{ t('keeping.safe-keeping') }}</h1>
+    <h1 class="text-2xl font-bold">{{ t('keeping.page-title') }}</h1>
     <p class="mb-4 text-soft">
-      {{ t('keeping.all-of-it-lives-in-this') }}
+      {{ t('keeping.page-hint') }}
     </p>
     <div class="grid gap-5 md:grid-cols-2 lg:grid-cols-3">
       <section class="slab p-4" :aria-label="t('keeping.backup')">
         <h2 class="chalk mb-2">{{ t('keeping.backup') }}</h2>
         <p data-testid="since-backup">
           <template v-if="lastBackup">{{
-            t('keeping.last-one-since', { lastBackup: when(lastBackup), since: counted(since, 'change') })
+            t('keeping.last-backup', { lastBackup: when(lastBackup), changes: counted(since, 'change') })
           }}</template>
-          <template v-else>{{ t('keeping.none-yet-so-far', { since: counted(since, 'change') }) }}</template>
+          <template v-else>{{ t('keeping.no-backup', { changes: counted(since, 'change') }) }}</template>
         </p>
         <div class="relative mt-3 flex flex-wrap gap-2">
           <button class="btn btn-next" :disabled="yard.isEmpty" @click="exportYard">
-            {{ t('keeping.save-a-backup-file') }}
+            {{ t('keeping.save-backup-button') }}
           </button>
-          <button class="btn" @click="opener?.open()">{{ t('keeping.open-one') }}</button>
+          <button class="btn" @click="opener?.open()">{{ t('keeping.open-backup-button') }}</button>
           <YardFileOpener ref="opener" />
         </div>
         <p class="mt-1 text-sm text-soft">
-          {{ t('keeping.a-file-opened-is-looked-at') }}
+          {{ t('keeping.open-backup-hint') }}
         </p>
         <BackupFolder @written="keeping.backedUp" />
       </section>
-      <section class="slab p-4" :aria-label="t('keeping.this-browser')">
-        <h2 class="chalk mb-2">{{ t('keeping.this-browser') }}</h2>
-        <p v-if="lasting">{{ t('keeping.it-has-promised-to-keep-the') }}</p>
+      <section class="slab p-4" :aria-label="t('keeping.browser-heading')">
+        <h2 class="chalk mb-2">{{ t('keeping.browser-heading') }}</h2>
+        <p v-if="lasting">{{ t('keeping.persistent') }}</p>
         <template v-else>
           <p>
-            {{ t('keeping.it-may-throw-the-yard-away') }}
+            {{ t('keeping.not-persistent') }}
           </p>
-          <button class="btn mt-2" @click="ask">{{ t('keeping.ask-it-to-keep-it') }}</button>
+          <button class="btn mt-2" @click="ask">{{ t('keeping.ask-persistence-button') }}</button>
           <p v-if="denied" role="status" class="mt-2">
-            {{ t('keeping.it-made-no-promise-browsers-give') }}
+            {{ t('keeping.persistence-refused') }}
           </p>
         </template>
         <InstallOffer />
         <p v-if="usedMb !== null && roomMb !== null" class="mt-2 text-soft">
-          <I18nT keypath="keeping.used-of-about" scope="global"
-            ><template #strong
-              ><b v-if="nearlyFull" class="text-oxide">{{
-                t('keeping.it-is-nearly-full-save-a')
-              }}</b></template
-            ><template #usedMb>{{ room(usedMb) }}</template
-            ><template #roomMb>{{ room(roomMb) }}</template></I18nT
+          <I18nT keypath="keeping.storage-used" scope="global"
+            ><template #warning
+              ><b v-if="nearlyFull" class="text-oxide">{{ t('keeping.storage-warning') }}</b></template
+            ><template #used>{{ room(usedMb) }}</template
+            ><template #available>{{ room(roomMb) }}</template></I18nT
           >
         </p>
       </section>
       <section class="slab p-4" :aria-label="t('keeping.snapshots')">
         <div class="mb-2 flex flex-wrap items-center gap-3">
-          <h2 class="chalk flex-1">{{ t('keeping.snapshots-kept-apart') }}</h2>
+          <h2 class="chalk flex-1">{{ t('keeping.snapshots-region') }}</h2>
           <button class="btn" :disabled="yard.isEmpty || !!noSnapshots" @click="take">
-            {{ t('keeping.take-one-now') }}
+            {{ t('keeping.take-snapshot-button') }}
           </button>
         </div>
         <p v-if="noSnapshots" data-testid="no-snapshots">{{ noSnapshots }}</p>
         <p v-else-if="!snapshots.length" class="text-soft">
-          {{ t('keeping.one-is-taken-after-every-forty') }}
+          {{ t('keeping.snapshots-hint') }}
         </p>
         <ul data-testid="snapshots">
           <li
@@ -163,11 +163,8 @@ const when = momentWords
               {{ counted(one.lots, 'lot') }}</span
             >
             <button class="btn" @click="open(one.key, one.at)">
-              <I18nT keypath="keeping.look-at-it" scope="global"
-                ><template #part
-                  ><span class="sr-only"> {{ ' ' + t('keeping.of', { at: when(one.at) }) }}</span></template
-                ></I18nT
-              >
+              {{ t('keeping.look-at-it')
+              }}<span class="sr-only"> {{ ' ' + t('keeping.snapshot-of', { time: when(one.at) }) }}</span>
             </button>
           </li>
         </ul>
@@ -180,21 +177,13 @@ const when = momentWords
       >
         <h2 class="chalk">{{ t('keeping.set-aside') }}</h2>
         <p class="flex-1 basis-60">
-          {{
-            t('keeping.damaged-and-set-aside-at-a', {
-              part:
-                aside.length === 1
-                  ? t('keeping.one-record-was')
-                  : t('keeping.records-were', { aside: aside.length }),
-              part2: aside.length === 1 ? t('keeping.it') : t('keeping.them'),
-            })
-          }}
+          {{ t('keeping.records-set-aside', { records: counted(aside.length, 'damaged-record') }) }}
         </p>
-        <button class="btn" @click="saveAside">{{ t('keeping.save-as-it-lies') }}</button>
+        <button class="btn" @click="saveAside">{{ t('keeping.save-damaged-button') }}</button>
       </section>
-      <section class="slab p-4 md:col-span-2 lg:col-span-3" :aria-label="t('keeping.what-it-is-made-of')">
+      <section class="slab p-4 md:col-span-2 lg:col-span-3" :aria-label="t('keeping.components-heading')">
         <details>
-          <summary class="chalk">{{ t('keeping.what-the-program-is-made-of') }}</summary>
+          <summary class="chalk">{{ t('keeping.components-link') }}</summary>
           <ul class="mt-2 columns-1 text-sm sm:columns-2">
             <li v-for="one in licences.packages" :key="one.name">
               {{ one.name }} {{ one.version }}: {{ one.licence }}

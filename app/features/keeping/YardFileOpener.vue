@@ -18,7 +18,7 @@ defineExpose({ open: () => fileInput.value?.click(), openFile })
       type="file"
       accept=".json,.zip,application/json,application/zip"
       class="hidden"
-      :aria-label="t('keeping.yard-file')"
+      :aria-label="t('keeping.file-label')"
       @change="importYard"
     />
     <p
@@ -27,22 +27,22 @@ defineExpose({ open: () => fileInput.value?.click(), openFile })
       class="absolute right-0 z-50 mt-1 w-80 border-2 border-oxide bg-panel p-3 text-sm"
     >
       {{ importFault }}
-      <button class="btn btn-quiet" @click="importFault = ''">{{ t('keeping.close') }}</button>
+      <button class="btn btn-quiet" @click="importFault = ''">{{ t('keeping.close-button') }}</button>
     </p>
     <div
       v-if="reading"
       role="status"
       class="late absolute right-0 z-50 mt-1 w-80 border-2 border-ink bg-panel p-3 text-sm"
     >
-      <p class="mb-2 break-words">{{ t('keeping.reading', { name: isolated(reading.name) }) }}</p>
+      <p class="mb-2 break-words">{{ t('keeping.reading-file', { fileName: isolated(reading.name) }) }}</p>
       <div class="flex items-center gap-3">
         <progress
           class="bar flex-1"
           :value="reading.done ?? undefined"
           max="1"
-          :aria-label="t('keeping.read-so-far')"
+          :aria-label="t('keeping.read-progress')"
         />
-        <button class="btn" @click="reading.stop()">{{ t('keeping.stop') }}</button>
+        <button class="btn" @click="reading.stop()">{{ t('keeping.stop-button') }}</button>
       </div>
     </div>
     <p

@@ -39,7 +39,7 @@ export function useBackupFolder() {
       fault.value = ''
       return true
     } catch (error) {
-      fault.value = t('keeping.the-backup-could-not-be-written', { name: name.value, error: why(error) })
+      fault.value = t('keeping.folder-write-failed', { folderName: name.value, reason: why(error) })
       return false
     } finally {
       writing = false
@@ -52,7 +52,7 @@ export function useBackupFolder() {
     try {
       if (!(await chooseFolder())) return false
     } catch (error) {
-      fault.value = t('keeping.this-folder-cannot-be-used', { error: why(error) })
+      fault.value = t('keeping.folder-unusable', { reason: why(error) })
       return false
     }
     await look()
@@ -71,7 +71,7 @@ export function useBackupFolder() {
     await leaveFolder()
     fault.value = ''
     await look()
-    announce(t('keeping.nothing-more-is-written-into-the'))
+    announce(t('keeping.folder-stopped'))
   }
 
   return { offered, state, name, fault, lastWritten, look, write, choose, wake, leave }

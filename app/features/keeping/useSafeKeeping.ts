@@ -59,7 +59,7 @@ export function useSafeKeeping() {
     changes.value++
     if (changes.value % FOLDER_EVERY === 0) void look()
     if (changes.value % SNAPSHOT_EVERY === 0)
-      void snapshot(t('keeping.after-changes', { SNAPSHOT_EVERY })).catch(() => {})
+      void snapshot(t('keeping.snapshot-after', { count: SNAPSHOT_EVERY })).catch(() => {})
     if (since.value >= FOLDER_EVERY) void intoFolder()
   }
   /** The page is left: what the folder has not yet goes into it. */

@@ -12,7 +12,7 @@ import { useNotices } from '~/shared/page/useNotices'
 import { pickedFile } from '~/shared/fields/usePickedFile'
 import { useSafeKeeping } from './useSafeKeeping'
 import { today, useYard } from '~/storage/yard-store'
-import { counted } from '~/shared/units/figures'
+import { counted, sentences } from '~/shared/units/figures'
 
 /** A yard from a file, to be looked at before it changes anything. */
 export interface YardOfFile {
@@ -48,21 +48,22 @@ export function useYardFile() {
 
   async function exportYard(): Promise<void> {
     if (yard.looking) {
-      announce(t('keeping.this-yard-is-only-to-be'))
+      announce(t('keeping.read-only-save'))
       return
     }
     const { packYard } = await import('~/storage/pack-yard')
     const { name, blob, lost } = await packYard(yard.workspace, today())
     downloadBlob(blob, name)
     backedUp()
-    const left = lost === 1 ? t('keeping.one-picture') : t('keeping.pictures', { lost })
+    const pictures = counted(lost, 'picture')
     announce(
-      t('keeping.the-yard-is-in-your-downloads', {
-        part:
-          lost === 0
-            ? ''
-            : ` ${elsewhere.value ? t('keeping.lie-on-another-device', { left }) : t('keeping.could-not-be-read-and-stayed', { left })}`,
-      }),
+      sentences(
+        t('keeping.file-saved'),
+        lost > 0 &&
+          (elsewhere.value
+            ? t('keeping.pictures-elsewhere', { pictures })
+            : t('keeping.pictures-missing', { pictures })),
+      ),
     )
   }
 
@@ -71,7 +72,7 @@ export function useYardFile() {
     const mine = {
       name: file.name,
       done: null,
-      stop: () => stopper.abort(new Stopped(t('keeping.it-was-stopped'))),
+      stop: () => stopper.abort(new Stopped(t('keeping.stopped-reason'))),
     }
     reading.value?.stop()
     reading.value = mine
@@ -81,7 +82,7 @@ export function useYardFile() {
       return await readYardFile(bytes, (done) => (reading.value = { ...mine, done }), stopper.signal)
     } catch (error) {
       if (!(error instanceof Stopped))
-        importFault.value = t('keeping.could-not-be-read-it-may', { name: file.name, error: why(error) })
+        importFault.value = t('keeping.file-unreadable', { fileName: file.name, reason: why(error) })
       return null
     } finally {
       if (reading.value?.stop === mine.stop) reading.value = null
@@ -97,7 +98,7 @@ export function useYardFile() {
 
   async function openFile(file: File): Promise<void> {
     if (yard.keeping === 'shut') {
-      importFault.value = t('keeping.your-yard-is-here-and-will')
+      importFault.value = t('keeping.yard-shut')
       return
     }
     if (yard.looking && !yard.looking.own) await yard.stopLooking()
@@ -111,7 +112,7 @@ export function useYardFile() {
     }
     const found = foundIn(read)
     if (typeof found === 'string') {
-      importFault.value = t('keeping.your-yard-is-as-it-was', { found })
+      importFault.value = t('keeping.unchanged', { finding: found })
       return
     }
     // Nothing is written, pictures neither, before the person has said yes.
@@ -123,7 +124,7 @@ export function useYardFile() {
     }
     try {
       const { bringPhotos } = await import('~/storage/bring-photos')
-      yard.replaceAll(t('small.open-a-yard-from-a-file'), await bringPhotos(ofFile.workspace, ofFile.photos))
+      yard.replaceAll(t('small.open-file-edit'), await bringPhotos(ofFile.workspace, ofFile.photos))
     } catch (error) {
       importFault.value = photosNotKept(file.name, error)
       return
@@ -132,7 +133,7 @@ export function useYardFile() {
     await yard.saved()
     saving.value = false
     if (yard.saveError) return
-    announce(t('keeping.opened-undo-brings-the-former-yard', { name: file.name }))
+    announce(t('keeping.opened', { fileName: file.name }))
     await navigateTo('/')
   }
 
@@ -140,7 +141,7 @@ export function useYardFile() {
 }
 
 export const photosNotKept = (name: string, error: unknown): string =>
-  t('keeping.the-pictures-in-could-not-be', { name, error: why(error) })
+  t('keeping.pictures-not-stored', { fileName: name, reason: why(error) })
 
 /** What of a file can be opened, and what is wrong with it; words only, where nothing can. */
 export function foundIn(read: ZipRead): Pick<YardOfFile, 'workspace' | 'damage' | 'more'> | string {
@@ -148,12 +149,10 @@ export function foundIn(read: ZipRead): Pick<YardOfFile, 'workspace' | 'damage' 
   const { fault } = read
   if (fault.kind === 'package-damaged') {
     const pictures =
-      fault.lost === 0
-        ? ''
-        : ` ${t('keeping.of-it-are-broken-and-left', { lost: counted(fault.lost, 'picture') })}`
+      fault.lost === 0 ? '' : ` ${t('keeping.pictures-broken', { pictures: counted(fault.lost, 'picture') })}`
     const damage = fault.vouched
-      ? t('keeping.this-package-is-not-as-it', { pictures })
-      : t('keeping.this-package-is-not-as-it-2', { pictures })
+      ? t('keeping.package-altered', { pictures })
+      : t('keeping.package-unverified', { pictures })
     return { workspace: fault.workspace, damage, more: null }
   }
   if (fault.kind !== 'damaged' || fault.salvage.counts.whole + fault.salvage.counts.doubtful === 0)
@@ -162,19 +161,19 @@ export function foundIn(read: ZipRead): Pick<YardOfFile, 'workspace' | 'damage' 
   const lost =
     counts.lost === 0
       ? ''
-      : ` ${t('keeping.cannot-be-read-any-more', { lost: counted(counts.lost, 'record') })}`
+      : ` ${t('keeping.records-unreadable', { records: counted(counts.lost, 'record') })}`
   if (counts.whole === 0)
     return {
       workspace: readable,
-      damage: t('keeping.this-file-is-damaged-or-cut', {
-        doubtful: counted(counts.doubtful, 'record'),
+      damage: t('keeping.file-damaged', {
+        records: counted(counts.doubtful, 'record'),
         lost,
       }),
       more: null,
     }
   return {
     workspace: whole,
-    damage: t('keeping.this-file-is-not-as-it', { whole: counted(counts.whole, 'record'), lost }),
+    damage: t('keeping.file-altered', { records: counted(counts.whole, 'record'), lost }),
     more: counts.doubtful > 0 ? { workspace: readable, count: counts.doubtful } : null,
   }
 }
@@ -184,23 +183,23 @@ function faultWords(fault: ZipFault): string {
     case 'bad-zip':
     case 'package-damaged':
     case 'damaged':
-      return t('keeping.this-file-is-damaged-or-cut-2')
+      return t('keeping.file-lost')
     case 'too-large':
-      return t('keeping.this-file-holds-more-than-a')
+      return t('keeping.file-too-large')
     case 'too-deep':
-      return t('keeping.this-file-is-nested-deeper-than')
+      return t('keeping.file-too-deep')
     case 'not-json':
-      return t('keeping.this-file-is-not-json-or')
+      return t('keeping.file-not-json')
     case 'not-a-workspace':
-      return t('keeping.this-file-is-not-a-yard')
+      return t('keeping.file-not-yard')
     case 'newer':
-      return t('keeping.this-yard-was-saved-by-a')
+      return t('keeping.file-newer')
     case 'invalid': {
       const [first] = fault.issues
-      return t('keeping.this-yard-has-a-fault-at', {
-        join: first?.path.map(String).join(' › ') || t('keeping.the-top'),
+      return t('keeping.file-fault', {
+        path: first?.path.map(String).join(' › ') || t('keeping.file-top'),
         message: first?.message,
-        part: fault.count > 1 ? t('keeping.faults-in-all', { count: fault.count }) : '',
+        total: fault.count > 1 ? t('keeping.file-faults', { count: fault.count }) : '',
       })
     }
   }

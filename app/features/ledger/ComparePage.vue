@@ -18,18 +18,18 @@ const parts = computed(() =>
           id: 'differs',
           title: t('ledger.what-differs'),
           rows: groups.value.differs,
-          empty: t('ledger.nothing-by-more-than-two-heats'),
+          empty: t('ledger.compare-none'),
         },
-        { id: 'alike', title: t('ledger.much-the-same-or-not-known'), rows: groups.value.alike, empty: '' },
+        { id: 'alike', title: t('ledger.compare-same'), rows: groups.value.alike, empty: '' },
       ],
 )
 const headline = computed(() => {
   const [a, b] = pair.value
   const count = groups.value?.differs.length ?? 0
-  if (!a || !b) return t('ledger.two-heats-side-by-side')
-  return t('ledger.and-differ-in', {
-    number: heatStamp(a.number),
-    number2: heatStamp(b.number),
+  if (!a || !b) return t('ledger.compare-title')
+  return t('ledger.compare-summary', {
+    first: heatStamp(a.number),
+    second: heatStamp(b.number),
     count: counted(count, 'point'),
   })
 })
@@ -41,9 +41,9 @@ const headline = computed(() => {
     <h1 class="mb-3 text-2xl font-bold" aria-live="polite">{{ headline }}</h1>
     <div v-if="heats.length < 2" class="slab max-w-xl p-5">
       <p class="mb-3">
-        {{ t('ledger.two-heats-that-were-weighed-out') }}
+        {{ t('ledger.compare-hint') }}
       </p>
-      <NuxtLink to="/" class="btn btn-next">{{ t('ledger.go-to-the-heats') }}</NuxtLink>
+      <NuxtLink to="/" class="btn btn-next">{{ t('ledger.heats-link') }}</NuxtLink>
     </div>
     <div v-else class="overflow-x-auto" tabindex="0" role="region" :aria-label="t('ledger.the-comparison')">
       <table class="w-full min-w-[20rem] table-fixed text-left text-sm sm:min-w-[36rem] sm:text-base">
@@ -61,7 +61,7 @@ const headline = computed(() => {
               />
             </th>
             <th scope="col" class="w-16 text-right text-sm font-normal text-soft sm:w-32">
-              {{ t('ledger.second-to-first') }}
+              {{ t('ledger.comparison-column') }}
             </th>
           </tr>
         </thead>
@@ -89,7 +89,7 @@ const headline = computed(() => {
       </table>
     </div>
     <p v-if="groups" class="mt-3 text-xs text-soft">
-      {{ t('ledger.apart-by-more-than-a-thermocouple') }}
+      {{ t('ledger.compare-thresholds') }}
     </p>
   </section>
 </template>

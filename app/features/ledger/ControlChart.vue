@@ -1,7 +1,7 @@
 <script setup lang="ts">
+import { firstFew } from '~/shared/units/figures'
 import { localFigures } from '~/shared/units/decimal-mark'
 import { t } from '~/words'
-import { I18nT } from 'vue-i18n'
 import { chartText } from '~/shared/charts/chart-text'
 import { CHART, type ControlChart } from '#core/learn'
 import { computed, ref } from 'vue'
@@ -67,7 +67,7 @@ const { failed } = useChart(frame, [() => props.chart], (token) => {
 })
 const spoken = computed(
   () =>
-    `${t('ledger.mean-limits-to', { title: props.title, toPrecision: localFigures(props.chart.mean.toPrecision(3)), toPrecision2: localFigures(floor.value.toPrecision(3)), toPrecision3: localFigures(props.chart.upper.toPrecision(3)), unit: props.unit })} ` +
+    `${t('ledger.chart-label', { title: props.title, mean: localFigures(props.chart.mean.toPrecision(3)), lower: localFigures(floor.value.toPrecision(3)), upper: localFigures(props.chart.upper.toPrecision(3)), unit: props.unit })} ` +
     props.chart.values
       .map((value, at) => `${props.stamps[at]} ${localFigures(value.toPrecision(3))}`)
       .join(', '),
@@ -80,33 +80,32 @@ const spoken = computed(
     <div ref="frame" class="min-h-[200px]" role="img" :aria-label="spoken" />
     <p v-if="failed" role="alert" class="text-oxide">{{ failed }}</p>
     <p v-if="chart.signals.length" class="text-sm" data-testid="out-of-control">
-      <I18nT keypath="ledger.out-of-control" scope="global"
-        ><template #part
-          ><template v-if="chart.signals.length > MOST_TOLD">{{
-            t('ledger.and-before-them', { signals: chart.signals.length - MOST_TOLD })
-          }}</template></template
-        ><template #join>{{
-          chart.signals
-            .slice(-MOST_TOLD)
-            .map(
-              ({ index, rules }) => `${stamps[index]} (${rules.map((rule) => RULE_WORDS[rule]).join(', ')})`,
-            )
-            .join('; ')
-        }}</template></I18nT
-      >
+      {{
+        t('ledger.out-of-control', {
+          heats: firstFew(
+            chart.signals
+              .toReversed()
+              .map(
+                ({ index, rules }) =>
+                  `${stamps[index]} (${rules.map((rule) => RULE_WORDS[rule]).join(', ')})`,
+              ),
+            MOST_TOLD,
+          ),
+        })
+      }}
     </p>
     <p v-else class="text-sm text-soft">
       {{
-        t('ledger.in-control-between-and', {
-          toPrecision: localFigures(chart.mean.toPrecision(3)),
+        t('ledger.chart-in-control', {
+          mean: localFigures(chart.mean.toPrecision(3)),
           unit,
-          toPrecision2: localFigures(floor.toPrecision(3)),
-          toPrecision3: localFigures(chart.upper.toPrecision(3)),
+          lower: localFigures(floor.toPrecision(3)),
+          upper: localFigures(chart.upper.toPrecision(3)),
         })
       }}
     </p>
     <p class="text-xs text-soft">
-      {{ t('ledger.limits-from-the-mean-moving-range', { d2: CHART.d2, source: CHART.source }) }}
+      {{ t('ledger.chart-method', { d2: CHART.d2, source: CHART.source }) }}
     </p>
   </figure>
 </template>

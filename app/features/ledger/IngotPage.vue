@@ -33,7 +33,7 @@ const left = computed(() => {
 function remelt(): void {
   if (lot.value && ingot.value)
     void meltAsItComes([{ id: lot.value.id, massG: left.value }], {
-      title: t('ledger.again', { stamp: stamp.value }).slice(0, 120),
+      title: t('ledger.remelt-name', { stamp: stamp.value }).slice(0, 120),
       remelts: [ingot.value.id],
     })
 }
@@ -48,18 +48,18 @@ const lot = computed(() =>
     <template v-if="heat && ingot">
       <p class="mt-2 text-xl">
         {{
-          t('ledger.of-from', {
-            massG: grams(ingot.massG, 0.1),
-            name: told(heat.alloy?.name) ?? t('ledger.no-named-alloy'),
-            title: heat.title || t('ledger.a-heat'),
+          t('ledger.ingot-summary', {
+            mass: grams(ingot.massG, 0.1),
+            alloyName: told(heat.alloy?.name) ?? t('ledger.no-named-alloy'),
+            heatName: heat.title || t('ledger.heat-without-name'),
             date: dayWords(heat.date),
           })
         }}
       </p>
       <CompositionBar v-if="lot" class="mt-3" :composition="{ ...lot.composition, '?': 0 }" :label="stamp" />
       <p v-for="one in remelted" :key="one.id" class="mt-3 border-l-8 border-amber bg-amber-wash p-3">
-        <I18nT keypath="ledger.remelted-as" scope="global"
-          ><template #link
+        <I18nT keypath="ledger.ingot-remelted" scope="global"
+          ><template #heatLink
             ><NuxtLink
               :to="`/heat/${one.number}/${one.loggedAt ? 'story' : 'charge'}`"
               class="font-bold underline"
@@ -69,25 +69,25 @@ const lot = computed(() =>
         >
       </p>
       <p v-if="left <= 0 && !remelted.length" class="mt-3 text-soft">
-        {{ t('ledger.none-of-it-is-left-in') }}
+        {{ t('ledger.ingot-used-up') }}
       </p>
       <div class="mt-4 flex flex-wrap gap-3">
         <NuxtLink :to="`/heat/${heat.number}/story`" class="btn btn-next">{{
-          t('ledger.its-heat')
+          t('ledger.ingot-heat-link')
         }}</NuxtLink>
-        <button v-if="left > 0" class="btn" @click="remelt">{{ t('ledger.melt-it-again') }}</button>
-        <NuxtLink to="/stock" class="btn">{{ t('ledger.its-bin') }}</NuxtLink>
+        <button v-if="left > 0" class="btn" @click="remelt">{{ t('ledger.remelt-button') }}</button>
+        <NuxtLink to="/stock" class="btn">{{ t('ledger.ingot-lot-link') }}</NuxtLink>
       </div>
     </template>
     <template v-else-if="label && label.heat">
       <p class="mt-2 border-l-8 border-amber bg-amber-wash p-3">
-        {{ t('ledger.this-yard-does-not-know-the') }}
+        {{ t('ledger.ingot-from-label') }}
       </p>
       <p class="mt-3 text-xl">
         {{
-          t('ledger.of-heat', {
-            part: label.massG ? grams(label.massG) : '',
-            alloy: label.alloy || t('ledger.an-alloy-not-told'),
+          t('ledger.label-ingot', {
+            mass: label.massG ? grams(label.massG) : '',
+            alloyName: label.alloy || t('ledger.unknown-alloy'),
             heat: label.heat,
           })
         }}
@@ -100,9 +100,9 @@ const lot = computed(() =>
       />
     </template>
     <p v-else class="mt-2 border-l-8 border-amber bg-amber-wash p-3">
-      <I18nT keypath="ledger.no-ingot-of-this-yard-bears" scope="global"
-        ><template #link
-          ><NuxtLink to="/ledger" class="underline">{{ t('ledger.ledger') }}</NuxtLink></template
+      <I18nT keypath="ledger.no-ingot" scope="global"
+        ><template #ledgerLink
+          ><NuxtLink to="/ledger" class="underline">{{ t('ledger.ledger-link') }}</NuxtLink></template
         ></I18nT
       >
     </p>

@@ -12,7 +12,7 @@ defineProps<{ label: Label }>()
     <QrCode
       v-if="label.address"
       :text="label.address"
-      :label="t('ledger.code-of', { title: label.title })"
+      :label="t('ledger.code-alt', { title: label.title })"
       class="code"
     />
     <div class="min-w-0">

@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { t, told } from '~/words'
-import { I18nT } from 'vue-i18n'
 import { heatStamp } from '#core/heat'
 import { LABEL_SHEETS, PAGE_MM } from '#formats/label-sheets'
 import { useLabels } from './useLabels'
@@ -38,24 +37,24 @@ const mm = (value: number) => `${value}mm`
     <div class="no-print mb-3 flex flex-wrap items-end gap-3">
       <h1 class="flex-1 basis-60 text-2xl font-bold">{{ t('ledger.labels-and-stamps') }}</h1>
       <div>
-        <span class="label" aria-hidden="true">{{ t('ledger.for') }}</span>
+        <span class="label" aria-hidden="true">{{ t('ledger.labels-for-label') }}</span>
         <HeatPick
           :heats="heats"
           :chosen="forBins ? 'bins' : String(chosen[0]?.number ?? '')"
-          :label="t('ledger.for')"
+          :label="t('ledger.labels-for-label')"
           @pick="pick([$event])"
         >
           <template #default="{ heat: one }">
             {{ heatStamp(one.number) }} {{ isolated(one.title) }},
             {{ counted(one.pour.ingots.length, 'ingot') }}
           </template>
-          <template #others><option value="bins">{{ t('ledger.the-bins') }}</option></template>
+          <template #others><option value="bins">{{ t('ledger.labels-lots') }}</option></template>
         </HeatPick>
       </div>
       <label
-        ><span class="label">{{ t('ledger.on') }}</span>
+        ><span class="label">{{ t('ledger.labels-sheet-label') }}</span>
         <select v-model="sheetId" class="field">
-          <option value="">{{ t('ledger.plain-paper-two-on-a-row') }}</option>
+          <option value="">{{ t('ledger.labels-plain-paper') }}</option>
           <option v-for="one in LABEL_SHEETS" :key="one.id" :value="one.id">{{ told(one.name) }}</option>
         </select></label
       >
@@ -63,25 +62,22 @@ const mm = (value: number) => `${value}mm`
         v-if="sheet"
         v-model="first"
         class="w-32"
-        :label="t('ledger.first-free-label')"
+        :label="t('ledger.first-label')"
         kind="number"
         positive
         :max="sheet.columns * sheet.rows"
-        :max-words="t('ledger.the-sheet-has-no-more-labels')"
+        :max-words="t('ledger.first-label-error')"
       />
       <button class="btn btn-next" :disabled="!labels.length" @click="print">
-        {{ t('ledger.print', { part: labels.length ? counted(labels.length, 'label') : '' }) }}
+        {{ t('ledger.print-labels', { labels: counted(labels.length, 'label') }) }}
       </button>
     </div>
     <details v-if="!forBins && heats.length > 1" class="no-print mb-3">
       <summary class="font-semibold">
-        <I18nT keypath="ledger.more-heats-on-the-same-sheet" scope="global"
-          ><template #part
-            ><span v-if="chosen.length > 1" class="text-ember">{{
-              t('ledger.chosen', { chosen: chosen.length })
-            }}</span></template
-          ></I18nT
-        >
+        {{ t('ledger.labels-more-heats') }}
+        <span v-if="chosen.length > 1" class="text-ember">
+          ({{ t('ledger.labels-chosen', { count: chosen.length }) }})
+        </span>
       </summary>
       <ul class="mt-1 grid grid-cols-1 gap-x-6 sm:grid-cols-2 lg:grid-cols-3">
         <GrowingList v-slot="{ item: one }" :items="heats" :first="30">
@@ -104,15 +100,15 @@ const mm = (value: number) => `${value}mm`
     </details>
     <label v-if="forBins && bins.length" class="no-print mb-3 flex items-center gap-2"
       ><input v-model="onlyChanged" type="checkbox" class="size-6 accent-(--ember)" />
-      {{ t('ledger.only-bins-without-a-label-or', { stale: stale.length }) }}</label
+      {{ t('ledger.labels-stale-option', { count: stale.length }) }}</label
     >
     <p v-if="!labels.length" class="slab max-w-xl p-5">
       {{
         forBins
           ? bins.length
-            ? t('ledger.every-bins-label-says-what-is')
-            : t('ledger.there-is-no-bin-with-metal')
-          : t('ledger.no-heat-has-ingots-yet-weigh')
+            ? t('ledger.labels-current')
+            : t('ledger.labels-no-lots')
+          : t('ledger.labels-no-ingots')
       }}
     </p>
     <section v-if="!forBins && labels.length" class="no-print mb-4" :aria-label="t('ledger.stamp-list')">
@@ -147,7 +143,7 @@ const mm = (value: number) => `${value}mm`
         </ul>
       </div>
       <p class="no-print mt-2 text-sm text-soft">
-        {{ t('ledger.print-at-full-size-without-fitting') }}
+        {{ t('ledger.labels-print-hint') }}
       </p>
     </template>
     <div v-else-if="labels.length" class="leaf">

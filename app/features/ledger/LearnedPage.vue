@@ -14,7 +14,7 @@ import { useUnits } from '~/shared/units/useUnits'
 import { useTaught } from '~/shared/learning/taught-store'
 import { useYard } from '~/storage/yard-store'
 import { elementName } from '~/shared/units/elements'
-import { capital, counted } from '~/shared/units/figures'
+import { capital, counted, firstFew } from '~/shared/units/figures'
 import { FAMILY_NAMES, withSpread } from '~/shared/learning/learning-words'
 import GrowingList from '~/shared/page/GrowingList.vue'
 import LedgerTabs from './LedgerTabs.vue'
@@ -59,9 +59,9 @@ const degreesBy = (celsius: number) => celsius * (temperature.value === 'F' ? 1.
 <template>
   <section>
     <LedgerTabs />
-    <h1 class="text-2xl font-bold">{{ t('ledger.what-my-heats-taught') }}</h1>
+    <h1 class="text-2xl font-bold">{{ t('ledger.learned-title') }}</h1>
     <p class="mb-3 max-w-3xl text-soft">
-      {{ t('ledger.each-figure-starts-as-the-trades') }}
+      {{ t('ledger.learned-hint') }}
     </p>
     <label class="mb-4 flex max-w-xl items-center gap-3 border-l-8 border-ember bg-panel p-3 font-bold">
       <input
@@ -70,41 +70,36 @@ const degreesBy = (celsius: number) => celsius * (temperature.value === 'F' ? 1.
         :checked="using"
         @change="learning.setUsing(($event.target as HTMLInputElement).checked)"
       />
-      {{ t('ledger.plan-my-heats-with-it') }}
+      {{ t('ledger.use-learned-button') }}
     </label>
     <p v-if="fault" role="alert" class="slab mb-4 max-w-xl border-l-8 border-oxide p-4">
-      {{ t('ledger.what-your-heats-taught-could-not', { fault }) }}
+      {{ t('ledger.learned-failed', { reason: fault }) }}
       <button type="button" class="btn" @click="taught.look()">{{ t('ledger.try-again') }}</button>
     </p>
     <p v-else-if="stopped" class="slab mb-4 max-w-xl p-4">
-      {{ t('ledger.stopped-what-is-shown-is-what') }}
-      <button type="button" class="btn" @click="taught.look()">{{ t('ledger.go-on-from-the-start') }}</button>
+      {{ t('ledger.learning-stopped') }}
+      <button type="button" class="btn" @click="taught.look()">{{ t('ledger.restart-button') }}</button>
     </p>
     <!-- A few heats take a blink: nothing flickers for them. -->
     <div v-if="progress !== null" class="late mb-4 flex max-w-xl items-center gap-3">
-      <progress
-        :value="progress"
-        max="1"
-        class="bar flex-1"
-        :aria-label="t('ledger.learning-from-the-heats')"
-      />
+      <progress :value="progress" max="1" class="bar flex-1" :aria-label="t('ledger.learning-status')" />
       <span class="text-sm">{{ counted(taught.logged.length, 'heat') }}</span>
       <button type="button" class="btn" @click="taught.stop()">{{ t('ledger.stop') }}</button>
     </div>
     <p v-if="!recoveries.length && progress === null && !stopped && !fault" class="slab max-w-xl p-5">
-      {{ t('ledger.nothing-yet-log-heats-with-their') }}
+      {{ t('ledger.learned-empty') }}
     </p>
     <div class="grid items-start gap-6 lg:grid-cols-2">
       <section v-if="recoveries.length" :aria-label="t('ledger.recovery')" class="slab p-4">
-        <h2 class="chalk mb-2">{{ t('ledger.recovery-what-stays-in-the-metal') }}</h2>
+        <h2 class="chalk mb-2">{{ t('ledger.recovery-heading') }}</h2>
         <label class="mb-2 block max-w-xs"
-          ><span class="label">{{ t('ledger.heats-melted-under') }}</span>
+          ><span class="label">{{ t('ledger.cover-filter-label') }}</span>
           <select v-model="cover" class="field">
             <option value="">{{ t('ledger.any-cover') }}</option>
             <option v-for="one in covers" :key="one.id" :value="one.id">{{ told(one.name) }}</option>
           </select></label
         >
-        <p v-if="!shown.length" class="text-soft">{{ t('ledger.no-logged-heat-was-told-to') }}</p>
+        <p v-if="!shown.length" class="text-soft">{{ t('ledger.cover-no-heats') }}</p>
         <ul data-testid="learned-recoveries">
           <li
             v-for="one in shown"
@@ -113,52 +108,48 @@ const degreesBy = (celsius: number) => celsius * (temperature.value === 'F' ? 1.
           >
             <p>
               <template v-if="one.heats >= 2"
-                ><I18nT keypath="ledger.your-recovery-in-is-over-started" scope="global"
-                  ><template #strong><b>{{ withSpread(one.value, one.sd) }}</b></template
-                  ><template #toLowerCase>{{ elementName(one.element) }}</template
-                  ><template #FAMILY_NAMES>{{ FAMILY_NAMES[one.family] }}</template
+                ><I18nT keypath="ledger.learned-recovery" scope="global"
+                  ><template #recovery><b>{{ withSpread(one.value, one.sd) }}</b></template
+                  ><template #element>{{ elementName(one.element) }}</template
+                  ><template #familyName>{{ FAMILY_NAMES[one.family] }}</template
                   ><template #heats>{{ counted(one.heats, 'heat') }}</template
-                  ><template #prior>{{ one.prior.value }}</template></I18nT
+                  ><template #usual>{{ one.prior.value }}</template></I18nT
                 ></template
               >
               <template v-else
-                ><I18nT keypath="ledger.in-one-heat-only-it-stays" scope="global"
-                  ><template #strong><b>{{ one.prior.value }}</b></template
+                ><I18nT keypath="ledger.learned-one-heat" scope="global"
+                  ><template #recovery><b>{{ one.prior.value }}</b></template
                   ><template #element>{{ capital(elementName(one.element)) }}</template
-                  ><template #FAMILY_NAMES>{{ FAMILY_NAMES[one.family] }}</template></I18nT
+                  ><template #familyName>{{ FAMILY_NAMES[one.family] }}</template></I18nT
                 ></template
               >
             </p>
             <p v-if="one.setAside.length" class="text-sm text-amber">
-              <I18nT keypath="ledger.set-aside-as-no-ordinary-heat" scope="global"
-                ><template #part
-                  ><template v-if="one.setAside.length > MOST_ASIDE">{{
-                    t('ledger.and-nearer-to-the-rest', { setAside: one.setAside.length - MOST_ASIDE })
-                  }}</template></template
-                ><template #join>{{
-                  one.setAside
-                    .slice(0, MOST_ASIDE)
-                    .map(({ number, value }) => `${heatStamp(number)} (${fixed(value, 2)})`)
-                    .join(', ')
-                }}</template></I18nT
-              >
+              {{
+                t('ledger.heats-set-aside', {
+                  heats: firstFew(
+                    one.setAside.map(({ number, value }) => `${heatStamp(number)} (${fixed(value, 2)})`),
+                    MOST_ASIDE,
+                  ),
+                })
+              }}
             </p>
             <details class="text-sm" @toggle="opened.add(recoveryKey(one.family, one.element))">
-              <summary>{{ t('ledger.the-heats-behind-it') }}</summary>
+              <summary>{{ t('ledger.heats-behind-heading') }}</summary>
               <p v-if="opened.has(recoveryKey(one.family, one.element))">
                 {{
-                  one.seen
-                    .slice(-MOST_HEATS)
-                    .map(({ number, value, sd }) => `${heatStamp(number)}: ${withSpread(value, sd)}`)
-                    .join('; ')
-                }}<template v-if="one.seen.length > MOST_HEATS">{{
-                  t('ledger.and-before-them-2', { seen: one.seen.length - MOST_HEATS })
-                }}</template>
+                  firstFew(
+                    one.seen
+                      .toReversed()
+                      .map(({ number, value, sd }) => `${heatStamp(number)}: ${withSpread(value, sd)}`),
+                    MOST_HEATS,
+                  )
+                }}
               </p>
               <div class="mt-2 flex flex-wrap items-start gap-2">
                 <QuantityField
                   :model-value="overruled[recoveryKey(one.family, one.element)] ?? null"
-                  :label="t('ledger.plan-with-instead-0-to-1', { element: one.element })"
+                  :label="t('ledger.recovery-override-label', { element: one.element })"
                   kind="number"
                   nullable
                   :max="1"
@@ -172,12 +163,12 @@ const degreesBy = (celsius: number) => celsius * (temperature.value === 'F' ? 1.
               class="text-sm font-bold text-amber"
             >
               {{
-                t('ledger.overruled-planned-with', {
-                  overruled: overruled[recoveryKey(one.family, one.element)],
+                t('ledger.overridden', {
+                  recovery: overruled[recoveryKey(one.family, one.element)],
                 })
               }}
               <button type="button" class="btn btn-quiet underline" @click="learning.overrule(one, null)">
-                {{ t('ledger.back-to-what-was-learned') }}
+                {{ t('ledger.clear-override-button') }}
               </button>
             </p>
           </li>
@@ -185,7 +176,7 @@ const degreesBy = (celsius: number) => celsius * (temperature.value === 'F' ? 1.
       </section>
       <div class="grid gap-6">
         <section v-if="yields.length" :aria-label="t('ledger.metallic-yield')" class="slab p-4">
-          <h2 class="chalk mb-2">{{ t('ledger.metallic-yield-how-much-of-the') }}</h2>
+          <h2 class="chalk mb-2">{{ t('ledger.metallic-yield-heading') }}</h2>
           <ul>
             <li
               v-for="one in yields"
@@ -196,20 +187,20 @@ const degreesBy = (celsius: number) => celsius * (temperature.value === 'F' ? 1.
               <b>{{ one.heats >= 2 ? withSpread(one.value, one.sd) : one.prior.value }}</b>
               <span class="text-soft">{{
                 one.heats >= 2
-                  ? t('ledger.started-at', { heats: counted(one.heats, 'heat'), prior: one.prior.value })
-                  : t('ledger.one-heat-as-it-started')
+                  ? t('ledger.yield-heats', { heats: counted(one.heats, 'heat'), usual: one.prior.value })
+                  : t('ledger.yield-one-heat')
               }}</span>
             </li>
           </ul>
         </section>
         <section v-if="sharper.length" :aria-label="t('ledger.lots')" class="slab p-4" data-testid="sharper">
-          <h2 class="chalk mb-2">{{ t('ledger.lots-known-better-by-now') }}</h2>
+          <h2 class="chalk mb-2">{{ t('ledger.lots-heading') }}</h2>
           <ul>
             <GrowingList v-slot="{ item: one }" :items="lotsShown">
               <li class="flex flex-wrap items-center gap-x-3 border-t border-line py-1.5">
                 <span class="flex-1 basis-56"
-                  ><I18nT keypath="ledger.was-by" scope="global"
-                    ><template #strong><b>{{ one.name }}</b></template
+                  ><I18nT keypath="ledger.lot-refined" scope="global"
+                    ><template #lotName><b>{{ one.name }}</b></template
                     ><template #element>{{ one.element }}</template
                     ><template #after>{{ withSpread(one.after.value, one.after.sd) }}</template
                     ><template #before>{{ withSpread(one.before.value, one.before.sd) }}</template
@@ -217,11 +208,8 @@ const degreesBy = (celsius: number) => celsius * (temperature.value === 'F' ? 1.
                   ></span
                 >
                 <button type="button" class="btn" @click="learning.sharpen(one)">
-                  <I18nT keypath="ledger.write-it-on-the-lot" scope="global"
-                    ><template #part
-                      ><span class="sr-only">: {{ one.name }} {{ one.element }}</span></template
-                    ></I18nT
-                  >
+                  {{ t('ledger.update-lot-button')
+                  }}<span class="sr-only">: {{ one.name }} {{ one.element }}</span>
                 </button>
               </li>
             </GrowingList>
@@ -230,36 +218,30 @@ const degreesBy = (celsius: number) => celsius * (temperature.value === 'F' ? 1.
         <section :aria-label="t('ledger.furnace-and-probe')" class="slab p-4">
           <h2 class="chalk mb-2">{{ t('ledger.zinc-probe-furnace') }}</h2>
           <p v-if="taught.found">
-            <I18nT keypath="ledger.zinc-leaves-at-times-the-starting" scope="global"
-              ><template #strong><b>{{ fixed(zincRate.value / zincRate.prior.value, 2) }}</b></template
-              ><template #part
-                ><template v-if="zincRate.heats >= 2">{{
-                  t('ledger.by-heats', { heats: zincRate.heats })
-                }}</template
-                ><template v-else>{{
-                  t('ledger.of-the-two-heats-it-takes', { heats: zincRate.heats })
-                }}</template></template
-              ></I18nT
+            <I18nT keypath="ledger.zinc-rate" scope="global"
+              ><template #ratio><b>{{ fixed(zincRate.value / zincRate.prior.value, 2) }}</b></template
+              ><template #basis>{{
+                zincRate.heats >= 2
+                  ? t('ledger.zinc-rate-heats', { heats: counted(zincRate.heats, 'heat') })
+                  : t('ledger.zinc-rate-more', { count: zincRate.heats })
+              }}</template></I18nT
             >
           </p>
           <p v-for="probe in probes" :key="probe.id" class="mt-1">
             {{ probe.name }}:
             <template v-if="probe.learned.heats >= 2">{{
-              t('ledger.add-by-fixed-points', {
-                learned: withSpread(degreesBy(probe.learned.value), degreesBy(probe.learned.sd)),
+              t('ledger.probe-correction', {
+                correction: withSpread(degreesBy(probe.learned.value), degreesBy(probe.learned.sd)),
                 temperature,
-                heats: probe.learned.heats,
+                points: probe.learned.heats,
               })
             }}</template
-            ><template v-else>{{
-              t('ledger.checked-at-of-the-two-fixed', { heats: probe.learned.heats })
-            }}</template
-            >.
+            ><template v-else>{{ t('ledger.probe-checks', { points: probe.learned.heats }) }}</template>.
           </p>
           <p class="mt-1">
-            <I18nT keypath="ledger.the-furnaces-efficiency-is-learned-on" scope="global"
-              ><template #link
-                ><NuxtLink to="/gear" class="underline">{{ t('ledger.gear') }}</NuxtLink></template
+            <I18nT keypath="ledger.furnace-learned-note" scope="global"
+              ><template #gearLink
+                ><NuxtLink to="/gear" class="underline">{{ t('ledger.gear-link') }}</NuxtLink></template
               ></I18nT
             >
           </p>

@@ -5,7 +5,7 @@ import { I18nT } from 'vue-i18n'
 import { defineAsyncComponent } from 'vue'
 import { useLedger } from './useLedger'
 import { useUnits } from '~/shared/units/useUnits'
-import { counted } from '~/shared/units/figures'
+import { counted, joinFacts } from '~/shared/units/figures'
 import LedgerList from './LedgerList.vue'
 import LedgerTabs from './LedgerTabs.vue'
 
@@ -19,50 +19,54 @@ const { search, heats, asked, found, totals, shares, saveTable } = useLedger()
     <LedgerTabs />
     <div class="mb-4 flex flex-wrap items-end gap-x-6 gap-y-3">
       <div class="flex-1 basis-64">
-        <p class="text-sm text-soft">{{ t('ledger.what-have-i-learned') }}</p>
+        <p class="text-sm text-soft">{{ t('ledger.page-title') }}</p>
         <h1 class="text-2xl font-bold">
-          <I18nT keypath="ledger.melted" scope="global"
-            ><template #part
-              ><template v-if="totals.chargeG > 0">{{
-                t('ledger.into-ingots-and-castings', {
-                  toFixed: fixed((100 * totals.tappedG) / totals.chargeG, 0),
-                })
-              }}</template></template
-            ><template #heats>{{ counted(heats.length, 'heat') }}</template
-            ><template #chargeG>{{ grams(totals.chargeG, 100) }}</template></I18nT
-          >
+          {{
+            joinFacts(
+              t('ledger.totals', {
+                heats: counted(heats.length, 'heat'),
+                chargeMass: grams(totals.chargeG, 100),
+              }),
+              totals.chargeG > 0 &&
+                t('ledger.totals-yield', { percent: fixed((100 * totals.tappedG) / totals.chargeG, 0) }),
+            )
+          }}
         </h1>
       </div>
       <input
         v-model="search"
         type="search"
         class="field max-w-96"
-        :placeholder="t('ledger.sundial-sn-4-date-2026-05')"
+        :placeholder="t('ledger.search-placeholder')"
         :aria-label="t('ledger.search-the-ledger')"
         aria-describedby="search-help"
       />
     </div>
     <p v-if="!heats.length" class="slab p-5">
-      {{ t('ledger.no-heat-is-in-the-ledger') }}
+      {{ t('ledger.empty-hint') }}
     </p>
     <template v-else>
       <WhereItWentChart v-if="shares.length > 1" class="mb-6" :points="shares" />
       <div class="mb-2 flex flex-wrap items-center justify-between gap-x-5">
         <p id="search-help" class="text-sm text-soft">
-          <I18nT keypath="ledger.words-or-together-as-you-like" scope="global"
-            ><template #strong><b>{{ t('ledger.sn-9') }}</b></template
-            ><template #strong2><b>{{ t('ledger.date-2026-05') }}</b></template
-            ><template #strong3><b>{{ t('ledger.alloy') }}</b></template
-            ><template #strong4><b>{{ t('ledger.lot') }}</b></template
-            ><template #strong5><b>{{ t('ledger.crucible') }}</b></template
-            ><template #strong6><b>{{ t('ledger.verdict') }}</b></template
-            ><template #strong7><b>{{ t('ledger.heat') }}</b></template
-            ><template #part
-              ><span aria-live="polite">{{
-                search ? t('ledger.of', { found: found.length, heats: heats.length }) : ''
-              }}</span></template
+          <I18nT keypath="ledger.search-help" scope="global"
+            ><template #examples
+              ><b>{{
+                joinFacts(
+                  t('ledger.search-example-element'),
+                  t('ledger.search-example-date'),
+                  t('ledger.search-example-alloy'),
+                  t('ledger.search-example-lot'),
+                  t('ledger.search-example-crucible'),
+                  t('ledger.search-example-verdict'),
+                  t('ledger.search-example-heat'),
+                )
+              }}</b></template
             ></I18nT
           >
+          <span aria-live="polite">{{
+            search ? t('ledger.found-count', { found: found.length, total: heats.length }) : ''
+          }}</span>
         </p>
         <button class="btn btn-quiet underline" :disabled="!found.length" @click="saveTable">
           {{ t('ledger.to-a-table') }}
@@ -70,16 +74,13 @@ const { search, heats, asked, found, totals, shares, saveTable } = useLedger()
       </div>
       <p v-for="fault in asked.faults" :key="fault.part" role="alert" class="mb-2 font-semibold text-oxide">
         {{
-          t('ledger.cannot-be-read', {
-            part: fault.part,
-            part2:
-              fault.why === 'not-a-date'
-                ? t('ledger.a-date-is-2026-2026-05')
-                : t('ledger.a-share-is-0-to-100'),
+          t('ledger.search-invalid', {
+            text: fault.part,
+            reason: fault.why === 'not-a-date' ? t('ledger.search-date-hint') : t('ledger.search-share-hint'),
           })
         }}
       </p>
-      <p v-if="!found.length" class="slab p-5">{{ t('ledger.no-heat-matches', { search }) }}</p>
+      <p v-if="!found.length" class="slab p-5">{{ t('ledger.search-empty', { search }) }}</p>
       <LedgerList :heats="found" />
     </template>
   </section>

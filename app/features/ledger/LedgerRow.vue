@@ -36,7 +36,7 @@ const { grams, price } = useUnits()
       v-if="Object.keys(row.measured).length"
       class="order-1 col-span-2 md:order-none md:col-span-1"
       :composition="{ ...row.measured, '?': 0 }"
-      :label="t('ledger.measured', { stamp: row.stamp })"
+      :label="t('ledger.stamp-measured', { stamp: row.stamp })"
       short
     />
     <div
@@ -46,10 +46,10 @@ const { grams, price } = useUnits()
     >
       <CompositionBar
         :composition="{ ...row.inferred, '?': 0 }"
-        :label="t('ledger.inferred', { stamp: row.stamp })"
+        :label="t('ledger.stamp-inferred', { stamp: row.stamp })"
         short
       />
-      <span class="text-sm text-patina">◆ {{ t('ledger.inferred-not-measured') }}</span>
+      <span class="text-sm text-patina">◆ {{ t('ledger.inferred-note') }}</span>
     </div>
     <span v-else class="order-1 col-span-2 text-sm text-soft md:order-none md:col-span-1">{{
       t('ledger.not-measured')
@@ -59,10 +59,10 @@ const { grams, price } = useUnits()
     </span>
     <span class="order-1 col-span-2 flex gap-x-4 text-sm md:order-none md:col-span-1 md:block md:text-right">
       <span v-if="row.summary.balance" class="font-bold md:block">{{
-        t('ledger.tapped', { toFixed: fixed(100 * row.summary.balance.tapYield, 0) })
+        t('ledger.yield', { percent: fixed(100 * row.summary.balance.tapYield, 0) })
       }}</span>
       <span class="text-soft md:block">{{
-        t('ledger.in', { chargeMassG: grams(row.summary.predicted.chargeMassG) })
+        t('ledger.charged', { mass: grams(row.summary.predicted.chargeMassG) })
       }}</span>
       <span v-if="row.costPerKg !== null" class="text-soft md:block">{{ price(row.costPerKg) }}</span>
     </span>

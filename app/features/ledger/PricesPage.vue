@@ -21,7 +21,7 @@ function set(change: Partial<(typeof selling)['value']>): void {
   const id = settings.id === 'none' ? crypto.randomUUID() : settings.id
   const after = { ...settings, id, selling: { ...selling.value, ...change } }
   yard.commit(
-    t('ledger.reckon-castings'),
+    t('ledger.prices-edit'),
     [{ collection: 'settings', id, after }],
     `selling-${Object.keys(change)[0]}`,
   )
@@ -35,8 +35,8 @@ async function save(): Promise<void> {
 }
 const print = () => window.print()
 const FIELDS = [
-  { key: 'consumables', label: t('ledger.sand-flux-gas-wear-a-heat'), unit: '' },
-  { key: 'ratePerHour', label: t('ledger.an-hour-of-work'), unit: '/h' },
+  { key: 'consumables', label: t('ledger.consumables-label'), unit: '' },
+  { key: 'ratePerHour', label: t('ledger.hourly-rate-label'), unit: '/h' },
 ] as const
 </script>
 
@@ -44,7 +44,7 @@ const FIELDS = [
   <section>
     <LedgerTabs />
     <div class="mb-3 flex flex-wrap items-end gap-3">
-      <h1 class="flex-1 basis-80 text-2xl font-bold">{{ t('ledger.what-castings-cost-and-what-to') }}</h1>
+      <h1 class="flex-1 basis-80 text-2xl font-bold">{{ t('ledger.prices-title') }}</h1>
       <button v-if="rows.length" class="btn no-print" @click="save">{{ t('ledger.to-a-table') }}</button>
       <button v-if="rows.length" class="btn btn-next no-print" @click="print">
         {{ t('ledger.print-the-list') }}
@@ -63,7 +63,7 @@ const FIELDS = [
       />
       <QuantityField
         :model-value="selling.marginPct"
-        :label="t('ledger.on-top-of-the-cost')"
+        :label="t('ledger.markup-label')"
         kind="percent"
         :max="10000"
         @update:model-value="set({ marginPct: $event ?? 0 })"
@@ -71,22 +71,22 @@ const FIELDS = [
       />
     </div>
     <p v-if="!rows.length" class="slab max-w-2xl p-5">
-      {{ t('ledger.no-logged-heat-has-castings-with') }}
+      {{ t('ledger.prices-empty') }}
     </p>
     <div v-else class="slab overflow-x-auto p-3">
       <table class="w-full text-left" data-testid="prices">
         <thead class="text-sm text-soft">
           <tr>
             <th scope="col">{{ t('ledger.casting') }}</th>
-            <th scope="col" class="pl-3 text-right">{{ t('ledger.good-spoiled') }}</th>
-            <th scope="col" class="pl-3 text-right">{{ t('ledger.each-weighs') }}</th>
-            <th scope="col" class="pl-3 text-right max-sm:hidden">{{ t('ledger.of-what-was-cast') }}</th>
+            <th scope="col" class="pl-3 text-right">{{ t('ledger.good-spoiled-column') }}</th>
+            <th scope="col" class="pl-3 text-right">{{ t('ledger.mass-each-column') }}</th>
+            <th scope="col" class="pl-3 text-right max-sm:hidden">{{ t('ledger.share-column') }}</th>
             <th scope="col" class="pl-3 text-right max-sm:hidden">{{ t('ledger.metal') }}</th>
             <th scope="col" class="pl-3 text-right max-sm:hidden">{{ t('ledger.fuel') }}</th>
             <th scope="col" class="pl-3 text-right max-sm:hidden">{{ t('ledger.consumables') }}</th>
             <th scope="col" class="pl-3 text-right max-sm:hidden">{{ t('ledger.work') }}</th>
             <th scope="col" class="pl-3 text-right">{{ t('ledger.cost-each') }}</th>
-            <th scope="col" class="pl-3 text-right">{{ t('ledger.ask') }}</th>
+            <th scope="col" class="pl-3 text-right">{{ t('ledger.price-column') }}</th>
           </tr>
         </thead>
         <tbody>
@@ -118,10 +118,10 @@ const FIELDS = [
         </tbody>
       </table>
       <p v-if="unfuelled" class="mt-2 text-sm text-amber">
-        {{ t('ledger.where-no-fuel-is-told-it') }}
+        {{ t('ledger.prices-no-fuel') }}
       </p>
       <p class="mt-2 text-xs text-soft">
-        {{ t('ledger.metal-by-weight-at-what-the') }}
+        {{ t('ledger.prices-method') }}
       </p>
     </div>
   </section>

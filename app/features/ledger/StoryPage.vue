@@ -40,9 +40,9 @@ const {
   photos,
 } = useStory()
 const CALLS = {
-  inside: t('ledger.inside'),
-  outside: t('ledger.outside'),
-  unclear: t('ledger.cannot-tell'),
+  inside: t('ledger.in-spec-mark'),
+  outside: t('ledger.out-of-spec-mark'),
+  unclear: t('ledger.undecided-mark'),
   'not-measured': '–',
 } as const
 const clock = clockWords
@@ -52,13 +52,13 @@ const print = () => window.print()
 <template>
   <section v-if="heat && summary" class="mx-auto max-w-5xl">
     <div class="no-print mb-3 flex flex-wrap gap-2">
-      <NuxtLink to="/ledger" class="btn btn-quiet underline">{{ t('ledger.the-ledger') }}</NuxtLink>
+      <NuxtLink to="/ledger" class="btn btn-quiet underline">{{ t('ledger.ledger-title') }}</NuxtLink>
       <NuxtLink :to="`/heat/${heat.number}/trouble`" class="btn ml-auto">{{
-        t('ledger.what-went-wrong')
+        t('ledger.faults-link')
       }}</NuxtLink>
       <NuxtLink :to="`/compare?a=${heat.number}`" class="btn">{{ t('ledger.compare') }}</NuxtLink>
       <NuxtLink :to="`/labels?heat=${heat.number}`" class="btn">{{ t('ledger.labels') }}</NuxtLink>
-      <button class="btn btn-next" @click="print">{{ t('ledger.print-the-batch-sheet') }}</button>
+      <button class="btn btn-next" @click="print">{{ t('ledger.print-batch-button') }}</button>
     </div>
     <article class="grid gap-4">
       <header class="flex flex-wrap items-end gap-x-5 border-b-4 border-ink pb-2">
@@ -69,13 +69,13 @@ const print = () => window.print()
             {{ heat.alloy ? `${told(heat.alloy.name)}, ${heat.alloy.designation}` : t('ledger.no-target') }}
           </p>
           <p v-if="heat.asItComes?.namedAt" class="text-sm text-soft">
-            {{ t('ledger.it-aimed-at-no-alloy-and') }}
+            {{ t('ledger.as-it-comes-note') }}
           </p>
         </div>
         <p class="text-right">
           {{ dayWords(heat.date) }}<br /><b v-if="summary.balance?.foundG">{{
-            t(summary.cost > 0 ? 'ledger.tapped-2' : 'ledger.tapped', {
-              toFixed: fixed(100 * summary.balance.tapYield, 0),
+            t(summary.cost > 0 ? 'ledger.yield-and-cost' : 'ledger.yield', {
+              percent: fixed(100 * summary.balance.tapYield, 0),
               cost: money(summary.cost),
             })
           }}</b>
@@ -84,12 +84,12 @@ const print = () => window.print()
       <WeighedRemark :heat="heat" />
       <ToneSentence v-if="verdict" :sentence="verdict" class="text-lg" />
       <div class="grid items-start gap-5 md:grid-cols-2">
-        <section :aria-label="t('ledger.what-it-is')">
-          <h2 class="chalk mb-1">{{ t('ledger.what-it-is') }}</h2>
+        <section :aria-label="t('ledger.identity-heading')">
+          <h2 class="chalk mb-1">{{ t('ledger.identity-heading') }}</h2>
           <CompositionBar
             v-if="Object.keys(measured).length"
             :composition="{ ...measured, '?': 0 }"
-            :label="t('ledger.measured-2')"
+            :label="t('ledger.measured-heading')"
             class="mb-2"
           />
           <template v-else-if="inferred">
@@ -100,11 +100,16 @@ const print = () => window.print()
                 ),
                 '?': 0,
               }"
-              :label="t('ledger.inferred-2')"
+              :label="t('ledger.inferred-heading')"
               class="mb-1"
             />
             <p class="mb-2 text-sm text-patina">
-              ◆ {{ t('ledger.inferred-from', { by: listed(inferred.by.map((one) => EVIDENCE_WORDS[one])) }) }}
+              ◆
+              {{
+                t('ledger.inferred-basis', {
+                  evidence: listed(inferred.by.map((one) => EVIDENCE_WORDS[one])),
+                })
+              }}
             </p>
           </template>
           <table class="w-full text-sm">
@@ -114,9 +119,9 @@ const print = () => window.print()
                 <th scope="col" class="text-right">{{ t('ledger.limit') }}</th>
                 <th scope="col" class="text-right">{{ t('ledger.predicted') }}</th>
                 <th scope="col" class="text-right">
-                  {{ inferred ? t('ledger.inferred-2') : t('ledger.measured-2') }}
+                  {{ inferred ? t('ledger.inferred-heading') : t('ledger.measured-heading') }}
                 </th>
-                <th scope="col" class="pl-3 text-left">{{ t('ledger.verdict-2') }}</th>
+                <th scope="col" class="pl-3 text-left">{{ t('ledger.verdict-label') }}</th>
               </tr>
             </thead>
             <tbody>
@@ -132,7 +137,7 @@ const print = () => window.print()
                         : '–'
                       : one.measured.below === undefined
                         ? withSpread(one.measured.pct, one.measured.sd)
-                        : t('ledger.under', { below: one.measured.below })
+                        : t('ledger.under-detection', { limit: one.measured.below })
                   }}
                 </td>
                 <td class="pl-3">{{ CALLS[one.call] }}</td>
@@ -146,19 +151,19 @@ const print = () => window.print()
             </li>
           </ul>
         </section>
-        <section :aria-label="t('ledger.where-the-metal-went')">
-          <h2 class="chalk mb-1">{{ t('ledger.where-the-metal-went') }}</h2>
+        <section :aria-label="t('ledger.balance-heading')">
+          <h2 class="chalk mb-1">{{ t('ledger.balance-heading') }}</h2>
           <ToneSentence v-if="balance" :sentence="balance" />
           <BalanceBar v-if="summary.balance?.foundG" :balance="summary.balance" :pour="heat.pour" />
           <p v-if="heat.pour.ingots.length" class="mt-2 text-sm">
             {{
-              t('ledger.ingots', {
-                join: heat.pour.ingots.map(({ stamp, massG }) => `${stamp} ${grams(massG)}`).join(', '),
+              t('ledger.ingots-list', {
+                ingots: heat.pour.ingots.map(({ stamp, massG }) => `${stamp} ${grams(massG)}`).join(', '),
               })
             }}
           </p>
         </section>
-        <section v-if="castings.length" :aria-label="t('ledger.castings-one-by-one')">
+        <section v-if="castings.length" :aria-label="t('ledger.castings-heading')">
           <h2 class="chalk mb-1">{{ t('ledger.castings') }}</h2>
           <ul class="text-sm">
             <li v-for="cast in castings" :key="cast.id" class="border-t border-line py-0.5">
@@ -171,11 +176,11 @@ const print = () => window.print()
             </li>
           </ul>
           <NuxtLink :to="`/heat/${heat.number}/pour`" class="no-print mt-1 inline-block text-sm underline">{{
-            t('ledger.finished-weight-verdict-melt-one-again')
+            t('ledger.castings-hint')
           }}</NuxtLink>
         </section>
-        <section :aria-label="t('ledger.what-went-in')">
-          <h2 class="chalk mb-1">{{ t('ledger.what-went-in') }}</h2>
+        <section :aria-label="t('ledger.charge-heading')">
+          <h2 class="chalk mb-1">{{ t('ledger.charge-heading') }}</h2>
           <ul class="text-sm">
             <li
               v-for="line in heat.weighed"
@@ -186,19 +191,19 @@ const print = () => window.print()
             </li>
           </ul>
           <template v-if="origins.some(({ through }) => through.length)">
-            <h3 class="label mt-2">{{ t('ledger.in-the-end-it-is') }}</h3>
+            <h3 class="label mt-2">{{ t('ledger.sources-heading') }}</h3>
             <ul class="text-sm" data-testid="origins">
               <li v-for="one in origins.slice(0, 8)" :key="[one.lotId, ...one.through].join()">
                 {{ fixed(100 * one.share, one.share < 0.1 ? 1 : 0) }} % {{ one.name
                 }}<span v-if="one.through.length" class="text-soft">
-                  {{ ' ' + t('ledger.by-way-of', { join: one.through.join(', ') }) }}</span
+                  {{ ' ' + t('ledger.through', { heats: one.through.join(', ') }) }}</span
                 >
               </li>
             </ul>
           </template>
           <p v-if="after.length" class="mt-2 text-sm">
-            <I18nT keypath="ledger.it-went-on-into" scope="global"
-              ><template #part
+            <I18nT keypath="ledger.remelted-into" scope="global"
+              ><template #heatLinks
                 ><template v-for="(step, at) in after" :key="step.heat.id"
                   ><NuxtLink :to="`/heat/${step.heat.number}/story`" class="underline">{{
                     heatStamp(step.heat.number)
@@ -212,13 +217,14 @@ const print = () => window.print()
         <section :aria-label="t('ledger.at-the-furnace')">
           <h2 class="chalk mb-1">{{ t('ledger.at-the-furnace') }}</h2>
           <p v-if="liquidus" class="text-sm">
-            <I18nT keypath="ledger.liquidus" scope="global"
-              ><template #part
-                ><template v-if="heat.pour.pourTemperatureC !== null">{{
-                  t('ledger.poured-at', { pourTemperatureC: degrees(heat.pour.pourTemperatureC) })
-                }}</template></template
-              ><template #liquidusC>{{ degrees(liquidus.liquidusC) }}</template></I18nT
-            >
+            {{
+              heat.pour.pourTemperatureC === null
+                ? t('ledger.liquidus-line', { temperature: degrees(liquidus.liquidusC) })
+                : t('ledger.liquidus-poured-line', {
+                    temperature: degrees(liquidus.liquidusC),
+                    pourTemperature: degrees(heat.pour.pourTemperatureC),
+                  })
+            }}
           </p>
           <MeltTrace
             v-if="liquidus && log.trace.value.length > 1"
@@ -231,7 +237,7 @@ const print = () => window.print()
             v-if="log.entries.value.length"
             class="relative mt-1 max-h-48 overflow-auto text-sm"
             tabindex="0"
-            :aria-label="t('ledger.log')"
+            :aria-label="t('ledger.log-heading')"
           >
             <li
               v-for="entry in log.entries.value.filter(({ kind }) => kind !== 'temperature')"
@@ -241,14 +247,7 @@ const print = () => window.print()
             </li>
           </ul>
           <p v-if="!log.entries.value.length" class="text-sm text-soft">
-            {{
-              ticked
-                ? t('ledger.no-readings-were-written-down-of', {
-                    ticked: counted(ticked, 'step'),
-                    part: ticked === 1 ? t('ledger.was') : t('ledger.were'),
-                  })
-                : t('ledger.no-log-was-kept')
-            }}
+            {{ ticked ? t('ledger.no-readings', { steps: counted(ticked, 'step') }) : t('ledger.no-log') }}
           </p>
           <p v-if="heat.remarks" class="mt-2">“{{ heat.remarks }}”</p>
         </section>
@@ -259,13 +258,13 @@ const print = () => window.print()
           :id="id"
           :key="id"
           whole
-          :alt="t('ledger.picture', { at: at + 1 })"
+          :alt="t('ledger.picture-alt', { number: at + 1 })"
           class="block size-32"
         />
       </div>
     </article>
   </section>
   <section v-else>
-    <h1 class="text-lg text-soft">{{ t('ledger.there-is-no-such-heat') }}</h1>
+    <h1 class="text-lg text-soft">{{ t('ledger.no-heat') }}</h1>
   </section>
 </template>

@@ -3,7 +3,7 @@ import { t } from '~/words'
 import { defineAsyncComponent } from 'vue'
 import { heatStamp } from '#core/heat'
 import { useUnits } from '~/shared/units/useUnits'
-import { counted, percent } from '~/shared/units/figures'
+import { counted, firstFew, percent } from '~/shared/units/figures'
 import { FAMILY_WORDS } from '~/shared/gear/gear-words'
 import LedgerTabs from './LedgerTabs.vue'
 import { SPANS, useTrends } from './useTrends'
@@ -33,20 +33,20 @@ const MOST_NAMED = 12
 <template>
   <section>
     <LedgerTabs />
-    <h1 class="text-2xl font-bold">{{ t('ledger.how-it-runs-heat-by-heat') }}</h1>
+    <h1 class="text-2xl font-bold">{{ t('ledger.trends-title') }}</h1>
     <p v-if="meanCost !== null" class="mb-3 text-soft">
       {{
-        t('ledger.a-kilogram-tapped-cost-on-average', {
+        t('ledger.cost-average', {
           chosen: counted(chosen.length, 'heat'),
-          meanCost: money(perUnit(meanCost)),
+          cost: money(perUnit(meanCost)),
           unit: pricedBy,
         })
       }}
     </p>
-    <p v-if="rows.length < 3" class="slab max-w-xl p-5">{{ t('ledger.a-trend-takes-three-heats-in') }}</p>
+    <p v-if="rows.length < 3" class="slab max-w-xl p-5">{{ t('ledger.trends-empty') }}</p>
     <div class="mb-4 flex flex-wrap gap-3">
       <label class="max-w-xs flex-1"
-        ><span class="label">{{ t('ledger.alloy-2') }}</span>
+        ><span class="label">{{ t('ledger.alloy-label') }}</span>
         <select v-model="alloy" class="field">
           <option value="">{{ t('ledger.all-alloys') }}</option>
           <option v-for="{ id, name, count } in alloys" :key="id" :value="id">
@@ -65,9 +65,9 @@ const MOST_NAMED = 12
         ><span class="label">{{ t('ledger.heats') }}</span>
         <select v-model.number="span" class="field">
           <option v-for="most in SPANS" :key="most" :value="most">
-            {{ t('ledger.the-last', { most }) }}
+            {{ t('ledger.last-heats', { count: most }) }}
           </option>
-          <option :value="0">{{ t('ledger.all', { ofAlloy: ofAlloy.length }) }}</option>
+          <option :value="0">{{ t('ledger.all-heats', { count: ofAlloy.length }) }}</option>
         </select></label
       >
     </div>
@@ -80,26 +80,26 @@ const MOST_NAMED = 12
           :title="one.title"
           :unit="one.unit"
         />
-        <p v-else class="slab p-4 text-soft">{{ t('ledger.needs-three-heats', { title: one.title }) }}</p>
+        <p v-else class="slab p-4 text-soft">{{ t('ledger.chart-empty', { title: one.title }) }}</p>
       </template>
     </div>
     <p v-if="trampsFault" role="alert" class="slab mt-4 p-4">
-      {{ t('ledger.what-builds-up-in-metal-that', { trampsFault }) }}
+      {{ t('ledger.tramps-failed', { reason: trampsFault }) }}
     </p>
     <section
       v-for="{ metal, generations } in tramps"
       :key="metal"
       class="slab mt-4 p-4"
-      :aria-label="t('ledger.tramp-elements', { metal })"
+      :aria-label="t('ledger.tramps-chart-label', { metal })"
     >
       <h2 class="chalk mb-1">
-        {{ t('ledger.what-builds-up-in-that-go', { FAMILY_WORDS: FAMILY_WORDS[metal] }) }}
+        {{ t('ledger.tramps-heading', { familyName: FAMILY_WORDS[metal] }) }}
       </h2>
-      <div class="overflow-x-auto" tabindex="0" :aria-label="t('ledger.tramp-elements-by-generation')">
+      <div class="overflow-x-auto" tabindex="0" :aria-label="t('ledger.tramps-table-label')">
         <table class="w-full text-left">
           <thead class="text-sm text-soft">
             <tr>
-              <th scope="col">{{ t('ledger.melted-here') }}</th>
+              <th scope="col">{{ t('ledger.generation-column') }}</th>
               <th
                 v-for="symbol in Object.keys(generations[0]!.meanPct)"
                 :key="symbol"
@@ -115,17 +115,16 @@ const MOST_NAMED = 12
             <tr v-for="one in generations" :key="one.generation" class="border-t border-line">
               <th scope="row" class="font-normal">
                 {{
-                  one.generation === 1 ? t('ledger.once') : t('ledger.times', { generation: one.generation })
+                  one.generation === 1
+                    ? t('ledger.once')
+                    : t('ledger.generation-times', { count: one.generation })
                 }}
               </th>
               <td v-for="symbol in Object.keys(generations[0]!.meanPct)" :key="symbol" class="text-right">
                 {{ one.meanPct[symbol] === undefined ? '–' : `${percent(one.meanPct[symbol])} %` }}
               </td>
               <td class="pl-4 text-sm text-soft">
-                {{ one.numbers.slice(0, MOST_NAMED).map(heatStamp).join(', ')
-                }}<template v-if="one.numbers.length > MOST_NAMED">{{
-                  t('ledger.and-more', { numbers: one.numbers.length - MOST_NAMED })
-                }}</template>
+                {{ firstFew(one.numbers.map(heatStamp), MOST_NAMED) }}
               </td>
             </tr>
           </tbody>

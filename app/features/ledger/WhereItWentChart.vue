@@ -20,7 +20,7 @@ const SERIES = [
   { key: 'returned', name: t('ledger.sprues-risers-heel'), color: '#dcc59c', shape: '/' },
   { key: 'scrapped', name: t('ledger.skull-and-spill'), color: '#8d8378', shape: '|' },
   { key: 'dross', name: t('small.dross'), color: '#57504a', shape: '\\' },
-  { key: 'missing', name: t('ledger.not-found'), color: '#c9463a', shape: 'x' },
+  { key: 'missing', name: t('ledger.not-found-series'), color: '#c9463a', shape: 'x' },
 ] as const
 
 /** Room for a heat's number under its bar, and a frame so narrow that the key stands over several lines, px. */
@@ -63,14 +63,14 @@ const { failed } = useChart(frame, [() => props.points], (token) => {
 })
 const spoken = computed(
   () =>
-    `${t('ledger.share-of-the-charge-that-became')} ` +
+    `${t('ledger.where-chart-label')} ` +
     props.points.map(({ stamp, tapped }) => `${stamp} ${fixed(tapped, 0)} %`).join(', '),
 )
 </script>
 
 <template>
   <figure class="slab p-3">
-    <figcaption class="label">{{ t('ledger.where-each-charge-went-share-of') }}</figcaption>
+    <figcaption class="label">{{ t('ledger.where-chart-title') }}</figcaption>
     <div ref="frame" class="min-h-[230px]" role="img" :aria-label="spoken" data-testid="where-chart" />
     <p v-if="failed" role="alert" class="text-oxide">{{ failed }}</p>
   </figure>

@@ -40,14 +40,14 @@ export function useCompare() {
     HeatPoint['kind'],
     [name: string, (value: number) => string, ((by: number) => string)?]
   > = {
-    superheat: [t('ledger.poured-over-the-liquidus'), degreesApart],
-    pour: [t('ledger.poured-at-2'), degrees, degreesApart],
-    held: [t('ledger.molten-to-poured'), whole],
-    degassed: [t('ledger.degassed'), (value) => (value ? t('small.yes') : t('small.no'))],
-    tapped: [t('ledger.tapped-of-the-charge'), tenths],
-    dross: [t('ledger.dross-of-the-charge'), tenths],
-    missing: [t('ledger.not-found-of-the-charge'), tenths],
-    cost: [t('ledger.cost-of-a-kilogram-tapped', { unit: pricedBy.value }), (value) => money(perUnit(value))],
+    superheat: [t('ledger.superheat-point'), degreesApart],
+    pour: [t('ledger.pour-temperature-point'), degrees, degreesApart],
+    held: [t('ledger.hold-time-point'), whole],
+    degassed: [t('ledger.degassed-point'), (value) => (value ? t('small.yes') : t('small.no'))],
+    tapped: [t('ledger.yield-point'), tenths],
+    dross: [t('ledger.dross-point'), tenths],
+    missing: [t('ledger.not-found-point'), tenths],
+    cost: [t('ledger.cost-series', { unit: pricedBy.value }), (value) => money(perUnit(value))],
     share: ['', share],
   }
   function rowOf(point: HeatPoint): PointRow {
@@ -55,7 +55,7 @@ export function useCompare() {
     const [name, shown, apart = shown] = SHOWN[kind]
     const by = (second ?? 0) - (first ?? 0)
     return {
-      name: element ? t('ledger.measured-3', { element: capital(elementName(element)) }) : name,
+      name: element ? t('ledger.element-measured', { element: capital(elementName(element)) }) : name,
       first: first === null ? NONE : shown(first),
       second: second === null ? NONE : shown(second),
       apart: !point.differs || kind === 'degassed' ? '' : `${by > 0 ? '+' : '−'} ${apart(Math.abs(by))}`,
@@ -76,9 +76,9 @@ export function useCompare() {
     const { summary } = ledgerRow(heat)
     const { alloy } = heat
     return [
-      [t('ledger.alloy-2'), alloy ? [...new Set([shortName(alloy), told(alloy.name)])].join(' ') : NONE],
+      [t('ledger.alloy-label'), alloy ? [...new Set([shortName(alloy), told(alloy.name)])].join(' ') : NONE],
       [t('ledger.date'), dayWords(heat.date)],
-      [t('ledger.verdict-2'), verdictShort(summary.verdict)],
+      [t('ledger.verdict-label'), verdictShort(summary.verdict)],
       [t('ledger.charge'), grams(summary.predicted.chargeMassG)],
       [t('ledger.lots'), heat.weighed.map(({ name, massG }) => `${grams(massG)} ${name}`).join(', ')],
       [t('ledger.remarks'), heat.remarks || NONE],

@@ -59,7 +59,9 @@ export function useLabels() {
     const assay = measuredComposition(heatSummary(heat).measured, heat.alloy?.base)
     const inferred = shares(inferredOf(heat))
     const says =
-      shares(assay) || (inferred && t('ledger.inferred-shares', { inferred })) || t('ledger.not-measured')
+      shares(assay) ||
+      (inferred && t('ledger.inferred-composition', { composition: inferred })) ||
+      t('ledger.not-measured')
     const alloy = heat.alloy ? shortName(heat.alloy) : ''
     return heat.pour.ingots.map(({ stamp, massG, id }) => ({
       id,
@@ -80,9 +82,9 @@ export function useLabels() {
       stamped: false,
       lines: [
         shares(lot.composition),
-        t('ledger.when-printed', {
-          part: KNOWLEDGE_WORDS[lot.knowledge],
-          massG: grams(lot.massG),
+        t('ledger.lot-label-line', {
+          knowledge: KNOWLEDGE_WORDS[lot.knowledge],
+          mass: grams(lot.massG),
         }),
       ],
       address: null,
@@ -108,8 +110,8 @@ export function useLabels() {
           id: lot.id,
           after: { ...lot, labelled: { at, text: labelText(lot) } },
         }))
-      if (edits.length > 0 && yard.commit(t('ledger.print-labels-of-bins'), edits))
-        announce(t('ledger.the-bins-know-what-their-labels'))
+      if (edits.length > 0 && yard.commit(t('ledger.print-labels-edit'), edits))
+        announce(t('ledger.labels-printed'))
     }
     window.print()
   }

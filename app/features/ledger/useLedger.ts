@@ -75,7 +75,7 @@ export function useLedger() {
   async function saveTable(): Promise<void> {
     const { writeLedger } = await import('#formats/ledger-csv')
     downloadText(writeLedger(found.value), 'ledger.csv', 'text/csv')
-    announce(t('ledger.in-your-downloads-as-a-table', { found: counted(found.value.length, 'heat') }))
+    announce(t('ledger.exported', { heats: counted(found.value.length, 'heat') }))
   }
 
   return { search, heats, asked, found, totals, shares, saveTable }

@@ -5,7 +5,7 @@ import { measuredComposition } from '#core/assay'
 import { castSteps, heatLiquidus } from '#core/heat'
 import { SYMPTOMS } from '#core/troubles'
 import { inferredOf } from '#core/ledger'
-import { whatIsIn, whereItWent } from '#core/learn'
+import { sourceLots, whereItWent } from '#core/learn'
 import { balanceWords, verdictWords } from '~/shared/heat/results-words'
 import { useHeat } from '~/shared/heat/useHeat'
 import { limitWords } from '~/shared/units/figures'
@@ -23,7 +23,7 @@ export function useStory() {
     heat.value && Object.keys(inferredOf(heat.value)).length > 0 ? (heat.value.inferred ?? null) : null,
   )
   const liquidus = computed(() => (heat.value ? heatLiquidus(heat.value) : null))
-  const origins = computed(() => (heat.value ? whatIsIn(heat.value, yard.lots, yard.heats) : []))
+  const origins = computed(() => (heat.value ? sourceLots(heat.value, yard.lots, yard.heats) : []))
   const ticked = computed(
     () => Object.values(heat.value?.done ?? {}).filter(({ skipped }) => !skipped).length,
   )
@@ -58,7 +58,7 @@ export function useStory() {
       const words = [
         cast.verdict === 'not-told' ? '' : cast.verdict,
         symptom ?? '',
-        groundOffG ? t('ledger.ground-off', { groundOffG: grams(groundOffG, 0.1) }) : '',
+        groundOffG ? t('ledger.ground-off', { mass: grams(groundOffG, 0.1) }) : '',
         cast.note,
       ]
       return { ...cast, nowG, words: words.filter(Boolean).join('; ') }

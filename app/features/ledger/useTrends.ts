@@ -51,13 +51,15 @@ export function useTrends() {
         ? [
             alloy.value
               ? {
-                  title: t('ledger.measured-4', { element: capital(elementName(element.value)) }),
+                  title: t('ledger.element-measured-series', {
+                    element: capital(elementName(element.value)),
+                  }),
                   unit: '%',
                   ...of(({ measured }) => measured[element.value]),
                 }
               : {
                   // Alloys differ; how far each missed its own prediction does not.
-                  title: t('ledger.measured-less-predicted', {
+                  title: t('ledger.element-error-series', {
                     element: capital(elementName(element.value)),
                   }),
                   unit: '%',
@@ -76,7 +78,7 @@ export function useTrends() {
         ...of(({ summary }) => (summary.balance?.foundG ? 100 * summary.balance.tapYield : null)),
       },
       {
-        title: t('ledger.dross-of-the-charge'),
+        title: t('ledger.dross-point'),
         unit: '%',
         ...of(({ heat, summary }) =>
           heat.pour.drossG === null || !summary.balance
@@ -85,7 +87,7 @@ export function useTrends() {
         ),
       },
       {
-        title: t('ledger.cost-of-a-kilogram-tapped', { unit: pricedBy.value }),
+        title: t('ledger.cost-series', { unit: pricedBy.value }),
         unit: yard.settings.currency,
         ...of(({ costPerKg }) => costPerKg && perUnit(costPerKg)),
       },

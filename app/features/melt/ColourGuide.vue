@@ -10,15 +10,16 @@ defineProps<{
 }>()
 const emit = defineEmits<{ seen: [text: string] }>()
 const { degrees } = useUnits()
-const span = (from: number, to: number) => t('melt.to', { from: degrees(from), to: degrees(to) })
+const span = (from: number, to: number) =>
+  t('melt.temperature-span', { fromTemperature: degrees(from), toTemperature: degrees(to) })
 </script>
 
 <template>
   <div class="mt-2" data-testid="colour-guide">
     <p v-if="dull" role="alert" class="border-l-8 border-oxide bg-oxide-wash px-3 py-2 font-bold">
-      {{ t('melt.molten-does-not-glow-this-is', { dull }) }}
+      {{ t('melt.no-glow-note', { metals: dull }) }}
     </p>
-    <p class="my-2 text-soft">{{ t('melt.seen-in-the-shade-beside-the') }}</p>
+    <p class="my-2 text-soft">{{ t('melt.colour-guide-hint') }}</p>
     <div class="grid grid-cols-2 gap-2 sm:grid-cols-3">
       <button
         v-for="step in INCANDESCENCE"
@@ -26,7 +27,7 @@ const span = (from: number, to: number) => t('melt.to', { from: degrees(from), t
         type="button"
         class="btn min-h-[4.5rem] justify-start text-left whitespace-normal"
         @click="
-          emit('seen', t('melt.by-eye-it-was', { colour: told(step.name), span: span(step.fromC, step.toC) }))
+          emit('seen', t('melt.by-eye-entry', { colour: told(step.name), range: span(step.fromC, step.toC) }))
         "
       >
         <span

@@ -41,30 +41,30 @@ const addition = computed(() => {
   const { step, when } = nextAdded.value
   const { title } = stepWords(step, { grams, degrees, degreesApart, metal: null })
   const inS = Math.max(60, when.mid - 60 * nowMin.value)
-  return t('melt.addition-in', { title, minutes: minutes(inS), when: words(when) })
+  return t('melt.forecast-addition', { title, minutes: minutes(inS), timing: words(when) })
 })
 /** After the pour, by the clock. */
 const held = computed(() => {
   const after = afterwards.value
   if (!after) return null
   const said = (span: ForecastSpan | null) =>
-    span ? spanWords(span, { startMs: startMs.value, begun: true }) : t('melt.hardly-at-all')
+    span ? spanWords(span, { startMs: startMs.value, begun: true }) : t('melt.forecast-hardly')
   return {
-    came: t('melt.it-was-there-at', {
-      target: degrees(window.value?.usualC ?? 0),
-      at: clock(after.actualS),
+    came: t('melt.forecast-actual', {
+      temperature: degrees(window.value?.usualC ?? 0),
+      time: clock(after.actualS),
     }),
-    said: t('melt.the-forecast-had-said', { first: said(after.first), halfway: said(after.halfway) }),
+    said: t('melt.forecast-said', { first: said(after.first), halfway: said(after.halfway) }),
     taught:
       after.heats === null
-        ? t('melt.taught-not-yet')
-        : t('melt.taught-now', { heats: counted(after.heats, 'heat') }),
+        ? t('melt.forecast-not-learned')
+        : t('melt.forecast-learned', { heats: counted(after.heats, 'heat') }),
   }
 })
 const ready = computed(() => {
   const target = window.value?.usualC
   if (!found.value || target === undefined) return ''
-  if (isHot.value) return t('melt.it-is-hot-enough')
+  if (isHot.value) return t('melt.hot-enough')
   if (slowed.value)
     return begun.value
       ? t('melt.forecast-slowed-by-clock', { target: degrees(target), time: clock(slowed.value.atS) })
@@ -73,8 +73,8 @@ const ready = computed(() => {
           time: hoursWords(slowed.value.atS / 60),
         })
   const { reachesS } = found.value
-  if (!reachesS) return t('melt.it-will-hardly-get-there', { target: degrees(target) })
-  return t('melt.target-when', { target: degrees(target), when: words(reachesS) })
+  if (!reachesS) return t('melt.forecast-never', { temperature: degrees(target) })
+  return t('melt.forecast-ready', { temperature: degrees(target), timing: words(reachesS) })
 })
 /** Said where the fire is down or the lid off: what it was reckoned with, and what full fire would do. */
 const asSet = computed(() => {
@@ -82,34 +82,34 @@ const asSet = computed(() => {
   const { fire, lidOff } = setting.value
   const set = fireWords(fire)
   return [
-    lidOff ? t('melt.reckoned-with-fire-and-lid-off', { set }) : t('melt.reckoned-with-fire', { set }),
-    atFull.value ? t('melt.all-up-from-now', { when: words(atFull.value) }) : '',
+    lidOff ? t('melt.forecast-fire-lid-off', { setting: set }) : t('melt.forecast-fire', { setting: set }),
+    atFull.value ? t('melt.forecast-full-fire', { timing: words(atFull.value) }) : '',
   ].join(' ')
 })
 const molten = computed(() =>
   found.value?.moltenS && !isHot.value && !slowed.value
-    ? t('melt.molten-through-when', { when: words(found.value.moltenS) })
+    ? t('melt.forecast-molten', { timing: words(found.value.moltenS) })
     : '',
 )
 const left = computed(() => {
   if (liftedS.value === null) return ''
   const seconds = Math.round(liftedS.value / 10) * 10
-  return t('melt.once-lifted', {
+  return t('melt.lifted-time', {
     time:
       seconds >= 60
-        ? t('melt.min-s', { minutes: Math.floor(seconds / 60), seconds: seconds % 60 })
-        : t('melt.only-s', { seconds }),
-    foot: degrees(window.value?.fromC ?? 0),
+        ? t('melt.about-minutes-seconds', { minutes: Math.floor(seconds / 60), seconds: seconds % 60 })
+        : t('melt.about-seconds', { seconds }),
+    temperature: degrees(window.value?.fromC ?? 0),
   })
 })
 </script>
 
 <template>
-  <section v-if="asks" class="slab p-4" :aria-label="t('melt.when-it-will-be-ready')" data-testid="forecast">
-    <h2 class="chalk mb-2">{{ t('melt.when-it-will-be-ready') }}</h2>
+  <section v-if="asks" class="slab p-4" :aria-label="t('melt.forecast-heading')" data-testid="forecast">
+    <h2 class="chalk mb-2">{{ t('melt.forecast-heading') }}</h2>
     <p v-if="fault" role="alert" class="text-oxide">{{ fault }}</p>
-    <p v-else-if="distrusted">{{ t('melt.no-forecast-by-a-liar') }}</p>
-    <p v-else-if="!found" class="text-soft">{{ t('melt.working-out-when') }}</p>
+    <p v-else-if="distrusted">{{ t('melt.forecast-distrusted') }}</p>
+    <p v-else-if="!found" class="text-soft">{{ t('melt.forecast-calculating') }}</p>
     <template v-else>
       <p class="text-lg font-bold" aria-live="polite">{{ ready }}</p>
       <p v-if="molten">{{ molten }}</p>
@@ -117,16 +117,16 @@ const left = computed(() => {
       <p v-if="addition" data-testid="next-addition">{{ addition }}</p>
       <p v-if="left" class="mt-1" data-testid="lifted">{{ left }}</p>
       <p v-if="strange" class="mt-1 border-l-8 border-amber bg-amber-wash px-3 py-1">
-        {{ t('melt.readings-are-of-no-full-fire') }}
+        {{ t('melt.readings-disagree') }}
       </p>
       <p v-if="slowed">{{ t('melt.forecast-slowed-why', { rate: degreesApart(slowed.cPerH) }) }}</p>
       <p v-else class="mt-1 text-sm text-soft">
         {{
           begun
-            ? t('melt.every-reading-sharpens-it')
+            ? t('melt.forecast-basis-readings')
             : byItsHeats
-              ? t('melt.by-the-furnace-alone')
-              : t('melt.by-its-kind-alone')
+              ? t('melt.forecast-basis-furnace')
+              : t('melt.forecast-basis-kind')
         }}
       </p>
     </template>
@@ -134,10 +134,10 @@ const left = computed(() => {
   <section
     v-if="held"
     class="slab p-4"
-    :aria-label="t('melt.forecast-beside-what-came')"
+    :aria-label="t('melt.forecast-review-heading')"
     data-testid="forecast-held"
   >
-    <h2 class="chalk mb-2">{{ t('melt.forecast-beside-what-came') }}</h2>
+    <h2 class="chalk mb-2">{{ t('melt.forecast-review-heading') }}</h2>
     <p class="text-lg font-bold">{{ held.came }}</p>
     <p>{{ held.said }}</p>
     <p class="mt-1 text-sm text-soft">{{ held.taught }}</p>

@@ -2,8 +2,7 @@
 import { clockWords } from '~/shared/units/dates'
 import { fixed } from '~/shared/units/decimal-mark'
 import { t, told } from '~/words'
-import { I18nT } from 'vue-i18n'
-import { counted } from '~/shared/units/figures'
+import { counted, joinFacts } from '~/shared/units/figures'
 import { factsOf } from '#core/families'
 import { densityIndex } from '#core/melt'
 import { sensibleReadings, type LogKind } from '#core/heat'
@@ -50,12 +49,15 @@ const asked = ref<{ name: string; text: string } | null>(null)
 async function take(name: string, text: string, unit?: TimeUnit): Promise<void> {
   const { readTemperatureLog } = await import('#formats/temperature-csv')
   const read = readTemperatureLog(text, new Date(startMs.value).toISOString(), unit)
-  fault.value = read.ok ? '' : t('melt.nothing-was-changed', { name, TRACE_FAULTS: TRACE_FAULTS[read.fault] })
+  fault.value = read.ok ? '' : t('melt.trace-refused', { fileName: name, fault: TRACE_FAULTS[read.fault] })
   asked.value = read.ok && read.unsure ? { name, text } : null
   if (!read.ok || read.unsure) return
   addReadings(read.readings, name)
   announce(
-    `${counted(read.readings.length, 'reading')}${read.skipped ? t('melt.rows-were-none', { skipped: read.skipped }) : ''}.`,
+    joinFacts(
+      counted(read.readings.length, 'reading'),
+      read.skipped > 0 && t('melt.rows-skipped', { count: read.skipped }),
+    ),
   )
 }
 const { grams, degrees } = useUnits()
@@ -90,7 +92,7 @@ function logTemperature({ currentTarget }: Event): void {
   add(
     'temperature',
     { celsius: celsius.value, ...(at ? { at } : {}) },
-    t('melt.read', { celsius: degrees(celsius.value) }),
+    t('melt.readings-read', { celsius: degrees(celsius.value) }),
   )
   readAt.value = ''
   celsius.value = null
@@ -107,18 +109,20 @@ function earlierToday(clockTime: string): string | null {
 }
 const says = {
   good: 'good',
-  usable: t('melt.usable-for-ornaments'),
-  'degas-again': t('melt.degas-again'),
-  swapped: t('melt.the-two-are-swapped-no-metal'),
+  usable: t('melt.density-ornaments'),
+  'degas-again': t('melt.density-degas-again'),
+  swapped: t('melt.density-swapped'),
 } as const
 function index(air: number | null, vacuum: number | null): string {
   if (!air || !vacuum) return ''
   const { pct, says: verdict } = densityIndex(air, vacuum)
-  return t('melt.density-index', { toFixed: fixed(pct, 1), says: says[verdict] })
+  return t('melt.density-index-result', { percent: fixed(pct, 1), verdict: says[verdict] })
 }
 const corrected = (shown: number) => {
   const { trueC, checked } = truly(shown)
-  return checked && Math.abs(trueC - shown) >= 0.5 ? t('melt.corrected', { trueC: degrees(trueC) }) : ''
+  return checked && Math.abs(trueC - shown) >= 0.5
+    ? t('melt.reading-corrected', { temperature: degrees(trueC) })
+    : ''
 }
 const clock = clockWords
 /** The newest stand there; a thermocouple that writes by itself fills hundreds of lines. */
@@ -137,7 +141,11 @@ const shown = computed(() => [...entries.value].reverse().slice(0, all.value ? u
           :key="entry"
           v-model="celsius"
           data-key="t"
-          :label="probe ? t('melt.temperature-by-the', { name: probe.name }) : t('melt.temperature')"
+          :label="
+            probe
+              ? t('melt.thermocouple-temperature-label', { thermocoupleName: probe.name })
+              : t('melt.temperature')
+          "
           kind="temperature"
           :sensible="sensible"
           size="huge"
@@ -145,15 +153,14 @@ const shown = computed(() => [...entries.value].reverse().slice(0, all.value ? u
           :hint="
             probe
               ? truly(700).checked
-                ? t('melt.put-right-by-its-own-checks')
-                : t('melt.never-checked-on-trust')
-              : t('melt.no-thermocouple-is-written-down-under')
+                ? t('melt.probe-corrected-hint')
+                : t('melt.probe-unchecked-hint')
+              : t('melt.no-probe-hint')
           "
         />
-        <button class="btn btn-next mt-[1.2rem] min-h-20 px-6 text-xl">{{ t('melt.log-it') }}</button>
+        <button class="btn btn-next mt-[1.2rem] min-h-20 px-6 text-xl">{{ t('melt.log-button') }}</button>
         <label class="col-span-2 flex min-h-[4.5rem] items-center gap-2 text-sm"
-          >{{ t('melt.read-at-if-not-now') }}
-          <input v-model="readAt" type="time" class="field min-h-16 w-auto"
+          >{{ t('melt.read-at-label') }} <input v-model="readAt" type="time" class="field min-h-16 w-auto"
         /></label>
       </form>
       <div class="mt-2 flex flex-wrap gap-2">
@@ -178,7 +185,7 @@ const shown = computed(() => [...entries.value].reverse().slice(0, all.value ? u
         </button>
       </div>
       <template v-if="!rehearsed">
-        <p class="label mt-3 mb-1">{{ t('melt.fire-and-lid-as-they-are-now') }}</p>
+        <p class="label mt-3 mb-1">{{ t('melt.fire-controls-label') }}</p>
         <FireAndLid
           :fire="setting.fire"
           :lid-off="setting.lidOff"
@@ -188,13 +195,13 @@ const shown = computed(() => [...entries.value].reverse().slice(0, all.value ? u
       </template>
       <FilePicker
         ref="file"
-        :label="t('melt.temperature-log-file')"
+        :label="t('melt.trace-file-label')"
         accept=".csv,.tsv,.txt,text/csv"
         @change="open"
       />
       <div class="mt-2 flex flex-wrap gap-x-4">
         <button type="button" class="btn btn-quiet min-h-[4.5rem] underline" @click="file?.open()">
-          {{ t('melt.readings-of-a-logger-from-a') }}
+          {{ t('melt.import-trace-button') }}
         </button>
         <button
           type="button"
@@ -202,7 +209,7 @@ const shown = computed(() => [...entries.value].reverse().slice(0, all.value ? u
           :aria-expanded="byEye"
           @click="byEye = !byEye"
         >
-          {{ t('melt.no-instrument-by-the-colour') }}
+          {{ t('melt.by-colour-button') }}
         </button>
       </div>
       <ColourGuide v-if="byEye" :dull="dull" @seen="seen" />
@@ -210,10 +217,10 @@ const shown = computed(() => [...entries.value].reverse().slice(0, all.value ? u
     </template>
     <div v-if="struck && !locked" class="mt-3 flex flex-wrap items-center gap-3" data-testid="struck">
       <p class="min-w-0 flex-1 text-soft">
-        {{ t('melt.struck', { at: clock(struck.at), struck: logWords(struck, { grams, degrees }) }) }}
+        {{ t('melt.deleted-entry', { time: clock(struck.at), entry: logWords(struck, { grams, degrees }) }) }}
       </p>
       <button type="button" class="btn min-h-[4.5rem] px-6 text-lg" @click="putBack">
-        {{ t('melt.put-it-back') }}
+        {{ t('melt.restore-entry-button') }}
       </button>
     </div>
     <div
@@ -222,7 +229,7 @@ const shown = computed(() => [...entries.value].reverse().slice(0, all.value ? u
       class="mt-2 border-l-8 border-amber bg-amber-wash px-3 py-2"
       data-testid="which-unit"
     >
-      <p class="font-bold">{{ t('melt.what-does-the-time-in-count', { name: asked.name }) }}</p>
+      <p class="font-bold">{{ t('melt.time-unit-question', { fileName: asked.name }) }}</p>
       <div class="mt-1 flex flex-wrap gap-2">
         <button
           v-for="[unit, words] in UNITS"
@@ -246,25 +253,23 @@ const shown = computed(() => [...entries.value].reverse().slice(0, all.value ? u
       <li v-for="one in shown" :key="one.id" class="flex gap-3 border-t border-line py-1">
         <span class="text-soft">{{ clock(one.at) }}</span>
         <span class="flex-1"
-          >{{ logWords(one, { grams, degrees }) }}{{ one.celsius === null ? '' : corrected(one.celsius)
+          >{{ joinFacts(logWords(one, { grams, degrees }), one.celsius !== null && corrected(one.celsius))
           }}<b v-if="index(one.airGcm3, one.vacuumGcm3)"> {{ index(one.airGcm3, one.vacuumGcm3) }}</b>
           <span v-if="one.photos?.length" class="mt-1 flex gap-2"
             ><KeptPhoto
               v-for="(id, at) in one.photos"
               :id="id"
               :key="id"
-              :alt="t('melt.picture-of', { at: at + 1, at2: clock(one.at) })"
+              :alt="t('melt.picture-alt', { number: at + 1, time: clock(one.at) })"
               class="block size-24" /></span
         ></span>
         <button v-if="!locked" class="btn btn-quiet -my-1 text-sm underline" @click="strike(one.id)">
-          <I18nT keypath="melt.strike" scope="global"
-            ><template #part><span class="sr-only"> {{ LOG_WORDS[one.kind] }}</span></template></I18nT
-          >
+          {{ t('melt.strike') }}<span class="sr-only"> {{ LOG_WORDS[one.kind] }}</span>
         </button>
       </li>
     </ol>
     <p v-else class="mt-2 text-sm text-soft">
-      {{ t('melt.nothing-written-yet-one-reading-a') }}
+      {{ t('melt.empty-log-hint') }}
     </p>
     <button
       v-if="!all && entries.length > NEWEST"

@@ -27,14 +27,14 @@ const now = computed(() => (store.celsius === null ? null : props.log.truly(stor
       </p>
       <label class="flex min-h-[4.5rem] items-center gap-3 text-lg"
         ><input v-model="writing" type="checkbox" class="size-8 accent-(--ember)" />
-        {{ t('melt.write-it-down-as-it-goes') }}</label
+        {{ t('melt.autolog-label') }}</label
       >
       <button
         v-if="now !== null"
         type="button"
         class="btn min-h-[4.5rem] text-lg"
         @click="
-          log.add('temperature', { celsius: store.celsius, from: 'device' }, t('melt.read-the-thermocouple'))
+          log.add('temperature', { celsius: store.celsius, from: 'device' }, t('melt.read-probe-button'))
         "
       >
         {{ t('melt.log-it-now') }}
@@ -44,10 +44,10 @@ const now = computed(() => (store.celsius === null ? null : props.log.truly(stor
       {{ TROUBLE_WORDS[store.trouble] }}
     </p>
     <p v-if="device.lost && device.running" class="text-sm text-soft" data-testid="probe-lost">
-      {{ t('melt.the-server-is-gone-the-simulated') }}
+      {{ t('melt.probe-server-gone') }}
     </p>
     <p v-else-if="device.lost" role="alert" class="text-lg font-bold text-oxide">
-      {{ t('melt.the-instrument-is-unplugged-log-by') }}
+      {{ t('melt.probe-unplugged') }}
     </p>
     <p v-if="!hand" class="text-xs text-soft">
       {{ LINE_SOURCE_WORDS[device.source] }}.
@@ -55,6 +55,6 @@ const now = computed(() => (store.celsius === null ? null : props.log.truly(stor
     </p>
   </div>
   <NuxtLink v-else to="/devices" class="btn btn-quiet mb-2 min-h-[4.5rem] underline">{{
-    t('melt.connect-a-thermocouple')
+    t('melt.connect-probe-link')
   }}</NuxtLink>
 </template>

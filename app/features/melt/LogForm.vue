@@ -31,11 +31,11 @@ const fault = ref('')
 function write(): void {
   const { flowLMin, drossBeforeG, drossAfterG, text, ...figures } = told
   if (props.kind === 'photo' && photos.value.length === 0) {
-    fault.value = t('melt.take-or-choose-a-picture-first')
+    fault.value = t('melt.needs-picture')
     return
   }
   if (props.kind === 'pressure-test' && (figures.airGcm3 === null) !== (figures.vacuumGcm3 === null)) {
-    fault.value = t('melt.the-index-needs-both-densities-the')
+    fault.value = t('melt.needs-both-densities')
     return
   }
   if (
@@ -43,7 +43,7 @@ function write(): void {
     figures.vacuumGcm3 &&
     densityIndex(figures.airGcm3, figures.vacuumGcm3).says === 'swapped'
   ) {
-    fault.value = t('melt.the-sample-that-froze-in-a')
+    fault.value = t('melt.densities-swapped')
     return
   }
   props.log.add(
@@ -68,13 +68,13 @@ function write(): void {
     <QuantityField
       v-if="kind === 'addition' || kind === 'flux'"
       v-model="told.massG"
-      :label="t('melt.how-much')"
+      :label="t('melt.amount-label')"
       kind="mass"
       nullable
     />
     <template v-if="kind === 'degas'">
       <label
-        ><span class="label">{{ t('melt.with') }}</span>
+        ><span class="label">{{ t('melt.with-label') }}</span>
         <select v-model="gas" class="field">
           <option v-for="(name, id) in GAS_USED" :key="id" :value="id">{{ name }}</option>
         </select></label
@@ -83,20 +83,20 @@ function write(): void {
       <QuantityField
         v-if="gas === 'argon' || gas === 'nitrogen'"
         v-model="told.flowLMin"
-        :label="t('melt.flow-litres-a-minute')"
+        :label="t('melt.gas-flow-label')"
         kind="number"
         nullable
         :max="1000"
       />
     </template>
     <template v-if="treats">
-      <QuantityField v-model="told.drossBeforeG" :label="t('melt.dross-drawn-before')" kind="mass" nullable />
-      <QuantityField v-model="told.drossAfterG" :label="t('melt.dross-drawn-after')" kind="mass" nullable />
+      <QuantityField v-model="told.drossBeforeG" :label="t('melt.dross-before-label')" kind="mass" nullable />
+      <QuantityField v-model="told.drossAfterG" :label="t('melt.dross-after-label')" kind="mass" nullable />
     </template>
     <template v-if="kind === 'pressure-test'">
       <QuantityField
         v-model="told.airGcm3"
-        :label="t('melt.froze-in-air-g-cm')"
+        :label="t('melt.air-density-label')"
         kind="number"
         positive
         nullable
@@ -104,7 +104,7 @@ function write(): void {
       />
       <QuantityField
         v-model="told.vacuumGcm3"
-        :label="t('melt.froze-in-vacuum-g-cm')"
+        :label="t('melt.vacuum-density-label')"
         kind="number"
         positive
         nullable
@@ -113,7 +113,7 @@ function write(): void {
     </template>
     <PhotoRow v-if="kind === 'photo'" v-model:photos="photos" name="The melt" class="col-span-2" />
     <label class="col-span-2"
-      ><span class="label">{{ t('melt.what') }}</span
+      ><span class="label">{{ t('melt.what-label') }}</span
       ><input v-model="told.text" class="field" maxlength="500"
     /></label>
     <p v-if="fault" role="alert" class="col-span-2 font-semibold text-oxide">{{ fault }}</p>

@@ -71,9 +71,9 @@ const unweighed = computed(() => heat.value?.weighed.length === 0)
 
 <template>
   <section v-if="heat">
-    <HeatHeading :question="t('melt.what-do-i-do-now-and')">
+    <HeatHeading :question="t('melt.page-title')">
       <NuxtLink v-if="!current && steps.length" :to="`/heat/${heat.number}/pour`" class="btn btn-next">{{
-        t('melt.weigh-what-came-out')
+        t('melt.weigh-out-link')
       }}</NuxtLink>
     </HeatHeading>
     <StopButton v-if="!heat.loggedAt" :beside="!!current" />
@@ -87,22 +87,21 @@ const unweighed = computed(() => heat.value?.weighed.length === 0)
     <PlanMark v-if="!heat.loggedAt" class="mb-3" :plan="sheet.plan" />
     <div v-if="!steps.length" class="slab max-w-xl p-5">
       <p v-if="strange && lines.length" class="mb-3">
-        {{ t('melt.no-practice-is-known-for-a', { metal: elementName(strange.metal) }) }}
+        {{ t('melt.no-run-sheet', { metal: elementName(strange.metal) }) }}
       </p>
-      <p v-else-if="working" class="text-soft">{{ t('melt.working-out-the-charge-and-its') }}</p>
-      <p v-else class="mb-3">{{ t('melt.a-run-sheet-is-made-from') }}</p>
+      <p v-else-if="working" class="text-soft">{{ t('melt.calculating-sheet') }}</p>
+      <p v-else class="mb-3">{{ t('melt.needs-charge') }}</p>
       <NuxtLink v-if="!working" :to="`/heat/${heat.number}/charge`" class="btn btn-next">{{
-        t('melt.work-out-the-charge')
+        t('melt.work-out-charge-link')
       }}</NuxtLink>
     </div>
     <div v-else class="grid items-start gap-5 lg:grid-cols-[minmax(0,1.2fr)_minmax(0,1fr)]">
       <div class="grid grid-cols-1 gap-5">
         <p v-if="heat.loggedAt" class="slab p-4" data-testid="melt-history">
-          <I18nT keypath="melt.of-ticked-when-it-was-melted" scope="global"
-            ><template #strong><b>{{ t('melt.this-heat-is-in-the-ledger') }}</b></template
-            ><template #doneCount>{{ doneCount }}</template
-            ><template #steps>{{ counted(steps.length, 'step') }}</template
-            ><template #part>{{ doneCount === 1 ? t('melt.was') : t('melt.were') }}</template></I18nT
+          <I18nT keypath="melt.history" scope="global"
+            ><template #loggedHeat><b>{{ t('melt.logged-heat') }}</b></template
+            ><template #done>{{ doneCount }}</template
+            ><template #steps>{{ counted(steps.length, 'step') }}</template></I18nT
           >
         </p>
         <StepNow
@@ -115,7 +114,7 @@ const unweighed = computed(() => heat.value?.weighed.length === 0)
           v-if="!heat.loggedAt && doneCount === 0"
           :to="`/heat/${heat.number}/rehearse`"
           class="btn min-h-[4.5rem] text-lg sm:hidden"
-          >{{ t('melt.rehearse-it-first') }}</NuxtLink
+          >{{ t('melt.rehearse-link') }}</NuxtLink
         >
         <FurnaceLog :log="log" :locked="!!heat.loggedAt" />
         <PracticeList :sheet="sheet" />
@@ -130,9 +129,9 @@ const unweighed = computed(() => heat.value?.weighed.length === 0)
         />
         <p v-if="!heat.loggedAt" class="flex flex-wrap gap-3 max-sm:hidden">
           <NuxtLink v-if="doneCount === 0" :to="`/heat/${heat.number}/rehearse`" class="btn">{{
-            t('melt.rehearse-it-first')
+            t('melt.rehearse-link')
           }}</NuxtLink>
-          <NuxtLink v-if="SERVED && !inGroup" to="/group" class="btn">{{ t('melt.to-the-phone') }}</NuxtLink>
+          <NuxtLink v-if="SERVED && !inGroup" to="/group" class="btn">{{ t('melt.phone-link') }}</NuxtLink>
         </p>
         <MeltWarnings v-if="!heat.loggedAt" :log="log" :sheet="sheet" />
         <LiveMelt v-if="!heat.loggedAt" :log="log" :live="live" />
@@ -148,7 +147,7 @@ const unweighed = computed(() => heat.value?.weighed.length === 0)
         <div>
           <p class="mb-2 text-soft">
             {{
-              t('melt.of-steps-done', {
+              t('melt.progress-line', {
                 liquidus: capital(liquidusWords(liquidus, units)),
                 doneCount,
                 steps: steps.length,
@@ -156,10 +155,10 @@ const unweighed = computed(() => heat.value?.weighed.length === 0)
             }}
           </p>
           <p v-if="unweighed && !heat.loggedAt" class="mb-3 border-l-8 border-amber bg-amber-wash p-3">
-            <I18nT keypath="melt.nothing-is-weighed-yet-the-amounts" scope="global"
-              ><template #link
+            <I18nT keypath="melt.nothing-weighed" scope="global"
+              ><template #scaleLink
                 ><NuxtLink :to="`/heat/${heat.number}/scale`" class="font-semibold underline">{{
-                  t('melt.to-the-scale')
+                  t('melt.scale-link')
                 }}</NuxtLink></template
               ></I18nT
             >

@@ -107,7 +107,7 @@ const { failed } = useChart(frame, [() => props.trace, () => props.ahead, temper
         },
       ],
       xaxis: {
-        title: { text: t('melt.minutes-2') },
+        title: { text: t('melt.minutes-axis') },
         gridcolor: token('line'),
         fixedrange: true,
         range: [0, Math.max(SHORTEST_MIN, 1.05 * (props.ahead?.at(-1)?.atMin ?? x.at(-1) ?? 0))],
@@ -123,8 +123,8 @@ const told = computed(() => {
   return props.trace.filter((_, at) => at % every === 0 || at === props.trace.length - 1)
 })
 const spoken = computed(() =>
-  t('melt.temperature-by-the-minute', {
-    join: told.value.map(({ atMin, celsius }) => `${Math.round(atMin)}: ${degrees(celsius)}`).join(', '),
+  t('melt.trace-summary', {
+    readings: told.value.map(({ atMin, celsius }) => `${Math.round(atMin)}: ${degrees(celsius)}`).join(', '),
   }),
 )
 </script>
@@ -132,14 +132,14 @@ const spoken = computed(() =>
 <template>
   <figure class="slab p-3">
     <figcaption class="label">
-      {{ t(corrected ? 'melt.temperature-put-right-by-the-thermocouples' : 'melt.temperature') }}
+      {{ t(corrected ? 'melt.trace-axis' : 'melt.temperature') }}
     </figcaption>
     <div ref="frame" class="min-h-[240px]" role="img" :aria-label="spoken" data-testid="melt-trace" />
     <p v-if="plateau" data-testid="plateau">
-      <I18nT keypath="melt.stood-still-at-for-it-froze" scope="global"
-        ><template #strong><b>{{ degrees(plateau.celsius) }}</b></template
-        ><template #toMin>{{ counted(Math.round(plateau.toMin - plateau.fromMin), 'minute') }}</template
-        ><template #liquidusC>{{ degrees(liquidusC) }}</template></I18nT
+      <I18nT keypath="melt.plateau-found" scope="global"
+        ><template #temperature><b>{{ degrees(plateau.celsius) }}</b></template
+        ><template #duration>{{ counted(Math.round(plateau.toMin - plateau.fromMin), 'minute') }}</template
+        ><template #liquidus>{{ degrees(liquidusC) }}</template></I18nT
       >
     </p>
     <p v-if="failed" role="alert" class="text-oxide">{{ failed }}</p>

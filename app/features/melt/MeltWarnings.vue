@@ -25,20 +25,19 @@ const off = (celsius: number) => degreesApart(Math.abs(celsius))
 
 <template>
   <p v-if="liar" role="status" class="border-l-8 border-oxide bg-oxide-wash px-3 py-2" data-testid="liar">
-    <I18nT keypath="melt.it-is-not-trusted-any-more" scope="global"
-      ><template #strong
+    <I18nT keypath="melt.probe-ignored" scope="global"
+      ><template #finding
         ><b v-if="liar.seen === 'liquid'">{{
-          t('melt.it-is-liquid-at-a-reading', { readC: degrees(liar.readC), offByC: off(liar.offByC) })
+          t('melt.probe-reads-low', { reading: degrees(liar.readC), offset: off(liar.offByC) })
         }}</b
         ><b v-else>{{
-          t('melt.it-froze-at-a-reading-of', {
-            readC: degrees(liar.readC),
-            offByC: off(liar.offByC),
-            part: liar.offByC > 0 ? t('melt.low') : t('melt.high'),
+          t(liar.offByC > 0 ? 'melt.probe-froze-low' : 'melt.probe-froze-high', {
+            reading: degrees(liar.readC),
+            offset: off(liar.offByC),
           })
         }}</b></template
-      ><template #link
-        ><NuxtLink to="/gear" class="underline">{{ t('melt.gear') }}</NuxtLink></template
+      ><template #gearLink
+        ><NuxtLink to="/gear" class="underline">{{ t('melt.gear-link') }}</NuxtLink></template
       ></I18nT
     >
   </p>
@@ -48,11 +47,9 @@ const off = (celsius: number) => degreesApart(Math.abs(celsius))
     class="flex flex-wrap items-center gap-3 border-l-8 border-amber bg-amber-wash px-3 py-2"
     data-testid="froze"
   >
-    <span class="min-w-0 flex-1">{{
-      t('melt.the-trace-stood-still-at-the', { frozeAt: degrees(frozeAt) })
-    }}</span>
-    <button class="btn" @click="edit(t('melt.what-it-froze-at'), { liquidusC: frozeAt })">
-      {{ t('melt.take-that-for-its-liquidus') }}
+    <span class="min-w-0 flex-1">{{ t('melt.plateau-note', { temperature: degrees(frozeAt) }) }}</span>
+    <button class="btn" @click="edit(t('melt.freezing-point-edit'), { liquidusC: frozeAt })">
+      {{ t('melt.take-liquidus-button') }}
     </button>
   </p>
   <div
@@ -62,28 +59,25 @@ const off = (celsius: number) => degreesApart(Math.abs(celsius))
     data-testid="refused"
   >
     <p>
-      <I18nT keypath="melt.the-melt-is-about" scope="global"
-        ><template #strong><b>{{ t('melt.without', { join: refused.names.join(', ') }) }}</b></template
-        ><template #part
-          ><template v-if="refused.broken.length"
-            ><I18nT keypath="melt.and-outside" scope="global"
-              ><template #strong
-                ><b>{{
-                  refused.broken
-                    .map(({ element, pct, limit }) => `${element} ${percent(pct)} % (${limitWords(limit)})`)
-                    .join(', ')
-                }}</b></template
-              ></I18nT
-            ></template
-          ><template v-else>{{ t('melt.still-inside-its-limits') }}</template></template
-        ><template #tapG>{{ grams(refused.tapG) }}</template></I18nT
+      <I18nT
+        :keypath="refused.broken.length ? 'melt.refused-out-of-spec' : 'melt.refused-in-spec'"
+        scope="global"
+        ><template #withoutLots
+          ><b>{{ t('melt.refused-lots', { lotNames: refused.names.join(', ') }) }}</b></template
+        ><template #limits
+          ><b>{{
+            refused.broken
+              .map(({ element, pct, limit }) => `${element} ${percent(pct)} % (${limitWords(limit)})`)
+              .join(', ')
+          }}</b></template
+        ><template #mass>{{ grams(refused.tapG) }}</template></I18nT
       >
     </p>
     <NuxtLink
       v-if="refused.broken.length && !beside"
       :to="`/heat/${heat.number}/charge`"
       class="font-semibold underline"
-      >{{ t('melt.take-it-off-the-charge-and') }}</NuxtLink
+      >{{ t('melt.replan-without-link') }}</NuxtLink
     >
   </div>
 </template>

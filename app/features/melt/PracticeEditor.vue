@@ -20,8 +20,8 @@ const draft = reactive({
 })
 const faults = ref<string[]>([])
 const WANTED: Readonly<Record<string, string>> = {
-  name: t('melt.give-it-a-name-you-will'),
-  tooMuchPct: t('melt.what-is-too-much-must-be'),
+  name: t('melt.needs-name'),
+  tooMuchPct: t('melt.harmful-dose-error'),
 }
 function save(): void {
   const time = now()
@@ -35,13 +35,12 @@ function save(): void {
   })
   if (!parsed.success) {
     const fields = new Set(parsed.error.issues.map(({ path }) => String(path[0])))
-    faults.value = [...fields].map((field) => WANTED[field] ?? t('melt.cannot-be-so', { field }))
+    faults.value = [...fields].map((field) => WANTED[field] ?? t('melt.field-invalid', { field }))
     return
   }
   const { data } = parsed
-  const label = t('melt.the-practice', {
-    part: props.practice ? t('melt.change') : t('melt.add'),
-    name: data.name,
+  const label = t(props.practice ? 'melt.change-practice-edit' : 'melt.add-practice-edit', {
+    practiceName: data.name,
   })
   if (!yard.commit(label, [{ collection: 'practices', id: data.id, after: data }])) return
   emit('kept', props.area, data.id)
@@ -49,7 +48,7 @@ function save(): void {
 }
 function remove(): void {
   if (props.practice)
-    yard.commit(t('melt.take-away-the-practice', { name: props.practice.name }), [
+    yard.commit(t('melt.delete-practice-edit', { practiceName: props.practice.name }), [
       { collection: 'practices', id: props.practice.id, after: null },
     ])
   emit('close')
@@ -57,14 +56,14 @@ function remove(): void {
 </script>
 
 <template>
-  <SheetDialog :title="practice?.name ?? t('melt.a-way-of-my-own')" @close="emit('close')">
+  <SheetDialog :title="practice?.name ?? t('melt.own-practice-heading')" @close="emit('close')">
     <form class="grid gap-3" @submit.prevent="save">
       <label
         ><span class="label">{{ t('melt.name') }}</span
         ><input v-model="draft.name" class="field" maxlength="120"
       /></label>
       <label
-        ><span class="label">{{ t('melt.how-it-is-done-empty-where') }}</span
+        ><span class="label">{{ t('melt.method-label') }}</span
         ><textarea v-model="draft.how" class="field" rows="2" maxlength="1000" />
       </label>
       <label
@@ -72,15 +71,10 @@ function remove(): void {
         ><textarea v-model="draft.why" class="field" rows="2" maxlength="1000" />
       </label>
       <div class="grid grid-cols-3 items-start gap-3">
-        <QuantityField
-          v-model="draft.sharePct"
-          :label="t('melt.dose-of-the-charge')"
-          kind="percent"
-          nullable
-        />
+        <QuantityField v-model="draft.sharePct" :label="t('melt.dose-label')" kind="percent" nullable />
         <QuantityField
           v-model="draft.tooMuchPct"
-          :label="t('melt.too-much-is-over')"
+          :label="t('melt.harmful-dose-label')"
           kind="percent"
           nullable
         />
@@ -98,7 +92,7 @@ function remove(): void {
       <div class="flex flex-wrap gap-2">
         <button class="btn btn-next">{{ t('melt.save') }}</button>
         <button v-if="practice" type="button" class="btn" @click="remove">
-          {{ t('melt.take-it-away') }}
+          {{ t('melt.delete-button') }}
         </button>
       </div>
     </form>

@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { t, told } from '~/words'
-import { I18nT } from 'vue-i18n'
 import { totalG } from '#core/lists'
 import {
   judgeDose,
@@ -38,7 +37,7 @@ const areas = computed(() => {
 })
 type Area = (typeof areas.value)[number]
 function choose(area: PracticeArea, id: string, sharePct: number | null = null): void {
-  edit(t('melt.choose-a-practice'), { practices: { ...heat.value?.practices, [area]: { id, sharePct } } })
+  edit(t('melt.choose-practice-edit'), { practices: { ...heat.value?.practices, [area]: { id, sharePct } } })
 }
 const shareOf = ({ sharePct }: Area) => (sharePct ? (sharePct[0] + sharePct[1]) / 2 : null)
 const dose = ({ sharePct }: Area) => {
@@ -58,13 +57,13 @@ const own = (id: string) => yard.practices.find((one) => one.id === id)
 </script>
 
 <template>
-  <section class="slab p-4" :aria-label="t('melt.how-it-is-done')">
-    <h2 class="chalk mb-1">{{ t('melt.how-it-is-done') }}</h2>
+  <section class="slab p-4" :aria-label="t('melt.practices-heading')">
+    <h2 class="chalk mb-1">{{ t('melt.practices-heading') }}</h2>
     <details v-for="area in areas" :key="area.id" class="border-t border-line py-1">
       <summary class="flex flex-wrap items-baseline gap-x-2 py-1">
         <span class="text-soft">{{ told(area.name) }}:</span> <b>{{ told(area.practice.name) }}</b>
         <span v-if="area.sharePct">{{ dose(area) }}</span>
-        <b v-if="judged(area)?.tone === 'stop'" class="text-oxide">{{ t('melt.too-much') }}</b>
+        <b v-if="judged(area)?.tone === 'stop'" class="text-oxide">{{ t('melt.harmful-dose') }}</b>
       </summary>
       <fieldset class="grid gap-2 pb-2">
         <legend class="sr-only">{{ told(area.name) }}</legend>
@@ -79,10 +78,10 @@ const own = (id: string) => yard.practices.find((one) => one.id === id)
           />
           <span
             ><b>{{ told(school.name) }}</b
-            ><span v-if="school.usual" class="text-soft"> {{ ' ' + t('melt.usual') }}</span>.
+            ><span v-if="school.usual" class="text-soft"> {{ ' ' + t('melt.usual-mark') }}</span>.
             {{ told(school.why) }}
             <span v-if="school.against" class="text-soft">{{
-              t('melt.but', { against: told(school.against) })
+              t('melt.drawback', { against: told(school.against) })
             }}</span>
             <button
               v-if="own(school.id)"
@@ -90,9 +89,7 @@ const own = (id: string) => yard.practices.find((one) => one.id === id)
               class="btn btn-quiet -my-1 text-sm underline"
               @click="changing = school.id"
             >
-              <I18nT keypath="melt.change-2" scope="global"
-                ><template #part><span class="sr-only"> {{ told(school.name) }}</span></template></I18nT
-              >
+              {{ t('melt.change-button') }}<span class="sr-only"> {{ told(school.name) }}</span>
             </button>
             <span v-if="school.source !== PRACTICES_SOURCE" class="block text-xs text-soft"
               >{{ told(school.source) }}.</span
@@ -102,13 +99,13 @@ const own = (id: string) => yard.practices.find((one) => one.id === id)
         <div v-if="area.sharePct && !heat?.loggedAt" class="max-w-xs">
           <QuantityField
             :model-value="(chargeG * shareOf(area)!) / 100"
-            :label="t('melt.how-much')"
+            :label="t('melt.amount-label')"
             kind="mass"
             :hint="
               area.practice.sharePct
-                ? t('melt.to-of-the-charge-is-usual', {
-                    sharePct: area.practice.sharePct[0],
-                    sharePct2: area.practice.sharePct[1],
+                ? t('melt.usual-dose', {
+                    fromPct: area.practice.sharePct[0],
+                    toPct: area.practice.sharePct[1],
                   })
                 : ''
             "
@@ -128,7 +125,7 @@ const own = (id: string) => yard.practices.find((one) => one.id === id)
           class="btn btn-quiet justify-self-start underline"
           @click="writing = area.id"
         >
-          {{ t('melt.a-way-of-my-own-2') }}
+          {{ t('melt.add-practice-button') }}
         </button>
       </fieldset>
     </details>

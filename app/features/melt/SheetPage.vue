@@ -69,9 +69,9 @@ const print = () => window.print()
   <section v-if="heat" class="mx-auto max-w-4xl">
     <div class="no-print mb-4 flex flex-wrap items-center gap-3">
       <NuxtLink :to="`/heat/${heat.number}/charge`" class="btn btn-quiet underline">{{
-        t('melt.back-to-the-charge')
+        t('melt.back-to-charge')
       }}</NuxtLink>
-      <button class="btn btn-next ml-auto" @click="print">{{ t('melt.print-the-sheet') }}</button>
+      <button class="btn btn-next ml-auto" @click="print">{{ t('melt.print-button') }}</button>
     </div>
     <PlanMark v-if="!heat.loggedAt" plain class="no-print" :plan="plan" />
     <article v-if="heat.alloy && prediction && rows.length" class="paper">
@@ -82,8 +82,8 @@ const print = () => window.print()
           <p>{{ told(heat.alloy.name) }}, {{ heat.alloy.designation }}</p>
         </div>
         <p class="text-right">
-          <I18nT keypath="melt.to-tap" scope="global"
-            ><template #strong><b class="text-xl">{{ grams(prediction.tapMassG) }}</b></template></I18nT
+          <I18nT keypath="melt.sheet-tap-mass" scope="global"
+            ><template #tapMass><b class="text-xl">{{ grams(prediction.tapMassG) }}</b></template></I18nT
           ><br />{{ dayWords(heat.date) }}
           <span v-if="plan.number.value" class="block" data-testid="plan-number">{{
             t('charge.plan-number', { number: plan.number.value })
@@ -105,19 +105,19 @@ const print = () => window.print()
               {{ grams(row.massG, row.stepG) }}
             </td>
             <td class="py-1.5 text-right">
-              <span v-if="row.weighed">{{ t('melt.weighed-2') }}</span>
+              <span v-if="row.weighed">{{ t('melt.weighed-status') }}</span>
               <span v-else class="ml-3 inline-block w-16 border-b border-ink sm:w-32 print:w-32">&nbsp;</span>
             </td>
           </tr>
           <tr class="border-t-2 border-ink">
-            <td class="py-1.5">{{ t('melt.in-the-crucible') }}</td>
+            <td class="py-1.5">{{ t('melt.live-heading') }}</td>
             <td class="py-1.5 text-right font-bold">{{ grams(prediction.chargeMassG) }}</td>
             <td class="py-1.5 pl-3 text-right">{{ costWords(cost) }}</td>
           </tr>
         </tbody>
       </table>
       <template v-if="steps.length">
-        <h2 class="chalk mt-3 mb-1">{{ t('melt.in-this-order') }}</h2>
+        <h2 class="chalk mt-3 mb-1">{{ t('melt.sheet-order-heading') }}</h2>
         <ol class="steps" data-testid="sheet-steps">
           <li v-for="(step, at) in steps" :key="step.id">
             <span class="box" aria-hidden="true" />
@@ -130,7 +130,7 @@ const print = () => window.print()
       </template>
       <div class="mt-4 grid grid-cols-1 gap-6 sm:grid-cols-2 print:grid-cols-2">
         <div>
-          <h2 class="chalk mb-1">{{ t('melt.what-it-will-be') }}</h2>
+          <h2 class="chalk mb-1">{{ t('melt.sheet-composition-heading') }}</h2>
           <table class="w-full text-sm">
             <tbody>
               <tr v-for="entry in limits" :key="entry.element" class="border-t border-line">
@@ -154,15 +154,15 @@ const print = () => window.print()
               {{ check.text }}.
             </li>
             <li>
-              {{ t('melt.everything-that-enters-the-melt-is') }}
+              {{ t('melt.sheet-dry-caution') }}
             </li>
-            <li>{{ t('melt.the-crucible-is-sound-of-this') }}</li>
-            <li>{{ t('melt.local-codes-and-the-makers-sheets') }}</li>
+            <li>{{ t('melt.sheet-crucible-caution') }}</li>
+            <li>{{ t('melt.sheet-codes-caution') }}</li>
           </ul>
         </div>
       </div>
     </article>
-    <h1 v-else class="text-lg text-soft">{{ t('melt.there-is-no-charge-to-print') }}</h1>
+    <h1 v-else class="text-lg text-soft">{{ t('melt.sheet-empty') }}</h1>
   </section>
 </template>
 

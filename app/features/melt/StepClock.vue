@@ -35,8 +35,8 @@ watch(left, (seconds, before) => {
   if (seconds !== null && before !== null && before !== undefined && before > 0 && seconds <= 0) {
     const rings = ringing(props.log.heat.value?.number ?? 0)
     if (rings.here) ring()
-    const done = t('melt.the-clock-of-this-step-has')
-    say(rings.here ? done : `${done} ${t('group.rings-there', { name: rings.on })}`)
+    const done = t('melt.timer-finished')
+    say(rings.here ? done : `${done} ${t('group.timer-rings-there', { deviceName: rings.on })}`)
   }
 })
 </script>
@@ -44,12 +44,12 @@ watch(left, (seconds, before) => {
 <template>
   <div v-if="step.minutes" class="mt-4" data-testid="step-clock">
     <button v-if="left === null" class="btn min-h-[4.5rem] text-xl" @click="log.startClock(step.id)">
-      {{ t('melt.start-the-clock-to-minutes', { minutes: step.minutes[0], minutes2: step.minutes[1] }) }}
+      {{ t('melt.start-timer-button', { fromMinutes: step.minutes[0], toMinutes: step.minutes[1] }) }}
     </button>
     <p v-else class="stamp text-4xl" role="timer" aria-live="off">
       {{ clock
       }}<span class="font-sans text-xl normal-case">{{
-        left > 0 ? ` ${t('melt.to-go')}` : ` ${t('melt.over-done-when-it-is-right')}`
+        left > 0 ? ` ${t('melt.timer-left')}` : ` ${t('melt.timer-over')}`
       }}</span>
     </p>
   </div>

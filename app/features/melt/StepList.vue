@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { clockWords } from '~/shared/units/dates'
 import { t } from '~/words'
-import { I18nT } from 'vue-i18n'
 import { computed } from 'vue'
 import type { RunSheet } from './useRunSheet'
 
@@ -33,9 +32,7 @@ const clock = clockWords
           {{ stateOf(step)!.skipped ? t('melt.skipped') : `✓ ${clock(stateOf(step)!.at)}` }}
         </span>
         <button v-if="!heat?.loggedAt" class="btn btn-quiet -my-1 text-sm underline" @click="unmark(step)">
-          <I18nT keypath="melt.undo" scope="global"
-            ><template #part><span class="sr-only"> {{ words(step).title }}</span></template></I18nT
-          >
+          {{ t('melt.undo') }}<span class="sr-only"> {{ words(step).title }}</span>
         </button>
       </template>
     </li>

@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { t, told } from '~/words'
-import { I18nT } from 'vue-i18n'
 import { present } from '#core/lists'
 import { useTimeoutFn } from '@vueuse/core'
 import { CHILL_SOURCE, findCaution, holdOf } from '#core/melt'
@@ -72,12 +71,12 @@ watch(
     const step = current.value
     say(
       step
-        ? t('melt.step-of-2', {
+        ? t('melt.step-announcement', {
             step: steps.value.indexOf(step) + 1,
             steps: steps.value.length,
             title: words(step).title,
           })
-        : t('melt.the-run-sheet-is-done'),
+        : t('melt.sheet-done'),
     )
   },
 )
@@ -122,21 +121,19 @@ function done(): void {
       data-testid="last-step"
     >
       <p class="min-w-0 flex-1 text-soft">
-        {{ heat.done[last.id]!.skipped ? t('melt.skipped-2') : '✓' }} {{ words(last).title }}
+        {{ heat.done[last.id]!.skipped ? t('melt.skipped-step') : '✓' }} {{ words(last).title }}
       </p>
       <button
         class="btn min-h-[4.5rem] px-6 text-lg"
         :aria-disabled="resting"
         @click="calmly(() => unmark(last!))"
       >
-        <I18nT keypath="melt.undo" scope="global"
-          ><template #part><span class="sr-only"> {{ words(last).title }}</span></template></I18nT
-        >
+        {{ t('melt.undo') }}<span class="sr-only"> {{ words(last).title }}</span>
       </button>
     </div>
     <template v-if="current && heat">
       <p class="text-soft">
-        {{ t('melt.step-of', { current: steps.indexOf(current) + 1, steps: steps.length }) }}
+        {{ t('melt.step-number', { current: steps.indexOf(current) + 1, steps: steps.length }) }}
       </p>
       <h2 class="mt-1 text-3xl leading-tight font-bold sm:text-[3.25rem] sm:leading-[1.05]" data-testid="now">
         {{ words(current).title }}
@@ -147,7 +144,7 @@ function done(): void {
         </li>
       </ul>
       <p v-if="current.kind === 'top-up'" class="mt-2 text-xl">
-        {{ zincLot ? t('melt.from', { name: zincLot.name }) : t('melt.no-zinc-is-in-stock-brass') }}
+        {{ zincLot ? t('melt.from-lot', { lotName: zincLot.name }) : t('melt.zinc-missing') }}
       </p>
       <p class="mt-4 text-xl">{{ words(current).how }}</p>
       <p v-if="current.chill" class="mt-1 text-sm text-soft">{{ told(CHILL_SOURCE) }}</p>
@@ -174,7 +171,7 @@ function done(): void {
         {{ held }}
       </p>
       <div v-if="current.kind === 'ready' && reminders.length" class="mt-4" data-testid="reminders">
-        <p class="text-xl font-bold">{{ t('melt.mind-this-time') }}</p>
+        <p class="text-xl font-bold">{{ t('melt.reminders-heading') }}</p>
         <ul class="list-disc pl-6 text-xl">
           <li v-for="one in reminders" :key="one.causeId">
             {{ reminderWords(one) }}
@@ -185,10 +182,10 @@ function done(): void {
         v-if="current.kind === 'mould' && !beside"
         :to="`/heat/${heat.number}/mould`"
         class="btn mt-4 min-h-[4.5rem] text-xl"
-        >{{ t('melt.the-check-before-the-pour') }}</NuxtLink
+        >{{ t('melt.mould-check-link') }}</NuxtLink
       >
       <NuxtLink v-if="current.kind === 'first-fire'" to="/gear" class="btn mt-4 min-h-[4.5rem] text-xl">{{
-        t('melt.the-clock-of-the-first-firing')
+        t('melt.first-firing-link')
       }}</NuxtLink>
       <StepClock v-if="!heat.loggedAt" :key="current.id" :step="current" :log="log" />
       <template v-for="caution in cautions" :key="caution.id">
@@ -207,7 +204,7 @@ function done(): void {
           :aria-disabled="resting"
           @click="calmly(() => acknowledge(unread.map(({ id }) => id)))"
         >
-          {{ unread.length > 1 ? t('melt.i-have-read-them') : t('melt.i-have-read-it') }}
+          {{ unread.length > 1 ? t('melt.read-them-button') : t('melt.read-it-button') }}
         </button>
         <template v-else>
           <button
@@ -227,12 +224,14 @@ function done(): void {
           </button>
         </template>
       </div>
-      <p v-if="next" class="mt-5 text-lg text-soft">{{ t('melt.next', { title: words(next).title }) }}</p>
+      <p v-if="next" class="mt-5 text-lg text-soft">
+        {{ t('melt.next-step', { title: words(next).title }) }}
+      </p>
     </template>
     <template v-else>
-      <h2 class="text-3xl font-bold" data-testid="now">{{ t('melt.the-run-sheet-is-done') }}</h2>
+      <h2 class="text-3xl font-bold" data-testid="now">{{ t('melt.sheet-done') }}</h2>
       <p class="mt-3 text-xl">
-        {{ t('melt.weigh-the-ingots-castings-sprues-dross') }}
+        {{ t('melt.sheet-done-hint') }}
       </p>
     </template>
   </div>

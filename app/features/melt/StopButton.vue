@@ -16,7 +16,7 @@ const stopping = useStopping()
       aria-keyshortcuts="F9"
       @click="stopping = true"
     >
-      {{ t('melt.stop-something-is-wrong') }}
+      {{ t('melt.stop-button') }}
     </button>
   </div>
 </template>

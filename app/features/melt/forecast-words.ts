@@ -14,9 +14,9 @@ export function spanWords({ low, mid, high }: ForecastSpan, { startMs, begun }: 
   const minutes = (seconds: number) => Math.max(1, Math.round(seconds / 60))
   if (begun)
     return high === null
-      ? t('melt.at-about-from', { mid: clock(mid), low: clock(low) })
-      : t('melt.at-about-between', { mid: clock(mid), low: clock(low), high: clock(high) })
+      ? t('melt.forecast-clock-open', { time: clock(mid), earliest: clock(low) })
+      : t('melt.forecast-clock', { time: clock(mid), earliest: clock(low), latest: clock(high) })
   return high === null
-    ? t('melt.minutes-from', { mid: minutes(mid), low: minutes(low) })
-    : t('melt.minutes-after-lighting', { mid: minutes(mid), low: minutes(low), high: minutes(high) })
+    ? t('melt.forecast-minutes-open', { minutes: minutes(mid), least: minutes(low) })
+    : t('melt.forecast-minutes', { minutes: minutes(mid), least: minutes(low), most: minutes(high) })
 }

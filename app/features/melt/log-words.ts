@@ -49,21 +49,21 @@ export function logWords(entry: LogEntry, { grams, degrees }: Tools): string {
     entry.drossAfterG === undefined ? '' : t('melt.dross-after', { drossAfterG: grams(entry.drossAfterG) }),
     entry.airGcm3 === null || entry.vacuumGcm3 === null
       ? ''
-      : t('melt.in-air-in-vacuum', { airGcm3: entry.airGcm3, vacuumGcm3: entry.vacuumGcm3 }),
+      : t('melt.density-pair', { airDensity: entry.airGcm3, vacuumDensity: entry.vacuumGcm3 }),
     entry.text,
   ].filter(Boolean)
   return parts.length > 0 ? `${LOG_WORDS[entry.kind]}: ${parts.join(', ')}` : LOG_WORDS[entry.kind]
 }
 
 export const GAS_WORDS: Readonly<Record<GasReason, string>> = {
-  damp: t('melt.damp-metal-in-the-charge'),
-  oil: t('melt.oily-metal-in-the-charge'),
-  paint: t('melt.painted-metal-in-the-charge'),
-  thin: t('melt.thin-ware-in-the-charge'),
+  damp: t('melt.gas-damp'),
+  oil: t('melt.gas-oily'),
+  paint: t('melt.gas-painted'),
+  thin: t('melt.gas-thin'),
   // Asked for each time: the yard may change its scale.
   get hot() {
-    return t('melt.over-150-c-of-superheat')
+    return t('melt.gas-superheat')
   },
-  long: t('melt.held-over-20-minutes'),
-  'not-degassed': t('melt.not-degassed-yet'),
+  long: t('melt.gas-held'),
+  'not-degassed': t('melt.gas-not-degassed'),
 }

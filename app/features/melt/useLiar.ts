@@ -1,6 +1,6 @@
 import { computed, type ComputedRef } from 'vue'
 import type { Liquidus } from '#core/families'
-import { findPlateau, readsLow, readsOff } from '#core/melt'
+import { findPlateau, probeErrorWhileMolten, probeErrorAtPlateau } from '#core/melt'
 import type { MeltLog } from './useMeltLog'
 
 /** Freezing shows itself no better than this on a trace, °C. */
@@ -13,7 +13,7 @@ export function useLiar({ heat, trace, entries }: MeltLog, liquidus: ComputedRef
     if (!liquidus.value) return null
     const { liquidusC, spreadC } = liquidus.value
     if (plateau.value) {
-      const off = readsOff(plateau.value.celsius, liquidusC, Math.max(spreadC, PLATEAU_SPREAD_C))
+      const off = probeErrorAtPlateau(plateau.value.celsius, liquidusC, Math.max(spreadC, PLATEAU_SPREAD_C))
       if (off) return { ...off, readC: plateau.value.celsius, seen: 'froze' as const }
     }
     const base = heat.value?.done.base
@@ -21,7 +21,7 @@ export function useLiar({ heat, trace, entries }: MeltLog, liquidus: ComputedRef
     const molten = said ?? (base && !base.skipped ? base.at : null)
     const then = molten && trace.value.findLast(({ at }) => at <= molten)
     if (!then) return null
-    const low = readsLow(then.celsius, liquidusC, spreadC)
+    const low = probeErrorWhileMolten(then.celsius, liquidusC, spreadC)
     return low && { ...low, readC: then.celsius, seen: 'liquid' as const }
   })
   return { liar, plateau }

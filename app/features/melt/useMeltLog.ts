@@ -55,7 +55,7 @@ export function useMeltLog() {
   function add(
     kind: LogKind,
     what: Partial<LogEntry> = {},
-    label = t('melt.write-in-the-log'),
+    label = t('melt.log-edit'),
     mergeKey?: string,
   ): void {
     const entry = { ...blankEntry({ id: crypto.randomUUID(), at: clock.iso() }, kind), ...what }
@@ -64,8 +64,8 @@ export function useMeltLog() {
     if (mergeKey) return
     say(
       entry.celsius === null
-        ? t('melt.written-into-the-log')
-        : t('melt.written-into-the-log-2', { celsius: degrees(entry.celsius) }),
+        ? t('melt.logged')
+        : t('melt.reading-logged', { temperature: degrees(entry.celsius) }),
     )
   }
   /** Readings of a logger, as one entry of the undo list. */
@@ -76,25 +76,25 @@ export function useMeltLog() {
       from: 'table' as const,
     }))
     const log = [...entries.value, ...fresh].sort((a, b) => (a.at < b.at ? -1 : 1)).slice(-MOST_LOGGED)
-    edit(t('melt.read-2', { from }), { log })
+    edit(t('melt.import-trace-edit', { fileName: from }), { log })
   }
   /** What was struck last, to be put back with one press. */
   const struck = ref<LogEntry | null>(null)
   function strike(id: string): void {
     struck.value = entries.value.find((entry) => entry.id === id) ?? null
-    say(t('melt.struck-from-the-log-undo-puts'))
-    edit(t('melt.strike-it-from-the-log'), { log: entries.value.filter((entry) => entry.id !== id) })
+    say(t('melt.entry-deleted'))
+    edit(t('melt.delete-entry-edit'), { log: entries.value.filter((entry) => entry.id !== id) })
   }
   function putBack(): void {
     if (!struck.value) return
     const log = [...entries.value, struck.value].sort((a, b) => (a.at < b.at ? -1 : 1)).slice(-MOST_LOGGED)
     struck.value = null
-    edit(t('melt.put-it-back-into-the-log'), { log })
+    edit(t('melt.restore-entry-edit'), { log })
   }
 
   function startClock(step: string): void {
-    edit(t('melt.start-the-clock'), { clocks: { ...heat.value?.clocks, [step]: clock.iso() } })
-    say(t('melt.the-clock-runs'))
+    edit(t('melt.start-timer-edit'), { clocks: { ...heat.value?.clocks, [step]: clock.iso() } })
+    say(t('melt.timer-started'))
   }
   /** Seconds since a step's clock was started; null where it was not. */
   function runS(step: string): number | null {

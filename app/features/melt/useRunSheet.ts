@@ -112,13 +112,13 @@ export function useRunSheet(topUpZincG: () => number = () => 0) {
   function unmark(step: RunStep): void {
     if (!heat.value) return
     const done = Object.fromEntries(Object.entries(heat.value.done).filter(([id]) => id !== step.id))
-    edit(t('melt.not-done', { title: words(step).title }), { done })
+    edit(t('melt.unmark-edit', { title: words(step).title }), { done })
   }
   /** Cautions read once are not in the way again in this heat. */
   function acknowledge(ids: readonly string[]): void {
     const acknowledged = { ...heat.value?.acknowledged }
     for (const id of ids) acknowledged[id] = clock.iso()
-    edit(t('melt.read-the-caution'), { acknowledged })
+    edit(t('melt.read-caution-edit'), { acknowledged })
   }
 
   return {

@@ -11,7 +11,7 @@ import { LotEditor, StockImport, usePastedTable } from '~/features/stock'
 import CompositionBar from '~/shared/composition/CompositionBar.vue'
 import QuantityField from '~/shared/fields/QuantityField.vue'
 import { meltAsItComes, startHeat } from '~/shared/heat/useHeat'
-import { counted } from '~/shared/units/figures'
+import { counted, joinFacts } from '~/shared/units/figures'
 import { useUnits } from '~/shared/units/useUnits'
 import { useYard } from '~/storage/yard-store'
 import ScrapDrawing from './ScrapDrawing.vue'
@@ -72,21 +72,12 @@ onMounted(() => yard.lots.length > 0 && again())
 const headline = computed(() => {
   if (!yard.lots.length) return ''
   const first = best.value[0]
-  if (!first)
-    return t(
-      busy.value || !total.value ? 'pile.trying-one-alloy-after-another' : 'pile.as-it-lies-it-is-none',
-    )
+  if (!first) return t(busy.value || !total.value ? 'pile.trying' : 'pile.no-alloy')
   const others = best.value.length - 1
-  return t('pile.up-to-of', {
-    mostG: most(first),
-    name: told(first.alloy.name),
-    part: others
-      ? t('pile.or', {
-          part: others > 1 ? `${t('pile.one-of')} ` : '',
-          others: counted(others, 'other-alloy'),
-        })
-      : '',
-  })
+  const answer = { mass: most(first), alloyName: told(first.alloy.name) }
+  return others > 0
+    ? t('pile.answer-with-others', { ...answer, otherAlloys: counted(others, 'other-alloy') })
+    : t('pile.answer', answer)
 })
 </script>
 
@@ -94,17 +85,17 @@ const headline = computed(() => {
   <section>
     <div class="flex flex-wrap items-end justify-between gap-3">
       <div>
-        <h1 class="text-2xl leading-tight font-bold sm:text-3xl">{{ t('pile.what-metal-have-you-got') }}</h1>
-        <p class="text-soft">{{ t('pile.tap-what-lies-in-your-pile') }}</p>
+        <h1 class="text-2xl leading-tight font-bold sm:text-3xl">{{ t('pile.title') }}</h1>
+        <p class="text-soft">{{ t('pile.hint') }}</p>
       </div>
       <div class="flex flex-wrap gap-2">
-        <button class="btn btn-quiet underline" @click="pasting = true">{{ t('pile.paste-a-list') }}</button>
-        <NuxtLink to="/identify" class="btn btn-quiet underline">{{ t('pile.what-is-this-metal') }}</NuxtLink>
+        <button class="btn btn-quiet underline" @click="pasting = true">{{ t('pile.paste-button') }}</button>
+        <NuxtLink to="/identify" class="btn btn-quiet underline">{{ t('pile.identify-link') }}</NuxtLink>
         <NuxtLink v-if="waiting" :to="`/heat/${waiting.number}/charge`" class="btn">
-          {{ ' ' + t('pile.on-with', { number: heatStamp(waiting.number) }) }}
+          {{ ' ' + t('pile.continue-heat', { heatNumber: heatStamp(waiting.number) }) }}
         </NuxtLink>
         <button v-else class="btn btn-quiet underline" @click="startHeat()">
-          {{ t('pile.start-a-heat-instead') }}
+          {{ t('pile.start-heat-button') }}
         </button>
       </div>
     </div>
@@ -120,7 +111,7 @@ const headline = computed(() => {
                 :class="{ taken: lotOf(tile) }"
                 :aria-label="
                   lotOf(tile)
-                    ? t('pile.on-the-pile-say-how-much', { name: tile.name })
+                    ? t('pile.needs-amount', { lotName: tile.name })
                     : t('pile.add', { name: tile.name })
                 "
                 @click="point(tile)"
@@ -135,7 +126,7 @@ const headline = computed(() => {
         <p>
           <button class="btn" @click="editing = 'new'">{{ t('pile.something-else') }}</button>
           <NuxtLink to="/scrap-book" class="btn btn-quiet ml-2 underline">{{
-            t('pile.more-scrap-in-the-scrap-book')
+            t('pile.scrap-book-link')
           }}</NuxtLink>
         </p>
       </div>
@@ -144,17 +135,17 @@ const headline = computed(() => {
         <section v-if="yard.lots.length" :aria-label="t('pile.on-the-pile')">
           <h2 class="chalk mb-1">
             {{
-              t('pile.on-the-pile-2', {
+              t('pile.pile-summary', {
                 lots: counted(yard.lots.length, 'lot'),
-                lots2: grams(totalG(yard.lots), 10),
+                mass: grams(totalG(yard.lots), 10),
               })
             }}
           </h2>
           <p v-if="before.size" class="pb-1 text-soft">
-            <I18nT keypath="pile.stand-under-stock-what-you-add" scope="global"
-              ><template #link
+            <I18nT keypath="pile.earlier-lots" scope="global"
+              ><template #lotsLink
                 ><NuxtLink to="/stock" class="underline">{{
-                  t('pile.from-before', { size: counted(before.size, 'lot') })
+                  t('pile.earlier-lots-link', { lots: counted(before.size, 'lot') })
                 }}</NuxtLink></template
               ></I18nT
             >
@@ -180,7 +171,7 @@ const headline = computed(() => {
                 />
                 <button class="btn btn-quiet" @click="remove(lot)">
                   <span aria-hidden="true">✕</span
-                  ><span class="sr-only">{{ t('pile.take-off-the-pile', { name: lot.name }) }}</span>
+                  ><span class="sr-only">{{ t('pile.remove-lot', { lotName: lot.name }) }}</span>
                 </button>
               </div>
               <div :id="`taken-${lot.id}`">
@@ -190,7 +181,7 @@ const headline = computed(() => {
                 <p v-else-if="takenAs(lot)" class="mt-1 text-sm text-soft">{{ takenAs(lot) }}</p>
               </div>
               <details class="text-sm">
-                <summary class="text-soft">{{ t('pile.taken-to-be') }}</summary>
+                <summary class="text-soft">{{ t('pile.assumed-composition') }}</summary>
                 <div class="py-1">
                   <CompositionBar :composition="lot.composition" :sd="lot.sd" :label="lot.name" />
                   <p v-if="lot.note">{{ lot.note }}</p>
@@ -198,9 +189,7 @@ const headline = computed(() => {
                     {{ tileOf(lot)!.source }}. {{ PILE_SOURCE }}
                   </p>
                   <button class="btn mt-1" @click="editing = lot">
-                    <I18nT keypath="pile.put-it-right" scope="global"
-                      ><template #part><span class="sr-only">: {{ lot.name }}</span></template></I18nT
-                    >
+                    {{ t('pile.put-it-right') }}<span class="sr-only">: {{ lot.name }}</span>
                   </button>
                 </div>
               </details>
@@ -208,25 +197,27 @@ const headline = computed(() => {
           </ul>
         </section>
         <p v-else class="slab p-5 text-lg">
-          {{ t('pile.nothing-on-the-pile-yet-three') }}
+          {{ t('pile.empty-hint') }}
         </p>
 
-        <section v-if="yard.lots.length" :aria-label="t('pile.what-it-can-become')" data-testid="becomes">
-          <h2 class="chalk mb-1">{{ t('pile.what-it-can-become') }}</h2>
+        <section v-if="yard.lots.length" :aria-label="t('pile.answer-heading')" data-testid="becomes">
+          <h2 class="chalk mb-1">{{ t('pile.answer-heading') }}</h2>
           <p class="text-lg font-bold" aria-live="polite" data-testid="pile-answer">{{ headline }}</p>
           <p v-if="fault" role="alert" class="text-oxide">
-            {{ t('pile.it-could-not-be-worked-out', { fault }) }}
+            {{ t('pile.answer-failed', { reason: fault }) }}
           </p>
           <div class="my-2 flex items-end gap-3">
             <QuantityField
               class="w-40"
               :model-value="wantedG"
-              :label="t('pile.i-want-to-pour')"
+              :label="t('pile.mass-label')"
               kind="mass"
               positive
               @update:model-value="((amountTold = true), (wantedG = $event))"
             />
-            <p v-if="busy" class="pb-2 text-sm text-soft">{{ t('pile.of-alloys-tried', { done, total }) }}</p>
+            <p v-if="busy" class="pb-2 text-sm text-soft">
+              {{ t('pile.alloys-tried-count', { done, total }) }}
+            </p>
           </div>
           <ul>
             <li
@@ -237,30 +228,20 @@ const headline = computed(() => {
               <p class="min-w-0 flex-1 basis-56">
                 <b>{{ told(row.alloy.name) }}</b> <span class="text-soft">{{ row.alloy.designation }}</span>
                 <span class="block text-sm text-soft">
-                  {{ ' '
-                  }}<I18nT keypath="pile.up-to" scope="global"
-                    ><template #part
-                      ><template v-if="runsOutWords(row)">, {{ runsOutWords(row) }}</template></template
-                    ><template #mostG>{{ most(row) }}</template></I18nT
-                  >
+                  {{ joinFacts(t('pile.most', { mass: most(row) }), runsOutWords(row)) }}
                 </span>
               </p>
               <button class="btn" :class="{ 'btn-next': row === listed[0] }" @click="make(row)">
-                <I18nT keypath="pile.weigh-out" scope="global"
-                  ><template #part
-                    ><span class="sr-only">
-                      {{ ' ' + t('pile.of', { name: told(row.alloy.name) }) }}</span
-                    ></template
-                  ><template #row>{{ grams(tapG(row)) }}</template></I18nT
-                >
+                {{ t('pile.weigh-out', { mass: grams(tapG(row)) })
+                }}<span class="sr-only"> {{ t('pile.of-alloy', { alloyName: told(row.alloy.name) }) }}</span>
               </button>
             </li>
           </ul>
           <button v-if="best.length > listed.length" class="btn btn-quiet underline" @click="all = true">
-            {{ t('pile.all-of-them', { best: best.length }) }}
+            {{ t('pile.show-all-button', { count: best.length }) }}
           </button>
           <template v-if="nearest.length">
-            <h3 class="label mt-3">{{ t('pile.with-a-little-bought') }}</h3>
+            <h3 class="label mt-3">{{ t('pile.buy-heading') }}</h3>
             <ul>
               <li
                 v-for="row in nearest"
@@ -268,37 +249,31 @@ const headline = computed(() => {
                 class="flex flex-wrap items-center gap-x-3 border-t border-line py-2"
               >
                 <p class="min-w-0 flex-1 basis-56">
-                  <I18nT keypath="pile.more" scope="global"
-                    ><template #strong><b>{{ told(row.alloy.name) }}</b></template
-                    ><template #part
-                      ><span class="text-soft">{{ ' ' + row.alloy.designation }}</span></template
-                    ><template #row>{{ bought(row) }}</template></I18nT
+                  <I18nT keypath="pile.buy-for" scope="global"
+                    ><template #alloyName
+                      ><b>{{ told(row.alloy.name) }}</b>
+                      <span class="text-soft">{{ row.alloy.designation }}</span></template
+                    ><template #metals>{{ bought(row) }}</template></I18nT
                   >
                 </p>
                 <button class="btn btn-quiet underline" @click="make(row)">
-                  <I18nT keypath="pile.plan-it" scope="global"
-                    ><template #part
-                      ><span class="sr-only">: {{ told(row.alloy.name) }}</span></template
-                    ></I18nT
-                  >
+                  {{ t('pile.plan-it') }}<span class="sr-only">: {{ told(row.alloy.name) }}</span>
                 </button>
               </li>
             </ul>
           </template>
           <p v-if="inOrder.length" class="flex flex-wrap items-center gap-x-3 border-t border-line py-2">
-            <span class="min-w-0 flex-1 basis-56 text-sm text-soft">{{
-              t('pile.aiming-at-no-alloy-it-says')
-            }}</span>
+            <span class="min-w-0 flex-1 basis-56 text-sm text-soft">{{ t('pile.as-it-comes-hint') }}</span>
             <button
               class="btn"
               :class="best.length || busy ? 'btn-quiet underline' : 'btn-next'"
               @click="meltAsItComes(inOrder)"
             >
-              {{ t('pile.melt-it-as-it-is') }}
+              {{ t('pile.as-it-comes-button') }}
             </button>
           </p>
           <p class="mt-2 text-xs text-soft">
-            {{ t('pile.by-what-each-thing-usually-is') }}
+            {{ t('pile.estimate-note') }}
           </p>
         </section>
       </div>

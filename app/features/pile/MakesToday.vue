@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { t, told } from '~/words'
-import { I18nT } from 'vue-i18n'
 import { useIntersectionObserver, useTimeoutFn } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import { bestUse } from '#core/pile'
@@ -27,8 +26,8 @@ const begin = (row: PileRow) => void startHeat({ alloy: row.alloy, tapMassG: tap
 </script>
 
 <template>
-  <section ref="list" :aria-label="t('pile.what-the-yard-can-make-today')" data-testid="makes-today">
-    <h2 class="chalk mb-2">{{ t('pile.it-can-make-today') }}</h2>
+  <section ref="list" :aria-label="t('pile.makes-today-region')" data-testid="makes-today">
+    <h2 class="chalk mb-2">{{ t('pile.makes-today-heading') }}</h2>
     <ul>
       <li
         v-for="row in rows"
@@ -38,16 +37,11 @@ const begin = (row: PileRow) => void startHeat({ alloy: row.alloy, tapMassG: tap
         <span class="min-w-0 flex-1 basis-28">{{ told(row.alloy.name) }}</span>
         <b class="w-20 text-right">{{ most(row) }}</b>
         <button class="btn btn-quiet text-sm underline" @click="begin(row)">
-          <I18nT keypath="pile.weigh-out" scope="global"
-            ><template #part
-              ><span class="sr-only">
-                {{ ' ' + t('pile.of', { name: told(row.alloy.name) }) }}</span
-              ></template
-            ><template #row>{{ grams(tapG(row)) }}</template></I18nT
-          >
+          {{ t('pile.weigh-out', { mass: grams(tapG(row)) })
+          }}<span class="sr-only"> {{ t('pile.of-alloy', { alloyName: told(row.alloy.name) }) }}</span>
         </button>
       </li>
     </ul>
-    <NuxtLink to="/pile" class="mt-2 inline-block py-1 underline">{{ t('pile.all-it-can-become') }}</NuxtLink>
+    <NuxtLink to="/pile" class="mt-2 inline-block py-1 underline">{{ t('pile.all-answers-link') }}</NuxtLink>
   </section>
 </template>

@@ -10,22 +10,17 @@ const text = ref('')
 </script>
 
 <template>
-  <SheetDialog :title="t('pile.paste-a-list')" @close="emit('close')">
+  <SheetDialog :title="t('pile.paste-button')" @close="emit('close')">
     <form class="grid gap-3" @submit.prevent="emit('read', text)">
       <label :for="id" class="label">
-        {{ t('pile.one-metal-to-a-line-with') }}
+        {{ t('pile.paste-label') }}
       </label>
-      <textarea
-        :id="id"
-        v-model="text"
-        class="field min-h-44"
-        :placeholder="t('pile.copper-wire-3-kg-tin-400')"
-      />
+      <textarea :id="id" v-model="text" class="field min-h-44" :placeholder="t('pile.paste-placeholder')" />
       <p class="text-sm text-soft">
-        {{ t('pile.everyday-scrap-bought-metals-and-grades') }}
+        {{ t('pile.paste-hint') }}
       </p>
       <button class="btn btn-next justify-self-start" :disabled="!text.trim()">
-        {{ t('pile.read-it') }}
+        {{ t('pile.read-button') }}
       </button>
     </form>
   </SheetDialog>

@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { t, told } from '~/words'
-import { I18nT } from 'vue-i18n'
 import { GROUPS } from '#core/alloys'
 import { onMounted, ref } from 'vue'
 import { startHeat } from '~/shared/heat/useHeat'
@@ -24,7 +23,7 @@ const begin = (row: PileRow) => startHeat({ alloy: row.alloy, tapMassG: tapG(row
 <template>
   <FirstPile v-if="pointing" />
   <section v-else>
-    <h1 class="text-sm text-soft">{{ t('pile.what-can-this-pile-become') }}</h1>
+    <h1 class="text-sm text-soft">{{ t('pile.pile-title') }}</h1>
     <p class="mb-3 text-xl leading-snug font-bold sm:text-2xl" aria-live="polite" data-testid="pile-answer">
       {{ headline }}
     </p>
@@ -32,7 +31,7 @@ const begin = (row: PileRow) => startHeat({ alloy: row.alloy, tapMassG: tapG(row
       <QuantityField
         class="w-44"
         :model-value="wantedG"
-        :label="t('pile.i-want-at-least')"
+        :label="t('pile.least-mass-label')"
         kind="mass"
         positive
         @update:model-value="wantedG = $event"
@@ -49,18 +48,18 @@ const begin = (row: PileRow) => startHeat({ alloy: row.alloy, tapMassG: tapG(row
       <button class="btn" @click="pointing = true">{{ t('pile.add-metal') }}</button>
       <div v-if="busy" class="flex items-center gap-3">
         <progress :value="done" :max="total || 1" class="bar w-40" :aria-label="t('pile.alloys-tried')" />
-        <span class="text-sm">{{ t('pile.of-2', { done, total }) }}</span>
+        <span class="text-sm">{{ t('pile.progress-count', { done, total }) }}</span>
         <button class="btn" @click="stop">{{ t('pile.stop') }}</button>
       </div>
       <p v-else-if="stopped" class="text-soft">
-        {{ t('pile.stopped-after-of', { done, total }) }}
-        <button class="btn" @click="again">{{ t('pile.go-on-from-the-start') }}</button>
+        {{ t('pile.stopped-at', { done, total }) }}
+        <button class="btn" @click="again">{{ t('pile.restart-button') }}</button>
       </p>
     </div>
-    <p v-if="fault" role="alert" class="text-oxide">{{ t('pile.it-could-not-be-worked-out', { fault }) }}</p>
+    <p v-if="fault" role="alert" class="text-oxide">{{ t('pile.answer-failed', { reason: fault }) }}</p>
     <template v-if="!fault">
       <template v-if="ready.length">
-        <h2 class="chalk mb-1">{{ t('pile.from-the-bins-now') }}</h2>
+        <h2 class="chalk mb-1">{{ t('pile.from-stock-heading') }}</h2>
         <ul class="mb-6 grid gap-x-6 lg:grid-cols-2">
           <li
             v-for="row in ready"
@@ -81,19 +80,16 @@ const begin = (row: PileRow) => startHeat({ alloy: row.alloy, tapMassG: tapG(row
               <b>{{ most(row) }}</b>
             </p>
             <button class="btn" @click="begin(row)">
-              <I18nT keypath="pile.start-a-heat" scope="global"
-                ><template #part
-                  ><span class="sr-only">
-                    {{ ' ' + t('pile.of', { name: told(row.alloy.name) }) }}</span
-                  ></template
-                ></I18nT
+              {{ t('pile.start-a-heat')
+              }}<span class="sr-only">
+                {{ ' ' + t('pile.of-alloy', { alloyName: told(row.alloy.name) }) }}</span
               >
             </button>
           </li>
         </ul>
       </template>
       <template v-if="near.length">
-        <h2 class="chalk mb-1">{{ t('pile.with-a-small-purchase-the-smallest') }}</h2>
+        <h2 class="chalk mb-1">{{ t('pile.purchase-heading') }}</h2>
         <ul class="mb-6">
           <li
             v-for="row in near"
@@ -107,25 +103,23 @@ const begin = (row: PileRow) => startHeat({ alloy: row.alloy, tapMassG: tapG(row
             <p>
               {{ bought(row) }}
               <span v-if="row.mostG > 0" class="text-soft">{{
-                t('pile.without', { mostG: most(row) })
+                t('pile.mass-without-purchase', { mass: most(row) })
               }}</span>
             </p>
             <button class="btn btn-quiet underline" @click="begin(row)">
-              <I18nT keypath="pile.plan-it" scope="global"
-                ><template #part><span class="sr-only">: {{ told(row.alloy.name) }}</span></template></I18nT
-              >
+              {{ t('pile.plan-it') }}<span class="sr-only">: {{ told(row.alloy.name) }}</span>
             </button>
           </li>
         </ul>
       </template>
       <details v-if="far.length" class="mb-6">
         <summary class="font-semibold">
-          {{ t('pile.that-no-purchase-here-brings-within', { far: far.length }) }}
+          {{ t('pile.out-of-reach', { far: far.length }) }}
         </summary>
         <p class="mt-1 text-soft">{{ far.map(({ alloy }) => told(alloy.name)).join(', ') }}</p>
       </details>
       <p class="max-w-3xl text-sm text-soft">
-        {{ t('pile.the-most-that-can-be-tapped') }}
+        {{ t('pile.pile-note') }}
       </p>
     </template>
   </section>

@@ -59,7 +59,7 @@ export function useFirstPile() {
     faults[lot.id] = problem && leaving ? amountWords(problem) : ''
     if (problem || !read.ok || read.value.massG === lot.massG) return
     yard.commit(
-      t('pile.weigh', { name: lot.name }),
+      t('pile.weigh-lot', { lotName: lot.name }),
       [
         {
           collection: 'lots',
@@ -92,24 +92,24 @@ export function useFirstPile() {
     if (!counted || !tile) return read.ok ? (NOTED.exec(lot.note)?.[0].trim() ?? '') : ''
     const one =
       counted.of === 'bucket'
-        ? t('pile.a-bucket-of-10-litres')
-        : t('pile.one', { one: tile.piece?.one ?? t('small.piece') })
+        ? t('pile.bucket-source')
+        : t('pile.one-piece', { piece: tile.piece?.one ?? t('small.piece') })
     const about = (massG: number) => grams(massG, massG < 100 ? 0.1 : massG < 2000 ? 1 : 100)
-    return t('pile.taken-as-as-an-estimate-weigh', {
-      massG: about(lot.massG),
-      one,
-      eachG: about(counted.eachG),
+    return t('pile.counted-note', {
+      mass: about(lot.massG),
+      piece: one,
+      pieceMass: about(counted.eachG),
     })
   }
 
   function remove(lot: Lot): void {
     if (
-      !yard.commit(t('pile.take-off-the-pile', { name: lot.name }), [
+      !yard.commit(t('pile.remove-lot', { lotName: lot.name }), [
         { collection: 'lots', id: lot.id, after: null },
       ])
     )
       return
-    announce(t('pile.taken-off-undo-brings-it-back', { name: lot.name }))
+    announce(t('pile.removed', { lotName: lot.name }))
   }
 
   return { faults, lotOf, tileOf, tap, say, shown, takenAs, remove }
@@ -117,9 +117,9 @@ export function useFirstPile() {
 
 const amountWords = (problem: QuantityProblem): string =>
   problem === 'unknown-unit' || problem === 'not-a-number'
-    ? t('pile.say-how-much-there-is-3')
+    ? t('pile.needs-mass')
     : problem === 'two-readings'
-      ? t('pile.that-can-be-read-in-two')
+      ? t('pile.ambiguous-number')
       : quantityWords(problem, 'mass')
 
 const plainFigure = (value: number) => String(Number(value.toPrecision(4)))
@@ -133,7 +133,7 @@ export const TILES: readonly PileTile[] = PILE_TILES.map((tile) => ({
 
 /** How such a note begins, whatever its figures. */
 const NOTED = new RegExp(
-  `^${t('pile.not-weighed-taken-as-g-each', { count: '#', part: '#', eachG: '#' })
+  `^${t('pile.not-weighed-note', { count: '#', pieces: '#', pieceMass: '#' })
     .replace(/[.*+?^${}()|[\]\\]/g, '\\$&')
     .replaceAll('#', '.*?')} ?`,
 )
@@ -144,10 +144,10 @@ function noted(lot: Lot, tile: PileTile | undefined, { counted }: PileAmount): L
   const { one = t('small.piece'), many = t('small.pieces') } = tile.piece ?? {}
   const [single, several] = counted?.of === 'piece' ? [one, many] : [t('small.bucket'), t('small.buckets')]
   const counting = counted
-    ? t('pile.not-weighed-taken-as-g-each', {
+    ? t('pile.not-weighed-note', {
         count: plainFigure(counted.count),
-        part: counted.count === 1 ? single : several,
-        eachG: plainFigure(counted.eachG),
+        pieces: counted.count === 1 ? single : several,
+        pieceMass: plainFigure(counted.eachG),
       })
     : ''
   return { ...lot, note: [counting, tile.told.note].filter(Boolean).join(' ') }

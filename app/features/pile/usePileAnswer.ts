@@ -31,26 +31,26 @@ export function usePileAnswer({ rows, busy, look }: Pile) {
   }
   const headline = computed(() => {
     const best = ready.value[0]
-    if (busy.value && !best) return t('pile.trying-one-alloy-after-another')
-    if (!best) return t('pile.none-of-them-gives-from-this', { wantedG: grams(wantedG.value ?? 0) })
-    return t('pile.can-be-tapped-now-the-most', {
-      ready: counted(ready.value.length, 'alloy'),
-      mostG: most(best),
-      name: told(best.alloy.name),
+    if (busy.value && !best) return t('pile.trying')
+    if (!best) return t('pile.none-enough', { mass: grams(wantedG.value ?? 0) })
+    return t('pile.answer-summary', {
+      alloys: counted(ready.value.length, 'alloy'),
+      mass: most(best),
+      alloyName: told(best.alloy.name),
     })
   })
   function heldWords({ heldBy, runsOut }: PileRow): string {
-    const first = runsOut[0] ? t('pile.first-to-run-out', { runsOut: isolated(lotName(runsOut[0])) }) : ''
+    const first = runsOut[0] ? t('pile.runs-out-first', { lots: isolated(lotName(runsOut[0])) }) : ''
     const limit = heldBy
-      ? t('pile.held-back-by-the-of', {
-          part: heldBy.bound === 'max' ? t('small.maximum-2') : t('small.minimum-2'),
+      ? t('pile.limited-by-limit', {
+          bound: heldBy.bound === 'max' ? t('small.maximum') : t('small.minimum'),
           element: elementName(heldBy.element),
         })
       : ''
     return [first, limit].filter(Boolean).join('; ')
   }
   const runsOutWords = ({ runsOut: [first] }: PileRow) =>
-    first ? t('pile.then-runs-out', { first: isolated(lotName(first)) }) : ''
+    first ? t('pile.limited-by-lot', { first: isolated(lotName(first)) }) : ''
   /** What is to be bought: as much of it as is told is enough. */
   const amount = (massG: number) => grams(atLeast(massG, yard.settings.mass))
   /** The most that can be tapped: what is told of it can be asked for. */
@@ -62,7 +62,7 @@ export function usePileAnswer({ rows, busy, look }: Pile) {
   }
   const bought = ({ unlock }: PileRow) =>
     (unlock ?? [])
-      .map(({ metal, massG }) => t('pile.of-3', { massG: amount(massG), metal: purchaseName(metal) }))
+      .map(({ metal, massG }) => t('pile.mass-of-metal', { mass: amount(massG), metal: purchaseName(metal) }))
       .join(', ')
   const share = ({ mostG }: PileRow) => `${Math.min(100, (100 * mostG) / Math.max(stockG.value, 1))}%`
   /** To tap of it: what was asked for, or all there is where that is less. */

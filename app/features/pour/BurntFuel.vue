@@ -14,19 +14,19 @@ const yard = useYard()
 const { furnaces, fuel, learned, effort, chooseFurnace } = useMeltEffort()
 const { unitOf, toYard, toTable, figure } = useFuelUnit()
 const HOW = {
-  propane: t('pour.bottle-weighed-before-and-after'),
-  charcoal: t('pour.bag-weighed-before-and-after'),
-  electric: t('pour.meter-read-before-and-after'),
+  propane: t('pour.bottle-label'),
+  charcoal: t('pour.bag-label'),
+  electric: t('pour.meter-label'),
 } as const
 function change(what: { amount?: number | null; minutes?: number | null }): void {
   const burnt = { amount: null, minutes: null, ...heat.value?.burnt, ...what }
-  edit(t('pour.write-down-what-it-burnt'), { burnt }, 'burnt')
+  edit(t('pour.fuel-edit'), { burnt }, 'burnt')
 }
 </script>
 
 <template>
   <div v-if="furnaces.length" class="slab p-4">
-    <h2 class="chalk mb-3">{{ t('pour.what-it-burnt') }}</h2>
+    <h2 class="chalk mb-3">{{ t('pour.fuel-heading') }}</h2>
     <div class="grid grid-cols-2 gap-3 sm:grid-cols-3">
       <GearPick
         :label="t('pour.furnace')"
@@ -49,7 +49,7 @@ function change(what: { amount?: number | null; minutes?: number | null }): void
         />
         <QuantityField
           :model-value="heat?.burnt?.minutes ?? null"
-          :label="t('pour.from-lighting-to-the-pour')"
+          :label="t('pour.burn-time-label')"
           kind="number"
           unit-words="min"
           nullable
@@ -64,34 +64,35 @@ function change(what: { amount?: number | null; minutes?: number | null }): void
       <template v-if="effort && heat?.burnt?.amount">
         {{
           ' ' +
-          t('pour.forecast-by-its-other-heats-to', {
+          t('pour.fuel-forecast', {
             low: figure(fuel, effort.fuel.low),
             high: figure(fuel, effort.fuel.high),
             unit: unitOf(fuel),
             amount: figure(fuel, heat.burnt.amount),
-            unit2: unitOf(fuel),
+            usedUnit: unitOf(fuel),
           })
         }}
       </template>
       <template v-if="learned.heats > 1">
         {{
           ' ' +
-          t('pour.going-by-other-heats-to-ends', {
-            heats: learned.heats,
-            part:
-              learned.liningKJ > 0
-                ? t('pour.its-own-walls-take-about-a', {
-                    liningKJ: figure(fuel, learned.liningKJ / 1000 / fuel.mjPerUnit),
-                    unit: unitOf(fuel),
-                  })
-                : t('pour.of-what-it-burns'),
-            toFixed: fixed(100 * learned.efficiency.low, 0),
-            toFixed2: fixed(100 * learned.efficiency.high, 0),
-          }) +
+          (learned.liningKJ > 0
+            ? t('pour.efficiency-learned-walls', {
+                heats: learned.heats,
+                amount: figure(fuel, learned.liningKJ / 1000 / fuel.mjPerUnit),
+                unit: unitOf(fuel),
+                low: fixed(100 * learned.efficiency.low, 0),
+                high: fixed(100 * learned.efficiency.high, 0),
+              })
+            : t('pour.efficiency-learned', {
+                heats: learned.heats,
+                low: fixed(100 * learned.efficiency.low, 0),
+                high: fixed(100 * learned.efficiency.high, 0),
+              })) +
           ' '
         }}
       </template>
-      <template v-else>{{ t('pour.two-logged-heats-with-their-fuel') }}</template>
+      <template v-else>{{ t('pour.efficiency-unknown') }}</template>
     </p>
   </div>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { joinFacts } from '~/shared/units/figures'
 import { t, told } from '~/words'
 import { I18nT } from 'vue-i18n'
 import { castFault, castSteps, CAST_VERDICTS, heatStamp, type Cast } from '#core/heat'
@@ -17,7 +18,7 @@ const { grams, money } = useUnits()
 const { logged } = props.hand
 const steps = computed(() => castSteps(props.cast))
 const fault = computed(() => castFault(props.cast))
-const name = computed(() => props.cast.name || t('pour.the-casting'))
+const name = computed(() => props.cast.name || t('pour.unnamed-casting'))
 const cost = computed(() => props.hand.costs.value.find(({ cast }) => cast.id === props.cast.id) ?? null)
 const remelted = computed(() => props.hand.remeltedIn(props.cast.id))
 const back = computed(() => logged.value && props.hand.isBack(props.cast))
@@ -26,17 +27,17 @@ const change = (what: Partial<Cast>, key: string) => props.hand.change(props.cas
 const taken = computed(() => {
   const { cutOffG, groundOffG } = steps.value
   return [
-    cutOffG !== null && cutOffG > 0 ? t('pour.of-gates-cut-off', { cutOffG: grams(cutOffG, 0.1) }) : '',
-    groundOffG !== null && groundOffG > 0 ? t('pour.ground-off', { groundOffG: grams(groundOffG, 0.1) }) : '',
+    cutOffG !== null && cutOffG > 0 ? t('pour.gates-cut-off', { mass: grams(cutOffG, 0.1) }) : '',
+    groundOffG !== null && groundOffG > 0 ? t('pour.ground-off', { mass: grams(groundOffG, 0.1) }) : '',
     props.cast.count > 1 && steps.value.nowG
-      ? t('pour.about-each', { nowG: grams(steps.value.nowG / props.cast.count, 0.1) })
+      ? t('pour.mass-each', { mass: grams(steps.value.nowG / props.cast.count, 0.1) })
       : '',
   ].filter(Boolean)
 })
 const WEIGHTS = [
-  { key: 'grossG', label: t('pour.as-cast'), hint: t('pour.gates-and-all') },
-  { key: 'fettledG', label: t('pour.fettled'), hint: t('pour.gates-cut-off') },
-  { key: 'finishedG', label: t('pour.finished'), hint: t('pour.ground-and-polished') },
+  { key: 'grossG', label: t('pour.as-cast'), hint: t('pour.as-cast-hint') },
+  { key: 'fettledG', label: t('pour.fettled'), hint: t('pour.fettled-hint') },
+  { key: 'finishedG', label: t('pour.finished'), hint: t('pour.finished-hint') },
 ] as const
 </script>
 
@@ -48,7 +49,7 @@ const WEIGHTS = [
         <input
           class="field"
           maxlength="120"
-          :placeholder="t('pour.cleat-fairlead-sundial-plate')"
+          :placeholder="t('pour.name-placeholder')"
           :value="cast.name"
           :disabled="logged"
           @input="change({ name: ($event.target as HTMLInputElement).value }, 'name')"
@@ -72,9 +73,7 @@ const WEIGHTS = [
         class="btn btn-quiet self-end underline"
         @click="hand.remove(cast)"
       >
-        <I18nT keypath="pour.remove" scope="global"
-          ><template #part><span class="sr-only"> {{ name }}</span></template></I18nT
-        >
+        {{ t('pour.remove') }}<span class="sr-only"> {{ name }}</span>
       </button>
     </div>
     <div class="mt-2 grid grid-cols-3 items-start gap-2">
@@ -95,7 +94,7 @@ const WEIGHTS = [
     <p v-else-if="taken.length" class="mt-1 text-sm" data-testid="cast-steps">{{ taken.join('; ') }}.</p>
     <div class="mt-2 grid gap-2 sm:grid-cols-2">
       <label
-        ><span class="label">{{ t('pour.how-it-came-out') }}</span>
+        ><span class="label">{{ t('pour.verdict-label') }}</span>
         <select
           class="field"
           :value="cast.verdict"
@@ -110,37 +109,37 @@ const WEIGHTS = [
         </select></label
       >
       <label v-if="cast.verdict === 'blemished' || cast.verdict === 'spoiled'"
-        ><span class="label">{{ t('pour.what-is-wrong-with-it') }}</span>
+        ><span class="label">{{ t('pour.fault-label') }}</span>
         <select
           class="field"
           :value="cast.fault"
           @change="change({ fault: ($event.target as HTMLSelectElement).value }, 'fault')"
         >
-          <option value="">{{ t('pour.not-told') }}</option>
+          <option value="">{{ t('pour.not-given') }}</option>
           <option v-for="one in CAST_SYMPTOMS" :key="one.id" :value="one.id">{{ told(one.name) }}</option>
         </select></label
       >
     </div>
     <p v-if="cast.fault" class="mt-1 text-sm">
-      <NuxtLink :to="`/heat/${heatNumber}/trouble`" class="underline">{{
-        t('pour.what-in-this-heat-may-have')
-      }}</NuxtLink>
+      <NuxtLink :to="`/heat/${heatNumber}/trouble`" class="underline">{{ t('pour.causes-link') }}</NuxtLink>
     </p>
     <details class="mt-2">
       <summary class="text-sm font-semibold">
-        <I18nT keypath="pour.pictures-work-what-it-cost" scope="global"
-          ><template #part
-            ><template v-if="cost"
-              >: <b>{{ money(cost.total) }}</b
-              >{{ cast.count > 1 ? t('pour.each', { total: money(cost.total / cast.count) }) : '' }}</template
-            ></template
-          ></I18nT
-        >
+        {{
+          !cost
+            ? t('pour.details')
+            : cast.count > 1
+              ? t('pour.details-cost-each', {
+                  cost: money(cost.total),
+                  costEach: money(cost.total / cast.count),
+                })
+              : t('pour.details-cost', { cost: money(cost.total) })
+        }}
       </summary>
       <div class="mt-2 grid gap-3 sm:grid-cols-2">
         <QuantityField
           :model-value="cast.workMin"
-          :label="t('pour.work-on-it-after-the-pour')"
+          :label="t('pour.work-label')"
           kind="number"
           unit-words="min"
           nullable
@@ -153,7 +152,7 @@ const WEIGHTS = [
             class="field"
             maxlength="500"
             :value="cast.note"
-            :placeholder="t('pour.for-whom-which-pattern-how-polished')"
+            :placeholder="t('pour.note-placeholder')"
             @input="change({ note: ($event.target as HTMLInputElement).value }, 'note')"
             @blur="yard.seal()"
           />
@@ -166,30 +165,19 @@ const WEIGHTS = [
         />
       </div>
       <p v-if="cost" class="mt-2 text-sm" data-testid="cast-cost">
-        <I18nT keypath="pour.metal" scope="global"
-          ><template #part
-            ><template v-if="cost.fuel !== null">{{
-              t('pour.fuel', { fuel: money(cost.fuel) })
-            }}</template></template
-          ><template #part2
-            ><template v-if="cost.consumables > 0">{{
-              t('pour.consumables', { consumables: money(cost.consumables) })
-            }}</template></template
-          ><template #part3
-            ><template v-if="cost.work > 0">{{
-              t('pour.work', { work: money(cost.work) })
-            }}</template></template
-          ><template #part4
-            ><template v-if="cost.fuel === null">
-              {{ ' ' + t('pour.fuel-is-not-in-it-write') }}</template
-            ></template
-          ><template #metal>{{ money(cost.metal) }}</template></I18nT
-        >
+        {{
+          joinFacts(
+            t('pour.cost-metal', { cost: money(cost.metal) }),
+            cost.fuel !== null && t('pour.cost-fuel', { cost: money(cost.fuel) }),
+            cost.consumables > 0 && t('pour.cost-consumables', { cost: money(cost.consumables) }),
+            cost.work > 0 && t('pour.cost-work', { cost: money(cost.work) }),
+          )
+        }}. <template v-if="cost.fuel === null">{{ t('pour.no-fuel-cost') }}</template>
       </p>
     </details>
     <p v-for="one in remelted" :key="one.id" class="mt-2 border-l-8 border-amber bg-amber-wash px-3 py-1">
-      <I18nT keypath="pour.remelted-as" scope="global"
-        ><template #link
+      <I18nT keypath="pour.casting-remelted" scope="global"
+        ><template #heatLink
           ><NuxtLink
             :to="`/heat/${one.number}/${one.loggedAt ? 'story' : 'charge'}`"
             class="font-bold underline"
@@ -200,14 +188,10 @@ const WEIGHTS = [
     </p>
     <div v-if="logged && steps.nowG" class="mt-2 flex flex-wrap gap-2">
       <button v-if="!back" type="button" class="btn" @click="hand.putBack(cast)">
-        <I18nT keypath="pour.back-to-the-bins" scope="global"
-          ><template #part><span class="sr-only">: {{ name }}</span></template></I18nT
-        >
+        {{ t('pour.return-casting-button') }}<span class="sr-only">: {{ name }}</span>
       </button>
       <button v-if="!remelted.length" type="button" class="btn" @click="hand.meltAgain(cast)">
-        <I18nT keypath="pour.melt-it-again" scope="global"
-          ><template #part><span class="sr-only">: {{ name }}</span></template></I18nT
-        >
+        {{ t('pour.melt-it-again') }}<span class="sr-only">: {{ name }}</span>
       </button>
     </div>
   </li>

@@ -17,9 +17,9 @@ const said = computed(() => {
   const { goodG, spoiledG, groundOffG } = totals.value
   return listed(
     [
-      goodG > 0 ? t('pour.to-use', { goodG: grams(goodG) }) : '',
-      spoiledG > 0 ? t('pour.spoiled', { spoiledG: grams(spoiledG) }) : '',
-      groundOffG > 0 ? t('pour.ground-off', { groundOffG: grams(groundOffG) }) : '',
+      goodG > 0 ? t('pour.good-mass', { mass: grams(goodG) }) : '',
+      spoiledG > 0 ? t('pour.spoiled-mass', { mass: grams(spoiledG) }) : '',
+      groundOffG > 0 ? t('pour.ground-off', { mass: grams(groundOffG) }) : '',
     ].filter(Boolean),
   )
 })
@@ -29,14 +29,14 @@ const said = computed(() => {
   <section
     v-if="heat && (castings.length || !logged)"
     class="slab p-4"
-    :aria-label="t('pour.castings-one-by-one')"
+    :aria-label="t('pour.castings-region')"
   >
     <h2 class="chalk mb-1">{{ t('pour.castings') }}</h2>
     <p v-if="castings.length" class="text-sm" data-testid="castings-sum">
       {{ counted(pieces, 'piece') }}<template v-if="said">: {{ said }}</template>.
     </p>
     <p v-else class="text-sm text-soft">
-      {{ t('pour.one-line-for-each-or-for') }}
+      {{ t('pour.castings-hint') }}
     </p>
     <ul class="mt-2">
       <CastRow v-for="cast in castings" :key="cast.id" :cast="cast" :hand="hand" :heat-number="heat.number" />
@@ -45,17 +45,17 @@ const said = computed(() => {
       v-if="!logged && totals.cutOffG > 0 && heat.pour.returnsG === null"
       class="mt-1 mb-3 flex flex-wrap items-center gap-2 text-sm"
     >
-      {{ t('pour.was-cut-off-and-the-sprues', { cutOffG: grams(totals.cutOffG) }) }}
+      {{ t('pour.cut-off-note', { mass: grams(totals.cutOffG) }) }}
       <button type="button" class="btn" @click="hand.cutOffAsReturns()">
-        {{ t('pour.take-it-as-their-weight') }}
+        {{ t('pour.use-cut-off-button') }}
       </button>
     </p>
     <div v-if="!logged" class="flex flex-wrap gap-2">
       <button type="button" class="btn" @click="hand.add()">{{ t('pour.add-a-casting') }}</button>
       <button v-if="planned.length" type="button" class="btn" @click="hand.addPlanned()">
         {{
-          t('pour.as-planned', {
-            map: listed(planned.map(({ name, count }) => (count > 1 ? `${count} × ${name}` : name))),
+          t('pour.planned-castings-button', {
+            castings: listed(planned.map(({ name, count }) => (count > 1 ? `${count} × ${name}` : name))),
           })
         }}
       </button>

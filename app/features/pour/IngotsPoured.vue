@@ -40,8 +40,8 @@ function weighEmpty(id: string): void {
 const emptyWords = (one: (typeof ingotMoulds.value)[number]) => {
   const known = mouldTare(one)
   return !known || known.known === 'size'
-    ? t('pour.not-weighed-empty-yet')
-    : t('pour.empty-2', { fromG: grams(known.fromG) })
+    ? t('pour.mould-no-tare')
+    : t('pour.mould-tare', { mass: grams(known.fromG) })
 }
 </script>
 
@@ -60,9 +60,7 @@ const emptyWords = (one: (typeof ingotMoulds.value)[number]) => {
         >
         <b>{{ grams(ingot.massG, 0.1) }}</b>
         <button v-if="!frozen" type="button" class="btn btn-quiet underline" @click="remove(ingot.id)">
-          <I18nT keypath="pour.remove" scope="global"
-            ><template #part><span class="sr-only"> {{ ingot.stamp }}</span></template></I18nT
-          >
+          {{ t('pour.remove') }}<span class="sr-only"> {{ ingot.stamp }}</span>
         </button>
       </li>
       <li
@@ -77,21 +75,19 @@ const emptyWords = (one: (typeof ingotMoulds.value)[number]) => {
             ><span v-if="ingot.mould" class="ml-2 text-sm text-soft">{{ ingot.mould }}</span></span
           >
           <span
-            ><I18nT keypath="pour.with-its-mould" scope="global"
-              ><template #strong><b>{{ grams(ingot.grossG, 0.1) }}</b></template></I18nT
+            ><I18nT keypath="pour.ingot-gross" scope="global"
+              ><template #mass><b>{{ grams(ingot.grossG, 0.1) }}</b></template></I18nT
             ></span
           >
           <button v-if="!frozen" type="button" class="btn btn-quiet underline" @click="remove(ingot.id)">
-            <I18nT keypath="pour.remove" scope="global"
-              ><template #part><span class="sr-only"> {{ ingot.stamp }}</span></template></I18nT
-            >
+            {{ t('pour.remove') }}<span class="sr-only"> {{ ingot.stamp }}</span>
           </button>
         </div>
         <p v-if="ingot.span && ingot.tareG" class="text-sm text-soft">
           {{
-            t('pour.by-the-moulds-size-to-of', {
-              fromG: grams(ingot.span.fromG, 10),
-              toG: grams(ingot.span.toG, 10),
+            t('pour.ingot-net-range', {
+              lowMass: grams(ingot.span.fromG, 10),
+              highMass: grams(ingot.span.toG, 10),
             })
           }}
         </p>
@@ -101,14 +97,16 @@ const emptyWords = (one: (typeof ingotMoulds.value)[number]) => {
         >
           <QuantityField
             :model-value="tares[ingot.id] ?? null"
-            :label="t('pour.empty', { mould: ingot.mould || t('pour.its-mould') })"
+            :label="t('pour.mould-empty-label', { mould: ingot.mould || t('pour.mould-label') })"
             kind="mass"
             nullable
             positive
-            :hint="t('pour.when-it-is-empty-and-cold')"
+            :hint="t('pour.mould-empty-hint')"
             @update:model-value="tares[ingot.id] = $event"
           />
-          <button class="btn mt-[1.2rem]" :disabled="!tares[ingot.id]">{{ t('pour.take-it-off') }}</button>
+          <button class="btn mt-[1.2rem]" :disabled="!tares[ingot.id]">
+            {{ t('pour.set-tare-button') }}
+          </button>
         </form>
         <p v-if="faults[ingot.id]" role="alert" class="mt-1 font-semibold text-oxide">
           {{ faults[ingot.id] }}
@@ -119,45 +117,45 @@ const emptyWords = (one: (typeof ingotMoulds.value)[number]) => {
       <QuantityField
         :key="entry"
         v-model="grossG"
-        :label="mouldId ? t('pour.next-ingot-mould-and-all') : t('pour.next-ingot')"
+        :label="mouldId ? t('pour.next-gross-label') : t('pour.next-ingot')"
         kind="mass"
         positive
         nullable
         :near="NEAR_G"
       />
-      <button class="btn mt-[1.2rem]" :disabled="!ready">{{ t('pour.add-the-ingot') }}</button>
+      <button class="btn mt-[1.2rem]" :disabled="!ready">{{ t('pour.add-ingot-button') }}</button>
       <p v-if="later" class="col-span-2 text-sm">
-        {{ t('pour.it-waits-the-mould-is-weighed') }}
+        {{ t('pour.tare-pending') }}
       </p>
       <p v-else-if="mould && netG !== null" class="col-span-2" aria-live="polite">
-        <template v-if="netG > 0">{{ t('pour.of-metal', { netG: grams(netG, 0.1) }) }}</template>
+        <template v-if="netG > 0">{{ t('pour.ingot-net', { mass: grams(netG, 0.1) }) }}</template>
         <b v-else role="alert" class="text-oxide">{{
-          t('pour.that-is-no-more-than-the', { tareG: grams(mould.tareG ?? 0) })
+          t('pour.under-tare', { tareMass: grams(mould.tareG ?? 0) })
         }}</b>
       </p>
       <label class="col-span-2 max-w-xs"
         ><span class="label">{{ t('pour.weighed-in') }}</span>
         <select v-model="mouldId" class="field">
-          <option value="">{{ t('pour.nothing-the-ingot-alone') }}</option>
+          <option value="">{{ t('pour.no-mould-option') }}</option>
           <option v-for="one in ingotMoulds" :key="one.id" :value="one.id">
             {{ one.name }}, {{ emptyWords(one) }}
           </option>
-          <option :value="SOME_MOULD">{{ t('pour.a-mould-not-weighed-empty') }}</option>
+          <option :value="SOME_MOULD">{{ t('pour.unweighed-mould-option') }}</option>
         </select></label
       >
       <label v-if="mouldId === SOME_MOULD" class="col-span-2 max-w-xs"
-        ><span class="label">{{ t('pour.which-one') }}</span>
+        ><span class="label">{{ t('pour.mould-name-label') }}</span>
         <input
           v-model="mouldName"
           class="field"
           maxlength="120"
-          :placeholder="t('pour.the-long-angle-iron-one')"
+          :placeholder="t('pour.mould-name-placeholder')"
         />
       </label>
       <p v-if="!ingotMoulds.length" class="col-span-2 text-sm text-soft">
-        <I18nT keypath="pour.moulds-that-are-written-down-under" scope="global"
-          ><template #link
-            ><NuxtLink to="/gear" class="underline">{{ t('pour.gear') }}</NuxtLink></template
+        <I18nT keypath="pour.moulds-hint" scope="global"
+          ><template #gearLink
+            ><NuxtLink to="/gear" class="underline">{{ t('pour.gear-link') }}</NuxtLink></template
           ></I18nT
         >
       </p>

@@ -20,7 +20,7 @@ const flows = computed(() => {
   const rest = totalG(lots.slice(MOST_LOTS))
   const into = [
     ...lots.slice(0, MOST_LOTS).map(({ name, massG }) => ({ name, massG })),
-    ...(rest > 0 ? [{ name: t('pour.smaller-lots'), massG: rest }] : []),
+    ...(rest > 0 ? [{ name: t('pour.small-lots'), massG: rest }] : []),
   ]
   const fumeG = Math.min(Math.max(0, balance.missingG), balance.fumeG)
   const out = pourParts(heat.pour, balance, fumeG)
@@ -60,14 +60,16 @@ const { failed } = useChart(frame, [flows], (token) => {
 })
 const spoken = computed(
   () =>
-    `${t('pour.in', { join: flows.value.into.map(({ name, massG }) => `${name} ${grams(massG)}`).join(', ') })} ` +
-    t('pour.out', { join: flows.value.out.map(({ name, massG }) => `${name} ${grams(massG)}`).join(', ') }),
+    `${t('pour.flow-in', { lots: flows.value.into.map(({ name, massG }) => `${name} ${grams(massG)}`).join(', ') })} ` +
+    t('pour.flow-out', {
+      parts: flows.value.out.map(({ name, massG }) => `${name} ${grams(massG)}`).join(', '),
+    }),
 )
 </script>
 
 <template>
   <figure class="slab p-3">
-    <figcaption class="label">{{ t('pour.from-the-bins-to-the-bins') }}</figcaption>
+    <figcaption class="label">{{ t('pour.flow-label') }}</figcaption>
     <div ref="frame" class="min-h-[340px]" role="img" :aria-label="spoken" data-testid="mass-flow" />
     <p v-if="failed" role="alert" class="text-oxide">{{ failed }}</p>
   </figure>

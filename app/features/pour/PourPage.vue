@@ -28,48 +28,47 @@ const verdict = computed(() => (balance.value ? balanceWords(balance.value, gram
 const frozen = computed(() => !!heat.value?.loggedAt)
 /** With about what share of the charge each is: only to tell in which of two units a bare figure is meant. */
 const PARTS = [
-  { key: 'castingsG', share: 0.5, name: t('pour.castings'), hint: t('pour.fettled-without-gates') },
+  { key: 'castingsG', share: 0.5, name: t('pour.castings'), hint: t('pour.castings-total-hint') },
   {
     key: 'returnsG',
     share: 0.3,
     name: t('pour.sprues-gates-risers'),
-    hint: t('pour.they-go-back-to-the-bins'),
+    hint: t('pour.returns-hint'),
   },
-  { key: 'drossG', share: 0.03, name: t('pour.dross'), hint: t('pour.everything-skimmed-off') },
-  { key: 'skullG', share: 0.01, name: t('pour.skull'), hint: t('pour.frozen-to-the-crucible-and-tools') },
+  { key: 'drossG', share: 0.03, name: t('pour.dross'), hint: t('pour.dross-hint') },
+  { key: 'skullG', share: 0.01, name: t('pour.skull'), hint: t('pour.skull-hint') },
   {
     key: 'stayedG',
     share: 0.01,
-    name: t('pour.still-in-the-crucible'),
-    hint: t('pour.of-the-skull-the-next-heat'),
+    name: t('pour.skull-left-label'),
+    hint: t('pour.skull-left-hint'),
   },
   { key: 'spillG', share: 0.02, name: t('pour.spill'), hint: t('pour.swept-up') },
-  { key: 'heelG', share: 0.1, name: t('pour.heel'), hint: t('pour.left-in-the-crucible-on-purpose') },
-  { key: 'samplesG', share: 0.01, name: t('pour.samples'), hint: t('pour.taken-out-for-the-assay') },
+  { key: 'heelG', share: 0.1, name: t('pour.heel'), hint: t('pour.heel-hint') },
+  { key: 'samplesG', share: 0.01, name: t('pour.samples'), hint: t('pour.samples-hint') },
 ] as const
 /** Castings that were written down one by one are added up. */
 const listed = computed(() => (heat.value?.pour.castings?.length ?? 0) > 0)
 const parts = computed(() => PARTS.filter(({ key }) => key !== 'castingsG' || !listed.value))
 function change(part: Record<string, unknown>, key: string): void {
-  if (heat.value)
-    edit(t('pour.weigh-what-came-out'), { pour: { ...heat.value.pour, ...part } }, `pour-${key}`)
+  if (heat.value) edit(t('pour.weigh-link'), { pour: { ...heat.value.pour, ...part } }, `pour-${key}`)
 }
 </script>
 
 <template>
   <section v-if="heat">
-    <HeatHeading :question="t('pour.where-did-the-metal-go')">
+    <HeatHeading :question="t('pour.page-title')">
       <NuxtLink
         v-if="balance && balance.foundG + balance.maybeG > 0"
         :to="`/heat/${heat.number}/assay`"
         class="btn btn-next"
-        >{{ t('pour.measure-it') }}</NuxtLink
+        >{{ t('pour.assay-link') }}</NuxtLink
       >
     </HeatHeading>
     <div v-if="!balance" class="slab max-w-xl p-5">
-      <p class="mb-3">{{ t('pour.nothing-was-weighed-into-this-heat') }}</p>
+      <p class="mb-3">{{ t('pour.no-charge') }}</p>
       <NuxtLink :to="`/heat/${heat.number}/charge`" class="btn btn-next">{{
-        t('pour.weigh-the-charge')
+        t('pour.charge-link')
       }}</NuxtLink>
     </div>
     <template v-else>
@@ -84,8 +83,8 @@ function change(part: Record<string, unknown>, key: string): void {
               <h2 class="chalk mb-3">{{ t('pour.everything-else') }}</h2>
               <div class="grid grid-cols-2 gap-3">
                 <p v-if="listed" class="self-end pb-2" data-testid="castings-added">
-                  <I18nT keypath="pour.castings-added-up-from-their-list" scope="global"
-                    ><template #strong><b>{{ grams(heat.pour.castingsG ?? 0, 0.1) }}</b></template></I18nT
+                  <I18nT keypath="pour.castings-total" scope="global"
+                    ><template #mass><b>{{ grams(heat.pour.castingsG ?? 0, 0.1) }}</b></template></I18nT
                   >
                 </p>
                 <QuantityField
@@ -98,13 +97,13 @@ function change(part: Record<string, unknown>, key: string): void {
                   :near="part.share * balance.chargeG"
                   :hint="part.hint"
                   :max="part.key === 'stayedG' ? (heat.pour.skullG ?? 0) : undefined"
-                  :max-words="t('pour.no-more-can-have-stayed-than')"
+                  :max-words="t('pour.skull-limit-error')"
                   @update:model-value="change({ [part.key]: $event }, part.key)"
                   @sealed="yard.seal()"
                 />
                 <QuantityField
                   :model-value="heat.pour.pourTemperatureC"
-                  :label="t('pour.poured-at')"
+                  :label="t('pour.pour-temperature-label')"
                   kind="temperature"
                   :sensible="sensiblePour(heat)"
                   nullable
@@ -112,7 +111,7 @@ function change(part: Record<string, unknown>, key: string): void {
                   @sealed="yard.seal()"
                 />
               </div>
-              <p class="mt-2 text-xs text-soft">{{ t('pour.empty-means-not-weighed-0-means') }}</p>
+              <p class="mt-2 text-xs text-soft">{{ t('pour.empty-hint') }}</p>
             </div>
           </fieldset>
         </div>
@@ -122,11 +121,12 @@ function change(part: Record<string, unknown>, key: string): void {
         </fieldset>
       </div>
       <p v-if="balance.foundG > 0" class="mt-4" data-testid="yields">
-        <I18nT keypath="pour.ingots-and-castings-are-of-the" scope="global"
-          ><template #strong><b>{{ fixed(100 * balance.tapYield, 1) }} %</b></template
-          ><template #strong2><b>{{ fixed(100 * balance.metalYield, 1) }} %</b></template
-          ><template #strong3><b>{{ fixed((100 * balance.foundG) / balance.chargeG, 1) }} %</b></template
-          ><template #part>{{ balance.maybeG > 0 ? `${t('pour.at-least')} ` : '' }}</template></I18nT
+        <I18nT :keypath="balance.maybeG > 0 ? 'pour.yields-at-least' : 'pour.yields'" scope="global"
+          ><template #castingYield><b>{{ fixed(100 * balance.tapYield, 1) }} %</b></template
+          ><template #metalRecovery><b>{{ fixed(100 * balance.metalYield, 1) }} %</b></template
+          ><template #accounted
+            ><b>{{ fixed((100 * balance.foundG) / balance.chargeG, 1) }} %</b></template
+          ></I18nT
         >
       </p>
       <MassFlow v-if="balance.foundG > 0" class="mt-3" :balance="balance" :heat="heat" />

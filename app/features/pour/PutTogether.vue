@@ -21,15 +21,15 @@ const shown = (figure: AdjustedFigure, value: number) => {
 }
 /** What the balance itself has a place for; the rest goes by the name it was given. */
 const PLACES: Readonly<Partial<Record<AdjustedFigure['what'], () => string>>> = {
-  melt: () => t('pour.in-the-melt'),
-  loss: () => t('pour.burnt-or-in-the-dross'),
-  fume: () => t('pour.gone-as-fume'),
+  melt: () => t('pour.melt-figure'),
+  loss: () => t('pour.burnt-figure'),
+  fume: () => t('pour.fume-figure'),
 }
 const nameOf = (figure: AdjustedFigure) =>
   [
     PLACES[figure.what]?.() ?? figure.name,
     figure.element ? elementName(figure.element) : '',
-    figure.what === 'yield' ? t('pour.yield-2') : '',
+    figure.what === 'yield' ? t('pour.yield-figure') : '',
   ]
     .filter(Boolean)
     .join(', ')
@@ -41,49 +41,47 @@ const moved = computed(() =>
     .slice(0, 12),
 )
 const accusation = ({ figure, offBy }: { figure: AdjustedFigure; offBy: number }) =>
-  t('pour.too', {
+  t(offBy > 0 ? 'pour.suspect-low' : 'pour.suspect-high', {
     figure: nameOf(figure),
-    figure2: shown(figure, Math.abs(offBy)),
-    part: offBy > 0 ? t('small.low') : t('small.high'),
+    amount: shown(figure, Math.abs(offBy)),
   })
 </script>
 
 <template>
-  <section v-if="heat && (result || fault)" class="slab p-4" :aria-label="t('pour.everything-put-together')">
-    <h2 class="chalk mb-1">{{ t('pour.everything-put-together') }}</h2>
+  <section v-if="heat && (result || fault)" class="slab p-4" :aria-label="t('pour.reconcile-heading')">
+    <h2 class="chalk mb-1">{{ t('pour.reconcile-heading') }}</h2>
     <p v-if="fault" class="text-soft">{{ fault }}</p>
     <template v-if="result">
       <p data-testid="reconciled">
-        <template v-if="result.chance >= 0.05">{{ t('pour.weights-and-assay-agree-no-misfit') }}</template>
+        <template v-if="result.chance >= 0.05">{{ t('pour.reconcile-agree') }}</template>
         <template v-else
-          ><I18nT keypath="pour.a-misfit-like-this-comes-by" scope="global"
-            ><template #strong
-              ><b class="text-oxide">{{ t('pour.weights-and-assay-do-not-agree') }}</b></template
-            ><template #part2
+          ><I18nT keypath="pour.reconcile-chance" scope="global"
+            ><template #verdict><b class="text-oxide">{{ t('pour.reconcile-disagree') }}</b></template
+            ><template #suspects
               ><template v-if="result.suspects.length"
-                ><I18nT keypath="pour.likeliest-mistake-each-by-itself" scope="global"
-                  ><template #strong
+                ><I18nT keypath="pour.reconcile-suspects" scope="global"
+                  ><template #suspects
                     ><b>{{ result.suspects.map(accusation).join(`; ${t('small.or')} `) }}</b></template
                   ></I18nT
                 ></template
               ></template
-            ><template #part>{{
+            ><template #chance>{{
               result.chance < 0.001
-                ? t('pour.less-than-once-in-a-thousand')
-                : t('pour.times-in-a-hundred', { toFixed: fixed(100 * result.chance, 1) })
+                ? t('pour.chance-tiny')
+                : t('pour.chance-percent', { percent: fixed(100 * result.chance, 1) })
             }}</template></I18nT
           ></template
         >
       </p>
       <details class="mt-2 text-sm">
-        <summary>{{ t('pour.what-was-adjusted-and-by-how') }}</summary>
+        <summary>{{ t('pour.reconcile-table-label') }}</summary>
         <table class="mt-1 w-full">
           <thead class="text-soft">
             <tr>
               <th scope="col" class="text-left">{{ t('pour.figure') }}</th>
-              <th scope="col" class="text-right">{{ t('pour.written-down') }}</th>
+              <th scope="col" class="text-right">{{ t('pour.recorded-column') }}</th>
               <th scope="col" class="text-right">{{ t('pour.adjusted') }}</th>
-              <th scope="col" class="text-right">{{ t('pour.spreads') }}</th>
+              <th scope="col" class="text-right">{{ t('pour.uncertainty-column') }}</th>
             </tr>
           </thead>
           <tbody>
@@ -101,9 +99,9 @@ const accusation = ({ figure, offBy }: { figure: AdjustedFigure; offBy: number }
         </table>
         <p class="mt-1 text-xs text-soft">
           {{
-            t('pour.weighted-least-squares-every-figure-moves', {
-              toFixed: fixed(result.chiSquare, 2),
-              degrees: result.degrees,
+            t('pour.reconcile-method', {
+              chiSquare: fixed(result.chiSquare, 2),
+              balances: result.degrees,
             })
           }}
         </p>

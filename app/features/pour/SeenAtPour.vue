@@ -16,23 +16,21 @@ const { mm } = useUnits()
 const line = computed(() => {
   const current = heat.value
   const at = current && stopLine(current.need, current.pour.stoppedAtG)
-  if (at) return t('pour.look-for-a-line-about-up', { at: mm(at) })
-  return current?.need?.castingMm
-    ? t('pour.the-metal-froze-where-it-stood')
-    : t('pour.tell-the-height-of-the-casting')
+  if (at) return t('pour.cold-shut-at', { height: mm(at) })
+  return current?.need?.castingMm ? t('pour.cold-shut') : t('pour.cold-shut-unknown')
 })
 function press(id: Seen): void {
   const seen = { ...heat.value?.seen }
   const was = !!seen[id]
   if (was) Reflect.deleteProperty(seen, id)
   else seen[id] = now()
-  edit(`${was ? t('pour.not-seen') : t('pour.seen')}: ${SEEN_WORDS[id]}`, { seen })
+  edit(`${was ? t('pour.unsee-edit') : t('pour.see-edit')}: ${SEEN_WORDS[id]}`, { seen })
 }
 </script>
 
 <template>
   <div v-if="heat" class="slab p-4">
-    <h2 class="chalk mb-2">{{ t('pour.seen-at-the-pour') }}</h2>
+    <h2 class="chalk mb-2">{{ t('pour.seen-heading') }}</h2>
     <div class="flex flex-wrap gap-2">
       <button
         v-for="id in SEEN"
@@ -50,16 +48,12 @@ function press(id: Seen): void {
       <QuantityField
         class="w-44"
         :model-value="heat.pour.stoppedAtG ?? null"
-        :label="t('pour.in-the-mould-by-then')"
+        :label="t('pour.interrupted-mass-label')"
         kind="mass"
         nullable
         positive
         @update:model-value="
-          edit(
-            t('pour.say-where-the-pour-broke-off'),
-            { pour: { ...heat.pour, stoppedAtG: $event } },
-            'stopped-at',
-          )
+          edit(t('pour.interrupted-mass-edit'), { pour: { ...heat.pour, stoppedAtG: $event } }, 'stopped-at')
         "
         @sealed="yard.seal()"
       />

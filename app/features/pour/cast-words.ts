@@ -3,15 +3,15 @@ import { SYMPTOMS } from '#core/troubles'
 import type { CastFault, CastVerdict } from '#core/heat'
 
 export const CAST_VERDICT_WORDS: Readonly<Record<CastVerdict, string>> = {
-  'not-told': t('pour.not-looked-at'),
-  sound: t('pour.sound'),
-  blemished: t('pour.blemished-but-good-for-use'),
-  spoiled: t('pour.spoiled-back-to-the-bins'),
+  'not-told': t('pour.verdict-open'),
+  sound: t('pour.verdict-sound'),
+  blemished: t('pour.verdict-blemished'),
+  spoiled: t('pour.verdict-spoiled'),
 }
 
 export const CAST_FAULT_WORDS: Readonly<Record<CastFault, string>> = {
-  'heavier-fettled': t('pour.it-cannot-weigh-more-without-its'),
-  'heavier-finished': t('pour.grinding-made-it-heavier-one-of'),
+  'heavier-fettled': t('pour.fettled-heavier'),
+  'heavier-finished': t('pour.finished-heavier'),
 }
 
 /** What a casting itself can show, of all that goes wrong with a heat. */

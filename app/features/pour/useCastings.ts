@@ -47,21 +47,24 @@ export function useCastings() {
     if (heat.value) edit(label, { pour: withCastings(heat.value.pour, next) }, mergeKey)
   }
   const add = () => write(t('pour.add-a-casting'), [...castings.value, blankCast(crypto.randomUUID())])
-  const addPlanned = () =>
-    write(t('pour.take-the-castings-as-planned'), [...castings.value, ...planned.value])
+  const addPlanned = () => write(t('pour.planned-castings-edit'), [...castings.value, ...planned.value])
   function change(cast: Cast, what: Partial<Cast>, key: string): void {
     const next = castings.value.map((one) => (one.id === cast.id ? { ...one, ...what } : one))
-    write(t('pour.write-down', { name: cast.name || t('pour.a-casting') }), next, `cast-${cast.id}-${key}`)
+    write(
+      t('pour.casting-edit', { castingName: cast.name || t('pour.casting-name-unknown') }),
+      next,
+      `cast-${cast.id}-${key}`,
+    )
   }
   const remove = (cast: Cast) =>
     write(
-      t('pour.take-out', { name: cast.name || t('pour.a-casting') }),
+      t('pour.remove-casting-edit', { castingName: cast.name || t('pour.casting-name-unknown') }),
       castings.value.filter(({ id }) => id !== cast.id),
     )
   /** Gates that were cut off are what the returns weigh, where nobody weighed those. */
   function cutOffAsReturns(): void {
     if (heat.value)
-      edit(t('pour.take-what-was-cut-off-as'), {
+      edit(t('pour.use-cut-off-edit'), {
         pour: { ...heat.value.pour, returnsG: Number(totals.value.cutOffG.toFixed(3)) },
       })
   }
@@ -86,10 +89,10 @@ export function useCastings() {
       { collection: 'heats', id: current.id, after },
     ]
     const done = yard.commit(
-      t('pour.put-back-into-the-bins', { name: cast.name || t('pour.a-casting') }),
+      t('pour.return-casting-edit', { castingName: cast.name || t('pour.casting-name-unknown') }),
       edits,
     )
-    if (done) announce(t('pour.is-in-the-bins-undo-takes', { name: lot.name }))
+    if (done) announce(t('pour.casting-returned', { castingName: lot.name }))
     return done
   }
   /** The same metal once more: back to the bins if it is not there, and into a heat of its own. */
@@ -99,7 +102,7 @@ export function useCastings() {
     const of = heat.value
     if (lot && of)
       await meltAsItComes([lot], {
-        title: t('pour.again', { name: cast.name || heatStamp(of.number) }).slice(0, 120),
+        title: t('pour.remelt-name', { name: cast.name || heatStamp(of.number) }).slice(0, 120),
       })
   }
 

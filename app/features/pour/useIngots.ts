@@ -55,13 +55,13 @@ export function useIngots() {
     if (later.value) {
       const one = { id, stamp, grossG: grossG.value, ...named }
       const inMoulds = [...(pour.inMoulds ?? []), waitingIngot(one, mould.value && mouldTare(mould.value))]
-      edit(t('pour.weigh-ingot-mould-and-all', { stamp }), { pour: { ...pour, inMoulds } })
+      edit(t('pour.weigh-gross-edit', { stamp }), { pour: { ...pour, inMoulds } })
     } else if (netG.value !== null) {
       const massG = Number(netG.value.toFixed(2))
       const how = mould.value
         ? { mouldId: mould.value.id, mould: mould.value.name, grossG: grossG.value }
         : {}
-      edit(t('pour.weigh-ingot', { stamp }), {
+      edit(t('pour.weigh-ingot-edit', { stamp }), {
         pour: { ...pour, ingots: [...pour.ingots, { id, massG, stamp, ...how }] },
       })
     }
@@ -72,7 +72,7 @@ export function useIngots() {
     if (!heat.value) return
     const { ingots, inMoulds = [] } = heat.value.pour
     const others = <T extends { id: string }>(all: readonly T[]) => all.filter((one) => one.id !== id)
-    edit(t('pour.remove-an-ingot'), {
+    edit(t('pour.remove-ingot-edit'), {
       pour: { ...heat.value.pour, ingots: others(ingots), inMoulds: others(inMoulds) },
     })
   }
@@ -91,8 +91,11 @@ export function useIngots() {
       .filter(({ gainedG, refused }) => gainedG > 0 || refused.length > 0)
     const refused = weighed.flatMap((one) => one.refused)
     if (refused.includes(ingot.stamp))
-      return t('pour.with-the-ingot-it-weighs-weigh', {
-        part: refused.length > 1 ? t('pour.no-more', { refused: listed(refused) }) : t('pour.no-more-2'),
+      return t('pour.tare-too-heavy', {
+        masses:
+          refused.length > 1
+            ? t('pour.no-more-than-each', { refused: listed(refused) })
+            : t('pour.no-more-plain'),
       })
     const edits: Edit[] = weighed.flatMap(({ at, heat: after, gainedG }) => [
       { collection: 'heats' as const, id: at.id, after },
@@ -101,24 +104,22 @@ export function useIngots() {
     const known = ingotMoulds.value.find(({ id }) => id === ingot.mouldId)
     if (known)
       edits.push({ collection: 'gear', id: known.id, after: { ...known, tareG } satisfies IngotMould })
-    if (!yard.commit(t('pour.weigh-empty', { mould: ingot.mould || t('pour.the-mould') }), edits)) return ''
+    if (
+      !yard.commit(t('pour.weigh-mould-edit', { mould: ingot.mould || t('pour.mould-name-unknown') }), edits)
+    )
+      return ''
     const count = weighed.reduce(
       (sum, { at, heat: after }) => sum + after.pour.ingots.length - at.pour.ingots.length,
       0,
     )
-    announce(
-      t('pour.weight-now', {
-        count: counted(count, 'ingot'),
-        part: count === 1 ? t('pour.has-its') : t('pour.have-their'),
-      }),
-    )
+    announce(t('pour.tare-applied', { ingots: counted(count, 'ingot') }))
     return ''
   }
   /** A logged heat's ingots are in the bins already: these join them. */
   function intoTheBins(logged: Heat, gainedG: number): Edit[] {
     const lot = yard.lots.find(({ originHeatId, kind }) => originHeatId === logged.id && kind === 'ingot')
     const after = lot
-      ? moveMetal(lot, gainedG, t('pour.its-mould-was-weighed-empty'), now())
+      ? moveMetal(lot, gainedG, t('pour.tare-set'), now())
       : ingotLot(logged, crypto.randomUUID(), gainedG, now())
     return [{ collection: 'lots', id: after.id, after }]
   }

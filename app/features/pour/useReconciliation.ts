@@ -20,7 +20,7 @@ export function useReconciliation() {
     if (Object.keys(measured).length === 0)
       return {
         result: null,
-        fault: t('pour.with-an-assay-weights-and-analysis'),
+        fault: t('pour.reconcile-needs-assay'),
       }
     const part = (name: string, massG: number | null | undefined, dross = false) => ({
       name,
@@ -32,12 +32,12 @@ export function useReconciliation() {
         lots: current.weighed,
         found: [
           ...pour.ingots.map(({ stamp, massG }) => part(stamp, massG)),
-          part(t('pour.castings-in-all'), pour.castingsG ?? (pour.ingots.length ? 0 : null)),
+          part(t('pour.castings-figure'), pour.castingsG ?? (pour.ingots.length ? 0 : null)),
           part(t('pour.sprues-and-risers'), pour.returnsG),
-          part(t('pour.skull-2'), pour.skullG),
-          part(t('pour.spill-2'), pour.spillG),
-          part(t('pour.heel-2'), pour.heelG),
-          part(t('pour.dross-2'), pour.drossG, true),
+          part(t('pour.skull-figure'), pour.skullG),
+          part(t('pour.spill-figure'), pour.spillG),
+          part(t('pour.heel-figure'), pour.heelG),
+          part(t('pour.dross-figure'), pour.drossG, true),
         ],
         measured,
         base: current.alloy.base,
@@ -47,7 +47,7 @@ export function useReconciliation() {
     } catch {
       return {
         result: null,
-        fault: t('pour.these-figures-cannot-be-balanced-an'),
+        fault: t('pour.reconcile-impossible'),
       }
     }
   })

@@ -49,12 +49,12 @@ const weeping = computed(() => props.end.happened.some(({ what }) => what === 'w
 const verdict = computed(() => {
   if (props.poured.how === 'stopped')
     return weeping.value
-      ? { good: true, words: t('rehearsal.stopped-rightly', { massG: grams(props.poured.spilledG, 1) }) }
+      ? { good: true, words: t('rehearsal.stopped-rightly', { mass: grams(props.poured.spilledG, 1) }) }
       : { good: true, words: t('rehearsal.stopped-unasked') }
-  if (props.poured.how === 'gave-way') return { good: false, words: t('rehearsal.it-gave-way') }
+  if (props.poured.how === 'gave-way') return { good: false, words: t('rehearsal.gave-way') }
   return props.poured.faults.length
-    ? { good: false, words: t('rehearsal.it-came-out-with') }
-    : { good: true, words: t('rehearsal.a-sound-casting') }
+    ? { good: false, words: t('rehearsal.result-faulty') }
+    : { good: true, words: t('rehearsal.result-sound') }
 })
 const rows = computed(() => {
   const of = (figure: (one: Poured) => string) => ({
@@ -82,7 +82,7 @@ const rows = computed(() => {
         ]
       : []),
     { name: t('rehearsal.dross'), ...of(({ drossG }) => grams(drossG, 1)) },
-    { name: t('rehearsal.burnt'), ...of(({ fuelKJ }) => `${fixed(fuelKJ / MJ, 0)} MJ`) },
+    { name: t('rehearsal.heat-used'), ...of(({ fuelKJ }) => `${fixed(fuelKJ / MJ, 0)} MJ`) },
   ]
 })
 const assay = computed(() =>
@@ -92,8 +92,8 @@ const assay = computed(() =>
 function costWords({ zincG, drossG, gasCm3, minutes, faults }: ChoiceCost): string {
   return [
     ...faults.map((fault) => inSentence(FAULT_WORDS[fault].replace(/\.$/, ''))),
-    zincG >= 0.5 ? t('rehearsal.cost-zinc', { grams: grams(zincG, 0.1) }) : '',
-    drossG >= 0.5 ? t('rehearsal.cost-dross', { grams: grams(drossG, 0.1) }) : '',
+    zincG >= 0.5 ? t('rehearsal.cost-zinc', { mass: grams(zincG, 0.1) }) : '',
+    drossG >= 0.5 ? t('rehearsal.cost-dross', { mass: grams(drossG, 0.1) }) : '',
     gasCm3 >= 0.01 ? t('rehearsal.cost-gas', { gas: fixed(gasCm3, 2) }) : '',
     minutes >= 0.5 ? t('rehearsal.cost-minutes', { minutes: fixed(minutes, 0) }) : '',
   ]
@@ -173,21 +173,21 @@ const shownMark = (figure: number | null, mark: string) => {
       </table>
     </div>
     <p v-if="assay.length" class="mb-4" data-testid="rehearsed-assay">
-      <b>{{ t('rehearsal.an-analyser-would-show') }}</b>
+      <b>{{ t('rehearsal.analyser-shows') }}</b>
       {{ assay.map(({ symbol, pct, sd }) => `${symbol} ${percent(pct)} ± ${percent(sd)} %`).join(', ') }}.
     </p>
     <template v-if="poured.how === 'poured'">
-      <h2 class="chalk mb-1">{{ t('rehearsal.what-your-choices-cost') }}</h2>
-      <p v-if="!debrief.costs.length" class="mb-3">{{ t('rehearsal.nothing-to-do-better') }}</p>
+      <h2 class="chalk mb-1">{{ t('rehearsal.choices-heading') }}</h2>
+      <p v-if="!debrief.costs.length" class="mb-3">{{ t('rehearsal.choices-free') }}</p>
       <ol v-else class="mb-2 list-decimal pl-6" data-testid="costs">
         <li v-for="cost in debrief.costs" :key="cost.choice" class="mt-1">
-          <b>{{ CHOICE_WORDS[cost.choice] }}</b> {{ t('rehearsal.it-cost', { what: costWords(cost) }) }}
+          <b>{{ CHOICE_WORDS[cost.choice] }}</b> {{ t('rehearsal.choices-cost', { cost: costWords(cost) }) }}
         </li>
       </ol>
-      <p class="mb-3 text-sm text-soft">{{ t('rehearsal.the-same-heat-run-again') }}</p>
+      <p class="mb-3 text-sm text-soft">{{ t('rehearsal.choices-method') }}</p>
     </template>
     <div v-if="causes.length" class="mb-3" data-testid="causes">
-      <h2 class="chalk mb-1">{{ t('rehearsal.what-the-log-says') }}</h2>
+      <h2 class="chalk mb-1">{{ t('rehearsal.log-says') }}</h2>
       <ul class="list-disc pl-6">
         <li v-for="cause in causes" :key="cause.id">
           <b>{{ told(cause.name) }}.</b> {{ told(cause.change) }}.

@@ -35,8 +35,8 @@ const skins = computed(() => {
 })
 const words = computed(() =>
   t('rehearsal.cast-in-words', {
-    name: props.cast.name,
-    mm: fixed(props.cast.thinMm, 0),
+    castingName: props.cast.name,
+    thickness: fixed(props.cast.thinMm, 0),
     state: FILL_WORDS[props.cast.state],
     percent: Math.round(100 * props.cast.filled),
   }),

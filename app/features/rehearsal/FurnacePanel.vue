@@ -45,7 +45,7 @@ const changing = computed(() => props.now.bottleAtS !== null && props.now.atS < 
       <p class="text-xl font-bold" aria-live="polite">{{ lit ? state : t('rehearsal.not-lit') }}</p>
     </div>
     <p v-if="lit && probe.trouble" role="alert" class="mt-1 font-bold text-oxide">
-      {{ t('rehearsal.the-probe-is-gone') }}
+      {{ t('rehearsal.probe-dead') }}
     </p>
     <button
       v-if="!lit"
@@ -85,12 +85,12 @@ const changing = computed(() => props.now.bottleAtS !== null && props.now.atS < 
           :disabled="changing"
           @click="emit('act', { do: 'bottle' })"
         >
-          {{ changing ? t('rehearsal.bottle-is-changed') : t('rehearsal.another-bottle') }}
+          {{ changing ? t('rehearsal.bottle-changing') : t('rehearsal.another-bottle') }}
         </button>
       </div>
       <div v-if="now.lifted" class="mt-3 flex flex-wrap items-end gap-3">
         <label class="block"
-          ><span class="label">{{ t('rehearsal.pour-from') }}</span>
+          ><span class="label">{{ t('rehearsal.pour-height-label') }}</span>
           <select v-model="fallMm" class="field min-h-[4.5rem]">
             <option v-for="one in FALLS" :key="one" :value="one">{{ FALL_WORDS[one] }}</option>
           </select></label
@@ -110,7 +110,7 @@ const changing = computed(() => props.now.bottleAtS !== null && props.now.atS < 
           {{ t('rehearsal.stop-stand-back') }}
         </button>
         <button class="btn btn-quiet min-h-[4.5rem] underline" @click="emit('away')">
-          {{ t('rehearsal.throw-it-away') }}
+          {{ t('rehearsal.discard-button') }}
         </button>
       </div>
     </template>

@@ -32,16 +32,16 @@ async function give(): Promise<void> {
     marks: MARKS.filter((mark) => draft.marks.includes(mark)),
   }
   await ledger.keepLesson(lesson)
-  announce(t('rehearsal.saved-as-lesson', { file: saveLesson(lesson) }))
+  announce(t('rehearsal.lesson-saved', { fileName: saveLesson(lesson) }))
 }
 </script>
 
 <template>
   <details class="slab max-w-2xl p-4">
-    <summary class="cursor-pointer font-semibold">{{ t('rehearsal.make-a-lesson-of-it') }}</summary>
+    <summary class="cursor-pointer font-semibold">{{ t('rehearsal.make-lesson-button') }}</summary>
     <form class="mt-3 grid gap-3" novalidate @submit.prevent="give">
       <label class="block"
-        ><span class="label">{{ t('rehearsal.name-of-the-lesson') }}</span>
+        ><span class="label">{{ t('rehearsal.lesson-name-label') }}</span>
         <input
           v-model="draft.name"
           class="field w-full"
@@ -50,28 +50,28 @@ async function give(): Promise<void> {
           aria-describedby="lesson-missing"
         />
         <span v-if="missing" id="lesson-missing" role="alert" class="font-semibold text-oxide">{{
-          t('rehearsal.give-it-a-name')
+          t('rehearsal.lesson-needs-name')
         }}</span></label
       >
       <label class="block"
-        ><span class="label">{{ t('rehearsal.what-it-is-for') }}</span>
+        ><span class="label">{{ t('rehearsal.lesson-purpose-label') }}</span>
         <textarea v-model="draft.goal" class="field w-full" rows="2" maxlength="600" />
       </label>
       <fieldset>
-        <legend class="label">{{ t('rehearsal.held-to') }}</legend>
+        <legend class="label">{{ t('rehearsal.marks-label') }}</legend>
         <label v-for="mark in possible" :key="mark" class="flex min-h-9 items-center gap-2"
           ><input v-model="draft.marks" type="checkbox" :value="mark" class="size-5 accent-(--ember)" />
           {{ MARK_WORDS[mark] }}</label
         >
       </fieldset>
       <fieldset>
-        <legend class="label">{{ t('rehearsal.what-may-happen') }}</legend>
+        <legend class="label">{{ t('rehearsal.surprises-label') }}</legend>
         <label v-for="one in LEVELS" :key="one" class="flex min-h-9 items-center gap-2"
           ><input v-model="draft.level" type="radio" :value="one" class="size-5 accent-(--ember)" />
           {{ LEVEL_WORDS[one] }}</label
         >
       </fieldset>
-      <button class="btn justify-self-start">{{ t('rehearsal.keep-and-save-to-a-file') }}</button>
+      <button class="btn justify-self-start">{{ t('rehearsal.keep-lesson-button') }}</button>
     </form>
   </details>
 </template>

@@ -41,7 +41,7 @@ const of = computed<Rehearsed | null>(() => {
     <RehearsalRoom
       :key="id"
       :of="of"
-      :waiting="looked ? t('rehearsal.no-such-lesson') : t('rehearsal.looking-for-it')"
+      :waiting="looked ? t('rehearsal.no-lesson') : t('rehearsal.loading')"
       v-bind="lesson ? { fixedLevel: lesson.level } : {}"
     />
   </section>

@@ -115,7 +115,7 @@ const alarm = computed(() => (told.value[0]?.bad ? told.value[0].text : ''))
         :window="scenario.window"
       />
       <StepList :sheet="sheet" />
-      <p class="text-sm text-soft">{{ t('rehearsal.rules-of-thumb') }}</p>
+      <p class="text-sm text-soft">{{ t('rehearsal.model-note') }}</p>
     </div>
   </div>
 </template>

@@ -52,7 +52,7 @@ async function keep(marks: readonly Marked[]): Promise<void> {
   try {
     await ledger.keep(one)
     keptId.value = id
-    announce(t('rehearsal.it-is-kept'))
+    announce(t('rehearsal.kept'))
   } catch (error) {
     failed.value = why(error)
   }
@@ -62,23 +62,23 @@ async function keep(marks: readonly Marked[]): Promise<void> {
 <template>
   <div class="rehearsal">
     <p class="stripe mb-4 px-4 py-2 font-bold" role="note">
-      {{ t('rehearsal.nothing-of-it-enters-the-yard') }}
+      {{ t('rehearsal.no-effect') }}
     </p>
     <div v-if="!now" class="slab max-w-2xl p-5">
       <p v-if="!of" class="mb-3" role="status">{{ waiting }}</p>
       <template v-else>
-        <p class="mb-3">{{ t('rehearsal.what-it-is') }}</p>
+        <p class="mb-3">{{ t('rehearsal.intro') }}</p>
         <template v-if="of.marks.length">
-          <p class="label">{{ t('rehearsal.held-to') }}</p>
+          <p class="label">{{ t('rehearsal.marks-label') }}</p>
           <ul class="mb-3 list-disc pl-6">
             <li v-for="mark in of.marks" :key="mark">{{ MARK_WORDS[mark] }}</li>
           </ul>
         </template>
         <p v-if="fixedLevel" class="mb-4">
-          {{ t('rehearsal.lets-happen', { level: LEVEL_WORDS[fixedLevel] }) }}
+          {{ t('rehearsal.surprises', { level: LEVEL_WORDS[fixedLevel] }) }}
         </p>
         <fieldset v-else class="mb-4">
-          <legend class="label">{{ t('rehearsal.what-may-happen') }}</legend>
+          <legend class="label">{{ t('rehearsal.surprises-label') }}</legend>
           <label v-for="one in LEVELS" :key="one" class="flex min-h-11 items-center gap-2"
             ><input v-model="chosen" type="radio" :value="one" class="size-6 accent-(--ember)" />
             {{ LEVEL_WORDS[one] }}</label
@@ -101,18 +101,18 @@ async function keep(marks: readonly Marked[]): Promise<void> {
       <template #default="{ marks }">
         <p v-if="failed" role="alert" class="mb-2 text-oxide">{{ failed }}</p>
         <p v-if="keptId" class="mb-2" role="status">
-          {{ t('rehearsal.it-is-kept') }}
+          {{ t('rehearsal.kept') }}
           <NuxtLink to="/rehearsals" class="font-semibold underline">{{
-            t('rehearsal.to-the-ledger')
+            t('rehearsal.ledger-link')
           }}</NuxtLink>
         </p>
         <div class="flex flex-wrap gap-2">
           <button v-if="!keptId" class="btn btn-next min-h-[4.5rem]" @click="keep(marks)">
-            {{ t('rehearsal.keep-it') }}
+            {{ t('rehearsal.keep-button') }}
           </button>
           <button class="btn min-h-[4.5rem]" @click="begin">{{ t('rehearsal.once-more') }}</button>
           <button class="btn min-h-[4.5rem]" @click="away">
-            {{ keptId ? t('rehearsal.close-it') : t('rehearsal.throw-it-away') }}
+            {{ keptId ? t('rehearsal.close-button') : t('rehearsal.discard-button') }}
           </button>
         </div>
       </template>

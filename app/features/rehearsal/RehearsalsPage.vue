@@ -42,21 +42,21 @@ async function open(event: Event): Promise<void> {
     return
   }
   await ledger.keepLesson(read)
-  announce(t('rehearsal.lesson-taken', { name: read.name }))
+  announce(t('rehearsal.lesson-added', { lessonName: read.name }))
 }
 const wentHow = ({ how, faults, marks }: KeptRehearsal) => {
   if (how === 'stopped') return t('rehearsal.went-stopped')
   if (how === 'gave-way') return FAULT_WORDS['gave-way']
   const first = faults[0] as keyof typeof FAULT_WORDS | undefined
   if (first) return FAULT_WORDS[first]
-  return marks.every((mark) => mark.passed) ? t('rehearsal.a-sound-casting') : t('rehearsal.went-sound')
+  return marks.every((mark) => mark.passed) ? t('rehearsal.result-sound') : t('rehearsal.went-sound')
 }
 </script>
 
 <template>
   <section>
     <h1 class="text-2xl font-bold">{{ t('rehearsal.rehearsals') }}</h1>
-    <p class="mt-1 mb-4 max-w-3xl text-soft">{{ t('rehearsal.what-they-are') }}</p>
+    <p class="mt-1 mb-4 max-w-3xl text-soft">{{ t('rehearsal.list-intro') }}</p>
     <p v-if="ledger.failed.value" role="alert" class="mb-3 text-oxide">{{ ledger.failed.value }}</p>
 
     <h2 class="chalk mb-2">{{ t('rehearsal.practice') }}</h2>
@@ -72,10 +72,10 @@ const wentHow = ({ how, faults, marks }: KeptRehearsal) => {
         <p class="flex-1 text-soft">{{ lesson.goal }}.</p>
         <p class="font-semibold" :class="standing(lesson).done ? 'text-patina' : ''">
           <template v-if="standing(lesson).done">{{
-            t('rehearsal.passed-in', { tries: standing(lesson).tries })
+            t('rehearsal.all-marks', { tries: standing(lesson).tries })
           }}</template>
           <template v-else-if="standing(lesson).tries">{{
-            t('rehearsal.best-so-far', { best: standing(lesson).best, of: standing(lesson).of })
+            t('rehearsal.best-marks', { best: standing(lesson).best, total: standing(lesson).of })
           }}</template>
           <template v-else>{{ t('rehearsal.not-tried') }}</template>
         </p>
@@ -96,9 +96,9 @@ const wentHow = ({ how, faults, marks }: KeptRehearsal) => {
           ><b>{{ lesson.name }}</b> <span class="text-soft">{{ lesson.alloy }} {{ lesson.goal }}</span></span
         >
         <NuxtLink :to="`/rehearse/${lesson.id}`" class="btn">{{ t('rehearsal.rehearse') }}</NuxtLink>
-        <button class="btn" @click="saveLesson(lesson)">{{ t('rehearsal.save-to-a-file') }}</button>
+        <button class="btn" @click="saveLesson(lesson)">{{ t('rehearsal.save-lesson-button') }}</button>
         <button class="btn btn-quiet underline" @click="ledger.dropLesson(lesson.id)">
-          {{ t('rehearsal.take-it-away') }}
+          {{ t('rehearsal.delete-button') }}
         </button>
       </li>
     </ul>
@@ -121,12 +121,12 @@ const wentHow = ({ how, faults, marks }: KeptRehearsal) => {
         <span class="font-semibold" :class="passed(row) ? 'text-patina' : ''">{{
           t('rehearsal.marks-reached', {
             reached: row.marks.filter((mark) => mark.passed).length,
-            of: row.marks.length,
+            total: row.marks.length,
           })
         }}</span>
         <span class="basis-full text-soft sm:basis-auto">{{ wentHow(row) }}</span>
         <button class="btn btn-quiet underline" @click="ledger.drop(row.id)">
-          {{ t('rehearsal.take-it-away') }}<span class="sr-only">: {{ row.name }}</span>
+          {{ t('rehearsal.delete-button') }}<span class="sr-only">: {{ row.name }}</span>
         </button>
       </li>
     </ul>

@@ -38,7 +38,7 @@ const of = computed<Rehearsed | null>(() => {
     <RehearsalRoom
       :key="heat.id"
       :of="of"
-      :waiting="working ? t('rehearsal.working-out-the-charge') : t('rehearsal.plan-it-first')"
+      :waiting="working ? t('rehearsal.calculating') : t('rehearsal.needs-plan')"
     />
     <GiveAway v-if="of" :of="of" :alloy="heat.alloy?.designation ?? ''" class="mt-6" />
   </section>

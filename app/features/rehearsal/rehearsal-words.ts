@@ -89,7 +89,7 @@ export const happenedWords = (
 export function actWords(act: Act, lots: readonly RehearsalLot[], grams: (massG: number) => string): string {
   switch (act.do) {
     case 'power':
-      return t('rehearsal.act-fire', { to: Math.round(100 * act.to) })
+      return t('rehearsal.act-fire', { percent: Math.round(100 * act.to) })
     case 'lid':
       return act.on ? t('rehearsal.act-lid-on') : t('rehearsal.act-lid-off')
     case 'add':
@@ -97,7 +97,7 @@ export function actWords(act: Act, lots: readonly RehearsalLot[], grams: (massG:
         ? t('rehearsal.act-added-warm', { name: nameOf(lots, act.lot) })
         : t('rehearsal.act-added-cold', { name: nameOf(lots, act.lot) })
     case 'zinc':
-      return t('rehearsal.act-zinc', { massG: grams(act.massG) })
+      return t('rehearsal.act-zinc', { mass: grams(act.massG) })
     case 'cover':
       return act.cover === 'bare' ? t('rehearsal.act-cover-off') : t('rehearsal.act-covered')
     case 'cold-tool':

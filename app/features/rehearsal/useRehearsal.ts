@@ -4,7 +4,7 @@ import { practiceInForce, type CoverId } from '#core/melt'
 import type { Heat } from '#core/heat'
 import {
   actsOfTicks,
-  byTheBook,
+  referenceRun,
   debrief,
   HAND_S,
   LONGEST_S,
@@ -80,7 +80,7 @@ export function useRehearsal(key: Ref<string | undefined>) {
       const plain = { ...scenario, mishaps: [] }
       after.value = {
         debrief: debrief(scenario, acts.value),
-        book: rehearse(plain, byTheBook(plain), LONGEST_S).poured,
+        book: rehearse(plain, referenceRun(plain), LONGEST_S).poured,
       }
     }
   }

@@ -46,74 +46,75 @@ function changed(lot: Lot): Lot {
 function save(): void {
   const said = [kind.value, form.value, knowledge.value, whereFrom.value.trim(), coating.value, taken.value]
   if (said.every((one) => !one) && pricePerKg.value === null) {
-    fault.value = t('stock.nothing-is-changed-yet-fill-in')
+    fault.value = t('stock.bulk-empty')
     return
   }
   const edits = props.lots.map((lot): Edit => ({ collection: 'lots', id: lot.id, after: changed(lot) }))
-  if (!yard.commit(t('stock.change', { lots: counted(props.lots.length, 'lot') }), edits)) return
-  announce(t('stock.changed-undo-puts-it-back', { lots: counted(props.lots.length, 'lot') }))
+  if (!yard.commit(t('stock.bulk-edit', { lots: counted(props.lots.length, 'lot') }), edits)) return
+  announce(t('stock.bulk-done', { lots: counted(props.lots.length, 'lot') }))
   emit('close')
 }
 </script>
 
 <template>
-  <SheetDialog
-    :title="t('stock.change-at-once', { lots: counted(lots.length, 'lot') })"
-    @close="emit('close')"
-  >
+  <SheetDialog :title="t('stock.bulk-heading', { lots: counted(lots.length, 'lot') })" @close="emit('close')">
     <form class="grid gap-3" @submit.prevent="save">
-      <p class="text-sm text-soft">{{ t('stock.what-is-left-alone-stays-as') }}</p>
+      <p class="text-sm text-soft">{{ t('stock.bulk-hint') }}</p>
       <div class="grid grid-cols-2 gap-3">
         <label
           ><span class="label">{{ t('stock.kind') }}</span>
           <select v-model="kind" class="field">
-            <option value="">{{ t('stock.as-it-is') }}</option>
+            <option value="">{{ t('stock.unchanged-option') }}</option>
             <option v-for="one in LOT_KINDS" :key="one" :value="one">{{ KIND_WORDS[one] }}</option>
           </select></label
         >
         <label
           ><span class="label">{{ t('stock.form') }}</span>
           <select v-model="form" class="field">
-            <option value="">{{ t('stock.as-it-is') }}</option>
+            <option value="">{{ t('stock.unchanged-option') }}</option>
             <option v-for="one in FORMS" :key="one.id" :value="one.id">{{ told(one.name) }}</option>
           </select></label
         >
         <label
-          ><span class="label">{{ t('stock.known-from') }}</span>
+          ><span class="label">{{ t('stock.knowledge-label') }}</span>
           <select v-model="knowledge" class="field">
-            <option value="">{{ t('stock.as-it-is') }}</option>
+            <option value="">{{ t('stock.unchanged-option') }}</option>
             <option v-for="one in KNOWLEDGE" :key="one" :value="one">{{ KNOWLEDGE_WORDS[one] }}</option>
           </select></label
         >
         <QuantityField
           v-model="pricePerKg"
-          :label="t('stock.price-per-kg', { unit: pricedBy })"
+          :label="t('stock.price-label', { unit: pricedBy })"
           kind="metal-price"
           nullable
-          :placeholder="t('stock.as-it-is')"
+          :placeholder="t('stock.unchanged-option')"
         />
         <label
-          ><span class="label">{{ t('stock.put-down-as-on-it') }}</span>
+          ><span class="label">{{ t('stock.added-coating-label') }}</span>
           <select v-model="coating" class="field">
-            <option value="">{{ t('stock.nothing-more') }}</option>
+            <option value="">{{ t('stock.no-added-coating') }}</option>
             <option v-for="one in COATINGS" :key="one" :value="one">{{ COATING_NAMES[one] }}</option>
           </select></label
         >
         <label
-          ><span class="label">{{ t('stock.cleaned-of') }}</span>
+          ><span class="label">{{ t('stock.removed-coating-label') }}</span>
           <select v-model="taken" class="field">
-            <option value="">{{ t('stock.nothing') }}</option>
-            <option value="all">{{ t('stock.everything-clean-and-dry') }}</option>
+            <option value="">{{ t('stock.no-removed-coating') }}</option>
+            <option value="all">{{ t('stock.all-cleaned') }}</option>
             <option v-for="one in COATINGS" :key="one" :value="one">{{ COATING_NAMES[one] }}</option>
           </select></label
         >
         <label class="col-span-2"
-          ><span class="label">{{ t('stock.where-from') }}</span
-          ><input v-model="whereFrom" class="field" maxlength="120" :placeholder="t('stock.as-it-is')"
+          ><span class="label">{{ t('stock.origin-label') }}</span
+          ><input
+            v-model="whereFrom"
+            class="field"
+            maxlength="120"
+            :placeholder="t('stock.unchanged-option')"
         /></label>
       </div>
       <p v-if="fault" role="alert" class="font-semibold text-oxide">{{ fault }}</p>
-      <button class="btn btn-next justify-self-start">{{ t('stock.change-them') }}</button>
+      <button class="btn btn-next justify-self-start">{{ t('stock.apply-bulk-button') }}</button>
     </form>
   </SheetDialog>
 </template>

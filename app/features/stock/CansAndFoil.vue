@@ -13,19 +13,23 @@ const emit = defineEmits<{ lot: [begun: Partial<Lot>] }>()
 const { grams } = useUnits()
 const { wareId, pressed, known, amount, ware, yields, sum, asLot, casts } = useCansAndFoil()
 const count = computed(() => Math.round(sum.value.count).toLocaleString('en').replace(',', '\u202f'))
-const LABELS = { count: t('stock.how-many'), mass: t('stock.they-weigh'), tap: t('stock.to-pour') } as const
+const LABELS = {
+  count: t('stock.cans-count-label'),
+  mass: t('stock.cans-mass-label'),
+  tap: t('stock.cans-tap-label'),
+} as const
 </script>
 
 <template>
   <section class="slab p-4" :aria-label="t('stock.cans-and-foil')">
-    <h2 class="chalk mb-2">{{ t('stock.cans-and-foil-by-the-count') }}</h2>
+    <h2 class="chalk mb-2">{{ t('stock.cans-hint') }}</h2>
     <p class="text-lg" data-testid="cans">
-      <I18nT keypath="stock.weigh-of-that-is-of-metal" scope="global"
-        ><template #strong><b>{{ count }}</b></template
-        ><template #strong2><b>{{ grams(sum.massG, 10) }}</b></template
-        ><template #strong3><b>{{ grams(sum.metalG, 10) }}</b></template
-        ><template #strong4><b>{{ grams(sum.tapG, 10) }}</b></template
-        ><template #round>{{ Math.round(100 * yields.metal) }}</template></I18nT
+      <I18nT keypath="stock.cans-result" scope="global"
+        ><template #count><b>{{ count }}</b></template
+        ><template #mass><b>{{ grams(sum.massG, 10) }}</b></template
+        ><template #metalMass><b>{{ grams(sum.metalG, 10) }}</b></template
+        ><template #tapMass><b>{{ grams(sum.tapG, 10) }}</b></template
+        ><template #percent>{{ Math.round(100 * yields.metal) }}</template></I18nT
       >
     </p>
     <div class="mt-2 grid grid-cols-2 gap-3 sm:grid-cols-4">
@@ -36,11 +40,11 @@ const LABELS = { count: t('stock.how-many'), mass: t('stock.they-weigh'), tap: t
         </select></label
       >
       <label
-        ><span class="label">{{ t('stock.i-know') }}</span>
+        ><span class="label">{{ t('stock.cans-known-label') }}</span>
         <select v-model="known" class="field">
-          <option value="count">{{ t('stock.how-many-there-are') }}</option>
-          <option value="mass">{{ t('stock.what-they-weigh') }}</option>
-          <option value="tap">{{ t('stock.what-i-want-to-pour') }}</option>
+          <option value="count">{{ t('stock.cans-by-count') }}</option>
+          <option value="mass">{{ t('stock.cans-by-mass') }}</option>
+          <option value="tap">{{ t('stock.cans-by-tap') }}</option>
         </select></label
       >
       <QuantityField
@@ -50,27 +54,27 @@ const LABELS = { count: t('stock.how-many'), mass: t('stock.they-weigh'), tap: t
         :kind="known === 'count' ? 'number' : 'mass'"
       />
       <button type="button" class="btn self-end" @click="emit('lot', asLot())">
-        {{ t('stock.make-it-a-lot') }}
+        {{ t('stock.make-lot-button') }}
       </button>
     </div>
     <label v-if="ware.id === 'can'" class="mt-2 flex items-center gap-2"
       ><input v-model="pressed" type="checkbox" class="size-6 accent-(--ember)" />
-      {{ t('stock.pressed-together-and-pushed-under-a') }}</label
+      {{ t('stock.cans-pressed-label') }}</label
     >
     <p class="mt-2 text-xs text-soft">
       {{
-        t('stock.a-charge-plans-with-the-same', {
+        t('stock.cans-source', {
           source: ware.source,
-          round: Math.round(100 * yields.metal),
-          metalFromG: grams(sum.metalFromG, 10),
-          metalToG: grams(sum.metalToG, 10),
+          percent: Math.round(100 * yields.metal),
+          lowMass: grams(sum.metalFromG, 10),
+          highMass: grams(sum.metalToG, 10),
         })
       }}
     </p>
     <details class="mt-2">
-      <summary class="font-semibold">{{ t('stock.why-it-casts-badly-by-itself') }}</summary>
+      <summary class="font-semibold">{{ t('stock.cans-why-heading') }}</summary>
       <p class="my-1">
-        {{ t('stock.can-foil-and-extrusion-metal-is') }}
+        {{ t('stock.cans-why') }}
       </p>
       <CastsHow :casts="casts" />
     </details>

@@ -1,11 +1,10 @@
 <script setup lang="ts">
 import { fixed } from '~/shared/units/decimal-mark'
 import { inSentence, t, told } from '~/words'
-import { I18nT } from 'vue-i18n'
 import { CLUE_SOURCE, CLUES, type Lot } from '#core/stock'
 import { computed, defineAsyncComponent, ref } from 'vue'
 import { useIdentify } from './useIdentify'
-import { percent } from '~/shared/units/figures'
+import { alternatives, joinFacts, percent } from '~/shared/units/figures'
 import CompositionBar from '~/shared/composition/CompositionBar.vue'
 import QuantityField from '~/shared/fields/QuantityField.vue'
 import TwoMetal from './TwoMetal.vue'
@@ -21,20 +20,16 @@ const twoMetal = ref<Partial<Lot> | null>(null)
 const EARLY = 0.25
 const chances = (odds: number) => (odds > 0.995 ? t('stock.over-99') : Math.round(100 * odds))
 const headline = computed(() => {
-  if (given.value === 0) return t('stock.give-it-a-first-clue')
+  if (given.value === 0) return t('stock.identify-empty')
   if (!best.value) return ''
   if (best.value.odds < EARLY)
-    return t('stock.not-told-yet-leads-with-in', {
-      name: inSentence(best.value.name),
+    return t('stock.identify-open', {
+      metalName: inSentence(best.value.name),
       odds: chances(best.value.odds),
     })
-  const grades = best.value.grades.slice(0, 3).join(` ${t('small.or')} `)
-  const of = grades ? `, ${grades}` : ''
-  return t('stock.in-100-2', {
-    part: sure.value ? t('stock.it-is') : t('stock.most-likely'),
-    name: inSentence(best.value.name),
-    of,
-    odds: chances(best.value.odds),
+  return t(sure.value ? 'stock.identified' : 'stock.identified-likely', {
+    metal: joinFacts(inSentence(best.value.name), alternatives(best.value.grades.slice(0, 3))),
+    percent: chances(best.value.odds),
   })
 })
 /** The elements whose doubt is worth a figure. */
@@ -65,9 +60,11 @@ const reset = () => {
           {{ headline }}
         </p>
       </div>
-      <button v-if="given" class="btn" @click="reset">{{ t('stock.another-piece') }}</button>
+      <button v-if="given" class="btn" @click="reset">{{ t('stock.next-piece-button') }}</button>
       <NuxtLink to="/scrap-book" class="btn">{{ t('stock.scrap-book') }}</NuxtLink>
-      <button v-if="given" class="btn btn-next" @click="adding = true">{{ t('stock.make-it-a-lot') }}</button>
+      <button v-if="given" class="btn btn-next" @click="adding = true">
+        {{ t('stock.make-lot-button') }}
+      </button>
     </div>
     <p
       v-if="best && best.odds >= EARLY && best.refuse"
@@ -76,7 +73,7 @@ const reset = () => {
       {{ told(best.refuse) }}
     </p>
     <p class="mb-4 max-w-4xl border-l-8 border-oxide bg-oxide-wash px-3 py-2 text-sm">
-      {{ t('stock.clues-shift-odds-they-are-no') }}
+      {{ t('stock.identify-caution') }}
     </p>
     <div class="grid grid-cols-1 items-start gap-5 lg:grid-cols-[minmax(0,1.3fr)_minmax(0,1fr)]">
       <div>
@@ -89,14 +86,11 @@ const reset = () => {
           <legend class="float-left w-full font-bold">
             {{ told(clue.question) }}
             <span v-if="found.next?.clue.id === clue.id" class="ml-2 text-sm font-normal text-ember">
-              {{ ' '
-              }}<I18nT keypath="stock.worth-most-next" scope="global"
-                ><template #part
-                  ><template v-if="heat?.alloy">
-                    {{ ' ' + t('stock.for', { name: told(heat.alloy.name) }) }}</template
-                  ></template
-                ></I18nT
-              >
+              {{
+                heat?.alloy
+                  ? t('stock.best-next-for', { alloyName: told(heat.alloy.name) })
+                  : t('stock.best-next')
+              }}
             </span>
           </legend>
           <p class="clear-both mb-1 text-sm text-soft">{{ told(clue.how) }}</p>
@@ -123,34 +117,47 @@ const reset = () => {
               class="btn btn-quiet"
               @click="bench.answer(clue.id, '')"
             >
-              <I18nT keypath="stock.not-sure" scope="global"
-                ><template #part><span class="sr-only">: {{ told(clue.question) }}</span></template></I18nT
-              >
+              {{ t('stock.not-sure') }}<span class="sr-only">: {{ told(clue.question) }}</span>
             </button>
           </div>
         </fieldset>
         <fieldset class="border-t border-line pt-2">
-          <legend class="float-left w-full font-bold">{{ t('stock.what-does-it-weigh-in-water') }}</legend>
+          <legend class="float-left w-full font-bold">{{ t('stock.water-test-heading') }}</legend>
           <p class="clear-both mb-2 text-sm text-soft">
-            {{ t('stock.weigh-it-dry-put-a-beaker') }}
+            {{ t('stock.water-test-how') }}
           </p>
           <div class="grid grid-cols-2 gap-3 sm:grid-cols-4">
-            <QuantityField v-model="bench.airG.value" :label="t('stock.dry')" kind="mass" nullable positive />
             <QuantityField
-              v-model="bench.waterG.value"
-              :label="t('stock.in-the-water')"
+              v-model="bench.airG.value"
+              :label="t('stock.dry-mass-label')"
               kind="mass"
               nullable
               positive
             />
-            <QuantityField v-model="bench.stepG.value" :label="t('stock.scales-step')" kind="mass" positive />
-            <QuantityField v-model="bench.waterC.value" :label="t('stock.water')" kind="temperature" />
+            <QuantityField
+              v-model="bench.waterG.value"
+              :label="t('stock.wet-mass-label')"
+              kind="mass"
+              nullable
+              positive
+            />
+            <QuantityField
+              v-model="bench.stepG.value"
+              :label="t('stock.scale-step-label')"
+              kind="mass"
+              positive
+            />
+            <QuantityField
+              v-model="bench.waterC.value"
+              :label="t('stock.water-temperature-label')"
+              kind="temperature"
+            />
           </div>
           <p v-if="density?.ok" class="mt-2 font-semibold" data-testid="density">
             {{
-              t('stock.g-cm', {
-                toFixed: fixed(density.gcm3, density.sd < 0.005 ? 3 : 2),
-                toFixed2: fixed(density.sd, density.sd < 0.005 ? 4 : 2),
+              t('stock.density-result', {
+                density: fixed(density.gcm3, density.sd < 0.005 ? 3 : 2),
+                uncertainty: fixed(density.sd, density.sd < 0.005 ? 4 : 2),
               })
             }}
           </p>
@@ -161,17 +168,19 @@ const reset = () => {
             @lot="twoMetal = { ...$event, ...(bench.airG.value ? { massG: bench.airG.value } : {}) }"
           />
           <p v-if="density && !density.ok" role="alert" class="mt-2 font-semibold text-oxide">
-            {{ t('stock.these-two-weights-cannot-be-it') }}
+            {{ t('stock.water-test-error') }}
           </p>
         </fieldset>
       </div>
       <div class="slab p-4 lg:sticky lg:top-3" data-testid="suspects">
-        <h2 class="chalk mb-2">{{ t('stock.the-odds') }}</h2>
+        <h2 class="chalk mb-2">{{ t('stock.odds-heading') }}</h2>
         <ul>
           <li v-for="suspect in suspects" :key="suspect.name" class="border-t border-line py-1.5">
             <div class="flex justify-between gap-3">
               <span class="font-semibold">{{ told(suspect.name) }}</span>
-              <span class="whitespace-nowrap">{{ t('stock.in-100', { odds: chances(suspect.odds) }) }}</span>
+              <span class="whitespace-nowrap">{{
+                t('stock.odds-percent', { odds: chances(suspect.odds) })
+              }}</span>
             </div>
             <div class="mt-0.5 h-1.5 bg-well" aria-hidden="true">
               <div class="h-full bg-ember" :style="{ width: `${100 * suspect.odds}%` }" />
@@ -180,18 +189,21 @@ const reset = () => {
           </li>
         </ul>
         <p v-if="restOdds > 0.01" class="border-t border-line pt-1.5 text-sm text-soft">
-          {{ t('stock.something-else-in-100', { restOdds: chances(restOdds) }) }}
+          {{ t('stock.odds-other', { percent: chances(restOdds) }) }}
         </p>
         <template v-if="given">
-          <h2 class="chalk mt-4 mb-2">{{ t('stock.as-a-lot') }}</h2>
-          <CompositionBar :composition="bench.asLot.value.composition!" :label="t('stock.what-it-may-be')" />
+          <h2 class="chalk mt-4 mb-2">{{ t('stock.as-lot-heading') }}</h2>
+          <CompositionBar
+            :composition="bench.asLot.value.composition!"
+            :label="t('stock.composition-heading')"
+          />
           <p class="mt-2 flex flex-wrap gap-x-4 text-sm">
             <span v-for="entry in figures" :key="entry.symbol" class="whitespace-nowrap">
               {{ entry.symbol }} {{ percent(entry.pct) }} ± {{ percent(entry.sd) }}
             </span>
           </p>
           <p class="mt-1 text-xs text-soft">
-            {{ t('stock.mean-of-all-it-may-be', { CLUE_SOURCE }) }}
+            {{ t('stock.composition-note', { source: CLUE_SOURCE }) }}
           </p>
         </template>
       </div>

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { fixed } from '~/shared/units/decimal-mark'
 import { t } from '~/words'
-import { I18nT } from 'vue-i18n'
 import { blendDensity } from '#core/composition'
 import type { Lot } from '#core/stock'
 import { computed } from 'vue'
@@ -26,13 +25,13 @@ const pieces = computed(() => {
   const all = props.lot.pieces ?? []
   if (all.length === 0) return ''
   const [least, most] = [Math.min(...all), Math.max(...all)]
-  const count = all.length === 1 ? t('stock.n-1-piece') : t('stock.pieces', { all: all.length })
+  const count = all.length === 1 ? t('stock.one-piece') : t('stock.piece-count', { count: all.length })
   // What a heat took is not known by the piece.
   const taken = all.reduce((sum, piece) => sum + piece, 0) > 1.05 * props.lot.massG
-  if (taken) return t('stock.before-some-were-taken', { count })
+  if (taken) return t('stock.pieces-before', { count })
   return least === most
-    ? t('stock.of', { count, least: grams(least) })
-    : t('stock.to', { count, least: grams(least), most: grams(most) })
+    ? t('stock.pieces-of-mass', { count, mass: grams(least) })
+    : t('stock.pieces-of-masses', { count, lightest: grams(least), heaviest: grams(most) })
 })
 const about = computed(() =>
   [
@@ -59,7 +58,7 @@ const about = computed(() =>
         type="checkbox"
         class="size-5 shrink-0 accent-(--ember)"
         :checked="picked"
-        :aria-label="t('stock.pick', { name: lot.name })"
+        :aria-label="t('stock.select-lot', { lotName: lot.name })"
         @change="emit('pick')"
       />
       <div class="min-w-0">
@@ -80,14 +79,10 @@ const about = computed(() =>
       </p>
       <div class="flex max-md:col-span-3">
         <button class="btn btn-quiet min-h-8 underline" @click="emit('edit')">
-          <I18nT keypath="stock.edit" scope="global"
-            ><template #part><span class="sr-only"> {{ lot.name }}</span></template></I18nT
-          >
+          {{ t('stock.edit') }}<span class="sr-only"> {{ lot.name }}</span>
         </button>
         <button class="btn btn-quiet min-h-8 underline" @click="emit('move')">
-          <I18nT keypath="stock.adjust" scope="global"
-            ><template #part><span class="sr-only">: {{ lot.name }}</span></template></I18nT
-          >
+          {{ t('stock.adjust') }}<span class="sr-only">: {{ lot.name }}</span>
         </button>
       </div>
     </template>
@@ -97,7 +92,7 @@ const about = computed(() =>
           type="checkbox"
           class="mt-0.5 size-5 shrink-0 accent-(--ember)"
           :checked="picked"
-          :aria-label="t('stock.pick', { name: lot.name })"
+          :aria-label="t('stock.select-lot', { lotName: lot.name })"
           @change="emit('pick')"
         />
         <div class="min-w-0 flex-1">
@@ -120,21 +115,17 @@ const about = computed(() =>
           v-for="(id, index) in lot.photos.slice(0, 4)"
           :id="id"
           :key="id"
-          :alt="t('stock.picture', { name: lot.name, index: index + 1 })"
+          :alt="t('stock.picture-alt', { lotName: lot.name, number: index + 1 })"
           class="block size-16 border border-line"
         />
       </div>
       <p v-if="lot.note" class="text-sm text-soft">{{ lot.note }}</p>
       <div class="mt-auto -ml-2 flex gap-2">
         <button class="btn btn-quiet underline" @click="emit('edit')">
-          <I18nT keypath="stock.edit" scope="global"
-            ><template #part><span class="sr-only"> {{ lot.name }}</span></template></I18nT
-          >
+          {{ t('stock.edit') }}<span class="sr-only"> {{ lot.name }}</span>
         </button>
         <button class="btn btn-quiet underline" @click="emit('move')">
-          <I18nT keypath="stock.adjust" scope="global"
-            ><template #part><span class="sr-only">: {{ lot.name }}</span></template></I18nT
-          >
+          {{ t('stock.adjust') }}<span class="sr-only">: {{ lot.name }}</span>
         </button>
       </div>
     </template>

@@ -1,14 +1,13 @@
 <script setup lang="ts">
 import { fixed } from '~/shared/units/decimal-mark'
 import { t, told } from '~/words'
-import { I18nT } from 'vue-i18n'
 import { ALLOYS, gradeComposition } from '#core/alloys'
 import { SYMBOLS } from '#core/composition'
 import { FORMS, FORM_SOURCE } from '#core/losses'
 import { KNOWLEDGE, LOT_KINDS, type Lot } from '#core/stock'
 import { ref, useId, watch } from 'vue'
 import { useLotDraft } from './useLotDraft'
-import { percent } from '~/shared/units/figures'
+import { joinFacts, percent } from '~/shared/units/figures'
 import { KNOWLEDGE_WORDS } from '~/shared/words/knowledge-words'
 import { KIND_WORDS } from './stock-words'
 import LotExtras from './LotExtras.vue'
@@ -38,7 +37,7 @@ watch(grade, (id) => {
 
 <template>
   <SheetDialog
-    :title="lot ? t('stock.edit-2', { name: lot.name }) : t('stock.add-a-lot')"
+    :title="lot ? t('stock.edit-lot', { lotName: lot.name }) : t('stock.add-a-lot')"
     wide
     @close="emit('close')"
   >
@@ -67,11 +66,11 @@ watch(grade, (id) => {
           v-model="draft.massG"
           :label="t('stock.mass')"
           kind="mass"
-          :hint="t('stock.in-a-bucket-2400-310-takes')"
+          :hint="t('stock.tare-hint')"
         />
         <QuantityField
           v-model="draft.pricePerKg"
-          :label="t('stock.price-per-kg', { unit: pricedBy })"
+          :label="t('stock.price-label', { unit: pricedBy })"
           kind="metal-price"
         />
         <label
@@ -84,12 +83,17 @@ watch(grade, (id) => {
           ><span class="label">{{ t('stock.form') }}</span>
           <select v-model="draft.form" class="field" :title="FORM_SOURCE">
             <option v-for="form in FORMS" :key="form.id" :value="form.id">
-              {{ t('stock.yield', { name: told(form.name), toFixed: fixed(form.metallicYield * 100, 0) }) }}
+              {{
+                t('stock.form-with-yield', {
+                  form: told(form.name),
+                  percent: fixed(form.metallicYield * 100, 0),
+                })
+              }}
             </option>
           </select></label
         >
         <label
-          ><span class="label">{{ t('stock.composition-known-from') }}</span>
+          ><span class="label">{{ t('stock.composition-known-label') }}</span>
           <select v-model="draft.knowledge" class="field">
             <option v-for="source in KNOWLEDGE" :key="source" :value="source">
               {{ KNOWLEDGE_WORDS[source] }}
@@ -100,12 +104,12 @@ watch(grade, (id) => {
 
       <fieldset>
         <legend class="label mb-1">
-          {{ t('stock.composition-by-weight-with-its-spread') }}
+          {{ t('stock.composition-label') }}
         </legend>
         <label class="mb-2 block max-w-md"
-          ><span class="sr-only">{{ t('stock.take-it-from-a-known-grade-2') }}</span>
+          ><span class="sr-only">{{ t('stock.grade-label') }}</span>
           <select v-model="grade" class="field">
-            <option value="">{{ t('stock.take-it-from-a-known-grade') }}</option>
+            <option value="">{{ t('stock.grade-button') }}</option>
             <option v-for="alloy in ALLOYS" :key="alloy.id" :value="alloy.id">
               {{ alloy.designation }} {{ told(alloy.name) }}
             </option>
@@ -118,7 +122,7 @@ watch(grade, (id) => {
             class="grid grid-cols-[4.5rem_1fr_1fr_auto] items-start gap-2"
           >
             <label
-              ><span class="sr-only">{{ t('stock.element', { index: index + 1 }) }}</span>
+              ><span class="sr-only">{{ t('stock.element-label', { number: index + 1 }) }}</span>
               <input
                 v-model.trim="row.symbol"
                 class="field"
@@ -130,14 +134,14 @@ watch(grade, (id) => {
             </label>
             <QuantityField
               v-model="row.pct"
-              :label="t('stock.share', { symbol: row.symbol || t('stock.element-2') })"
+              :label="t('stock.share-label', { symbol: row.symbol || t('stock.element-column') })"
               hide-label
               kind="percent"
               nullable
             />
             <QuantityField
               v-model="row.sd"
-              :label="t('stock.spread', { symbol: row.symbol || t('stock.element-2') })"
+              :label="t('stock.uncertainty-label', { symbol: row.symbol || t('stock.element-column') })"
               hide-label
               kind="percent"
               nullable
@@ -145,22 +149,21 @@ watch(grade, (id) => {
               unit-words="±"
             />
             <button type="button" class="btn btn-quiet" @click="rows.splice(index, 1)">
-              ✕<span class="sr-only">{{ t('stock.remove', { symbol: row.symbol }) }}</span>
+              ✕<span class="sr-only">{{ t('stock.remove-element', { symbol: row.symbol }) }}</span>
             </button>
           </div>
         </div>
         <datalist id="element-symbols">
           <option v-for="symbol in SYMBOLS" :key="symbol" :value="symbol" />
         </datalist>
-        <button type="button" class="btn mt-2" @click="addRow">{{ t('stock.add-an-element') }}</button>
+        <button type="button" class="btn mt-2" @click="addRow">{{ t('stock.add-element-button') }}</button>
         <p class="mt-2" :class="over ? 'font-semibold text-oxide' : 'text-soft'">
-          <I18nT keypath="stock.named" scope="global"
-            ><template #part
-              ><template v-if="!over">{{
-                t('stock.not-identified', { max: percent(Math.max(0, 100 - total)) })
-              }}</template></template
-            ><template #total>{{ percent(total) }}</template></I18nT
-          >
+          {{
+            joinFacts(
+              t('stock.elements-total', { total: percent(total) }),
+              !over && t('stock.elements-unknown', { percent: percent(Math.max(0, 100 - total)) }),
+            )
+          }}
         </p>
         <p v-if="faults.composition" role="alert" class="font-semibold text-oxide">
           {{ faults.composition }}
@@ -175,7 +178,9 @@ watch(grade, (id) => {
       <p v-if="faults.whole" role="alert" class="font-semibold text-oxide">{{ faults.whole }}</p>
       <div class="flex flex-wrap gap-2">
         <button class="btn btn-next">{{ t('stock.save') }}</button>
-        <button v-if="lot" type="button" class="btn" @click="remove">{{ t('stock.write-it-off') }}</button>
+        <button v-if="lot" type="button" class="btn" @click="remove">
+          {{ t('stock.write-off-button') }}
+        </button>
       </div>
     </form>
   </SheetDialog>

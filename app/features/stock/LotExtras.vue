@@ -44,7 +44,7 @@ function toggle(coating: Coating): void {
     </fieldset>
     <div class="grid gap-3 sm:grid-cols-4">
       <label class="sm:col-span-2"
-        ><span class="label">{{ t('stock.single-pieces-if-it-matters') }}</span>
+        ><span class="label">{{ t('stock.pieces-label') }}</span>
         <input
           v-model="draft.piecesText"
           class="field"
@@ -55,7 +55,7 @@ function toggle(coating: Coating): void {
         <span v-if="fault" role="alert" class="text-sm font-semibold text-oxide">{{ fault }}</span></label
       >
       <label
-        ><span class="label">{{ t('stock.where-from') }}</span
+        ><span class="label">{{ t('stock.origin-label') }}</span
         ><input v-model="draft.whereFrom" class="field" maxlength="120"
       /></label>
       <label

@@ -16,7 +16,7 @@ const { grams } = useUnits()
 const way = ref<'in' | 'out' | 'split'>('in')
 const massG = ref<number | null>(null)
 const why = ref('')
-const name = ref(t('stock.part', { name: props.lot.name }))
+const name = ref(t('stock.split-name', { lotName: props.lot.name }))
 const fault = ref('')
 /** pieces picked to go, by their place in the list */
 const going = reactive(new Set<number>())
@@ -40,16 +40,16 @@ function partOf(part: Lot): Lot {
   return goingG.value.length > 0 ? { ...rest, pieces: goingG.value } : rest
 }
 const WAYS = [
-  { id: 'in', words: t('stock.weigh-in') },
-  { id: 'out', words: t('stock.take-out') },
-  { id: 'split', words: t('stock.split-off') },
+  { id: 'in', words: t('stock.weigh-in-option') },
+  { id: 'out', words: t('stock.take-out-option') },
+  { id: 'split', words: t('stock.split-option') },
 ] as const
 
 function save(): void {
   const mass = massG.value
   fault.value = ''
   if (!mass) {
-    fault.value = t('stock.say-how-much')
+    fault.value = t('stock.needs-mass')
     return
   }
   const { lot } = props
@@ -58,11 +58,11 @@ function save(): void {
     if (way.value === 'split') {
       const part = {
         id: crypto.randomUUID(),
-        name: name.value.trim() || t('stock.part-2', { slice: lot.name.slice(0, 110) }),
+        name: name.value.trim() || t('stock.split-name-short', { lotName: lot.name.slice(0, 110) }),
         now: now(),
       }
       const both = splitLot(lot, mass, part)
-      done = yard.commit(t('stock.split', { name: lot.name }), [
+      done = yard.commit(t('stock.split-edit', { lotName: lot.name }), [
         { collection: 'lots', id: lot.id, after: without(both.rest) },
         { collection: 'lots', id: part.id, after: partOf(both.part) },
       ])
@@ -70,7 +70,7 @@ function save(): void {
       const change = way.value === 'in' ? mass : -mass
       const words = why.value.trim() || (way.value === 'in' ? t('stock.weighed-in') : t('stock.taken-out'))
       done = yard.commit(
-        `${way.value === 'in' ? t('stock.weigh-into') : t('stock.take-out-of')} ${lot.name}`,
+        `${way.value === 'in' ? t('stock.weigh-into-edit') : t('stock.take-out-edit')} ${lot.name}`,
         [{ collection: 'lots', id: lot.id, after: without(moveMetal(lot, change, words, now())) }],
       )
     }
@@ -78,8 +78,8 @@ function save(): void {
   } catch {
     fault.value =
       way.value === 'split'
-        ? t('stock.a-part-is-less-than-the', { massG: grams(lot.massG) })
-        : t('stock.there-is-only', { massG: grams(lot.massG) })
+        ? t('stock.split-too-large', { mass: grams(lot.massG) })
+        : t('stock.not-enough', { mass: grams(lot.massG) })
   }
 }
 </script>
@@ -87,9 +87,9 @@ function save(): void {
 <template>
   <SheetDialog :title="lot.name" @close="emit('close')">
     <form @submit.prevent="save">
-      <p class="mb-3">{{ t('stock.there', { massG: grams(lot.massG) }) }}</p>
+      <p class="mb-3">{{ t('stock.lot-mass', { mass: grams(lot.massG) }) }}</p>
       <fieldset class="mb-3 flex flex-wrap gap-2">
-        <legend class="sr-only">{{ t('stock.what-to-do') }}</legend>
+        <legend class="sr-only">{{ t('stock.move-label') }}</legend>
         <label
           v-for="one in WAYS"
           :key="one.id"
@@ -100,7 +100,7 @@ function save(): void {
         </label>
       </fieldset>
       <fieldset v-if="way !== 'in' && pieces.length" class="mb-3">
-        <legend class="label mb-1">{{ t('stock.which-pieces') }}</legend>
+        <legend class="label mb-1">{{ t('stock.pieces-taken-label') }}</legend>
         <div class="relative flex max-h-32 flex-wrap gap-2 overflow-auto">
           <button
             v-for="piece in pieces"
@@ -116,26 +116,26 @@ function save(): void {
         </div>
       </fieldset>
       <div class="grid gap-3 sm:grid-cols-2">
-        <QuantityField v-model="massG" :label="t('stock.how-much')" kind="mass" positive eager />
+        <QuantityField v-model="massG" :label="t('stock.mass-moved-label')" kind="mass" positive eager />
         <label v-if="way === 'split'"
-          ><span class="label">{{ t('stock.name-of-the-part') }}</span
+          ><span class="label">{{ t('stock.split-name-label') }}</span
           ><input v-model="name" class="field" maxlength="120"
         /></label>
         <label v-else
           ><span class="label">{{ t('stock.why') }}</span
-          ><input v-model="why" class="field" maxlength="200" :placeholder="t('stock.bought-sold-swept-up')"
+          ><input v-model="why" class="field" maxlength="200" :placeholder="t('stock.reason-placeholder')"
         /></label>
       </div>
       <p v-if="fault" role="alert" class="mt-2 font-semibold text-oxide">{{ fault }}</p>
       <button class="btn btn-next mt-3">{{ t('stock.save') }}</button>
     </form>
     <template v-if="lot.moves?.length">
-      <h3 class="label mt-4 mb-1">{{ t('stock.in-and-out') }}</h3>
+      <h3 class="label mt-4 mb-1">{{ t('stock.move-heading') }}</h3>
       <ul
         class="relative max-h-60 overflow-auto"
         tabindex="0"
         role="list"
-        :aria-label="t('stock.in-and-out')"
+        :aria-label="t('stock.move-heading')"
       >
         <li
           v-for="move in [...lot.moves].reverse()"

@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { t, told } from '~/words'
-import { I18nT } from 'vue-i18n'
 import { counted } from '~/shared/units/figures'
 import { everyWord } from '~/shared/fields/every-word'
 import { blendOfGuesses, SCRAP_BOOK, type Lot, type ScrapSource } from '#core/stock'
@@ -26,7 +25,7 @@ const found = computed(() => {
   )
 })
 /** said once for the whole book; an entry that knows better says so itself */
-const USUAL_SOURCE = t('stock.common-practice-no-source')
+const USUAL_SOURCE = t('stock.no-source')
 const grades = ({ likely }: ScrapSource) =>
   likely
     .map(({ grade, odds }) => `${grade ?? t('stock.no-standard-grade')} ${Math.round(100 * odds)} %`)
@@ -52,7 +51,7 @@ function begin(entry: ScrapSource): void {
   <section>
     <div class="mb-4 flex flex-wrap items-end gap-3">
       <div class="flex-1 basis-64">
-        <p class="text-sm text-soft">{{ t('stock.what-scrap-usually-is') }}</p>
+        <p class="text-sm text-soft">{{ t('stock.scrap-book-title') }}</p>
         <h1 class="text-2xl font-bold">{{ counted(found.length, 'everyday-source') }}</h1>
       </div>
       <label
@@ -66,8 +65,8 @@ function begin(entry: ScrapSource): void {
         v-model="search"
         type="search"
         class="field max-w-56"
-        :placeholder="t('stock.tap-wheel-boat')"
-        :aria-label="t('stock.search-the-scrap-book')"
+        :placeholder="t('stock.scrap-search-placeholder')"
+        :aria-label="t('stock.scrap-search-label')"
       />
       <NuxtLink to="/identify" class="btn">{{ t('stock.what-is-this') }}</NuxtLink>
     </div>
@@ -84,9 +83,7 @@ function begin(entry: ScrapSource): void {
             <p class="text-sm text-soft">{{ grades(entry) }}</p>
           </div>
           <button v-if="entry.family !== 'refuse'" class="btn" @click="begin(entry)">
-            <I18nT keypath="stock.make-it-a-lot-2" scope="global"
-              ><template #part><span class="sr-only">: {{ told(entry.name) }}</span></template></I18nT
-            >
+            {{ t('stock.scrap-to-lot') }}<span class="sr-only">: {{ told(entry.name) }}</span>
           </button>
         </div>
         <div class="my-2">
@@ -97,7 +94,9 @@ function begin(entry: ScrapSource): void {
           />
         </div>
         <p>{{ told(entry.look) }}</p>
-        <p v-if="entry.coating" class="text-sm">{{ t('stock.on-it', { coating: told(entry.coating) }) }}</p>
+        <p v-if="entry.coating" class="text-sm">
+          {{ t('stock.scrap-coating', { coating: told(entry.coating) }) }}
+        </p>
         <p v-if="entry.refuse" class="mt-1 border-l-4 border-oxide pl-2 text-sm font-semibold">
           {{ told(entry.refuse) }}
         </p>
@@ -105,7 +104,7 @@ function begin(entry: ScrapSource): void {
       </li>
     </ul>
     <p class="mt-3 text-xs text-soft">
-      {{ t('stock.where-an-entry-names-none-odds', { USUAL_SOURCE }) }}
+      {{ t('stock.scrap-book-source', { source: USUAL_SOURCE }) }}
     </p>
     <LotEditor v-if="adding" :lot="null" :begun="adding" @close="adding = null" />
   </section>

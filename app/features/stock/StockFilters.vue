@@ -15,11 +15,11 @@ const { filter, order, asList } = props.view
     <label
       ><span class="label">{{ t('stock.sort-by') }}</span>
       <select v-model="order" class="field w-auto">
-        <option value="bin">{{ t('stock.the-bins') }}</option>
-        <option value="name">{{ t('stock.name-2') }}</option>
-        <option value="mass">{{ t('stock.mass-most-first') }}</option>
-        <option value="price">{{ t('stock.price-dearest-first') }}</option>
-        <option value="new">{{ t('stock.age-newest-first') }}</option>
+        <option value="bin">{{ t('stock.sort-order') }}</option>
+        <option value="name">{{ t('stock.sort-name') }}</option>
+        <option value="mass">{{ t('stock.sort-mass') }}</option>
+        <option value="price">{{ t('stock.sort-price') }}</option>
+        <option value="new">{{ t('stock.sort-age') }}</option>
       </select></label
     >
     <label
@@ -41,32 +41,32 @@ const { filter, order, asList } = props.view
       </select></label
     >
     <label
-      ><span class="label">{{ t('stock.known-from') }}</span>
+      ><span class="label">{{ t('stock.knowledge-label') }}</span>
       <select v-model="filter.knowledge" class="field w-auto">
         <option value="">{{ t('stock.anything') }}</option>
         <option v-for="one in KNOWLEDGE" :key="one" :value="one">{{ KNOWLEDGE_WORDS[one] }}</option>
       </select></label
     >
     <label
-      ><span class="label">{{ t('stock.on-it-2') }}</span>
+      ><span class="label">{{ t('stock.coating-filter') }}</span>
       <select v-model="filter.coating" class="field w-auto">
         <option value="">{{ t('stock.anything') }}</option>
-        <option value="clean">{{ t('stock.nothing-clean') }}</option>
+        <option value="clean">{{ t('stock.clean-option') }}</option>
         <option v-for="one in COATINGS" :key="one" :value="one">{{ COATING_NAMES[one] }}</option>
       </select></label
     >
     <label
-      ><span class="label">{{ t('stock.in-the-bin') }}</span>
+      ><span class="label">{{ t('stock.filter-stock') }}</span>
       <select v-model="filter.held" class="field w-auto">
         <option value="">{{ t('stock.all') }}</option>
         <option value="free">{{ t('stock.free-metal') }}</option>
-        <option value="held">{{ t('stock.held-for-a-heat') }}</option>
+        <option value="held">{{ t('stock.filter-held') }}</option>
         <option value="empty">{{ t('stock.empty') }}</option>
       </select></label
     >
     <label class="flex min-h-10 items-center gap-2"
       ><input v-model="asList" type="checkbox" class="size-6 accent-(--ember)" />
-      {{ t('stock.as-a-list') }}</label
+      {{ t('stock.as-list-label') }}</label
     >
   </div>
 </template>

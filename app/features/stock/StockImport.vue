@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { t } from '~/words'
-import { I18nT } from 'vue-i18n'
 import { newLot } from '#core/stock'
 import type { StockField, StockTable } from '#formats/stock-csv'
 import { lotsOfTable } from '#formats/stock-csv'
@@ -8,7 +7,7 @@ import { computed, ref } from 'vue'
 import { useNotices } from '~/shared/page/useNotices'
 import { useUnits } from '~/shared/units/useUnits'
 import { now, type Edit, useYard } from '~/storage/yard-store'
-import { counted } from '~/shared/units/figures'
+import { counted, sentences } from '~/shared/units/figures'
 import SheetDialog from '~/shared/page/SheetDialog.vue'
 
 /** A table of lots: its columns matched, its rows looked at before any of them goes into the bins. */
@@ -23,13 +22,13 @@ const PLAIN = [
   ['mass', 'mass'],
   ['kind', 'kind'],
   ['form', 'form'],
-  ['price', t('stock.price-per-kg-2')],
-  ['knowledge', t('stock.known-from-2')],
+  ['price', t('stock.column-price')],
+  ['knowledge', t('stock.column-knowledge')],
   ['note', 'note'],
-  ['coatings', t('stock.what-is-on-it')],
-  ['pieces', t('stock.single-pieces')],
-  ['whereFrom', t('stock.where-from-2')],
-  ['gotOn', t('stock.got-on')],
+  ['coatings', t('stock.column-coating')],
+  ['pieces', t('stock.column-pieces')],
+  ['whereFrom', t('stock.column-origin')],
+  ['gotOn', t('stock.column-date')],
 ] as const
 const key = (field: StockField) =>
   field === null
@@ -65,26 +64,23 @@ function take(): void {
     const id = crypto.randomUUID()
     return { collection: 'lots', id, after: newLot({ id, now: time }, row.lot) }
   })
-  if (!yard.commit(t('stock.read', { fileName: props.fileName }), edits)) return
-  announce(
-    t('stock.from-undo-takes-it-back', { edits: counted(edits.length, 'lot'), fileName: props.fileName }),
-  )
+  if (!yard.commit(t('stock.import-edit', { fileName: props.fileName }), edits)) return
+  announce(t('stock.import-done', { edits: counted(edits.length, 'lot'), fileName: props.fileName }))
   emit('close')
 }
 </script>
 
 <template>
-  <SheetDialog :title="t('stock.lots-from', { fileName })" wide @close="emit('close')">
+  <SheetDialog :title="t('stock.import-heading', { fileName })" wide @close="emit('close')">
     <p class="mb-3 text-lg font-bold" aria-live="polite" data-testid="import-answer">
-      <I18nT keypath="stock.of-rows-can-go-into-the" scope="global"
-        ><template #part
-          ><template v-if="bad.length">{{
-            t('stock.have-a-fault-and-stay-out', { bad: bad.length })
-          }}</template></template
-        ><template #good>{{ good.length }}</template><template #rows>{{ rows.length }}</template></I18nT
-      >
+      {{
+        sentences(
+          t('stock.import-answer', { good: good.length, rows: rows.length }),
+          bad.length > 0 && t('stock.import-faults', { count: bad.length }),
+        )
+      }}
     </p>
-    <h3 class="label mb-1">{{ t('stock.what-each-column-is') }}</h3>
+    <h3 class="label mb-1">{{ t('stock.columns-heading') }}</h3>
     <div
       class="relative mb-4 grid max-h-72 grid-cols-2 gap-2 overflow-auto sm:grid-cols-4"
       tabindex="0"
@@ -92,13 +88,15 @@ function take(): void {
       :aria-label="t('stock.columns')"
     >
       <label v-for="(column, index) in table.header" :key="index">
-        <span class="text-sm font-semibold">{{ column || t('stock.column', { index: index + 1 }) }}</span>
+        <span class="text-sm font-semibold">{{
+          column || t('stock.column-number', { number: index + 1 })
+        }}</span>
         <select
           class="field"
           :value="key(fields[index] ?? null)"
           @change="match(index, ($event.target as HTMLSelectElement).value)"
         >
-          <option value="">{{ t('stock.leave-it-out') }}</option>
+          <option value="">{{ t('stock.column-ignored') }}</option>
           <option v-for="[id, words] in PLAIN" :key="id" :value="id">{{ words }}</option>
           <option v-for="symbol in elements" :key="symbol" :value="`e:${symbol}`">{{ symbol }}, %</option>
           <option v-for="symbol in elements" :key="`±${symbol}`" :value="`s:${symbol}`">
@@ -123,7 +121,7 @@ function take(): void {
       class="relative mb-4 max-h-56 overflow-auto"
       tabindex="0"
       role="list"
-      :aria-label="t('stock.lots-to-add')"
+      :aria-label="t('stock.import-list-heading')"
     >
       <li
         v-for="row in good.slice(0, 40)"
@@ -134,12 +132,7 @@ function take(): void {
       </li>
     </ul>
     <button class="btn btn-next" :disabled="!good.length" @click="take">
-      {{
-        t('stock.put-in-the-bins', {
-          good: good.length,
-          part: good.length === 1 ? t('stock.lot') : t('stock.lots'),
-        })
-      }}
+      {{ t('stock.import-button-lots', { lots: counted(good.length, 'lot') }) }}
     </button>
   </SheetDialog>
 </template>

@@ -84,18 +84,18 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
   <section>
     <div class="mb-3 flex flex-wrap items-end gap-3">
       <div class="flex-1 basis-64">
-        <p class="text-sm text-soft">{{ t('stock.what-have-i-got-and-what') }}</p>
+        <p class="text-sm text-soft">{{ t('stock.page-title') }}</p>
         <h1 class="text-2xl font-bold">
           {{
-            t(worth > 0 ? 'stock.worth' : 'stock.worth-unpriced', {
+            t(worth > 0 ? 'stock.stock-summary' : 'stock.stock-summary-unpriced', {
               lots: counted(yard.lots.length, 'lot'),
-              lots2: grams(total(yard.lots), 100),
+              mass: grams(total(yard.lots), 100),
               worth: money(worth),
             })
           }}
         </h1>
         <p v-if="heldG > 0" class="text-soft" data-testid="held">
-          {{ t('stock.of-it-is-held-for-open', { heldG: grams(heldG, 10) }) }}
+          {{ t('stock.held-mass', { mass: grams(heldG, 10) }) }}
         </p>
       </div>
       <input
@@ -103,8 +103,8 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
         v-model="search"
         type="search"
         class="field max-w-56"
-        :placeholder="t('stock.search-the-bins')"
-        :aria-label="t('stock.search-the-bins-2')"
+        :placeholder="t('stock.search-placeholder')"
+        :aria-label="t('stock.search-label')"
       />
       <NuxtLink to="/identify" class="btn">{{ t('stock.what-is-this') }}</NuxtLink>
       <NuxtLink to="/scrap-book" class="btn">{{ t('stock.scrap-book') }}</NuxtLink>
@@ -114,44 +114,46 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
 
     <details class="mb-4">
       <summary class="font-semibold">
-        <I18nT keypath="stock.order-filters-and-tables" scope="global"
-          ><template #part
-            ><span v-if="filtered" class="text-ember">{{ t('stock.set', { filtered }) }}</span></template
-          ></I18nT
-        >
+        {{ t('stock.view-heading') }}
+        <span v-if="filtered" class="text-ember">({{ t('stock.filters-set', { count: filtered }) }})</span>
       </summary>
       <div class="mt-2 flex flex-wrap items-end gap-3">
         <StockFilters :view="view" />
-        <button class="btn btn-quiet" @click="file?.open()">{{ t('stock.from-a-table') }}</button>
+        <button class="btn btn-quiet" @click="file?.open()">{{ t('stock.import-button') }}</button>
         <button v-if="yard.lots.length" class="btn btn-quiet" @click="saveTable">
-          {{ chosen.length ? t('stock.to-a-table', { chosen: chosen.length }) : t('stock.to-a-table-2') }}
+          {{
+            chosen.length
+              ? t('stock.export-chosen-button', { chosen: chosen.length })
+              : t('stock.export-all-button')
+          }}
         </button>
       </div>
       <FilePicker
         ref="file"
-        :label="t('stock.table-of-lots')"
+        :label="t('stock.import-label')"
         accept=".csv,.tsv,.txt,text/csv"
         @change="openTable"
       />
     </details>
     <p v-if="fault" role="alert" class="mb-3 font-semibold text-oxide">{{ fault }}</p>
     <p v-if="!yard.lots.length" class="slab p-5">
-      <I18nT keypath="stock.no-metal-written-down-yet-the" scope="global"
-        ><template #link
+      <I18nT keypath="stock.empty-hint" scope="global"
+        ><template #pileLink
           ><NuxtLink to="/pile" class="font-semibold underline">{{
-            t('stock.point-at-what-lies-in-your')
+            t('stock.pile-link')
           }}</NuxtLink></template
         ></I18nT
       >
     </p>
     <p v-else-if="!found.length" class="slab p-5">
       {{
-        t('stock.no-lot-matches', {
-          part: search ? ` “${search}”` : '',
-          part2: filtered ? ` ${t('stock.with-these-filters')}` : '',
-        })
+        search
+          ? t(filtered ? 'stock.nothing-found-both' : 'stock.nothing-found-for', { search })
+          : t('stock.nothing-found-filtered')
       }}
-      <button class="btn btn-quiet underline" @click="view.showAll()">{{ t('stock.show-all') }}</button>
+      <button class="btn btn-quiet underline" @click="view.showAll()">
+        {{ t('stock.show-all-button') }}
+      </button>
     </p>
 
     <section v-for="bin in bins" :key="bin.id" class="mb-7">
@@ -159,11 +161,8 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
         <h2 class="chalk">{{ bin.name }}</h2>
         <span class="text-sm text-soft">{{ grams(total(bin.lots), 100) }}</span>
         <button class="btn btn-quiet min-h-6 text-sm underline" @click="bench.pickAll(bin.lots)">
-          <I18nT keypath="stock.pick-all" scope="global"
-            ><template #part
-              ><span class="sr-only"> {{ ' ' + t('stock.of-2', { name: bin.name }) }}</span></template
-            ></I18nT
-          >
+          {{ t('stock.pick-all')
+          }}<span class="sr-only"> {{ ' ' + t('stock.lots-of-bin', { binName: bin.name }) }}</span>
         </button>
       </div>
       <ul class="grid" :class="asList ? '' : 'gap-3 md:grid-cols-2 xl:grid-cols-3'">
@@ -185,15 +184,15 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
       class="sticky bottom-0 flex flex-wrap items-center gap-3 border-2 border-ink bg-panel px-4 py-2"
     >
       <span class="flex-1 basis-40">{{
-        t('stock.picked', { chosen: chosen.length, chosen2: grams(total(chosen)) })
+        t('stock.selection-summary', { lots: chosen.length, mass: grams(total(chosen)) })
       }}</span>
-      <button class="btn btn-next" @click="melt(chosen)">{{ t('stock.melt-these') }}</button>
-      <button class="btn" @click="bulk = true">{{ t('stock.change-2') }}</button>
+      <button class="btn btn-next" @click="melt(chosen)">{{ t('stock.melt-these-button') }}</button>
+      <button class="btn" @click="bulk = true">{{ t('stock.bulk-edit-button') }}</button>
       <button class="btn" :disabled="chosen.length < 2" @click="merge">
-        {{ t('stock.merge-into-one') }}
+        {{ t('stock.merge-button') }}
       </button>
       <button class="btn" @click="writeOff">{{ t('stock.write-off') }}</button>
-      <button class="btn btn-quiet" @click="picked.clear()">{{ t('stock.clear-selection') }}</button>
+      <button class="btn btn-quiet" @click="picked.clear()">{{ t('stock.clear-selection-button') }}</button>
     </div>
     <LotMove v-if="moving" :lot="moving" @close="moving = null" />
     <BulkEdit v-if="bulk" :lots="chosen" @close="bulk = false" />

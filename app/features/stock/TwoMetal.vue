@@ -46,16 +46,16 @@ const words = computed(() => {
   const answer = found.value
   if (answer.ok)
     return spreadPct.value > most / 4
-      ? t('stock.somewhere-between-0-and-this-density', { most, b })
-      : t('stock.the-rest-if-there-is-nothing', {
+      ? t('stock.density-too-rough', { mostPct: most, second: b })
+      : t('stock.density-share', {
           pct: percent(answer.pct),
-          spreadPct: percent(spreadPct.value),
-          b,
-          a,
+          uncertaintyPct: percent(spreadPct.value),
+          second: b,
+          first: a,
         })
-  if (answer.why === 'not-told') return t('stock.density-does-not-tell-in-both', { b, a })
-  if (answer.why === 'lighter') return t('stock.lighter-than-any-mix-of-with', { a, most, b })
-  return t('stock.heavier-than-any-mix-of-with', { a, most, b })
+  if (answer.why === 'not-told') return t('stock.density-blind', { second: b, first: a })
+  if (answer.why === 'lighter') return t('stock.density-too-light', { first: a, mostPct: most, second: b })
+  return t('stock.density-too-heavy', { first: a, mostPct: most, second: b })
 })
 function makeLot(): void {
   const answer = found.value
@@ -63,11 +63,11 @@ function makeLot(): void {
   const [base, solute] = pair.value
   const sd = spreadPct.value
   emit('lot', {
-    name: t('stock.with', { base: capital(elementName(base)), solute: elementName(solute) }),
+    name: t('stock.density-lot-name', { base: capital(elementName(base)), solute: elementName(solute) }),
     composition: { [base]: Number((100 - answer.pct).toFixed(2)), [solute]: Number(answer.pct.toFixed(2)) },
     sd: { [base]: Number(sd.toFixed(3)), [solute]: Number(sd.toFixed(3)) },
     knowledge: 'density',
-    note: t('stock.by-density-g-cm-taken-as', { toFixed: fixed(props.density.gcm3, 2) }),
+    note: t('stock.density-lot-note', { density: fixed(props.density.gcm3, 2) }),
   })
 }
 </script>
@@ -75,20 +75,20 @@ function makeLot(): void {
 <template>
   <div v-if="pairs.length" class="mt-2 border-l-8 border-line pl-3" data-testid="two-metal">
     <label class="flex flex-wrap items-center gap-2 text-sm"
-      ><span>{{ t('stock.if-it-is-only') }}</span>
+      ><span>{{ t('stock.two-metals-label') }}</span>
       <select
         class="field w-auto"
         :value="keyOf(pair)"
         @change="chosen = ($event.target as HTMLSelectElement).value"
       >
         <option v-for="one in pairs" :key="keyOf(one)" :value="keyOf(one)">
-          {{ t('stock.and', { one: elementName(one[0]), one2: elementName(one[1]) }) }}
+          {{ t('stock.two-metals', { first: elementName(one[0]), second: elementName(one[1]) }) }}
         </option>
       </select></label
     >
     <p class="mt-1" aria-live="polite">{{ words }}</p>
     <button v-if="found.ok" type="button" class="btn mt-1" @click="makeLot">
-      {{ t('stock.make-a-lot-of-that') }}
+      {{ t('stock.two-metals-to-lot') }}
     </button>
   </div>
 </template>

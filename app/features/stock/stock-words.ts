@@ -16,8 +16,8 @@ export const COATING_NAMES: Readonly<Record<Coating, string>> = {
   damp: t('stock.damp'),
   solder: t('stock.solder'),
   plastic: t('stock.rubber-plastic'),
-  steel: t('stock.steel-in-it'),
+  steel: t('stock.coating-steel'),
 }
 
 /** Bins by the metal they hold most of; others go by the element's name. */
-export const METAL_BINS = { Cu: t('stock.copper-brass-and-bronze'), Al: t('stock.aluminium-2') } as const
+export const METAL_BINS = { Cu: t('stock.group-copper'), Al: t('stock.group-aluminium') } as const

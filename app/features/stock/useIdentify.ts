@@ -80,7 +80,7 @@ export function useIdentify() {
         kept.flatMap(([symbol]) => (found.value.sd[symbol] ? [[symbol, found.value.sd[symbol]]] : [])),
       ),
       knowledge: density.value?.ok ? 'density' : 'guess',
-      note: t('stock.identified-by', {
+      note: t('stock.identified-note', {
         clues: counting('count.clue', given.value),
         refuse: told(best.value?.refuse) ?? '',
       }).trim(),

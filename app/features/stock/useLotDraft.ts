@@ -64,21 +64,21 @@ export function useLotDraft(lot: Lot | null, done: () => void, begun: Partial<Lo
   /** Pieces of kilograms, ounces or pounds have thousandths; of grams, 1,234 is asked about. */
   const pieceMark = () => (yard.settings.mass === 'g' ? undefined : decimalMarkHere())
   function check(): boolean {
-    faults.name = draft.name.trim() ? '' : t('stock.give-it-a-name-you-will')
+    faults.name = draft.name.trim() ? '' : t('stock.needs-name')
     const unknown = rows.value.find(({ symbol, pct }) => pct !== null && !SYMBOLS.includes(symbol))
     const symbols = rows.value.filter(({ pct }) => pct !== null).map(({ symbol }) => symbol)
     const twice = symbols.find((symbol, index) => symbols.indexOf(symbol) !== index)
-    if (over.value) faults.composition = t('stock.the-elements-add-up-to-more')
-    else if (unknown) faults.composition = t('stock.is-not-a-chemical-symbol-use', { symbol: unknown.symbol })
-    else if (twice) faults.composition = t('stock.stands-there-twice-keep-one-of', { twice })
-    else if (total.value === 0) faults.composition = t('stock.say-what-it-is-made-of')
+    if (over.value) faults.composition = t('stock.elements-over-100')
+    else if (unknown) faults.composition = t('stock.bad-symbol', { symbol: unknown.symbol })
+    else if (twice) faults.composition = t('stock.symbol-twice', { symbol: twice })
+    else if (total.value === 0) faults.composition = t('stock.needs-composition')
     else faults.composition = ''
     const pieces = parsePieces(extras.piecesText, yard.settings.mass, pieceMark())
     faults.pieces = pieces.ok
       ? ''
       : pieces.problem === 'two-readings'
-        ? t('stock.can-be-read-in-two-ways', { part: pieces.part })
-        : t('stock.is-no-mass-write-them-as', { part: pieces.part })
+        ? t('stock.ambiguous-number', { text: pieces.part })
+        : t('stock.bad-pieces', { text: pieces.part })
     return (
       !faults.name &&
       !faults.composition &&
@@ -117,19 +117,21 @@ export function useLotDraft(lot: Lot | null, done: () => void, begun: Partial<Lo
     const now_ = lot && yard.records.lots[lot.id]
     const after = lot && now_ ? mergeChanges('lots', lot, now_, parsed.data).merged : parsed.data
     const told = lot && parsed.data.massG !== lot.massG ? { toldAnew: true as const } : {}
-    const label = lot ? t('stock.edit-2', { name: after.name }) : t('stock.add', { name: after.name })
+    const label = lot
+      ? t('stock.edit-lot', { lotName: after.name })
+      : t('stock.add-lot-edit', { lotName: after.name })
     if (yard.commit(label, [{ collection: 'lots', id: after.id, after, ...told }])) done()
   }
 
   function remove(): void {
     if (!lot) return
     if (
-      !yard.commit(t('stock.write-off-2', { name: lot.name }), [
+      !yard.commit(t('stock.write-off-lot-edit', { lotName: lot.name }), [
         { collection: 'lots', id: lot.id, after: null },
       ])
     )
       return
-    announce(t('stock.written-off-undo-brings-it-back', { name: lot.name }))
+    announce(t('stock.lot-written-off', { lotName: lot.name }))
     done()
   }
 
@@ -139,16 +141,16 @@ export function useLotDraft(lot: Lot | null, done: () => void, begun: Partial<Lo
 const PARTS: Readonly<Record<string, string>> = {
   name: t('stock.the-name'),
   note: t('stock.the-note'),
-  gotOn: t('stock.the-day-it-was-got-on'),
-  whereFrom: t('stock.where-it-is-from'),
+  gotOn: t('stock.part-date'),
+  whereFrom: t('stock.part-origin'),
   massG: t('stock.the-mass'),
   pricePerKg: t('stock.the-price'),
-  sd: t('stock.a-spread'),
-  photos: t('stock.the-number-of-pictures'),
+  sd: t('stock.part-uncertainty'),
+  photos: t('stock.part-pictures'),
 }
 /** What keeps a lot from being kept, for the person who typed it. */
 const notSo = (part: PropertyKey | undefined) =>
-  t('stock.cannot-be-so-put-it-right', { PARTS: PARTS[String(part)] ?? t('stock.something-in-it') })
+  t('stock.part-invalid', { field: PARTS[String(part)] ?? t('stock.part-other') })
 
 /** A lot without what may have been taken off it in the editor. */
 function withoutExtras(lot: Lot | null): Partial<Lot> {

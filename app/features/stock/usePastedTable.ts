@@ -13,8 +13,8 @@ export function usePastedTable() {
   async function read(text: string): Promise<void> {
     const { readPasted } = await import('#formats/stock-list')
     table.value = readPasted(text, yard.settings.mass)
-    fileName.value = t('stock.what-was-pasted')
-    fault.value = table.value ? '' : t('stock.no-weight-could-be-read-in')
+    fileName.value = t('stock.pasted-source')
+    fault.value = table.value ? '' : t('stock.paste-no-weight')
   }
 
   /** A line pasted into a field is that field's; rows are the yard's, wherever the hand was. */

@@ -39,8 +39,8 @@ export function useStockBench() {
       {
         ...largest,
         ...mergeLots(parts),
-        name: t('stock.and-more', { name: largest.name, parts: parts.length - 1 }).slice(0, 120),
-        note: t('stock.merged', { join: parts.map(({ name }) => name).join(', ') }).slice(0, 2000),
+        name: t('stock.merged-name', { lotName: largest.name, count: parts.length - 1 }).slice(0, 120),
+        note: t('stock.merged-note', { lotNames: parts.map(({ name }) => name).join(', ') }).slice(0, 2000),
         originHeatId: null,
       },
     )
@@ -48,23 +48,23 @@ export function useStockBench() {
     Object.assign(merged, mergedExtras(parts))
     const edits: Edit[] = parts.map((lot) => ({ collection: 'lots', id: lot.id, after: null }))
     const all: Edit[] = [...edits, { collection: 'lots', id, after: merged }]
-    if (!yard.commit(t('stock.merge-lots', { parts: parts.length }), all)) return
+    if (!yard.commit(t('stock.merge-edit', { count: parts.length }), all)) return
     picked.clear()
-    announce(t('stock.lots-are-one-now-undo-parts', { parts: parts.length }))
+    announce(t('stock.merge-done', { count: parts.length }))
   }
 
   function writeOff(): void {
     const parts = lots.value
     const edits = parts.map((lot): Edit => ({ collection: 'lots', id: lot.id, after: null }))
-    if (!yard.commit(t('stock.write-off-3', { parts: counted(parts.length, 'lot') }), edits)) return
+    if (!yard.commit(t('stock.write-off-lots-edit', { lots: counted(parts.length, 'lot') }), edits)) return
     picked.clear()
-    announce(t('stock.written-off-undo-brings-it-back-2', { parts: counted(parts.length, 'lot') }))
+    announce(t('stock.lots-written-off', { lots: counted(parts.length, 'lot') }))
   }
 
   async function saveTable(): Promise<void> {
     const { writeStock } = await import('#formats/stock-csv')
     downloadText(writeStock(lots.value.length > 0 ? lots.value : yard.lots), 'stock.csv', 'text/csv')
-    announce(t('stock.the-table-is-in-your-downloads'))
+    announce(t('stock.export-done'))
   }
 
   async function openTable(event: Event): Promise<void> {
@@ -75,7 +75,7 @@ export function useStockBench() {
     if (!file) return
     const { readTable } = await import('#formats/stock-csv')
     const read = readTable(await file.text())
-    fault.value = read ? '' : t('stock.is-no-table-of-lots-it', { name: file.name })
+    fault.value = read ? '' : t('stock.not-a-table', { fileName: file.name })
     fileName.value = file.name
     table.value = read
   }

@@ -10,7 +10,7 @@ import { METAL_BINS } from './stock-words'
 const BINS = [
   { id: 'Cu', name: METAL_BINS.Cu },
   { id: 'Al', name: METAL_BINS.Al },
-  { id: 'other', name: t('stock.tin-zinc-and-additions') },
+  { id: 'other', name: t('stock.group-tin-zinc') },
 ] as const
 export type StockOrder = 'bin' | 'name' | 'mass' | 'price' | 'new'
 /** From here on a list serves better than cards. */
@@ -48,7 +48,7 @@ export function useStockView() {
   /** "1.2 kg kept for H-013" for every heat that holds some. */
   const heldWords = (lot: Lot, grams: (value: number) => string) =>
     (held.value.get(lot.id) ?? []).map(({ heat, massG, weighed }: Claim) =>
-      t(weighed ? 'stock.weighed-for' : 'stock.kept-for', { massG: grams(massG), heat: heatStamp(heat) }),
+      t(weighed ? 'stock.weighed-for' : 'stock.reserved-for', { mass: grams(massG), heat: heatStamp(heat) }),
     )
 
   const found = computed(() => {

@@ -56,7 +56,7 @@ const nameOf = (alloy: unknown) => (alloy as Alloy | null)?.name ?? ''
             <p class="truncate text-sm text-soft">{{ told(alloy.use) }}</p>
           </div>
         </ComboboxOption>
-        <p v-if="!found.length" class="px-3 py-2 text-soft">{{ t('target.no-alloy-by-that-name') }}</p>
+        <p v-if="!found.length" class="px-3 py-2 text-soft">{{ t('target.search-empty') }}</p>
       </ComboboxOptions>
     </div>
   </Combobox>

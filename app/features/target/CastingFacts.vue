@@ -44,8 +44,8 @@ function time(seconds: number): string {
   return `${fixed(seconds / 60, seconds < 600 ? 1 : 0)} min`
 }
 const band = (low: number, high: number, show: (value: number) => string) =>
-  Math.abs(high - low) < 0.05 * high ? show(high) : t('target.to-2', { low: show(low), high: show(high) })
-const span = (low: string, high: string) => (low === high ? low : t('target.to-2', { low, high }))
+  Math.abs(high - low) < 0.05 * high ? show(high) : t('target.span', { low: show(low), high: show(high) })
+const span = (low: string, high: string) => (low === high ? low : t('target.span', { low, high }))
 const words = computed(() => checks.value.map((check) => sectionWords(check, { mm })))
 /** The window, and which end of it the walls ask for. */
 const pourAt = computed(() => {
@@ -83,32 +83,32 @@ function freezingWorking(rulingMm: number): Working {
   const known = law.value
   const notes = [MOULD_SOURCE]
   const wall = {
-    label: t('target.v-a-of-the-piece'),
+    label: t('target.modulus-term'),
     sum: t('target.volume-over-surface'),
     value: mm(rulingMm),
   }
-  const shown = { title: t('target.freezing-time-thickest'), value: time(facts.freezesS.value), notes }
+  const shown = { title: t('target.freezing-working-title'), value: time(facts.freezesS.value), notes }
   const cold = degrees(known?.mouldC ?? 25)
   return known?.law === 'contact'
     ? {
         ...shown,
-        formula: t('target.l-v-a-h-t-liquidus', { cold }),
+        formula: t('target.freezing-formula-chill', { cold }),
         rows: [
           {
-            label: t('target.a-millimetre'),
-            sum: t('target.in', { alloyName: alloyName.value, mouldName: mouldName.value }),
-            value: t('target.s-mm', { toFixed: fixed(known.perMm, 2) }),
+            label: t('target.per-millimetre-term'),
+            sum: t('target.alloy-in-mould', { alloyName: alloyName.value, mouldName: mouldName.value }),
+            value: t('target.seconds-per-mm', { seconds: fixed(known.perMm, 2) }),
           },
           wall,
         ],
       }
     : {
         ...shown,
-        formula: t('target.chvorinov-b-v-a-b-4', { cold }),
+        formula: t('target.freezing-formula-sand', { cold }),
         rows: [
           {
             label: 'B',
-            sum: t('target.in', { alloyName: alloyName.value, mouldName: mouldName.value }),
+            sum: t('target.alloy-in-mould', { alloyName: alloyName.value, mouldName: mouldName.value }),
             value: `${fixed(known?.perMm2 ?? 0, 2)} s/mm²`,
           },
           wall,
@@ -124,10 +124,11 @@ const heavy = computed(() => {
   const riserG = riser.value.volumeCm3 * solidDensity(alloy).gcm3
   const castingG =
     Math.max(...measured.value.map(({ figures }) => figures?.volumeCm3 ?? 0)) * solidDensity(alloy).gcm3
-  if (riserG > castingG) return t('target.riser-heavier', { riser: grams(riserG), casting: grams(castingG) })
+  if (riserG > castingG)
+    return t('target.riser-heavier', { riserMass: grams(riserG), castingMass: grams(castingG) })
   const tapG = props.bench.heat.value?.tapMassG ?? 0
   return tapG > 0 && riserG > MUCH_OF_TAP * tapG
-    ? t('target.riser-much-of-tap', { riser: grams(riserG), tap: grams(tapG) })
+    ? t('target.riser-much-of-tap', { riserMass: grams(riserG), tapMass: grams(tapG) })
     : ''
 })
 function takeRiser(): void {
@@ -138,10 +139,7 @@ function takeRiser(): void {
     riserDiameterMm: Number(riser.value.diameterMm.toFixed(1)),
     riserHeightMm: Number(riser.value.heightMm.toFixed(1)),
   }
-  props.bench.change(
-    { gating: { ...gating, risers: Math.max(1, gating.risers) } },
-    t('target.take-the-riser'),
-  )
+  props.bench.change({ gating: { ...gating, risers: Math.max(1, gating.risers) } }, t('target.riser-edit'))
 }
 </script>
 
@@ -153,7 +151,7 @@ function takeRiser(): void {
         v-if="bench.heat.value"
         :to="`/heat/${bench.heat.value.number}/mould`"
         class="btn btn-quiet underline"
-        >{{ t('target.sand-vents-and-the-check-before') }}</NuxtLink
+        >{{ t('target.mould-check-link') }}</NuxtLink
       >
     </div>
     <ul v-if="words.length" class="mb-3 grid gap-2" data-testid="section-checks">
@@ -163,38 +161,39 @@ function takeRiser(): void {
     </ul>
     <dl class="facts">
       <template v-if="window">
-        <dt>{{ t('target.pour-at') }}</dt>
+        <dt>{{ t('target.pour-at-term') }}</dt>
         <dd>
           {{ pourAt }}
         </dd>
       </template>
       <template v-if="shrinkage">
-        <dt>{{ t('target.shrinks') }}</dt>
+        <dt>{{ t('target.shrinkage-term') }}</dt>
         <dd>
           {{ band(shrinkage.lowPct, shrinkage.highPct, (value) => `${value} %`)
           }}<span class="text-soft">
-            {{ ' ' + t('target.of-the-patterns-length', { source: shrinkage.source }) }}</span
+            {{ ' ' + t('target.shrinkage-source', { source: shrinkage.source }) }}</span
           >
           <span v-for="one in lengths" :key="one.name" class="block"
-            ><I18nT keypath="target.for-make-the-pattern" scope="global"
-              ><template #strong><b>{{ one.pattern }}</b></template
-              ><template #name>{{ one.name }}</template><template #wanted>{{ one.wanted }}</template></I18nT
+            ><I18nT keypath="target.pattern-for-casting" scope="global"
+              ><template #patternLength><b>{{ one.pattern }}</b></template
+              ><template #castingName>{{ one.name }}</template
+              ><template #castingLength>{{ one.wanted }}</template></I18nT
             ></span
           >
         </dd>
       </template>
       <template v-if="law && facts.ruling.value">
-        <dt>{{ t('target.freezes') }}</dt>
+        <dt>{{ t('target.freezing-time-term') }}</dt>
         <dd>
           <WorkingOpener :working="freezingWorking(facts.ruling.value)">{{
             thinMm && time(facts.freezeS(thinMm)) !== time(facts.freezesS.value)
-              ? t('target.thin-thick', {
-                  thinMm: time(facts.freezeS(thinMm)),
-                  thickMm: time(facts.freezesS.value),
+              ? t('target.freezing-thin-thick', {
+                  thinTime: time(facts.freezeS(thinMm)),
+                  thickTime: time(facts.freezesS.value),
                 })
               : time(facts.freezesS.value)
           }}</WorkingOpener>
-          <span class="text-soft">{{ t('target.good-to-a-factor-of-two') + ' ' }} </span>
+          <span class="text-soft">{{ t('target.factor-two-in') }} </span>
           <select
             class="field inline-block w-auto"
             :aria-label="t('target.mould')"
@@ -202,7 +201,7 @@ function takeRiser(): void {
             @change="
               bench.change(
                 { mould: ($event.target as HTMLSelectElement).value as MouldId },
-                t('target.choose-the-mould'),
+                t('target.mould-edit'),
               )
             "
           >
@@ -216,14 +215,15 @@ function takeRiser(): void {
         <dt>{{ t('target.riser') }}</dt>
         <dd data-testid="riser">
           <b>{{
-            t('target.across-high', { diameterMm: mm(riser.diameterMm), heightMm: mm(riser.heightMm) })
+            t('target.size-across-high', { diameter: mm(riser.diameterMm), height: mm(riser.heightMm) })
           }}</b>
           <span class="text-soft">
             {{
               riser.ruledBy === 'freezes last'
-                ? t('target.so-that-it-freezes-after-the')
-                : t('target.so-that-it-holds-enough-to')
-            }}. {{ RISER_SOURCE }}.</span
+                ? t('target.riser-freezes-last')
+                : t('target.riser-holds-enough')
+            }}
+            {{ RISER_SOURCE }}.</span
           >
           <button
             v-if="!asking"
@@ -231,24 +231,22 @@ function takeRiser(): void {
             class="btn btn-quiet min-h-6 underline"
             @click="heavy ? (asking = true) : takeRiser()"
           >
-            {{ t('target.use-it') }}
+            {{ t('target.use-button') }}
           </button>
           <span v-else role="alert" class="mt-1 block border-l-8 border-amber bg-amber-wash px-3 py-1.5">
             {{ heavy }}
             <button type="button" class="btn" @click="takeRiser">
-              {{ t('target.use-it-all-the-same') }}
+              {{ t('target.use-anyway-button') }}
             </button>
             <button type="button" class="btn btn-quiet" @click="asking = false">
-              {{ t('target.leave-it-out') }}
+              {{ t('target.skip-riser-button') }}
             </button>
           </span>
           <p v-if="ownRiser?.short" class="mt-1 font-semibold text-oxide" data-testid="riser-short">
             {{
-              t('target.yours-across-and-high-freezes-it', {
-                diameterMm: mm(ownRiser.diameterMm),
-                heightMm: mm(ownRiser.heightMm),
-                part:
-                  ownRiser.ratio < 1 ? t('target.before-the-casting') : t('target.hardly-after-the-casting'),
+              t(ownRiser.ratio < 1 ? 'target.riser-freezes-before' : 'target.riser-freezes-with', {
+                diameter: mm(ownRiser.diameterMm),
+                height: mm(ownRiser.heightMm),
               })
             }}
           </p>
@@ -258,27 +256,22 @@ function takeRiser(): void {
       <dd class="max-w-40">
         <QuantityField
           :model-value="bench.need.value.headMm ?? null"
-          :label="t('target.sprue-top-over-casting-top')"
+          :label="t('target.head-label')"
           kind="length"
           nullable
-          @update:model-value="bench.change({ headMm: $event }, t('target.set-the-head'), 'head')"
+          @update:model-value="bench.change({ headMm: $event }, t('target.head-edit'), 'head')"
           @sealed="bench.seal()"
         />
       </dd>
       <template v-if="coolDown">
-        <dt>{{ t('target.knock-out') }}</dt>
+        <dt>{{ t('target.shake-out-term') }}</dt>
         <dd>
-          <I18nT keypath="target.after-to-minutes" scope="global"
-            ><template #part
-              ><span class="text-soft">{{ t('target.longer-indoors-for-the-smoke') }}</span></template
-            ><template #fromMin>{{ coolDown.fromMin }}</template
-            ><template #toMin>{{ coolDown.toMin }}</template></I18nT
-          >
+          {{ t('target.shake-out-time', { fromMinutes: coolDown.fromMin, toMinutes: coolDown.toMin }) }}
         </dd>
       </template>
     </dl>
     <details class="mt-3">
-      <summary class="cursor-pointer underline">{{ t('target.pattern-and-casting-lengths') }}</summary>
+      <summary class="cursor-pointer underline">{{ t('target.lengths-heading') }}</summary>
       <ShrinkRule class="mt-2" />
     </details>
     <p class="mt-2 text-xs text-soft">{{ SECTION_SOURCE }}.</p>

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { fixed } from '~/shared/units/decimal-mark'
 import { inSentence, t } from '~/words'
-import { I18nT } from 'vue-i18n'
 import { gatingMass, partFigures, USUAL_GATING, type Gating, type Part, type PartSource } from '#core/casting'
 import { computed, defineAsyncComponent, ref } from 'vue'
 import type { useMetalNeed } from './useMetalNeed'
@@ -17,26 +16,24 @@ const { need, parts, density, neededG, change, keepPart, dropPart, countPart, se
 const { grams, volume, mm } = useUnits()
 const editing = ref<{ part: Part | null; from: PartSource['from'] } | null>(null)
 const STARTS: readonly { from: PartSource['from']; words: string }[] = [
-  { from: 'mesh', words: t('target.from-a-mesh-file') },
-  { from: 'shape', words: t('target.from-a-shape') },
-  { from: 'pattern', words: t('target.from-a-patterns-weight') },
-  { from: 'casting', words: t('target.from-an-earlier-casting') },
-  { from: 'volume', words: t('target.from-a-volume') },
+  { from: 'mesh', words: t('target.add-mesh-button') },
+  { from: 'shape', words: t('target.add-shape-button') },
+  { from: 'pattern', words: t('target.add-pattern-button') },
+  { from: 'casting', words: t('target.add-earlier-button') },
+  { from: 'volume', words: t('target.add-volume-button') },
 ]
 function told(part: Part): string {
   const figures = partFigures(part)
   if (!figures) return t('target.no-size-yet')
-  const walls =
-    figures.thinMm && figures.thickMm
-      ? figures.thickMm - figures.thinMm < 0.1
-        ? t('target.thick', { thinMm: mm(figures.thinMm) })
-        : t('target.to-thick', { thinMm: mm(figures.thinMm), thickMm: mm(figures.thickMm) })
-      : ''
-  return t('target.from', {
-    volumeCm3: volume(figures.volumeCm3),
-    walls,
-    toLowerCase: inSentence(SOURCE_WORDS[part.source.from]),
-  })
+  const size = {
+    volume: volume(figures.volumeCm3),
+    source: inSentence(SOURCE_WORDS[part.source.from]),
+  }
+  const { thinMm, thickMm } = figures
+  if (!thinMm || !thickMm) return t('target.casting-volume', size)
+  return thickMm - thinMm < 0.1
+    ? t('target.casting-volume-thick', { ...size, thickness: mm(thinMm) })
+    : t('target.casting-volume-thicknesses', { ...size, thin: mm(thinMm), thick: mm(thickMm) })
 }
 const massOf = (part: Part) => {
   const figures = partFigures(part)
@@ -56,7 +53,7 @@ const SIZES: readonly (readonly [keyof Gating, string])[] = [
 const setGating = (sizes: Partial<Gating>) =>
   change(
     { gating: { ...(need.value.gating ?? USUAL_GATING), ...sizes } },
-    t('target.size-the-gating'),
+    t('target.gating-size-edit'),
     'gating',
   )
 </script>
@@ -75,7 +72,7 @@ const setGating = (sizes: Partial<Gating>) =>
         </div>
         <QuantityField
           :model-value="part.count"
-          :label="t('target.how-many', { name: part.name })"
+          :label="t('target.count-label', { castingName: part.name })"
           hide-label
           kind="number"
           positive
@@ -91,20 +88,16 @@ const setGating = (sizes: Partial<Gating>) =>
             class="btn btn-quiet min-h-6 underline"
             @click="editing = { part, from: part.source.from }"
           >
-            <I18nT keypath="target.change" scope="global"
-              ><template #part><span class="sr-only"> {{ part.name }}</span></template></I18nT
-            >
+            {{ t('target.change') }}<span class="sr-only"> {{ part.name }}</span>
           </button>
           <button type="button" class="btn btn-quiet min-h-6 underline" @click="dropPart(part)">
-            <I18nT keypath="target.take-out" scope="global"
-              ><template #part><span class="sr-only"> {{ part.name }}</span></template></I18nT
-            >
+            {{ t('target.take-out') }}<span class="sr-only"> {{ part.name }}</span>
           </button>
         </p>
       </li>
     </ul>
     <p v-else class="mb-2 text-soft">
-      {{ t('target.add-what-you-want-to-cast') }}
+      {{ t('target.castings-hint') }}
     </p>
     <div v-if="!locked" class="mt-2 flex flex-wrap gap-2">
       <button
@@ -132,7 +125,7 @@ const setGating = (sizes: Partial<Gating>) =>
         :label="t('target.sprue-runner-riser')"
         kind="percent"
         :max="400"
-        :hint="t('target.n-30-100-for-hobby-sand-moulds')"
+        :hint="t('target.gating-hint')"
         @update:model-value="change({ gatingPct: $event ?? 0 }, undefined, 'need')"
         @sealed="seal()"
       />
@@ -142,16 +135,16 @@ const setGating = (sizes: Partial<Gating>) =>
       </div>
       <QuantityField
         :model-value="need.allowancePct"
-        :label="t('target.so-as-not-to-run-short')"
+        :label="t('target.allowance-label')"
         kind="percent"
         :max="200"
-        :hint="t('target.n-10-is-usual')"
+        :hint="t('target.allowance-hint')"
         @update:model-value="change({ allowancePct: $event ?? 0 }, undefined, 'need')"
         @sealed="seal()"
       />
       <QuantityField
         :model-value="need.heelG"
-        :label="t('target.heel-left-in-the-crucible')"
+        :label="t('target.heel-label')"
         kind="mass"
         @update:model-value="change({ heelG: $event ?? 0 }, undefined, 'need')"
         @sealed="seal()"
@@ -164,11 +157,11 @@ const setGating = (sizes: Partial<Gating>) =>
       @click="
         change(
           { gating: sized ? null : USUAL_GATING },
-          sized ? t('target.gating-as-a-share') : t('target.size-the-gating'),
+          sized ? t('target.gating-share-edit') : t('target.gating-size-edit'),
         )
       "
     >
-      {{ sized ? t('target.sprue-and-risers-as-a-share') : t('target.sprue-and-risers-by-their-sizes') }}
+      {{ sized ? t('target.gating-by-share-button') : t('target.gating-by-size-button') }}
     </button>
     <div v-if="need.gating" class="mt-2 grid grid-cols-3 gap-3">
       <QuantityField
@@ -193,7 +186,7 @@ const setGating = (sizes: Partial<Gating>) =>
       ({{ grams(need.castingsG) }} + {{ grams(gatingMass(need)) }}) ×
       {{ fixed(1 + need.allowancePct / 100, 2) }} + {{ grams(need.heelG) }} = <b>{{ grams(neededG) }}</b>
       <span v-if="density && !density.published" class="text-soft">
-        {{ ' ' + t('target.by-an-estimated-density') }}</span
+        {{ ' ' + t('target.estimated-density') }}</span
       >
     </p>
     <PartEditor

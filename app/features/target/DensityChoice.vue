@@ -13,13 +13,13 @@ const own = defineModel<number | null>('own', { required: true })
     ><span class="label">{{ label }}</span>
     <select v-model="chosen" class="field">
       <option v-for="{ id, name } in choices" :key="id" :value="id">{{ name }}</option>
-      <option value="own">{{ t('target.something-else') }}</option>
+      <option value="own">{{ t('target.other-density') }}</option>
     </select></label
   >
   <QuantityField
     v-if="chosen === 'own'"
     v-model="own"
-    :label="t('target.its-density-g-cm')"
+    :label="t('target.density-label')"
     kind="number"
     positive
   />

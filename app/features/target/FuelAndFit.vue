@@ -55,7 +55,7 @@ const fit = computed(() => {
     share: tap / holdsG,
     fits: tap <= holdsG,
     strange: family !== null && family !== base.value ? family : null,
-    by: crucible.brimCm3 ? t('target.its-brim-volume') : t('target.its-number'),
+    by: crucible.brimCm3 ? t('target.by-brim-volume') : t('target.by-number'),
   }
 })
 /** Crucibles that would take it, of the right family, the smallest first. */
@@ -77,13 +77,23 @@ const memory = computed(() => {
   const { washedOut, coated, last } = potStory(crucible, yard.heats)
   return [
     ...(washedOut && last
-      ? [t('target.washed-out-since-it-held', { alloy: last.alloy, number: heatStamp(last.number) })]
+      ? [t('target.washed-since', { alloy: last.alloy, number: heatStamp(last.number) })]
       : []),
-    ...(materialOf(crucible).firing === 'wash' && coated ? [t('target.its-wash-is-fresh-no-metal')] : []),
+    ...(materialOf(crucible).firing === 'wash' && coated ? [t('target.wash-fresh')] : []),
   ]
 })
 /** What the heat before left in the crucible chosen. */
 const left = computed(() => (heat.value ? residueFor(heat.value, yard.heats, yard.gear) : null))
+const leftWords = computed(() => {
+  const last = left.value
+  if (!last) return ''
+  const held = { alloyName: told(last.alloy), heatNumber: heatStamp(last.number) }
+  if (heat.value?.potClean) return t('target.last-held-scraped', held)
+  if (last.massG === null) return t('target.last-held-unknown', held)
+  return last.stayedG === null
+    ? t('target.last-held-skull', { ...held, mass: grams(last.massG) })
+    : t('target.last-held-mass', { ...held, mass: grams(last.stayedG) })
+})
 const stock = computed(() => {
   const one = heat.value
   if (!one?.alloy || !one.tapMassG || comesAsItIs(one)) return null
@@ -102,73 +112,69 @@ const slowed = computed(() => {
   return { rate: degreesApart(limit.cPerH), time: hoursWords(limit.minutes) }
 })
 const banded = ({ low, high }: Banded, show: (value: number) => string) =>
-  t('target.to-2', { low: show(low), high: show(high) })
+  t('target.span', { low: show(low), high: show(high) })
 const working = computed(() => {
   const burnt = fuel.value
   if (!burnt || !taken.value || !learned.value || !effort.value) return null
   return {
-    title: t('target.fuel-to-the-pour'),
+    title: t('target.fuel-working-title'),
     value: `${figure(burnt, effort.value.fuel.mid)} ${unitOf(burnt)}`,
-    formula: t('target.walls-share-heat-content-at-the'),
+    formula: t('target.fuel-formula'),
     rows: [
       {
         label: t('target.metal'),
-        sum: t('target.from-25-c-to', {
-          metalG: grams(taken.value.metalG),
-          pourC: degrees(taken.value.pourC),
+        sum: t('target.metal-heating', {
+          mass: grams(taken.value.metalG),
+          temperature: degrees(taken.value.pourC),
         }),
-        value: t('target.kj', { metalKJ: Math.round(taken.value.metalKJ) }),
+        value: t('target.metal-kj', { heatKJ: Math.round(taken.value.metalKJ) }),
       },
       {
         label: t('target.crucible'),
-        sum: t(taken.value.potWeighed ? 'target.as-last-weighed-kj-kg-k' : 'target.never-weighed-taken-as', {
-          potG: grams(taken.value.potG, 100),
-          CRUCIBLE_HEAT: CRUCIBLE_HEAT.value,
+        sum: t(taken.value.potWeighed ? 'target.crucible-weighed' : 'target.crucible-unweighed', {
+          mass: grams(taken.value.potG, 100),
+          specificHeat: CRUCIBLE_HEAT.value,
         }),
-        value: t('target.kj-2', { crucibleKJ: Math.round(taken.value.crucibleKJ) }),
+        value: t('target.crucible-kj', { heatKJ: Math.round(taken.value.crucibleKJ) }),
       },
       ...(learned.value.liningKJ > 0
         ? [
             {
               label: t('target.walls'),
-              sum: t('target.learned-from', { heats: counted(learned.value.heats, 'heat') }),
-              value: t('target.kj-3', { liningKJ: Math.round(learned.value.liningKJ) }),
+              sum: t('target.learned-walls', { heats: counted(learned.value.heats, 'heat') }),
+              value: t('target.walls-kj', { heatKJ: Math.round(learned.value.liningKJ) }),
             },
           ]
         : []),
       {
-        label: learned.value.liningKJ > 0 ? t('target.of-the-rest-into-the-metal') : t('target.efficiency'),
+        label: learned.value.liningKJ > 0 ? t('target.efficiency-label') : t('target.efficiency'),
         sum:
           learned.value.heats > 1
-            ? t('target.learned-from-heats', { heats: learned.value.heats })
-            : t('target.of-its-kind'),
-        value: t('target.to-3', {
-          toFixed: fixed(100 * learned.value.efficiency.low, 0),
-          toFixed2: fixed(100 * learned.value.efficiency.high, 0),
+            ? t('target.learned-efficiency', { heats: learned.value.heats })
+            : t('target.kind-efficiency'),
+        value: t('target.percent-span', {
+          low: fixed(100 * learned.value.efficiency.low, 0),
+          high: fixed(100 * learned.value.efficiency.high, 0),
         }),
       },
       {
         label: told(burnt.name),
         sum: t('target.lower-heating-value'),
-        value: t('target.mj', {
+        value: t('target.heating-value', {
           mjPerUnit: Number(perUnitOf(burnt, burnt.mjPerUnit).toPrecision(3)),
           unit: unitOf(burnt),
         }),
       },
     ],
-    notes: [
-      t('target.heat-content-nasa-tp-2002-211556'),
-      burnt.source,
-      t('target.until-two-heats-are-known-the'),
-    ],
+    notes: [t('target.heat-content-source'), burnt.source, t('target.walls-in-efficiency')],
   }
 })
 </script>
 
 <template>
-  <section :aria-label="t('target.crucible-stock-and-fuel')" class="grid gap-4">
+  <section :aria-label="t('target.fit-label')" class="grid gap-4">
     <div>
-      <h2 class="chalk mb-2">{{ t('target.does-it-fit') }}</h2>
+      <h2 class="chalk mb-2">{{ t('target.fit-heading') }}</h2>
       <GearPick
         v-if="usable.length"
         :label="t('target.crucible')"
@@ -177,9 +183,9 @@ const working = computed(() => {
         @choose="bench.chooseCrucible($event)"
       />
       <p v-else class="text-soft">
-        <I18nT keypath="target.write-your-crucibles-down-under-and" scope="global"
-          ><template #link
-            ><NuxtLink to="/gear" class="underline">{{ t('target.gear') }}</NuxtLink></template
+        <I18nT keypath="target.add-crucible-hint" scope="global"
+          ><template #gearLink
+            ><NuxtLink to="/gear" class="underline">{{ t('target.gear-link') }}</NuxtLink></template
           ></I18nT
         >
       </p>
@@ -194,15 +200,15 @@ const working = computed(() => {
             <div class="absolute inset-x-0 top-[20%] border-t border-dashed border-ink" />
           </div>
           <p>
-            <I18nT keypath="target.with-a-fifth-of-the-height" scope="global"
-              ><template #strong
+            <I18nT keypath="target.crucible-fit" scope="global"
+              ><template #verdict
                 ><b :class="fit.fits ? '' : 'text-oxide'">{{
                   fit.fits
-                    ? t('target.fits-of-what-it-takes', { round: Math.round(100 * fit.share) })
-                    : t('target.it-does-not-fit')
+                    ? t('target.crucible-share', { percent: Math.round(100 * fit.share) })
+                    : t('target.crucible-too-small')
                 }}</b></template
-              ><template #holdsG>{{ grams(fit.holdsG, 10) }}</template
-              ><template #by>{{ fit.by }}</template></I18nT
+              ><template #capacity>{{ grams(fit.holdsG, 10) }}</template
+              ><template #basis>{{ fit.by }}</template></I18nT
             >
           </p>
         </div>
@@ -214,19 +220,7 @@ const working = computed(() => {
       <p v-for="line in memory" :key="line" class="mt-1 text-sm" data-testid="pot-memory">{{ line }}</p>
       <div v-if="left" class="mt-2 flex flex-wrap items-center gap-x-3" data-testid="left-in-pot">
         <p class="min-w-0 flex-1 basis-60">
-          {{
-            t('target.it-last-held', {
-              alloy: told(left.alloy),
-              number: heatStamp(left.number),
-              part: heat?.potClean
-                ? t('target.and-was-scraped-clean-since')
-                : left.massG === null
-                  ? t('target.and-nothing-says-how-much-of')
-                  : left.stayedG !== null
-                    ? t('target.of-it-stayed-and-the-plan', { stayedG: grams(left.stayedG) })
-                    : t('target.froze-to-the-crucible-and-tools', { massG: grams(left.massG) }),
-            })
-          }}
+          {{ leftWords }}
         </p>
         <button
           v-if="!heat?.loggedAt"
@@ -235,11 +229,11 @@ const working = computed(() => {
           :aria-pressed="!!heat?.potClean"
           @click="bench.tellClean()"
         >
-          {{ heat?.potClean ? t('target.it-was-not') : t('target.it-was-scraped-clean') }}
+          {{ heat?.potClean ? t('target.not-scraped-button') : t('target.scraped-button') }}
         </button>
       </div>
       <p v-if="better.length" class="mt-1 text-sm">
-        {{ t('target.would-take-it') }}
+        {{ t('target.larger-crucibles') }}
         <button
           v-for="one in better"
           :key="one.id"
@@ -271,9 +265,9 @@ const working = computed(() => {
         @choose="bench.chooseFurnace($event)"
       />
       <p v-else class="text-soft">
-        <I18nT keypath="target.write-your-furnace-down-under-to" scope="global"
-          ><template #link
-            ><NuxtLink to="/gear" class="underline">{{ t('target.gear') }}</NuxtLink></template
+        <I18nT keypath="target.add-furnace-hint" scope="global"
+          ><template #gearLink
+            ><NuxtLink to="/gear" class="underline">{{ t('target.gear-link') }}</NuxtLink></template
           ></I18nT
         >
       </p>
@@ -282,31 +276,33 @@ const working = computed(() => {
       </p>
       <template v-if="effort && furnace && working">
         <p v-if="!slowed" class="mt-2 text-lg" data-testid="effort">
-          <I18nT keypath="target.to-the-pour" scope="global"
-            ><template #strong
+          <I18nT keypath="target.time-to-pour" scope="global"
+            ><template #minutes
               ><b>{{
-                t('target.minutes', { minutes: banded(effort.minutes, (value) => fixed(value, 0)) })
+                t('target.minutes-span', { minutes: banded(effort.minutes, (value) => fixed(value, 0)) })
               }}</b></template
             ></I18nT
           >
         </p>
         <p v-if="!slowed">
           <WorkingOpener :working="working">{{
-            t('target.of', {
-              fuel: banded(effort.fuel, (value) => figure(fuel!, value)),
+            t('target.fuel-amount', {
+              amount: banded(effort.fuel, (value) => figure(fuel!, value)),
               unit: unitOf(fuel!),
-              toLowerCase: inSentence(told(fuel!.name).split(',')[0]!),
+              fuelName: inSentence(told(fuel!.name).split(',')[0]!),
             })
           }}</WorkingOpener
           ><template v-if="furnace.pricePerUnit > 0">, {{ banded(effort.cost, money) }}</template>
         </p>
-        <p v-if="wallsFirst" class="font-bold" data-testid="walls-first">{{ t('target.walls-first') }}</p>
+        <p v-if="wallsFirst" class="font-bold" data-testid="walls-first">
+          {{ t('target.walls-first-note') }}
+        </p>
         <p v-if="slowed" class="text-sm text-soft">{{ t('target.fuel-unknown-when-slow') }}</p>
         <p v-else class="text-sm text-soft">
           {{
             learned && learned.heats > 1
-              ? t('target.learned-from-of-this-furnace', { heats: counted(learned.heats, 'heat') })
-              : t('target.by-the-kind-of-furnace-write')
+              ? t('target.learned-from-furnace', { heats: counted(learned.heats, 'heat') })
+              : t('target.furnace-kind-hint')
           }}
         </p>
       </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { counted, sentences } from '~/shared/units/figures'
 import { t } from '~/words'
 import { MESH_UNITS, MM_PER, type PartSource } from '#core/casting'
 import type { usePartDraft } from './usePartDraft'
@@ -31,17 +32,13 @@ function drop(event: DragEvent): void {
 const state = computed(() => {
   const mesh = source.value
   if (!mesh) return ''
-  if (mesh.holes > 0)
-    return t('target.open-closed-flat-for-the-volume', {
-      part: mesh.holes === 1 ? t('target.one-hole') : t('target.holes', { holes: mesh.holes }),
-    })
-  if (mesh.crowdedEdges > 0) return t('target.surfaces-meet-three-at-an-edge')
-  const bodies = mesh.shells > 1 ? t('target.bodies-or-hollows', { shells: mesh.shells }) : ''
-  const turned =
-    mesh.turnedTriangles > 0
-      ? ` ${t('target.triangles-turned-to-face-out', { turnedTriangles: mesh.turnedTriangles })}`
-      : ''
-  return t('target.closed', { bodies, turned }).trim()
+  if (mesh.holes > 0) return t('target.mesh-open', { holes: counted(mesh.holes, 'hole') })
+  if (mesh.crowdedEdges > 0) return t('target.mesh-overlap')
+  return sentences(
+    t('target.mesh-closed'),
+    mesh.shells > 1 && t('target.mesh-shells', { shells: mesh.shells }),
+    mesh.turnedTriangles > 0 && t('target.mesh-turned', { turnedTriangles: mesh.turnedTriangles }),
+  )
 })
 </script>
 
@@ -50,7 +47,7 @@ const state = computed(() => {
     <FilePicker ref="input" :label="t('target.mesh-file')" accept=".stl,.obj,.3mf" @change="pick" />
     <div class="flex flex-wrap items-center gap-3">
       <button type="button" class="btn" @click="input?.open()">
-        {{ source ? t('target.another-file') : t('target.open-stl-obj-or-3mf') }}
+        {{ source ? t('target.another-file-button') : t('target.open-mesh-button') }}
       </button>
       <template v-if="meshFile.progress.value !== null">
         <progress
@@ -60,18 +57,18 @@ const state = computed(() => {
           :aria-label="t('target.reading')"
         />
         <button type="button" class="btn btn-quiet" @click="meshFile.stop()">
-          {{ t('target.stop-reading') }}
+          {{ t('target.stop-button') }}
         </button>
       </template>
       <p v-else-if="source" class="text-sm text-soft">
         {{
-          t('target.triangles', {
+          t('target.mesh-triangles', {
             fileName: isolated(source.fileName),
-            toLocaleString: source.triangles.toLocaleString('en'),
+            count: source.triangles.toLocaleString('en'),
           })
         }}
       </p>
-      <p v-else class="text-sm text-soft">{{ t('target.or-drop-it-here') }}</p>
+      <p v-else class="text-sm text-soft">{{ t('target.drop-hint') }}</p>
     </div>
     <p v-if="meshFile.fault.value" role="alert" class="mt-2 font-semibold text-oxide">
       {{ meshFile.fault.value }}
@@ -83,18 +80,18 @@ const state = computed(() => {
         :label="name || t('target.the-part')"
       />
       <p v-else class="border border-line bg-well p-3 text-sm text-soft">
-        {{ t('target.the-figures-are-kept-with-the') }}
+        {{ t('target.mesh-not-stored') }}
       </p>
       <div>
         <p class="text-xl font-bold" data-testid="mesh-volume">{{ volume(figures.volumeCm3) }}</p>
         <p data-testid="mesh-size">{{ size }}</p>
         <p v-if="figures.thinMm !== null && figures.thickMm !== null" class="text-sm text-soft">
-          {{ t('target.walls-about-to', { thinMm: mm(figures.thinMm), thickMm: mm(figures.thickMm) }) }}
+          {{ t('target.mesh-walls', { thin: mm(figures.thinMm), thick: mm(figures.thickMm) }) }}
         </p>
         <p class="text-sm" :class="source.closed ? 'text-soft' : 'font-semibold text-amber'">{{ state }}</p>
         <div class="mt-2 grid grid-cols-2 gap-2">
           <label
-            ><span class="label">{{ t('target.the-file-is-in') }}</span>
+            ><span class="label">{{ t('target.mesh-unit-label') }}</span>
             <select v-model="unit" class="field">
               <option v-for="one in MESH_UNITS" :key="one" :value="one">{{ one }}</option>
             </select></label
@@ -108,7 +105,7 @@ const state = computed(() => {
           />
         </div>
         <p v-if="unclear" class="mt-2 border-l-8 border-amber bg-amber-wash px-2 py-1 text-sm" role="status">
-          {{ t('target.the-file-names-no-unit-would', { join: units.join(', '), size }) }}
+          {{ t('target.mesh-unit-question', { units: units.join(', '), size }) }}
         </p>
       </div>
     </div>

@@ -46,12 +46,12 @@ function turn(event: KeyboardEvent): void {
       class="block h-64 w-full touch-none border border-line bg-well"
       role="img"
       tabindex="0"
-      :aria-label="t('target.turn-it-with-the-arrow-keys', { label })"
+      :aria-label="t('target.mesh-preview-label', { label })"
       data-testid="mesh-preview"
       @keydown="turn"
     />
     <p v-if="failed" class="border border-line bg-well p-3 text-sm text-soft">
-      {{ t('target.this-browser-draws-no-solids-the') }}
+      {{ t('target.mesh-no-preview') }}
     </p>
   </div>
 </template>

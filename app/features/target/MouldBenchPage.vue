@@ -73,8 +73,8 @@ const set = (change: Partial<MouldTold>) => (kept.value = { ...kept.value, ...ch
 <template>
   <section>
     <HandbookTabs />
-    <h1 class="mb-1 text-2xl font-bold">{{ t('target.how-is-this-mould-made-and') }}</h1>
-    <p class="mb-4 text-soft">{{ t('target.for-any-metal-without-a-heat') }}</p>
+    <h1 class="mb-1 text-2xl font-bold">{{ t('target.mould-bench-title') }}</h1>
+    <p class="mb-4 text-soft">{{ t('target.mould-bench-hint') }}</p>
     <div class="grid grid-cols-1 items-start gap-5 lg:grid-cols-2">
       <div class="slab grid gap-4 p-4">
         <div class="grid grid-cols-1 gap-3 sm:grid-cols-2">
@@ -87,7 +87,7 @@ const set = (change: Partial<MouldTold>) => (kept.value = { ...kept.value, ...ch
             :label="t('target.sprue-runner-riser')"
             kind="percent"
             :max="400"
-            :hint="t('target.n-30-100-for-hobby-sand-moulds')"
+            :hint="t('target.gating-hint')"
             @update:model-value="kept = { ...kept, gatingPct: $event }"
           />
         </div>

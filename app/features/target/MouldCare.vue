@@ -33,39 +33,40 @@ const left = computed(() => {
   const blocky = coolDownMin(Infinity, props.mould)
   const own = props.modulusMm ? coolDownMin(props.modulusMm, props.mould) : null
   return own
-    ? t('target.to-minutes', { fromMin: own.fromMin, toMin: own.toMin })
-    : t('target.to-minutes-for-small-castings-for', {
-        fromMin: small.fromMin,
-        toMin: small.toMin,
-        fromMin2: blocky.fromMin,
+    ? t('target.minutes-range', { fromMinutes: own.fromMin, toMinutes: own.toMin })
+    : t('target.minutes-by-shape', {
+        fromMinutes: small.fromMin,
+        toMinutes: small.toMin,
+        blockyMinutes: blocky.fromMin,
       })
 })
 const rules = computed(() => [
-  [t('target.ready'), told(facts.value.ready)],
+  [t('target.ready-term'), told(facts.value.ready)],
   [
-    t('target.heat-it'),
+    t('target.heat-term'),
     heat.value
-      ? t('target.to-to-right-through', { fromC: degrees(heat.value.fromC), toC: degrees(heat.value.toC) })
+      ? t('target.mould-temperature', {
+          fromTemperature: degrees(heat.value.fromC),
+          toTemperature: degrees(heat.value.toC),
+        })
       : sand.value
-        ? t('target.no-warm-sand-is-fine-hot')
-        : t('target.as-its-metal-wants-it-choose'),
+        ? t('target.mould-not-heated')
+        : t('target.mould-depends'),
   ],
   [
     t('target.pour'),
-    facts.value.pourAt === 'cool end'
-      ? t('target.at-the-cool-end-of-the')
-      : t('target.inside-the-window-thin-sections-at'),
+    facts.value.pourAt === 'cool end' ? t('target.pour-cool-end') : t('target.pour-in-window'),
   ],
-  [t('target.leave-it'), t('target.before-it-is-opened-longer-indoors', { left: left.value })],
-  [t('target.mind'), told(facts.value.mind)],
+  [t('target.leave-term'), t('target.leave-time', { time: left.value })],
+  [t('target.caution-term'), told(facts.value.mind)],
   ...(sand.value
     ? [
-        [t('target.draft'), t('target.n-1-to-3-degrees-on-every')],
-        [t('target.vents'), t('target.stop-about-short-of-the-pattern', { mm: mm(12) })],
-        [t('target.sections'), t('target.under-misruns-in-dry-sand-thicken', { mm: mm(6) })],
+        [t('target.draft'), t('target.draft-hint')],
+        [t('target.vents'), t('target.vents-hint', { distance: mm(12) })],
+        [t('target.sections'), t('target.sections-hint', { thickness: mm(6) })],
       ]
     : []),
-  [t('target.level'), t('target.it-stands-level-sprue-and-riser')],
+  [t('target.level'), t('target.level-hint')],
 ])
 </script>
 

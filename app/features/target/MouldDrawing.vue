@@ -51,7 +51,7 @@ const fallen = computed(() => props.plan.fallMm > props.plan.mostFallMm)
     viewBox="0 0 460 250"
     class="h-auto w-full"
     role="img"
-    :aria-label="t('target.the-mould-cut-through')"
+    :aria-label="t('target.drawing-label')"
     data-testid="mould-drawing"
   >
     <!-- sand -->
@@ -97,7 +97,7 @@ const fallen = computed(() => props.plan.fallMm > props.plan.mostFallMm)
     <!-- words -->
     <g class="words">
       <text :x="SPRUE" :y="TOP - 8" text-anchor="middle">
-        {{ t('target.across', { sprueTopMm: mm(plan.sprueTopMm) }) }}
+        {{ t('target.drawing-across', { diameter: mm(plan.sprueTopMm) }) }}
       </text>
       <text :x="SPRUE - 12" :y="gateY - 22" text-anchor="end">{{ t('target.choke') }}</text>
       <text :x="SPRUE - 12" :y="gateY - 9" text-anchor="end" class="strong">{{ mm(plan.chokeMm) }}</text>
@@ -105,25 +105,27 @@ const fallen = computed(() => props.plan.fallMm > props.plan.mostFallMm)
         {{ t('target.runner-gate') }}
       </text>
       <text :x="CAST.x + CAST.width / 2" :y="y(castingMm / 2) + 4" text-anchor="middle" class="on-metal">
-        {{ t('target.high', { castingMm: mm(castingMm) }) }}
+        {{ t('target.drawing-high', { height: mm(castingMm) }) }}
       </text>
       <text :x="CAST.x - 8" :y="(TOP + y(castingMm)) / 2 + 4" text-anchor="end">
-        {{ t('target.head-2', { headMm: mm(headMm) }) }}
+        {{ t('target.drawing-head', { height: mm(headMm) }) }}
       </text>
       <template v-if="riserBox && riser">
-        <text :x="riserBox.x + riserBox.width + 6" :y="riserBox.top + 14">{{ t('target.riser-2') }}</text>
+        <text :x="riserBox.x + riserBox.width + 6" :y="riserBox.top + 14">
+          {{ t('target.drawing-riser') }}
+        </text>
         <text :x="riserBox.x + riserBox.width + 6" :y="riserBox.top + 27" class="strong">
           {{ mm(riser.diameterMm) }}
         </text>
       </template>
       <text v-if="chillMm" :x="CAST.x + CAST.width + 8" :y="y(0) + 12">
-        {{ t('target.chill', { chillMm: mm(chillMm) }) }}
+        {{ t('target.drawing-chill', { thickness: mm(chillMm) }) }}
       </text>
       <text v-if="lineMm" :x="CAST.x - 10" :y="y(lineMm) + 4" text-anchor="end" class="warn">
-        {{ t('target.line-at', { lineMm: mm(lineMm) }) }}
+        {{ t('target.drawing-line', { height: mm(lineMm) }) }}
       </text>
       <text v-if="fallen" :x="CAST.x + CAST.width / 2" :y="y(0) - 8" text-anchor="middle" class="on-metal">
-        {{ t('target.falls', { fallMm: mm(plan.fallMm) }) }}
+        {{ t('target.drawing-fall', { height: mm(plan.fallMm) }) }}
       </text>
     </g>
   </svg>

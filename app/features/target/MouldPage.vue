@@ -36,11 +36,11 @@ const told = computed<MouldTold>(() => {
   }
 })
 const LABELS: Readonly<Record<string, string>> = {
-  wallMm: t('target.tell-the-wall'),
-  castingMm: t('target.tell-the-height-in-the-mould'),
-  headMm: t('target.set-the-head'),
-  gate: t('target.choose-where-it-is-let-in'),
-  castingG: t('target.add-up-the-metal-needed'),
+  wallMm: t('target.wall-edit'),
+  castingMm: t('target.height-edit'),
+  headMm: t('target.head-edit'),
+  gate: t('target.gate-edit'),
+  castingG: t('target.metal-need-edit'),
 }
 function set({ castingG, gate, wallMm, castingMm, headMm }: Partial<MouldTold>): void {
   const change = {
@@ -59,11 +59,9 @@ const lineMm = computed(() => stopLine(need.value, heat.value?.pour.stoppedAtG))
 
 <template>
   <section v-if="heat">
-    <HeatHeading :question="t('target.is-the-mould-ready')">
-      <NuxtLink :to="`/heat/${heat.number}/target`" class="btn">{{ t('target.target') }}</NuxtLink>
-      <NuxtLink :to="`/heat/${heat.number}/melt`" class="btn btn-next">{{
-        t('target.run-the-melt')
-      }}</NuxtLink>
+    <HeatHeading :question="t('target.mould-page-title')">
+      <NuxtLink :to="`/heat/${heat.number}/target`" class="btn">{{ t('target.target-link') }}</NuxtLink>
+      <NuxtLink :to="`/heat/${heat.number}/melt`" class="btn btn-next">{{ t('target.melt-link') }}</NuxtLink>
     </HeatHeading>
     <RemindersHere stage="mould" />
     <div class="grid grid-cols-1 items-start gap-5 lg:grid-cols-2">
@@ -87,7 +85,7 @@ const lineMm = computed(() => stopLine(need.value, heat.value?.pour.stoppedAtG))
             :metal="metal"
             :modulus-mm="ruling"
             :locked="locked"
-            @choose="bench.change({ mould: $event }, t('target.choose-the-mould'))"
+            @choose="bench.change({ mould: $event }, t('target.mould-edit'))"
           />
         </div>
         <div class="slab p-4"><SandMixer /></div>

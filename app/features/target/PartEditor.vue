@@ -43,10 +43,10 @@ const cast = computed(() => {
   const cm3 = draft.figures.value?.volumeCm3
   if (!cm3) return ''
   const each = props.gcm3
-    ? t('target.each', { cm3: grams(cm3 * props.gcm3) })
-    : t('target.each', { cm3: volume(cm3) })
+    ? t('target.volume-each', { volume: grams(cm3 * props.gcm3) })
+    : t('target.volume-each', { volume: volume(cm3) })
   return (count.value ?? 1) > 1 && props.gcm3
-    ? t('target.together', { each, cm3: grams(cm3 * props.gcm3 * count.value!) })
+    ? t('target.volume-total', { each, volume: grams(cm3 * props.gcm3 * count.value!) })
     : each
 })
 function save(): void {
@@ -58,10 +58,10 @@ function save(): void {
 </script>
 
 <template>
-  <SheetDialog :title="part ? part.name : t('target.something-to-cast')" wide @close="emit('close')">
+  <SheetDialog :title="part ? part.name : t('target.casting-editor-title')" wide @close="emit('close')">
     <form class="grid gap-4" @submit.prevent="save">
       <fieldset class="flex flex-wrap gap-2">
-        <legend class="label mb-1">{{ t('target.its-size-is-known-from') }}</legend>
+        <legend class="label mb-1">{{ t('target.size-from-label') }}</legend>
         <label
           v-for="one in KINDS"
           :key="one"
@@ -78,7 +78,7 @@ function save(): void {
         <QuantityField
           v-if="kind === 'volume'"
           v-model="volumeCm3"
-          :label="t('target.volume-of-one')"
+          :label="t('target.volume-label')"
           kind="volume"
           positive
           eager
@@ -100,42 +100,42 @@ function save(): void {
           />
         </template>
         <template v-if="kind === 'pattern'">
-          <QuantityField v-model="massG" :label="t('target.the-pattern-weighs')" kind="mass" positive eager />
+          <QuantityField v-model="massG" :label="t('target.pattern-mass-label')" kind="mass" positive eager />
           <DensityChoice
             v-model:chosen="material"
             v-model:own="ownDensity"
-            :label="t('target.it-is-made-of')"
+            :label="t('target.pattern-material-label')"
             :choices="patternChoices"
           />
         </template>
         <template v-if="kind === 'casting'">
-          <QuantityField
-            v-model="massG"
-            :label="t('target.the-casting-weighed')"
-            kind="mass"
-            positive
-            eager
-          />
+          <QuantityField v-model="massG" :label="t('target.earlier-mass-label')" kind="mass" positive eager />
           <DensityChoice
             v-model:chosen="earlierAlloy"
             v-model:own="ownDensity"
-            :label="t('target.it-was-cast-in')"
+            :label="t('target.earlier-alloy-label')"
             :choices="alloyChoices"
           />
         </template>
       </div>
       <p v-if="kind === 'pattern'" class="text-sm text-soft">
-        {{ t('target.a-solid-pattern-only-a-print') }}
+        {{ t('target.pattern-hint') }}
       </p>
       <div class="grid grid-cols-2 gap-3 sm:grid-cols-4">
         <label
-          ><span class="label">{{ t('target.called') }}</span
-          ><input v-model="name" class="field" maxlength="120" :placeholder="t('target.cleat')"
+          ><span class="label">{{ t('target.name-label') }}</span
+          ><input v-model="name" class="field" maxlength="120" :placeholder="t('target.name-placeholder')"
         /></label>
-        <QuantityField v-model="count" :label="t('target.how-many-2')" kind="number" positive :max="10000" />
+        <QuantityField
+          v-model="count"
+          :label="t('target.count-field-label')"
+          kind="number"
+          positive
+          :max="10000"
+        />
         <QuantityField
           v-model="thinMm"
-          :label="t('target.thinnest-section')"
+          :label="t('target.thinnest-label')"
           kind="length"
           nullable
           :placeholder="
@@ -144,7 +144,7 @@ function save(): void {
         />
         <QuantityField
           v-model="thickMm"
-          :label="t('target.thickest-section')"
+          :label="t('target.thickest-label')"
           kind="length"
           nullable
           :placeholder="
@@ -155,7 +155,7 @@ function save(): void {
       <p v-if="draft.fault.value" role="alert" class="font-semibold text-oxide">{{ draft.fault.value }}</p>
       <div class="flex flex-wrap items-center gap-4">
         <button class="btn btn-next" :disabled="draft.meshFile.progress.value !== null">
-          {{ part ? t('target.save') : t('target.add-it') }}
+          {{ part ? t('target.save') : t('target.add-button') }}
         </button>
         <p v-if="cast" class="text-lg font-bold" data-testid="part-mass">{{ cast }}</p>
       </div>

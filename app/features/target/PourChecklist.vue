@@ -12,20 +12,20 @@ const left = computed(() => POUR_CHECKLIST.filter(({ id }) => !seen.value[id]).l
 function tick(id: string, what: string): void {
   const rest = Object.fromEntries(Object.entries(seen.value).filter(([key]) => key !== id))
   const lookedAt = seen.value[id] ? rest : { ...seen.value, [id]: now() }
-  edit(`${seen.value[id] ? t('target.not-looked-at') : t('target.looked-at')}: ${what}`, { lookedAt })
+  edit(`${seen.value[id] ? t('target.uncheck-edit') : t('target.check-edit')}: ${what}`, { lookedAt })
 }
 </script>
 
 <template>
-  <section :aria-label="t('target.before-the-pour')">
-    <h2 class="chalk mb-1">{{ t('target.before-the-pour') }}</h2>
+  <section :aria-label="t('target.checklist-heading')">
+    <h2 class="chalk mb-1">{{ t('target.checklist-heading') }}</h2>
     <p class="mb-2" data-testid="checklist-answer" aria-live="polite">
       {{
         left === 0
-          ? t('target.all-looked-at')
+          ? t('target.checklist-done')
           : left === 1
-            ? t('target.one-thing-left-to-look-at')
-            : t('target.things-left-to-look-at', { left })
+            ? t('target.checklist-one-left')
+            : t('target.checklist-left', { count: left })
       }}
     </p>
     <ul>

@@ -6,7 +6,7 @@ import { freezingTime, POURING_SOURCES, sectionModulus, type GateAt } from '#cor
 import { computed, toRef } from 'vue'
 import { USUAL_HEAD_MM, usePouring, type MouldTold } from './usePouring'
 import { useUnits } from '~/shared/units/useUnits'
-import { listed } from '~/shared/units/figures'
+import { joinFacts, listed } from '~/shared/units/figures'
 import MouldDrawing from './MouldDrawing.vue'
 import QuantityField from '~/shared/fields/QuantityField.vue'
 
@@ -22,17 +22,17 @@ const emit = defineEmits<{ set: [change: Partial<MouldTold>]; sealed: [] }>()
 const { grams, mm } = useUnits()
 const { missing, plan, riser, chillMm, law } = usePouring(toRef(props, 'given'))
 const GATES: readonly { id: GateAt; words: string }[] = [
-  { id: 'bottom', words: t('target.from-below') },
-  { id: 'parting', words: t('target.half-way-up') },
-  { id: 'top', words: t('target.from-the-top') },
+  { id: 'bottom', words: t('target.gate-bottom') },
+  { id: 'parting', words: t('target.gate-middle') },
+  { id: 'top', words: t('target.gate-top') },
 ]
 const advised = computed(() => {
   const now = plan.value
   if (!now) return ''
   if (now.fallMm > now.mostFallMm)
-    return t('target.let-in-there-it-falls-inside', {
-      fallMm: mm(now.fallMm),
-      mostFallMm: mm(now.mostFallMm),
+    return t('target.gate-fall-warning', {
+      fall: mm(now.fallMm),
+      limit: mm(now.mostFallMm),
       why: told(now.system.why),
     })
   return told(now.system.why)
@@ -41,14 +41,14 @@ const advised = computed(() => {
 const WIDE = 1.25
 const bar = (areaMm2: number) => {
   const high = Math.sqrt(areaMm2 / WIDE)
-  return t('target.wide-high', { WIDE: mm(WIDE * high), high: mm(high) })
+  return t('target.runner-size', { width: mm(WIDE * high), height: mm(high) })
 }
 /** Gates are thin, so that they break off: half the wall they lead into. */
 const gates = computed(() => {
   const now = plan.value
   if (!now || !props.given.wallMm) return ''
   const thick = Math.max(2, props.given.wallMm / 2)
-  return t('target.wide-in-all-thick', { gateMm2: mm(now.gateMm2 / thick), thick: mm(thick) })
+  return t('target.gates-size', { width: mm(now.gateMm2 / thick), thickness: mm(thick) })
 })
 const seconds = (value: number) => (value < 10 ? fixed(value, 1) : fixed(value, 0))
 const thinLife = computed(() => {
@@ -58,24 +58,24 @@ const thinLife = computed(() => {
 </script>
 
 <template>
-  <section :aria-label="t('target.filling-the-mould')">
-    <h2 class="chalk mb-2">{{ t('target.filling-the-mould') }}</h2>
+  <section :aria-label="t('target.gating-heading')">
+    <h2 class="chalk mb-2">{{ t('target.gating-heading') }}</h2>
     <p v-if="plan" class="mb-2 text-xl leading-snug font-bold" data-testid="pour-plan">
       {{
-        t('target.in-one-go-within-seconds-a', {
+        t('target.fill-time', {
           seconds: seconds(plan.seconds),
-          leastGs: grams(plan.leastGs, 1),
+          flow: grams(plan.leastGs, 1),
         })
       }}
     </p>
     <p v-else class="mb-2 text-lg" data-testid="pour-plan">
-      {{ t('target.tell-and-this-draws-how-to', { missing: listed(missing) }) }}
+      {{ t('target.gating-needs', { missing: listed(missing) }) }}
     </p>
     <div class="grid grid-cols-2 gap-3 sm:grid-cols-4">
       <QuantityField
         v-if="!known.mass"
         :model-value="given.castingG"
-        :label="t('target.casting-weighs')"
+        :label="t('target.casting-mass-label')"
         kind="mass"
         nullable
         positive
@@ -85,7 +85,7 @@ const thinLife = computed(() => {
       />
       <QuantityField
         :model-value="given.wallMm"
-        :label="t('target.wall-most-of-it')"
+        :label="t('target.wall-label')"
         kind="length"
         nullable
         positive
@@ -95,7 +95,7 @@ const thinLife = computed(() => {
       />
       <QuantityField
         :model-value="given.castingMm"
-        :label="t('target.height-in-the-mould')"
+        :label="t('target.height-label')"
         kind="length"
         nullable
         positive
@@ -105,21 +105,17 @@ const thinLife = computed(() => {
       />
       <QuantityField
         :model-value="given.headMm"
-        :label="t('target.head-over-it')"
+        :label="t('target.head-over-label')"
         kind="length"
         nullable
         positive
         :disabled="locked"
-        :hint="
-          given.headMm
-            ? ''
-            : t('target.else-sprue-top-over-casting-top', { USUAL_HEAD_MM: mm(USUAL_HEAD_MM) })
-        "
+        :hint="given.headMm ? '' : t('target.head-default-hint', { height: mm(USUAL_HEAD_MM) })"
         @update:model-value="emit('set', { headMm: $event })"
         @sealed="emit('sealed')"
       />
       <label class="col-span-2"
-        ><span class="label">{{ t('target.let-in') }}</span>
+        ><span class="label">{{ t('target.gate-label') }}</span>
         <select
           class="field"
           :value="given.gate ?? ''"
@@ -130,9 +126,11 @@ const thinLife = computed(() => {
         >
           <option value="">
             {{
-              t('target.as-it-should-be', {
-                part: plan && !given.gate ? `: ${GATES.find(({ id }) => id === plan!.gate)?.words}` : '',
-              })
+              plan && !given.gate
+                ? t('target.gate-recommended-at', {
+                    position: GATES.find(({ id }) => id === plan!.gate)?.words,
+                  })
+                : t('target.gate-recommended')
             }}
           </option>
           <option v-for="one in GATES" :key="one.id" :value="one.id">{{ one.words }}</option>
@@ -151,7 +149,7 @@ const thinLife = computed(() => {
         :sand="given.mould === 'sand' || given.mould === 'dry-sand'"
       />
       <dl class="facts mt-2">
-        <dt>{{ t('target.let-in') }}</dt>
+        <dt>{{ t('target.gate-label') }}</dt>
         <dd>
           <b>{{ GATES.find(({ id }) => id === plan!.gate)?.words }}</b
           ><span :class="plan.fallMm > plan.mostFallMm ? 'font-semibold text-oxide' : 'text-soft'"
@@ -160,52 +158,49 @@ const thinLife = computed(() => {
         </dd>
         <dt>{{ t('target.sprue') }}</dt>
         <dd>
-          <I18nT keypath="target.across-at-its-foot-the-choke" scope="global"
-            ><template #strong><b>{{ mm(plan.chokeMm) }}</b></template
-            ><template #sprueTopMm>{{ mm(plan.sprueTopMm) }}</template
-            ><template #sprueMm>{{ mm(plan.sprueMm) }}</template></I18nT
+          <I18nT keypath="target.sprue-size" scope="global"
+            ><template #chokeWidth><b>{{ mm(plan.chokeMm) }}</b></template
+            ><template #topWidth>{{ mm(plan.sprueTopMm) }}</template
+            ><template #height>{{ mm(plan.sprueMm) }}</template></I18nT
           >
         </dd>
         <dt>{{ t('target.runner') }}</dt>
         <dd>{{ bar(plan.runnerMm2) }}</dd>
         <dt>{{ t('target.gates') }}</dt>
         <dd>
-          {{ gates
-          }}<span class="text-soft">{{
-            t('target.m-s-through-them', { toFixed: fixed(plan.gateMs, 2) })
-          }}</span>
+          {{ joinFacts(gates, t('target.gate-speed', { speed: fixed(plan.gateMs, 2) })) }}
         </dd>
         <dt>{{ t('target.vents') }}</dt>
         <dd>
-          {{ t('target.of-at-the-highest-places-and', { vents: plan.vents, ventMm: mm(plan.ventMm) }) }}
+          {{ t('target.vents-size', { count: plan.vents, diameter: mm(plan.ventMm) }) }}
         </dd>
         <template v-if="riser">
           <dt>{{ t('target.riser') }}</dt>
           <dd>
             {{
-              t('target.across-high-its-neck-no-longer', {
-                diameterMm: mm(riser.diameterMm),
-                heightMm: mm(riser.heightMm),
-                longestMm: mm(riser.neck.longestMm),
-                acrossMm: mm(riser.neck.acrossMm),
+              t('target.riser-size', {
+                diameter: mm(riser.diameterMm),
+                height: mm(riser.heightMm),
+                neckLength: mm(riser.neck.longestMm),
+                neckWidth: mm(riser.neck.acrossMm),
               })
             }}
           </dd>
         </template>
         <template v-if="chillMm">
-          <dt>{{ t('target.chill-2') }}</dt>
+          <dt>{{ t('target.chill-term') }}</dt>
           <dd>
-            {{ t('target.of-iron-or-copper-against-the', { chillMm: mm(chillMm) }) }}
+            {{ t('target.chill-size', { thickness: mm(chillMm) }) }}
           </dd>
         </template>
       </dl>
       <p class="mt-2 text-sm">
         {{
-          t('target.keep-the-basin-full-from-the', {
-            part:
+          t('target.fill-time-basis', {
+            basis:
               plan.ruledBy === 'thin wall'
-                ? t('target.the-thinnest-wall-is-half-frozen', { thinLife: seconds((thinLife ?? 0) / 2) })
-                : t('target.by-its-weight-and-wall'),
+                ? t('target.fill-time-by-wall', { thinLife: seconds((thinLife ?? 0) / 2) })
+                : t('target.fill-time-by-mass'),
           })
         }}
       </p>

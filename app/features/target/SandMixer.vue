@@ -26,13 +26,12 @@ const KNOWN = {
   <section :aria-label="t('target.sand')">
     <h2 class="chalk mb-2">{{ t('target.sand') }}</h2>
     <p class="text-lg" data-testid="sand-batch">
-      <I18nT keypath="target.sand-clay-water" scope="global"
-        ><template #strong><b>{{ grams(batch.sandG, 10) }}</b></template
-        ><template #strong2><b>{{ grams(batch.clayG, 10) }}</b></template
-        ><template #strong3><b>{{ grams(batch.waterG, 10) }}</b></template
-        ><template #part>{{
-          mix.waterIs === 'weighed' ? '' : ` ${t('target.to-begin-with')}`
-        }}</template></I18nT
+      <I18nT
+        :keypath="mix.waterIs === 'weighed' ? 'target.sand-batch' : 'target.sand-batch-start'"
+        scope="global"
+        ><template #sandMass><b>{{ grams(batch.sandG, 10) }}</b></template
+        ><template #clayMass><b>{{ grams(batch.clayG, 10) }}</b></template
+        ><template #waterMass><b>{{ grams(batch.waterG, 10) }}</b></template></I18nT
       >
     </p>
     <div class="mt-2 grid grid-cols-2 gap-3 sm:grid-cols-3">
@@ -45,16 +44,20 @@ const KNOWN = {
         </select></label
       >
       <label
-        ><span class="label">{{ t('target.what-i-have') }}</span>
+        ><span class="label">{{ t('target.known-label') }}</span>
         <select v-model="known" class="field">
           <option v-for="(words, id) in KNOWN" :key="id" :value="id">{{ words }}</option>
         </select></label
       >
-      <QuantityField v-model="massG" :label="t('target.how-much', { KNOWN: KNOWN[known] })" kind="mass" />
+      <QuantityField
+        v-model="massG"
+        :label="t('target.known-amount-label', { material: KNOWN[known] })"
+        kind="mass"
+      />
     </div>
     <p class="mt-2 text-sm">
       {{
-        t('target.sand-to-clay-to-water-by', {
+        t('target.sand-ratio', {
           sand: mix.sand,
           clay: mix.clay,
           water: mix.water,
@@ -63,7 +66,7 @@ const KNOWN = {
       }}
     </p>
     <p class="text-xs text-soft">
-      {{ t('target.squeeze-a-handful-it-keeps-the', { source: mix.source }) }}
+      {{ t('target.sand-test', { source: mix.source }) }}
     </p>
   </section>
 </template>

@@ -26,7 +26,7 @@ watch(
 )
 const wanted = ref<number | null>(100)
 const shrink = computed(() => present(shrinkageOf(metal.value), metal.value))
-const span = (low: string, high: string) => (low === high ? low : t('target.to-2', { low, high }))
+const span = (low: string, high: string) => (low === high ? low : t('target.span', { low, high }))
 const both = (of: (length: number, pct: number) => number) => {
   const { lowPct, highPct } = shrink.value
   const ends = [of(wanted.value ?? 0, lowPct), of(wanted.value ?? 0, highPct)].sort((a, b) => a - b)
@@ -37,20 +37,20 @@ const comes = computed(() => both(castingLength))
 </script>
 
 <template>
-  <section :aria-label="t('target.shrink-rule')">
-    <h2 class="chalk mb-2">{{ t('target.shrink-rule') }}</h2>
+  <section :aria-label="t('target.shrinkage-heading')">
+    <h2 class="chalk mb-2">{{ t('target.shrinkage-heading') }}</h2>
     <p class="text-lg" data-testid="shrink-rule">
-      <I18nT keypath="target.make-the-pattern" scope="global"
-        ><template #strong><b>{{ rule }}</b></template></I18nT
+      <I18nT keypath="target.pattern-for-length" scope="global"
+        ><template #patternLength><b>{{ rule }}</b></template></I18nT
       >
     </p>
     <p class="text-soft" data-testid="shrinks-to">
-      {{ t('target.a-pattern-of-this-length-gives', { wanted: patternMm(wanted ?? 0), comes }) }}
+      {{ t('target.casting-for-pattern', { patternLength: patternMm(wanted ?? 0), castingLength: comes }) }}
     </p>
     <div class="mt-2 grid grid-cols-2 gap-3">
-      <QuantityField v-model="wanted" :label="t('target.the-casting-is-to-be')" kind="length" />
+      <QuantityField v-model="wanted" :label="t('target.length-label')" kind="length" />
       <label
-        ><span class="label">{{ t('target.in-2') }}</span>
+        ><span class="label">{{ t('target.alloy-family-label') }}</span>
         <select v-model="metal" class="field">
           <option v-for="one in METALS" :key="one.id" :value="one.id">{{ one.name }}</option>
         </select></label
@@ -58,11 +58,11 @@ const comes = computed(() => both(castingLength))
     </div>
     <p class="mt-2 text-xs text-soft">
       {{
-        t('target.of-the-patterns-length-2', {
-          part:
+        t('target.shrinkage-with-source', {
+          percent:
             shrink.lowPct === shrink.highPct
               ? `${shrink.highPct} %`
-              : t('target.to-4', { lowPct: shrink.lowPct, highPct: shrink.highPct }),
+              : t('target.percent-range', { lowPct: shrink.lowPct, highPct: shrink.highPct }),
           source,
         })
       }}

@@ -41,7 +41,7 @@ export function useMeshFile() {
       else fault.value = meshFaultWords(answer.fault, file.name)
     } catch {
       if (worker !== mine) return
-      fault.value = t('target.could-not-be-read-it-may', { name: file.name })
+      fault.value = t('target.mesh-not-read', { fileName: file.name })
     }
     stop()
   }

@@ -30,11 +30,7 @@ export function useMetalNeed() {
     const tap = Math.round(metalNeeded(weighedNeed))
     return { need: weighedNeed, ...(weighedNeed.castingsG > 0 && tap > 0 ? { tapMassG: tap } : {}) }
   }
-  function change(
-    what: Partial<MetalNeed>,
-    label = t('target.add-up-the-metal-needed'),
-    mergeKey?: string,
-  ): void {
+  function change(what: Partial<MetalNeed>, label = t('target.metal-need-edit'), mergeKey?: string): void {
     edit(label, weighed({ ...need.value, ...what }, density.value?.gcm3), mergeKey)
   }
   const { planner } = useLearning()
@@ -46,33 +42,39 @@ export function useMetalNeed() {
     if (heat.value?.id !== of) return
     const again = heat.value?.need ? weighed(heat.value.need, solidDensity(alloy).gcm3) : {}
     const from = heat.value?.asItComes ? { asItComes: undefined, choices: unlocked(heat.value.choices) } : {}
-    edit(t('target.choose', { name: told(alloy.name) }), { alloy, ...from, ...planned(alloy), ...again })
+    edit(t('target.choose-alloy-edit', { alloyName: told(alloy.name) }), {
+      alloy,
+      ...from,
+      ...planned(alloy),
+      ...again,
+    })
   }
   /** No alloy, no weight: what the lots give. */
   function aimAtNone(): void {
-    edit(t('target.aim-at-no-alloy'), { asItComes: { practice: null, namedAt: null } })
+    edit(t('target.no-target-edit'), { asItComes: { practice: null, namedAt: null } })
   }
   function keepPart(part: Part): void {
     const known = parts.value.some(({ id }) => id === part.id)
     const next = known ? parts.value.map((one) => (one.id === part.id ? part : one)) : [...parts.value, part]
     change(
       { parts: next },
-      known ? t('target.change-2', { name: part.name }) : t('target.add', { name: part.name }),
+      known
+        ? t('target.change-casting-edit', { castingName: part.name })
+        : t('target.add-casting-edit', { castingName: part.name }),
     )
   }
   function dropPart(part: Part): void {
     const next = parts.value.filter(({ id }) => id !== part.id)
     change(
       { parts: next, ...(next.length === 0 ? { castingsG: 0 } : {}) },
-      t('target.take-out-2', { name: part.name }),
+      t('target.remove-casting-edit', { castingName: part.name }),
     )
   }
   function countPart(part: Part, count: number): void {
     const next = parts.value.map((one) => (one.id === part.id ? { ...one, count } : one))
-    change({ parts: next }, t('target.count', { name: part.name }), `count-${part.id}`)
+    change({ parts: next }, t('target.count-casting-edit', { castingName: part.name }), `count-${part.id}`)
   }
-  const useNeeded = () =>
-    edit(t('target.tap-what-the-castings-need'), { tapMassG: Math.round(neededG.value) })
+  const useNeeded = () => edit(t('target.tap-castings-edit'), { tapMassG: Math.round(neededG.value) })
 
   return {
     heat,

@@ -119,9 +119,9 @@ export function usePartDraft(part: Part | null, from: From) {
   function finish(): Part | null {
     fault.value = ''
     if (!source.value || !figures.value || !(figures.value.volumeCm3 > 0)) fault.value = missing(kind.value)
-    else if (!count.value || count.value < 1) fault.value = t('target.say-how-many-at-least-one')
+    else if (!count.value || count.value < 1) fault.value = t('target.needs-count')
     else if (thinMm.value !== null && thickMm.value !== null && thinMm.value > thickMm.value)
-      fault.value = t('target.the-thinnest-section-is-thicker-than')
+      fault.value = t('target.thin-over-thick')
     if (fault.value || !source.value) return null
     return {
       id: part?.id ?? crypto.randomUUID(),
@@ -170,14 +170,14 @@ function earlierOf(source: PartSource | undefined): string {
 function missing(kind: From): string {
   switch (kind) {
     case 'mesh':
-      return t('target.open-a-mesh-file-first')
+      return t('target.needs-mesh')
     case 'shape':
-      return t('target.these-sizes-make-no-body-every')
+      return t('target.needs-sizes')
     case 'pattern':
-      return t('target.say-what-the-pattern-weighs-and')
+      return t('target.needs-pattern')
     case 'casting':
-      return t('target.say-what-the-casting-weighed-and')
+      return t('target.needs-earlier')
     case 'volume':
-      return t('target.say-the-volume')
+      return t('target.needs-volume')
   }
 }

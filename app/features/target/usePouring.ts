@@ -46,10 +46,10 @@ export function usePouring(told: Ref<MouldTold>) {
   const missing = computed(() => {
     const { alloy, massG, wallMm, castingMm } = told.value
     return [
-      ...(alloy ? [] : [t('target.the-metal')]),
-      ...(massG ? [] : [t('target.what-it-weighs-with-its-gates')]),
-      ...(wallMm ? [] : [t('target.its-wall')]),
-      ...(castingMm ? [] : [t('target.its-height-in-the-mould')]),
+      ...(alloy ? [] : [t('target.missing-metal')]),
+      ...(massG ? [] : [t('target.missing-mass')]),
+      ...(wallMm ? [] : [t('target.missing-wall')]),
+      ...(castingMm ? [] : [t('target.missing-height')]),
     ]
   })
   const law = computed(() => (told.value.alloy ? lawIn(told.value.alloy, told.value.mould) : null))

@@ -61,7 +61,7 @@ export function useSplit() {
     const edits = heats.map((after): Edit => ({ collection: 'heats', id: after.id, after }))
     const numbers = heats.map(({ number }) => heatStamp(number)).join(', ')
     if (heats.length > 0 && yard.commit(label, edits))
-      announce(t('target.undo-makes-them-one-again', { numbers }))
+      announce(t('target.split-done', { heatNumbers: numbers }))
   }
   const bench = () => ({ lots: freeLots(yard.lots, yard.heats, heat.value!), heats: yard.heats })
   function split(): void {
@@ -69,7 +69,7 @@ export function useSplit() {
     if (!heat.value || !answer?.ok) return
     const { shares: parts } = answer
     keep(
-      t('target.divide-into-heats', { number: heatStamp(heat.value.number), parts: parts.length }),
+      t('target.split-edit', { heatNumber: heatStamp(heat.value.number), count: parts.length }),
       splitHeat({ heat: heat.value, shares: parts, stamps: stamps(parts.length - 1), ...bench() }),
     )
   }
@@ -78,7 +78,7 @@ export function useSplit() {
     if (!heat.value || !most) return
     const count = Math.ceil((heat.value.tapMassG ?? 0) / most.massG / keeps.value) + 1
     keep(
-      t('target.make-ingots-for-first', { number: heatStamp(heat.value.number) }),
+      t('target.ingots-first-edit', { heatNumber: heatStamp(heat.value.number) }),
       ingotsFirst({
         heat: heat.value,
         limitG: most.massG,

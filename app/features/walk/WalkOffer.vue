@@ -12,7 +12,7 @@ const offered = computed(() => yard.settings.yardName === 'Demo yard' && !!ready
 
 <template>
   <p v-if="offered" class="mt-3 flex flex-wrap items-center gap-x-3" data-testid="walk-offer">
-    {{ t('walk.new-here-five-steps-through-one') }}
-    <button class="btn" @click="begin">{{ t('walk.take-the-walk') }}</button>
+    {{ t('walk.offer') }}
+    <button class="btn" @click="begin">{{ t('walk.start-button') }}</button>
   </p>
 </template>

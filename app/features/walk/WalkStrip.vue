@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { t } from '~/words'
-import { I18nT } from 'vue-i18n'
 import { useWalk } from './useWalk'
 import { WALK } from './walk-words'
 
@@ -12,29 +11,25 @@ const { walking, heat, step, done, here, to, end } = useWalk()
   <aside
     v-if="walking && step && heat"
     class="no-print border-b-4 border-ember bg-amber-wash px-3 py-2 sm:px-5"
-    :aria-label="t('walk.the-walk')"
+    :aria-label="t('walk.strip-label')"
     data-testid="walk"
   >
     <div class="mx-auto flex max-w-[90rem] flex-wrap items-center gap-x-4 gap-y-2">
       <p class="min-w-0 flex-1 basis-72">
-        <b>{{ t('walk.of', { step: walking.step + 1, WALK: WALK.length, name: step.name }) }}</b>
+        <b>{{ t('walk.step-line', { step: walking.step + 1, count: WALK.length, name: step.name }) }}</b>
         {{ step.what }}
       </p>
-      <NuxtLink v-if="!here" :to="step.path(heat.number)" class="btn">{{
-        t('walk.back-to-this-step')
-      }}</NuxtLink>
+      <NuxtLink v-if="!here" :to="step.path(heat.number)" class="btn">{{ t('walk.back-button') }}</NuxtLink>
       <button
         v-if="walking.step < WALK.length - 1"
         class="btn"
         :class="{ 'btn-next': done }"
         @click="to(walking.step + 1)"
       >
-        {{ done ? t('walk.on') : t('walk.skip-on') }}: {{ WALK[walking.step + 1]!.name }}
+        {{ done ? t('walk.next-button') : t('walk.skip-button') }}: {{ WALK[walking.step + 1]!.name }}
       </button>
       <button class="btn" :class="{ 'btn-next': walking.step === WALK.length - 1 }" @click="end">
-        <I18nT keypath="walk.end-the-walk" scope="global"
-          ><template #part><span class="sr-only">{{ t('walk.all-of-it-is-undone') }}</span></template></I18nT
-        >
+        {{ t('walk.end-the-walk') }}<span class="sr-only">: {{ t('walk.end-hint') }}</span>
       </button>
     </div>
   </aside>

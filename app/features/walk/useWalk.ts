@@ -44,7 +44,7 @@ export function useWalk() {
     walking.value = null
     await navigateTo('/')
     while (yard.journal.cursor > cursor && yard.undo());
-    announce(t('walk.the-walk-is-over-lies-as', { stamp }))
+    announce(t('walk.ended', { heatNumber: stamp }))
   }
   return { walking, ready, heat, step, done, here, to, begin, end }
 }

@@ -12,32 +12,32 @@ export interface WalkStep {
 /** One heat from the scale to what it taught, on the real controls. */
 export const WALK: readonly WalkStep[] = [
   {
-    name: t('walk.weigh-out'),
-    what: t('walk.type-what-the-scale-says-and'),
+    name: t('walk.weigh-title'),
+    what: t('walk.weigh-hint'),
     path: (number) => `/heat/${number}/scale`,
     done: ({ weighed }) => weighed.length > 0,
   },
   {
-    name: t('walk.melt'),
-    what: t('walk.done-after-each-step-cautions-are'),
+    name: t('walk.melt-title'),
+    what: t('walk.melt-hint'),
     path: (number) => `/heat/${number}/melt`,
     done: ({ done }) => 'pour' in done,
   },
   {
-    name: t('walk.pour'),
-    what: t('walk.write-down-each-ingot-then-the'),
+    name: t('walk.pour-title'),
+    what: t('walk.pour-hint'),
     path: (number) => `/heat/${number}/pour`,
     done: ({ pour }) => pour.ingots.length > 0 || pour.castingsG !== null,
   },
   {
-    name: t('walk.assay'),
-    what: t('walk.type-a-reading-say-copper-87'),
+    name: t('walk.assay-title'),
+    what: t('walk.assay-hint'),
     path: (number) => `/heat/${number}/assay`,
     done: ({ assays, loggedAt }) => assays.length > 0 || loggedAt !== null,
   },
   {
-    name: t('walk.what-was-learned'),
-    what: t('walk.what-your-heats-taught-about-losses'),
+    name: t('walk.learned-title'),
+    what: t('walk.learned-hint'),
     path: () => '/learned',
     done: () => true,
   },

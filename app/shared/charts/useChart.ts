@@ -30,7 +30,7 @@ export function useChart(
       await plot(frame.value, data, layout)
       failed.value = ''
     } catch (error) {
-      failed.value = t('shared.the-chart-could-not-be-drawn', { error: why(error) })
+      failed.value = t('shared.chart-failed', { reason: why(error) })
     }
   }
   // The library is large: what stands beside the chart is drawn first.

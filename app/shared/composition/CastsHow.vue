@@ -32,7 +32,7 @@ const GRADES = 5
       </div>
     </dl>
     <p class="mt-1 text-xs text-soft">
-      {{ t('shared.five-marks-are-the-best', { CASTABILITY_SOURCES: CASTABILITY_SOURCES[0] }) }}
+      {{ t('shared.castability-note', { source: CASTABILITY_SOURCES[0] }) }}
     </p>
   </div>
 </template>

@@ -63,7 +63,7 @@ const spoken = computed(
         {{ percent(pct) }}
       </span>
       <span v-if="untold" class="hallmark">{{
-        t('shared.under', { untold, LEAST_SHORT: fixed(LEAST_SHORT, 1) })
+        t('shared.small-shares', { count: untold, limit: fixed(LEAST_SHORT, 1) })
       }}</span>
     </div>
   </div>

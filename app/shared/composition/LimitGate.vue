@@ -3,7 +3,7 @@ import { t } from '~/words'
 import type { Call } from '#core/assay'
 import { elementName } from '~/shared/units/elements'
 import { computed } from 'vue'
-import { limitWords, percent, trimmed } from '~/shared/units/figures'
+import { joinFacts, limitWords, percent, trimmed } from '~/shared/units/figures'
 
 /**
  * One limit as a gate in a runner: posts at the least and the most, each limit drawn equally wide so that
@@ -65,20 +65,27 @@ const CALL_WORDS: Readonly<Record<Call | 'taken-as-absent', string>> = {
   'not-measured': t('shared.call-not-measured'),
 }
 const spoken = computed(() => {
-  const parts = [t('shared.limit', { element: elementName(props.element), limitText: limitText.value })]
+  const parts = [t('shared.limit-label', { element: elementName(props.element), limitText: limitText.value })]
   if (props.predicted)
     parts.push(
-      t('shared.predicted', {
-        pct: percent(props.predicted.pct),
-        part: props.predicted.sd ? ` ${t('shared.plus-or-minus', { sd: percent(props.predicted.sd) })}` : '',
-        part2: within(props.predicted.pct) ? '' : t('shared.outside'),
-      }),
+      joinFacts(
+        props.predicted.sd
+          ? t('shared.predicted-plus-minus', {
+              pct: percent(props.predicted.pct),
+              uncertainty: percent(props.predicted.sd),
+            })
+          : t('shared.predicted-label', { value: percent(props.predicted.pct) }),
+        !within(props.predicted.pct) && t('shared.call-outside'),
+      ),
     )
   if (props.inferred)
     parts.push(
-      t('shared.inferred-plus-minus', { pct: percent(props.inferred.pct), sd: percent(props.inferred.sd) }),
+      t('shared.inferred-label', {
+        pct: percent(props.inferred.pct),
+        uncertainty: percent(props.inferred.sd),
+      }),
     )
-  if (props.measured) parts.push(t('shared.measured', { measured: figure(props.measured) }))
+  if (props.measured) parts.push(t('shared.measured-label', { reading: figure(props.measured) }))
   if (props.call) parts.push(CALL_WORDS[props.call])
   if (props.was) parts.push(props.was)
   if (props.source) parts.push(props.source)

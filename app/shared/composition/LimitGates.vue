@@ -27,8 +27,9 @@ const was = (element: string) =>
   (props.overruled ?? [])
     .filter((entry) => entry.element === element)
     .map((entry) =>
-      t('shared.moved-the-alloy-says', {
-        part: entry.was === null ? t('shared.no-limit') : `${entry.bound === 'max' ? '≤' : '≥'} ${entry.was}`,
+      t('shared.limit-moved', {
+        limit:
+          entry.was === null ? t('shared.no-limit') : `${entry.bound === 'max' ? '≤' : '≥'} ${entry.was}`,
       }),
     )
     .join(', ')
@@ -43,22 +44,22 @@ const call = (element: string) => props.verdicts?.find((entry) => entry.element 
       aria-hidden="true"
     >
       <span v-if="predicted"
-        ><I18nT keypath="shared.predicted-2" scope="global"
-          ><template #part><span class="text-ember">▼</span></template></I18nT
+        ><I18nT keypath="shared.predicted-mark" scope="global"
+          ><template #mark><span class="text-ember">▼</span></template></I18nT
         ></span
       >
       <span v-if="inferred"
-        ><I18nT keypath="shared.inferred-2" scope="global"
-          ><template #part><span class="text-patina">◆</span></template></I18nT
+        ><I18nT keypath="shared.inferred-mark" scope="global"
+          ><template #mark><span class="text-patina">◆</span></template></I18nT
         ></span
       >
       <span v-if="measured"
-        ><I18nT keypath="shared.measured-2" scope="global"
-          ><template #part><span class="text-ink">▲</span></template></I18nT
+        ><I18nT keypath="shared.measured-mark" scope="global"
+          ><template #mark><span class="text-ink">▲</span></template></I18nT
         ></span
       >
-      <span v-if="predicted || inferred || measured">{{ t('shared.line-2-sd') }}</span>
-      <span>{{ t('shared.limits-in') }}</span>
+      <span v-if="predicted || inferred || measured">{{ t('shared.legend-uncertainty') }}</span>
+      <span>{{ t('shared.legend-limits') }}</span>
     </div>
     <LimitGate
       v-for="[element, limit] in ordered"

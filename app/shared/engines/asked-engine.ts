@@ -46,13 +46,13 @@ export function askedEngine<E>(begin: () => Worker, patienceMs: number): AskedEn
         refuse(why)
       },
     }
-    worker.addEventListener('error', () => mine.lose(new Error(t('shared.it-did-not-start-or-broke'))))
+    worker.addEventListener('error', () => mine.lose(new Error(t('shared.engine-broken'))))
     return mine
   }
 
   async function once<T>(question: (engine: Remote<E>) => Promise<T>, withinMs: number): Promise<T> {
     const mine = (begun ??= start())
-    const timer = setTimeout(() => mine.lose(new Error(t('shared.no-answer-came'))), withinMs)
+    const timer = setTimeout(() => mine.lose(new Error(t('shared.engine-silent'))), withinMs)
     try {
       return await Promise.race([question(mine.engine), mine.lost])
     } catch (error) {
@@ -73,6 +73,6 @@ export function askedEngine<E>(begin: () => Worker, patienceMs: number): AskedEn
         return once(question, 2 * withinMs)
       }
     },
-    stop: () => begun?.lose(new Stopped(t('shared.it-was-stopped'))),
+    stop: () => begun?.lose(new Stopped(t('shared.engine-stopped'))),
   }
 }

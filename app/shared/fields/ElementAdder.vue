@@ -9,8 +9,8 @@ const symbol = ref('')
 const fault = ref('')
 function add(): void {
   const typed = symbol.value.trim()
-  if (!SYMBOLS.includes(typed)) fault.value = t('shared-fields.is-not-a-chemical-symbol', { typed })
-  else if (props.known.includes(typed)) fault.value = t('shared-fields.is-there-already', { typed })
+  if (!SYMBOLS.includes(typed)) fault.value = t('shared-fields.bad-symbol', { text: typed })
+  else if (props.known.includes(typed)) fault.value = t('shared-fields.symbol-listed', { symbol: typed })
   else {
     fault.value = ''
     symbol.value = ''
@@ -25,7 +25,7 @@ function add(): void {
       v-model="symbol"
       class="field w-28"
       maxlength="2"
-      :placeholder="t('shared-fields.e-g-bi')"
+      :placeholder="t('shared-fields.element-placeholder')"
       :aria-label="t('shared-fields.another-element')"
       @keydown.enter.prevent="add"
     />

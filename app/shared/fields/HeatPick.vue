@@ -37,9 +37,9 @@ function older(event: Event): void {
   const found = heats.find((heat) => heat.number === told)
   fault.value = found
     ? ''
-    : t('shared-fields.there-is-no-such-heat-here', {
-        number: heatStamp(nth(heats, heats.length - 1).number),
-        number2: heatStamp(nth(heats, 0).number),
+    : t('shared-fields.no-such-heat', {
+        first: heatStamp(nth(heats, heats.length - 1).number),
+        last: heatStamp(nth(heats, 0).number),
       })
   if (!found) return
   field.value = ''
@@ -57,7 +57,7 @@ function older(event: Event): void {
       <slot name="others" />
     </select>
     <label v-if="heats.length > MOST" class="mt-1 flex items-center gap-2 text-sm font-normal"
-      >{{ t('shared-fields.or-an-older-one-h')
+      >{{ t('shared-fields.older-heat-label')
       }}<input class="field max-w-24" inputmode="numeric" @change="older"
     /></label>
     <p v-if="fault" role="alert" class="text-sm text-oxide">{{ fault }}</p>

@@ -17,7 +17,7 @@ const { src, missing } = usePhoto(
 <template>
   <img v-if="src" :src="src" :alt="alt" class="object-cover" />
   <span v-else-if="missing" class="grid place-items-center bg-well text-xs text-soft">{{
-    missing === 'lost' ? t('shared-fields.picture-lost') : t('shared-fields.picture-elsewhere')
+    missing === 'lost' ? t('shared-fields.picture-missing') : t('shared-fields.picture-elsewhere')
   }}</span>
   <span v-else class="bg-well" />
 </template>

@@ -22,10 +22,10 @@ async function add(event: Event): Promise<void> {
     try {
       kept.push(await keepPhoto(file))
     } catch {
-      fault.value = t('shared-fields.is-no-picture-this-browser-can', { name: file.name })
+      fault.value = t('shared-fields.picture-unreadable', { fileName: file.name })
     }
   if (files.length > MOST - props.photos.length)
-    fault.value = t('shared-fields.at-most-pictures-the-rest-was', { MOST })
+    fault.value = t('shared-fields.too-many-pictures', { limit: MOST })
   busy.value = false
   if (kept.length > props.photos.length) emit('update:photos', kept)
 }
@@ -35,7 +35,7 @@ async function add(event: Event): Promise<void> {
   <div>
     <FilePicker
       ref="input"
-      :label="t('shared-fields.picture-files')"
+      :label="t('shared-fields.picture-input-label')"
       accept="image/*"
       multiple
       @change="add"
@@ -44,7 +44,12 @@ async function add(event: Event): Promise<void> {
       <figure v-for="(id, index) in photos" :key="id" class="relative">
         <KeptPhoto
           :id="id"
-          :alt="t('shared-fields.picture', { name: name || t('shared-fields.the-lot'), index: index + 1 })"
+          :alt="
+            t('shared-fields.picture-alt', {
+              name: name || t('shared-fields.picture-of-lot'),
+              number: index + 1,
+            })
+          "
           class="block size-20 border border-line"
         />
         <button
@@ -57,11 +62,11 @@ async function add(event: Event): Promise<void> {
             )
           "
         >
-          ✕<span class="sr-only">{{ t('shared-fields.take-picture-away', { index: index + 1 }) }}</span>
+          ✕<span class="sr-only">{{ t('shared-fields.remove-picture-button', { number: index + 1 }) }}</span>
         </button>
       </figure>
       <button v-if="photos.length < MOST" type="button" class="btn" :disabled="busy" @click="input?.open()">
-        {{ busy ? t('shared-fields.making-it-small') : t('shared-fields.add-a-picture') }}
+        {{ busy ? t('shared-fields.picture-shrinking') : t('shared-fields.add-a-picture') }}
       </button>
     </div>
     <p v-if="fault" role="alert" class="mt-1 font-semibold text-oxide">{{ fault }}</p>

@@ -221,10 +221,12 @@ const doubts = (value: number) => !inside(value) && value !== doubted && value !
 /** Whether that was meant, or the other scale of temperature. */
 function ask(value: number): void {
   const [little, much] =
-    props.kind === 'temperature' ? [t('small.cold'), t('small.hot')] : [t('small.little'), t('small.much-2')]
+    props.kind === 'temperature' ? [t('small.cold'), t('small.hot')] : [t('small.little'), t('small.large')]
   const size =
-    value < props.sensible!.from ? t('shared-fields.very', { little }) : t('shared-fields.very-2', { much })
-  error.value = t('shared-fields.is-here-type-it-anew-or', { value: inFull(value), size })
+    value < props.sensible!.from
+      ? t('shared-fields.very-small', { size: little })
+      : t('shared-fields.very-large', { size: much })
+  error.value = t('shared-fields.unlikely-value', { value: inFull(value), size: size })
   choices.value = [{ value, words: t('shared-fields.yes', { value: inFull(value) }) }]
   if (props.kind !== 'temperature') return
   const shown = fromCelsius(value, temperature.value)
@@ -233,16 +235,20 @@ function ask(value: number): void {
   if (inside(meant))
     choices.value.unshift({
       value: meant,
-      words: t('shared-fields.it-was', { otherScale, meant: formatTemperature(meant, temperature.value) }),
+      words: t('shared-fields.meant-other-scale', {
+        otherScale,
+        meant: formatTemperature(meant, temperature.value),
+      }),
     })
 }
 
 function accept(value: number): void {
   if (props.positive && value <= 0) error.value = quantityWords('zero', props.kind)
   else if (props.min !== undefined && value < props.min)
-    error.value = t('shared-fields.at-least', { min: show(props.min), suffix: suffix.value })
+    error.value = t('shared-fields.below-minimum', { limit: show(props.min), unit: suffix.value })
   else if (props.max !== undefined && value > props.max + 1e-9)
-    error.value = props.maxWords ?? t('shared-fields.at-most', { max: show(props.max), suffix: suffix.value })
+    error.value =
+      props.maxWords ?? t('shared-fields.above-maximum', { limit: show(props.max), unit: suffix.value })
   else if (value > (MOST[props.kind] ?? Infinity)) error.value = quantityWords('too-large', props.kind)
   else {
     error.value = ''
@@ -308,7 +314,7 @@ function leave(): void {
         class="absolute inset-y-0 right-0 min-w-9 px-2 text-soft underline decoration-dotted underline-offset-4"
         :class="size === 'huge' ? 'text-xl' : 'text-sm'"
         :aria-pressed="letters"
-        :aria-label="t('shared-fields.letters-for-units-and-sums', { suffix })"
+        :aria-label="t('shared-fields.units-button-label', { unit: suffix })"
         @click="changeKeys"
       >
         {{ suffix }}
@@ -323,7 +329,7 @@ function leave(): void {
     </div>
     <p v-if="error" :id="`${id}-error`" role="alert" class="mt-1 text-sm font-semibold text-oxide">
       {{ error }}
-      <span v-if="choices.length > 1 && error === t('shared-fields.that-can-be-read-in-two')"
+      <span v-if="choices.length > 1 && error === t('shared-fields.ambiguous-number')"
         >{{ t('shared-fields.did-you-mean') + ' ' }}
       </span>
       <template v-for="(choice, at) in choices" :key="choice.value">

@@ -13,13 +13,13 @@ export type QuantityKind =
   | 'volume'
 
 const EXAMPLES: Readonly<Record<QuantityKind, string>> = {
-  mass: t('shared-fields.n-250-2-kg-or-5-lb'),
-  temperature: t('shared-fields.n-1180-or-2150-f'),
-  percent: t('shared-fields.n-88-or-0-3'),
+  mass: t('shared-fields.mass-example'),
+  temperature: t('shared-fields.temperature-example'),
+  percent: t('shared-fields.percent-example'),
   price: '7.20',
   'metal-price': '7.20',
   number: '30',
-  length: t('shared-fields.n-12-or-1-2-in'),
+  length: t('shared-fields.length-example'),
   volume: '45.2',
 }
 
@@ -38,24 +38,18 @@ export function quantityWords(problem: QuantityProblem, kind: QuantityKind): str
   const example = EXAMPLES[kind]
   switch (problem) {
     case 'empty':
-      return t('shared-fields.type-a-figure-such-as', { example })
+      return t('shared-fields.needs-number', { example })
     case 'not-a-number':
-      return t('shared-fields.that-is-not-a-figure-type', { example })
+      return t('shared-fields.not-a-number', { example })
     case 'two-readings':
-      return t('shared-fields.that-can-be-read-in-two')
+      return t('shared-fields.ambiguous-number')
     case 'unknown-unit':
-      return kind === 'length'
-        ? t('shared-fields.unknown-unit-use-mm-cm-m')
-        : t('shared-fields.unknown-unit-use-g-kg-oz')
+      return kind === 'length' ? t('shared-fields.unknown-length-unit') : t('shared-fields.unknown-mass-unit')
     case 'negative':
-      return kind === 'temperature'
-        ? t('shared-fields.that-is-too-cold-to-be')
-        : t('shared-fields.it-cannot-be-below-zero')
+      return kind === 'temperature' ? t('shared-fields.too-cold') : t('shared-fields.below-zero')
     case 'zero':
-      return t('shared-fields.it-must-be-more-than-zero')
+      return t('shared-fields.not-above-zero')
     case 'too-large':
-      return kind === 'percent'
-        ? t('shared-fields.a-share-cannot-be-over-100')
-        : t('shared-fields.that-is-too-large-to-be')
+      return kind === 'percent' ? t('shared-fields.over-100') : t('shared-fields.too-large')
   }
 }

@@ -24,10 +24,10 @@ export function pickedFile(
   if (!file) return null
   if (file.size <= FILE_MOST[kind]) return { file, refused: '' }
   const size = Math.round(file.size / MB)
-  const refused = t('shared-fields.has-mb-no-more-than-mb', {
-    name: file.name,
+  const refused = t('shared-fields.file-too-large', {
+    fileName: file.name,
     size,
-    FILE_MOST: FILE_MOST[kind] / MB,
+    limit: FILE_MOST[kind] / MB,
   })
   return { file: null, refused }
 }

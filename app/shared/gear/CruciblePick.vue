@@ -24,12 +24,12 @@ const { crucibles, chooseCrucible } = useMeltEffort()
     <QuantityField
       v-if="!heat.crucibleId"
       :model-value="heat.crucibleNo ?? null"
-      :label="t('shared-gear.crucible-number-to-check-that-it')"
+      :label="t('shared-gear.crucible-number-label')"
       kind="number"
       nullable
       positive
-      :hint="t('shared-gear.pounds-of-aluminium-it-holds-brim')"
-      @update:model-value="edit(t('shared-gear.note-the-crucible'), { crucibleNo: $event }, 'crucible')"
+      :hint="t('shared-gear.crucible-number-hint')"
+      @update:model-value="edit(t('shared-gear.crucible-edit'), { crucibleNo: $event }, 'crucible')"
       @sealed="yard.seal()"
     />
   </div>

@@ -9,8 +9,8 @@ const { heat, crucible, refused, ofStuff, unfired } = useCrucibleStanding()
 const WORDS: Readonly<Record<string, string>> = WORN
 const why = computed(() =>
   refused.value === 'retired'
-    ? t('shared-gear.it-is-retired')
-    : (WORDS[refused.value ?? ''] ?? t('shared-gear.it-is', { refused: refused.value })),
+    ? t('shared-gear.retired-reason')
+    : (WORDS[refused.value ?? ''] ?? t('shared-gear.material-reason', { material: refused.value })),
 )
 </script>
 
@@ -24,22 +24,18 @@ const why = computed(() =>
     <p v-if="refused" class="font-bold">
       {{
         ofStuff
-          ? t('shared-gear.not-in-and-this-metal-goes', { name: crucible.name, why })
-          : t('shared-gear.do-not-use-again', { name: crucible.name, why })
+          ? t('shared-gear.crucible-attacked', { crucibleName: crucible.name, reason: why })
+          : t('shared-gear.crucible-worn', { crucibleName: crucible.name, reason: why })
       }}
     </p>
 
     <p v-else class="font-bold">
-      {{ t('shared-gear.was-never-fired-no-metal-goes', { name: crucible.name }) }}
+      {{ t('shared-gear.crucible-unfired', { crucibleName: crucible.name }) }}
     </p>
     <p>
-      {{
-        refused
-          ? t('shared-gear.it-fails-in-the-tongs-full')
-          : t('shared-gear.a-damp-new-crucible-splits-with')
-      }}
+      {{ refused ? t('shared-gear.crucible-worn-why') : t('shared-gear.crucible-unfired-why') }}
       <NuxtLink :to="refused ? `/heat/${heat.number}/target` : '/gear'" class="font-semibold underline">{{
-        refused ? t('shared-gear.choose-another') : t('shared-gear.to-its-first-firing')
+        refused ? t('shared-gear.choose-another') : t('shared-gear.first-firing-link')
       }}</NuxtLink>
     </p>
   </div>

@@ -1,32 +1,33 @@
+import { sentences } from '~/shared/units/figures'
 import { t } from '~/words'
 import type { FamilyMetal } from '#core/families'
 import type { GearType, Wear } from '#core/gear'
 
 export const GEAR_WORDS: Readonly<Record<GearType, { one: string; many: string; empty: string }>> = {
   crucible: {
-    one: t('shared-gear.crucible-2'),
+    one: t('shared-gear.gear-crucible'),
     many: t('shared-gear.crucibles'),
-    empty: t('shared-gear.write-each-crucible-down-its-number'),
+    empty: t('shared-gear.crucibles-hint'),
   },
   furnace: {
     one: t('shared-gear.furnace'),
     many: t('shared-gear.furnaces'),
-    empty: t('shared-gear.write-the-furnace-down-and-every'),
+    empty: t('shared-gear.furnaces-hint'),
   },
   thermocouple: {
     one: t('shared-gear.thermocouple'),
     many: t('shared-gear.thermocouples'),
-    empty: t('shared-gear.hold-it-in-a-clean-metal'),
+    empty: t('shared-gear.thermocouples-hint'),
   },
   scale: {
     one: t('shared-gear.scale'),
     many: t('shared-gear.scales'),
-    empty: t('shared-gear.write-down-the-step-and-the'),
+    empty: t('shared-gear.scales-hint'),
   },
   'ingot-mould': {
     one: t('shared-gear.ingot-mould'),
     many: t('shared-gear.ingot-moulds'),
-    empty: t('shared-gear.weigh-each-mould-empty-once-and'),
+    empty: t('shared-gear.moulds-hint'),
   },
 }
 
@@ -38,22 +39,22 @@ export const SOUND_WORDS = {
 
 /** Why a crucible is to be retired. */
 export const WORN: Readonly<Record<NonNullable<Wear['retire']>, string>> = {
-  cracked: t('shared-gear.it-is-cracked'),
-  dull: t('shared-gear.it-rings-dull'),
-  'thin wall': t('shared-gear.its-wall-has-gone-thin'),
-  light: t('shared-gear.it-has-lost-too-much-weight'),
+  cracked: t('shared-gear.worn-cracked'),
+  dull: t('shared-gear.worn-dull'),
+  'thin wall': t('shared-gear.worn-thin'),
+  light: t('shared-gear.worn-light'),
 }
 
 /** What wear says, in a line; empty where nothing was measured twice. */
 export function wearWords({ wallLost, massLost, retire }: Wear): string {
   const parts: string[] = []
   if (wallLost !== null)
-    parts.push(t('shared-gear.of-the-wall-gone', { round: Math.round(100 * Math.max(0, wallLost)) }))
+    parts.push(t('shared-gear.wall-lost', { percent: Math.round(100 * Math.max(0, wallLost)) }))
   if (massLost !== null)
-    parts.push(t('shared-gear.of-the-weight-gone', { round: Math.round(100 * Math.max(0, massLost)) }))
+    parts.push(t('shared-gear.mass-lost', { percent: Math.round(100 * Math.max(0, massLost)) }))
   const worn = parts.join(', ')
   if (!retire) return worn
-  return t('shared-gear.retire-it', { WORN: WORN[retire], part: worn ? ` ${worn}.` : '' })
+  return sentences(t('shared-gear.retire-because', { reason: WORN[retire] }), worn && `${worn}.`)
 }
 
 export const FAMILY_WORDS: Readonly<Record<string, string>> = {

@@ -13,7 +13,7 @@ export function useCrucibleStanding() {
   const refused = computed(() => (crucible.value && crucibleRefused(crucible.value)) ?? ofStuff.value)
   const ofStuff = computed(() => {
     const { material, bears } = (heat.value && chosenCrucible(heat.value).crucible) ?? {}
-    return bears === 'never' ? t('shared-gear.of', { material }) : null
+    return bears === 'never' ? t('shared-gear.of-material', { material }) : null
   })
   const unfired = computed(
     () => !refused.value && !!crucible.value && wantsFirstFire(crucible.value, heatsIn(crucible.value.id)),

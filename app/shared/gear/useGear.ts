@@ -76,7 +76,7 @@ export function useGear() {
     return yard.commit(label, [{ collection: 'gear', id: gear.id, after: gear }])
   }
   function drop(gear: Gear): void {
-    yard.commit(t('shared-gear.take-away', { name: gear.name }), [
+    yard.commit(t('shared-gear.delete-gear-edit', { gearName: gear.name }), [
       { collection: 'gear', id: gear.id, after: null },
     ])
   }

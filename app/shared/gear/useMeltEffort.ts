@@ -23,17 +23,17 @@ export function useMeltEffort() {
     const heatKJ = taken.value.metalKJ + taken.value.crucibleKJ
     return meltEffort(furnace.value, heatKJ, learned.value.forecast(heatKJ))
   })
-  const chooseFurnace = (id: string) => edit(t('shared-gear.choose-the-furnace'), { furnaceId: id || null })
+  const chooseFurnace = (id: string) => edit(t('shared-gear.furnace-edit'), { furnaceId: id || null })
   const chooseCrucible = (id: string) => {
     const crucible = crucibles.value.find((one) => one.id === id)
-    edit(t('shared-gear.choose-the-crucible'), {
+    edit(t('shared-gear.crucible-choice-edit'), {
       crucibleId: id || null,
       crucibleNo: crucible?.number ?? null,
       potClean: null,
     })
   }
   const tellClean = () =>
-    edit(t('shared-gear.whether-the-crucible-was-scraped-clean'), {
+    edit(t('shared-gear.scraped-edit'), {
       potClean: heat.value?.potClean ? null : now(),
     })
   return {

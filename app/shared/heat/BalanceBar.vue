@@ -17,7 +17,7 @@ const parts = computed(() => {
 })
 const spoken = computed(
   () =>
-    `${t('shared-heat.of-charged', { chargeG: grams(props.balance.chargeG) })} ` +
+    `${t('shared-heat.balance-label', { mass: grams(props.balance.chargeG) })} ` +
     parts.value.map(({ name, massG }) => `${name} ${grams(massG)}`).join(', '),
 )
 </script>

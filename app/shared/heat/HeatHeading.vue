@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { joinFacts } from '~/shared/units/figures'
 import { t, told } from '~/words'
 import { useHeat } from './useHeat'
 import { useUnits } from '~/shared/units/useUnits'
@@ -11,8 +12,7 @@ const { grams } = useUnits()
 
 /** A day that was emptied or half typed leaves the one that stands. */
 function dateTo(date: string): void {
-  if (/^\d{4}-\d\d-\d\d$/.test(date))
-    edit(t('shared-heat.change-the-day-of-the-heat'), { date, zone: zoneHere() })
+  if (/^\d{4}-\d\d-\d\d$/.test(date)) edit(t('shared-heat.date-edit'), { date, zone: zoneHere() })
 }
 </script>
 
@@ -24,29 +24,35 @@ function dateTo(date: string): void {
         :value="heat.title"
         class="w-full max-w-xl border-b border-transparent bg-transparent text-xl font-bold hover:border-line focus:border-line"
         maxlength="120"
-        :placeholder="t('shared-heat.name-this-heat')"
-        :aria-label="t('shared-heat.name-of-the-heat')"
+        :placeholder="t('shared-heat.name-placeholder')"
+        :aria-label="t('shared-heat.name-label')"
         @input="
-          edit(t('shared-heat.name-the-heat'), { title: ($event.target as HTMLInputElement).value }, 'title')
+          edit(t('shared-heat.name-edit'), { title: ($event.target as HTMLInputElement).value }, 'title')
         "
         @blur="yard.seal()"
       />
       <p class="text-sm text-soft">
-        <template v-if="heat.alloy">{{ told(heat.alloy.name) }}</template>
-        <template v-if="heat.alloy && heat.tapMassG !== null">{{
-          t('shared-heat.to-tap', { tapMassG: grams(heat.tapMassG) })
-        }}</template>
-        <template v-if="heat.alloy">, </template
-        ><label
+        <template v-if="heat.alloy">
+          {{
+            joinFacts(
+              told(heat.alloy.name),
+              heat.tapMassG !== null && t('shared-heat.heat-facts', { mass: grams(heat.tapMassG) }),
+            )
+          }}
+          ·
+        </template>
+        <label
           >{{ heat.loggedAt ? t('shared-heat.logged') : t('shared-heat.day') }}
           <input
             :value="heat.date"
             type="date"
             class="min-h-6 border-b border-transparent bg-transparent hover:border-line focus:border-line"
             :title="
-              heat.zone ? t('shared-heat.as-in', { replaceAll: heat.zone.replaceAll('_', ' ') }) : undefined
+              heat.zone
+                ? t('shared-heat.time-zone-note', { zone: heat.zone.replaceAll('_', ' ') })
+                : undefined
             "
-            :aria-label="t('shared-heat.day-of-the-heat')"
+            :aria-label="t('shared-heat.date-label')"
             @change="dateTo(($event.target as HTMLInputElement).value)"
         /></label>
       </p>

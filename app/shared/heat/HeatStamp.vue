@@ -19,7 +19,7 @@ const punches = computed(() =>
   <span
     class="stamp-plate"
     :class="size ?? 'small'"
-    :aria-label="t('shared-heat.heat', { number: heatStamp(number) })"
+    :aria-label="t('shared-heat.stamp-label', { heatNumber: heatStamp(number) })"
     role="img"
   >
     <span

@@ -19,10 +19,10 @@ const none = computed(() => !heat.value?.loggedAt && !yard.lots.some(({ massG })
     data-testid="no-metal-yet"
   >
     <p class="flex-1 basis-72">
-      <I18nT keypath="shared-heat.say-what-lies-in-your-pile" scope="global"
-        ><template #strong><b>{{ t('shared-heat.there-is-no-metal-in-the') }}</b></template></I18nT
+      <I18nT keypath="shared-heat.no-metal-hint" scope="global"
+        ><template #title><b>{{ t('shared-heat.no-metal-title') }}</b></template></I18nT
       >
     </p>
-    <NuxtLink to="/pile" class="btn btn-next">{{ t('shared-heat.say-what-there-is') }}</NuxtLink>
+    <NuxtLink to="/pile" class="btn btn-next">{{ t('shared-heat.list-metal-link') }}</NuxtLink>
   </div>
 </template>

@@ -25,7 +25,7 @@ const here = computed(() =>
     class="mb-4 max-w-4xl border-l-8 border-amber bg-amber-wash px-3 py-2"
     data-testid="reminders-here"
   >
-    <p class="font-bold">{{ t('shared-heat.learned-before') }}</p>
+    <p class="font-bold">{{ t('shared-heat.reminders-heading') }}</p>
     <ul class="list-disc pl-5">
       <li v-for="one in here" :key="one.causeId">{{ reminderWords(one) }}.</li>
     </ul>

@@ -28,6 +28,6 @@ const text = computed(() => {
 
 <template>
   <p v-if="text" class="mb-3 border-l-8 border-amber bg-amber-wash px-3 py-2" data-testid="weighed-remark">
-    <b>{{ t('shared-heat.charged-outside-its-target') }}</b> {{ text }}
+    <b>{{ t('shared-heat.out-of-spec-remark') }}</b> {{ text }}
   </p>
 </template>

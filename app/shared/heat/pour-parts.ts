@@ -31,8 +31,8 @@ export function pourParts(
   const ingotsG = totalG(pour.ingots)
   return [
     part('ingots', t('small.ingots'), ingotsG, '#cf7f4f', 'plain'),
-    part('moulds', t('shared-heat.in-moulds-at-least'), span?.fromG, '#cf7f4f', 'counter'),
-    part('maybe', t('shared-heat.in-moulds-perhaps'), maybeG, '#d8b9a6', 'dots'),
+    part('moulds', t('shared-heat.in-moulds-least'), span?.fromG, '#cf7f4f', 'counter'),
+    part('maybe', t('shared-heat.in-moulds-most'), maybeG, '#d8b9a6', 'dots'),
     part('castings', t('small.castings'), (pour.castingsG ?? 0) - groundG, '#e0a274', 'posts'),
     part('ground', t('shared-heat.ground-off'), groundG, '#e8c3a4', 'fine'),
     part('returns', t('shared-heat.sprues-and-risers'), pour.returnsG, '#dcc59c', 'slant'),
@@ -42,6 +42,6 @@ export function pourParts(
     part('spill', t('small.spill'), pour.spillG, '#a89e92', 'dots'),
     part('dross', t('small.dross'), pour.drossG, '#57504a', 'counter'),
     part('fume', t('shared-heat.fume-probably'), fumeG, '#9fb4bd', 'dots'),
-    part('missing', t('shared-heat.not-found'), Math.max(0, missingG - maybeG - fumeG), '#c9463a', 'slant'),
+    part('missing', t('shared-heat.unaccounted'), Math.max(0, missingG - maybeG - fumeG), '#c9463a', 'slant'),
   ].filter(({ massG }) => massG > 0)
 }

@@ -4,7 +4,7 @@ import type { AssayCsvFault } from '#formats/assay-csv'
 import type { Verdict } from '#core/assay'
 import type { MassBalance } from '#core/balance'
 import { elementName } from '~/shared/units/elements'
-import { listed } from '~/shared/units/figures'
+import { listed, sentences } from '~/shared/units/figures'
 
 const PART_NAMES: Readonly<Record<string, string>> = {
   ingotsG: t('shared-heat.ingots'),
@@ -14,15 +14,15 @@ const PART_NAMES: Readonly<Record<string, string>> = {
   skullG: t('shared-heat.skull'),
   spillG: t('shared-heat.spill'),
   heelG: t('shared-heat.heel'),
-  inMouldsG: t('shared-heat.the-moulds-empty'),
+  inMouldsG: t('shared-heat.empty-moulds'),
 }
 
 /** What is not found yet; a span where metal is in moulds of unknown weight. */
 function stillToFind({ missingG, maybeG }: MassBalance, grams: (value: number) => string): string {
   if (maybeG <= 0) return grams(missingG)
   return missingG - maybeG > 0
-    ? t('shared-heat.between-and', { missingG: grams(missingG - maybeG), missingG2: grams(missingG) })
-    : t('shared-heat.up-to', { missingG: grams(missingG) })
+    ? t('shared-heat.missing-span', { least: grams(missingG - maybeG), most: grams(missingG) })
+    : t('shared-heat.missing-up-to', { most: grams(missingG) })
 }
 
 /** What the mass balance says, as a sentence. */
@@ -33,64 +33,64 @@ export function balanceWords(
   const { state, missingG, fumeG, expectedG, chargeG, foundG } = balance
   const gone =
     expectedG - fumeG > 1
-      ? t('shared-heat.about-expected-paint-dirt-and-dross', {
-          expectedG: grams(expectedG),
-          part: fumeG > 1 ? t('shared-heat.and-of-it-as-fume', { fumeG: grams(fumeG) }) : '',
-        })
-      : t('shared-heat.about-expected-as-fume', { fumeG: grams(fumeG) })
+      ? fumeG > 1
+        ? t('shared-heat.expected-losses-fume', { mass: grams(expectedG), fumeMass: grams(fumeG) })
+        : t('shared-heat.expected-losses', { mass: grams(expectedG) })
+      : t('shared-heat.expected-fume', { fumeMass: grams(fumeG) })
   const share = fixed((100 * Math.abs(missingG)) / chargeG, 1)
   const waiting = listed(balance.unweighed.map((part) => PART_NAMES[part] ?? part))
   switch (state) {
     case 'nothing-weighed':
       return {
         tone: 'plain',
-        text: t('shared-heat.went-in-weigh-what-came-out', { chargeG: grams(chargeG) }),
+        text: t('shared-heat.balance-empty', { chargeMass: grams(chargeG) }),
       }
     case 'over':
       return {
         tone: 'warn',
-        text: t('shared-heat.more-came-out-than-went-in', { missingG: grams(-missingG), share }),
+        text: t('shared-heat.balance-surplus', { mass: grams(-missingG), percent: share }),
       }
     case 'closes':
       return {
         tone: 'good',
-        text: t('shared-heat.it-closes-of-found-again-the', {
-          foundG: grams(foundG),
-          chargeG: grams(chargeG),
-          max: grams(Math.max(0, missingG)),
-          gone,
+        text: t('shared-heat.balance-closes', {
+          foundMass: grams(foundG),
+          chargeMass: grams(chargeG),
+          restMass: grams(Math.max(0, missingG)),
+          losses: gone,
         }),
       }
     case 'open':
       return {
         tone: 'plain',
-        text: t('shared-heat.still-to-find-not-weighed-yet', {
-          balance: stillToFind(balance, grams),
-          share,
-          waiting,
-          part: balance.unweighed.some((part) => part !== 'inMouldsG' && part !== 'ingotsG')
-            ? ` ${t('shared-heat.put-0-where-there-was-none')}`
-            : '',
-        }),
+        text: sentences(
+          t('shared-heat.balance-open', {
+            mass: stillToFind(balance, grams),
+            percent: share,
+            parts: waiting,
+          }),
+          balance.unweighed.some((part) => part !== 'inMouldsG' && part !== 'ingotsG') &&
+            t('shared-heat.put-zero-hint'),
+        ),
       }
     case 'missing':
       return {
         tone: 'warn',
-        text: t('shared-heat.is-missing-with-look-for-spill', { missingG: grams(missingG), share, gone }),
+        text: t('shared-heat.balance-missing', { mass: grams(missingG), percent: share, losses: gone }),
       }
   }
 }
 
 const VERDICT_SHORT: Readonly<Record<Verdict['overall'], string>> = {
-  inside: t('shared-heat.inside'),
-  'inside-measured': t('shared-heat.inside-as-far-as-measured'),
-  outside: t('shared-heat.outside'),
-  unclear: t('shared-heat.cannot-tell'),
-  'nothing-measured': t('shared-heat.not-measured'),
+  inside: t('shared-heat.verdict-in-spec'),
+  'inside-measured': t('shared-heat.verdict-in-spec-so-far'),
+  outside: t('shared-heat.verdict-out-of-spec'),
+  unclear: t('shared-heat.verdict-undecided'),
+  'nothing-measured': t('shared-heat.verdict-not-measured'),
 }
 
 export function verdictShort(verdict: Verdict | null): string {
-  return verdict ? VERDICT_SHORT[verdict.overall] : t('shared-heat.no-target')
+  return verdict ? VERDICT_SHORT[verdict.overall] : t('shared-heat.verdict-no-target')
 }
 
 /** The verdict as a sentence with what to do next. */
@@ -104,30 +104,29 @@ export function verdictWords(
     case 'nothing-measured':
       return {
         tone: 'plain',
-        text: t('shared-heat.nothing-measured-yet-type-a-reading'),
+        text: t('shared-heat.verdict-empty'),
       }
     case 'inside':
-      return { tone: 'good', text: t('shared-heat.it-is-every-limit-holds', { alloyName }) }
+      return { tone: 'good', text: t('shared-heat.verdict-in-spec-for', { alloyName }) }
     case 'inside-measured':
       return {
         tone: 'good',
-        text: t('shared-heat.inside-every-limit-that-was-measured', { names: names('not-measured') }),
+        text: t('shared-heat.verdict-partly-measured', { elements: names('not-measured') }),
       }
     case 'outside': {
       const faults = verdict.limits
         .filter(({ call }) => call === 'outside')
         .map(({ element, side }) =>
-          t('shared-heat.is-too', {
+          t(side === 'below' ? 'shared-heat.element-low' : 'shared-heat.element-high', {
             element: elementName(element),
-            part: side === 'below' ? t('small.low') : t('small.high'),
           }),
         )
-      return { tone: 'warn', text: t('shared-heat.not', { alloyName, faults: listed(faults) }) }
+      return { tone: 'warn', text: t('shared-heat.verdict-not', { alloyName, faults: listed(faults) }) }
     }
     case 'unclear':
       return {
         tone: 'warn',
-        text: t('shared-heat.cannot-tell-yet-too-close-to', { names: names('unclear') }),
+        text: t('shared-heat.verdict-undecided-why', { elements: names('unclear') }),
       }
   }
 }
@@ -136,13 +135,13 @@ export function verdictWords(
 export function assayFaultWords(fault: AssayCsvFault): string {
   switch (fault.kind) {
     case 'empty':
-      return t('shared-heat.holds-no-readings-a-row-of')
+      return t('shared-heat.readings-empty')
     case 'too-long':
-      return t('shared-heat.is-too-long-at-most-5000')
+      return t('shared-heat.readings-too-long')
     case 'no-elements':
-      return t('shared-heat.has-no-column-named-for-an')
+      return t('shared-heat.readings-no-element')
     case 'cell':
-      return t('shared-heat.has-in-row-under-that-is', {
+      return t('shared-heat.readings-bad-value', {
         text: fault.text,
         row: fault.row,
         column: fault.column,

@@ -61,7 +61,8 @@ export async function startHeat(change: Partial<Heat> = {}, to?: 'target' | 'cha
   const aim = priced || !yard.lots.length ? {} : ({ objective: 'nominal' } as const)
   const heat = asItIs({ ...empty, ...(alloy ? planned(alloy) : {}), ...aim, ...change })
   // A yard that is only looked at takes none.
-  if (!yard.commit(t('shared-heat.start-a-heat'), [{ collection: 'heats', id: heat.id, after: heat }])) return
+  if (!yard.commit(t('shared-heat.start-heat-edit'), [{ collection: 'heats', id: heat.id, after: heat }]))
+    return
   await navigateTo(`/heat/${heat.number}/${to ?? (comesAsItIs(heat) ? 'charge' : 'target')}`)
 }
 

@@ -5,18 +5,18 @@ import type { ChartRule } from '#core/learn'
 /** Kinds of alloy that lose their elements alike. */
 export const FAMILY_NAMES: Readonly<Record<string, string>> = {
   Al: t('shared.aluminium-alloys'),
-  'Cu-low-zinc': t('shared.bronzes-zinc-to-5'),
-  'Cu-some-zinc': t('shared.red-brasses-zinc-to-15'),
+  'Cu-low-zinc': t('shared.family-bronzes'),
+  'Cu-some-zinc': t('shared.family-red-brasses'),
   'Cu-much-zinc': t('shared.brasses'),
   Zn: t('shared.zinc-alloys'),
   Sn: t('shared.tin-and-pewter'),
 }
 
 export const RULE_WORDS: Readonly<Record<ChartRule, string>> = {
-  'beyond-limits': t('shared.beyond-three-sigma'),
-  'run-one-side': t('shared.eight-in-a-row-on-one'),
-  trend: t('shared.six-in-a-row-rising-or'),
-  'two-of-three': t('shared.two-of-three-beyond-two-sigma'),
+  'beyond-limits': t('shared.rule-three-sigma'),
+  'run-one-side': t('shared.rule-eight-one-side'),
+  trend: t('shared.rule-six-trend'),
+  'two-of-three': t('shared.rule-two-of-three'),
 }
 
 /** "0.93 ± 0.01": as many places as the spread deserves. */

@@ -52,7 +52,7 @@ export function useLearning() {
     try {
       return await taught.learned()
     } catch (error) {
-      announce(t('shared.what-your-heats-taught-could-not', { error: why(error) }))
+      announce(t('shared.learning-failed', { reason: why(error) }))
       return null
     }
   }
@@ -83,7 +83,7 @@ export function useLearning() {
     yard.commit(label, edits)
   }
   const setUsing = (yes: boolean) =>
-    decide(yes ? t('shared.plan-with-what-was-learned') : t('shared.plan-with-the-starting-values'), {
+    decide(yes ? t('shared.use-learned-edit') : t('shared.use-usual-edit'), {
       useLearned: yes,
       losses: undefined,
     })
@@ -91,14 +91,14 @@ export function useLearning() {
     const key = recoveryKey(family, element)
     const rest = Object.entries(overruled.value).filter(([one]) => one !== key)
     const overruledRecovery = Object.fromEntries(value === null ? rest : [...rest, [key, value]])
-    decide(value === null ? t('shared.take-the-overruling-back') : t('shared.overrule-a-recovery'), {
+    decide(value === null ? t('shared.clear-override-edit') : t('shared.override-recovery-edit'), {
       overruledRecovery,
     })
   }
   function overruleYield(form: string, value: number | null): void {
     const rest = Object.entries(yard.settings.overruledYield ?? {}).filter(([one]) => one !== form)
     const overruledYield = Object.fromEntries(value === null ? rest : [...rest, [form, value]])
-    decide(value === null ? t('shared.take-the-overruling-back') : t('shared.overrule-a-metallic-yield'), {
+    decide(value === null ? t('shared.clear-override-edit') : t('shared.override-yield-edit'), {
       overruledYield,
     })
   }
@@ -106,7 +106,7 @@ export function useLearning() {
   function sharpen(share: SharperShare): void {
     const lot = yard.lots.find(({ id }) => id === share.lotId)
     if (!lot) return
-    yard.commit(t('shared.sharpen-of', { element: share.element, name: lot.name }), [
+    yard.commit(t('shared.refine-lot-edit', { element: share.element, lotName: lot.name }), [
       { collection: 'lots', id: lot.id, after: sharpenedLot(lot, share) },
     ])
   }

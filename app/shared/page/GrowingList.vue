@@ -28,7 +28,7 @@ useIntersectionObserver(
   <template v-for="item in drawn" :key="item.id"><slot :item="item" /></template>
   <li v-if="drawn.length < items.length" class="list-none">
     <button ref="button" type="button" class="btn my-2" @click="more">
-      {{ t('shared.of-show-more', { drawn: drawn.length, items: items.length }) }}
+      {{ t('shared.show-more', { shown: drawn.length, total: items.length }) }}
     </button>
   </li>
 </template>

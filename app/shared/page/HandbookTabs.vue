@@ -13,5 +13,5 @@ const PAGES = [
 </script>
 
 <template>
-  <PageTabs :label="t('shared.in-the-handbook')" :pages="PAGES" />
+  <PageTabs :label="t('shared.handbook-region')" :pages="PAGES" />
 </template>

@@ -9,7 +9,7 @@ defineProps<{ working: Working }>()
 
 <template>
   <Popover v-slot="{ open }" class="relative inline-block">
-    <PopoverButton class="figure" :aria-label="t('shared.show-the-working', { title: working.title })">
+    <PopoverButton class="figure" :aria-label="t('shared.show-working', { title: working.title })">
       <slot />
     </PopoverButton>
     <PopoverPanel v-if="open" static class="sheet">

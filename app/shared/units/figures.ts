@@ -1,6 +1,6 @@
 import { dayWords } from '~/shared/units/dates'
 import { fixed, localFigures } from '~/shared/units/decimal-mark'
-import { counting, t, type Words } from '~/words'
+import { counting, language, t, type Words } from '~/words'
 import { localDate } from '#core/records'
 import { zoneHere } from '~/storage/yard-store'
 
@@ -16,12 +16,22 @@ export function percent(value: number): string {
   return value < 0.00005 ? '<0.0001' : fixed(value, 4)
 }
 
-/** Several things in one breath: "a, b and c". */
-export function listed(parts: readonly string[]): string {
-  return parts.length > 1
-    ? t('shared.and', { join: parts.slice(0, -1).join(', '), at: parts.at(-1) })
-    : (parts[0] ?? '')
-}
+/** English has no comma before "and" in the app's own spelling. */
+const LIST_LOCALE = language === 'en' ? 'en-GB' : language
+const conjunction = new Intl.ListFormat(LIST_LOCALE, { type: 'conjunction' })
+const unit = new Intl.ListFormat(LIST_LOCALE, { type: 'unit' })
+const disjunction = new Intl.ListFormat(LIST_LOCALE, { type: 'disjunction' })
+
+/** Joins things by the language's own rules: "a, b and c". */
+export const listed = (parts: readonly string[]): string => conjunction.format(parts)
+/** Joins alternatives: "a, b or c". */
+export const alternatives = (parts: readonly string[]): string => disjunction.format(parts)
+/** Joins facts about one thing, leaving out empty ones: "850 g in stock, locked". */
+export const joinFacts = (...parts: readonly (string | 0 | false | null | undefined)[]): string =>
+  unit.format(parts.filter((part): part is string => !!part))
+/** Sentences one after another, leaving out empty ones. */
+export const sentences = (...parts: readonly (string | false | null | undefined)[]): string =>
+  parts.filter(Boolean).join(' ')
 
 /** A sentence's first letter made large. */
 export const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1)
@@ -47,8 +57,12 @@ export function hoursWords(minutes: number): string {
 
 /** How often in a hundred: never "100 times in 100", for nothing is that sure. */
 export function timesWords(probability: number): string {
-  if (probability >= 0.995) return t('shared.more-than-99-times-in-100')
+  if (probability >= 0.995) return t('shared.over-99-percent')
   return probability < 0.005
-    ? t('shared.less-than-once-in-100')
-    : t('shared.times-in-100', { round: Math.round(100 * probability) })
+    ? t('shared.under-1-percent')
+    : t('shared.percent', { percent: Math.round(100 * probability) })
 }
+
+/** The first few names, and how many more there are: "H-1, H-2 and 3 more". */
+export const firstFew = (names: readonly string[], most: number): string =>
+  listed(names.length > most ? [...names.slice(0, most), counted(names.length - most, 'more')] : names)

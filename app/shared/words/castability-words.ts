@@ -2,27 +2,27 @@ import { t, told } from '~/words'
 import type { Castability, CastTrait } from '#core/casting'
 
 export const TRAIT_WORDS: Readonly<Record<CastTrait, string>> = {
-  fluidity: t('parts.runs'),
-  range: t('parts.feeds'),
-  'hot-short': t('parts.tears-while-hot'),
-  gas: t('parts.takes-up-gas'),
-  dross: t('parts.skins-and-dross'),
+  fluidity: t('parts.trait-fluidity'),
+  range: t('parts.trait-feeding'),
+  'hot-short': t('parts.trait-hot-tearing'),
+  gas: t('parts.trait-gas'),
+  dross: t('parts.trait-dross'),
 }
 
 /** Grades as people say them: how well it runs and feeds, how much it tears, gasses and skins. */
 const WELL = [
-  t('parts.very-well'),
+  t('parts.grade-very-good'),
   t('small.well'),
   t('small.fairly'),
   t('small.badly'),
-  t('parts.very-badly'),
+  t('parts.grade-very-bad'),
 ] as const
 const MUCH = [
   t('small.hardly'),
-  t('parts.a-little'),
+  t('parts.grade-slight'),
   t('small.somewhat'),
   t('small.much'),
-  t('parts.very-much'),
+  t('parts.grade-severe'),
 ] as const
 
 /** "fairly", "very much": a grade of a trait in words. */
@@ -38,9 +38,8 @@ interface Degrees {
 
 /** "Freezes over 56 °C" */
 export function rangeWords({ rangeC, rangeKnown }: Castability, { degreesApart }: Degrees): string {
-  if (rangeC === null) return t('parts.how-far-its-freezing-is-drawn')
-  return t('parts.freezes-over', {
-    part: rangeKnown === 'estimate' ? `${t('small.about')} ` : '',
-    rangeC: degreesApart(rangeC),
+  if (rangeC === null) return t('parts.freezing-range-unknown')
+  return t(rangeKnown === 'estimate' ? 'parts.freezing-range-estimate' : 'parts.freezing-range', {
+    range: degreesApart(rangeC),
   })
 }

@@ -5,7 +5,7 @@ import {
   type ChargePlan,
   type Concession,
   type Conflict,
-  type LetIn,
+  type RelaxedLotChoice,
   type LimitChange,
   type Limiting,
   type Purchase,
@@ -15,7 +15,7 @@ import {
   type WeighingRule,
 } from '#core/charge'
 import { elementName } from '~/shared/units/elements'
-import { capital, counted, listed, percent, timesWords } from '~/shared/units/figures'
+import { capital, counted, listed, percent, sentences, timesWords } from '~/shared/units/figures'
 
 export interface ChargeTools {
   lotName: (id: string) => string
@@ -33,34 +33,34 @@ export function limitingWords(entry: Limiting, objective: string, tools: ChargeT
     objective === 'cost'
       ? tools.money(value)
       : objective === 'virgin'
-        ? t('parts.of-virgin-metal', { value: tools.grams(value) })
+        ? t('parts.price-of-virgin', { price: tools.grams(value) })
         : 'nominal'
   const worthSaying = (saving: number) => objective !== 'cost' || saving >= 0.005
   if (entry.kind === 'stock') {
-    const all = t('parts.all-of-goes-in', { lot: tools.lotName(entry.lot) })
+    const all = t('parts.lot-used-up', { lotName: tools.lotName(entry.lot) })
     const saving = entry.shadowPrice * 100
-    if (objective === 'nominal') return t('parts.with-more-of-it-the-melt', { all })
+    if (objective === 'nominal') return t('parts.more-of-lot-nominal', { usedUp: all })
     return worthSaying(saving)
-      ? t('parts.n-100-g-more-would-save', { all, saving: price(saving) })
+      ? t('parts.more-of-lot-saves', { usedUp: all, saving: price(saving) })
       : `${all}.`
   }
-  if (entry.kind === 'others') return t('parts.elements-without-a-limit-of-their')
+  if (entry.kind === 'others') return t('parts.others-at-limit')
   const source = tools.mainSource?.(entry.element)
   const step = shadowStep(tools.limitOf?.(entry.element, entry.bound) ?? 1)
   const name = elementName(entry.element)
-  const state = t('parts.is-at-its', {
-    name: capital(name),
-    part: source ? ` ${t('parts.from', { source })}` : '',
-    part2: entry.bound === 'max' ? t('small.maximum') : t('small.minimum'),
-  })
+  const state = source
+    ? t(entry.bound === 'max' ? 'parts.at-maximum-from' : 'parts.at-minimum-from', {
+        element: capital(name),
+        source,
+      })
+    : t(entry.bound === 'max' ? 'parts.at-maximum' : 'parts.at-minimum', { element: capital(name) })
   const saving = entry.shadowPrice * step
   if (!worthSaying(saving)) return `${state}.`
-  if (objective === 'nominal') return t('parts.a-wider-limit-would-let-it', { state })
-  return t('parts.allowed-would-save', {
-    state,
+  if (objective === 'nominal') return t('parts.wider-limit-nominal', { atLimit: state })
+  return t(entry.bound === 'max' ? 'parts.more-allowed-saves' : 'parts.less-allowed-saves', {
+    atLimit: state,
     step: percent(step),
-    part: entry.bound === 'max' ? t('small.more') : t('small.less'),
-    name,
+    element: name,
     saving: price(saving),
   })
 }
@@ -83,7 +83,7 @@ export function limitingSentences(
     .slice(0, MOST_TOLD)
     .map((entry) =>
       entry.kind === 'element' && sides(entry).length > 1
-        ? t('parts.has-no-room-either-way-how', { element: capital(elementName(entry.element)) })
+        ? t('parts.no-slack', { element: capital(elementName(entry.element)) })
         : limitingWords(entry, objective, tools),
     )
 }
@@ -94,52 +94,51 @@ function shadowStep(limit: number): number {
 }
 
 /** Time ran out before a plan was found, or shown not to exist. */
-export const OUT_OF_TIME = t('parts.no-blend-was-found-in-the')
+export const OUT_OF_TIME = t('parts.no-charge-in-time')
 
 /** Why nothing fits, as a sentence. */
 export function conflictWords(conflict: readonly Conflict[], tools: ChargeTools): string {
   const first = conflict[0]
-  if (!first) return t('parts.no-blend-of-these-lots-keeps')
+  if (!first) return t('parts.no-charge-in-spec')
   if (first.kind === 'metal')
-    return t('parts.there-is-not-enough-metal-wanted', {
-      wantedG: tools.grams(first.wantedG),
-      possibleG: tools.grams(first.possibleG),
+    return t('parts.not-enough-metal', {
+      wantedMass: tools.grams(first.wantedG),
+      possibleMass: tools.grams(first.possibleG),
     })
-  if (first.kind === 'fixed')
-    return t('parts.what-is-locked-or-already-weighed', { excessG: tools.grams(first.excessG) })
+  if (first.kind === 'fixed') return t('parts.locked-too-much', { excessMass: tools.grams(first.excessG) })
   const rules = conflict.flatMap((entry) => (entry.kind === 'rule' ? [RULE_WORDS[entry.rule].name] : []))
-  if (rules.length > 0) return t('parts.it-fails-only-on', { join: rules.join(` ${t('small.and')} `) })
+  if (rules.length > 0) return t('parts.fails-only-on', { rules: rules.join(` ${t('small.and')} `) })
   const limits = conflict.filter(({ kind }) => kind === 'element' || kind === 'others')
   const parts = limits.map((entry) => limitConflictWords(entry, limits.length > 1))
   const causes = conflict.flatMap((entry) => {
     if (entry.kind === 'stock')
       return [
         entry.neededG > entry.availableG * 1.0005
-          ? t('parts.there-is-of-where-would-do', {
-              availableG: tools.grams(entry.availableG),
-              lot: tools.lotName(entry.lot),
-              neededG: tools.grams(entry.neededG),
+          ? t('parts.lot-enough-with-more', {
+              availableMass: tools.grams(entry.availableG),
+              lotName: tools.lotName(entry.lot),
+              neededMass: tools.grams(entry.neededG),
             })
-          : t('parts.there-is-only-of', {
-              availableG: tools.grams(entry.availableG),
-              lot: tools.lotName(entry.lot),
+          : t('parts.lot-only', {
+              availableMass: tools.grams(entry.availableG),
+              lotName: tools.lotName(entry.lot),
             }),
       ]
     if (entry.kind === 'line')
       return [
-        t('parts.of-is-locked-or-weighed-already', {
-          fixedG: tools.grams(entry.fixedG),
-          lot: tools.lotName(entry.lot),
+        t('parts.lot-locked', {
+          mass: tools.grams(entry.fixedG),
+          lotName: tools.lotName(entry.lot),
         }),
       ]
     return []
   })
   const head =
     limits.length > 1
-      ? t('parts.these-cannot-hold-together', { join: parts.join(', ') })
+      ? t('parts.limits-conflict', { limits: parts.join(', ') })
       : parts.length > 0
         ? capital(nth(parts, 0))
-        : t('parts.no-blend-of-these-lots-keeps-2')
+        : t('parts.no-charge-in-spec-clause')
   return `${head}${causes.length > 0 ? `: ${listed(causes)}` : ''}.`
 }
 
@@ -147,34 +146,37 @@ export function conflictWords(conflict: readonly Conflict[], tools: ChargeTools)
 function limitConflictWords(entry: Conflict, among: boolean): string {
   if (entry.kind === 'others')
     return among
-      ? t('parts.other-elements-together', { limit: percent(entry.limit) })
-      : t('parts.other-elements-reach-together-limit', {
+      ? t('parts.others-limit', { limit: percent(entry.limit) })
+      : t('parts.others-reach', {
           reached: percent(entry.reached),
           limit: percent(entry.limit),
         })
   if (entry.kind !== 'element') return ''
   const name = elementName(entry.element)
   if (among)
-    return t('parts.by-itself-it-would-need-relaxing', {
-      name,
-      part: entry.bound === 'max' ? '≤' : '≥',
-      limit: percent(entry.limit),
+    return t('parts.conflicting-limit', {
+      element: name,
+      limit: `${entry.bound === 'max' ? '≤' : '≥'} ${percent(entry.limit)} %`,
       reached: percent(entry.reached),
     })
   return entry.bound === 'max'
-    ? t('parts.cannot-be-kept-under-best', {
-        name,
+    ? t('parts.element-stays-over', {
+        element: name,
         limit: percent(entry.limit),
         reached: percent(entry.reached),
       })
-    : t('parts.cannot-reach-best', { name, limit: percent(entry.limit), reached: percent(entry.reached) })
+    : t('parts.element-stays-under', {
+        element: name,
+        limit: percent(entry.limit),
+        reached: percent(entry.reached),
+      })
 }
 
 const RULE_WORDS: Readonly<Record<WeighingRule, { name: string; drop: string }>> = {
-  pieces: { name: t('parts.whole-pieces'), drop: t('parts.cut-the-pieces-instead-of-using') },
-  maxLots: { name: t('parts.the-number-of-lots'), drop: t('parts.use-as-many-lots-as-it') },
-  minLine: { name: t('parts.the-smallest-line-worth-weighing'), drop: t('parts.allow-lighter-lines') },
-  increment: { name: t('parts.the-step-of-the-scale'), drop: t('parts.weigh-in-finer-steps') },
+  pieces: { name: t('parts.rule-whole-pieces'), drop: t('parts.rule-whole-pieces-fix') },
+  maxLots: { name: t('parts.rule-lot-count'), drop: t('parts.rule-lot-count-fix') },
+  minLine: { name: t('parts.rule-smallest-line'), drop: t('parts.rule-smallest-line-fix') },
+  increment: { name: t('parts.rule-scale-step'), drop: t('parts.rule-scale-step-fix') },
 }
 
 /** What a virgin metal or master alloy is called. */
@@ -185,31 +187,31 @@ export function purchaseName(id: string): string {
 const accepted = ({ to, element, bound }: LimitChange) =>
   `${bound === 'min' ? `${t('parts.as-little-as')} ` : ''}${percent(to)} % ${elementName(element)}`
 const bought = (one: Purchase, { grams }: ChargeTools) =>
-  t('parts.of', { massG: grams(one.massG), metal: purchaseName(one.metal) })
+  t('parts.mass-of-metal', { mass: grams(one.massG), metal: purchaseName(one.metal) })
 
 /** A way out, as something to do. */
 export function remedyWords(remedy: Remedy, tools: ChargeTools): string {
   switch (remedy.kind) {
     case 'relax':
-      return t('parts.accept', { remedy: accepted(remedy) })
+      return t('parts.accept-limit', { remedy: accepted(remedy) })
     case 'relaxTogether':
-      return t('parts.accept-2', { accepted: listed(remedy.changes.map(accepted)) })
+      return t('parts.accept-limits', { accepted: listed(remedy.changes.map(accepted)) })
     case 'obtain':
-      return t('parts.get', { remedy: bought(remedy, tools) })
+      return t('parts.buy-remedy', { remedy: bought(remedy, tools) })
     case 'obtainTogether':
-      return t('parts.get-2', { map: listed(remedy.purchases.map((one) => bought(one, tools))) })
+      return t('parts.buy-several', { purchases: listed(remedy.purchases.map((one) => bought(one, tools))) })
     case 'lessTap':
-      return t('parts.tap-instead', { tapMassG: tools.grams(remedy.tapMassG) })
+      return t('parts.tap-less', { tapMass: tools.grams(remedy.tapMassG) })
     case 'moreTap':
-      return t('parts.tap-instead-more-metal-thins-what', { tapMassG: tools.grams(remedy.tapMassG) })
+      return t('parts.tap-more', { tapMass: tools.grams(remedy.tapMassG) })
     case 'relaxOthers':
-      return t('parts.accept-of-elements-without-a-limit', { to: percent(remedy.to) })
+      return t('parts.accept-others', { percent: percent(remedy.to) })
     case 'leaveOut':
-      return t('parts.leave-out', { lot: tools.lotName(remedy.lot) })
+      return t('parts.leave-out-lot', { lotName: tools.lotName(remedy.lot) })
     case 'takeOut':
-      return t('parts.take-back-down-to', { lot: tools.lotName(remedy.lot), toG: tools.grams(remedy.toG) })
+      return t('parts.reduce-lot', { lotName: tools.lotName(remedy.lot), mass: tools.grams(remedy.toG) })
     case 'moreLots':
-      return t('parts.use-up-to', { maxLots: counted(remedy.maxLots, 'lot') })
+      return t('parts.use-more-lots', { lots: counted(remedy.maxLots, 'lot') })
     case 'dropRule':
       return RULE_WORDS[remedy.rule].drop
   }
@@ -217,13 +219,13 @@ export function remedyWords(remedy: Remedy, tools: ChargeTools): string {
 
 /** A lot let in that was left out or held to so much, as something to do. */
 export function letInWords(
-  { lot, massG }: LetIn,
+  { lot, massG }: RelaxedLotChoice,
   capG: number | null,
   { lotName, grams }: ChargeTools,
 ): string {
   return capG === null
-    ? t('parts.let-in-which-you-left-out', { lot: lotName(lot), massG: grams(massG) })
-    : t('parts.allow-more-of-than-of-it', { lot: lotName(lot), capG: grams(capG), massG: grams(massG) })
+    ? t('parts.allow-excluded-lot', { lotName: lotName(lot), mass: grams(massG) })
+    : t('parts.raise-lot-limit', { lotName: lotName(lot), limitMass: grams(capG), mass: grams(massG) })
 }
 
 /** Less than this under what was asked is not worth a word, g. */
@@ -231,20 +233,18 @@ const HAIR_G = 0.05
 
 /** The sentence on top of the charge. */
 export function planHeadline(plan: ChargePlan, askedG: number, tools: ChargeTools): string {
-  const lots = plan.lines.length === 1 ? t('parts.one-lot') : t('parts.lots', { lines: plan.lines.length })
-  const cost = plan.cost > 0 ? ` ${t('parts.for', { cost: tools.money(plan.cost) })}` : ''
+  const figures = {
+    chargeMass: tools.grams(plan.chargeMassG),
+    lots: counted(plan.lines.length, 'lot'),
+    tapMass: tools.grams(plan.tapMassG),
+  }
   const under = askedG - plan.tapMassG
-  const short =
-    under > Math.max(HAIR_G, 5e-4 * askedG)
-      ? t('parts.under-what-you-asked', { under: tools.grams(under) })
-      : ''
-  return t('parts.charge-from-to-tap', {
-    chargeMassG: tools.grams(plan.chargeMassG),
-    lots,
-    tapMassG: tools.grams(plan.tapMassG),
-    cost,
-    short,
-  })
+  return sentences(
+    plan.cost > 0
+      ? t('parts.plan-headline-cost', { ...figures, cost: tools.money(plan.cost) })
+      : t('parts.plan-headline', figures),
+    under > Math.max(HAIR_G, 5e-4 * askedG) && t('parts.plan-shortfall', { mass: tools.grams(under) }),
+  )
 }
 
 /** What does not hold of a charge, and by how much. */
@@ -256,33 +256,30 @@ export function harmWords(shortfalls: readonly Shortfall[], tools: ChargeTools):
   const parts = worst
     .filter((entry, at) => at === 0 || share(entry) > 0.002)
     .map((entry) => {
-      if (entry.kind === 'tap') return t('parts.it-taps-less-than-you-can', { byG: tools.grams(entry.byG) })
-      if (entry.kind === 'others')
-        return t('parts.elements-without-a-limit-of-their-2', { by: percent(entry.by) })
+      if (entry.kind === 'tap') return t('parts.taps-too-little', { mass: tools.grams(entry.byG) })
+      if (entry.kind === 'others') return t('parts.others-over', { excess: percent(entry.by) })
       const limit = tools.limitOf?.(entry.element, entry.bound) ?? 0
       const at = entry.bound === 'max' ? limit + entry.by : limit - entry.by
-      return t('parts.comes-to-its-limit', {
+      return t(entry.bound === 'max' ? 'parts.comes-out-over' : 'parts.comes-out-under', {
         element: elementName(entry.element),
-        at: percent(at),
-        by: percent(entry.by),
-        part: entry.bound === 'max' ? t('small.over') : t('small.under'),
+        reached: percent(at),
+        excess: percent(entry.by),
       })
     })
-  return parts.length > 0 ? `${capital(listed(parts))}.` : t('parts.it-holds-with-no-safety-margin')
+  return parts.length > 0 ? `${capital(listed(parts))}.` : t('parts.no-margin')
 }
 
 /** What had to be given up for a plan to exist at all. */
 export function concessionWords(concessions: readonly Concession[], confidence: number | null): string {
   const parts: string[] = []
-  if (concessions.includes('other-lots')) parts.push(t('parts.after-what-was-weighed-the-lots'))
+  if (concessions.includes('other-lots')) parts.push(t('parts.other-lots-needed'))
   if (concessions.includes('no-margin'))
     parts.push(
-      t('parts.no-blend-is-inside-all-its', {
-        part: concessions.includes('no-room') ? '' : `${t('parts.with-room-for-an-error-of')} `,
-        confidence: Math.round((confidence ?? 0.9) * 100),
+      t(concessions.includes('no-room') ? 'parts.no-certain-charge' : 'parts.no-certain-charge-for-scale', {
+        certainty: Math.round((confidence ?? 0.9) * 100),
       }),
     )
-  if (concessions.includes('no-room')) parts.push(t('parts.there-is-no-room-for-an'))
+  if (concessions.includes('no-room')) parts.push(t('parts.no-scale-allowance'))
   return parts.join(' ')
 }
 
@@ -295,16 +292,16 @@ export function outcomeWords(
 ): { text: string; bad: boolean } {
   if (after.plan.status === 'least-harm')
     return {
-      text: t('parts.if-you-take-it', {
-        shortfalls: inSentence(harmWords(after.plan.shortfalls ?? [], tools)),
+      text: t('parts.weigh-short', {
+        problems: inSentence(harmWords(after.plan.shortfalls ?? [], tools)),
       }),
       bad: true,
     }
   const lost = after.concessions.filter((one) => !before.concessions.includes(one))
   if (lost.includes('no-margin') || lost.includes('no-room'))
     return {
-      text: t('parts.if-you-take-it-every-limit', {
-        probabilityInLimits: timesWords(after.plan.probabilityInLimits),
+      text: t('parts.weigh-short-uncertain', {
+        certainty: timesWords(after.plan.probabilityInLimits),
       }),
       bad: true,
     }
@@ -318,12 +315,12 @@ export function outcomeWords(
   const drawn = [...is.keys()].filter((lot) => !was.has(lot))
   if (drawn.length > 0)
     return {
-      text: t('parts.every-limit-holds-with-drawn-in', { lotName: listed(drawn.map(tools.lotName)) }),
+      text: t('parts.in-spec-with-lot', { lotName: listed(drawn.map(tools.lotName)) }),
       bad: false,
     }
-  if (changed.length > 0) return { text: t('parts.every-limit-holds-the-rest-is'), bad: false }
+  if (changed.length > 0) return { text: t('parts.in-spec-replanned'), bad: false }
   return {
-    text: is.size > 0 ? t('parts.every-limit-holds-the-rest-stays') : t('parts.every-limit-holds'),
+    text: is.size > 0 ? t('parts.in-spec-unchanged') : t('parts.in-spec'),
     bad: false,
   }
 }

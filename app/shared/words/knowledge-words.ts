@@ -8,5 +8,5 @@ export const KNOWLEDGE_WORDS: Readonly<Record<Knowledge, string>> = {
   grade: t('stock.known-grade'),
   density: t('stock.by-density'),
   inferred: t('stock.inferred'),
-  guess: t('stock.a-guess'),
+  guess: t('stock.knowledge-guess'),
 }

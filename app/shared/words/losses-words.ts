@@ -5,15 +5,15 @@ import type { LossWay } from '#core/losses'
 export const LOSS_WORDS: Readonly<Record<LossWay, { name: string; note: string }>> = {
   usual: {
     name: t('parts.usual-estimates'),
-    note: t('parts.engineering-estimates-for-a-normal-melt'),
+    note: t('parts.usual-estimates-note'),
   },
   learned: {
-    name: t('parts.what-my-heats-taught'),
-    note: t('parts.the-usual-estimates-pulled-to-what'),
+    name: t('parts.learned-losses'),
+    note: t('parts.learned-losses-note'),
   },
   none: {
     name: t('parts.no-losses'),
-    note: t('parts.as-if-everything-charged-were-in'),
+    note: t('parts.no-losses-note'),
   },
-  own: { name: t('parts.my-own-figures'), note: t('parts.figures-typed-for-this-heat-the') },
+  own: { name: t('parts.own-losses'), note: t('parts.own-losses-note') },
 }

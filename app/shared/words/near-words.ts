@@ -11,16 +11,16 @@ const EVEN = 0.5
 
 /** What a metal comes nearest to, as a sentence. */
 export function nearWords([nearest]: readonly NearAlloy[]): string {
-  if (!nearest) return t('parts.the-library-has-no-alloy-of')
+  if (!nearest) return t('parts.no-near-alloy')
   const name = isolated(told(nearest.alloy.name))
-  if (nearest.odds < HARDLY) return t('parts.it-is-no-alloy-of-the', { name })
+  if (nearest.odds < HARDLY) return t('parts.near-not-listed', { alloyName: name })
   return nearest.odds < EVEN
-    ? t('parts.comes-nearest-such-a-melt-is', { name, odds: timesWords(nearest.odds) })
-    : t('parts.it-is', { name, odds: timesWords(nearest.odds) })
+    ? t('parts.near-with-certainty', { alloyName: name, certainty: timesWords(nearest.odds) })
+    : t('parts.near-in-spec', { alloyName: name, certainty: timesWords(nearest.odds) })
 }
 
 /** How near it is to one alloy, in a word or two. */
 export function nearShort({ broken, odds }: NearAlloy): string {
   if (odds >= HARDLY) return timesWords(odds)
-  return broken > 0 ? t('parts.outside-in', { broken }) : t('small.hardly')
+  return broken > 0 ? t('parts.near-broken', { elements: broken }) : t('small.hardly')
 }

@@ -7,48 +7,48 @@ const NAMES: Record<string, string> = {
   massG: t('parts.weight'),
   pricePerKg: t('parts.price'),
   metallicYield: t('parts.metal-in-it'),
-  sd: t('parts.spread'),
-  gotOn: t('parts.date-it-was-got'),
-  whereFrom: t('parts.where-it-is-from'),
-  originHeatId: t('parts.heat-it-comes-from'),
-  tapMassG: t('parts.melt-wanted'),
+  sd: t('parts.uncertainty'),
+  gotOn: t('parts.date-acquired'),
+  whereFrom: t('parts.origin'),
+  originHeatId: t('parts.source-heat'),
+  tapMassG: t('parts.tap-mass-part'),
   loggedAt: t('parts.logging'),
   weighed: t('parts.weights'),
   done: t('parts.steps-done'),
   castingsG: t('parts.castings'),
   fettledG: t('parts.weight-without-gates'),
   finishedG: t('parts.weight-when-finished'),
-  workMin: t('parts.work-after-the-pour'),
+  workMin: t('parts.casting-work'),
   returnsG: t('parts.returns'),
   drossG: t('parts.dross'),
   skullG: t('parts.skull'),
   spillG: t('parts.spill'),
   heelG: t('parts.heel'),
-  stayedG: t('parts.what-stayed-in-the-crucible'),
+  stayedG: t('parts.skull-left'),
   samplesG: t('parts.samples'),
-  grossG: t('parts.weight-with-the-mould'),
-  liquidusC: t('parts.liquidus-2'),
+  grossG: t('parts.ingot-gross'),
+  liquidusC: t('parts.part-liquidus'),
   pourTemperatureC: t('parts.pouring-temperature'),
   crucibleId: t('parts.crucible'),
   furnaceId: t('parts.furnace'),
   thermocoupleId: t('parts.thermocouple'),
   mouldId: t('parts.mould'),
   crucibleNo: t('parts.crucibles-number'),
-  planLots: t('parts.lots-of-the-plan'),
+  planLots: t('parts.plan-lots'),
   need: t('parts.metal-needed'),
-  yardName: t('parts.name-of-the-yard'),
+  yardName: t('parts.yard-name'),
   coats: t('parts.wash-put-on'),
   washHeats: t('parts.wash-heats'),
-  material: t('parts.what-it-is-made-of'),
-  rampCPerH: t('parts.how-fast-it-may-be-heated'),
-  retiredAt: t('parts.retiring'),
-  retiredWhy: t('parts.why-it-was-retired'),
-  takesG: t('parts.the-most-it-takes'),
-  stoppedAtG: t('parts.metal-in-the-mould-when-the'),
-  headMm: t('parts.head-over-the-casting'),
-  castingMm: t('parts.height-in-the-mould'),
+  material: t('parts.composition'),
+  rampCPerH: t('parts.heating-rate'),
+  retiredAt: t('parts.retirement'),
+  retiredWhy: t('parts.retirement-reason'),
+  takesG: t('parts.capacity'),
+  stoppedAtG: t('parts.interrupted-mass'),
+  headMm: t('parts.head-part'),
+  castingMm: t('parts.casting-height'),
   wallMm: t('parts.wall'),
-  gateAt: t('parts.where-it-is-let-in'),
+  gateAt: t('parts.gate-position'),
   mass: t('parts.unit-of-weight'),
   at: t('parts.time'),
 }
@@ -65,12 +65,12 @@ const isId = (name: string) => /^[0-9a-f-]{36}$/.test(name)
 
 /** "the pour: dross", "the whole lot". */
 export function partName(collection: Collection, path: readonly string[]): string {
-  if (path.length === 0) return t('parts.the-whole', { KINDS: KINDS[collection] })
+  if (path.length === 0) return t('parts.whole-record', { kind: KINDS[collection] })
   const named = path
     .filter((name) => !isId(name) && !isMoment(name))
     .map((name) => NAMES[name] ?? name.replaceAll(/([A-Z])/g, ' $1').toLowerCase())
     .join(': ')
-  return t('parts.the', { named })
+  return t('parts.named-record', { name: named })
 }
 
 interface Tools {
@@ -95,7 +95,7 @@ export function partValue(path: readonly string[], value: unknown, tools: Tools)
     return `“${value}”`
   }
   if (Array.isArray(value))
-    return value.length === 0 ? t('small.nothing') : t('parts.of-them', { value: value.length })
+    return value.length === 0 ? t('small.nothing') : t('parts.several-of', { count: value.length })
   if (typeof value !== 'object') return ''
   const fields = Object.entries(value).filter(([, one]) => one !== undefined)
   if ('name' in value && typeof value.name === 'string' && value.name !== '') return `“${value.name}”`

@@ -16,7 +16,7 @@ export const TEST_WORDS: Readonly<Record<MetalTest['kind'], string>> = {
   eddy: t('parts.eddy'),
 }
 export const PLACE_WORDS: Readonly<Record<MetalTest['place'], string>> = {
-  'not-told': t('parts.not-told'),
+  'not-told': t('parts.place-not-given'),
   first: t('parts.first-poured'),
   last: t('parts.last-poured'),
   top: t('parts.top'),
@@ -25,10 +25,10 @@ export const PLACE_WORDS: Readonly<Record<MetalTest['place'], string>> = {
   sand: t('parts.cast-in-sand'),
 }
 export const BROKE_WORDS: Readonly<Record<MetalTest['brokeAt'], string>> = {
-  'not-told': t('parts.not-told'),
-  middle: t('parts.in-the-middle'),
-  fillet: t('parts.at-the-fillet'),
-  grip: t('parts.in-the-grip'),
+  'not-told': t('parts.place-not-given'),
+  middle: t('parts.broke-middle'),
+  fillet: t('parts.broke-fillet'),
+  grip: t('parts.broke-grip'),
 }
 
 /** What a metal was inferred from, as it stands in a sentence. */
@@ -43,8 +43,8 @@ export const EVIDENCE_WORDS: Readonly<Record<(typeof EVIDENCE)[number], string>>
 
 /** "43 500 psi": three figures, as such tests are good for. */
 export const psiWords = (mpa: number): string =>
-  t('parts.psi', {
-    replaceAll: Number(toPsi(mpa).toPrecision(3)).toLocaleString('en').replaceAll(',', '\u202f'),
+  t('parts.strength-psi', {
+    strength: Number(toPsi(mpa).toPrecision(3)).toLocaleString('en').replaceAll(',', '\u202f'),
   })
 
 /** A test of the metal, in a line. */
@@ -59,9 +59,9 @@ export function testWords(test: MetalTest, strengthMPa: number | null): string {
     test.wire ? `${test.wire.millivolts} mV, ${test.wire.amps} A` : '',
     strengthMPa === null ? '' : `${fixed(strengthMPa, 0)} N/mm² (${psiWords(strengthMPa)})`,
     test.kind === 'tensile' && test.brokeAt !== 'not-told'
-      ? t('parts.broke', { BROKE_WORDS: BROKE_WORDS[test.brokeAt] })
+      ? t('parts.broke-at', { place: BROKE_WORDS[test.brokeAt] })
       : '',
-    test.barFault ? t('parts.the-bar-itself-was-at-fault') : '',
+    test.barFault ? t('parts.bar-fault-note') : '',
     test.text,
     test.place === 'not-told' ? '' : PLACE_WORDS[test.place],
   ].filter(Boolean)

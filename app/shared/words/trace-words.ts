@@ -3,9 +3,9 @@ import { t } from '~/words'
 
 /** Why a table of temperatures was refused, and what it must look like. */
 export const TRACE_FAULTS: Readonly<Record<TemperatureLogFault, string>> = {
-  empty: t('melt.is-empty'),
-  'no-columns': t('melt.has-no-columns-named-time-and'),
-  'two-readings': t('melt.its-figures-can-be-read-in'),
-  'no-readings': t('melt.holds-no-readings-the-time-as'),
-  'too-long': t('melt.is-too-long-save-a-reading'),
+  empty: t('melt.trace-empty'),
+  'no-columns': t('melt.trace-no-columns'),
+  'two-readings': t('melt.trace-ambiguous'),
+  'no-readings': t('melt.trace-no-readings'),
+  'too-long': t('melt.trace-too-long'),
 }

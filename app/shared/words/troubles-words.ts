@@ -5,94 +5,89 @@ import { heatStamp, type Seen } from '#core/heat'
 import type { EvidenceId, HeatFacts, Reminder } from '#core/troubles'
 
 type Line = (facts: HeatFacts) => string
-const over = (celsius: number | null) => t('parts.c-over-the-liquidus', { celsius: Math.round(celsius ?? 0) })
+const over = (celsius: number | null) =>
+  t('parts.degrees-above-liquidus', { celsius: Math.round(celsius ?? 0) })
 
 /** What the log says for each cause, and against it; the log's own figures put in. */
 const LINES: Readonly<Record<EvidenceId, readonly [forIt: Line, against: Line]>> = {
   'superheat-low': [
     (f) =>
       f.skullG !== null && f.skullG > 0.1 * f.chargeG
-        ? t('parts.of-the-charge-froze-in-the', { round: Math.round((100 * f.skullG) / f.chargeG) })
-        : t('parts.poured-under-60-c', { superheatC: over(f.superheatC) }),
-    (f) => t('parts.poured', { superheatC: over(f.superheatC) }),
+        ? t('parts.evidence-skull', { percent: Math.round((100 * f.skullG) / f.chargeG) })
+        : t('parts.evidence-poured-cold', { superheat: over(f.superheatC) }),
+    (f) => t('parts.evidence-poured', { superheat: over(f.superheatC) }),
   ],
   'superheat-high': [
-    (f) => t('parts.it-stood', { hottestOverC: over(f.hottestOverC) }),
-    (f) => t('parts.never-hotter-than', { hottestOverC: over(f.hottestOverC) }),
+    (f) => t('parts.evidence-hottest', { superheat: over(f.hottestOverC) }),
+    (f) => t('parts.evidence-never-hotter', { superheat: over(f.hottestOverC) }),
   ],
-  'pour-split': [() => t('parts.it-was-seen'), () => ''],
+  'pour-split': [() => t('parts.evidence-seen'), () => ''],
   'oxide-folded': [
-    (f) => (f.skipped.has('skim') ? t('parts.it-was-not-skimmed') : t('parts.it-was-seen')),
+    (f) => (f.skipped.has('skim') ? t('parts.evidence-not-skimmed') : t('parts.evidence-seen')),
     () => '',
   ],
   'thin-section': [
-    (f) => t('parts.the-thinnest-section-is-mm', { thinMm: f.thinMm }),
-    (f) => t('parts.the-thinnest-section-is-mm', { thinMm: f.thinMm }),
+    (f) => t('parts.evidence-thin', { thickness: f.thinMm }),
+    (f) => t('parts.evidence-thin', { thickness: f.thinMm }),
   ],
   'tapped-short': [
     (f) =>
-      t('parts.g-came-out-g-were-wanted', {
-        tappedG: Math.round(f.tappedG ?? 0),
-        needG: Math.round(f.needG ?? 0),
+      t('parts.evidence-short', {
+        tappedMass: Math.round(f.tappedG ?? 0),
+        neededMass: Math.round(f.needG ?? 0),
       }),
     (f) =>
       f.seen.has('metal-at-vent')
-        ? t('parts.metal-was-seen-at-the-vent')
+        ? t('parts.evidence-vent')
         : (f.tappedG ?? 0) < (f.needG ?? 0)
-          ? t('parts.there-was-enough-some-of-it')
-          : t('parts.as-much-came-out-as-was'),
+          ? t('parts.evidence-froze-in-pot')
+          : t('parts.evidence-enough'),
   ],
-  'level-unseen': [() => t('parts.it-was-not-ticked-before-the'), () => t('parts.the-level-was-looked-at')],
+  'level-unseen': [() => t('parts.evidence-unchecked'), () => t('parts.evidence-level')],
   'vents-unseen': [
-    () => t('parts.it-was-not-ticked-before-the'),
-    (f) =>
-      f.seen.has('metal-at-vent')
-        ? t('parts.metal-was-seen-at-the-vent')
-        : t('parts.the-vents-were-looked-at'),
+    () => t('parts.evidence-unchecked'),
+    (f) => (f.seen.has('metal-at-vent') ? t('parts.evidence-vent') : t('parts.evidence-vents')),
   ],
-  'sand-unseen': [() => t('parts.it-was-not-ticked-before-the'), () => t('parts.the-sand-was-looked-at')],
+  'sand-unseen': [() => t('parts.evidence-unchecked'), () => t('parts.evidence-sand')],
   'moulds-unseen': [
-    (f) =>
-      f.seen.has('mould-cold')
-        ? t('parts.the-mould-was-seen-to-be')
-        : t('parts.it-was-not-ticked-before-the'),
-    () => t('parts.ingot-moulds-were-hot-and-dry'),
+    (f) => (f.seen.has('mould-cold') ? t('parts.evidence-mould-cold') : t('parts.evidence-unchecked')),
+    () => t('parts.evidence-moulds-hot'),
   ],
-  'feed-unseen': [() => t('parts.the-gating-has-no-riser'), () => t('parts.the-gating-has-a-riser')],
-  'gas-fed': [() => t('parts.charcoal-was-its-cover'), () => ''],
-  'not-degassed': [() => t('parts.degassing-was-skipped'), () => t('parts.it-was-degassed')],
-  'not-deoxidised': [() => t('parts.deoxidising-was-skipped'), () => t('parts.it-was-deoxidised-or-does-so')],
+  'feed-unseen': [() => t('parts.evidence-no-riser'), () => t('parts.evidence-riser')],
+  'gas-fed': [() => t('parts.evidence-charcoal'), () => ''],
+  'not-degassed': [() => t('parts.evidence-not-degassed'), () => t('parts.evidence-degassed')],
+  'not-deoxidised': [() => t('parts.evidence-not-deoxidised'), () => t('parts.evidence-deoxidised')],
   'dirty-charge': [
     (f) =>
-      t('parts.in-the-charge', {
-        join: [...new Set([...f.coatings, ...f.forms.filter((form) => /paint|oil/.test(form))])].join(', '),
+      t('parts.evidence-dirty', {
+        things: [...new Set([...f.coatings, ...f.forms.filter((form) => /paint|oil/.test(form))])].join(', '),
       }),
-    () => t('parts.the-charge-was-clean-by-its'),
+    () => t('parts.evidence-clean'),
   ],
-  'thin-ware': [() => t('parts.thin-ware-was-in-the-charge'), () => t('parts.no-thin-ware-was-in-the')],
+  'thin-ware': [() => t('parts.evidence-thin-scrap'), () => t('parts.evidence-no-thin-scrap')],
   'held-long': [
-    (f) => t('parts.held', { heldMin: counted(Math.round(f.heldMin ?? 0), 'minute') }),
-    (f) => t('parts.held', { heldMin: counted(Math.round(f.heldMin ?? 0), 'minute') }),
+    (f) => t('parts.evidence-held', { time: counted(Math.round(f.heldMin ?? 0), 'minute') }),
+    (f) => t('parts.evidence-held', { time: counted(Math.round(f.heldMin ?? 0), 'minute') }),
   ],
   'aluminium-in-tin-bronze': [
-    (f) => t('parts.it-holds-aluminium', { toFixed: fixed(f.composition.Al ?? 0, 3) }),
-    () => t('parts.no-aluminium-to-speak-of'),
+    (f) => t('parts.evidence-aluminium', { percent: fixed(f.composition.Al ?? 0, 3) }),
+    () => t('parts.evidence-no-aluminium'),
   ],
   'zinc-hot': [
     (f) =>
       f.zincInOverC === null
-        ? t('parts.the-log-tells-of-smoke-or')
-        : t('parts.zinc-went-in', { zincInOverC: over(f.zincInOverC) }),
-    (f) => t('parts.zinc-went-in', { zincInOverC: over(f.zincInOverC) }),
+        ? t('parts.evidence-smoke')
+        : t('parts.evidence-zinc-added', { superheat: over(f.zincInOverC) }),
+    (f) => t('parts.evidence-zinc-added', { superheat: over(f.zincInOverC) }),
   ],
-  bare: [() => t('parts.the-melt-had-no-cover'), () => t('parts.the-melt-was-covered')],
-  'zinc-below': [() => t('parts.zinc-is-below-its-limit-in'), () => t('parts.zinc-is-where-it-should-be')],
+  bare: [() => t('parts.evidence-bare'), () => t('parts.evidence-covered')],
+  'zinc-below': [() => t('parts.evidence-zinc-low'), () => t('parts.evidence-zinc-right')],
   'lead-bismuth': [
     (f) =>
-      t('parts.it-holds-lead-and-bismuth', {
-        toFixed: fixed((f.composition.Pb ?? 0) + (f.composition.Bi ?? 0), 1),
+      t('parts.evidence-lead-bismuth', {
+        percent: fixed((f.composition.Pb ?? 0) + (f.composition.Bi ?? 0), 1),
       }),
-    () => t('parts.little-lead-or-bismuth'),
+    () => t('parts.evidence-little-lead'),
   ],
   'tin-low': [
     (f) =>
@@ -109,54 +104,50 @@ const LINES: Readonly<Record<EvidenceId, readonly [forIt: Line, against: Line]>>
   'bar-fault': [
     (f) =>
       f.filletBreaks > 1
-        ? t('parts.bars-broke-at-the-fillet', { filletBreaks: f.filletBreaks })
-        : t('parts.the-bar-was-marked-as-at'),
+        ? t('parts.evidence-fillets', { count: f.filletBreaks })
+        : t('parts.evidence-bar-fault'),
     () => '',
   ],
-  'off-spec': [() => t('parts.it-is-outside-its-limits'), () => t('parts.it-is-inside-its-limits')],
+  'off-spec': [() => t('parts.evidence-off-spec'), () => t('parts.evidence-in-spec')],
   'never-logged': [() => '', () => ''],
-  unfired: [() => t('parts.the-crucible-was-never-fired'), () => t('parts.the-crucible-was-fired-before')],
-  'emptied-unticked': [
-    () => t('parts.emptying-and-slow-cooling-were-skipped'),
-    () => t('parts.it-was-emptied-and-put-back'),
-  ],
-  borax: [() => t('parts.borax-or-glass-was-in-it'), () => ''],
+  unfired: [() => t('parts.evidence-unfired'), () => t('parts.evidence-fired')],
+  'emptied-unticked': [() => t('parts.evidence-not-emptied'), () => t('parts.evidence-emptied')],
+  borax: [() => t('parts.evidence-borax'), () => ''],
   brim: [
-    (f) => t('parts.it-held-of-what-it-takes', { round: Math.round(100 * (f.fullness ?? 0)) }),
-    (f) => t('parts.it-held-of-what-it-takes', { round: Math.round(100 * (f.fullness ?? 0)) }),
+    (f) => t('parts.evidence-fullness', { percent: Math.round(100 * (f.fullness ?? 0)) }),
+    (f) => t('parts.evidence-fullness', { percent: Math.round(100 * (f.fullness ?? 0)) }),
   ],
   'mould-cold': [
-    (f) =>
-      f.seen.has('mould-cold')
-        ? t('parts.the-mould-was-seen-to-be')
-        : t('parts.it-was-not-ticked-before-the'),
-    () => t('parts.ingot-moulds-were-hot-and-dry'),
+    (f) => (f.seen.has('mould-cold') ? t('parts.evidence-mould-cold') : t('parts.evidence-unchecked')),
+    () => t('parts.evidence-moulds-hot'),
   ],
-  'soda-or-borax': [() => t('parts.soda-glass-or-borax-was-in'), () => t('parts.no-flux-that-eats-clay')],
+  'soda-or-borax': [() => t('parts.evidence-soda'), () => t('parts.evidence-no-flux')],
 }
 
 /** What this heat's log says of a cause. */
 export function evidenceWords(id: EvidenceId, says: 'for' | 'against' | 'silent', facts: HeatFacts): string {
-  if (says === 'silent') return t('parts.nothing-that-was-written-down-speaks')
+  if (says === 'silent') return t('parts.evidence-none')
   const [forIt, against] = LINES[id]
   return says === 'for'
-    ? t('parts.speaks-for-it', { facts: forIt(facts) })
-    : t('parts.speaks-against-it', { facts: against(facts) })
+    ? t('parts.evidence-for', { facts: forIt(facts) })
+    : t('parts.evidence-against', { facts: against(facts) })
 }
 
 /** What can be told of a pour with one press. */
 export const SEEN_WORDS: Readonly<Record<Seen, string>> = {
-  'pour-interrupted': t('parts.the-pour-was-interrupted'),
-  'metal-at-vent': t('parts.metal-came-up-at-the-vent'),
-  'boiled-over': t('parts.it-boiled-over'),
-  misrun: t('parts.a-casting-did-not-fill'),
-  'mould-cold': t('parts.the-mould-was-cold'),
-  'bent-unbroken': t('parts.a-sprue-bent-without-breaking'),
+  'pour-interrupted': t('parts.seen-interrupted'),
+  'metal-at-vent': t('parts.seen-vent'),
+  'boiled-over': t('parts.seen-boil-over'),
+  misrun: t('parts.seen-short'),
+  'mould-cold': t('parts.seen-mould-cold'),
+  'bent-unbroken': t('parts.seen-sprue-bent'),
 }
 
 /** Something to mind, and how often it was learned. */
 export const reminderWords = ({ change, fromHeat, times }: Reminder): string =>
-  `${change} (${heatStamp(fromHeat)}${times > 1 ? t('parts.and-more-before-it-it-keeps', { times: times - 1 }) : ''})`
+  times > 1
+    ? t('parts.reminder-repeated', { change, heatNumber: heatStamp(fromHeat), count: times - 1 })
+    : t('parts.reminder', { change, heatNumber: heatStamp(fromHeat) })
 
 /** Three bars and more that broke at the fillet. */
-export const BARS_WORDS = t('parts.the-bars-broke-at-the-fillet')
+export const BARS_WORDS = t('parts.conclusion-fillet')

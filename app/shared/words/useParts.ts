@@ -12,14 +12,14 @@ export function useParts() {
   const { grams, degrees } = useUnits()
 
   function recordName(record: AnyRecord | undefined): string {
-    if (!record) return t('parts.something-taken-away')
+    if (!record) return t('parts.deleted-record')
     if ('number' in record && 'title' in record)
       return `${heatStamp(Number(record.number))} ${isolated(String(record.title))}`.trim()
     if ('name' in record && typeof record.name === 'string' && record.name !== '')
       return isolated(record.name)
     if ('alloy' in record && record.alloy && 'name' in record.alloy)
       return isolated(told(String(record.alloy.name)))
-    return 'yardName' in record ? t('parts.the-settings') : t('parts.a-piece-of-gear')
+    return 'yardName' in record ? t('parts.settings-record') : t('parts.gear-record')
   }
   function nameOf(id: string): string | null {
     for (const collection of Object.values(yard.records))

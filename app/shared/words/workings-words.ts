@@ -5,7 +5,7 @@ import type { LossWay } from '#core/losses'
 import { LOSS_WORDS } from './losses-words'
 import type { ElementSources, MeltPrediction } from '#core/charge'
 import { elementName } from '~/shared/units/elements'
-import { percent } from '~/shared/units/figures'
+import { capital, percent } from '~/shared/units/figures'
 
 /** A sum laid open: words and figures only, ready to be shown. */
 export interface Working {
@@ -47,7 +47,7 @@ export function tapWorking(lines: readonly Line[], melt: MeltPrediction, tools: 
   return {
     title: t('parts.tap-mass'),
     value: tools.grams(melt.tapMassG, 0.1),
-    formula: t('parts.charged-metallic-yield-share-of-each'),
+    formula: t('parts.tap-formula'),
     rows: lines.map(({ massG, lot }) => ({
       label: tools.lotName(lot.id),
       sum: `${tools.grams(massG, 0.1)} × ${fixed(lot.metallicYield ?? 1, 3)} × ${fixed((perLot.get(lot.id) ?? 0) / (massG * (lot.metallicYield ?? 1)), 3)}`,
@@ -61,18 +61,18 @@ export function tapWorking(lines: readonly Line[], melt: MeltPrediction, tools: 
 export function costWorking(lines: readonly Line[], tools: Tools): Working {
   const cost = ({ massG, lot }: Line) => (massG * (lot.pricePerKg ?? 0)) / 1000
   return {
-    title: t('parts.cost-of-the-charge'),
+    title: t('parts.cost-working-title'),
     value: tools.cost(lines.reduce((sum, line) => sum + cost(line), 0)),
-    formula: t('parts.charged-price'),
+    formula: t('parts.cost-formula'),
     rows: lines.map((line) => ({
       label: tools.lotName(line.lot.id),
-      sum: t('parts.kg', {
-        massG: tools.grams(line.massG, 0.1),
+      sum: t('parts.mass-times-price', {
+        mass: tools.grams(line.massG, 0.1),
         price: tools.price(line.lot.pricePerKg ?? 0),
       }),
       value: tools.cost(cost(line)),
     })),
-    notes: [t('parts.prices-are-those-written-on-the')],
+    notes: [t('parts.cost-note')],
   }
 }
 
@@ -87,21 +87,21 @@ export function elementWorking(
   const total = totalG(sources)
   const sd = melt.sd[element] ?? 0
   return {
-    title: t('parts.in-the-melt', { replace: elementName(element).replace(/^./, (c) => c.toUpperCase()) }),
+    title: t('parts.element-working-title', { element: capital(elementName(element)) }),
     value: `${percent(melt.composition[element] ?? 0)} %`,
-    formula: t('parts.of-tapped', {
-      total: tools.grams(total, 0.01),
+    formula: t('parts.element-share', {
+      elementMass: tools.grams(total, 0.01),
       element: elementName(element),
-      tapMassG: tools.grams(melt.tapMassG),
+      tapMass: tools.grams(melt.tapMassG),
     }),
     rows: sources.map(({ lot, massG }) => ({
       label: tools.lotName(lot),
-      sum: t('parts.of-it', { toFixed: fixed((100 * massG) / total, 0) }),
+      sum: t('parts.percent-of-it', { percent: fixed((100 * massG) / total, 0) }),
       value: tools.grams(massG, 0.01),
     })),
     notes: [
-      t('parts.recovery-of', { element: elementName(element), toFixed: fixed(recovery[element] ?? 1, 3) }),
-      t('parts.spread-one-standard-deviation-from-how', { sd: percent(sd) }),
+      t('parts.recovery-of', { element: elementName(element), recovery: fixed(recovery[element] ?? 1, 3) }),
+      t('parts.uncertainty-note', { uncertainty: percent(sd) }),
       lossNote(tools.losses ?? 'usual'),
     ],
   }

@@ -1,4 +1,4 @@
-/** Words that American English spells another way; all else is plain English. Words and tables are put so as they are read. */
+/** Words that American English spells another way, and words of its own. Messages and tables are converted as they are read. */
 const SPELLED: Readonly<Record<string, string>> = {
   aluminised: 'aluminized',
   aluminium: 'aluminum',
@@ -8,13 +8,16 @@ const SPELLED: Readonly<Record<string, string>> = {
   coloured: 'colored',
   colours: 'colors',
   deoxidise: 'deoxidize',
+  deoxidises: 'deoxidizes',
   deoxidised: 'deoxidized',
   deoxidising: 'deoxidizing',
   draught: 'draft',
+  earthed: 'grounded',
   fibre: 'fiber',
   galvanised: 'galvanized',
   grey: 'gray',
   jewellery: 'jewelry',
+  litre: 'liter',
   litres: 'liters',
   metre: 'meter',
   millimetre: 'millimeter',
@@ -23,8 +26,12 @@ const SPELLED: Readonly<Record<string, string>> = {
   moulds: 'molds',
   neighbours: 'neighbors',
   oxidising: 'oxidizing',
+  paraffin: 'kerosene',
+  petrol: 'gasoline',
   practise: 'practice',
   sulphur: 'sulfur',
+  swarf: 'chips',
+  taps: 'faucets',
   towards: 'toward',
   vapour: 'vapor',
 }

@@ -28,7 +28,7 @@ test('unknown brass cast as it is: melted without a target, named by its reading
     await expect(becomes.getByRole('row', { name: new RegExp(`^${element} `) })).toContainText(pct)
   await expect(page.getByText('brass').first()).toBeVisible()
   // What goes before heat is told, though no alloy was chosen.
-  await expect(page.getByRole('combobox', { name: 'As this kind of metal' })).toHaveValue('')
+  await expect(page.getByRole('combobox', { name: 'Melt it as' })).toHaveValue('')
 
   // Taken out and put in again, half of it; undone.
   await page.getByLabel('How much of Odd brass').fill('750')
@@ -46,7 +46,7 @@ test('unknown brass cast as it is: melted without a target, named by its reading
   await cameOut(page, { ingots: ['900', '412'], Dross: '48', Skull: '15' })
   await expect(page.getByTestId('balance')).not.toContainText('more came out')
   await page.getByRole('link', { name: 'Measure it' }).click()
-  await expect(page.getByTestId('nameless')).toContainText('It aimed at no alloy.')
+  await expect(page.getByTestId('nameless')).toContainText('No target alloy.')
   await read(page, 'xrf', { Cu: '61.6', Zn: '35.5', Pb: '2.7' })
   // C36000: Cu 60 to 63, Pb 2.5 to 3.0, zinc the rest.
   await page

@@ -44,7 +44,7 @@ test('one puzzle piece in three metals, from its mesh @long', async ({ page }) =
       buffer: Buffer.from(binaryStl(box(50, 40, 10))),
     })
     await expect(sheet.getByTestId('mesh-volume')).toContainText(/^20[\s ]cm³/)
-    await sheet.getByLabel('Called').fill('Piece')
+    await sheet.getByLabel('Name').fill('Piece')
     await sheet.getByRole('button', { name: /^(Add it|Save)/ }).click()
     const piece = async () => gramsOf((await page.getByTestId('need-sum').innerText()).split('+')[0]!)
     await expect.poll(piece).toBeCloseTo(grams, -1)
@@ -92,7 +92,7 @@ test('three families in a day: the cleanest first, each in its own crucible, one
     'Kept for': 'Al',
     'it has been fired': 'yes',
   })
-  await addGear(page, 'a furnace', { Name: 'Drum', Burns: '20', 'Price of a kg': '3' })
+  await addGear(page, 'a furnace', { Name: 'Drum', Burns: '20', 'Price per kg': '3' })
   await aimAt(page, 'C95400', '2000')
   await aimAt(page, 'C90500', '2000')
   await aimAt(page, '356.0', '1000')

@@ -28,9 +28,7 @@ test('an aluminium bronze casting melted again @long', async ({ page }) => {
   await expect(page.getByTestId('answer')).toContainText(/gives about 1[\s ]164[\s ]g/)
   const becomes = page.getByTestId('becomes')
   await expect(becomes.getByRole('row', { name: /^Aluminium / })).toContainText('9.60 %')
-  await expect(page.getByRole('combobox', { name: 'As this kind of metal' })).toContainText(
-    'aluminium bronze',
-  )
+  await expect(page.getByRole('combobox', { name: 'Melt it as' })).toContainText('aluminium bronze')
   await throughTo(page, { ingots: ['1100'], Dross: '40', Skull: '20' })
 })
 
@@ -91,7 +89,7 @@ test('a painted wheel to one ingot of 72 g, all of it accounted for @long', asyn
   await weighAll(page)
   await melt(page)
   await cameOut(page, { ingots: ['72'], Skull: '18', Spill: '6', Dross: '4' })
-  await expect(page.getByTestId('balance')).toContainText('It closes')
+  await expect(page.getByTestId('balance')).toContainText('Balance closes')
   await expect(page.getByRole('img', { name: /^Of 100.g charged: ingots 72/ })).toBeVisible()
   await logIt(page)
 })
@@ -107,7 +105,7 @@ test('ingots for a kiln of 3.5 kg: three heats alike @long', async ({ page }) =>
     Name: 'Kiln',
     Fuel: 'electric',
     Draws: '3.2',
-    'Takes at most, if it has a limit': '3.5 kg',
+    'Largest charge, if limited': '3.5 kg',
   })
   await aimAt(page, 'C90500', '9 kg')
   await page.getByRole('combobox', { name: /^Furnace/ }).selectOption({ label: 'Kiln' })
@@ -153,11 +151,11 @@ test('zinc-aluminium trinkets, priced @long', async ({ page }) => {
     { name: 'Magnesium', mass: '50 g', of: { Mg: '99.9' } },
   ])
   // The magnesium is a tenth of a gram: it wants a scale that shows it.
-  await addGear(page, 'a scale', { Name: 'Bench', 'Finest step': '1', 'Bears at most': '5000' })
-  await addGear(page, 'a scale', { Name: 'Pocket', 'Finest step': '0.01', 'Bears at most': '200' })
+  await addGear(page, 'a scale', { Name: 'Bench', Resolution: '1', Capacity: '5000' })
+  await addGear(page, 'a scale', { Name: 'Pocket', Resolution: '0.01', Capacity: '200' })
   await addGear(page, 'a crucible', {
     Name: 'Pipe end',
-    'Made of': 'steel',
+    Material: 'steel',
     Number: '2',
     'it has been fired': 'yes',
   })
@@ -175,7 +173,7 @@ test('zinc-aluminium trinkets, priced @long', async ({ page }) => {
   await weighAll(page)
   await melt(page)
   await castAs(page, 'Trinket', { 'As cast': '12 x 52', Fettled: '12 x 40' })
-  await page.getByLabel('How it came out').selectOption('sound')
+  await page.getByLabel('Result').selectOption('sound')
   await cameOut(page, { 'Sprues, gates, risers': '144', Dross: '30', Skull: '15' })
   await logIt(page)
   await visit(page, '/prices')

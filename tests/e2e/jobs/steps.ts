@@ -49,7 +49,7 @@ export async function weighAll(page: Page, off = 0): Promise<Record<string, numb
     await expect(page.getByTestId('scale-target')).toHaveAttribute('aria-busy', 'false')
     const target = plain(await page.getByTestId('scale-target').innerText())
     const mass = Number((gramsOf(target) * (1 + off)).toFixed(1))
-    await page.getByLabel(/The scale says/).fill(`${mass} g`)
+    await page.getByLabel(/Scale reading/).fill(`${mass} g`)
     await page.getByRole('button', { name: 'Record, next' }).click()
     await expect(page.getByRole('button', { name: `Take back ${lot}` })).toBeVisible()
     weighed[lot] = mass
@@ -141,7 +141,7 @@ export async function chooseAlloy(page: Page, alloy: string): Promise<void> {
 /** Reckons the heat in hand without losses: what is worked out on paper. */
 export async function withoutLosses(page: Page): Promise<void> {
   await page.getByRole('button', { name: /^Losses/ }).click()
-  await page.getByLabel('This heat reckons with').selectOption('none')
+  await page.getByLabel('Losses used for this heat').selectOption('none')
   await page.keyboard.press('Escape')
 }
 

@@ -29,9 +29,9 @@ describe('temperatures in what tables and messages say', () => {
     tellHeatIn('F')
     expect(told(caution)).toContain('above 250 °F')
     expect(GAS_WORDS.hot).toBe('over 270 °F of superheat')
-    expect(t('infer.cup-3')).toContain('at least 108 °F above')
+    expect(t('infer.cup-pour')).toContain('at least 108 °F above')
     tellHeatIn('C')
-    expect(t('infer.cup-3')).toContain('at least 60 °C above')
+    expect(t('infer.cup-pour')).toContain('at least 60 °C above')
   })
   it('leave nothing in °C that is read in a yard of °F, and no figure of one stands where it cannot be told', () => {
     const texts = toldTexts()

@@ -10,7 +10,7 @@ import {
   type Step,
 } from '#core/workspace'
 import { openRepository } from '~/storage/repository'
-import { putBack, takeApart } from '../../../workers/in-parts'
+import { joinTransferred, splitForTransfer } from '../../../workers/in-parts'
 import { disk } from '../../support/disk'
 
 vi.mock('localforage', async () => (await import('../../support/disk')).mockForage())
@@ -111,11 +111,12 @@ it('a step of which a part is missing reaches back no further; dropped, it takes
 
 it('a value is carried in parts and put together again as it was', () => {
   const value = { ok: true, few: [1, 2], fault: { salvage: { whole: { lots, gear: [] } } }, photos: {} }
-  const { frame, lists } = takeApart(value)
+  const { frame, lists } = splitForTransfer(value)
   expect(frame).toEqual({ ...value, fault: { salvage: { whole: { lots: [], gear: [] } } } })
   expect(lists.map(({ path }) => path.join('.'))).toEqual(['fault.salvage.whole.lots'])
   const there = structuredClone(frame)
   for (const { path, items } of lists)
-    for (let from = 0; from < items.length; from += 50) putBack(there, path, items.slice(from, from + 50))
+    for (let from = 0; from < items.length; from += 50)
+      joinTransferred(there, path, items.slice(from, from + 50))
   expect(there).toEqual(value)
 })

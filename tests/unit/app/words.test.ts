@@ -63,7 +63,7 @@ describe('what limits a plan', () => {
       tools,
     )
     expect(text).toBe(
-      'Lead from Valve bodies is at its maximum; 0.030 % more lead allowed would save € 1.89.',
+      'Lead from Valve bodies is at its maximum; allowing 0.030 % more lead would save € 1.89.',
     )
   })
   it('does not talk of savings nobody can see', () => {
@@ -76,7 +76,7 @@ describe('what limits a plan', () => {
   })
   it('says when a lot is used up', () => {
     expect(limitingWords({ kind: 'stock', lot: 'tin', shadowPrice: 0.004 }, 'cost', tools)).toBe(
-      'All of Tin bar goes in; 100 g more would save € 0.40.',
+      'All of Tin bar is used; another 100 g of it would save € 0.40.',
     )
   })
 })
@@ -85,21 +85,21 @@ describe('when nothing fits', () => {
   it.each([
     [
       [{ kind: 'metal', wantedG: 5000, possibleG: 900 }],
-      'There is not enough metal: 5000 g wanted, 900 g possible from the lots in use.',
+      'Not enough metal: 5000 g wanted, 900 g possible from the lots in use.',
     ],
     [
       [{ kind: 'element', element: 'Pb', bound: 'max', limit: 0.3, reached: 0.41 }],
-      'Lead cannot be kept under 0.30 % (best 0.41).',
+      'Lead cannot come under 0.30 % (lowest: 0.41 %).',
     ],
     [
       [{ kind: 'element', element: 'Sn', bound: 'min', limit: 9, reached: 5 }],
-      'Tin cannot reach 9.00 % (best 5.00).',
+      'Tin cannot reach 9.00 % (highest: 5.00 %).',
     ],
     [
       [{ kind: 'fixed', excessG: 120 }],
-      'What is locked or already weighed melts to 120 g more than the tap mass and its margin.',
+      'The locked and weighed lots already melt to 120 g more than the tap mass and its margin.',
     ],
-    [[], 'No blend of these lots keeps every limit.'],
+    [[], 'No charge from these lots is in spec.'],
   ] as const)('%#', (conflict, text) => {
     expect(conflictWords(conflict, tools)).toBe(text)
   })
@@ -111,7 +111,7 @@ describe('when nothing fits', () => {
     expect(remedyWords(remedy, tools)).toBe(text)
   })
   it('owns up to a margin given up', () => {
-    expect(concessionWords(['no-margin'], 0.9)).toContain('90 times in 100')
+    expect(concessionWords(['no-margin'], 0.9)).toContain('90 %')
     expect(concessionWords([], 0.9)).toBe('')
   })
 })
@@ -126,9 +126,7 @@ describe('results', () => {
     expect(verdictWords(judge(limits, measured(12, 0.5)), 'gunmetal').text).toBe(
       'Not gunmetal: tin is too high and zinc is too low.',
     )
-    expect(verdictWords(judge(limits, measured(10, 2)), 'gunmetal').text).toBe(
-      'It is gunmetal: every limit holds.',
-    )
+    expect(verdictWords(judge(limits, measured(10, 2)), 'gunmetal').text).toBe('In spec for gunmetal.')
     expect(verdictWords(judge(limits, measured(9, 2)), 'gunmetal').text).toContain('Measure again')
   })
   it('a balance says what is missing, what is open, and what cannot be', () => {
@@ -138,10 +136,10 @@ describe('results', () => {
         massBalance(chargeG, { ...pour, ...part }, { yieldG: 0, solidG: 0, fumeG: 3, sdG: 0 }),
         tools.grams,
       ).text
-    expect(words(1000)).toMatch(/^300 g is missing \(30\.0 %\), with about 3 g expected as fume/)
+    expect(words(1000)).toMatch(/^300 g is missing \(30\.0 %\); about 3 g expected as fume/)
     expect(words(1000, { drossG: null, heelG: null })).toContain('Not weighed yet: dross and heel.')
     expect(words(600)).toContain('more came out than went in')
-    expect(words(705)).toMatch(/^It closes/)
+    expect(words(705)).toMatch(/^Balance closes/)
   })
 })
 
@@ -206,13 +204,13 @@ describe('run sheet and figures typed', () => {
   it('a plan is summed up in a sentence', () => {
     const plan = { lines: [{ lot: 'a', massG: 1 }], chargeMassG: 2053, tapMassG: 2000, cost: 17.8 }
     expect(planHeadline(plan as never, 2000, tools)).toBe(
-      'Charge 2053 g from one lot: 2000 g to tap for € 17.80.',
+      'Charge 2053 g from 1 lot: 2000 g to tap for € 17.80.',
     )
   })
   it('a few grams under are told as that, and what has no price costs nothing', () => {
     const plan = { lines: [{ lot: 'a', massG: 1 }], chargeMassG: 2053, tapMassG: 1996, cost: 0 }
     expect(planHeadline(plan as never, 2000, tools)).toBe(
-      'Charge 2053 g from one lot: 1996 g to tap, 4 g under what you asked.',
+      'Charge 2053 g from 1 lot: 1996 g to tap. That is 4 g less than you asked for.',
     )
   })
 })
@@ -228,7 +226,7 @@ describe('what holds a plan', () => {
     const stock = { kind: 'stock' as const, lot: 'tin', shadowPrice: 0.01 }
     const told = limitingSentences([side('min'), side('max'), stock], 'cost', tools)
     expect(told).toHaveLength(2)
-    expect(told[0]).toMatch(/^Copper has no room either way/)
+    expect(told[0]).toMatch(/^Copper has no slack/)
     expect(limitingSentences([side('min')], 'cost', tools)[0]).toContain('at its minimum')
   })
 })
@@ -261,9 +259,9 @@ describe('lists, limits and short answers', () => {
     const short = (overall: Verdict['overall']) => verdictShort({ overall, limits: [] })
     expect(verdictShort(null)).toBe('No target')
     expect([short('inside'), short('outside'), short('unclear')]).toEqual([
-      'Inside',
-      'Outside',
-      'Cannot tell',
+      'In spec',
+      'Out of spec',
+      'Too close to call',
     ])
     expect(short('inside-measured')).toContain('as far as measured')
   })
@@ -271,7 +269,7 @@ describe('lists, limits and short answers', () => {
     const wear = { wallLost: 0.312, massLost: null, retire: null }
     expect(wearWords(wear)).toBe('31 % of the wall gone')
     expect(wearWords({ ...wear, retire: 'thin wall' })).toBe(
-      'Retire it: its wall has gone thin. 31 % of the wall gone.',
+      'Retire it: its wall is too thin. 31 % of the wall gone.',
     )
     expect(wearWords({ wallLost: null, massLost: null, retire: null })).toBe('')
   })

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { chanceOf, reconcile, reconcileHeat, type HeatFigures } from '#core/balance'
+import { pValue, reconcile, reconcileHeat, type HeatFigures } from '#core/balance'
 import { seeded } from '../../support/random-problem'
 
 const close = (found: readonly number[], wanted: readonly number[], digits: number) =>
@@ -48,7 +48,7 @@ describe('weighted least squares with balances (golden values: NumPy 2.4.6 and S
     [1, 12, 0.9999858350626777],
     [60, 20, 7.121750862815593e-6],
   ])('chance of chi-square %f at %i degrees (scipy.stats.chi2.sf)', (chi, degrees, wanted) => {
-    expect(chanceOf(chi, degrees) / wanted).toBeCloseTo(1, 9)
+    expect(pValue(chi, degrees) / wanted).toBeCloseTo(1, 9)
   })
   it('balances hold afterwards whatever was weighed, and a spread of nothing is refused', () => {
     fc.assert(

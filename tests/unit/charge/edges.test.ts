@@ -4,7 +4,7 @@ import {
   alternatives,
   createChargeSolver,
   normalCdf,
-  oddsInside,
+  probabilityInSpec,
   Pile,
   planWeighing,
   rulesOf,
@@ -144,11 +144,14 @@ describe('at the edges of a charge', () => {
       { massG: 500, lot: { id: 'bars', composition: { Cu: 88, Sn: 10, Pb: 2 }, sd, metallicYield: 1 } },
     ]
     const limits = { Sn: { min: 9.9 }, Pb: { max: 1.5 } }
-    expect(oddsInside(lines({ Sn: 0.2 }), {}, limits)).toBe(0)
-    expect(oddsInside(lines({}), {}, limits)).toBe(0)
+    expect(probabilityInSpec(lines({ Sn: 0.2 }), {}, limits)).toBe(0)
+    expect(probabilityInSpec(lines({}), {}, limits)).toBe(0)
     // Half a spread below its figure is kept 69 times in 100; lead in doubt, too, two and a half below its own.
-    expect(oddsInside(lines({ Sn: 0.2 }), {}, { Sn: { min: 9.9 }, Pb: { max: 2 } })!).toBeCloseTo(0.6915, 2)
-    const both = oddsInside(lines({ Sn: 0.2, Pb: 0.2 }), {}, { Sn: { min: 9.9 }, Pb: { max: 2.5 } })!
+    expect(probabilityInSpec(lines({ Sn: 0.2 }), {}, { Sn: { min: 9.9 }, Pb: { max: 2 } })!).toBeCloseTo(
+      0.6915,
+      2,
+    )
+    const both = probabilityInSpec(lines({ Sn: 0.2, Pb: 0.2 }), {}, { Sn: { min: 9.9 }, Pb: { max: 2.5 } })!
     expect(both).toBeCloseTo(0.6915 * 0.9938, 2)
   })
   it('the limit that holds a pile back most is told, by which of them costs it the most metal', async () => {

@@ -3,7 +3,7 @@ import { beforeAll, describe, expect, it } from 'vitest'
 import {
   chargePlan2Schema,
   createChargeSolver,
-  harmOf,
+  totalViolation,
   holds,
   parseChargeProblem,
   predictMelt,
@@ -213,7 +213,7 @@ describe('the least harm', () => {
       const plan = solver.solve(given)
       if (plan.status !== 'least-harm') continue
       stuck++
-      const harm = harmOf(given, plan.lines)
+      const harm = totalViolation(given, plan.lines)
       const glpk = await leastHarmByGlpk(given, plan.tapMassG)
       expect(harm, `seed ${seed}: at this tap no blend does less`).toBeLessThanOrEqual(
         glpk * (1 + 1e-4) + 1e-6,

@@ -48,7 +48,7 @@ function problemOf(random: () => number): ChargeProblem {
   }
 }
 
-/** All charges inside the limits, by plain arithmetic: what goes in of each lot, g. */
+/** All charges in spec, by plain arithmetic: what goes in of each lot, g. */
 function chargesOf({ target, lots }: ChargeProblem): number[][] {
   const found: number[][] = []
   const most = 1200 / STEP_G
@@ -68,7 +68,7 @@ function chargesOf({ target, lots }: ChargeProblem): number[][] {
   return found
 }
 
-/** The least that any charge inside the limits costs: all of them tried. */
+/** The least that any charge in spec costs: all of them tried. */
 function leastCost(problem: ChargeProblem): number | null {
   const costs = chargesOf(problem).map((masses) =>
     masses.reduce((sum, one, at) => sum + (one * problem.lots[at]!.pricePerKg) / 1000, 0),

@@ -2,7 +2,7 @@ import loadHighs, { type Highs } from 'highs'
 import { beforeAll, describe, expect, it } from 'vitest'
 import { findAlloy, nominalWhole } from '#core/alloys'
 import { createChargeSolver, type ChargeLot, type ChargePlan, type ChargeProblem } from '#core/charge'
-import { betweenHeats, leavingsId, leavingsOf, solveDay, type DayQuestion, type Held } from '#core/day'
+import { betweenHeats, returnsLotId, expectedReturns, solveDay, type DayQuestion, type Held } from '#core/day'
 
 let highs: Highs
 let quick: (problem: ChargeProblem) => ChargePlan | null
@@ -62,17 +62,17 @@ const question = (
 describe('what an earlier heat leaves', () => {
   it('is its tap less its castings, of its own metal, at what that cost', () => {
     const plan = { tapMassG: 1000, cost: 10, composition: { Cu: 88, Sn: 10, Zn: 1.9, '?': 0.1 } }
-    expect(leavingsOf('a', plan, 600)).toEqual({
+    expect(expectedReturns('a', plan, 600)).toEqual({
       from: 'a',
       lot: {
-        id: leavingsId('a'),
+        id: returnsLotId('a'),
         availableG: 400,
         pricePerKg: 10,
         metallicYield: 0.98,
         composition: { Cu: 88, Sn: 10, Zn: 1.9 },
       },
     })
-    expect(leavingsOf('a', plan, 995)).toBeNull()
+    expect(expectedReturns('a', plan, 995)).toBeNull()
   })
   it('makes a later heat possible that has no tin of its own: it comes after, whatever its number', () => {
     // Tin for the large one alone: 9 % of 3600 g would be 324 g.

@@ -1,6 +1,6 @@
 import { effectScope } from 'vue'
 import { describe, expect, it, vi } from 'vitest'
-import { closeHeat } from '#core/heat'
+import { stockAfterLogging } from '#core/heat'
 import { useIngots, SOME_MOULD } from '~/features/pour/useIngots'
 import { useCastings } from '~/features/pour/useCastings'
 import { useMetalNeed } from '~/features/target/useMetalNeed'
@@ -207,7 +207,7 @@ describe('castings of a heat', () => {
     made.cutOffAsReturns()
     const heat = yard.heats.at(-1)!
     expect(heat.pour).toMatchObject({ castingsG: 1240, returnsG: 650 })
-    const lots = closeHeat(heat, yard.lots, {
+    const lots = stockAfterLogging(heat, yard.lots, {
       ids: [crypto.randomUUID(), crypto.randomUUID()],
       now: heat.createdAt,
     }).made

@@ -301,7 +301,7 @@ describe('a day at the furnace', () => {
       expect(totalG).toBeLessThanOrEqual(thereG! + 0.01)
       expect(masses.reduce((sum, massG) => sum + massG, 0)).toBeCloseTo(totalG, 9)
     }
-    expect(day.headline.value).toMatch(/^2 heats, lit at 09:00, the last poured about (09|1\d):\d\d: /)
+    expect(day.headline.value).toMatch(/^2 heats, started at 09:00, the last poured about (09|1\d):\d\d: /)
     expect(day.costs.value).toContain('No other order and no other crucibles cost less.')
     // Each family in its own crucible, and the second finds the furnace warm.
     const [first, second] = day.steps.value
@@ -324,7 +324,7 @@ describe('a day at the furnace', () => {
     day.leave(wheel.id)
     // One heat is a day too.
     await vi.waitFor(() => expect(day.steps.value.length).toBe(1))
-    expect(day.headline.value).toMatch(/^One heat, lit at 09:00, poured about/)
+    expect(day.headline.value).toMatch(/^One heat, started at 09:00, poured about/)
     for (const heat of day.ready.value) if (heat.id !== wheel.id) day.leave(heat.id)
     await vi.waitFor(() => expect(day.answer.value).toBeNull())
   })
@@ -348,7 +348,7 @@ describe('a day at the furnace', () => {
     const huge = { ...much, tapMassG: 60_000 }
     yard.commit('Much more', [{ collection: 'heats', id: much.id, after: huge }])
     await vi.waitFor(() => expect(day.headline.value).toContain('No sound crucible'), 20_000)
-    expect(day.headline.value).toMatch(/takes H-01\d\.$/)
+    expect(day.headline.value).toMatch(/holds H-01\d\.$/)
   })
   it('is told for a yard that wrote no crucible and no furnace down: one for each metal', async () => {
     const yard = await openYard(13)

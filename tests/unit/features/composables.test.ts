@@ -134,10 +134,7 @@ describe('a lot being written down', () => {
     // A year of five digits, as a date field lets one type it.
     extras.gotOn = '20261-11-01'
     save()
-    expect([faults.whole, done]).toEqual([
-      'The day it was got on cannot be so: put it right, and keep it then.',
-      0,
-    ])
+    expect([faults.whole, done]).toEqual(['The date is not valid: correct it, then save.', 0])
     extras.gotOn = '2026-11-01'
     save()
     expect([faults.whole, done]).toEqual(['', 1])

@@ -97,7 +97,7 @@ describe('a piece of gear being written down', () => {
     let done = 0
     const { draft, faults, save } = useGearDraft('crucible', null, () => done++)
     save()
-    expect(faults.value).toContain('Give it a name you will know it by.')
+    expect(faults.value).toContain('Give it a name.')
     Object.assign(draft, { name: 'Small one', brimCm3: 764 })
     save()
     // 4 lb × 453.59 g ÷ 2.375 g/cm³ = 764 cm³ (density of liquid aluminium at its melting point).

@@ -29,7 +29,7 @@ describe('trends', () => {
     })
     expect(tapped.chart!.mean).toBeCloseTo(yields.reduce((sum, one) => sum + one, 0) / yields.length, 9)
     trends.element.value = 'Sn'
-    expect(trends.charted.value[0]!.title).toBe('Tin, measured less predicted')
+    expect(trends.charted.value[0]!.title).toBe('Tin, measured minus predicted')
     trends.alloy.value = trends.alloys.value[0]!.id
     expect(trends.charted.value[0]!.title).toBe('Tin, measured')
     expect(trends.chosen.value.every(({ heat }) => heat.alloy!.id === trends.alloy.value)).toBe(true)
@@ -92,9 +92,9 @@ describe('what a pile can become, in words', () => {
       ['C83600'],
       ['7075'],
     ])
-    expect(answer.headline.value).toMatch(/^1 alloy can be tapped now; the most is 5.200.g of Gunmetal/)
+    expect(answer.headline.value).toMatch(/^1 alloy can be made now; the most is 5.200.g of Gunmetal/)
     expect(answer.heldWords(rows.value[0]!)).toContain(yard.lots[0]!.name)
-    expect(answer.heldWords(rows.value[1]!)).toBe('held back by the minimum of lead')
+    expect(answer.heldWords(rows.value[1]!)).toBe('limited by the minimum for lead')
     expect(answer.bought(rows.value[1]!)).toMatch(/^1.g of lead/)
     // Told in ounces it is enough, and what can be tapped is there.
     yard.changeSettings({ mass: 'lb' })
@@ -106,6 +106,6 @@ describe('what a pile can become, in words', () => {
     expect([answer.tapG(rows.value[0]!), answer.tapG(rows.value[1]!)]).toEqual([1000, 300])
     answer.group.value = 'aluminium'
     expect(names(answer.far.value)).toEqual(['7075'])
-    expect(answer.headline.value).toMatch(/^None of them gives 1.000.g/)
+    expect(answer.headline.value).toMatch(/^No alloy reaches 1.000.g/)
   })
 })

@@ -87,7 +87,7 @@ describe('a charge on its way to heat', () => {
     const standsC = 25 + (1000 * kW) / W
     expect(liningC).toBeCloseTo(standsC - (standsC - 25) * Math.exp((-3000 * W) / 1000 / K), -0.4)
   })
-  it('as its kind usually is, one that burns gas or charcoal brings of what it burns into metal and crucible what such furnaces do', () => {
+  it('as its kind usually is, one that burns gas or charcoal brings of its fuel’s heat, into metal and crucible what such furnaces do', () => {
     // 7 to 15 % of propane and 5 to 10 % of forced charcoal end there: what the house reckons fuel by, too.
     const bronze = { composition: { Cu: 88, Sn: 10, Zn: 2 }, solidusC: 854, liquidusC: 999 }
     const POTS = [

@@ -6,7 +6,7 @@ import {
   castFault,
   castingTotals,
   castSteps,
-  closeHeat,
+  stockAfterLogging,
   heatSummary,
   newHeat,
   plannedCastings,
@@ -128,7 +128,7 @@ describe('a spoiled casting', () => {
     { returnsG: 80 },
   )
   it('goes back to the bins with its heat as its origin, under its own id; a sound one stays out', () => {
-    const { made } = closeHeat(heat, [bar], { ids: [id(10), id(11)], now: NOW })
+    const { made } = stockAfterLogging(heat, [bar], { ids: [id(10), id(11)], now: NOW })
     expect(made.map(({ id, massG, kind, originHeatId }) => [id, massG, kind, originHeatId])).toEqual([
       [id(11), 80, 'returns', HEAT.id],
       [id(2), 300, 'returns', HEAT.id],
@@ -152,7 +152,7 @@ describe('a spoiled casting', () => {
       mould: 'ceramic-shell' as const,
     }
     const told = { ...heat, need, pour: { ...heat.pour, ingots } }
-    const { made } = closeHeat(told, [bar], { ids: [id(10), id(11)], now: NOW })
+    const { made } = stockAfterLogging(told, [bar], { ids: [id(10), id(11)], now: NOW })
     expect(made.map(({ kind, note }) => [kind, note])).toEqual([
       ['ingot', 'Poured in Loaf tin, Long bar.'],
       ['returns', ''],

@@ -4,7 +4,7 @@ import type { Crucible } from '#core/gear'
 import {
   BARE_BENCH,
   blankEntry,
-  closeHeat,
+  stockAfterLogging,
   freeLots,
   furnaceSettings,
   heatsIn,
@@ -131,7 +131,7 @@ describe('at the edges of a heat', () => {
     const ids = ['00000000-0000-4000-a000-000000000001', '00000000-0000-4000-a000-000000000002'] as const
     const copper = (readings: (typeof assay)['readings']) => {
       const heat = { ...source, assays: [{ ...assay, readings }], pour: { ...source.pour, returnsG: 100 } }
-      const { made } = closeHeat(heat, yard.lots, { ids, now: source.createdAt })
+      const { made } = stockAfterLogging(heat, yard.lots, { ids, now: source.createdAt })
       const { composition } = made.find(({ kind }) => kind === 'returns')!
       const others = Object.entries(composition).reduce(
         (sum, [symbol, pct]) => sum + (symbol === 'Cu' ? 0 : pct),

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import demo from '#data/demo-yard.json'
 import { findAlloy } from '#core/alloys'
 import {
-  closeHeat,
+  stockAfterLogging,
   heatChargeProblem,
   heatRecovery,
   heatStamp,
@@ -121,7 +121,7 @@ describe('logging a heat', () => {
     pour: { ...open.pour, ingots: [{ id: IDS[0], massG: 700, stamp: 'x' }], returnsG: 200, skullG: 20 },
   }
   it('takes the charge out of its bins and puts ingots and returns in', () => {
-    const { taken, made } = closeHeat(heat, yard.lots, { ids: IDS, now: NOW })
+    const { taken, made } = stockAfterLogging(heat, yard.lots, { ids: IDS, now: NOW })
     expect(taken.map(({ massG }) => massG)).toEqual(yard.lots.slice(0, 2).map(({ massG }) => massG - 500))
     expect(made.map(({ kind, massG }) => [kind, massG])).toEqual([
       ['ingot', 700],
@@ -131,7 +131,7 @@ describe('logging a heat', () => {
   })
   it('never takes a bin below nothing', () => {
     const heavy = { ...heat, weighed: [{ ...heat.weighed[0]!, massG: 1e6 }] }
-    expect(closeHeat(heavy, yard.lots, { ids: IDS, now: NOW }).taken[0]!.massG).toBe(0)
+    expect(stockAfterLogging(heavy, yard.lots, { ids: IDS, now: NOW }).taken[0]!.massG).toBe(0)
   })
   it('the new bins carry the measured composition where there is one', () => {
     const measured = {
@@ -146,7 +146,7 @@ describe('logging a heat', () => {
         },
       ],
     }
-    const [ingots] = closeHeat(measured, yard.lots, { ids: IDS, now: NOW }).made
+    const [ingots] = stockAfterLogging(measured, yard.lots, { ids: IDS, now: NOW }).made
     expect(ingots!.composition.Sn).toBe(9.5)
     expect(ingots!.knowledge).toBe('assay')
   })

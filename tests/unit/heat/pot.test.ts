@@ -3,7 +3,7 @@ import { beforeAll, describe, expect, it } from 'vitest'
 import { createChargeSolver, planWeighing, type ChargeSolver } from '#core/charge'
 import {
   BARE_BENCH,
-  closeHeat,
+  stockAfterLogging,
   freeLots,
   heatWeighing,
   POT_LOT,
@@ -59,8 +59,9 @@ describe('what stayed in the crucible', () => {
     const last = yard.heats.find(({ number }) => number === 12)!
     const ids = ['00000000-0000-4000-a000-000000000001', '00000000-0000-4000-a000-000000000002'] as const
     const returns = (one: Heat) =>
-      closeHeat(one, yard.lots, { ids, now: heat.createdAt }).made.find(({ kind }) => kind === 'returns')!
-        .massG
+      stockAfterLogging(one, yard.lots, { ids, now: heat.createdAt }).made.find(
+        ({ kind }) => kind === 'returns',
+      )!.massG
     expect(returns(last) - returns({ ...last, pour: { ...last.pour, stayedG: 20 } })).toBeCloseTo(20, 9)
   })
 })

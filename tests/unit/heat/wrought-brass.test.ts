@@ -3,7 +3,7 @@ import loadHighs from 'highs'
 import demo from '#data/demo-yard.json'
 import { ALLOYS, type Alloy } from '#core/alloys'
 import { createChargeSolver, predictMelt, type ChargeSolver } from '#core/charge'
-import { closeHeat, heatChargeProblem, heatRecovery, newHeat, weighLine, type Heat } from '#core/heat'
+import { stockAfterLogging, heatChargeProblem, heatRecovery, newHeat, weighLine, type Heat } from '#core/heat'
 import { checkPlan } from '#core/melt'
 import type { Lot } from '#core/stock'
 import { remindersFor } from '#core/troubles'
@@ -71,7 +71,7 @@ describe('a heat of cartridge brass', () => {
       heatRecovery(heat),
     )
     expect(melt.composition.Cu).toBeCloseTo((100 * 1400 * 0.995) / (1400 * 0.995 + 600 * 0.95), 9)
-    const { made } = closeHeat(
+    const { made } = stockAfterLogging(
       { ...heat, weighed, pour: { ...heat.pour, ingots: [{ id: id(8), stamp: 'a', massG: 1900 }] } },
       [copper, zinc],
       { ids: [id(10), id(11)], now: NOW },

@@ -8,7 +8,7 @@ import {
   inferredVerdict,
   nearestByOdds,
   termsOf,
-  worthTesting,
+  nextTests,
   type Inferred,
   type Observation,
   type PriorLine,
@@ -121,7 +121,7 @@ describe('the next test where nothing is aimed at', () => {
     hardness: { at: (shares: ArrayLike<number>) => shares[1]!, sd, anchored: false },
   })
   const ask = (draws: number[][], sd: number) =>
-    worthTesting({
+    nextTests({
       inferred: inferred(['Cu', 'Sn'], ...draws),
       models: models(sd),
       limits: null,

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import demo from '#data/demo-yard.json'
-import { blankTest, closeHeat, type Heat, type MetalTest } from '#core/heat'
-import { BALANCE_ID, inferHeat, worthTesting, type CurvePoint } from '#core/inference'
+import { blankTest, stockAfterLogging, type Heat, type MetalTest } from '#core/heat'
+import { BALANCE_ID, inferHeat, nextTests, type CurvePoint } from '#core/inference'
 import { learnRecovery, recoveryDoubts } from '#core/learn'
 import { workspaceSchema } from '#core/workspace'
 
@@ -157,7 +157,7 @@ describe('what a heat of the demo yard is, its readings put aside', () => {
     for (const { before, after } of next) expect(after).toBeLessThanOrEqual(before)
     const after = found({ ...doubtful, tests: [test('density', { value: 2.75, sd: 0.01 })] })
     expect(after.next.map(({ test: one }) => one)).not.toContain('density')
-    expect(worthTesting).toBeTypeOf('function')
+    expect(nextTests).toBeTypeOf('function')
   })
   it('a test that tells all by itself is worth all the doubt: reckoned by hand', () => {
     // Two metals alike in odds; one figure tells them apart without error.
@@ -167,9 +167,9 @@ describe('what a heat of the demo yard is, its readings put aside', () => {
       const tin = at < size / 2 ? 0 : 10
       draws.set([100 - tin, tin], 2 * at)
     }
-    const [best] = worthTesting({
+    const [best] = nextTests({
       inferred: { elements: ['Cu', 'Sn'], pct: [95, 5], draws } as unknown as Parameters<
-        typeof worthTesting
+        typeof nextTests
       >[0]['inferred'],
       models: {
         density: null,
@@ -213,13 +213,13 @@ describe('what a heat of the demo yard is, its readings put aside', () => {
       inferred: { at: '2026-11-27T10:00:00Z', shares, by: ['mass', 'density'] },
     }
     const stamp = { ids: [crypto.randomUUID(), crypto.randomUUID()] as const, now: '2026-11-27T10:00:00Z' }
-    const [lot] = closeHeat(heat, yard.lots, stamp).made
+    const [lot] = stockAfterLogging(heat, yard.lots, stamp).made
     expect(lot).toMatchObject({
       knowledge: 'inferred',
       composition: { Cu: 88, Sn: 9.5, Zn: 2.5 },
       sd: { Sn: 0.3 },
     })
-    const measured = closeHeat(
+    const measured = stockAfterLogging(
       { ...heat, assays: yard.heats.find(({ number }) => number === 11)!.assays },
       yard.lots,
       stamp,

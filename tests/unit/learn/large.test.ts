@@ -6,7 +6,7 @@ import type { Heat } from '#core/heat'
 import {
   learn,
   learnFromYard,
-  observeSum,
+  updateOnSum,
   ordinary,
   sharpenLots,
   sparseBelief,
@@ -81,7 +81,7 @@ describe('heats by the thousand', () => {
       const surprise = Math.abs(gap) / Math.sqrt(variance)
       expect(Math.abs(sparse.surprise(few, seen) - surprise)).toBeLessThan(1e-3 * (1 + surprise))
       sparse.observe(few, seen)
-      dense = observeSum(dense, weights, seen)
+      dense = updateOnSum(dense, weights, seen)
     }
     for (let at = 0; at < count; at++) {
       const { value, sd } = sparse.believed(at)

@@ -11,12 +11,12 @@ import {
   learnOffset,
   learnRecovery,
   learnZincRate,
-  observeSum,
+  updateOnSum,
   ordinary,
   recoveryFor,
   sharpenLots,
   trampByGeneration,
-  whatIsIn,
+  sourceLots,
   whereItWent,
 } from '#core/learn'
 import { startingRate } from '#core/melt'
@@ -106,7 +106,7 @@ describe('one figure learned (golden values: numerical integration on a grid, Nu
       [0.7, 0, 0.3],
     ]
     ;[0.955, 0.915, 0.93].forEach((value, at) => {
-      belief = observeSum(belief, rows[at]!, { value, sd: 0.012 })
+      belief = updateOnSum(belief, rows[at]!, { value, sd: 0.012 })
     })
     const wanted = [0.9731434774335289, 0.9257414326984621, 0.8467354299652292]
     const sds = [0.012207658844115232, 0.014807919581397301, 0.02296556323749772]
@@ -191,7 +191,7 @@ describe('the demo yard', () => {
   })
   it('what is in a heat adds up to all of it, and leads back to lots no heat made', () => {
     for (const heat of yard.heats.filter(({ weighed }) => weighed.length)) {
-      const origins = whatIsIn(heat, yard.lots, yard.heats)
+      const origins = sourceLots(heat, yard.lots, yard.heats)
       expect(origins.reduce((sum, { share }) => sum + share, 0)).toBeCloseTo(1, 9)
     }
     const used = yard.heats.find(({ weighed }) => weighed.length)!.weighed[0]!.lotId

@@ -8,7 +8,7 @@ import {
   metalFoundG,
   planRecovery,
   seenRecoveries,
-  whatIsIn,
+  sourceLots,
   whereItWent,
   zincHeat,
 } from '#core/learn'
@@ -38,7 +38,7 @@ describe('where metal came from', () => {
   it('worked by hand: returns that are half of the next heat bring half of what they were', () => {
     const first = heatOf(1, [line('pipe', 900), line('tin', 100)])
     const second = heatOf(2, [line('returns', 500, id(1)), line('pipe', 300), line('zinc', 200)])
-    const origins = whatIsIn(second, [], [first, second])
+    const origins = sourceLots(second, [], [first, second])
     expect(origins.map(({ lotId, share, through }) => [lotId, Number(share.toFixed(6)), through])).toEqual([
       ['pipe', 0.45, ['H-001']],
       ['pipe', 0.3, []],
@@ -80,7 +80,7 @@ describe('where metal came from', () => {
   it('shares add up to the whole, and only bins that no heat made are named', () => {
     fc.assert(
       fc.property(chain, (heats) => {
-        const origins = whatIsIn(heats.at(-1)!, [], heats)
+        const origins = sourceLots(heats.at(-1)!, [], heats)
         expect(origins.reduce((sum, { share }) => sum + share, 0)).toBeCloseTo(1, 9)
         for (const { lotId } of origins) expect(lotId).toMatch(/^bin-/)
       }),
@@ -94,7 +94,7 @@ describe('where metal came from', () => {
         for (const bin of ['bin-0', 'bin-1', 'bin-2', 'bin-3']) {
           const went = new Set(whereItWent(bin, [], heats).map(({ heat }) => heat.number))
           for (const heat of heats)
-            expect(went.has(heat.number)).toBe(whatIsIn(heat, [], heats).some(({ lotId }) => lotId === bin))
+            expect(went.has(heat.number)).toBe(sourceLots(heat, [], heats).some(({ lotId }) => lotId === bin))
         }
       }),
       { seed: 12, numRuns: 100 },

@@ -3,7 +3,7 @@ import demo from '#data/demo-yard.json'
 import { ALLOYS, baseMetal } from '#core/alloys'
 import { outliers, type Assay, type Measured } from '#core/assay'
 import { heatSummary, tensileMPa } from '#core/heat'
-import { ledgerRow, ledgerTotals, looseEnds, matches, nearestAlloys, parseSearch, usesOf } from '#core/ledger'
+import { ledgerRow, ledgerTotals, todoItems, matches, nearestAlloys, parseSearch, usesOf } from '#core/ledger'
 import { workspaceSchema } from '#core/workspace'
 import { looseEndWords } from '~/features/home/loose-ends-words'
 
@@ -140,7 +140,7 @@ it('strength is load over section: 12 kN on 50 mm² is 240 MPa', () => {
 })
 
 describe('what the yard left undone', () => {
-  const kinds = (part: Partial<typeof yard>) => looseEnds({ ...yard, ...part })
+  const kinds = (part: Partial<typeof yard>) => todoItems({ ...yard, ...part })
   const [heat] = yard.heats.filter(({ loggedAt }) => loggedAt)
   const lot = { ...yard.lots[0]!, massG: 500, originHeatId: heat!.id, knowledge: 'assay' as const }
 
@@ -165,7 +165,7 @@ describe('what the yard left undone', () => {
       checks: [{ at: '2026-11-01T10:00:00.000Z', massG: null, wallMm: null, sound: 'cracked' as const }],
     }
     const probe = { ...yard.gear.find((one) => one.type === 'thermocouple')!, checks: [] }
-    const all = looseEnds({
+    const all = todoItems({
       lots: [
         { ...lot, coatings: ['damp'] },
         { ...lot, name: 'Heap', knowledge: 'guess' },
@@ -181,7 +181,7 @@ describe('what the yard left undone', () => {
       { kind: 'guessed', lots: ['Heap'], massG: 500 },
     ])
     const retired = { ...cracked, retiredAt: '2026-11-02T10:00:00.000Z' }
-    expect(looseEnds({ lots: [], heats: [], gear: [retired] as typeof yard.gear })).toEqual([])
+    expect(todoItems({ lots: [], heats: [], gear: [retired] as typeof yard.gear })).toEqual([])
     for (const end of all) {
       const words = looseEndWords(end, (value) => `${value} g`)
       expect(words.text + words.doIt).not.toMatch(/undefined|NaN/)

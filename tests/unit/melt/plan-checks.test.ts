@@ -153,7 +153,7 @@ describe('rules of practice that a solver does not know', () => {
     const [bare] = of('356.0', { ...steel, bears: 'washed', coated: false, ironPct })
     expect(bare).toMatchObject({ rule: 'pot-bare', iron: { meltPct: expect.closeTo(0.62, 9), maxPct: 0.6 } })
     expect(checkWords(bare!, tools).text).toContain(
-      '0.070 to 0.60 % iron comes from its wall, so 0.62 % in all, of 0.60 %',
+      '0.070 to 0.60 % iron comes from its wall, so 0.62 % in all; the limit is 0.60 %',
     )
     const [over] = of('356.0', { ...steel, bears: 'washed', coated: true, ironPct })
     expect(checkWords(over!, tools)).toMatchObject({ level: 'mind' })

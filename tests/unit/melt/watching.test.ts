@@ -8,22 +8,26 @@ import {
   hydrogenSolubilityAl,
   INCANDESCENCE,
   magnesiumLeft,
-  readsLow,
-  readsOff,
+  probeErrorWhileMolten,
+  probeErrorAtPlateau,
   topUp,
 } from '#core/melt'
 
 describe('the metal checks the thermocouple', () => {
   it('950 °C with copper already liquid reads at least 135 °C low (common practice: freezing point 1084.6 °C)', () => {
-    expect(readsLow(950, 1084.62, 0)).toEqual({ offByC: 1084.62 - 950, kind: 'at-least', spreadC: 0 })
-    expect(Math.round(readsLow(950, 1084.62, 0)!.offByC)).toBe(135)
-    expect(readsLow(1082, 1084.62, 0)).toBeNull()
-    expect(readsLow(1070, 1084.62, 20)).toBeNull()
+    expect(probeErrorWhileMolten(950, 1084.62, 0)).toEqual({
+      offByC: 1084.62 - 950,
+      kind: 'at-least',
+      spreadC: 0,
+    })
+    expect(Math.round(probeErrorWhileMolten(950, 1084.62, 0)!.offByC)).toBe(135)
+    expect(probeErrorWhileMolten(1082, 1084.62, 0)).toBeNull()
+    expect(probeErrorWhileMolten(1070, 1084.62, 20)).toBeNull()
   })
   it('a plateau off its place by more than the doubt names the error with its sign', () => {
-    expect(readsOff(985, 1000, 5)?.offByC).toBe(15)
-    expect(readsOff(1020, 1000, 10)?.offByC).toBe(-20)
-    expect(readsOff(992, 1000, 10)).toBeNull()
+    expect(probeErrorAtPlateau(985, 1000, 5)?.offByC).toBe(15)
+    expect(probeErrorAtPlateau(1020, 1000, 10)?.offByC).toBe(-20)
+    expect(probeErrorAtPlateau(992, 1000, 10)).toBeNull()
   })
   it.each(ALLOYS.map((alloy) => [alloy.id, alloy] as const))(
     '%s: cooled through its freezing, the plateau is found at its liquidus, and the estimate agrees within its error',

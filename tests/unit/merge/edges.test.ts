@@ -2,8 +2,8 @@ import { describe, expect, it } from 'vitest'
 import demo from '#data/demo-yard.json'
 import {
   compareWorkspaces,
-  drawIn,
-  knew,
+  mergeFile,
+  hadSeen,
   knownOf,
   mergeChanges,
   treeFrom,
@@ -22,7 +22,7 @@ describe('a file drawn in', () => {
   const fresh = (n: number) => ({ ...lot, id: `00000000-0000-4000-8000-00000000000${n}`, name: `New ${n}` })
   it('new bins get no numbers: only heats have them', () => {
     const theirs = { ...yard, lots: [...yard.lots, fresh(1), fresh(2)] }
-    const drawn = drawIn(yard, compareWorkspaces(yard, theirs, fits), new Map())
+    const drawn = mergeFile(yard, compareWorkspaces(yard, theirs, fits), new Map())
     expect(drawn.renumbered).toEqual([])
     expect(drawn.edits.map(({ after }) => after && 'name' in after && after.name)).toEqual(['New 1', 'New 2'])
   })
@@ -43,12 +43,12 @@ describe('a file drawn in', () => {
 describe('what was written where', () => {
   const entry = (v: unknown, d: string, n: number, rest: Partial<Entry> = {}): Entry => ({ v, d, n, ...rest })
   it('a device knows all that it wrote before, and of others what it says it does', () => {
-    expect(knew(entry(1, 'desk', 5), entry(1, 'desk', 4))).toBe(true)
-    expect(knew(entry(1, 'desk', 5), entry(1, 'desk', 5))).toBe(false)
-    expect(knew(entry(1, 'desk', 4), entry(1, 'desk', 5))).toBe(false)
+    expect(hadSeen(entry(1, 'desk', 5), entry(1, 'desk', 4))).toBe(true)
+    expect(hadSeen(entry(1, 'desk', 5), entry(1, 'desk', 5))).toBe(false)
+    expect(hadSeen(entry(1, 'desk', 4), entry(1, 'desk', 5))).toBe(false)
     const phone = entry(1, 'phone', 1, { s: { desk: 4 } })
-    expect([3, 4, 5].map((n) => knew(phone, entry(1, 'desk', n)))).toEqual([true, true, false])
-    expect(knew(phone, entry(1, 'tablet', 1))).toBe(false)
+    expect([3, 4, 5].map((n) => hadSeen(phone, entry(1, 'desk', n)))).toEqual([true, true, false])
+    expect(hadSeen(phone, entry(1, 'tablet', 1))).toBe(false)
   })
   it('what is said of the inside of a word is left, and harms nothing', () => {
     const entries = new Map([

@@ -5,7 +5,7 @@ import demo from '#data/demo-yard.json'
 import {
   clashKey,
   compareWorkspaces,
-  drawIn,
+  mergeFile,
   mergeChanges,
   mergeRecords,
   partOf,
@@ -168,7 +168,7 @@ describe('two yards drawn together', () => {
       [phone, laptop],
       [laptop, phone],
     ] as const) {
-      const { edits } = drawIn(mine, compareWorkspaces(mine, theirs, fits), answers)
+      const { edits } = mergeFile(mine, compareWorkspaces(mine, theirs, fits), answers)
       expect(edits).toHaveLength(1)
       expect(edits[0]!.after).toMatchObject({ title: 'New title', remarks: 'Flared at 1 060' })
     }
@@ -190,9 +190,9 @@ describe('two yards drawn together', () => {
     expect(changed).toMatchObject([
       { later: 'mine', clashes: [{ path: ['title'], mine: 'Mine', theirs: 'Theirs' }] },
     ])
-    expect(drawIn(mine, compared, answers).edits[0]!.after).toMatchObject({ title: 'Mine' })
+    expect(mergeFile(mine, compared, answers).edits[0]!.after).toMatchObject({ title: 'Mine' })
     const chosen = new Map([[clashKey('heats', heat.id, changed[0]!.clashes[0]!), 'theirs' as const]])
-    expect(drawIn(mine, compared, chosen).edits[0]!.after).toMatchObject({ title: 'Theirs' })
+    expect(mergeFile(mine, compared, chosen).edits[0]!.after).toMatchObject({ title: 'Theirs' })
   })
 
   it('a heat whose number the yard has already gets the next free one, and names that mention it follow', () => {
@@ -207,7 +207,7 @@ describe('two yards drawn together', () => {
       ],
       lots: [...yard.lots, { ...lot, id: `${id}3`, name: `${stamp} gunmetal`, originHeatId: `${id}1` }],
     }
-    const { edits, renumbered } = drawIn(yard, compareWorkspaces(yard, theirs, fits), answers)
+    const { edits, renumbered } = mergeFile(yard, compareWorkspaces(yard, theirs, fits), answers)
     expect(renumbered).toEqual([{ title: 'On the phone', from: heat.number, to: heat.number + 2 }])
     const numbers = [
       ...yard.heats,
@@ -236,7 +236,7 @@ describe('two yards drawn together', () => {
           heats: [{ ...heat, title, remarks, updatedAt }],
         })
         const [mine, theirs] = [with_(a), with_(b)]
-        const { edits } = drawIn(mine, compareWorkspaces(mine, theirs, fits), answers)
+        const { edits } = mergeFile(mine, compareWorkspaces(mine, theirs, fits), answers)
         const after = (edits[0]?.after ?? mine.heats[0]) as typeof heat
         for (const field of ['title', 'remarks'] as const) {
           const words = [a[field], b[field]].filter((one) => one !== '')

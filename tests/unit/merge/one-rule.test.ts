@@ -3,7 +3,7 @@ import demo from '#data/demo-yard.json'
 import { blankEntry, type Heat } from '#core/heat'
 import type { Lot } from '#core/stock'
 import { openSharedYard } from '#core/sync'
-import { hearChanges, partOf, withPart, type Fits } from '#core/merge'
+import { applyRemoteChanges, partOf, withPart, type Fits } from '#core/merge'
 import {
   applyStep,
   fromWorkspace,
@@ -90,7 +90,7 @@ function asWindows(
   theirs: AnyRecord | null,
 ) {
   const here = applyStep(records, { changes: [{ collection, id: base.id, before: base, after: mine }] }, 'do')
-  const heard = hearChanges(
+  const heard = applyRemoteChanges(
     here,
     [{ collection, id: base.id, before: base, after: theirs }],
     fits,

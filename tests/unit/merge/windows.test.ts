@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import demo from '#data/demo-yard.json'
-import { hearChanges, rebaseStep, type Fits } from '#core/merge'
+import { applyRemoteChanges, rebaseUndoStep, type Fits } from '#core/merge'
 import {
   applyStep,
   fromWorkspace,
@@ -22,7 +22,7 @@ const hear = (
   waiting: readonly Change[] = [],
   gone: AnyRecord | null = null,
 ) =>
-  hearChanges(
+  applyRemoteChanges(
     records,
     changes,
     fits,
@@ -176,25 +176,25 @@ describe('undo after another window', () => {
   }
   it('takes back its own field and leaves the other’s', () => {
     const both = withLot({ ...lot, massG: 7, name: 'theirs' })
-    const back = applyStep(both, rebaseStep(both, step, 'undo').step, 'undo')
+    const back = applyStep(both, rebaseUndoStep(both, step, 'undo').step, 'undo')
     expect(back.lots[lot.id]).toMatchObject({
       name: 'theirs',
       massG: (lot as unknown as { massG: number }).massG,
     })
-    const forth = applyStep(back, rebaseStep(back, step, 'do').step, 'do')
+    const forth = applyStep(back, rebaseUndoStep(back, step, 'do').step, 'do')
     expect(forth.lots[lot.id]).toMatchObject({ name: 'theirs', massG: 7 })
   })
   it('does not take away a lot that the other window worked on, nor bring back one it took away', () => {
     const added: Step = { ...step, changes: [change(null, lot)] }
     const worked = withLot({ ...lot, note: 'theirs' })
-    const undone = rebaseStep(worked, added, 'undo')
+    const undone = rebaseUndoStep(worked, added, 'undo')
     expect(undone).toMatchObject({ step: { changes: [] }, leftOut: [{ id: lot.id }] })
     const gone = applyStep(yard, { changes: [change(lot, null)] }, 'do')
-    expect(rebaseStep(gone, step, 'undo').leftOut).toHaveLength(1)
-    expect(rebaseStep(yard, added, 'undo')).toEqual({ step: added, leftOut: [] })
+    expect(rebaseUndoStep(gone, step, 'undo').leftOut).toHaveLength(1)
+    expect(rebaseUndoStep(yard, added, 'undo')).toEqual({ step: added, leftOut: [] })
   })
   it('is the step itself where nobody else changed anything', () => {
     const mine = withLot({ ...lot, massG: 7 })
-    expect(rebaseStep(mine, step, 'undo')).toEqual({ step, leftOut: [] })
+    expect(rebaseUndoStep(mine, step, 'undo')).toEqual({ step, leftOut: [] })
   })
 })

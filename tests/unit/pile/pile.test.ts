@@ -88,7 +88,7 @@ describe('a metal by its name', () => {
   )
 })
 
-describe('what was pasted', () => {
+describe('the pasted text', () => {
   const lots = (text: string, unit: 'g' | 'kg' = 'g') => {
     const table = readPasted(text, unit)
     return table && lotsOfTable(table, table.fields)

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import demo from '#data/demo-yard.json'
 import { ALLOYS } from '#core/alloys'
-import { PRACTICE_HEATS, shownBy } from '#core/practice-heats'
+import { PRACTICE_HEATS, practiceProof } from '#core/practice-heats'
 import { workspaceSchema } from '#core/workspace'
 
 const yard = workspaceSchema.parse(demo)
@@ -22,30 +22,34 @@ describe('heats to learn by', () => {
   })
 
   it('an empty yard has shown none of them', () => {
-    for (const { id, shownBy: shown } of PRACTICE_HEATS) expect(shownBy(shown, none), id).toBeNull()
+    for (const { id, shownBy: shown } of PRACTICE_HEATS) expect(practiceProof(shown, none), id).toBeNull()
   })
 
   it('an aluminium heat counts once it is logged and its account closes', () => {
     const aluminium = logged.find(
-      (heat) => heat.alloy?.base === 'Al' && shownBy('aluminium-closes', { heats: [heat], gear: [] }),
+      (heat) => heat.alloy?.base === 'Al' && practiceProof('aluminium-closes', { heats: [heat], gear: [] }),
     )!
-    expect(shownBy('aluminium-closes', { heats: [aluminium], gear: [] })?.heats).toEqual([aluminium.number])
+    expect(practiceProof('aluminium-closes', { heats: [aluminium], gear: [] })?.heats).toEqual([
+      aluminium.number,
+    ])
     const open = { ...aluminium, loggedAt: null }
-    expect(shownBy('aluminium-closes', { heats: [open], gear: [] })).toBeNull()
+    expect(practiceProof('aluminium-closes', { heats: [open], gear: [] })).toBeNull()
     const lost = {
       ...aluminium,
       pour: { ...aluminium.pour, castingsG: 0, ingots: aluminium.pour.ingots.slice(1) },
     }
-    expect(shownBy('aluminium-closes', { heats: [lost], gear: [] })).toBeNull()
+    expect(practiceProof('aluminium-closes', { heats: [lost], gear: [] })).toBeNull()
   })
 
   it('three alike are of one alloy and one amount', () => {
-    const closed = logged.find((heat) => shownBy('three-close', { heats: [heat, heat, heat], gear: [] }))!
-    expect(shownBy('three-close', { heats: [closed, closed], gear: [] })).toBeNull()
+    const closed = logged.find((heat) =>
+      practiceProof('three-close', { heats: [heat, heat, heat], gear: [] }),
+    )!
+    expect(practiceProof('three-close', { heats: [closed, closed], gear: [] })).toBeNull()
     const larger = { ...closed, tapMassG: 2 * closed.tapMassG! }
-    expect(shownBy('three-close', { heats: [closed, closed, larger], gear: [] })).toBeNull()
+    expect(practiceProof('three-close', { heats: [closed, closed, larger], gear: [] })).toBeNull()
     const other = { ...closed, alloy: ALLOYS.find(({ id }) => id !== closed.alloy!.id)! }
-    expect(shownBy('three-close', { heats: [closed, closed, other], gear: [] })).toBeNull()
+    expect(practiceProof('three-close', { heats: [closed, closed, other], gear: [] })).toBeNull()
   })
 
   it('gas is compared by a pressure test on either side of the degassing', () => {
@@ -58,7 +62,7 @@ describe('heats to learn by', () => {
       at: `2026-05-01T10:0${minute}:00.000Z`,
     })
     const shown = (...log: ReturnType<typeof at>[]) =>
-      shownBy('gas-compared', { heats: [{ ...heat!, log }], gear: [] }) !== null
+      practiceProof('gas-compared', { heats: [{ ...heat!, log }], gear: [] }) !== null
     expect(shown(at('pressure-test', 1), at('degas', 2), at('pressure-test', 5))).toBe(true)
     expect(shown(at('degas', 2), at('pressure-test', 5))).toBe(false)
     expect(shown(at('pressure-test', 1), at('pressure-test', 5))).toBe(false)
@@ -68,20 +72,20 @@ describe('heats to learn by', () => {
     const probe = yard.gear.find((one) => one.type === 'thermocouple')!
     const check = { at: '2026-05-01T10:00:00.000Z', point: 'Sn', readC: 230 }
     const gear = [{ ...probe, checks: [check] }] as typeof yard.gear
-    expect(shownBy('probe-checked', { heats: [], gear })).toEqual({ heats: [], gear: probe.name })
-    const scrap = shownBy('scrap-inside', yard)!
+    expect(practiceProof('probe-checked', { heats: [], gear })).toEqual({ heats: [], gear: probe.name })
+    const scrap = practiceProof('scrap-inside', yard)!
     const heat = logged.find(({ number }) => number === scrap.heats[0])!
-    expect(shownBy('two-metals-measured', { heats: [heat], gear: [] })).toBeNull()
+    expect(practiceProof('two-metals-measured', { heats: [heat], gear: [] })).toBeNull()
     const bought = { ...heat, weighed: heat.weighed.map((line) => ({ ...line, kind: 'virgin' as const })) }
-    expect(shownBy('two-metals-measured', { heats: [bought], gear: [] })?.heats).toEqual([heat.number])
-    expect(shownBy('two-metals-measured', { heats: [{ ...bought, assays: [] }], gear: [] })).toBeNull()
-    expect(shownBy('scrap-inside', { heats: [bought], gear: [] })).toBeNull()
+    expect(practiceProof('two-metals-measured', { heats: [bought], gear: [] })?.heats).toEqual([heat.number])
+    expect(practiceProof('two-metals-measured', { heats: [{ ...bought, assays: [] }], gear: [] })).toBeNull()
+    expect(practiceProof('scrap-inside', { heats: [bought], gear: [] })).toBeNull()
   })
 
   it('a brass counts by its zinc, as measured', () => {
-    const brass = logged.find(({ number }) => shownBy('brass-inside', yard)!.heats.includes(number))!
+    const brass = logged.find(({ number }) => practiceProof('brass-inside', yard)!.heats.includes(number))!
     expect(brass.alloy!.limits.Zn!.min).toBeGreaterThanOrEqual(10)
-    expect(shownBy('brass-inside', { heats: [{ ...brass, assays: [] }], gear: [] })).toBeNull()
+    expect(practiceProof('brass-inside', { heats: [{ ...brass, assays: [] }], gear: [] })).toBeNull()
   })
 })
 
@@ -91,7 +95,7 @@ describe('what counts and what does not', () => {
     weighed: heat.weighed.map((line) => ({ ...line, kind: 'virgin' as const })),
   })
   const shows = (heat: (typeof logged)[number]) =>
-    shownBy('two-metals-measured', { heats: [heat], gear: [] }) !== null
+    practiceProof('two-metals-measured', { heats: [heat], gear: [] }) !== null
   const copper = logged.find((heat) => shows(bought(heat)))!
   const test = (kind: 'density' | 'hardness', value: number | null) => ({
     ...bought(copper),
@@ -118,16 +122,18 @@ describe('what counts and what does not', () => {
     expect(shows({ ...bought(copper), alloy: aluminium })).toBe(false)
   })
   it('of more than three alike the first three are named, wherever others stand between', () => {
-    const closed = logged.find((heat) => shownBy('three-close', { heats: [heat, heat, heat], gear: [] }))!
+    const closed = logged.find((heat) =>
+      practiceProof('three-close', { heats: [heat, heat, heat], gear: [] }),
+    )!
     const numbered = (number: number, tapMassG = closed.tapMassG) => ({ ...closed, number, tapMassG })
     const far = numbered(2, 3 * closed.tapMassG!)
     const heats = [numbered(1), far, numbered(3), numbered(4, 1.2 * closed.tapMassG!), numbered(5)]
-    expect(shownBy('three-close', { heats, gear: [] })?.heats).toEqual([1, 3, 4])
+    expect(practiceProof('three-close', { heats, gear: [] })?.heats).toEqual([1, 3, 4])
   })
   it('scrap of two bins is too little, of three it counts', () => {
-    const scrap = logged.find(({ number }) => shownBy('scrap-inside', yard)!.heats.includes(number))!
+    const scrap = logged.find(({ number }) => practiceProof('scrap-inside', yard)!.heats.includes(number))!
     const of = (count: number) =>
-      shownBy('scrap-inside', {
+      practiceProof('scrap-inside', {
         heats: [
           {
             ...scrap,
@@ -145,9 +151,9 @@ describe('what counts and what does not', () => {
 })
 
 describe('what is near and is not it', () => {
-  const shows = (rule: Parameters<typeof shownBy>[0], heat: (typeof logged)[number]) =>
-    shownBy(rule, { heats: [heat], gear: [] }) !== null
-  const scrap = logged.find(({ number }) => shownBy('scrap-inside', yard)!.heats.includes(number))!
+  const shows = (rule: Parameters<typeof practiceProof>[0], heat: (typeof logged)[number]) =>
+    practiceProof(rule, { heats: [heat], gear: [] }) !== null
+  const scrap = logged.find(({ number }) => practiceProof('scrap-inside', yard)!.heats.includes(number))!
   it('inside as far as it was measured is inside; outside in one element is not', () => {
     const read = (symbols: readonly string[], off = 0) => ({
       ...scrap,
@@ -189,6 +195,6 @@ describe('what is near and is not it', () => {
     const crucible = yard.gear.find((one) => one.type === 'crucible')!
     const looked = { at: '2026-05-01T10:00:00.000Z', massG: 1, wallMm: null, sound: 'rings' }
     const gear = [scale, { ...crucible, checks: [looked] }, { ...probe, checks: [] }] as typeof yard.gear
-    expect(shownBy('probe-checked', { heats: [], gear })).toBeNull()
+    expect(practiceProof('probe-checked', { heats: [], gear })).toBeNull()
   })
 })

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { newHeat } from '#core/heat'
 import { PRACTICE_HEATS } from '#core/practice-heats'
 import {
-  byTheBook,
+  referenceRun,
   debrief,
   mishapsOf,
   openRehearsal,
@@ -88,7 +88,7 @@ describe('what comes at its moment', () => {
     expect(damp.length).toBeGreaterThan(0)
     expect(damp.filter((lot) => begun.has(lot))).toEqual([])
     const weak = { ...gunmetal, furnace: { ...gunmetal.furnace, powerKw: 0.2 } }
-    expect(byTheBook(weak).some((act) => act.do === 'lift')).toBe(false)
+    expect(referenceRun(weak).some((act) => act.do === 'lift')).toBe(false)
     const timed = seeds
       .slice(0, many(60, 10))
       .flatMap((seed) => mishapsOf(weak, 'much', seed))
@@ -102,7 +102,7 @@ describe('what comes at its moment', () => {
 
 describe('what is wrong with what was cast', () => {
   it('out of its limits where it is, and not at them', () => {
-    const book = byTheBook(brass)
+    const book = referenceRun(brass)
     const zincs = new Set(
       brass.lots.filter(({ composition }) => (composition.Zn ?? 0) > 30).map(({ id }) => id),
     )
@@ -111,9 +111,9 @@ describe('what is wrong with what was cast', () => {
     expect(rehearse(brass, without, LONGEST_S).poured!.faults).toEqual(
       expect.arrayContaining(['lots-left', 'out-of-limits']),
     )
-    const made = rehearse(gunmetal, byTheBook(gunmetal), LONGEST_S).poured!
+    const made = rehearse(gunmetal, referenceRun(gunmetal), LONGEST_S).poured!
     const at = (limits: Scenario['limits']) =>
-      rehearse({ ...gunmetal, limits }, byTheBook(gunmetal), LONGEST_S).poured!.faults
+      rehearse({ ...gunmetal, limits }, referenceRun(gunmetal), LONGEST_S).poured!.faults
     const tin = made.composition.Sn!
     expect(at({ Sn: { min: tin, max: tin } })).not.toContain('out-of-limits')
     expect(at({ Sn: { min: tin + 0.01 } })).toContain('out-of-limits')

@@ -1,5 +1,12 @@
 import { describe, expect, it } from 'vitest'
-import { byTheBook, marksOf, practiceLesson, rehearse, REHEARSED_PRACTICE, type Act } from '#core/rehearsal'
+import {
+  referenceRun,
+  marksOf,
+  practiceLesson,
+  rehearse,
+  REHEARSED_PRACTICE,
+  type Act,
+} from '#core/rehearsal'
 
 const lessons = REHEARSED_PRACTICE.map((practice) => practiceLesson(practice)!)
 
@@ -14,7 +21,7 @@ const hurt = (acts: readonly Act[], scenario: (typeof lessons)[number]['scenario
 describe.each(lessons.map((lesson) => [lesson.id, lesson] as const))(
   '%s teaches no bad habit',
   (_, { scenario }) => {
-    const book = byTheBook({ ...scenario, mishaps: [] })
+    const book = referenceRun({ ...scenario, mishaps: [] })
     const still = { ...scenario, mishaps: [] }
 
     it('the sheet as it stands passes its marks', () => {

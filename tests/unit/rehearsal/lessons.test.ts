@@ -7,7 +7,7 @@ import { newHeat } from '#core/heat'
 import { freezingHeat, runSheet } from '#core/melt'
 import {
   actSchema,
-  byTheBook,
+  referenceRun,
   castFills,
   debrief,
   densityIndexOf,
@@ -42,7 +42,7 @@ const gunmetal = lessonOf('scrap-bronze').scenario
 const brass = lessonOf('zinc').scenario
 const aluminium = lessonOf('gas').scenario
 const runOf = (scenario: Scenario, acts: readonly Act[]) => rehearse(scenario, acts, LONGEST_S)
-const liftS = (scenario: Scenario) => byTheBook(scenario).find((act) => act.do === 'lift')!.atS
+const liftS = (scenario: Scenario) => referenceRun(scenario).find((act) => act.do === 'lift')!.atS
 const later = (acts: readonly Act[], byS: number, from: (act: Act) => boolean): Act[] =>
   acts.map((act) => (from(act) ? { ...act, atS: act.atS + byS } : act))
 
@@ -76,7 +76,7 @@ describe('what happens by itself', () => {
   it('a crucible that weeps loses metal, all alike, to the last gram; lifted it gives way; stopped nobody is hurt', () => {
     const begins = Math.round(0.9 * liftS(gunmetal))
     const weeping: Scenario = { ...gunmetal, mishaps: [{ what: 'weeps', atS: begins }] }
-    const acts = byTheBook(gunmetal)
+    const acts = referenceRun(gunmetal)
     const { end, charged, inDross, account, poured } = runOf(weeping, acts)
     expect(poured?.how).toBe('gave-way')
     expect(poured?.faults).toEqual(['gave-way'])
@@ -109,7 +109,7 @@ describe('what happens by itself', () => {
       ...gunmetal,
       mishaps: [{ what: 'helper-late', toldS: liftS(gunmetal) - 300, atS: helperS }],
     }
-    const acts = byTheBook(gunmetal)
+    const acts = referenceRun(gunmetal)
     expect(runOf(late, acts).poured!.faults).toContain('poured-alone')
     const waited = later(acts, 440, (act) => act.atS >= liftS(gunmetal) - 1)
     const { poured, end } = runOf(late, waited)
@@ -162,7 +162,7 @@ describe('what came of it', () => {
           ...gunmetal,
           castings: [{ name: 'Cleat', thinMm: 7, massG: 400, ...(unfedMm ? { unfedMm } : {}) }],
         },
-        byTheBook(gunmetal),
+        referenceRun(gunmetal),
       ).poured!.faults
     expect([faults(), faults(12), faults(30)]).toEqual([[], [], ['shrinkage']])
     const alloy = findAlloy('C90500')!
@@ -193,7 +193,7 @@ describe('what came of it', () => {
     const from = (scenario: Scenario, fallMm: number) =>
       runOf(
         scenario,
-        byTheBook(scenario).map((act) => (act.do === 'pour' ? { ...act, fallMm } : act)),
+        referenceRun(scenario).map((act) => (act.do === 'pour' ? { ...act, fallMm } : act)),
       ).poured!.faults.includes('oxide-skins')
     expect([from(aluminium, 10), from(aluminium, 60)]).toEqual([false, true])
     expect([from(gunmetal, 60), from(gunmetal, 300)]).toEqual([false, true])
@@ -201,11 +201,11 @@ describe('what came of it', () => {
   it('a density index of 2 % is where the common rule has good metal end', () => {
     expect(densityIndexOf(0.1)).toBeLessThan(2)
     expect(densityIndexOf(0.2)).toBeGreaterThan(2)
-    const { densityIndexPct } = runOf(aluminium, byTheBook(aluminium)).poured!
+    const { densityIndexPct } = runOf(aluminium, referenceRun(aluminium)).poured!
     expect(densityIndexPct).toBeLessThan(2)
-    const gassy = byTheBook(aluminium).filter((act) => act.do !== 'degas')
+    const gassy = referenceRun(aluminium).filter((act) => act.do !== 'degas')
     expect(runOf(aluminium, gassy).poured!.densityIndexPct).toBeGreaterThan(densityIndexPct!)
-    expect(runOf(gunmetal, byTheBook(gunmetal)).poured!.densityIndexPct).toBeNull()
+    expect(runOf(gunmetal, referenceRun(gunmetal)).poured!.densityIndexPct).toBeNull()
   })
   it('an assay errs as its instrument does', () => {
     const truth = { Cu: 88, Sn: 10, Zn: 2 }
@@ -224,7 +224,7 @@ describe('what came of it', () => {
 
 describe('the trouble-finder, given the log of a rehearsal', () => {
   const record = (id: string) => practiceHeatRecord(REHEARSED_PRACTICE.find((one) => one.id === id)!)
-  const book = (scenario: Scenario) => byTheBook({ ...scenario, mishaps: [] })
+  const book = (scenario: Scenario) => referenceRun({ ...scenario, mishaps: [] })
   const planted: [string, string, (acts: Act[], scenario: Scenario) => Act[], string, string][] = [
     ['not degassed', 'gas', (acts) => acts.filter((act) => act.do !== 'degas'), 'pits', 'not-degassed'],
     [
@@ -289,7 +289,7 @@ describe('practice heats without fire', () => {
     (_, practice) => {
       const lesson = practiceLesson(practice)!
       expect(scenarioSchema.safeParse(lesson.scenario).success).toBe(true)
-      const acts = byTheBook(lesson.scenario)
+      const acts = referenceRun(lesson.scenario)
       const run = runOf(lesson.scenario, acts)
       const marks = marksOf(
         {
@@ -304,18 +304,18 @@ describe('practice heats without fire', () => {
       expect(marks.filter(({ passed }) => !passed)).toEqual([])
       expect(marks.map(({ mark }) => mark)).toEqual(lesson.marks)
       expect(acts.every((act) => actSchema.safeParse(act).success)).toBe(true)
-      // Its charge is inside the limits of its alloy.
+      // Its charge is in spec of its alloy.
       expect(findAlloy(practice.alloy!)).toBeTruthy()
     },
   )
   it('lets too much zinc go, and the mark says by how much', () => {
     const acts = later(
-      byTheBook(brass).filter((act) => act.do !== 'cover'),
+      referenceRun(brass).filter((act) => act.do !== 'cover'),
       1500,
       (act) => act.atS >= liftS(brass) - 1,
     )
     const run = runOf(brass, acts)
-    const book = runOf(brass, byTheBook(brass)).poured
+    const book = runOf(brass, referenceRun(brass)).poured
     const [zinc] = marksOf({ scenario: brass, acts, poured: run.poured!, happened: run.end.happened, book }, [
       'zinc',
     ])
@@ -335,7 +335,7 @@ describe('practice heats without fire', () => {
   it('a heat stays what it is when it is rehearsed', () => {
     const heat = newHeat({ id: crypto.randomUUID(), now: '2026-11-14T10:00:00.000Z' }, [])
     const before = JSON.stringify(heat)
-    rehearsedHeat(heat, { scenario: gunmetal, acts: byTheBook(gunmetal), seed: 1 }, heat.createdAt)
+    rehearsedHeat(heat, { scenario: gunmetal, acts: referenceRun(gunmetal), seed: 1 }, heat.createdAt)
     expect(JSON.stringify(heat)).toBe(before)
   })
 })

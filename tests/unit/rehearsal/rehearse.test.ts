@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { zincLoss, hydrogenSolubilityAl, meltSurface } from '#core/melt'
-import { ANSWERS, byTheBook, debrief, rehearse, type Act, type Scenario } from '#core/rehearsal'
+import { ANSWERS, referenceRun, debrief, rehearse, type Act, type Scenario } from '#core/rehearsal'
 
 const furnace = {
   powerKw: 22,
@@ -59,14 +59,14 @@ describe('a heat rehearsed', () => {
     ['gunmetal', gunmetal],
     ['aluminium', casting],
   ])('%s by the book is a sound casting inside its limits', (_, scenario) => {
-    const poured = pouredOf(scenario, byTheBook(scenario))
+    const poured = pouredOf(scenario, referenceRun(scenario))
     expect(poured.faults).toEqual([])
     expect(poured.celsius).toBeGreaterThan(scenario.window.fromC)
     expect(poured.celsius).toBeLessThan(scenario.window.toC)
   })
   it('every element is in the melt, in the dross or gone as fume, to the last of it; energy is closed to a tenth of a percent', () => {
     for (const scenario of [brass, gunmetal, casting]) {
-      const { end, charged, inDross, account } = rehearse(scenario, byTheBook(scenario), 4 * 3600)
+      const { end, charged, inDross, account } = rehearse(scenario, referenceRun(scenario), 4 * 3600)
       for (const [symbol, grams] of Object.entries(charged)) {
         const there =
           (end.grams[symbol] ?? 0) + (inDross[symbol] ?? 0) + (symbol === 'Zn' ? end.zincLostG : 0)
@@ -122,7 +122,7 @@ describe('a heat rehearsed', () => {
     )
   })
   it('lifted it cools by itself, and freezes where it is left', () => {
-    const acts = byTheBook(gunmetal).filter((act) => act.do !== 'pour')
+    const acts = referenceRun(gunmetal).filter((act) => act.do !== 'pour')
     const lift = acts.find((act) => act.do === 'lift')!
     const { end } = rehearse(gunmetal, acts, lift.atS + 900)
     expect(end.celsius).toBeLessThan(gunmetal.solidusC)
@@ -137,15 +137,15 @@ describe('a heat rehearsed', () => {
     expect(hot.happened.map(({ what }) => what)).toEqual(expect.arrayContaining(['spat', 'flare']))
   })
   it('is the same again, and two hours of it are quick to run', () => {
-    expect(rehearse(gunmetal, byTheBook(gunmetal), 7200)).toEqual(
-      rehearse(gunmetal, byTheBook(gunmetal), 7200),
+    expect(rehearse(gunmetal, referenceRun(gunmetal), 7200)).toEqual(
+      rehearse(gunmetal, referenceRun(gunmetal), 7200),
     )
     expect(() => rehearse(gunmetal, [{ atS: 1, do: 'add', lot: 'gold', preheated: true }], 10)).toThrow()
   })
 })
 
 describe('what each choice cost', () => {
-  const book = byTheBook(gunmetal)
+  const book = referenceRun(gunmetal)
   const planted: [string, (acts: Act[]) => Act[], string][] = [
     ['no cover', (acts) => acts.filter((act) => act.do !== 'cover'), 'cover'],
     ['never skimmed', (acts) => acts.filter((act) => act.do !== 'skim'), 'skim'],

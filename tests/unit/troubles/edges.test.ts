@@ -112,7 +112,7 @@ it('facts: the thinnest part, the coatings of the very lots that were weighed in
   }
 })
 
-it('facts: outside or inside the limits only where something was measured; the trace by its own thermocouple', () => {
+it('facts: outside or in spec only where something was measured; the trace by its own thermocouple', () => {
   const measured = yard.heats.find(({ assays, alloy }) => alloy && assays.length > 0)!
   const offSpec = (of: typeof measured) => heatFacts(of, yard.lots, yard.gear).offSpec
   expect(offSpec({ ...measured, assays: [] })).toBeNull()

@@ -3,7 +3,7 @@ import { beforeAll, describe, expect, it } from 'vitest'
 import { findAlloy } from '#core/alloys'
 import {
   createChargeSolver,
-  oddsInside,
+  probabilityInSpec,
   planWeighing,
   type ChargedLine,
   type ChargeSolver,
@@ -94,7 +94,7 @@ describe('odds of the whole melt', () => {
         lot: { ...lot, sd: withBaseSpread(lot.composition, lot.sd ?? {}) },
       }))
       const truth = drawn(bare, problem.recovery!, alloy.limits, seed)
-      const said = oddsInside(whole, problem.recovery!, alloy.limits)!
+      const said = probabilityInSpec(whole, problem.recovery!, alloy.limits)!
       expect(Math.abs(said - truth), `seed ${seed}: ${alloy.id}, said ${said}, drawn ${truth}`).toBeLessThan(
         0.02,
       )
@@ -118,9 +118,9 @@ describe('odds of the whole melt', () => {
     ]
     const limits = { Sn: findAlloy('C90500')!.limits.Sn! }
     // 184 g of tin in 2 020 g is 9.11 %: 0.11 above its least, and 200 g of 2.06 % is a doubt of 0.204.
-    expect(oddsInside(lines, {}, limits)!).toBeCloseTo(0.7, 1)
+    expect(probabilityInSpec(lines, {}, limits)!).toBeCloseTo(0.7, 1)
     expect(
-      oddsInside(
+      probabilityInSpec(
         lines.map(({ massG, lot }) => ({ massG, lot: { ...lot, sd: {} } })),
         {},
         limits,

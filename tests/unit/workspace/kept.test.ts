@@ -4,7 +4,7 @@ import demo from '#data/demo-yard.json'
 import { parseChargeProblem, type ChargeProblem } from '#core/charge'
 import { SYMBOLS, type Composition } from '#core/composition'
 import { sharpenedLot } from '#core/learn'
-import { closeHeat, heatFromProblem, type Heat } from '#core/heat'
+import { stockAfterLogging, heatFromProblem, type Heat } from '#core/heat'
 import { mergeLots, moveMetal, splitLot, type Lot } from '#core/stock'
 import { recordSchemas, workspaceSchema, type Collection } from '#core/workspace'
 import { unfitPart } from '~/storage/guard'
@@ -92,7 +92,7 @@ describe('what the app makes of records would be read again', () => {
   it('a closed heat: its bins, its ingots, its returns', () => {
     fc.assert(
       fc.property(heat, (one) => {
-        const { taken, made } = closeHeat(one, yard.lots, { ids: [id(3), id(4)], now: NOW })
+        const { taken, made } = stockAfterLogging(one, yard.lots, { ids: [id(3), id(4)], now: NOW })
         for (const lotMade of [...taken, ...made]) expect(faultsOf('lots', lotMade)).toEqual([])
       }),
       { seed: 1, numRuns: 400, endOnFailure: true },
@@ -179,18 +179,14 @@ describe('a change that would not be read again is told of, and not made', () =>
   })
   it.each([
     ['lots', { ...first, name: 'n'.repeat(121) }, 'a lot, name: at most 120 characters. Shorten it.'],
-    ['lots', { ...first, name: ' ' }, 'a lot, name: it must not be empty.'],
+    ['lots', { ...first, name: ' ' }, 'a lot, name: must not be empty.'],
     ['lots', { ...first, massG: 2e8 }, 'a lot, mass: at most 100\u202f000\u202f000 g.'],
-    ['lots', { ...first, massG: -1 }, 'a lot, mass: not below 0 g.'],
-    [
-      'lots',
-      { ...first, pieces: Array(501).fill(1) },
-      'a lot, pieces: at most 500 of them. Take some away first.',
-    ],
+    ['lots', { ...first, massG: -1 }, 'a lot, mass: at least 0 g.'],
+    ['lots', { ...first, pieces: Array(501).fill(1) }, 'a lot, pieces: at most 500. Remove some first.'],
     [
       'lots',
       { ...first, composition: { Xx: 3 } },
-      'a lot, composition, Xx: no yard can keep this. Look at what was typed last.',
+      'a lot, composition, Xx: this cannot be saved. Check what you typed last.',
     ],
     [
       'heats',
