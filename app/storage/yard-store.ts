@@ -337,37 +337,21 @@ export const useYard = defineStore('yard', () => {
     journal.value = sealJournal(journal.value)
   }
 
-  function undo(): Step | null {
-    const step = journal.value.steps[journal.value.cursor - 1]
+  /** Moves along the journal by one step, leaving out what other windows and devices changed since. */
+  function move(step: Step | undefined, direction: 'undo' | 'do'): Step | null {
     if (!step) return null
-    const { step: back, leftOut } = rebaseUndoStep(
-      records.value,
-      withPlansAsTheyAre(records.value, step),
-      'undo',
-    )
+    const plans = withPlansAsTheyAre(records.value, step)
+    const { step: rebased, leftOut } = rebaseUndoStep(records.value, plans, direction)
     leftAlone.value = leftOut.length
-    records.value = applyStep(records.value, back, 'undo')
+    records.value = applyStep(records.value, rebased, direction)
     const before = journal.value
-    journal.value = { ...before, cursor: before.cursor - 1 }
-    persist(back, 'undo', before)
+    journal.value = { ...before, cursor: before.cursor + (direction === 'undo' ? -1 : 1) }
+    persist(rebased, direction, before)
     return step
   }
 
-  function redo(): Step | null {
-    const step = journal.value.steps[journal.value.cursor]
-    if (!step) return null
-    const { step: forth, leftOut } = rebaseUndoStep(
-      records.value,
-      withPlansAsTheyAre(records.value, step),
-      'do',
-    )
-    leftAlone.value = leftOut.length
-    records.value = applyStep(records.value, forth, 'do')
-    const before = journal.value
-    journal.value = { ...before, cursor: before.cursor + 1 }
-    persist(forth, 'do', before)
-    return step
-  }
+  const undo = () => move(journal.value.steps[journal.value.cursor - 1], 'undo')
+  const redo = () => move(journal.value.steps[journal.value.cursor], 'do')
 
   /**
    * Puts a whole yard in place of this one, as one step that can be undone. Records that are the same are not written.

@@ -158,7 +158,7 @@ test('a snapshot put back, then a newer backup: told which is later, each step u
 
   // Back to the snapshot, although a backup and a later word are both newer than it.
   await visit(page, '/safety')
-  await page.getByRole('button', { name: /^Open it/ }).click()
+  await page.getByRole('button', { name: /^Preview/ }).click()
   await expect(counts).toContainText('1 older than yours')
   await page.getByRole('button', { name: 'Replace my yard with it' }).click()
   await expect(page.getByText(/^Opened the snapshot/)).toBeVisible()

@@ -167,7 +167,7 @@ test('safe keeping: snapshots are kept apart and restored with a look first; a b
   await page.getByRole('textbox', { name: 'Name of the heat' }).fill('Changed since')
   await saved(page)
   await page.goto('/safety')
-  await page.getByRole('button', { name: /^Open it/ }).click()
+  await page.getByRole('button', { name: /^Preview/ }).click()
   await expect(page.getByTestId('import-counts')).toContainText('1 older than yours')
   await page.getByRole('button', { name: 'Replace my yard with it' }).click()
   await expect(page.getByText(/^Opened the snapshot/)).toBeVisible()

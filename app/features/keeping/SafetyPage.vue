@@ -162,9 +162,12 @@ const when = momentWords
               >{{ when(one.at) }}, {{ one.why }}: {{ counted(one.heats, 'heat') }},
               {{ counted(one.lots, 'lot') }}</span
             >
-            <button class="btn" @click="open(one.key, one.at)">
-              {{ t('keeping.look-at-it')
-              }}<span class="sr-only"> {{ ' ' + t('keeping.snapshot-of', { time: when(one.at) }) }}</span>
+            <button
+              class="btn"
+              :aria-label="t('keeping.preview-label', { time: when(one.at) })"
+              @click="open(one.key, one.at)"
+            >
+              {{ t('keeping.preview-button') }}
             </button>
           </li>
         </ul>
