@@ -111,7 +111,7 @@ class SetsOfLots {
     this.byId = new Map(problem.lots.map((lot) => [lot.id, lot]))
   }
 
-  /** Solves a set; it becomes the best where it is cheaper by more than a trifle, or as cheap with fewer lots. */
+  /** Solves a set; it becomes the best where it is noticeably cheaper, or as cheap with fewer lots. */
   offer(uses: Uses): boolean {
     const key = [...uses]
       .map(([id, grams]) => `${id} ${grams ?? ''}`)
@@ -127,7 +127,7 @@ class SetsOfLots {
     return true
   }
 
-  /** Tries sets that differ in one lot from the best, lots left out first, until none is cheaper. */
+  /** Tries sets that differ from the best in one lot, dropping first, until none is cheaper. */
   improve(others: Uses): void {
     let left = MOST_MOVES
     for (let again = true; again && left > 0;) {
@@ -161,7 +161,7 @@ class SetsOfLots {
   }
 }
 
-/** The free lots that a look uses, with the mass of whole pieces. */
+/** Free lots used by a search, with the mass of whole pieces. */
 function usesOf({ model, found }: Look): Map<string, number | null> {
   const byId = new Map(model.lots.map(({ lot }) => [lot.id, lot]))
   return new Map(

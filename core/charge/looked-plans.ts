@@ -15,18 +15,21 @@ import type { ChargeProblem } from './problem'
 import { settledCharge, type SettledCharge } from './settled-charge'
 import { MOST_LOOKED_AT, shortlist } from './shortlist'
 
-/** Choices of lots looked at in a hurry, whether one holds or not. */
+/** Nodes of a search in a hurry, feasible or not. */
 export const HURRIED_NODES = 250
 
-/** Room tried for rounding to steps, as shares of half a step: errors seldom all add up; with the whole they may. */
+/**
+ * Allowances tried for rounding to steps, as shares of half a step: errors rarely all add up; 1 covers the worst
+ * case.
+ */
 export const ROOMS = [0.3, 1]
-/** Room kept while lots are looked for: most often the nearest steps hold then. */
+/** Allowance while lots are being searched: usually enough for the nearest steps. */
 export const LEAST_ROOM = 0.15
 
-/** Limits whose price is worked out by another charge; the others keep their first estimate. */
+/** Limits whose marginal price is computed from another charge; the others keep their first estimate. */
 const MOST_PRICED = 3
 
-/** The free lots of a charge, with the mass of whole pieces. */
+/** Free lots of a charge, with the mass of whole pieces. */
 function freeLots(problem: ChargeProblem, { lines }: SettledCharge): Map<string, number | null> {
   const byId = new Map(problem.lots.map((lot) => [lot.id, lot]))
   return new Map(
@@ -36,18 +39,18 @@ function freeLots(problem: ChargeProblem, { lines }: SettledCharge): Map<string,
   )
 }
 
-/** What lines count by a problem's objective. */
+/** Objective value of the lines. */
 const costOf = (problem: ChargeProblem) => (lines: readonly PlanLine[]) =>
   objectiveOf(problem, describePlan(problem, [...lines]))
 
-/** Plans by looks for lots, each set of lots then solved exactly. */
+/** Plans by searching for sets of lots and solving each set exactly. */
 export class LookedPlans {
-  /** the last plan that was looked for was shown not to exist */
+  /** The last search proved that no plan exists. */
   ruledOut = false
 
   constructor(private readonly attempts: Attempts) {}
 
-  /** The cheapest charge found with so much room kept for steps. */
+  /** Cheapest charge found with this allowance for steps. */
   private looked(
     problem: ChargeProblem,
     seconds: number,
@@ -65,7 +68,7 @@ export class LookedPlans {
           this.attempts.attempt(
             one,
             seconds / 3,
-            // What is next to the first plan is looked at lot by lot afterwards: nodes of the search find less.
+            // Neighbours of the first plan are tried lot by lot afterwards, which finds more than search nodes do.
             hurried ? 0 : nodes,
             deviations === undefined
               ? options
@@ -87,7 +90,7 @@ export class LookedPlans {
     )
   }
 
-  /** The problem with the lots worth a closer look, where there are many, and what no charge can cost less than. */
+  /** The problem reduced to a shortlist of lots where there are many, with a lower bound on the cost. */
   private fewer(
     problem: ChargeProblem,
     options: BlendOptions,
@@ -114,7 +117,10 @@ export class LookedPlans {
     }
   }
 
-  /** The prices of the limits that hold a charge, by solving it once more with each of the dearest let out a little. */
+  /**
+   * Marginal prices of the limits that hold a charge, from solving it again with each of the dearest relaxed a
+   * little.
+   */
   private priced(problem: ChargeProblem, charge: SettledCharge, options: BlendOptions): Limiting[] {
     const uses = freeLots(problem, charge)
     let left = MOST_PRICED
@@ -123,7 +129,7 @@ export class LookedPlans {
       const limit = problem.target.limits[entry.element]
       const value = limit?.[entry.bound]
       if (value === undefined || !(value > 0)) return [entry]
-      // So far that what it saves is more than the exactness of the two charges.
+      // Large enough a change that its saving exceeds the accuracy of the two charges.
       const telling = (0.004 * Math.abs(charge.objective)) / Math.max(entry.shadowPrice, 1e-12)
       const step = Math.min(0.2 * value, Math.max(0.01 * value, telling))
       const wider = { ...limit, [entry.bound]: entry.bound === 'max' ? value + step : value - step }
@@ -135,7 +141,10 @@ export class LookedPlans {
     return dearestFirst(problem, limiting)
   }
 
-  /** A charge of settled lots in the steps of their scales: the nearest that holds, with more room kept if need be. */
+  /**
+   * A charge of fixed lots in steps of their scales: the nearest feasible one, with a larger allowance if
+   * needed.
+   */
   inSteps(
     problem: ChargeProblem,
     charge: SettledCharge,
@@ -153,7 +162,7 @@ export class LookedPlans {
     return sought ? seekSteps(problem, charge.lines, costOf(problem)) : null
   }
 
-  /** A plan by looks for lots; undefined where it has to be looked for in another way. */
+  /** A plan by searching for sets of lots; undefined where another method is needed. */
   plan(
     problem: ChargeProblem,
     seconds: number,
@@ -192,13 +201,13 @@ export class LookedPlans {
 }
 
 /**
- * A gap is a share: one that is larger than the whole says nothing.
+ * Omits a gap above 1, which says nothing.
  * @example statedGap(2) // {}
  */
 export const statedGap = (gap: number): { gap?: number } => (gap <= 1 ? { gap } : {})
 
 /**
- * Whether lines are weighed in steps of their own.
+ * Returns whether lots have weighing steps of their own.
  * @example isStepped({ lots: [] }) // false
  */
 export const isStepped = ({ lots }: Pick<ChargeProblem, 'lots'>): boolean =>

@@ -1,20 +1,20 @@
 import { UNIDENTIFIED } from '#core/composition'
 import type { ChargeLot, ChargeProblem } from './problem'
 
-/** What one gram of a lot brings to the melt, after metallic yield and recovery. */
+/** Contribution of one gram of a lot to the melt, after metallic yield and recovery. */
 export interface MeltCoefficients {
-  /** grams of melt per gram charged */
+  /** Grams of melt per gram charged. */
   meltPerG: number
-  /** centigrams of each element in the melt per gram charged (yield × wt% × recovery), "?" included */
+  /** Centigrams of each element in the melt per gram charged (yield × wt% × recovery), "?" included. */
   elementPct: Record<string, number>
-  /** the same of each element's standard deviation */
+  /** The same for each element's standard deviation. */
   sdPct: Record<string, number>
 }
 
 /**
- * What one gram of a lot brings to the melt.
- * @param lot composition in wt%, metallic yield 0–1 (1 when not given)
- * @param recovery fraction by element (1 when not given)
+ * Returns the contribution of one gram of a lot to the melt.
+ * @param lot composition in wt%, metallic yield 0–1 (1 when left out)
+ * @param recovery fraction by element (1 when left out)
  */
 export function meltCoefficients(
   lot: Pick<ChargeLot, 'composition' | 'metallicYield' | 'sd'>,

@@ -44,17 +44,17 @@ interface RiskOptions {
 
 export interface SharedRisk {
   solution: LinearSolution
-  /** standard deviations kept from each limit, by place among the rows */
+  /** Standard deviations kept from each limit, by row. */
   deviations: number[]
 }
 
 /**
- * Shares the risk that a melt may be outside among its limits, so that all of them together hold with the asked
- * probability at the least cost: iterative risk allocation. Limits that do not bind give up their share; those that
- * do get more of it the more a standard deviation costs there, until no other share is cheaper.
+ * Allocates the risk of being out of spec among the limits, so that all of them together hold with the asked
+ * probability at the least cost: iterative risk allocation. Slack limits give up their share; binding ones get
+ * more of it the more a standard deviation costs there, until no other allocation is cheaper.
  * @param confidence probability that every limit holds, elements independent and normal
- * @returns the best share found; infeasible where none of those tried can be met
- * @source Ono & Williams 2008, "Iterative risk allocation" (from memory), with the shares set by the duals
+ * @returns the best allocation found; infeasible where none tried can be met
+ * @source Ono & Williams 2008, "Iterative risk allocation" (from memory), with the allocation set by the duals
  */
 export function shareRisk(
   open: OpenProgramme,
@@ -71,7 +71,7 @@ export function shareRisk(
     for (const { at, row, cone, unit } of stakes)
       open.recoefficient(row, cone.column, unit * nth(deviations, at))
     const solution = minimiseWithCones(open, model, close, deviations)
-    // Planes taken for shares that were given up only slow the rest down.
+    // Planes of abandoned allocations only slow the solver down.
     if (solution.feasible && open.added > MOST_PLANES) open.dropIdleRows()
     return { solution, deviations }
   }
@@ -97,22 +97,22 @@ export function shareRisk(
         best = tried
         break
       }
-      // Between the two the prices change: the better share lies where both have their say.
+      // Prices change between the two: the better allocation lies where both matter.
       if (!farthest?.solution.feasible) break
       const there = costsOf(farthest, stakes)
       costs = costs.map((cost, index) => (cost + nth(there, index)) / 2)
     }
     const gain = before.solution.objective - best.solution.objective
-    // At this pace it is not reached in the rounds that are left.
+    // At this rate it is out of reach in the remaining rounds.
     if (gain * (MOST_ROUNDS - round) < best.solution.objective - enough && enough > -Infinity) break
     poor = gain <= WORTH * Math.abs(before.solution.objective) ? poor + 1 : 0
     if (poor > PATIENCE || gain <= 0) break
   }
-  // The programme is left at the best share, whatever was tried last.
+  // Leaves the model at the best allocation, whatever was tried last.
   return solve(best.deviations)
 }
 
-/** Every element with the same share, and both its limits with half of it. */
+/** Equal shares for all elements, split evenly between both limits. */
 function equalShares(model: BlendModel, stakes: readonly Stake[], confidence: number): number[] {
   const each = confidence ** (1 / Math.max(1, new Set(stakes.map(({ cone }) => cone)).size))
   const deviations = model.rows.map(() => 0)
@@ -123,14 +123,14 @@ function equalShares(model: BlendModel, stakes: readonly Stake[], confidence: nu
   return deviations
 }
 
-/** What one more deviation costs at each limit. */
+/** Cost of one more deviation at each limit. */
 function costsOf({ solution }: SharedRisk, stakes: readonly Stake[]): number[] {
   return stakes.map(
     ({ row, cone, unit }) => Math.max(0, -nth(solution.rowDuals, row)) * unit * spreadOf(cone, solution),
   )
 }
 
-/** The share that would cost least if a deviation went on costing so much at each limit. */
+/** The allocation that would cost least if marginal costs stayed constant. */
 function promisedShares(
   { solution, deviations }: SharedRisk,
   costs: readonly number[],
@@ -140,7 +140,7 @@ function promisedShares(
   const aim = [...deviations]
   for (const { at, row, cone, unit } of stakes) {
     const spread = spreadOf(cone, solution)
-    // What a limit keeps anyway costs nothing.
+    // A slack limit costs nothing.
     const kept = nth(solution.rowValues, row) - nth(deviations, at) * unit * nth(solution.values, cone.column)
     aim[at] =
       spread > 1e-12
@@ -160,7 +160,7 @@ function promisedShares(
     }
     return aim
   }
-  // The more risk the binding limits take, the less likely the whole: halve until it is as likely as asked.
+  // Bisect: the more risk the binding limits take, the lower the joint probability.
   let low = 1e-12
   let high = 1e6
   for (let halving = 0; halving < HALVINGS; halving++) {
@@ -171,10 +171,10 @@ function promisedShares(
   return shares(low)
 }
 const ROOT_2_PI = Math.sqrt(2 * Math.PI)
-/** As many as a figure of eighteen decades has halvings down to a billionth of itself. */
+/** Bisections from 1 down to 1e-18, to a relative accuracy of 1e-9. */
 const HALVINGS = 36
 
-/** Probability that every limit holds where each is kept by just so many standard deviations. */
+/** Probability that every limit holds, given the deviations kept from each. */
 function jointProbability(deviations: readonly number[], stakes: readonly Stake[]): number {
   const outside = new Map<Cone, number>()
   for (const { at, cone } of stakes)

@@ -15,19 +15,19 @@ import {
   type WeighingAsk,
 } from './weighing-ask'
 
-/** Another plan must be better by this share of what the former one costs: weights do not change for less. */
+/** A new plan must be better by this share of the old cost, so that weights do not change for less. */
 export const WORTH_CHANGING = 1e-3
-/** The same in widths of a limit, where nearness to nominal is asked for. */
+/** The same in limit widths, for the aim "closest to nominal". */
 const WORTH_WIDTHS = 2e-3
-/** A charge holding less of what is only tolerated may cost so much more, as a share of the least cost. */
+/** Extra cost accepted for less of a merely tolerated element, as a share of the least cost. */
 export const PURITY_SHARE = 0.005
-/** Shares of the tolerance of the tap that are tried in turn before the whole: a melt is short by little if it can be. */
+/** Shares of the tap tolerance tried before all of it, so that the melt falls short by little if possible. */
 const TOLERANCES = [0.25, 0.5]
-/** Choices of lots looked at for each of the many weights that a band asks about. */
+/** Nodes for each of the many weights a tolerance band tries. */
 export const BAND_NODES = 1
-/** Looks cut short by their time after which no further one is begun. */
+/** Searches cut off by time after which no further one starts. */
 const MOST_CUT = 2
-/** Room of a melt beside the limits a target names, where its elements have none: never used up. */
+/** Safety factor on the melt's content beyond the limits named; never reached. */
 export const MARGIN = 1.02
 
 interface Purse {
@@ -35,7 +35,7 @@ interface Purse {
   purityCost: number
 }
 
-/** The plan made before, weight by weight, where it still holds and the new one is not worth the change. */
+/** The earlier plan, weight by weight, if it is still feasible and the new one is not worth the change. */
 function formerOr(plan: ChargePlan, ask: WeighingAsk, problem: ChargeProblem, how: HowAsked): ChargePlan {
   if (!ask.former) return plan
   const lines = linesAsPlanned({ planned: ask.former }, problem)
@@ -48,12 +48,12 @@ function formerOr(plan: ChargePlan, ask: WeighingAsk, problem: ChargeProblem, ho
   const worth = problem.objective === 'nominal' ? WORTH_WIDTHS : WORTH_CHANGING * Math.abs(now)
   if (before - now > worth) return plan
   const { status, gap, limiting } = plan
-  // It may be dearer by a trifle than what was proven the best.
+  // It may cost marginally more than the proven optimum.
   const same = before <= now * (1 + 1e-9) + 1e-9
   return { ...former, status: same ? status : 'feasible', ...(gap === undefined ? {} : { gap }), limiting }
 }
 
-/** What a line, and a tolerated element up to its limit, may cost: shares of the least that the charge can cost. */
+/** Penalties for a line and for a tolerated element at its limit, as shares of the least cost. */
 function purseOf(solver: ChargeSolver, { problem, lineShare, mostTapG }: WeighingAsk): Purse {
   const wide: ChargeProblem = {
     ...problem,
@@ -64,16 +64,16 @@ function purseOf(solver: ChargeSolver, { problem, lineShare, mostTapG }: Weighin
   const elements = new Set(problem.lots.flatMap(({ composition }) => Object.keys(composition)))
   const tolerated = [...elements].filter((element) => !isWanted(problem.target, element)).length
   return {
-    // Where nothing has a price, every line is worth the same, and few are best.
+    // Without prices every line counts the same, and few are best.
     lineCost: lineShare > 0 ? Math.max(least * lineShare, 1e-6) : 0,
     purityCost: (PURITY_SHARE * least) / Math.max(1, tolerated) / MARGIN,
   }
 }
 
 interface Wanted {
-  /** concessions that are not made: a charge that needs one is none */
+  /** Concessions not allowed: a charge that needs one is rejected. */
   refused?: (concession: Concession) => boolean
-  /** whether there is a charge is all that is asked: the first found will do, whatever it taps and costs */
+  /** Only feasibility matters: return the first plan found, whatever its tap mass and cost. */
   whether?: boolean
 }
 
@@ -94,7 +94,7 @@ export function withinAsked(
   const before = solver.cutShort()
   let known: Purse | null = null
   const purse = () => (known ??= purseOf(solver, ask))
-  /** @param walks whether walks are counted, where they cost anything at all */
+  /** @param walks whether the cost per lot is counted, where there is one */
   const attempt = (change: Change, concessions: Concession[], walks = true): Weighing | null => {
     if (concessions.some(refused) || solver.cutShort() - before >= MOST_CUT) return null
     const counted = walks || ask.lineShare === 0
@@ -125,7 +125,7 @@ export function withinAsked(
       }
       const whole = by(0)
       if (whole) return whole
-      // Where counting walks hides that there is a way at all, any way will do.
+      // If the cost per lot hides a feasible plan, take any feasible one.
       const widest = by(1) ?? (solver.ruledOut() ? null : by(1, false))
       if (!widest) continue
       for (const tolerance of TOLERANCES) {
@@ -135,7 +135,7 @@ export function withinAsked(
       return widest
     }
   }
-  // Without room for errors of the scale there may still be the certainty that was asked.
+  // Without an allowance for scale error the asked certainty may still be possible.
   const others: Concession[] = weighingOn ? ['other-lots'] : []
   const roomless = (certain: boolean) =>
     attempt({ tolerance: 1, wide: ask.begun, certain, room: false }, [
@@ -147,7 +147,8 @@ export function withinAsked(
 }
 
 /**
- * The plan at hand with what was weighed in place of what was planned, as long as all it was planned with still holds.
+ * Returns the current plan with weighed masses in place of planned ones, while everything it was planned for
+ * still holds.
  * @returns null where it does not, or nothing was weighed
  * @example followPlan({ begun: false, planned: null, plannedWithout: [] }) // null
  */
@@ -174,7 +175,7 @@ export function followPlan(ask: WeighingAsk): Weighing | null {
 }
 
 /**
- * What is weighed, and the rest as planned; null where the plan can no longer be weighed as it stands.
+ * Returns weighed masses, and the rest as planned; null where the plan cannot be continued.
  * @example linesAsPlanned({ planned: null }, { lots: [] }) // null
  */
 export function linesAsPlanned(

@@ -5,23 +5,26 @@ import { meltCoefficients } from './melt-coefficients'
 import type { Remedy } from './plan'
 import type { ChargeLot, ChargeProblem } from './problem'
 
-/** The yard's scales, and the unit that weights are told and read in. */
+/** The yard's scales, and the unit of mass. */
 export interface ScaleBench {
   scales: readonly Pick<Scale, 'stepG' | 'capacityG' | 'errorG'>[]
   unit: MassUnit
 }
 
-/** How far a melt is planned over what was asked, as a share of it. */
+/** Largest planned excess over the tap mass, as a share of it. */
 export const EXCESS = 0.02
-/** Finer than this share of the melt, or of the most a line can be, no weight has to be. Engineering judgement. */
+/**
+ * No mass needs a finer step than this share of the melt, or of the largest possible line. Engineering
+ * judgement.
+ */
 const FINE_OF_TAP = 3e-4
 const FINE_OF_LINE = 0.01
-/** Step of a scale nobody described, g. */
+/** Resolution of a scale without data, g. */
 const USUAL_STEP_G = 1
 
 /**
- * The scale for a line of up to so much: the finest that bears it, else the one that bears most.
- * @returns the step weights are planned and shown in, and how far a weight may be off, g
+ * Picks the scale for a line: the finest that can carry it, else the one with the largest capacity.
+ * @returns the step weights are planned and shown in, and the weighing error, g
  */
 function lineScale(mostG: number, { scales, unit }: ScaleBench): { stepG: number; errorG: number } {
   const [strongest] = [...scales].sort((a, b) => b.capacityG - a.capacityG)
@@ -31,9 +34,9 @@ function lineScale(mostG: number, { scales, unit }: ScaleBench): { stepG: number
 }
 
 /**
- * Puts a lot of a problem onto the scale it will stand on.
- * @param problem its target and recoveries say how much of a lot there can be
- * @returns the lot with the step it is weighed in, and how far its weight may be off, g
+ * Assigns a lot to the scale it will be weighed on.
+ * @param problem its target and recoveries bound the mass of a lot
+ * @returns the lot with its weighing step and weighing error, g
  */
 export function ontoScales(
   { target, recovery = {} }: Pick<ChargeProblem, 'target' | 'recovery'>,
@@ -50,7 +53,7 @@ export function ontoScales(
   }
 }
 
-/** The most of a lot that a melt inside its limits can hold, g: which scale it will stand on. */
+/** Largest mass of a lot that a melt in spec can hold, g; it decides the scale. */
 function largestMass(
   lot: ChargeLot,
   limits: ChargeProblem['target']['limits'],
@@ -67,10 +70,10 @@ function largestMass(
   return most
 }
 
-/** Counts of a scale's step that read well. */
+/** Multiples of a scale's step that read well. */
 const COUNTS = [500, 200, 100, 50, 20, 10, 5, 2]
 
-/** A fine scale is read as finely as it matters: the largest round count of its steps that is fine enough. */
+/** Coarsens a fine scale to what matters: the largest round multiple of its step that is fine enough. */
 function fitting(stepG: number, fineG: number): number {
   const count = COUNTS.find((one) => one * stepG <= fineG * (1 + 1e-9)) ?? 1
   return Number((count * stepG).toPrecision(12))

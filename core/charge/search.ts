@@ -6,7 +6,7 @@ import { minimiseWithCones, ROUGHLY } from './cones'
 import { Heap } from './heap'
 import { NO_SOLUTION, SearchTimeout, type LinearSolution, type OpenProgramme } from './linear-programme'
 
-/** Bounds put on a lot's column on the way to a node, in solver units; "used" once it must be in the charge. */
+/** Bounds on a lot's column at a node, in solver units; "used" once it must be in the charge. */
 interface Decision {
   index: number
   lower: number
@@ -14,12 +14,12 @@ interface Decision {
   used: boolean
 }
 
-/** A rule a solution breaks, and the two ways to mend it. */
+/** A violated rule and its two branches. */
 interface Branch {
   index: number
-  /** how far the lot stands above the lower way, 0–1 */
+  /** Distance above the lower branch, 0–1. */
   part: number
-  /** how promising, before anything is known of the lot */
+  /** Priority before anything is known of the lot. */
   score: number
   down: Decision
   up: Decision
@@ -27,39 +27,39 @@ interface Branch {
 
 interface Node {
   decisions: Decision[]
-  /** no plan below this node costs less */
+  /** Lower bound on the cost of any plan below this node. */
   floor: number
-  /** the step that led here, to learn from what it cost */
+  /** The branching that led here, to learn its cost from. */
   step?: { index: number; side: 'down' | 'up'; distance: number }
 }
 
 export interface SearchResult {
   solution: LinearSolution
-  /** false when the time ran out before the rest of the tree was ruled out */
+  /** False when time ran out before the rest of the tree was ruled out. */
   proven: boolean
-  /** share of the cost by which something better may still exist */
+  /** Remaining gap, as a share of the cost. */
   gap: number
 }
 
-/** Whole numbers and least lines are met to this fraction of a piece or line. */
+/** Integrality and smallest lines are met to this fraction of a piece or line. */
 const WHOLE = 1e-6
-/** A node must promise at least this share of the cost less than the best plan at hand. */
+/** Relative gap below which a node is pruned. */
 const WORTH = 5e-7
-/** While no plan is at hand, the search goes deep, and one time in so many begins again where most is promised. */
+/** Without a plan the search dives; one node in this many restarts from the best bound. */
 const CHANGE = 12
-/** Rules tried both ways before one of them is branched on, while little is known of them. */
+/** Rules tried in both directions before branching, while pseudocosts are unknown. */
 const TRIED = 4
-/** With fewer nodes than this to spend, none goes into trying rules. */
+/** With a node budget below this, no strong branching. */
 const HURRY = 20
-/** A lot is known once each of its ways was taken so often. */
+/** Number of observations per branch after which a pseudocost counts as known. */
 const KNOWN = 1
 
 /**
- * Best plan with whole pieces, least lines and at most so many lots: branch and bound over the linear programme
- * at hand, each node answered from the basis of the one before. A dive leads to a first plan; then the node that
- * promises most is next. Which rule to branch on is learned from what earlier branchings cost.
- * @param outOfTime asked between nodes
- * @param nodes once a plan is at hand, how many more nodes may be tried for a better one
+ * Finds the best plan with whole pieces, smallest lines and a maximum number of lots: branch and bound over a
+ * linear programme, each node warm-started from the one before. A dive gives a first plan; then the node with
+ * the best bound is next. Branching uses pseudocosts.
+ * @param outOfTime checked between nodes
+ * @param nodes further nodes allowed once a plan is known
  */
 export function search(
   open: OpenProgramme,
@@ -74,7 +74,7 @@ export function search(
   let pops = 0
   let dive: Node | undefined = { decisions: [], floor: -Infinity }
   let node = dive
-  /** What there is, and how much better something not looked at could be. */
+  /** The best plan known, and the gap to what was not searched. */
   const cutShort = (): SearchResult => {
     const floor = Math.min(node.floor, waiting.least)
     const gap = (best.objective - floor) / Math.max(1e-12, Math.abs(best.objective))
@@ -114,8 +114,8 @@ export function search(
       })
       waiting.push(child(far))
       dive = child(near)
-      // From the root, one jump with every light line settled at once: most often a good plan straight away. While
-      // there is none, lines that only wait to be told that they are used are told so all together.
+      // From the root, one jump settles every light line at once and usually gives a good plan. Until then, lines
+      // that only need to be marked as used are marked together.
       const settled =
         node.decisions.length === 0
           ? settleAll(model, solution)
@@ -129,7 +129,7 @@ export function search(
     }
     return { solution: best, proven: true, gap: 0 }
   } catch (error) {
-    // Time that is up in the middle of a node loses the node, not the best plan.
+    // Running out of time inside a node loses the node, not the best plan.
     if (error instanceof SearchTimeout) return cutShort()
     throw error
   } finally {
@@ -137,10 +137,7 @@ export function search(
   }
 }
 
-/**
- * Does something while the lots of an answer, and the number of its pieces, are settled: what it uses is used, what it
- * leaves out stays out.
- */
+/** Runs `work` with the lots and pieces of an answer fixed: lots in use stay in, others stay out. */
 export function settled<T>(
   open: OpenProgramme,
   model: BlendModel,
@@ -164,10 +161,10 @@ export function settled<T>(
   }
 }
 
-/** The programme being searched: puts decisions in force, and keeps what each kind of decision has cost. */
+/** The model being searched: applies decisions and learns their pseudocosts. */
 class Bench {
   private touched = new Set<number>()
-  /** what a unit of a lot counts for its use, where that is not what the model says: 0 once its use is decided */
+  /** Cost per unit of a lot where it differs from the model's: 0 once its use is decided. */
   private readonly shares = new Map<number, number>()
   private readonly gains: { down: number; up: number; downs: number; ups: number }[]
 
@@ -184,15 +181,15 @@ class Bench {
     return minimiseWithCones(this.open, this.model, ROUGHLY)
   }
 
-  /** Gives every column and count its own figures back. */
+  /** Restores every column and count to its own values. */
   clear(): void {
     this.open.cutOff(Infinity)
     this.apply([])
   }
 
   /**
-   * Sets a node's bounds and gives back their own to the columns the last node had touched.
-   * @returns false, with nothing changed, where decisions contradict each other or more lots must be used than may be
+   * Applies a node's bounds and restores those the previous node changed.
+   * @returns false, with nothing changed, where decisions contradict or more lots must be used than allowed
    */
   apply(decisions: readonly Decision[]): boolean {
     const { lots, maxLots } = this.model
@@ -223,7 +220,7 @@ class Bench {
     return true
   }
 
-  /** A lot that must be used counts in full; one that may give less counts the more for what it gives. */
+  /** A lot that must be used counts in full; one with a lower bound counts more per unit. */
   private count(bounds: ReadonlyMap<number, Decision>): void {
     const { lots, sums } = this.model
     if (sums.length === 0) return
@@ -277,7 +274,7 @@ class Bench {
     }
   }
 
-  /** The rule whose two ways cost most: it rules out most. Rules little known are tried first. */
+  /** Picks the rule whose two branches cost most; unknown ones are tried first. */
   choose(branches: readonly Branch[], decisions: readonly Decision[], solution: LinearSolution): Branch {
     if (branches.length === 1)
       return branches.reduce((best, branch) => (branch.score > best.score ? branch : best))
@@ -306,7 +303,7 @@ class Bench {
   }
 }
 
-/** Every rule a solution breaks: broken pieces, lines too light, more lots than allowed. */
+/** All violated rules: broken pieces, lines too light, too many lots. */
 function branchesOf(
   { lots, maxLots, decides }: BlendModel,
   decisions: readonly Decision[],
@@ -342,7 +339,7 @@ function branchesOf(
   return branches
 }
 
-/** Every line that breaks its own rule settled: light lines left out, pieces to the nearer whole, others used. */
+/** Settles every line that violates its own rule: light lines out, pieces to the nearer whole, others in. */
 function settleAll({ lots, decides }: BlendModel, { values }: LinearSolution): Decision[] {
   return lots.flatMap((entry, index) => {
     if (entry.lot.fixedG !== undefined) return []
@@ -354,7 +351,7 @@ function settleAll({ lots, decides }: BlendModel, { values }: LinearSolution): D
   })
 }
 
-/** Every line in use of which it is not settled that it is, used; those that break a rule of their own are left. */
+/** Marks every undecided line in use as used, except those that violate a rule of their own. */
 function useAll(
   { lots, decides }: BlendModel,
   decisions: readonly Decision[],
@@ -368,7 +365,7 @@ function useAll(
   })
 }
 
-/** A line in use of which it is not settled that it is: to be used, or left out. */
+/** Branches for an undecided line in use: used, or left out. */
 function openUse({ unitG, upperG, leastG, most }: BlendLot, index: number, z: number): Branch | null {
   if (z * unitG <= WHOLE) return null
   const part = Math.min(0.99, Math.max(0.01, z / most))
@@ -381,7 +378,7 @@ function openUse({ unitG, upperG, leastG, most }: BlendLot, index: number, z: nu
   }
 }
 
-/** How a line breaks its own rule (too light, a broken piece), and the two ways to mend it. */
+/** How a line violates its own rule (too light, a broken piece), and its two branches. */
 function brokenRule({ stepG, upperG, leastG, unitG }: BlendLot, index: number, z: number): Branch | null {
   const grams = z * unitG
   if (grams <= WHOLE) return null

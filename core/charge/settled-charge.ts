@@ -10,37 +10,37 @@ import { dearestFirst, readLimiting } from './limiting'
 import type { Limiting, PlanLine } from './plan'
 import type { ChargeProblem } from './problem'
 
-/** Planes laid against the surface of the asked odds before the lots are given up. */
+/** Limit on tangent planes before a set of lots is given up. */
 const MOST_PLANES = 50
-/** Odds are counted where they are nearly as asked: the logarithm may be this far off. */
+/** Odds are computed exactly once their fast logarithm is within this of the target. */
 const SLACK = 0.02
-/** How far a mass is moved to see the slope, as a share of the tap. */
+/** Finite-difference step, as a share of the tap mass. */
 const NUDGE = 2e-4
-/** Odds are aimed at this far above what was asked, as a share of the risk, so that they are not missed by a hair. */
+/** Margin above the asked probability, as a share of the risk, so that rounding does not miss it. */
 const ABOVE = 3e-2
-/** How far a limit is let give way to see what the odds gain, as a share of it. */
+/** Relaxation of a limit used to measure the gain in odds, as a share of it. */
 const GIVEN_WAY = 1e-3
-/** A limit that lets the odds gain less than this for a thousandth of itself does not hold the charge. */
+/** A limit that gains less than this for a thousandth of itself is not binding. */
 const LEAST_GAIN = 1e-5
 
-/** The cheapest charge of certain lots. */
+/** The cheapest charge of given lots. */
 export interface SettledCharge {
-  /** every lot that was named and gives anything, g, in the order of the problem */
+  /** Every named lot with a mass, g, in the order of the problem. */
   lines: PlanLine[]
-  /** units of the problem's objective, walks and impurities included */
+  /** In units of the problem's objective, cost per lot and impurity penalty included. */
   objective: number
-  /** what holds it where it is, the lots as they are */
+  /** What holds it, for these lots. */
   limiting: Limiting[]
 }
 
 export interface SettledOptions extends Pick<BlendOptions, 'purityCost' | 'room'> {
-  /** charges that cost as much or more are of no interest */
+  /** Upper bound: dearer charges are of no interest. */
   below?: number
-  /** planes laid for charges of the same lots before: the next one is near them */
+  /** Planes of earlier charges of the same lots; the next charge is near them. */
   memory?: PlaneMemory
 }
 
-/** A plane: the sum of each lot's mass, g, times its slope is at least `least`. */
+/** A plane: Σ mass (g) × slope ≥ `least`. */
 interface Plane {
   slopes: ReadonlyMap<string, number>
   least: number
@@ -50,14 +50,14 @@ interface Plane {
 const MOST_KEPT = 12
 
 /**
- * Planes of former answers. The odds are a function of masses alone, so a plane stays true while lots, losses, limits and
- * the asked certainty are the same, whatever is asked of the tap, of prices, or of single masses.
+ * Planes of earlier answers. The odds depend on masses alone, so a plane stays valid while lots, losses, limits
+ * and certainty are the same, whatever the tap mass, prices or single masses.
  */
 export class PlaneMemory {
   private of = ''
   private planes: Plane[] = []
 
-  /** The planes for a problem of these lots; none where they were laid for others. */
+  /** Planes for a problem with these lots; none where they belong to others. */
   recall(problem: ChargeProblem): readonly Plane[] {
     const { target, recovery, confidence } = problem
     const lots = problem.lots.map(({ id, composition, sd, metallicYield }) => [
@@ -78,11 +78,11 @@ export class PlaneMemory {
 }
 
 /**
- * Solves the cheapest charge that uses just these lots, all of them, and holds the limits with the asked certainty. The
- * odds of the whole melt are met as they are: the surface on which they are just reached is closed in on from outside by
- * tangent planes of the logarithm of the odds.
- * @param uses by lot, the mass of its whole pieces, g, or null where any mass will do; fixed lines need not be named
- * @param options as the problem is written down; `room` keeps room for rounding to steps
+ * Solves the cheapest charge that uses exactly these lots and is in spec with the asked certainty, on the true
+ * odds of the whole composition: the surface of equal odds is approximated from outside by tangent planes of the
+ * log odds.
+ * @param uses by lot, the mass of its whole pieces, g, or null for any mass; fixed lines need not be named
+ * @param options for building the model; `room` allows for rounding to steps
  * @returns null when these lots cannot do it
  * @source Kelley 1960, cutting planes; log-concavity of the odds after Prékopa 1971; from memory
  * @example settledCharge({}, { lots: [], target: { tapMassG: 1, limits: {} }, objective: 'cost' }, new Map()) // null
@@ -115,7 +115,9 @@ export function settledCharge(
   }
 }
 
-/** What holds a charge with the asked odds: its plain bounds, and each limit by what the odds gain where it gives way. */
+/**
+ * What holds a charge with asked odds: its plain bounds, and each limit by the gain in odds where it is relaxed.
+ */
 function limitingOdds(
   problem: ChargeProblem,
   model: BlendModel,
@@ -145,7 +147,7 @@ function limitingOdds(
       const entry: Limiting = { kind: 'element', element, bound, shadowPrice: price * gain }
       const plain = found.get(keyOf(entry))
       const shadowPrice = entry.shadowPrice + (plain?.shadowPrice ?? 0)
-      // What the odds would hardly notice does not hold the charge.
+      // A limit that hardly changes the odds does not hold the charge.
       if (gain * step > LEAST_GAIN) found.set(keyOf(entry), { ...entry, shadowPrice })
     }
   return dearestFirst(problem, [...found.values()])
@@ -167,14 +169,14 @@ function withoutCertainty(problem: ChargeProblem): ChargeProblem {
 
 interface OddsSolution {
   solution: LinearSolution
-  /** what each plane's row was divided by; the planes are the programme's last rows */
+  /** Scale of each plane's row; planes are the last rows of the model. */
   planes: number[]
 }
 
 const massesOf = (model: BlendModel, { values }: Pick<LinearSolution, 'values'>) =>
   Float64Array.from(model.lots, ({ column, unitG }) => nth(values, column) * unitG)
 
-/** Closes in on the cheapest charge with the asked odds from outside, plane by plane. */
+/** Approaches the cheapest charge with the asked odds from outside, plane by plane. */
 function withOdds(
   open: OpenProgramme,
   model: BlendModel,
@@ -184,7 +186,7 @@ function withOdds(
   const { target, recovery = {}, confidence = 0 } = problem
   const odds = meltOdds(normalised(problem).lots, recovery, target.limits)
   const aim = confidence + ABOVE * (1 - confidence)
-  /** log of the odds as counted, less that as they nearly are */
+  /** Exact log odds minus fast log odds. */
   let off = 0
   let counted = false
   const planes: number[] = []
@@ -208,7 +210,7 @@ function withOdds(
   return null
 }
 
-/** Returns the tangent plane of log(odds) at these masses; null where the odds have no slope. */
+/** Returns the tangent plane of the log odds at these masses; null where they have no slope. */
 function planeAt(
   model: BlendModel,
   odds: MeltOdds,
@@ -233,7 +235,7 @@ function planeAt(
   return slopes.size === 0 ? null : { slopes, least: aim - here + level }
 }
 
-/** Adds a plane to the programme; what its row was divided by is returned. */
+/** Adds a plane to the model and returns its row's scale. */
 function addPlane(open: OpenProgramme, { lots }: BlendModel, { slopes, least }: Plane): number {
   const entries = lots.flatMap(({ lot, column, unitG }) => {
     const slope = slopes.get(lot.id)

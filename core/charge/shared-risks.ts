@@ -7,15 +7,15 @@ import type { ChargeProblem } from './problem'
 import { shareRisk } from './risk'
 import { settled, type SearchResult } from './search'
 
-/** A limit may be missed by so much of itself, all limits together, and the asked certainty still be within reach. */
+/** Total violation below which the asked certainty counts as reachable. */
 const REACHED = 1e-7
 
-/** How the risk that a melt may be outside is shared among its limits. */
+/** Allocates the risk of being out of spec among the limits. */
 export class SharedRisks {
-  /** Shares of former answers: where one was good, the next is near it. */
+  /** Earlier allocations: a good starting point for the next. */
   private readonly formerShares = new Map<string, number>()
 
-  /** @param keep whether former answers are gone on from */
+  /** @param keep whether to start from earlier answers */
   constructor(
     private readonly highs: Highs,
     private readonly keep: boolean,
@@ -33,7 +33,7 @@ export class SharedRisks {
     rows.forEach((row, at) => row.cone && this.formerShares.set(shareKey(problem, row), nth(shares, at)))
   }
 
-  /** The best share of the risk while it is open which lots are used; null where the asked certainty is out of reach. */
+  /** Best allocation while the lots are still open; null where the asked certainty is out of reach. */
   among(
     problem: ChargeProblem,
     model: BlendModel,
@@ -48,11 +48,11 @@ export class SharedRisks {
       this.remember(problem, model, shared.deviations)
       return shared
     }
-    // What cannot be done without any margin cannot be done with one.
+    // What is infeasible without margins is infeasible with them.
     const without = buildBlendModel(problem, { ...options, deviations: model.rows.map(() => 0) })
     open.revise(without.programme)
     if (!minimiseWithCones(open, without).feasible) return null
-    // With equal shares nothing holds: another share may, and the one under which limits are missed least is tried.
+    // If equal shares are infeasible, tries the allocation with the smallest violation.
     const elastic = buildBlendModel(problem, { ...options, elasticCost: 1, costPerG: () => 0 })
     const loose = elastic.programme.open(this.highs)
     try {
@@ -67,7 +67,7 @@ export class SharedRisks {
     }
   }
 
-  /** The risk shared anew once it is known which lots, and how many pieces of them, are used. */
+  /** Reallocates the risk once the lots and pieces in use are known. */
   again(
     problem: ChargeProblem,
     model: BlendModel,

@@ -2,9 +2,9 @@ import type { Highs } from 'highs'
 import type { BlendModel } from './blend-model'
 import type { OpenProgramme } from './linear-programme'
 
-/** Programmes kept open; older ones are given up. */
+/** Models kept open; the oldest is closed first. */
 const PLACES = 6
-/** Tangent planes a kept programme may carry; over that, those that did not bear on its last answer go. */
+/** Tangent planes a pooled model may carry; above that, planes idle in its last answer are dropped. */
 const MOST_PLANES = 150
 
 interface Kept {
@@ -13,8 +13,8 @@ interface Kept {
 }
 
 /**
- * Programmes kept in the solver between questions. A question that differs from a former one in figures only is
- * answered from the former basis, in a small part of the time.
+ * Pool of models kept in the solver between questions. A question that differs from an earlier one only in
+ * values is warm-started from its basis.
  */
 export class ModelPool {
   private kept: Kept[] = []
@@ -24,7 +24,7 @@ export class ModelPool {
     private readonly places = PLACES,
   ) {}
 
-  /** The model's programme, open: a kept one brought up to date, or a new one. */
+  /** Returns an open model: a pooled one brought up to date, or a new one. */
   take(model: BlendModel): OpenProgramme {
     const spreads = spreadsOf(model)
     for (const [index, entry] of this.kept.entries()) {
@@ -41,7 +41,7 @@ export class ModelPool {
     return open
   }
 
-  /** Puts a programme back for a later question; `broken` ones are thrown away. */
+  /** Returns a model to the pool; `broken` ones are closed. */
   giveBack(open: OpenProgramme, broken = false): void {
     const spreads = this.lent.get(open) ?? []
     this.lent.delete(open)
@@ -54,7 +54,7 @@ export class ModelPool {
   private readonly lent = new Map<OpenProgramme, number[]>()
 }
 
-/** The spreads that the tangent planes of a programme were taken for. */
+/** The spreads its tangent planes were computed for. */
 function spreadsOf({ cones }: BlendModel): number[] {
   return cones.flatMap(({ column, entries }) => [
     column,

@@ -3,16 +3,16 @@ import type { BlendModel } from './blend-model'
 import type { LinearSolution } from './linear-programme'
 import type { ChargeProblem } from './problem'
 
-/** Up to so many lots all of them are looked at. */
+/** Up to this many lots, all are considered. */
 export const MOST_LOOKED_AT = 30
-/** Lots of one composition, price and scale that are kept: more of them bring nothing new. */
+/** Lots of equal composition, price and scale that are kept: more add nothing. */
 const MOST_ALIKE = 5
 
 /**
- * Chooses the lots worth a closer look: those the cheapest charge of any amounts uses, and those that would cost least
- * to bring in by its prices. Of lots alike only the largest stay.
- * @param solution the cheapest charge of any amounts, with its prices
- * @returns ids; fixed lines are always among them
+ * Selects lots worth a closer look: those used by the cheapest continuous charge, and those with the lowest
+ * reduced cost. Of similar lots only the largest stay.
+ * @param solution the cheapest continuous charge, with its duals
+ * @returns ids; fixed lines are always included
  * @example shortlist({ lots: [{ id: 'a', fixedG: 1 }] }, { lots: [] }, { values: [], columnDuals: [] }, new Set()).size // 1
  */
 export function shortlist(
@@ -29,7 +29,7 @@ export function shortlist(
       lot,
       upperG,
       used: nth(values, column) > 1e-9 || always.has(lot.id),
-      // For a percent of the melt, so that lots that melt away are not flattered.
+      // Per percent of the melt, so that lots with a low yield are not favoured.
       dear: Math.max(0, nth(columnDuals, column)) / Math.max(coefficients.meltPerG, 1e-9),
     }))
     .sort(

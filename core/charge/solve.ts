@@ -17,25 +17,25 @@ import type { ChargeProblem } from './problem'
 import type { ScaleBench } from './scales'
 import { PlaneMemory, settledCharge } from './settled-charge'
 
-/** Nodes of a look for lots where the search found nothing. */
+/** Nodes of the fallback search for sets of lots. */
 const RESCUE_NODES = 8
 
-/** Seconds of counted work a solve may take when the problem does not say. */
+/** Default budget of counted work, seconds. */
 const DEFAULT_TIME_LIMIT_S = 5
 
-/** Roundings looked at in a hurry, whether one holds or not. */
+/** Roundings tried in a hurry, feasible or not. */
 const ROUNDINGS = 60
 
-/** A plan in steps this much dearer than one without, as a fraction, is worth a search from step to step. */
+/** A stepped plan dearer by this fraction is worth a search over steps. */
 const NEAR = 2e-3
 
 /**
- * Makes a charge solver over a loaded HiGHS. Searches end by counted work, so that the same problem gets the same charge
- * on a slow machine and on a busy one. The clock counts only where a problem sets its own limit, and as a brake.
+ * Creates a charge solver over a loaded HiGHS runtime. Searches end by counted work, so that the same problem
+ * gets the same charge on any machine. The clock counts only where a problem sets a limit, and as a brake.
  * @param highs the solver's runtime, loaded by the caller (worker, server or command line)
- * @param clockMs reads a running clock, milliseconds
- * @param keep answer from former answers where that is quicker. Of charges that cost the same, the one given may
- *   then depend on what was asked before; without it the same problem always gets the same charge.
+ * @param clockMs a running clock, milliseconds
+ * @param keep warm-start from earlier answers. Among charges of equal cost the result may then depend on earlier
+ * questions; without it the same problem always gets the same charge.
  */
 export function createChargeSolver(
   highs: Highs,
@@ -65,8 +65,8 @@ export function createChargeSolver(
   }
 
   /**
-   * A plan in the scale's steps. What limits it, and how far it may be from the best, is read from the plan without
-   * steps: proving which of many near-equal roundings is best would take for ever and gain cents.
+   * A plan in the scale's steps. Its limits and gap are read from the plan without steps: proving the best of
+   * many near-equal roundings would take for ever and gain cents.
    */
   function roundedPlan(problem: ChargeProblem, seconds: number): ChargePlan | null {
     const smooth = { ...problem, excessMaxG: excessMaxG(problem) }
@@ -81,7 +81,7 @@ export function createChargeSolver(
           ? 1
           : 0
     let plan = planFrom(problem, attempt(problem, seconds / 4, ROUNDING_NODES))
-    // Far from what is possible without steps, it is worth all of the time.
+    // Far from the plan without steps, a search is worth all of the time.
     if (!plan || (plan.status !== 'optimal' && gapOf(plan) > NEAR)) {
       const longer = planFrom(problem, attempt(problem, seconds / 4))
       if (longer && (!plan || objectiveOf(problem, longer) < objectiveOf(problem, plan))) plan = longer
@@ -99,8 +99,8 @@ export function createChargeSolver(
   }
 
   /**
-   * A plan in the steps of each line's own scale. With room kept for rounding every line to its step, the nearest
-   * steps hold whatever they are; where there is not so much room, the search goes from step to step.
+   * A plan in the steps of each line's own scale. With an allowance for rounding every line, the nearest steps
+   * are feasible; without enough allowance, the search goes from step to step.
    */
   function steppedPlan(
     problem: ChargeProblem,
@@ -122,7 +122,7 @@ export function createChargeSolver(
     return fromStepToStep(problem, smooth, seconds / 4, Math.min(nodes, ROUNDING_NODES), options)
   }
 
-  /** The search kept to whole steps, by the certainty of each limit that the plan without steps has. */
+  /** The search restricted to whole steps, with the certainty of each limit from the plan without steps. */
   function fromStepToStep(
     problem: ChargeProblem,
     { model, found, deviations }: Attempt,
@@ -145,7 +145,7 @@ export function createChargeSolver(
       : null
   }
 
-  /** A plan in steps with how far it may be from the best, by the best without steps; a nearer one where that is far. */
+  /** A stepped plan with its gap to the best without steps; improved where that gap is large. */
   function withGap(problem: ChargeProblem, plan: ChargePlan, seconds: number): ChargePlan {
     const smooth = attempt(problem, seconds / 2)
     if (!smooth.found.solution.feasible) return { ...plan, status: 'feasible', gap: 1 }
@@ -179,7 +179,7 @@ export function createChargeSolver(
     return planFrom(problem, attempt(problem, seconds, nodes, options))
   }
 
-  /** A problem with one step for all, as one with that step for each lot. */
+  /** Converts a problem with one step for all into one with that step for each lot. */
   function byLots(problem: ChargeProblem): ChargeProblem {
     const { incrementG, ...rest } = problem
     if (incrementG === undefined) return problem
@@ -187,7 +187,7 @@ export function createChargeSolver(
     return { ...rest, excessMaxG: excessMaxG(problem), lots }
   }
 
-  /** A plan in steps made cheaper step by step, where it is far from the best; its gap by the same floor. */
+  /** Improves a stepped plan step by step where it is far from the best; same lower bound. */
   function nearer(problem: ChargeProblem, plan: ChargePlan): ChargePlan {
     if ((plan.gap ?? 0) <= NEAR || (problem.incrementG === undefined && !isStepped(problem))) return plan
     const lines = seekSteps(byLots(problem), plan.lines, (one) =>
@@ -210,8 +210,7 @@ export function createChargeSolver(
   }
 
   /**
-   * A plan where the search found none in its time: by a look for lots, each set of them solved exactly, and rounded to
-   * steps afterwards.
+   * A plan where the search found none in time: search for sets of lots, solve each exactly, round afterwards.
    */
   function rescue(problem: ChargeProblem, seconds: number): ChargePlan | null {
     const free = byLots(problem)
@@ -245,7 +244,7 @@ export function createChargeSolver(
             : roundedPlan(problem, seconds)
     if (plan) {
       const told = stepped ? withGap(problem, plan, seconds / 2) : plan
-      // Far from the best, a look for lots may come nearer.
+      // Far from the best, a search for sets of lots may come nearer.
       const other = (told.gap ?? 0) > NEAR && !sharesRisk(problem) ? rescue(problem, seconds) : null
       const floor = objectiveOf(problem, told) * (1 - (told.gap ?? 0))
       if (!other || objectiveOf(problem, other) >= objectiveOf(problem, told)) return nearer(problem, told)
@@ -261,14 +260,14 @@ export function createChargeSolver(
     const lines = problem.leastHarm ? harmLeast(problem, seconds) : null
     if (lines) {
       const found = describePlan(problem, lines)
-      // Where the search was cut short, what does the least harm may do none at all.
+      // Where the search was cut off, the charge with the smallest violation may have none.
       if (unsure && holds(problem, lines)) return { ...found, status: 'feasible', gap: 1 }
       return { ...found, ...told, status: 'least-harm' }
     }
     return unsure ? unknownPlan(problem) : { ...emptyPlan(problem), ...told }
   }
 
-  /** What stands against a charge, and ways out that were solved. */
+  /** Why a charge is infeasible, with proven remedies. */
   function against(problem: ChargeProblem, seconds: number, bench: ScaleBench | null) {
     const before = attempts.cutShort
     const works = (changed: ChargeProblem) => best(changed, seconds / 4, Infinity) !== null
@@ -283,7 +282,7 @@ export function createChargeSolver(
       () => outOfTime(OVERDUE),
       () => diagnose(highs, problem, works, () => outOfTime(), bench),
     )
-    // A way out that was not looked at to its end is one that is not told of: that is told apart.
+    // A remedy whose check was cut off is not reported, but counted.
     if (late || attempts.cutShort > before || isTimedOut(highs)) waysCutShort++
     attempts.cutShort = before
     return told
@@ -305,7 +304,7 @@ export function createChargeSolver(
   return {
     solve(problem, bench) {
       try {
-        // A problem's own limit is kept share by share; without one there is the brake.
+        // A problem's own time limit is kept share by share; without one there is the brake.
         return attempts.braked(problem.timeLimitS === undefined ? BRAKE_S : Infinity, () =>
           answer(problem, bench ?? null),
         )
@@ -331,7 +330,7 @@ export function createChargeSolver(
     },
     reach(problem, lotId) {
       const { confidence } = problem
-      // What holds with a certainty altogether holds with it limit by limit.
+      // What holds for the whole composition also holds limit by limit.
       const each = confidence === undefined ? {} : { confidence, confidenceOf: 'each' as const }
       const plain: ChargeProblem = { ...plainly(problem), ...each }
       const end = (sign: 1 | -1): number | null => {
@@ -361,7 +360,7 @@ export function createChargeSolver(
   }
 }
 
-/** Returns the answer where time ran out, or the solver gave up: that proves nothing. */
+/** Returns the answer where time ran out or the solver gave up: it proves nothing. */
 export function unknownPlan(problem: ChargeProblem): ChargePlan {
   return { ...emptyPlan(problem), status: 'unknown' }
 }

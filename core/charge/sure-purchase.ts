@@ -1,19 +1,19 @@
 import { atLeast, type MassUnit } from '#core/units'
 import type { Remedy } from './plan'
 
-/** Of the least that lets a charge be made, how much more is tried. */
+/** Multiples of the smallest feasible purchase that are tried. */
 const MORE = [1, 1.5, 2, 3, 5, 8]
-/** Each try is a plan. */
+/** Each try solves a plan. */
 const MOST_TRIED = 12
 
 /**
- * Purchases with which a charge can be made with the certainty that is asked: the least that lets it be made at all
- * leaves it at its limits, and as likely out of them as in.
- * @param remedies ways out, of which the purchases are looked at; all others stay as they are
- * @param certain whether a charge with the certainty asked can be made with a way out
- * @param otherwise ways out of the problem with the certainty asked, looked for where no purchase makes it certain
- * @param unit the unit they are told in
- * @returns the same in their order, with more to get where more makes it certain; where none does, what does in place
+ * Enlarges purchases until the charge is feasible with the asked certainty: the smallest feasible purchase
+ * leaves the charge at its limits, as likely out of spec as in.
+ * @param remedies remedies of which purchases are enlarged; all others stay
+ * @param certain whether a remedy makes the asked certainty possible
+ * @param otherwise remedies of the problem with the asked certainty, used where no purchase helps
+ * @param unit unit for round amounts
+ * @returns the same in their order, with larger purchases where they help; where none does, the replacements
  * @example surePurchases([{ kind: 'obtain', metal: 'Zn', massG: 7 }], (way) => way.massG > 13)[0].massG // 14
  */
 export function surePurchases(
@@ -42,7 +42,7 @@ export function surePurchases(
 const isPurchase = ({ kind }: Remedy): boolean => kind === 'obtain' || kind === 'obtainTogether'
 
 /**
- * The same purchase, so many times as much of it, as it can be told in a unit; null for what is none.
+ * Multiplies a purchase and rounds it for display; null for a remedy that is not a purchase.
  * @example morePurchased({ kind: 'obtain', metal: 'Zn', massG: 7 }, 1.5) // { kind: 'obtain', metal: 'Zn', massG: 11 }
  */
 export function morePurchased(remedy: Remedy, times: number, unit: MassUnit | null = null): Remedy | null {

@@ -8,34 +8,35 @@ import type { ChargePlan } from './plan'
 import type { ChargeProblem } from './problem'
 import { search } from './search'
 
-/** Seconds of counted work for all heats together when none of the problems says. */
+/** Default budget of counted work for all heats together, seconds. */
 const DEFAULT_TIME_LIMIT_S = 5
-/** Seconds by the clock after which it is broken off, whatever work was counted. */
+/** Emergency brake: wall-clock seconds, whatever work was counted. */
 const BRAKE_S = 30
 const NODES = 40
 
-/** Several heats planned from one pile. */
+/** Several heats planned from one stock. */
 export interface JointPlan {
-  /** unknown where the time ran out before there were charges, or it was shown that there are none */
+  /** "unknown" where time ran out before there were charges, or before it was proven that there are none. */
   status: 'optimal' | 'feasible' | 'infeasible' | 'unknown'
-  /** one a problem, in their order; empty where there are none */
+  /** One per problem, in their order; empty where there are none. */
   plans: ChargePlan[]
   cost: number
-  /** infeasible: how much more of each shared lot the heats would need between them, least in all */
+  /** If infeasible: how much more of each shared lot the heats would need, least in total. */
   short: { lot: string; missingG: number }[]
 }
 
 interface Shared {
   lot: string
   availableG: number
-  /** lines of it in the heats, as columns and grams in one of their units */
+  /** Its lines in the heats, as columns and grams in one of their units. */
   lines: { column: number; unitG: number }[]
 }
 
 /**
- * Plans two or more heats from one pile so that all of them together cost least and no lot is promised twice.
- * @param problems one a heat; lots with the same id are the same metal, and the least `availableG` given counts
- * @param clockMs reads a running clock, milliseconds; only for time limits
+ * Plans two or more heats from one stock at the least total cost, without promising metal twice.
+ * @param problems one per heat; lots with the same id are the same metal, and the smallest `availableG` given
+ * counts
+ * @param clockMs a running clock, milliseconds; only for time limits
  * @throws Error only when the solver itself fails
  */
 export function planTogether(
@@ -79,7 +80,7 @@ export function planTogether(
   }
 }
 
-/** All heats in one programme, side by side, and the lots that more than one of them may draw on. */
+/** All heats side by side in one model, with the lots that several may use. */
 function writeTogether(problems: readonly ChargeProblem[], elastic = false) {
   const programme = new LinearProgramme()
   let first = 0
@@ -112,7 +113,7 @@ function writeTogether(problems: readonly ChargeProblem[], elastic = false) {
   return { model, heats, shared: [...byLot.values()].filter(({ lines }) => lines.length > 1) }
 }
 
-/** The least that the shared lots would have to be larger for every heat to be possible. */
+/** The smallest increase of the shared lots that makes every heat possible. */
 function shortages(highs: Highs, problems: readonly ChargeProblem[]): JointPlan['short'] {
   const { model, shared } = writeTogether(problems, true)
   const missing = shared.map(({ availableG, lines }) => {
@@ -137,10 +138,9 @@ function shortages(highs: Highs, problems: readonly ChargeProblem[]): JointPlan[
 }
 
 /**
- * The same heats planned one after the other, each cheapest from what the earlier ones left: what planning them
- * together is measured against.
- * @param quickPlan answers one problem; null when it cannot be solved
- * @returns cost of all, or null when a later heat no longer fits
+ * Plans the same heats one after the other, each cheapest from what is left: the reference for joint planning.
+ * @param quickPlan answers one problem; null when infeasible
+ * @returns total cost, or null when a later heat is infeasible
  */
 export function costInTurn(
   problems: readonly ChargeProblem[],

@@ -3,26 +3,26 @@ import type { BlendLot } from './blend-lot'
 import type { LinearProgramme } from './linear-programme'
 
 /**
- * Something that counts in full once a lot is used, however little of it: a place among so many lots, the walk to the
- * bin, the error of one weighing. While it is open whether a lot is used, it counts by the share of the most that the
- * lot could give; once it is decided, the count goes into a column of its own.
+ * A quantity that counts in full once a lot is used, however little: a place among the lots, the cost per lot,
+ * one weighing error. While use is undecided it counts by the share of the lot's upper bound; once decided, it
+ * moves to a column of its own.
  */
 export interface UseSum {
   column: number
-  /** what fixed lines bring to it */
+  /** Contribution of fixed lines. */
   settled: number
-  /** the rows it stands in: how often, and what else the lots' columns hold there */
+  /** Rows it appears in: factor, and other entries of the lots' columns there. */
   rows: { row: number; factor: number; base: Float64Array }[]
-  /** what one of it costs, and what else the lots' columns cost */
+  /** Cost of one use, and other costs of the lots' columns. */
   cost: number
   baseCost: Float64Array | null
-  /** by place among the lots, for one use */
+  /** Weight of one use, by lot. */
   weights: Map<number, number>
-  /** place of the heat's first lot, from which on `base` and `baseCost` count */
+  /** Index of the heat's first lot, from which `base` and `baseCost` count. */
   first: number
 }
 
-/** The sums that count what is used. */
+/** The sums that count used lots. */
 export class Uses {
   readonly sums: UseSum[] = []
 
@@ -30,11 +30,11 @@ export class Uses {
     private readonly programme: LinearProgramme,
     private readonly lots: readonly BlendLot[],
     private readonly first: number,
-    /** every lot is used: nothing is open */
+    /** Every lot is used: nothing is undecided. */
     private readonly allUsed = false,
   ) {}
 
-  /** A sum of so much for each use; fixed lines are in use already. */
+  /** A sum with one weight per use; fixed lines are in use already. */
   sum(each: readonly number[]): UseSum {
     const weights = new Map<number, number>()
     let settled = 0
@@ -50,12 +50,12 @@ export class Uses {
     return sum
   }
 
-  /** What a unit of a lot counts while it is open whether it is used. */
+  /** Contribution per unit of a lot while its use is undecided. */
   share(sum: UseSum, at: number): number {
     return (sum.weights.get(this.first + at) ?? 0) / nth(this.lots, at).most
   }
 
-  /** Each line used costs so much. */
+  /** Cost per line used. */
   costing(cost: number, baseCost: readonly number[]): void {
     const sum = this.sum(this.lots.map(({ lot }) => (lot.fixedG === undefined ? 1 : 0)))
     sum.cost = cost

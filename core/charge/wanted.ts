@@ -1,10 +1,11 @@
 import type { ChargeTarget } from './problem'
 
-/** A purchase brings what it holds more than a trace of, wt%: under this an element is its maker's impurity. */
+/** A purchase "brings" an element above this, wt%; below it is the maker's impurity. */
 export const TRACE_PCT = 1
 
 /**
- * Whether a target wants an element, or only tolerates it: a maximum alone, or no word at all, asks for nothing.
+ * Returns whether a target wants an element or only tolerates it: a maximum alone, or no limit, asks for
+ * nothing.
  * @example isWanted({ limits: { Sn: { min: 9, max: 11 }, Pb: { max: 0.3 } }, base: 'Cu' }, 'Pb') // false
  */
 export function isWanted(target: Omit<ChargeTarget, 'tapMassG'>, element: string): boolean {

@@ -4,11 +4,11 @@ import type { ChargePlan } from './plan'
 import type { ChargeLot, ChargeProblem } from './problem'
 import type { ScaleBench } from './scales'
 
-/** What a charge had to give up of what was asked, for there to be one at all. */
+/** What had to be given up for a charge to exist. */
 export const CONCESSIONS = ['other-lots', 'no-margin', 'no-room', 'harm'] as const
 export type Concession = (typeof CONCESSIONS)[number]
 
-/** A charge being planned or weighed: what is asked, what lies weighed, and the plan that the weighing follows. */
+/** A charge being planned or weighed: the question, what is weighed, and the plan being followed. */
 export interface WeighingAsk {
   /** as asked, every usable lot in it; what is weighed or locked has `fixedG`. Its tolerance of the tap is the whole */
   problem: ChargeProblem

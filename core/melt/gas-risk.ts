@@ -1,4 +1,4 @@
-/** What speaks for gas in a melt. */
+/** Signs of gas in a melt. */
 export type GasReason = 'damp' | 'oil' | 'paint' | 'thin' | 'hot' | 'long' | 'not-degassed'
 
 export interface GasCase {
@@ -18,7 +18,7 @@ const LONG_MIN = 20
 const THIN = new Set(['cans-loose', 'cans-pressed', 'foil', 'turnings', 'oily-turnings'])
 
 /**
- * What in the log of a heat speaks for gas in the metal.
+ * Signs of gas in the log of a heat.
  * @returns the reasons; none is a quiet melt, more than two a gassy one
  * @source common practice: damp, oily and painted charge, cans, no degassing, a hold over 20 minutes, over 150 °C of
  *   superheat

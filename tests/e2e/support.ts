@@ -62,6 +62,8 @@ export const SCREENS = [
   '/handbook/faults',
   '/handbook/practice-heats',
   '/handbook/tables',
+  '/handbook/glossary',
+  '/handbook/sources',
   '/learned',
   '/safety',
   '/open',

@@ -19,6 +19,7 @@ const PLACES: Readonly<Record<string, readonly string[]>> = {
   'fixed-points': ['points.*.name'],
   forms: ['forms.*.name'],
   furnaces: ['fuels.*.name'],
+  glossary: ['source', 'terms.*.term', 'terms.*.text'],
   incandescence: ['steps.*.name'],
   'label-sheets': ['sheets.*.name'],
   moulds: ['moulds.*.name', 'moulds.*.ready', 'moulds.*.mind', 'parting.items.*.name', 'parting.items.*.use'],

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import TermText from '~/shared/words/TermText.vue'
 import { t, told } from '~/words'
 import { practicesOfGroup } from '#core/families'
 import { GROUPS, type Alloy, type AlloyGroup } from '#core/alloys'
@@ -66,7 +67,7 @@ const known = computed(() => rows.value.map(({ symbol }) => symbol))
           <thead class="text-xs text-soft">
             <tr>
               <th scope="col" class="pr-3">{{ t('alloys.element') }}</th>
-              <th scope="col">{{ t('alloys.nominal-column') }}</th>
+              <th scope="col"><TermText :text="t('alloys.nominal-column')" /></th>
               <th scope="col">{{ t('alloys.minimum-column') }}</th>
               <th scope="col">{{ t('alloys.maximum-column') }}</th>
               <th>

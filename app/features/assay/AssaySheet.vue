@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import TermText from '~/shared/words/TermText.vue'
 import { fixed } from '~/shared/units/decimal-mark'
 import { t } from '~/words'
 import { I18nT } from 'vue-i18n'
@@ -93,9 +94,7 @@ const METHOD_WORDS = {
       :known="fields"
       @add="change({ readings: { ...sheet.readings, [$event]: { pct: 0, sd: null } } }, 'add')"
     />
-    <p class="mt-2 text-xs text-soft">
-      {{ t('assay.reading-hint') }}
-    </p>
+    <p class="mt-2 text-xs text-soft"><TermText :text="t('assay.reading-hint')" /></p>
     <details class="mt-1">
       <summary class="text-sm">{{ t('assay.certificate-label') }}</summary>
       <PhotoRow

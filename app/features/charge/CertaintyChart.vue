@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import TermText from '~/shared/words/TermText.vue'
 import { t } from '~/words'
 import { I18nT } from 'vue-i18n'
 import { nth } from '#core/lists'
@@ -77,7 +78,7 @@ const spoken = computed(() =>
 <template>
   <figure class="slab p-3">
     <figcaption class="mb-1">
-      <span class="label block">{{ t('charge.certainty-cost-heading') }}</span>
+      <span class="label block"><TermText :text="t('charge.certainty-cost-heading')" /></span>
       <I18nT keypath="charge.certainty-cost-range" scope="global"
         ><template #lowCost><b>{{ money(ends[0].cost) }}</b></template
         ><template #highCost><b>{{ money(ends[1].cost) }}</b></template

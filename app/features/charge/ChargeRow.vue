@@ -74,12 +74,12 @@ const inUse = computed(() => props.row.plannedG > 0 || props.row.weighedG !== nu
       </div>
       <button
         v-if="(inUse || row.choice.use) && !hand.frozen.value"
+        :aria-label="t('charge.min-max-label', { lotName: row.name })"
         class="btn btn-quiet tight more text-sm"
         :aria-expanded="open"
         @click="open = !open"
       >
-        {{ t('charge.min-max')
-        }}<span class="sr-only"> {{ ' ' + t('charge.limits-of-lot', { lotName: row.name }) }}</span>
+        {{ t('charge.min-max') }}
       </button>
     </div>
     <div v-if="open" class="mt-1 mb-2 ml-9 max-w-lg">

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import TermText from '~/shared/words/TermText.vue'
 import { t } from '~/words'
 import { I18nT } from 'vue-i18n'
 import { LOSS_WAYS } from '#core/losses'
@@ -44,9 +45,7 @@ const fraction = (value: number) => String(Number(value.toFixed(4)))
       </select></label
     >
     <p class="mb-3 text-sm text-soft">{{ LOSS_WORDS[way].note }}</p>
-    <p class="mb-3 text-sm">
-      {{ t('charge.losses-formula') }}
-    </p>
+    <p class="mb-3 text-sm"><TermText :text="t('charge.losses-formula')" /></p>
     <div class="grid gap-5 md:grid-cols-2">
       <section v-for="table in tables" :key="table.id" :aria-label="table.title">
         <h3 class="mb-1 font-bold">{{ table.title }}</h3>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import TermText from '~/shared/words/TermText.vue'
 import { t } from '~/words'
 import type { Charge } from './useCharge'
 import { computed, ref, useTemplateRef } from 'vue'
@@ -55,7 +56,9 @@ const chance = (value: number) =>
               </th>
               <th scope="col" class="pr-3 text-right font-semibold">{{ t('charge.virgin') }}</th>
               <th scope="col" class="pr-3 text-right font-semibold">{{ t('charge.lots') }}</th>
-              <th scope="col" class="pr-3 font-semibold">{{ t('charge.certainty-column') }}</th>
+              <th scope="col" class="pr-3 font-semibold">
+                <TermText :text="t('charge.certainty-column')" />
+              </th>
               <th scope="col" class="font-semibold max-sm:hidden">
                 {{ t('charge.change-column') }}
               </th>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import TermText from '~/shared/words/TermText.vue'
 import { sentences } from '~/shared/units/figures'
 import { t } from '~/words'
 import { I18nT } from 'vue-i18n'
@@ -110,7 +111,9 @@ const begun = computed(() => done.value.length > 0)
       <template v-if="current">
         <div class="flex flex-wrap items-center gap-x-4 gap-y-2">
           <p class="text-soft">
-            {{ t('charge.weigh-progress', { done: done.length, planned: rows.planned.length }) }}
+            <TermText
+              :text="t('charge.weigh-progress', { done: done.length, planned: rows.planned.length })"
+            />
           </p>
           <progress
             class="bar flex-1 basis-32"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import TermText from '~/shared/words/TermText.vue'
 import { t } from '~/words'
 import { proxy } from 'comlink'
 import { computed, ref, shallowRef, watch } from 'vue'
@@ -146,7 +147,7 @@ const worth = (one: WorthKnowing | null): string =>
           </tbody>
         </table>
       </div>
-      <p v-if="found" class="mt-2 text-xs text-soft">{{ t('charge.worth-knowing-note') }}</p>
+      <p v-if="found" class="mt-2 text-xs text-soft"><TermText :text="t('charge.worth-knowing-note')" /></p>
     </div>
   </section>
 </template>

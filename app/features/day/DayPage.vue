@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import SourceMark from '~/shared/words/SourceMark.vue'
 import { inSentence, t, told } from '~/words'
 import { I18nT } from 'vue-i18n'
 import { heatStamp } from '#core/heat'
@@ -259,7 +260,7 @@ const SOURCES = [DAY.source, DAY.wallSource, DAY.keepsSource, DAY.washSource, DA
           <button class="btn" @click="print">{{ t('day.print-the-day') }}</button>
         </div>
       </div>
-      <p class="mt-3 text-xs text-soft">{{ SOURCES }}.</p>
+      <p class="mt-3"><SourceMark :source="SOURCES" /></p>
     </template>
   </section>
 </template>

@@ -19,6 +19,8 @@ const NAMES: Readonly<Record<string, string>> = {
   '/handbook/emergencies': t('frame.handbook-emergencies'),
   '/handbook/faults': t('frame.handbook-faults'),
   '/handbook/practice-heats': t('frame.handbook-practice-heats'),
+  '/handbook/glossary': t('frame.handbook-glossary'),
+  '/handbook/sources': t('frame.handbook-sources'),
   '/handbook/tables': t('frame.handbook-tables'),
   '/learned': t('frame.learned-title'),
   '/safety': t('frame.backup-page'),

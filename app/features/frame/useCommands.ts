@@ -1,5 +1,6 @@
 import { t, told } from '~/words'
 import { computed, type Ref } from 'vue'
+import { GLOSSARY } from '#core/glossary'
 import { heatStamp } from '#core/heat'
 import { navigateTo } from '#imports'
 import { useStopping } from '~/shared/page/useStopping'
@@ -170,6 +171,18 @@ export function useCommands(query: Ref<string>) {
       run: () => navigateTo('/handbook/tables'),
     },
     {
+      id: 'glossary',
+      label: t('frame.glossary'),
+      hint: t('frame.glossary-hint'),
+      run: () => navigateTo('/handbook/glossary'),
+    },
+    {
+      id: 'sources',
+      label: t('frame.sources'),
+      hint: t('frame.sources-hint'),
+      run: () => navigateTo('/handbook/sources'),
+    },
+    {
       id: 'undo',
       label: t('frame.undo'),
       hint: yard.journal.steps[yard.journal.cursor - 1]?.label ?? t('frame.nothing-to-undo-hint'),
@@ -188,9 +201,17 @@ export function useCommands(query: Ref<string>) {
       run: () => navigateTo(`/heat/${entry.number}/${entry.loggedAt ? 'assay' : 'charge'}`),
     })),
   ])
+  /** Terms of the glossary answer only a question: unasked they would bury the pages. */
+  const terms: readonly Command[] = GLOSSARY.map(({ id, term, text }) => ({
+    id: `term-${id}`,
+    label: told(term),
+    hint: told(text),
+    run: () => navigateTo({ path: '/handbook/glossary', query: { find: told(term) } }),
+  }))
   const found = computed(() => {
     const asked = everyWord(query.value)
-    return commands.value.filter(({ label, hint }) => asked(`${label} ${hint}`))
+    const all = query.value.trim() ? [...commands.value, ...terms] : commands.value
+    return all.filter(({ label, hint }) => asked(`${label} ${hint}`))
   })
   return { found }
 }

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import TermText from '~/shared/words/TermText.vue'
 import { inSentence, t, told } from '~/words'
 import { RETIRE_SOURCE, wantsFirstFire, type Crucible, type CrucibleCheck } from '#core/gear'
 import { computed, ref } from 'vue'
@@ -140,9 +141,7 @@ const kind = computed(() =>
       <button class="btn btn-next col-span-2">{{ t('gear.save') }}</button>
     </form>
     <form v-if="open === 'wash-heat'" class="grid gap-2" @submit.prevent="washHeat">
-      <p class="text-sm">
-        {{ t('gear.wash-heat-hint') }}
-      </p>
+      <p class="text-sm"><TermText :text="t('gear.wash-heat-hint')" /></p>
       <label
         ><span class="label">{{ t('gear.wash-metal-label') }}</span
         ><input
@@ -173,12 +172,12 @@ const kind = computed(() =>
           {{ t('gear.wash-put-on') }}<span class="sr-only">: {{ crucible.name }}</span>
         </button>
         <button
+          :aria-label="t('gear.wash-heat-label', { crucibleName: crucible.name })"
           class="btn btn-quiet underline"
           :aria-expanded="open === 'wash-heat'"
           @click="card.toggle('wash-heat')"
         >
-          {{ t('gear.wash-heat')
-          }}<span class="sr-only"> {{ ' ' + t('gear.in-crucible', { crucibleName: crucible.name }) }}</span>
+          {{ t('gear.wash-heat') }}
         </button>
       </template>
       <button class="btn btn-quiet underline" @click="emit('edit')">

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import SourceMark from '~/shared/words/SourceMark.vue'
 import { t, told } from '~/words'
 import { counted } from '~/shared/units/figures'
 import { nth } from '#core/lists'
@@ -140,6 +141,6 @@ const stop = () =>
         }}
       </li>
     </ul>
-    <p class="mt-1 text-xs text-soft">{{ FIRST_FIRE_SOURCE }}.</p>
+    <p class="mt-1"><SourceMark :source="FIRST_FIRE_SOURCE" /></p>
   </div>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import SourceMark from '~/shared/words/SourceMark.vue'
 import { t, told } from '~/words'
 import { I18nT } from 'vue-i18n'
 import { heatStamp } from '#core/heat'
@@ -50,7 +51,7 @@ const OFTEN = [
             <p><b>{{ t('handbook.next-time-label') }}</b> {{ told(cause.change) }}.</p>
           </li>
         </ol>
-        <p v-if="symptom" class="mt-2 text-xs text-soft">{{ TROUBLE_SOURCE }}.</p>
+        <p v-if="symptom" class="mt-2"><SourceMark :source="TROUBLE_SOURCE" /></p>
       </div>
     </div>
   </section>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import SourceMark from '~/shared/words/SourceMark.vue'
 import { t, told } from '~/words'
 import { heatStamp } from '#core/heat'
 import { heatFacts, rankCauses, TROUBLE_SOURCE } from '#core/troubles'
@@ -63,7 +64,7 @@ const TONE = { for: 'border-oxide', against: 'border-line', silent: 'border-ambe
             </p>
           </li>
         </ol>
-        <p v-if="symptom" class="mt-2 text-xs text-soft">{{ TROUBLE_SOURCE }}.</p>
+        <p v-if="symptom" class="mt-2"><SourceMark :source="TROUBLE_SOURCE" /></p>
       </div>
     </div>
   </section>

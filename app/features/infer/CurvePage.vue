@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import TermText from '~/shared/words/TermText.vue'
 import { t } from '~/words'
 import { useWakeLock } from '@vueuse/core'
 import { computed, onBeforeUnmount, ref, watch } from 'vue'
@@ -208,7 +209,7 @@ const CAUTIONS = ['damp', 'protection'].map((id) => findCaution(id))
           <ol class="list-decimal pl-5">
             <li>{{ t('infer.cup-material') }}</li>
             <li>{{ t('infer.cup-probe') }}</li>
-            <li>{{ t('infer.cup-pour') }}</li>
+            <li><TermText :text="t('infer.cup-pour')" /></li>
             <li>{{ t('infer.cup-wait') }}</li>
             <li>{{ t('infer.cup-afterwards') }}</li>
           </ol>

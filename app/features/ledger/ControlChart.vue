@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import SourceMark from '~/shared/words/SourceMark.vue'
 import { firstFew } from '~/shared/units/figures'
 import { localFigures } from '~/shared/units/decimal-mark'
 import { t } from '~/words'
@@ -104,8 +105,6 @@ const spoken = computed(
         })
       }}
     </p>
-    <p class="text-xs text-soft">
-      {{ t('ledger.chart-method', { d2: CHART.d2, source: CHART.source }) }}
-    </p>
+    <p><SourceMark :source="t('ledger.chart-method', { d2: CHART.d2, source: CHART.source })" /></p>
   </figure>
 </template>

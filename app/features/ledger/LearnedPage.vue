@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import TermText from '~/shared/words/TermText.vue'
 import { fixed } from '~/shared/units/decimal-mark'
 import { t, told } from '~/words'
 import { I18nT } from 'vue-i18n'
@@ -87,11 +88,11 @@ const degreesBy = (celsius: number) => celsius * (temperature.value === 'F' ? 1.
       <button type="button" class="btn" @click="taught.stop()">{{ t('ledger.stop') }}</button>
     </div>
     <p v-if="!recoveries.length && progress === null && !stopped && !fault" class="slab max-w-xl p-5">
-      {{ t('ledger.learned-empty') }}
+      <TermText :text="t('ledger.learned-empty')" />
     </p>
     <div class="grid items-start gap-6 lg:grid-cols-2">
       <section v-if="recoveries.length" :aria-label="t('ledger.recovery')" class="slab p-4">
-        <h2 class="chalk mb-2">{{ t('ledger.recovery-heading') }}</h2>
+        <h2 class="chalk mb-2"><TermText :text="t('ledger.recovery-heading')" /></h2>
         <label class="mb-2 block max-w-xs"
           ><span class="label">{{ t('ledger.cover-filter-label') }}</span>
           <select v-model="cover" class="field">
@@ -176,7 +177,7 @@ const degreesBy = (celsius: number) => celsius * (temperature.value === 'F' ? 1.
       </section>
       <div class="grid gap-6">
         <section v-if="yields.length" :aria-label="t('ledger.metallic-yield')" class="slab p-4">
-          <h2 class="chalk mb-2">{{ t('ledger.metallic-yield-heading') }}</h2>
+          <h2 class="chalk mb-2"><TermText :text="t('ledger.metallic-yield-heading')" /></h2>
           <ul>
             <li
               v-for="one in yields"

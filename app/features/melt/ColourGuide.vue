@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import SourceMark from '~/shared/words/SourceMark.vue'
 import { t, told } from '~/words'
 import { INCANDESCENCE, INCANDESCENCE_SOURCE } from '#core/melt'
 import { useUnits } from '~/shared/units/useUnits'
@@ -42,6 +43,6 @@ const span = (from: number, to: number) =>
         >
       </button>
     </div>
-    <p class="mt-1 text-xs text-soft">{{ INCANDESCENCE_SOURCE }}.</p>
+    <p class="mt-1"><SourceMark :source="INCANDESCENCE_SOURCE" /></p>
   </div>
 </template>

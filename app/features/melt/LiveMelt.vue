@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import SourceMark from '~/shared/words/SourceMark.vue'
+import TermText from '~/shared/words/TermText.vue'
 import { fixed } from '~/shared/units/decimal-mark'
 import { t, told } from '~/words'
 import { I18nT } from 'vue-i18n'
@@ -44,12 +46,21 @@ const where = computed(() => {
   if (celsius <= window.value.toC) return { tone: 'text-patina', words: t('melt.state-in-window') }
   return { tone: 'text-oxide', words: t('melt.state-too-hot') }
 })
+/** Where the forecasts of this panel come from. */
+const sources = computed(() =>
+  sentences(
+    t('melt.live-sources'),
+    zinc.value && `${ZINC_LOSS_SOURCE}.`,
+    magnesium.value && `${MAGNESIUM_SOURCE}.`,
+    hydrogen.value && `${HYDROGEN_GUESS_SOURCE}.`,
+  ),
+)
 </script>
 
 <template>
   <section class="slab p-4" :aria-label="t('melt.live-region')">
     <h2 class="chalk mb-2">{{ t('melt.live-region') }}</h2>
-    <p v-if="!latest" class="text-soft">{{ t('melt.live-empty-hint') }}</p>
+    <p v-if="!latest" class="text-soft"><TermText :text="t('melt.live-empty-hint')" /></p>
     <p v-else-if="distrusted" class="text-lg" data-testid="live-heat">
       <I18nT keypath="melt.probe-distrusted-reading" scope="global"
         ><template #temperature><b>{{ degrees(latest.celsius) }}</b></template
@@ -120,15 +131,6 @@ const where = computed(() => {
     <p v-if="facts?.loses.includes('Zn')" class="mt-2 text-soft">
       {{ t('melt.assumed-cover', { coverName: told(COVERS.find(({ id }) => id === cover)?.name) }) }}
     </p>
-    <p class="mt-2 text-xs text-soft">
-      {{
-        sentences(
-          t('melt.live-sources'),
-          zinc && `${ZINC_LOSS_SOURCE}.`,
-          magnesium && `${MAGNESIUM_SOURCE}.`,
-          hydrogen && `${HYDROGEN_GUESS_SOURCE}.`,
-        )
-      }}
-    </p>
+    <p class="mt-2"><SourceMark :source="sources" /></p>
   </section>
 </template>

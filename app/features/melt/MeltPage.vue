@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import TermText from '~/shared/words/TermText.vue'
 import { t } from '~/words'
 import { I18nT } from 'vue-i18n'
 import { useWakeLock } from '@vueuse/core'
@@ -146,13 +147,15 @@ const unweighed = computed(() => heat.value?.weighed.length === 0)
         />
         <div>
           <p class="mb-2 text-soft">
-            {{
-              t('melt.progress-line', {
-                liquidus: capital(liquidusWords(liquidus, units)),
-                doneCount,
-                steps: steps.length,
-              })
-            }}
+            <TermText
+              :text="
+                t('melt.progress-line', {
+                  liquidus: capital(liquidusWords(liquidus, units)),
+                  doneCount,
+                  steps: steps.length,
+                })
+              "
+            />
           </p>
           <p v-if="unweighed && !heat.loggedAt" class="mb-3 border-l-8 border-amber bg-amber-wash p-3">
             <I18nT keypath="melt.nothing-weighed" scope="global"

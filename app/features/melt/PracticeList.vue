@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import SourceMark from '~/shared/words/SourceMark.vue'
 import { t, told } from '~/words'
 import { totalG } from '#core/lists'
 import {
@@ -129,7 +130,7 @@ const own = (id: string) => yard.practices.find((one) => one.id === id)
         </button>
       </fieldset>
     </details>
-    <p class="mt-2 text-xs text-soft">{{ PRACTICES_SOURCE }}.</p>
+    <p class="mt-2"><SourceMark :source="PRACTICES_SOURCE" /></p>
     <PracticeEditor
       v-if="writing || changing"
       :area="writing ?? own(changing!)!.area"

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import SourceMark from '~/shared/words/SourceMark.vue'
+import TermText from '~/shared/words/TermText.vue'
 import { t, told } from '~/words'
 import { present } from '#core/lists'
 import { useTimeoutFn } from '@vueuse/core'
@@ -147,7 +149,7 @@ function done(): void {
         {{ zincLot ? t('melt.from-lot', { lotName: zincLot.name }) : t('melt.zinc-missing') }}
       </p>
       <p class="mt-4 text-xl">{{ words(current).how }}</p>
-      <p v-if="current.chill" class="mt-1 text-sm text-soft">{{ told(CHILL_SOURCE) }}</p>
+      <p v-if="current.chill" class="mt-1"><SourceMark :source="CHILL_SOURCE" /></p>
       <ol
         v-if="portionWords(current, { grams, degrees }).length"
         class="mt-2 list-decimal pl-8 text-xl font-bold"
@@ -230,9 +232,7 @@ function done(): void {
     </template>
     <template v-else>
       <h2 class="text-3xl font-bold" data-testid="now">{{ t('melt.sheet-done') }}</h2>
-      <p class="mt-3 text-xl">
-        {{ t('melt.sheet-done-hint') }}
-      </p>
+      <p class="mt-3 text-xl"><TermText :text="t('melt.sheet-done-hint')" /></p>
     </template>
   </div>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import SourceMark from '~/shared/words/SourceMark.vue'
 import { t, told } from '~/words'
 import { I18nT } from 'vue-i18n'
 import { useDebounceFn, useEventListener } from '@vueuse/core'
@@ -185,9 +186,7 @@ const headline = computed(() => {
                 <div class="py-1">
                   <CompositionBar :composition="lot.composition" :sd="lot.sd" :label="lot.name" />
                   <p v-if="lot.note">{{ lot.note }}</p>
-                  <p v-if="tileOf(lot)" class="text-xs text-soft">
-                    {{ tileOf(lot)!.source }}. {{ PILE_SOURCE }}
-                  </p>
+                  <p v-if="tileOf(lot)"><SourceMark :source="`${tileOf(lot)!.source}. ${PILE_SOURCE}.`" /></p>
                   <button class="btn mt-1" @click="editing = lot">
                     {{ t('pile.put-it-right') }}<span class="sr-only">: {{ lot.name }}</span>
                   </button>
@@ -231,9 +230,15 @@ const headline = computed(() => {
                   {{ joinFacts(t('pile.most', { mass: most(row) }), runsOutWords(row)) }}
                 </span>
               </p>
-              <button class="btn" :class="{ 'btn-next': row === listed[0] }" @click="make(row)">
-                {{ t('pile.weigh-out', { mass: grams(tapG(row)) })
-                }}<span class="sr-only"> {{ t('pile.of-alloy', { alloyName: told(row.alloy.name) }) }}</span>
+              <button
+                class="btn"
+                :class="{ 'btn-next': row === listed[0] }"
+                :aria-label="
+                  t('pile.weigh-out-label', { mass: grams(tapG(row)), alloyName: told(row.alloy.name) })
+                "
+                @click="make(row)"
+              >
+                {{ t('pile.weigh-out', { mass: grams(tapG(row)) }) }}
               </button>
             </li>
           </ul>

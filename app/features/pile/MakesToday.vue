@@ -36,9 +36,12 @@ const begin = (row: PileRow) => void startHeat({ alloy: row.alloy, tapMassG: tap
       >
         <span class="min-w-0 flex-1 basis-28">{{ told(row.alloy.name) }}</span>
         <b class="w-20 text-right">{{ most(row) }}</b>
-        <button class="btn btn-quiet text-sm underline" @click="begin(row)">
-          {{ t('pile.weigh-out', { mass: grams(tapG(row)) })
-          }}<span class="sr-only"> {{ t('pile.of-alloy', { alloyName: told(row.alloy.name) }) }}</span>
+        <button
+          class="btn btn-quiet text-sm underline"
+          :aria-label="t('pile.weigh-out-label', { mass: grams(tapG(row)), alloyName: told(row.alloy.name) })"
+          @click="begin(row)"
+        >
+          {{ t('pile.weigh-out', { mass: grams(tapG(row)) }) }}
         </button>
       </li>
     </ul>

@@ -79,11 +79,12 @@ const begin = (row: PileRow) => startHeat({ alloy: row.alloy, tapMassG: tapG(row
             <p class="text-right text-lg whitespace-nowrap max-sm:text-left">
               <b>{{ most(row) }}</b>
             </p>
-            <button class="btn" @click="begin(row)">
-              {{ t('pile.start-a-heat')
-              }}<span class="sr-only">
-                {{ ' ' + t('pile.of-alloy', { alloyName: told(row.alloy.name) }) }}</span
-              >
+            <button
+              class="btn"
+              :aria-label="t('pile.start-label', { alloyName: told(row.alloy.name) })"
+              @click="begin(row)"
+            >
+              {{ t('pile.start-a-heat') }}
             </button>
           </li>
         </ul>

@@ -1,6 +1,8 @@
 <script setup lang="ts">
+import { computed } from 'vue'
 import { fixed } from '~/shared/units/decimal-mark'
 import { t, told } from '~/words'
+import { sentences } from '~/shared/units/figures'
 import { useHeat } from '~/shared/heat/useHeat'
 import { useFuelUnit } from '~/shared/gear/useFuelUnit'
 import { useMeltEffort } from '~/shared/gear/useMeltEffort'
@@ -22,6 +24,34 @@ function change(what: { amount?: number | null; minutes?: number | null }): void
   const burnt = { amount: null, minutes: null, ...heat.value?.burnt, ...what }
   edit(t('pour.fuel-edit'), { burnt }, 'burnt')
 }
+/** What this heat burned beside its forecast, and how well the furnace uses fuel. */
+const fuelWords = computed(() => {
+  const oil = fuel.value
+  if (!learned.value || !oil) return ''
+  const { heats, liningKJ, efficiency } = learned.value
+  const range = { heats, low: fixed(100 * efficiency.low, 0), high: fixed(100 * efficiency.high, 0) }
+  const used = heat.value?.burnt?.amount
+  return sentences(
+    !!effort.value &&
+      !!used &&
+      t('pour.fuel-forecast', {
+        low: figure(oil, effort.value.fuel.low),
+        high: figure(oil, effort.value.fuel.high),
+        unit: unitOf(oil),
+        amount: figure(oil, used),
+        usedUnit: unitOf(oil),
+      }),
+    heats > 1 &&
+      (liningKJ > 0
+        ? t('pour.efficiency-learned-walls', {
+            ...range,
+            amount: figure(oil, liningKJ / 1000 / oil.mjPerUnit),
+            unit: unitOf(oil),
+          })
+        : t('pour.efficiency-learned', range)),
+    heats <= 1 && t('pour.efficiency-unknown'),
+  )
+})
 </script>
 
 <template>
@@ -61,38 +91,7 @@ function change(what: { amount?: number | null; minutes?: number | null }): void
       </template>
     </div>
     <p v-if="learned && fuel" class="mt-2 text-sm text-soft" data-testid="efficiency">
-      <template v-if="effort && heat?.burnt?.amount">
-        {{
-          ' ' +
-          t('pour.fuel-forecast', {
-            low: figure(fuel, effort.fuel.low),
-            high: figure(fuel, effort.fuel.high),
-            unit: unitOf(fuel),
-            amount: figure(fuel, heat.burnt.amount),
-            usedUnit: unitOf(fuel),
-          })
-        }}
-      </template>
-      <template v-if="learned.heats > 1">
-        {{
-          ' ' +
-          (learned.liningKJ > 0
-            ? t('pour.efficiency-learned-walls', {
-                heats: learned.heats,
-                amount: figure(fuel, learned.liningKJ / 1000 / fuel.mjPerUnit),
-                unit: unitOf(fuel),
-                low: fixed(100 * learned.efficiency.low, 0),
-                high: fixed(100 * learned.efficiency.high, 0),
-              })
-            : t('pour.efficiency-learned', {
-                heats: learned.heats,
-                low: fixed(100 * learned.efficiency.low, 0),
-                high: fixed(100 * learned.efficiency.high, 0),
-              })) +
-          ' '
-        }}
-      </template>
-      <template v-else>{{ t('pour.efficiency-unknown') }}</template>
+      {{ fuelWords }}
     </p>
   </div>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import TermText from '~/shared/words/TermText.vue'
 import { fixed } from '~/shared/units/decimal-mark'
 import { t } from '~/words'
 import { I18nT } from 'vue-i18n'
@@ -98,12 +99,14 @@ const accusation = ({ figure, offBy }: { figure: AdjustedFigure; offBy: number }
           </tbody>
         </table>
         <p class="mt-1 text-xs text-soft">
-          {{
-            t('pour.reconcile-method', {
-              chiSquare: fixed(result.chiSquare, 2),
-              balances: result.degrees,
-            })
-          }}
+          <TermText
+            :text="
+              t('pour.reconcile-method', {
+                chiSquare: fixed(result.chiSquare, 2),
+                balances: result.degrees,
+              })
+            "
+          />
         </p>
       </details>
     </template>

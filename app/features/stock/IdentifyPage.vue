@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import TermText from '~/shared/words/TermText.vue'
 import { fixed } from '~/shared/units/decimal-mark'
 import { inSentence, t, told } from '~/words'
 import { CLUE_SOURCE, CLUES, type Lot } from '#core/stock'
@@ -203,7 +204,7 @@ const reset = () => {
             </span>
           </p>
           <p class="mt-1 text-xs text-soft">
-            {{ t('stock.composition-note', { source: CLUE_SOURCE }) }}
+            <TermText :text="t('stock.composition-note', { source: CLUE_SOURCE })" />
           </p>
         </template>
       </div>

@@ -160,9 +160,12 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
       <div class="mb-2 flex items-center gap-3">
         <h2 class="chalk">{{ bin.name }}</h2>
         <span class="text-sm text-soft">{{ grams(total(bin.lots), 100) }}</span>
-        <button class="btn btn-quiet min-h-6 text-sm underline" @click="bench.pickAll(bin.lots)">
-          {{ t('stock.pick-all')
-          }}<span class="sr-only"> {{ ' ' + t('stock.lots-of-bin', { binName: bin.name }) }}</span>
+        <button
+          :aria-label="t('stock.pick-all-label', { binName: bin.name })"
+          class="btn btn-quiet min-h-6 text-sm underline"
+          @click="bench.pickAll(bin.lots)"
+        >
+          {{ t('stock.pick-all') }}
         </button>
       </div>
       <ul class="grid" :class="asList ? '' : 'gap-3 md:grid-cols-2 xl:grid-cols-3'">

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import SourceMark from '~/shared/words/SourceMark.vue'
+import TermText from '~/shared/words/TermText.vue'
 import { fixed } from '~/shared/units/decimal-mark'
 import { inSentence, t, told } from '~/words'
 import { I18nT } from 'vue-i18n'
@@ -167,12 +169,14 @@ function takeRiser(): void {
         </dd>
       </template>
       <template v-if="shrinkage">
-        <dt>{{ t('target.shrinkage-term') }}</dt>
+        <dt><TermText :text="t('target.shrinkage-term')" /></dt>
         <dd>
-          {{ band(shrinkage.lowPct, shrinkage.highPct, (value) => `${value} %`)
-          }}<span class="text-soft">
-            {{ ' ' + t('target.shrinkage-source', { source: shrinkage.source }) }}</span
-          >
+          {{
+            t('target.shrinkage-with-source', {
+              percent: band(shrinkage.lowPct, shrinkage.highPct, (value) => `${value} %`),
+              source: shrinkage.source,
+            })
+          }}
           <span v-for="one in lengths" :key="one.name" class="block"
             ><I18nT keypath="target.pattern-for-casting" scope="global"
               ><template #patternLength><b>{{ one.pattern }}</b></template
@@ -212,7 +216,7 @@ function takeRiser(): void {
         </dd>
       </template>
       <template v-if="riser">
-        <dt>{{ t('target.riser') }}</dt>
+        <dt><TermText :text="t('target.riser')" /></dt>
         <dd data-testid="riser">
           <b>{{
             t('target.size-across-high', { diameter: mm(riser.diameterMm), height: mm(riser.heightMm) })
@@ -223,8 +227,8 @@ function takeRiser(): void {
                 ? t('target.riser-freezes-last')
                 : t('target.riser-holds-enough')
             }}
-            {{ RISER_SOURCE }}.</span
-          >
+            <SourceMark :source="RISER_SOURCE"
+          /></span>
           <button
             v-if="!asking"
             type="button"
@@ -274,6 +278,6 @@ function takeRiser(): void {
       <summary class="cursor-pointer underline">{{ t('target.lengths-heading') }}</summary>
       <ShrinkRule class="mt-2" />
     </details>
-    <p class="mt-2 text-xs text-soft">{{ SECTION_SOURCE }}.</p>
+    <p class="mt-2"><SourceMark :source="SECTION_SOURCE" /></p>
   </section>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import TermText from '~/shared/words/TermText.vue'
 import { fixed } from '~/shared/units/decimal-mark'
 import { inSentence, t } from '~/words'
 import { gatingMass, partFigures, USUAL_GATING, type Gating, type Part, type PartSource } from '#core/casting'
@@ -96,9 +97,7 @@ const setGating = (sizes: Partial<Gating>) =>
         </p>
       </li>
     </ul>
-    <p v-else class="mb-2 text-soft">
-      {{ t('target.castings-hint') }}
-    </p>
+    <p v-else class="mb-2 text-soft"><TermText :text="t('target.castings-hint')" /></p>
     <div v-if="!locked" class="mt-2 flex flex-wrap gap-2">
       <button
         v-for="start in STARTS"
@@ -130,7 +129,7 @@ const setGating = (sizes: Partial<Gating>) =>
         @sealed="seal()"
       />
       <div v-else>
-        <p class="label">{{ t('target.sprue-runner-riser') }}</p>
+        <p class="label"><TermText :text="t('target.sprue-runner-riser')" /></p>
         <p class="flex min-h-10 items-center font-bold">{{ grams(need.gatingG ?? 0) }}</p>
       </div>
       <QuantityField
@@ -186,7 +185,7 @@ const setGating = (sizes: Partial<Gating>) =>
       ({{ grams(need.castingsG) }} + {{ grams(gatingMass(need)) }}) ×
       {{ fixed(1 + need.allowancePct / 100, 2) }} + {{ grams(need.heelG) }} = <b>{{ grams(neededG) }}</b>
       <span v-if="density && !density.published" class="text-soft">
-        {{ ' ' + t('target.estimated-density') }}</span
+        ({{ t('target.estimated-density') }})</span
       >
     </p>
     <PartEditor

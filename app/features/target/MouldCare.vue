@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import SourceMark from '~/shared/words/SourceMark.vue'
 import { t, told } from '~/words'
 import { byId } from '#core/lists'
 import {
@@ -68,6 +69,9 @@ const rules = computed(() => [
     : []),
   [t('target.level'), t('target.level-hint')],
 ])
+const sources = computed(() =>
+  [MOULD_CARE_SOURCE, ...(sand.value ? [SECTION_SOURCE, COOL_DOWN_SOURCE, PARTING.source] : [])].join('. '),
+)
 </script>
 
 <template>
@@ -98,8 +102,6 @@ const rules = computed(() => [
         </li>
       </ul>
     </template>
-    <p class="mt-2 text-xs text-soft">
-      {{ MOULD_CARE_SOURCE }}. {{ sand ? `${SECTION_SOURCE}. ${COOL_DOWN_SOURCE}. ${PARTING.source}.` : '' }}
-    </p>
+    <p class="mt-2"><SourceMark :source="sources" /></p>
   </section>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import SourceMark from '~/shared/words/SourceMark.vue'
 import { t, told } from '~/words'
 import { POUR_CHECKLIST, POUR_CHECKLIST_SOURCE } from '#core/casting'
 import { now } from '~/storage/yard-store'
@@ -42,6 +43,6 @@ function tick(id: string, what: string): void {
         </label>
       </li>
     </ul>
-    <p class="mt-2 text-xs text-soft">{{ told(POUR_CHECKLIST_SOURCE) }}.</p>
+    <p class="mt-2"><SourceMark :source="POUR_CHECKLIST_SOURCE" /></p>
   </section>
 </template>

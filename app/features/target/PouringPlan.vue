@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import SourceMark from '~/shared/words/SourceMark.vue'
+import TermText from '~/shared/words/TermText.vue'
 import { fixed } from '~/shared/units/decimal-mark'
 import { t, told } from '~/words'
 import { I18nT } from 'vue-i18n'
@@ -175,7 +177,7 @@ const thinLife = computed(() => {
           {{ t('target.vents-size', { count: plan.vents, diameter: mm(plan.ventMm) }) }}
         </dd>
         <template v-if="riser">
-          <dt>{{ t('target.riser') }}</dt>
+          <dt><TermText :text="t('target.riser')" /></dt>
           <dd>
             {{
               t('target.riser-size', {
@@ -204,7 +206,7 @@ const thinLife = computed(() => {
           })
         }}
       </p>
-      <p class="mt-1 text-xs text-soft">{{ POURING_SOURCES.join('. ') }}.</p>
+      <p class="mt-1"><SourceMark :source="POURING_SOURCES.join('. ')" /></p>
     </template>
   </section>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import TermText from '~/shared/words/TermText.vue'
 import { t } from '~/words'
 import { I18nT } from 'vue-i18n'
 import { nth, present } from '#core/lists'
@@ -38,7 +39,7 @@ const comes = computed(() => both(castingLength))
 
 <template>
   <section :aria-label="t('target.shrinkage-heading')">
-    <h2 class="chalk mb-2">{{ t('target.shrinkage-heading') }}</h2>
+    <h2 class="chalk mb-2"><TermText :text="t('target.shrinkage-heading')" /></h2>
     <p class="text-lg" data-testid="shrink-rule">
       <I18nT keypath="target.pattern-for-length" scope="global"
         ><template #patternLength><b>{{ rule }}</b></template></I18nT

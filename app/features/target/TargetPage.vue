@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import TermText from '~/shared/words/TermText.vue'
 import { fixed } from '~/shared/units/decimal-mark'
 import { t, told } from '~/words'
 import { I18nT } from 'vue-i18n'
@@ -33,6 +34,19 @@ const free = computed(() => !!heat.value && comesAsItIs(heat.value))
 const open = ref(false)
 const adding = computed(() => open.value || !!heat.value?.need)
 const liquidus = computed(() => (heat.value ? heatLiquidus(heat.value) : null))
+/** Temperatures and density of the target. */
+const facts = computed(() =>
+  heat.value
+    ? joinFacts(
+        capital(liquidusWords(liquidus.value, units)),
+        windowWords(heatWindow(heat.value), units, heatWalls(heat.value)),
+        density.value &&
+          t(density.value.published ? 'target.density' : 'target.density-estimate', {
+            density: fixed(density.value.gcm3, 2),
+          }),
+      )
+    : '',
+)
 </script>
 
 <template>
@@ -105,25 +119,14 @@ const liquidus = computed(() => (heat.value ? heatLiquidus(heat.value) : null))
           <h2 class="chalk mb-3">{{ t('target.alloy-heading') }}</h2>
           <AlloyPicker v-if="!locked" :model-value="free ? null : alloy" @update:model-value="bench.choose" />
           <p v-if="free" class="mt-3" data-testid="aims-at-none">
-            {{ t('target.no-target') }}
+            <TermText :text="t('target.no-target')" />
           </p>
           <template v-if="alloy">
             <p class="mt-3 text-lg font-bold">
               {{ told(alloy.name) }} <span class="font-normal text-soft">{{ alloy.designation }}</span>
             </p>
             <p v-if="alloy.use">{{ told(alloy.use) }}.</p>
-            <p class="my-2">
-              {{
-                joinFacts(
-                  capital(liquidusWords(liquidus, units)),
-                  windowWords(heatWindow(heat), units, heatWalls(heat)),
-                  density &&
-                    t(density.published ? 'target.density' : 'target.density-estimate', {
-                      density: fixed(density.gcm3, 2),
-                    }),
-                )
-              }}.
-            </p>
+            <p class="my-2"><TermText :text="facts" /></p>
             <p v-if="strange" class="my-2 border-l-8 border-oxide bg-oxide-wash px-3 py-2" role="status">
               <I18nT keypath="target.no-practice-warning" scope="global"
                 ><template #noPractice><b>{{ t('target.no-practice') }}</b></template

@@ -8,6 +8,8 @@ const PAGES = [
   { to: '/handbook/faults', name: t('shared.faults') },
   { to: '/handbook/practice-heats', name: t('shared.practice-heats') },
   { to: '/handbook/tables', name: t('shared.tables') },
+  { to: '/handbook/glossary', name: t('shared.glossary') },
+  { to: '/handbook/sources', name: t('shared.sources') },
   { to: '/mould', name: t('shared.moulds') },
 ] as const
 </script>

@@ -1,0 +1,7 @@
+<script setup lang="ts">
+import GlossaryPage from '~/features/handbook/GlossaryPage.vue'
+</script>
+
+<template>
+  <GlossaryPage />
+</template>
