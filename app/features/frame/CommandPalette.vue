@@ -41,7 +41,7 @@ function choose(command: Command | null): void {
             <ComboboxOption v-for="command in found" :key="command.id" v-slot="{ active }" :value="command">
               <div class="flex justify-between gap-4 px-4 py-1.5" :class="active ? 'bg-well' : ''">
                 <span class="font-semibold">{{ command.label }}</span>
-                <span class="truncate text-sm text-soft">{{ command.hint }}</span>
+                <span class="text-sm text-soft" :class="{ truncate: !command.whole }">{{ command.hint }}</span>
               </div>
             </ComboboxOption>
           </ComboboxOptions>

@@ -15,6 +15,8 @@ export interface Command {
   id: string
   label: string
   hint: string
+  /** the hint is the answer, and is shown whole */
+  whole?: boolean
   run: () => unknown
 }
 
@@ -206,6 +208,7 @@ export function useCommands(query: Ref<string>) {
     id: `term-${id}`,
     label: told(term),
     hint: told(text),
+    whole: true,
     run: () => navigateTo({ path: '/handbook/glossary', query: { find: told(term) } }),
   }))
   const found = computed(() => {
