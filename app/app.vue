@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import AppFrame from '~/features/frame/AppFrame.vue'
+import AppFrame from '~/features/app-shell/AppFrame.vue'
 </script>
 
 <template>

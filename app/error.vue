@@ -19,29 +19,29 @@ async function carryOut(): Promise<void> {
     const { rescueYard } = await import('~/storage/rescue')
     const { name, blob } = await rescueYard(today())
     downloadBlob(blob, name)
-    done.value = t('frame.file-saved', { fileName: name })
+    done.value = t('app-shell.file-saved', { fileName: name })
   } catch (error) {
-    refused.value = t('frame.yard-unreadable', { reason: why(error) })
+    refused.value = t('app-shell.yard-unreadable', { reason: why(error) })
   }
 }
-const words = computed(() => props.error.message || t('frame.no-reason-given'))
+const words = computed(() => props.error.message || t('app-shell.no-reason-given'))
 </script>
 
 <template>
   <main class="mx-auto max-w-2xl px-4 py-10" data-testid="no-start">
-    <h1 class="text-2xl font-bold">{{ t('frame.start-failed-title') }}</h1>
-    <p class="mt-3">{{ t('frame.start-failed-safe') }}</p>
+    <h1 class="text-2xl font-bold">{{ t('app-shell.start-failed-title') }}</h1>
+    <p class="mt-3">{{ t('app-shell.start-failed-safe') }}</p>
     <ol class="mt-3 list-decimal pl-6">
-      <li>{{ t('frame.start-failed-reload') }}</li>
-      <li>{{ t('frame.start-failed-save') }}</li>
+      <li>{{ t('app-shell.start-failed-reload') }}</li>
+      <li>{{ t('app-shell.start-failed-save') }}</li>
       <li>
-        {{ t('frame.start-failed-report') }}
+        {{ t('app-shell.start-failed-report') }}
         <samp class="font-sans font-semibold break-words">{{ words }}</samp>
       </li>
     </ol>
     <div class="mt-4 flex flex-wrap gap-3">
-      <button class="btn btn-next" @click="again">{{ t('frame.reload-button') }}</button>
-      <button class="btn" @click="carryOut">{{ t('frame.save-file-button') }}</button>
+      <button class="btn btn-next" @click="again">{{ t('app-shell.reload-button') }}</button>
+      <button class="btn" @click="carryOut">{{ t('app-shell.save-file-button') }}</button>
     </div>
     <p role="status" class="mt-3">{{ done }}</p>
     <p v-if="refused" role="alert" class="mt-3 font-semibold text-oxide">{{ refused }}</p>

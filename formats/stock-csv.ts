@@ -1,7 +1,7 @@
 import Papa from 'papaparse'
 import { SYMBOLS, sumPct, type Composition, type Spread } from '#core/composition'
 import { FORM_IDS } from '#core/losses'
-import { metalNamed } from '#core/pile'
+import { metalNamed } from '#core/scrap-pile'
 import {
   COATINGS,
   formatPieces,

@@ -1,4 +1,4 @@
-import { amountOf, PILE_TILES } from '#core/pile'
+import { amountOf, PILE_TILES } from '#core/scrap-pile'
 import { parseMass, type MassUnit } from '#core/units'
 import { readTable, type StockTable } from './stock-csv'
 

@@ -113,7 +113,7 @@ if (only.length === 0) {
   await watch('put in place', () => page.getByRole('button', { name: /^Put it in place/ }).click(), savedAll)
   await watch('undo', () => page.keyboard.press('Control+z'), savedAll)
   await watch('redo', () => page.keyboard.press('Control+Shift+z'), savedAll)
-  await visit('/safety')()
+  await visit('/backup')()
   await watch('take a snapshot', async () => {
     await page.getByRole('button', { name: 'Take one now' }).click()
     await page.getByRole('status').filter({ hasText: 'A snapshot is kept' }).waitFor()

@@ -116,7 +116,7 @@ const SHOTS: Shot[] = [
         await page.getByRole('option').first().click()
       }
       await page.getByTestId('save-state').getByText('saved').waitFor()
-      await page.goto(`${BASE}/together`)
+      await page.goto(`${BASE}/day-plan`)
       await page.getByTestId('day-steps').waitFor()
     },
   },

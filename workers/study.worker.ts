@@ -24,7 +24,7 @@ import {
 } from '#core/charge'
 import { worthKnowing, type WorthKnowing } from '#core/inference'
 import type { Practice } from '#core/alloys'
-import { solveDay, type DayAnswer, type DayQuestion } from '#core/day'
+import { solveDay, type DayAnswer, type DayQuestion } from '#core/day-plan'
 
 const runtime = loadHighs({ locateFile: () => wasmUrl })
 const clock = () => performance.now()

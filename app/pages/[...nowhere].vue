@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import NowherePage from '~/features/frame/NowherePage.vue'
+import NowherePage from '~/features/app-shell/NowherePage.vue'
 </script>
 
 <template>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import OpenPage from '~/features/keeping/OpenPage.vue'
+import OpenPage from '~/features/backup/OpenPage.vue'
 </script>
 
 <template>

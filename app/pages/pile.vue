@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import PilePage from '~/features/pile/PilePage.vue'
+import PilePage from '~/features/scrap-pile/PilePage.vue'
 </script>
 
 <template>

@@ -1,7 +1,9 @@
 <script setup lang="ts">
-import SafetyPage from '~/features/keeping/SafetyPage.vue'
+import { definePageMeta } from '#imports'
+// The page's address until December 2026.
+definePageMeta({ redirect: ({ query }) => ({ path: '/backup', query }) })
 </script>
 
 <template>
-  <SafetyPage />
+  <div />
 </template>

@@ -1,7 +1,9 @@
 <script setup lang="ts">
-import DayPage from '~/features/day/DayPage.vue'
+import { definePageMeta } from '#imports'
+// The page's address until December 2026.
+definePageMeta({ redirect: ({ query }) => ({ path: '/day-plan', query }) })
 </script>
 
 <template>
-  <DayPage />
+  <div />
 </template>

@@ -1,5 +1,5 @@
 import { defineNuxtPlugin } from '#imports'
-import { useFaults } from '~/features/frame'
+import { useFaults } from '~/features/app-shell'
 /** Faults nobody caught are told to the person, and still reach the browser’s console. */
 export default defineNuxtPlugin((nuxt) => {
   const { note } = useFaults()

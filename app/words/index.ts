@@ -103,7 +103,7 @@ const translate = words.global.t as (key: string, open: Open, options?: { plural
 /**
  * Words by their key.
  * @param open what stands in their open places
- * @example t('frame.undo') // 'Undo'
+ * @example t('app-shell.undo') // 'Undo'
  */
 export function t(key: WordKey, open: Open = {}): string {
   let mark: string = key

@@ -1,6 +1,6 @@
 import { CholeskyDecomposition, Matrix } from 'ml-matrix'
 import type { Banded, FuelId } from '#core/gear'
-import { seededRandom } from '#core/chance'
+import { seededRandom } from '#core/statistics'
 import { nth } from '#core/lists'
 import { chargeHeat, type ChargeHeat, type ChargeInPot } from './charge-heat'
 import { heatCharge, type FurnaceTraits, type HeatingAsk } from './heating'

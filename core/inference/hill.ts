@@ -1,7 +1,7 @@
 import { CholeskyDecomposition, Matrix } from 'ml-matrix'
 import { about, lowerOf } from './lower'
 import { offBy, type Melt } from './melt-figures'
-import type { SeededRandom } from '#core/chance'
+import type { SeededRandom } from '#core/statistics'
 
 const CHECKS = 300
 const STARTS = 3

@@ -4,7 +4,7 @@ import { nth } from '#core/lists'
 import { maximise, counts, normalDraws, topsOf, type Top } from './hill'
 import { BEND, meltOf, offBy, positive, type InferAsk, type Melt } from './melt-figures'
 import type { Term } from './observation'
-import { seededRandom } from '#core/chance'
+import { seededRandom } from '#core/statistics'
 import { sliceDraws } from './slice'
 import { SHED } from './table'
 

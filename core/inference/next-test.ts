@@ -5,7 +5,7 @@ import type { Inferred } from './infer'
 import { drawsInSpec } from './judged'
 import { positive } from './melt-figures'
 import type { Models } from './observation'
-import { seededRandom, type SeededRandom } from '#core/chance'
+import { seededRandom, type SeededRandom } from '#core/statistics'
 import { SHED, type ShedTest } from './table'
 
 /** A test that could be done, and what it is expected to bring. */

@@ -1,6 +1,6 @@
 import type { Top } from './hill'
 import { about } from './lower'
-import type { SeededRandom } from '#core/chance'
+import type { SeededRandom } from '#core/statistics'
 
 /** A hill is taken so much wider for drawing, that its feet are reached. */
 const WIDER = 1.2

@@ -1,4 +1,4 @@
-import { seededRandom } from '#core/chance'
+import { seededRandom } from '#core/statistics'
 import { referenceRun } from './by-the-book'
 import type { Mishap, MishapKind, Scenario } from './scenario'
 import { ANSWERS } from './table'

@@ -10,7 +10,7 @@ import {
 import { methodSpread } from '#core/assay'
 import { blendDensity, mainElement, type Composition } from '#core/composition'
 import { metalOfPractice } from '#core/families'
-import { seededRandom } from '#core/chance'
+import { seededRandom } from '#core/statistics'
 import { freezingHeat } from '#core/melt'
 import type { CastingFault, Scenario } from './scenario'
 import type { CastResult, Standing } from './standing'

@@ -1,4 +1,4 @@
-import { seededRandom } from '#core/chance'
+import { seededRandom } from '#core/statistics'
 import type { Mishap } from './scenario'
 
 const NOISE_C = 0.5

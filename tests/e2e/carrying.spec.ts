@@ -146,7 +146,7 @@ test('a snapshot put back, then a newer backup: told which is later, each step u
     await expect(name).toHaveValue(text)
   }
   await openDemo(page)
-  await visit(page, '/safety')
+  await visit(page, '/backup')
   await page.getByRole('button', { name: 'Take a snapshot' }).click()
   await expect(page.getByTestId('snapshots').getByRole('listitem')).toHaveCount(1)
   await visit(page, '/heat/13/assay')
@@ -157,7 +157,7 @@ test('a snapshot put back, then a newer backup: told which is later, each step u
   await saved(page)
 
   // Back to the snapshot, although a backup and a later word are both newer than it.
-  await visit(page, '/safety')
+  await visit(page, '/backup')
   await page.getByRole('button', { name: /^Preview/ }).click()
   await expect(counts).toContainText('1 older than yours')
   await page.getByRole('button', { name: 'Replace my yard with it' }).click()

@@ -57,7 +57,7 @@ test('ended at random moments in the middle of writes, nothing acknowledged is l
   /** Opens the yard, sees that it is whole, and goes on changing two lots at a time, as fast as it can. */
   const goOn = async (page: Page) => {
     await giveInside(page)
-    await page.goto(`${BASE}/safety`)
+    await page.goto(`${BASE}/backup`)
     await page.waitForFunction(() => 'useNuxtApp' in window && window.insideYard()?.ready)
     const found = await page.evaluate(() => {
       const { records, damaged, repaired } = window.insideYard()

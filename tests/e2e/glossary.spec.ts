@@ -23,3 +23,15 @@ test('a term says what it means where it stands, and search leads to the glossar
   await page.getByRole('searchbox', { name: 'Search the glossary' }).fill('no such word')
   await expect(page.getByText('No term contains “no such word”.')).toBeVisible()
 })
+
+test('addresses from before the pages were renamed lead to them', async ({ page }) => {
+  await openDemo(page)
+  for (const [old, now] of [
+    ['/together', '/day-plan'],
+    ['/safety', '/backup'],
+  ] as const) {
+    await page.goto(old)
+    await expect(page).toHaveURL(new RegExp(`${now}$`))
+    await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
+  }
+})

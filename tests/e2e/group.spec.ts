@@ -176,7 +176,7 @@ test('a yard that is there already comes along, or is put aside in a snapshot @l
     await meet(page, phone)
     const words = await yardText(page)
     expect([words.includes('Church bell'), words.includes('Old taps')]).toEqual([true, false])
-    await visit(phone, '/safety')
+    await visit(phone, '/backup')
     await expect(phone.getByText('before joining other devices').first()).toBeVisible()
     await phone.context().close()
   }

@@ -39,7 +39,7 @@ test('a browser that keeps nothing says so; the yard can be worked on and saved 
   const file = await readFile((await (await download).path())!, 'utf8')
   expect(file).toContain('Changed without a disk')
   expect(JSON.parse(file).lots).toEqual(demo.lots)
-  await visit(page, '/safety')
+  await visit(page, '/backup')
   await expect(page.getByTestId('no-snapshots')).toContainText('Save a backup file')
   await expect(page.getByRole('button', { name: 'Take a snapshot' })).toBeDisabled()
 })
@@ -382,7 +382,7 @@ test('backups write themselves into a folder, ask again where the browser wants 
       return files
     })
   await openDemo(page)
-  await visit(page, '/safety')
+  await visit(page, '/backup')
   const folder = page.getByTestId('folder')
   await folder.getByRole('button', { name: 'Choose a folder…' }).click()
   await expect(folder).toContainText('Backups go to Backups. The last one:')
@@ -402,7 +402,7 @@ test('backups write themselves into a folder, ask again where the browser wants 
   // Started anew, the browser wants to be asked.
   await saved(page)
   await page.evaluate(() => sessionStorage.setItem('leave', 'prompt'))
-  await page.goto('/safety')
+  await page.goto('/backup')
   await expect(folder).toContainText('needs your permission to write into Backups again')
   await folder.getByRole('button', { name: 'Allow it' }).click()
   await expect(folder).toContainText('Backups go to Backups')

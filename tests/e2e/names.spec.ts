@@ -43,7 +43,7 @@ const yard = {
 }
 
 const SCREENS = [
-  ...['/', '/stock', '/alloys', '/pile', '/together', '/identify', '/gear', '/ledger', '/trends', '/learned'],
+  ...['/', '/stock', '/alloys', '/pile', '/day-plan', '/identify', '/gear', '/ledger', '/trends', '/learned'],
   ...['/compare', '/labels?heat=12', '/labels?heat=bins'],
   ...['target', 'charge', 'scale', 'sheet', 'melt', 'pour', 'assay'].map((stage) => `/heat/13/${stage}`),
   ...['pour', 'assay', 'story', 'trouble', 'mould'].map((stage) => `/heat/12/${stage}`),

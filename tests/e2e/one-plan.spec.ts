@@ -47,7 +47,7 @@ test('one plan on every page: charge, scale, sheet, melt and day show the same w
     const steps = plain(await page.locator('main').innerText())
     for (const [name, mass] of plan) expect(steps, `${name} ${mass} on the run sheet`).toContain(mass)
 
-    await visit(page, '/together')
+    await visit(page, '/day-plan')
     await expect(page.getByTestId('whose-plans')).toContainText('as on their own pages')
     const divided = page.getByRole('region', { name: 'Stock, shared' })
     await expect(divided).toContainText(number)

@@ -137,13 +137,13 @@ test('what the pile can become: ranked, with what unlocks the rest; a heat begun
 
 test('a day of two heats: their order and clock; each keeps to its share @long', async ({ page }) => {
   await openDemo(page)
-  await visit(page, '/together')
+  await visit(page, '/day-plan')
   await expect(page.getByTestId('joint-answer')).toContainText('One heat, started at 09:00, poured about')
   await page.getByRole('button', { name: 'Start a second heat' }).click()
   await page.getByLabel(/Tap mass/).fill('1500')
   await page.getByRole('combobox', { name: 'Find an alloy' }).fill('C90300')
   await page.getByRole('option').first().click()
-  await visit(page, '/together')
+  await visit(page, '/day-plan')
   await expect(page.getByTestId('joint-answer')).toContainText('2 heats, started at 09:00')
   await page.getByRole('button', { name: 'Keep each heat to its share' }).click()
   await visit(page, '/heat/14/charge')

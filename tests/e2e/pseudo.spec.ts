@@ -15,7 +15,7 @@ const WORDY = [
   '/gear',
   '/alloys',
   '/handbook/faults',
-  '/safety',
+  '/backup',
   '/pile',
 ]
 const words = (text: string) => text.toLowerCase().match(/[a-z]{4,}/g) ?? []

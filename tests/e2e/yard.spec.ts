@@ -156,7 +156,7 @@ test('safe keeping: snapshots are kept apart and restored with a look first; a b
   page,
 }) => {
   await openDemo(page)
-  await page.goto('/safety')
+  await page.goto('/backup')
   await page.getByRole('button', { name: 'Take a snapshot' }).click()
   await expect(page.getByTestId('snapshots').getByRole('listitem')).toHaveCount(1)
   await page.goto('/stock')
@@ -166,7 +166,7 @@ test('safe keeping: snapshots are kept apart and restored with a look first; a b
   await page.goto('/heat/13/assay')
   await page.getByRole('textbox', { name: 'Name of the heat' }).fill('Changed since')
   await saved(page)
-  await page.goto('/safety')
+  await page.goto('/backup')
   await page.getByRole('button', { name: /^Preview/ }).click()
   await expect(page.getByTestId('import-counts')).toContainText('1 older than yours')
   await page.getByRole('button', { name: 'Replace my yard with it' }).click()
@@ -176,7 +176,7 @@ test('safe keeping: snapshots are kept apart and restored with a look first; a b
   await expect(page.getByRole('textbox', { name: 'Name of the heat' })).toHaveValue(
     'Skiff fairleads in gunmetal',
   )
-  await page.goto('/safety')
+  await page.goto('/backup')
   const download = page.waitForEvent('download')
   await page.getByRole('button', { name: 'Save a backup file' }).click()
   await download
@@ -194,7 +194,7 @@ test('where the browser offers to put the app on the device, Safe keeping does; 
     dispatchEvent(offer)
     document.documentElement.setAttribute('data-held', String(offer.defaultPrevented))
   })
-  await visit(page, '/safety')
+  await visit(page, '/backup')
   await page.getByRole('button', { name: 'Install it on this device' }).click()
   await expect(page.locator('html')).toHaveAttribute('data-asked', 'yes')
   await expect(page.locator('html')).toHaveAttribute('data-held', 'true')

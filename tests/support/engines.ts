@@ -12,7 +12,7 @@ import {
   type Weighing,
   type WeighingAsk,
 } from '#core/charge'
-import { solveDay, type DayQuestion } from '#core/day'
+import { solveDay, type DayQuestion } from '#core/day-plan'
 import { forecastHeat, type ForecastAsk } from '#core/furnace-model'
 
 const NODES = 8

@@ -1,4 +1,4 @@
-import { seededRandom } from '#core/chance'
+import { seededRandom } from '#core/statistics'
 import { findAlloy, type Limits, type Practice } from '#core/alloys'
 import {
   chargePrior,

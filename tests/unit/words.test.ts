@@ -243,7 +243,7 @@ describe('the words of the app', () => {
       '2 lots',
       '21 lots',
     ])
-    expect(t('frame.undo')).toBe('Undo')
+    expect(t('app-shell.undo')).toBe('Undo')
   })
   it('in templates no words stand outside the folder', () => {
     const bare = SOURCES.flatMap(([file, text]) => {

@@ -58,7 +58,7 @@ async function leave(): Promise<void> {
       <p v-if="!SERVED" class="slab max-w-2xl p-4" data-testid="group-impossible">
         <I18nT keypath="group.no-server" scope="global"
           ><template #safetyLink
-            ><NuxtLink to="/safety" class="underline">{{ t('group.safety-link') }}</NuxtLink></template
+            ><NuxtLink to="/backup" class="underline">{{ t('group.safety-link') }}</NuxtLink></template
           ></I18nT
         >
       </p>

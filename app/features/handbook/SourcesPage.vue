@@ -22,7 +22,7 @@ import {
   PRACTICES_SOURCE,
   ZINC_LOSS_SOURCE,
 } from '#core/melt'
-import { PILE_SOURCE } from '#core/pile'
+import { PILE_SOURCE } from '#core/scrap-pile'
 import { PRACTICE_HEATS_SOURCE } from '#core/practice-heats'
 import { CLUE_SOURCE } from '#core/stock'
 import { TROUBLE_SOURCE } from '#core/troubles'

@@ -7,11 +7,11 @@ import { useYard } from '~/storage/yard-store'
 
 // The first screen of an empty yard needs none of these.
 const HeatCard = defineAsyncComponent(() => import('./HeatCard.vue'))
-const WalkOffer = defineAsyncComponent(() => import('~/features/walk').then((door) => door.WalkOffer))
+const WalkOffer = defineAsyncComponent(() => import('~/features/guided-tour').then((door) => door.WalkOffer))
 const BinsTogether = defineAsyncComponent(() => import('./BinsTogether.vue'))
-const FirstPile = defineAsyncComponent(() => import('~/features/pile').then((door) => door.FirstPile))
+const FirstPile = defineAsyncComponent(() => import('~/features/scrap-pile').then((door) => door.FirstPile))
 const LooseEnds = defineAsyncComponent(() => import('./LooseEnds.vue'))
-const MakesToday = defineAsyncComponent(() => import('~/features/pile').then((door) => door.MakesToday))
+const MakesToday = defineAsyncComponent(() => import('~/features/scrap-pile').then((door) => door.MakesToday))
 const PouredLately = defineAsyncComponent(() => import('./PouredLately.vue'))
 const yard = useYard()
 const route = useRoute()

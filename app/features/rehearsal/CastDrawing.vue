@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { CastingFault, CastResult } from '#core/rehearsal'
-import { seededRandom } from '#core/chance'
+import { seededRandom } from '#core/statistics'
 import { useUnits } from '~/shared/units/useUnits'
 import { fixed } from '~/shared/units/decimal-mark'
 import { t } from '~/words'

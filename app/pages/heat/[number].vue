@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import HeatFrame from '~/features/frame/HeatFrame.vue'
+import HeatFrame from '~/features/app-shell/HeatFrame.vue'
 </script>
 
 <template>

@@ -2,19 +2,19 @@ import alloys from './alloys.json'
 import assay from './assay.json'
 import charge from './charge.json'
 import count from './count.json'
-import day from './day.json'
+import dayPlan from './day-plan.json'
 import devices from './devices.json'
-import frame from './frame.json'
+import appShell from './app-shell.json'
 import gear from './gear.json'
 import group from './group.json'
 import handbook from './handbook.json'
 import home from './home.json'
 import infer from './infer.json'
-import keeping from './keeping.json'
+import backup from './backup.json'
 import ledger from './ledger.json'
 import melt from './melt.json'
 import parts from './parts.json'
-import pile from './pile.json'
+import scrapPile from './scrap-pile.json'
 import pour from './pour.json'
 import rehearsal from './rehearsal.json'
 import sharedFields from './shared-fields.json'
@@ -25,26 +25,26 @@ import small from './small.json'
 import stock from './stock.json'
 import storage from './storage.json'
 import target from './target.json'
-import walk from './walk.json'
+import guidedTour from './guided-tour.json'
 
 export default {
   alloys,
   assay,
   charge,
   count,
-  day,
+  'day-plan': dayPlan,
   devices,
-  frame,
+  'app-shell': appShell,
   gear,
   group,
   handbook,
   home,
   infer,
-  keeping,
+  backup,
   ledger,
   melt,
   parts,
-  pile,
+  'scrap-pile': scrapPile,
   pour,
   rehearsal,
   'shared-fields': sharedFields,
@@ -55,5 +55,5 @@ export default {
   stock,
   storage,
   target,
-  walk,
+  'guided-tour': guidedTour,
 }

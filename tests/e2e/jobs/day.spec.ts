@@ -96,7 +96,7 @@ test('three families in a day: the cleanest first, each in its own crucible, one
   await aimAt(page, 'C95400', '2000')
   await aimAt(page, 'C90500', '2000')
   await aimAt(page, '356.0', '1000')
-  await visit(page, '/together')
+  await visit(page, '/day-plan')
   const steps = page.getByTestId('day-steps').getByRole('listitem')
   await expect(steps).toHaveCount(3)
   await expect(page.getByTestId('day-costs')).toContainText(
@@ -117,7 +117,7 @@ test('three families in a day: the cleanest first, each in its own crucible, one
   await page.getByRole('button', { name: /^Edit ?Tin ingot/ }).click()
   await page.getByRole('dialog').getByLabel('Mass', { exact: true }).fill('10 g')
   await page.getByRole('dialog').getByRole('button', { name: 'Save', exact: true }).first().click()
-  await visit(page, '/together')
+  await visit(page, '/day-plan')
   await expect(page.getByTestId('shopping')).toContainText('tin')
   expect(
     gramsOf(await page.getByTestId('shopping').getByRole('listitem').first().innerText()),

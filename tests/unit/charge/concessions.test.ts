@@ -9,7 +9,7 @@ import {
   type ChargeSolver,
   type WeighingAsk,
 } from '#core/charge'
-import { PILE_TILES } from '#core/pile'
+import { PILE_TILES } from '#core/scrap-pile'
 
 let solver: ChargeSolver
 beforeAll(async () => {

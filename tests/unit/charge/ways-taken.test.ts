@@ -12,7 +12,7 @@ import {
 } from '#core/charge'
 import { BARE_BENCH, heatWeighing, newHeat, overruleLimits, type Heat, type WeighingBench } from '#core/heat'
 import { byId } from '#core/lists'
-import { PILE_TILES } from '#core/pile'
+import { PILE_TILES } from '#core/scrap-pile'
 import { newLot, type Lot } from '#core/stock'
 import { formatMass, parseMass, type MassUnit } from '#core/units'
 import { workspaceSchema } from '#core/workspace'

@@ -4,8 +4,8 @@ import { findAlloy } from '#core/alloys'
 import { ledgerRow } from '#core/ledger'
 import { useStory } from '~/features/ledger/useStory'
 import { useTrends } from '~/features/ledger/useTrends'
-import type { PileRow } from '~/features/pile/usePile'
-import { usePileAnswer } from '~/features/pile/usePileAnswer'
+import type { PileRow } from '~/features/scrap-pile/usePile'
+import { usePileAnswer } from '~/features/scrap-pile/usePileAnswer'
 import { openYard } from '../../support/open-yard'
 
 vi.mock('localforage', async () => (await import('../../support/disk')).mockForage())

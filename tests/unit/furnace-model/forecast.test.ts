@@ -9,7 +9,7 @@ import {
   type FurnaceTraits,
   type HeatingAsk,
 } from '#core/furnace-model'
-import { seededRandom } from '#core/chance'
+import { seededRandom } from '#core/statistics'
 import { many } from '../../support/reliability'
 
 const POTS = [

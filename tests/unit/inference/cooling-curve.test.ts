@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { seededRandom } from '#core/chance'
+import { seededRandom } from '#core/statistics'
 import { readCoolingCurve, type CurvePoint } from '#core/inference'
 
 interface Metal {

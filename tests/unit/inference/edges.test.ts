@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { ALLOYS, type Alloy } from '#core/alloys'
-import { seededRandom } from '#core/chance'
+import { seededRandom } from '#core/statistics'
 import {
   chargePrior,
   contradictions,

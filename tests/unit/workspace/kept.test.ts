@@ -8,7 +8,7 @@ import { stockAfterLogging, heatFromProblem, type Heat } from '#core/heat'
 import { mergeLots, moveMetal, splitLot, type Lot } from '#core/stock'
 import { recordSchemas, workspaceSchema, type Collection } from '#core/workspace'
 import { unfitPart } from '~/storage/guard'
-import { unfitWords } from '~/features/frame/unfit-words'
+import { unfitWords } from '~/features/app-shell/unfit-words'
 
 /* A record that does not fit its own schema would be set aside at the next start: nothing the app makes is one. */
 

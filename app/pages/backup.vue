@@ -1,0 +1,7 @@
+<script setup lang="ts">
+import SafetyPage from '~/features/backup/SafetyPage.vue'
+</script>
+
+<template>
+  <SafetyPage />
+</template>
