@@ -49,10 +49,24 @@ export interface StockTable {
   decimal?: DecimalMark | undefined
 }
 
-/** A row of the table: what it would add, or what is wrong with it and in which column. */
+/** What can be wrong with a cell, or with a row as a whole. */
+export type StockProblem =
+  | {
+      kind: 'not-a-share' | 'two-readings' | 'not-a-mass' | 'not-a-price' | 'not-a-piece' | 'not-a-date'
+      cell: string
+    }
+  | { kind: 'not-allowed'; cell: string; allowed: readonly string[] }
+  | { kind: 'no-name' | 'no-mass' }
+  | { kind: 'over-100'; totalPct: number }
+  | { kind: 'unknown-metal'; name: string }
+
+/** A problem and where it stands: the heading of a column, or the part of a lot that is missing. */
+export type StockFault = StockProblem & { column: string }
+
+/** A row of the table: the lot it would add, or its faults. */
 export type StockRow =
   | { ok: true; line: number; lot: Omit<Lot, 'id' | 'createdAt' | 'updatedAt'> }
-  | { ok: false; line: number; faults: { column: string; message: string }[] }
+  | { ok: false; line: number; faults: StockFault[] }
 
 const MOST_ROWS = 5000
 
@@ -124,7 +138,7 @@ function guessField(column: string): StockField {
   return mark === '±' || mark === '+/-' || mark === 'sd' ? { spread: symbol } : { element: symbol }
 }
 
-/** Every row as a lot, or with what is wrong in it; `fields` as matched by the person. */
+/** Every row as a lot or with its faults; `fields` as the person matched them. */
 export function lotsOfTable(
   { header, rows, decimal }: StockTable,
   fields: readonly StockField[],
@@ -139,7 +153,7 @@ function lotOfRow(
   fields: readonly StockField[],
   decimal: DecimalMark | undefined,
 ): StockRow {
-  const faults: { column: string; message: string }[] = []
+  const faults: StockFault[] = []
   const composition: Composition = {}
   const typedSd: Spread = {}
   const lot = {
@@ -154,25 +168,24 @@ function lotOfRow(
   const extras: Partial<Lot> = {}
   fields.forEach((field, at) => {
     const cell = unquoted(cells[at] ?? '')
-    const fault = (message: string) => faults.push({ column: header[at]!, message })
+    const fault = (problem: StockProblem) => faults.push({ column: header[at]!, ...problem })
     if (field === null || cell === '') return
     if (typeof field === 'object') {
       const parsed = parseShare(cell.replace(/%$/, ''))
-      if (!parsed.ok || parsed.value < 0 || parsed.value > 100)
-        return fault(`“${cell}” is no share between 0 and 100 %`)
+      if (!parsed.ok || parsed.value < 0 || parsed.value > 100) return fault({ kind: 'not-a-share', cell })
       if ('element' in field) composition[field.element] = parsed.value
       else typedSd[field.spread] = parsed.value
       return
     }
     if (field === 'mass') {
       const parsed = parseMass(cell, unitOf(header[at]!), decimal)
-      if (!parsed.ok && parsed.problem === 'two-readings') return fault(twoReadings(cell))
-      if (!parsed.ok) return fault(`“${cell}” is no mass; write 250, 2 kg or 5 lb`)
+      if (!parsed.ok && parsed.problem === 'two-readings') return fault({ kind: 'two-readings', cell })
+      if (!parsed.ok) return fault({ kind: 'not-a-mass', cell })
       lot.massG = parsed.value
     } else if (field === 'price') {
       const parsed = parseDecimal(cell, decimal)
-      if (!parsed.ok && parsed.problem === 'two-readings') return fault(twoReadings(cell))
-      if (!parsed.ok || parsed.value < 0) return fault(`“${cell}” is no price`)
+      if (!parsed.ok && parsed.problem === 'two-readings') return fault({ kind: 'two-readings', cell })
+      if (!parsed.ok || parsed.value < 0) return fault({ kind: 'not-a-price', cell })
       // By the kilogram, where the heading names nothing else.
       lot.pricePerKg = parsed.value / pricePer(1, unitOf(header[at]!, 'kg'))
     } else if (field === 'coatings') {
@@ -181,39 +194,35 @@ function lotOfRow(
         .split(/\s*[,;]\s*/)
         .filter(Boolean)
       const strange = named.find((one) => !(COATINGS as readonly string[]).includes(one))
-      if (strange) return fault(`“${strange}” is none of ${COATINGS.join(', ')}`)
+      if (strange) return fault({ kind: 'not-allowed', cell: strange, allowed: COATINGS })
       extras.coatings = [...new Set(named)] as Coating[]
     } else if (field === 'pieces') {
       const parsed = parsePieces(cell, unitOf(header[at]!), decimal)
-      if (!parsed.ok && parsed.problem === 'two-readings') return fault(twoReadings(parsed.part))
-      if (!parsed.ok) return fault(`“${parsed.part}” is no mass of a piece; write 118; 3 x 240`)
+      if (!parsed.ok && parsed.problem === 'two-readings')
+        return fault({ kind: 'two-readings', cell: parsed.part })
+      if (!parsed.ok) return fault({ kind: 'not-a-piece', cell: parsed.part })
       extras.pieces = parsed.pieces
     } else if (field === 'gotOn') {
       if (!/^\d{4}-\d{2}-\d{2}$/.test(cell) || Number.isNaN(Date.parse(cell)))
-        return fault(`“${cell}” is no date; write 2026-03-14`)
+        return fault({ kind: 'not-a-date', cell })
       extras.gotOn = cell
     } else if (field === 'whereFrom') {
       extras.whereFrom = cell.slice(0, 120)
     } else if (field === 'kind' || field === 'form' || field === 'knowledge') {
       const known: readonly string[] = { kind: LOT_KINDS, form: FORM_IDS, knowledge: KNOWLEDGE }[field]
       const value = cell.toLowerCase()
-      if (!known.includes(value)) return fault(`“${cell}” is none of ${known.join(', ')}`)
+      if (!known.includes(value)) return fault({ kind: 'not-allowed', cell, allowed: known })
       Object.assign(lot, { [field]: value })
     } else lot[field] = cell.slice(0, field === 'name' ? 120 : 2000)
   })
-  if (!lot.name) faults.push({ column: 'name', message: 'there is no name' })
-  if (Number.isNaN(lot.massG) && !faults.some(({ message }) => message.includes('mass')))
-    faults.push({ column: 'mass', message: 'there is no mass' })
+  if (!lot.name) faults.push({ column: 'name', kind: 'no-name' })
+  if (Number.isNaN(lot.massG) && !faults.some(({ kind }) => kind === 'not-a-mass' || kind === 'two-readings'))
+    faults.push({ column: 'mass', kind: 'no-mass' })
   const total = sumPct(composition)
-  if (total > 100 + 1e-6)
-    faults.push({ column: 'composition', message: `it adds up to ${total.toFixed(2)} %` })
-  // What tells no element may be known by its name.
+  if (total > 100 + 1e-6) faults.push({ column: 'composition', kind: 'over-100', totalPct: total })
+  // A row without elements may be known by its name.
   const named = total === 0 ? metalNamed(lot.name) : null
-  if (total === 0 && !named)
-    faults.push({
-      column: 'composition',
-      message: `no element is named, and “${lot.name}” is no metal known here`,
-    })
+  if (total === 0 && !named) faults.push({ column: 'composition', kind: 'unknown-metal', name: lot.name })
   if (faults.length > 0) return { ok: false, line, faults }
   if (named)
     return {
@@ -244,9 +253,6 @@ function lotOfRow(
     },
   }
 }
-
-const twoReadings = (cell: string) =>
-  `“${cell}” can be read in two ways; write it without a mark between thousands, or with two or four digits behind the decimal mark`
 
 /** The unit a column of masses, or of what a mass costs, names in its heading. */
 function unitOf(heading: string, unnamed: MassUnit = 'g'): MassUnit {

@@ -1,11 +1,11 @@
 import { fromCelsius, type TemperatureUnit } from '#core/units'
 
-/** Told temperatures from here on are round ones; below it is water, and a room. */
+/** Converted temperatures are rounded to 10 from here on; below it are water and rooms. */
 const ROUND_FROM_F = 200
 
 /**
- * A text of a table or a message with its temperatures in a scale. There a temperature is written in °C, a difference
- * of temperatures in K.
+ * A text with its temperatures in the scale chosen. Tables and messages write temperatures in °C (one, or two with a
+ * short word or a dash between) and differences in K.
  * @example heated('above 120 °C', 'F') // 'above 250 °F'
  * @example heated('50 K under the top', 'C') // '50 °C under the top'
  */
@@ -15,7 +15,7 @@ export function heated(text: string, scale: TemperatureUnit): string {
   const place = (figure: string) => (scale === 'F' ? inFahrenheit(Number(figure)) : figure)
   return text
     .replace(
-      /\b(\d+)(?:( (?:to|and|bis|und) |–)(\d+))?(\s?)°C/g,
+      /\b(\d+)(?:( \p{L}{2,3} |–)(\d+))?(\s?)°C/gu,
       (_, from: string, and = '', to = '', space) =>
         `${place(from)}${and}${to && place(to as string)}${space}°${scale}`,
     )

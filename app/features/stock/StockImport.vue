@@ -4,6 +4,7 @@ import { newLot } from '#core/stock'
 import type { StockField, StockTable } from '#formats/stock-csv'
 import { lotsOfTable } from '#formats/stock-csv'
 import { computed, ref } from 'vue'
+import { stockFaultWords } from './import-words'
 import { useNotices } from '~/shared/page/useNotices'
 import { useUnits } from '~/shared/units/useUnits'
 import { now, type Edit, useYard } from '~/storage/yard-store'
@@ -18,13 +19,13 @@ const { grams } = useUnits()
 const { announce } = useNotices()
 const fields = ref<StockField[]>([...props.table.fields])
 const PLAIN = [
-  ['name', 'name'],
-  ['mass', 'mass'],
-  ['kind', 'kind'],
-  ['form', 'form'],
+  ['name', t('stock.column-name')],
+  ['mass', t('stock.column-mass')],
+  ['kind', t('stock.column-kind')],
+  ['form', t('stock.column-form')],
   ['price', t('stock.column-price')],
   ['knowledge', t('stock.column-knowledge')],
-  ['note', 'note'],
+  ['note', t('stock.column-note')],
   ['coatings', t('stock.column-coating')],
   ['pieces', t('stock.column-pieces')],
   ['whereFrom', t('stock.column-origin')],
@@ -114,7 +115,7 @@ function take(): void {
     >
       <li v-for="row in bad.slice(0, 60)" :key="row.line" class="border-t border-line py-1">
         <b>{{ t('stock.row', { line: row.line }) }}</b>
-        {{ row.ok ? '' : row.faults.map(({ column, message }) => `${column}: ${message}`).join('; ') }}
+        {{ row.ok ? '' : sentences(...row.faults.map(stockFaultWords)) }}
       </li>
     </ul>
     <ul

@@ -75,13 +75,11 @@ describe('the stock as a table', () => {
       ].join('\n'),
     )
     expect(rows.map(({ ok }) => ok)).toEqual([true, false, false, false, false, false, false, false])
-    const words = rows.map((row) =>
-      row.ok ? '' : row.faults.map(({ column, message }) => `${column} ${message}`).join(),
-    )
-    expect(words[1]).toContain('no name')
-    expect(words[3]).toContain('mass “much” is no mass')
-    expect(words[4]).toContain('130.00 %')
-    expect(words[5]).toContain('none of scrap')
+    const faults = rows.map((row) => (row.ok ? [] : row.faults))
+    expect(faults[1]).toEqual([{ column: 'name', kind: 'no-name' }])
+    expect(faults[3]).toMatchObject([{ column: 'mass', kind: 'not-a-mass', cell: 'much' }])
+    expect(faults[4]).toMatchObject([{ kind: 'over-100', totalPct: 130 }])
+    expect(faults[5]).toMatchObject([{ kind: 'not-allowed', cell: 'treasure' }])
     expect(rows[1]!.line).toBe(3)
   })
 

@@ -125,8 +125,8 @@ describe('the pasted text', () => {
   it('a line that says no weight, or no metal that is known, stays out and says why', () => {
     const [wire, hat, odd] = lots('copper wire 3 kg\ngrandmother 2 kg\ntin')!
     expect(wire!.ok).toBe(true)
-    expect(!hat!.ok && hat!.faults[0]!.message).toContain('no metal known here')
-    expect(!odd!.ok && odd!.faults[0]!.message).toContain('no mass')
+    expect(!hat!.ok && hat!.faults[0]).toMatchObject({ kind: 'unknown-metal', name: 'grandmother' })
+    expect(!odd!.ok && odd!.faults[0]!.kind).toBe('no-mass')
   })
   it('nothing that tells a weight is no list', () => expect(lots('good morning')).toBeNull())
   it('whatever is pasted, no lot comes of it without a mass and a metal', () => {
