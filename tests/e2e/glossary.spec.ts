@@ -16,7 +16,7 @@ test('a term says what it means where it stands, and search leads to the glossar
   await expect(hint).toHaveCount(0)
 
   await page.keyboard.press('Control+k')
-  await page.getByRole('combobox').fill('skull')
+  await page.getByRole('dialog').getByRole('combobox').fill('skull')
   await page.getByRole('option', { name: /skull/ }).first().click()
   await expect(page).toHaveURL(/\/handbook\/glossary/)
   await expect(page.getByTestId('terms')).toContainText('Metal that froze to the crucible')
