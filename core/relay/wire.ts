@@ -31,6 +31,13 @@ export const deviceWordSchema = z.discriminatedUnion('do', [
   z.strictObject({ do: z.literal('withdraw'), device: id }),
   /** what was just sent as a whole stands for everything kept up to here */
   z.strictObject({ do: z.literal('instead'), upTo: z.int().min(1) }),
+  /** a parcel cannot be read, or (null) devices that heard all do not agree: the log is heard from the start */
+  z.strictObject({ do: z.literal('mend'), number: z.int().min(1).nullable() }),
+  /** a new key of the group, sealed for each device that stays */
+  z.strictObject({
+    do: z.literal('seal'),
+    keys: z.array(z.strictObject({ device: id, sealed: z.string().regex(/^[\w.-]{1,800}$/) })).max(64),
+  }),
 ])
 export type DeviceWord = z.infer<typeof deviceWordSchema>
 
@@ -47,6 +54,8 @@ export const NO = [
   'not-understood',
   'too-large',
   'full',
+  'disk-full',
+  'new-key',
   'withdrawn',
 ] as const
 export type No = (typeof NO)[number]
@@ -61,9 +70,18 @@ export const relayWordSchema = z.discriminatedUnion('say', [
     log: id,
     /** number of the last thing kept; all that was kept since what the device had comes next */
     last: z.int(),
+    /** number of the first parcel that is kept, and those after it that are not */
+    first: z.int().default(1),
+    gaps: z.array(z.int()).default([]),
+    /** how often the group's key was changed */
+    epoch: z.int().default(0),
     /** addresses other devices reach this relay at */
     addresses: z.array(z.string()),
   }),
+  /** a key that another device sealed for this one */
+  z.object({ say: z.literal('sealed'), from: id, sealed: z.string() }),
+  /** whether the server's disk is full: what is sent is passed on then, and not kept */
+  z.object({ say: z.literal('disk'), full: z.boolean() }),
   /** all that was kept has come */
   z.object({ say: z.literal('all') }),
   /** what this device sent is kept, under a number */

@@ -4,8 +4,9 @@ import {
   encodeStateAsUpdate,
   encodeStateVector,
   getState,
+  decodeUpdate,
   mergeUpdates,
-  parseUpdateMeta,
+  Skip,
 } from 'yjs'
 import type { AnyRecord, Change, Collection } from '#core/workspace'
 import type { DeviceId, Path } from '#core/merge'
@@ -90,6 +91,8 @@ export function openSharedYard(device: DeviceId, updates: readonly Uint8Array[])
     heads,
     /** Whether another that knows so much knows all. */
     isAllIn,
+    /** Whether something heard waits for what came before it and is missing here. */
+    isWaiting: (): boolean => doc.store.pendingStructs !== null || doc.store.pendingDs !== null,
     /** All there is, as one update. */
     whole: (): Uint8Array => encodeStateAsUpdate(doc),
     /** What another that knows so much does not know; null where it knows all. */
@@ -105,19 +108,61 @@ export type SharedYard = ReturnType<typeof openSharedYard>
 const isToldAnew = (change: Pick<Change, 'collection' | 'id'>) =>
   (change as Partial<Change>).toldAnew === true
 
-/**
- * How much of each writer an update brings the one up to who knew all before it.
- * @example headsOf(openSharedYard('desk', []).whole()) // {}
- */
-export const headsOf = (update: Uint8Array): Heads =>
-  Object.fromEntries([...parseUpdateMeta(update).to].map(([client, head]) => [String(client), head]))
+/** What of each writer an update holds: from which write on, and up to where without a gap. */
+export type Reach = Record<string, { from: number; to: number }>
 
 /**
- * What two know together.
- * @example meetHeads({ a: 3 }, { a: 5 }) // { a: 5 }
+ * What an update holds of each writer.
+ * @throws Error where the bytes are no update
+ * @example reachOf(openSharedYard('desk', []).whole()) // {}
  */
-export function meetHeads(one: Heads, other: Heads): Heads {
-  const joined = { ...one }
-  for (const [client, head] of Object.entries(other)) joined[client] = Math.max(joined[client] ?? 0, head)
-  return joined
+export function reachOf(update: Uint8Array): Reach {
+  const reach: Reach = {}
+  const ended = new Set<number>()
+  for (const struct of decodeUpdate(update).structs) {
+    const { client, clock } = struct.id
+    const known = reach[client]
+    // Only what follows without a gap is counted: a skip stands for what the update does not hold.
+    if (struct instanceof Skip || (known && clock !== known.to)) ended.add(client)
+    if (ended.has(client)) continue
+    if (known) known.to = clock + struct.length
+    else reach[client] = { from: clock, to: clock + struct.length }
+  }
+  return reach
+}
+
+/**
+ * What is known of each writer once an update is heard. An update that does not follow what is known adds nothing: what
+ * lies between is missing.
+ * @example extendHeads({ a: 3 }, { a: { from: 3, to: 5 }, b: { from: 2, to: 4 } }) // { a: 5 }
+ */
+export function extendHeads(known: Heads, reach: Reach): Heads {
+  const extended = { ...known }
+  for (const [client, { from, to }] of Object.entries(reach)) {
+    const head = known[client] ?? 0
+    if (from <= head && to > head) extended[client] = to
+  }
+  return extended
+}
+
+const FNV_START = 0x811c9dc5
+const FNV_PRIME = 0x01000193
+
+/**
+ * A short sign of all that is known: two devices with the same sign have heard the same. The order of writers does not
+ * matter. It guards against faults, not against forgery.
+ * @source FNV-1a, 32 bits, twice with different starts (Fowler, Noll, Vo)
+ * @example signOfHeads({ a: 3, b: 4 }) === signOfHeads({ b: 4, a: 3 }) // true
+ */
+export function signOfHeads(heads: Heads): string {
+  const text = Object.entries(heads)
+    .sort(([a], [b]) => (a < b ? -1 : 1))
+    .map((one) => one.join(':'))
+    .join(' ')
+  const hash = (start: number) => {
+    let sum = start
+    for (let at = 0; at < text.length; at++) sum = Math.imul(sum ^ text.charCodeAt(at), FNV_PRIME)
+    return (sum >>> 0).toString(36)
+  }
+  return `${hash(FNV_START)}-${hash(FNV_START ^ FNV_PRIME)}`
 }

@@ -1,12 +1,29 @@
-import { mkdirSync, readdirSync, readFileSync, renameSync, writeFileSync } from 'node:fs'
+import { mkdirSync, readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { z } from 'zod'
+import { writeSafely } from './safe-write'
 
-const deviceSchema = z.object({ id: z.string(), key: z.string(), since: z.string() })
-/** A device of a group: its public key (raw, base64url), and since when it is in it. */
+const sealedSchema = z.object({ from: z.string(), sealed: z.string() })
+/** A key of the group that one device sealed for another; the relay cannot open it. */
+export type SealedKey = z.infer<typeof sealedSchema>
+const deviceSchema = z.object({
+  id: z.string(),
+  key: z.string(),
+  since: z.string(),
+  sealed: z.array(sealedSchema).default([]),
+})
+/** A device of a group: its public key (raw, base64url), when it joined, and keys that wait for it. */
 export type Member = z.infer<typeof deviceSchema>
-const groupSchema = z.object({ devices: z.array(deviceSchema), withdrawn: z.array(z.string()) })
+const groupSchema = z.object({
+  devices: z.array(deviceSchema),
+  withdrawn: z.array(z.string()),
+  /** how often the group's key was changed */
+  epoch: z.int().default(0),
+})
 type Group = z.infer<typeof groupSchema>
+
+/** Keys that wait for one device; a device that was away through more changes joins again. */
+const MOST_SEALED = 16
 
 /**
  * Which devices belong to which group. Nothing of a yard is in it.
@@ -26,9 +43,31 @@ export function openRegistry(folder?: string) {
   }
   const keep = (id: string) => {
     if (!folder) return
-    const path = join(folder, `${id}.json`)
-    writeFileSync(`${path}.new`, JSON.stringify(groups.get(id)), { mode: 0o600 })
-    renameSync(`${path}.new`, path)
+    writeSafely(join(folder, `${id}.json`), JSON.stringify(groups.get(id)))
+  }
+  /** @throws Error of the file system; the group is then as it was */
+  const change = (id: string, to: Group) => {
+    const former = groups.get(id)
+    groups.set(id, to)
+    try {
+      keep(id)
+    } catch (error) {
+      if (former) groups.set(id, former)
+      else groups.delete(id)
+      throw error
+    }
+  }
+  const unwritten = new Set<string>()
+  function writeAgain(): boolean {
+    try {
+      for (const group of unwritten) {
+        keep(group)
+        unwritten.delete(group)
+      }
+      return true
+    } catch {
+      return false
+    }
   }
   return {
     has: (group: string): boolean => groups.has(group),
@@ -38,19 +77,42 @@ export function openRegistry(folder?: string) {
       groups.get(group)?.devices.find(({ id }) => id === device),
     isWithdrawn: (group: string, device: string): boolean =>
       groups.get(group)?.withdrawn.includes(device) ?? false,
-    add(group: string, member: Member): void {
-      const known = groups.get(group) ?? { devices: [], withdrawn: [] }
-      groups.set(group, { ...known, devices: [...known.devices, member] })
-      keep(group)
+    epoch: (group: string): number => groups.get(group)?.epoch ?? 0,
+    /** @throws Error of the file system; the device is then not in the group */
+    add(group: string, member: Omit<Member, 'sealed'>): void {
+      const known = groups.get(group) ?? { devices: [], withdrawn: [], epoch: 0 }
+      change(group, { ...known, devices: [...known.devices, { ...member, sealed: [] }] })
     },
-    withdraw(group: string, device: string): void {
+    /**
+     * Shuts a device out, at once and for as long as the process runs, also where the disk is full.
+     * @returns whether that is on the disk, too; `writeAgain` tries once more
+     */
+    withdraw(group: string, device: string): boolean {
       const known = groups.get(group)
-      if (!known) return
+      if (!known) return true
       groups.set(group, {
+        ...known,
         devices: known.devices.filter(({ id }) => id !== device),
         withdrawn: [...known.withdrawn, device],
       })
-      keep(group)
+      unwritten.add(group)
+      return writeAgain()
+    },
+    /** Writes what could not be written before. @returns whether all of it is on the disk */
+    writeAgain,
+    /**
+     * Keeps keys of the group that a device sealed for others, until they come for them.
+     * @throws Error of the file system; none is kept then
+     */
+    seal(group: string, from: string, keys: readonly { device: string; sealed: string }[]): void {
+      const known = groups.get(group)
+      if (!known) return
+      const devices = known.devices.map((one) => {
+        const mail = keys.filter(({ device }) => device === one.id)
+        const sealed = [...one.sealed, ...mail.map((key) => ({ from, sealed: key.sealed }))]
+        return { ...one, sealed: sealed.slice(-MOST_SEALED) }
+      })
+      change(group, { ...known, devices, epoch: known.epoch + 1 })
     },
   }
 }

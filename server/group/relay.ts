@@ -55,13 +55,22 @@ const INVITED_MS = 10 * 60_000
 const MOST_INVITED = 16
 const MOST_DEVICES = 32
 const MOST_GROUPS = 200
-const GROUP_BYTES = 64 * 1024 * 1024
+/** Three wholes of a yard of 20 MB fit beside each other. */
+const GROUP_BYTES = 128 * 1024 * 1024
 /** What is remembered of all groups together where nothing is kept on a disk. */
 const MEMORY_BYTES = 256 * 1024 * 1024
-/** So much kept one by one is better kept as a whole. */
+/** So much kept one by one is better kept as a whole: parcels, or this share of the room beside the first. */
 const THICK = 1500
+const THICK_SHARE = 0.25
+/** A parcel that was not written, and a device shut out that the disk does not know of, are tried again after so long. */
+const AGAIN_MS = 5_000
+/** Devices that all find the same fault ask at the same time: once is enough. */
+const MEND_PAUSE_MS = 2_000
 /** What one device may send in a second, on the average of ten. */
 const PACE = { bytes: 8 * 1024 * 1024, frames: 300, seconds: 10 }
+
+/** A word by which a device comes in. */
+type Entering = Extract<DeviceWord, { signature: string }>
 
 interface Session {
   line: Line
@@ -108,7 +117,10 @@ export function openRelay(settings: RelaySettings) {
   const sessions = new Set<Session>()
   const lines = heldPerClient(LINES.each)
   const logs = new Map<string, KeptLog>()
-  const invited = new Map<string, { group: string; until: number }>()
+  const invited = new Map<string, { group: string; by: string; until: number }>()
+  const mended = new Map<string, number>()
+  /** groups whose parcels the disk refused */
+  const fullDisks = new Set<string>()
   const wrong = new Map<string, { times: number; last: number }>()
 
   const say = ({ line }: Session, word: RelayWord) => line.send(JSON.stringify(word))
@@ -132,17 +144,15 @@ export function openRelay(settings: RelaySettings) {
   }
   const inMemory = () => (keep ? 0 : [...logs.values()].reduce((sum, log) => sum + log.bytes(), 0))
 
+  /** Guesses of one kind from one address: guessed codes do not keep a device of the same house from coming back. */
+  const triesOf = ({ line }: Session, word: Entering) =>
+    `${word.do === 'enter' ? 'enter' : 'join'}|${line.address}`
   /** How long an address has to wait after its wrong answers, ms. */
-  function waitOf(address: string): number {
-    const known = wrong.get(address)
+  function waitOf(tries: string): number {
+    const known = wrong.get(tries)
     if (!known) return 0
-    if (now() - known.last > WRONG.forgottenMs) return (wrong.delete(address), 0)
+    if (now() - known.last > WRONG.forgottenMs) return (wrong.delete(tries), 0)
     return known.last + Math.min(WRONG.mostMs, WRONG.firstMs * 2 ** (known.times - 1)) - now()
-  }
-  function wasWrong(session: Session, why: No): void {
-    const { address } = session.line
-    wrong.set(address, { times: (wrong.get(address)?.times ?? 0) + 1, last: now() })
-    refuse(session, why)
   }
 
   const others = (session: Session) =>
@@ -167,7 +177,18 @@ export function openRelay(settings: RelaySettings) {
     session.group = group
     session.device = device
     const kept = logOf(group)
-    say(session, { say: 'entered', log: kept.id(), last: kept.last(), addresses: [...addresses] })
+    const member = registry.member(group, device)
+    say(session, {
+      say: 'entered',
+      log: kept.id(),
+      last: kept.last(),
+      first: kept.first(),
+      gaps: kept.gaps(),
+      epoch: registry.epoch(group),
+      addresses: [...addresses],
+    })
+    for (const mail of member?.sealed ?? []) say(session, { say: 'sealed', ...mail })
+    if (fullDisks.has(group)) say(session, { say: 'disk', full: true })
     for (const { number, pieces } of kept.after(log, after)) sendPieces(session, 'update', number, pieces)
     say(session, { say: 'all' })
     tellDevices(group)
@@ -178,33 +199,42 @@ export function openRelay(settings: RelaySettings) {
     )
   }
 
-  async function comeIn(session: Session, word: Extract<DeviceWord, { signature: string }>): Promise<void> {
+  async function comeIn(session: Session, word: Entering): Promise<void> {
     const { group, device, signature, log, after } = word
-    const waitMs = waitOf(session.line.address)
+    const tries = triesOf(session, word)
+    const wasWrong = (why: No) => {
+      wrong.set(tries, { times: (wrong.get(tries)?.times ?? 0) + 1, last: now() })
+      refuse(session, why)
+    }
+    const waitMs = waitOf(tries)
     if (waitMs > 0) return refuse(session, 'slow-down', Math.ceil(waitMs / 1000))
     const key = word.do === 'enter' ? registry.member(group, device)?.key : word.key
     if (registry.isWithdrawn(group, device)) return refuse(session, 'withdrawn')
-    if (!key) return wasWrong(session, registry.has(group) ? 'unknown-device' : 'unknown-group')
+    if (!key) return wasWrong(registry.has(group) ? 'unknown-device' : 'unknown-group')
     if (!(await isSigned(key, signature, signedText(session.nonce, group, device))))
-      return wasWrong(session, 'wrong-signature')
+      return wasWrong('wrong-signature')
     if (word.do === 'found') {
-      if (registry.has(group)) return wasWrong(session, 'exists')
-      if (!session.line.own && !(code && isSame(word.code.toUpperCase(), code)))
-        return wasWrong(session, 'wrong-code')
+      if (registry.has(group)) return wasWrong('exists')
+      if (!session.line.own && !(code && isSame(word.code.toUpperCase(), code))) return wasWrong('wrong-code')
       if (registry.count() >= MOST_GROUPS) return refuse(session, 'full')
     }
     if (word.do === 'join') {
       const name = digest(word.invitation).toString('base64url')
       const invitation = invited.get(name)
       if (!invitation || invitation.group !== group || invitation.until < now())
-        return wasWrong(session, 'wrong-invitation')
+        return wasWrong('wrong-invitation')
       if (registry.members(group).length >= MOST_DEVICES || registry.member(group, device))
         return refuse(session, 'full')
       invited.delete(name)
     }
     if (word.do !== 'enter')
-      registry.add(group, { id: device, key: word.key, since: new Date(now()).toISOString() })
-    wrong.delete(session.line.address)
+      try {
+        registry.add(group, { id: device, key: word.key, since: new Date(now()).toISOString() })
+      } catch (error) {
+        console.error(error)
+        return refuse(session, 'disk-full')
+      }
+    wrong.delete(tries)
     if (!session.shut) enter(session, group, device, log, after)
   }
 
@@ -212,22 +242,83 @@ export function openRelay(settings: RelaySettings) {
     for (const [name, { until }] of invited) if (until < now()) invited.delete(name)
     const own = [...invited].filter(([, { group }]) => group === session.group)
     if (own.length >= MOST_INVITED) invited.delete(own[0]![0])
-    invited.set(hash, { group: session.group!, until: now() + INVITED_MS })
+    invited.set(hash, { group: session.group!, by: session.device!, until: now() + INVITED_MS })
   }
 
+  /** Shuts a device out: its line first, then its invitations, then the disk is told. */
   function withdraw(session: Session, device: string): void {
     const group = session.group!
     if (!registry.member(group, device)) return
-    registry.withdraw(group, device)
     for (const other of sessions)
       if (other.group === group && other.device === device) refuse(other, 'withdrawn')
+    for (const [name, one] of invited) if (one.group === group && one.by === device) invited.delete(name)
+    if (!registry.withdraw(group, device)) {
+      console.error(`the disk is full: a device that was shut out is not written down yet`)
+      setDisk(group, true)
+      later(writeAgain, AGAIN_MS)
+    }
     tellDevices(group)
+  }
+  function writeAgain(): void {
+    if (!registry.writeAgain()) later(writeAgain, AGAIN_MS)
+  }
+
+  /** Every device of a group learns that what it sends cannot be kept, and when it can again. */
+  function setDisk(group: string, full: boolean): void {
+    if (fullDisks.has(group) === full) return
+    if (full) fullDisks.add(group)
+    else fullDisks.delete(group)
+    for (const one of sessions) if (one.group === group && !one.shut) say(one, { say: 'disk', full })
+  }
+
+  /** Keys are passed on to those who are here, and wait for the others. */
+  function seal(session: Session, keys: readonly { device: string; sealed: string }[]): void {
+    const group = session.group!
+    const from = session.device!
+    try {
+      registry.seal(group, from, keys)
+    } catch (error) {
+      console.error(error)
+      return setDisk(group, true)
+    }
+    for (const { device, sealed } of keys)
+      for (const other of others(session))
+        if (other.device === device) say(other, { say: 'sealed', from, sealed })
+  }
+
+  /** The log is heard from the start by all: each sends what it lacks. */
+  function mend(session: Session, number: number | null): void {
+    const group = session.group!
+    if (now() - (mended.get(group) ?? -Infinity) < MEND_PAUSE_MS) return
+    mended.set(group, now())
+    const log = logOf(group)
+    console.error(`group log mended: ${number === null ? 'devices disagree' : `parcel ${number} unreadable`}`)
+    try {
+      log.mend(number)
+    } catch (error) {
+      console.error(error)
+      return setDisk(group, true)
+    }
+    for (const one of sessions) if (one.group === group) shut(one)
   }
 
   function putInstead(session: Session, upTo: number): void {
+    const group = session.group!
     const pieces = session.whole
     session.whole = null
-    if (pieces) logOf(session.group!).replace(upTo, pieces)
+    if (!pieces) return
+    const log = logOf(group)
+    const former = log.bytes()
+    try {
+      if (!log.replace(upTo, pieces)) return
+    } catch (error) {
+      console.error(error)
+      return setDisk(group, true)
+    }
+    setDisk(group, false)
+    // What was refused for want of room is sent again.
+    if (log.bytes() < former)
+      for (const one of sessions) if (one.group === group && !one.shut) say(one, { say: 'all' })
   }
 
   async function heed(session: Session, said: string): Promise<void> {
@@ -238,6 +329,8 @@ export function openRelay(settings: RelaySettings) {
     if (!session.group) return refuse(session, 'not-understood')
     if (word.do === 'invite') return invite(session, word.hash)
     if (word.do === 'withdraw') return withdraw(session, word.device)
+    if (word.do === 'mend') return mend(session, word.number)
+    if (word.do === 'seal') return seal(session, word.keys)
     putInstead(session, word.upTo)
   }
 
@@ -277,15 +370,33 @@ export function openRelay(settings: RelaySettings) {
       for (const other of others(session)) sendPieces(other, kind, 0, pieces)
       return
     }
-    const log = logOf(session.group!)
-    const room = inMemory() <= MEMORY_BYTES
-    const number = room ? log.add(pieces) : null
+    const group = session.group!
+    const log = logOf(group)
+    const number = addTo(group, log, pieces)
     // What cannot be kept still reaches those who are here.
     for (const other of others(session)) sendPieces(other, kind, number ?? 0, pieces)
-    if (number === null) return say(session, { say: 'no', why: 'full' })
+    if (number === null) {
+      say(session, { say: 'no', why: fullDisks.has(group) ? 'disk-full' : 'full' })
+      if (!fullDisks.has(group)) say(session, { say: 'thick', upTo: log.last() })
+      return
+    }
     say(session, { say: 'kept', number })
-    if (log.count() > thick) say(session, { say: 'thick', upTo: number })
+    if (isThick(log)) say(session, { say: 'thick', upTo: number })
   }
+  function addTo(group: string, log: KeptLog, pieces: Uint8Array[]): number | null {
+    if (inMemory() > MEMORY_BYTES) return null
+    try {
+      const number = log.add(pieces)
+      if (number !== null) setDisk(group, false)
+      return number
+    } catch (error) {
+      console.error(error)
+      setDisk(group, true)
+      return null
+    }
+  }
+  const isThick = (log: KeptLog) =>
+    log.count() > thick || (log.count() > 1 && log.beyondFirst() > THICK_SHARE * GROUP_BYTES)
 
   return {
     /** A new line; what comes over it is handed in here. */
@@ -326,7 +437,9 @@ export function openRelay(settings: RelaySettings) {
         },
       }
     },
-    /** For tests and the end of the process. */
+    /** Shuts every line. */
+    end: () => sessions.forEach(shut),
+    /** For tests. */
     lines: () => sessions.size,
     /** All that is kept of a group, one after the other. */
     thingsOf: (group: string): Uint8Array[] =>

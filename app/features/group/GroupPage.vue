@@ -25,19 +25,23 @@ onMounted(() => void group.wake())
 const impossible = computed(() => !SERVED || !keysOffered() || yard.keeping === 'nowhere')
 /** How it stands, first of all. */
 const answer = computed(() => {
-  const { standing, waiting, part } = group
+  const { standing, waiting, part, agree, diskFull } = group
   if (part === 'waiting') return t('group.other-window')
   if (standing.is === 'older') return t('group.app-outdated')
   if (standing.is === 'refused') return noWords(standing.why, standing.afterS)
   if (standing.is === 'away') return waiting ? t('group.offline-waiting') : t('group.offline-note')
+  if (standing.is === 'damaged') return t('group.log-damaged')
+  if (diskFull) return t('group.disk-full')
   if (waiting) return t('group.sending')
   if (group.devices.length < 2) return t('group.no-members')
+  if (!agree) return t('group.comparing')
   return group.others.length > 0 ? t('group.in-sync') : t('group.waiting-for-others')
 })
 const tone = computed(() => {
   const { is } = group.standing
   if (group.part === 'waiting') return 'border-line'
-  return is === 'here' ? 'border-patina' : is === 'away' ? 'border-amber' : 'border-oxide'
+  if (is === 'here') return group.diskFull ? 'border-amber' : 'border-patina'
+  return is === 'away' ? 'border-amber' : 'border-oxide'
 })
 /** Another server, or one set up anew, can be told of this yard again. */
 const anew = computed(() => group.standing.is === 'refused' && group.standing.why === 'unknown-group')
@@ -83,7 +87,11 @@ async function leave(): Promise<void> {
         <button v-else-if="anew" class="btn ml-2" @click="group.tryAgain({ how: 'found', code: '' })">
           {{ t('group.restart-button') }}
         </button>
-        <button v-else-if="group.standing.is === 'refused'" class="btn ml-2" @click="group.tryAgain()">
+        <button
+          v-else-if="group.standing.is === 'refused' || group.standing.is === 'damaged'"
+          class="btn ml-2"
+          @click="group.tryAgain()"
+        >
           {{ t('group.try-again') }}
         </button>
       </p>

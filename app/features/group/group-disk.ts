@@ -1,4 +1,5 @@
 import { openStore } from '~/storage/store'
+import type { SealingKeys } from './cipher'
 
 /* What a browser keeps of its group, beside the yard itself. */
 
@@ -9,6 +10,14 @@ export interface Membership {
   group: string
   /** the group's key: who has it reads the yard */
   key: Bytes
+  /** keys of before a device was shut out, the newest first: what they encrypted can still be read */
+  older?: Bytes[]
+  /** how often the group's key was changed, as far as this device knows */
+  epoch?: number
+  /** the key was changed here, and what the relay keeps is not encrypted by it yet */
+  rewrap?: true
+  /** by which others seal a new key for this device */
+  sealing?: SealingKeys
   device: string
   name: string
   signing: CryptoKey

@@ -6,7 +6,17 @@ import { toWorkspace } from '#core/workspace'
 import { useSafeKeeping } from '~/features/backup'
 import { elsewhere } from '~/shared/fields/photos-elsewhere'
 import { useYard } from '~/storage/yard-store'
-import { hashOf, newDeviceKeys, newGroupKey, newLetters, openCipher } from './cipher'
+import {
+  hashOf,
+  newDeviceKeys,
+  newGroupKey,
+  newLetters,
+  newSealingKeys,
+  openCipher,
+  openSealed,
+  sealFor,
+  type Cipher,
+} from './cipher'
 import { forgetGroup, keepMembership, readMembership, type Membership } from './group-disk'
 import { openLine, relayAddress } from './group-line'
 import type { Entrance, Session, Standing } from './group-session'
@@ -41,6 +51,10 @@ export const useGroup = defineStore('group', () => {
   const standing = shallowRef<Standing>({ is: 'away' })
   /** something done here is not with the relay yet */
   const waiting = ref(false)
+  /** every device that is here has heard the same */
+  const agree = ref(true)
+  /** the server cannot keep what is sent */
+  const diskFull = ref(false)
   /** what devices say beside the records */
   const said = shallowRef<Record<string, unknown>>({})
   const presences = shallowRef<Record<string, SeenPresence>>({})
@@ -56,6 +70,7 @@ export const useGroup = defineStore('group', () => {
   const called = shallowRef<Extract<Passing, { is: 'come' }> | null>(null)
   let port: Port | null = null
   let session: Session | null = null
+  let cipher: Cipher | null = null
   let own: Presence | null = null
   let begun = false
   let accepted = false
@@ -107,7 +122,69 @@ export const useGroup = defineStore('group', () => {
   function nameMe(): void {
     const one = membership.value
     const key = `device/${one?.device}`
-    if (one && port && port.shared.said()[key] !== one.name) port.shared.say(key, one.name)
+    if (!one || !port) return
+    const now = port.shared.said()
+    if (now[key] !== one.name) port.shared.say(key, one.name)
+    const own = { seal: one.sealing?.publicKey ?? '', sign: one.publicKey }
+    const known = keysOf(one.device)
+    if (known?.seal !== own.seal || known.sign !== own.sign) port.shared.say(`seal/${one.device}`, own)
+  }
+  /** Public keys of a device: to seal something for it, and to see that something is from it. */
+  function keysOf(device: string): { seal: string; sign: string } | null {
+    const keys = port?.shared.said()[`seal/${device}`] as { seal?: unknown; sign?: unknown } | undefined
+    return typeof keys?.seal === 'string' && typeof keys.sign === 'string'
+      ? { seal: keys.seal, sign: keys.sign }
+      : null
+  }
+
+  function changeMembership(change: Partial<Membership>): Promise<unknown> {
+    membership.value = { ...membership.value!, ...change }
+    return keepMembership(membership.value)
+  }
+  /** Bytes of a key's epoch before the key itself, where it is sealed. */
+  const EPOCH_BYTES = 4
+  /** Takes a new key that another device sealed for this one. @returns its epoch; 0 where it is none */
+  async function unseal(from: string, sealed: string): Promise<number> {
+    const one = membership.value
+    const sender = keysOf(from)
+    if (!one?.sealing || !sender) return 0
+    const parties = { group: one.group, from, to: one.device }
+    const plain = await openSealed(parties, sender.sign, one.sealing.privateKey, sealed)
+    if (!plain) return 0
+    const epoch = new DataView(plain.buffer).getUint32(0)
+    const key = plain.slice(EPOCH_BYTES)
+    const known = [one.key, ...(one.older ?? [])]
+    if (known.some((other) => other.join() === key.join())) return epoch
+    await changeMembership({ key, older: known, epoch: Math.max(epoch, one.epoch ?? 0) })
+    await cipher?.renew(key)
+    return epoch
+  }
+  /**
+   * Gives the group a new key, sealed for each device that stays: what is written from now on is nothing to a device
+   * that was shut out, also if it should get hold of what the server keeps.
+   */
+  async function rekey(without: string): Promise<void> {
+    const one = membership.value
+    if (!one || !session || !cipher) return
+    const key = newGroupKey()
+    const epoch = session.epoch() + 1
+    const plain = new Uint8Array(EPOCH_BYTES + key.length)
+    new DataView(plain.buffer).setUint32(0, epoch)
+    plain.set(key, EPOCH_BYTES)
+    const keys: { device: string; sealed: string }[] = []
+    for (const { id } of devices.value) {
+      const to = keysOf(id)
+      if (id === one.device || id === without || !to) continue
+      const parties = { group: one.group, from: one.device, to: id }
+      keys.push({ device: id, sealed: await sealFor(parties, to.seal, one.signing, plain) })
+    }
+    await changeMembership({ key, older: [one.key, ...(one.older ?? [])], epoch, rewrap: true })
+    await cipher.renew(key)
+    await session.rekeyed(keys, epoch)
+  }
+  async function withdraw(device: string): Promise<void> {
+    session?.withdraw(device)
+    if (device !== membership.value?.device) await rekey(device)
   }
 
   async function open(one: Membership, entrance: Entrance): Promise<void> {
@@ -125,12 +202,14 @@ export const useGroup = defineStore('group', () => {
       said: () => (said.value = port?.shared.said() ?? {}),
       shown: () => begun,
     })
-    membership.value = one
+    membership.value = one.sealing ? one : { ...one, sealing: await newSealingKeys() }
+    if (!one.sealing && accepted) await keepMembership(membership.value)
     part.value = 'in'
     said.value = port.shared.said()
+    cipher = await openCipher([one.key, ...(one.older ?? [])], one.group)
     session = await openSession({
       membership: one,
-      cipher: await openCipher(one.key, one.group),
+      cipher,
       port,
       open: (ears) => openLine(relayAddress(), ears),
       stands: (now) => {
@@ -140,10 +219,19 @@ export const useGroup = defineStore('group', () => {
         if (now.is === 'here' && own) tell(own)
       },
       waits: (now) => (waiting.value = now),
+      agrees: (now) => (agree.value = now),
+      disk: (full) => (diskFull.value = full),
       passing: hearPassing,
-      taken: async () => {
+      sealed: unseal,
+      isToRewrap: () => membership.value?.rewrap === true,
+      rewrapped: () => {
+        const { rewrap: _, ...done } = membership.value!
+        membership.value = done
+        void keepMembership(done)
+      },
+      taken: async (epoch) => {
         accepted = true
-        await keepMembership(one)
+        await changeMembership({ epoch })
         inGroup.value = true
       },
       complete: () => {
@@ -291,10 +379,13 @@ export const useGroup = defineStore('group', () => {
     port?.end()
     session = null
     port = null
+    cipher = null
     begun = false
     isOne.value = false
     standing.value = { is: 'away' }
     waiting.value = false
+    agree.value = true
+    diskFull.value = false
     presences.value = {}
     yard.asked = []
     release()
@@ -331,6 +422,8 @@ export const useGroup = defineStore('group', () => {
     part,
     standing,
     waiting,
+    agree,
+    diskFull,
     membership,
     devices,
     others,
@@ -347,7 +440,7 @@ export const useGroup = defineStore('group', () => {
     reachedAt,
     trustPage,
     rename,
-    withdraw: (device: string) => session?.withdraw(device),
+    withdraw,
     leave,
     tell,
     /** Asks another device to open a heat. */

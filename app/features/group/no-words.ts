@@ -14,6 +14,8 @@ const WORDS: Readonly<Record<No, string>> = {
   'not-understood': t('group.refused-not-understood'),
   'too-large': t('group.refused-too-large'),
   full: t('group.refused-full'),
+  'disk-full': t('group.refused-disk-full'),
+  'new-key': t('group.refused-new-key'),
   withdrawn: t('group.refused-withdrawn'),
 }
 

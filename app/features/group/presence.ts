@@ -19,6 +19,8 @@ export type Presence = z.infer<typeof presenceSchema>
 /** What devices that are here say to each other and nobody keeps. */
 export const passingSchema = z.discriminatedUnion('is', [
   z.object({ is: z.literal('presence'), presence: presenceSchema }),
+  /** all that a device has heard and written, as a short sign: who has the same sign has the same yard */
+  z.object({ is: z.literal('heads'), from: z.string().max(64), sign: z.string().max(64) }),
   /** a device is asked to open a heat, where it is weighed or melted */
   z.object({
     is: z.literal('come'),

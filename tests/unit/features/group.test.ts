@@ -1,11 +1,10 @@
 import { createPinia, setActivePinia } from 'pinia'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
-import { packPiece, relayWordSchema, signedText, unpackPiece } from '#core/relay'
+import { signedText } from '#core/relay'
 import { openSharedYard, type SharedYard } from '#core/sync'
 import { REVISION } from '#core/workspace'
 import { hashOf, newDeviceKeys, newGroupKey, openCipher, signed } from '~/features/group/cipher'
 import { forgetGroup, keepHeard, NOTHING_HEARD } from '~/features/group/group-disk'
-import type { Line, LineEars } from '~/features/group/group-line'
 import { openSession, type Standing } from '~/features/group/group-session'
 import { fromAddress, fromFragment, toFragment } from '~/features/group/invitation'
 import { openPort, type Port } from '~/features/group/yard-port'
@@ -14,13 +13,13 @@ import { openRegistry } from '../../../server/group/registry'
 import { openRelay, type Relay } from '../../../server/group/relay'
 import { disk } from '../../support/disk'
 import { openYard } from '../../support/open-yard'
+import { GROUP, lineIn } from '../../support/group-devices'
 import { lineTo } from '../server/group/lines'
 
 vi.mock('localforage', async () => (await import('../../support/disk')).mockForage())
 
 /* A browser as one of several devices: what it keeps, what it sends, and what a page that ends in the middle leaves. */
 
-const GROUP = 'the-yard-of-tests'
 const TIN = 'Tin bar'
 const ears = { writing: () => {}, written: () => {}, said: () => {}, shown: () => true }
 const tinOf = (yard: ReturnType<typeof useYard>) => yard.lots.find(({ name }) => name === TIN)!
@@ -164,51 +163,22 @@ describe('the port between a yard and the other devices', () => {
   })
 })
 
-/** A line to a relay in this process. */
-function lineIn(relay: Relay, { word, thing, lost }: LineEars, address = '10.0.0.2'): Line {
-  let shut = false
-  let end: ReturnType<Relay['connect']> | null = null
-  const later = (work: () => void) => void Promise.resolve().then(() => shut || work())
-  end = relay.connect({
-    address,
-    own: true,
-    waiting: () => 0,
-    send: (frame) =>
-      later(() => {
-        if (typeof frame === 'string') return word(relayWordSchema.parse(JSON.parse(frame)))
-        const piece = unpackPiece(frame)!
-        thing(piece.kind, piece.number, piece.content)
-      }),
-    close: () => {
-      if (shut) return
-      later(lost)
-      void Promise.resolve().then(() => {
-        shut = true
-        end?.closed()
-      })
-    },
-  })
-  return {
-    say: (one) => void end.frame(new TextEncoder().encode(JSON.stringify(one))),
-    send: (kind, content) => void end.frame(packPiece({ kind, more: false, number: 0, content })),
-    shut: () => {
-      shut = true
-      end.closed()
-    },
-  }
-}
-
 async function member(relay: Relay, device: string, key: Uint8Array<ArrayBuffer>, port: Port) {
   const { signing, publicKey } = await newDeviceKeys()
   const membership = { group: GROUP, key, device, name: device, signing, publicKey }
   const state = { standing: { is: 'away' } as Standing, waiting: false, passed: [] as unknown[] }
   const session = await openSession({
     membership,
-    cipher: await openCipher(key, GROUP),
+    cipher: await openCipher([key], GROUP),
     port,
     open: (heard) => lineIn(relay, heard),
     stands: (now) => void (state.standing = now),
     waits: (now) => void (state.waiting = now),
+    agrees: () => {},
+    disk: () => {},
+    sealed: async () => 0,
+    isToRewrap: () => false,
+    rewrapped: () => {},
     passing: (one) => void state.passed.push(one),
     taken: async () => {},
     complete: () => {},
@@ -234,7 +204,7 @@ describe('the session with the relay', () => {
     await keepHeard(NOTHING_HEARD)
     session.start({ how: 'found', code: '' })
     await vi.waitFor(() => expect([desk.state.standing.is, desk.state.waiting]).toEqual(['here', false]))
-    return { relay, yard, key, port, desk, cipher: await openCipher(key, GROUP) }
+    return { relay, yard, key, port, desk, cipher: await openCipher([key], GROUP) }
   }
 
   it('all that is done comes to be kept, encrypted, and a device that has the key makes the same yard of it', async () => {
@@ -250,7 +220,7 @@ describe('the session with the relay', () => {
     // A field more is a few hundred bytes on the line, and for another group or kind it is nothing.
     expect(kept.at(-1)!.length).toBeLessThan(2000)
     expect(await cipher.unlock('passing', kept[0]!)).toBeNull()
-    expect(await (await openCipher(newGroupKey(), GROUP)).unlock('update', kept[0]!)).toBeNull()
+    expect(await (await openCipher([newGroupKey()], GROUP)).unlock('update', kept[0]!)).toBeNull()
   })
 
   it('a newer app on another device is told of, nothing of it is taken, and what is done here waits', async () => {

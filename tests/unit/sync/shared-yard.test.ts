@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { Doc, encodeStateAsUpdate, Map as YMap } from 'yjs'
 import demo from '#data/demo-yard.json'
-import { headsOf, meetHeads, openSharedYard } from '#core/sync'
+import { extendHeads, openSharedYard, reachOf, signOfHeads, type Heads } from '#core/sync'
 import { workspaceSchema, type AnyRecord } from '#core/workspace'
 
 const yard = workspaceSchema.parse(demo)
@@ -17,15 +17,32 @@ function told(device: string, before: Uint8Array[] = []) {
 }
 
 describe('how much of whom is known', () => {
-  it('an update says up to where it brings who knew all before it; two know together the more of both', () => {
+  it('an update holds writes of a writer from one on, and adds to what is known only where it follows it', () => {
     const { shared, updates } = told('desk')
-    shared.write([change(lot)])
-    shared.write([change({ ...lot, name: 'Renamed' })])
-    expect(updates).toHaveLength(2)
-    expect(headsOf(updates[1]!)).toEqual(shared.heads())
-    expect(Object.values(headsOf(updates[0]!))[0]).toBeLessThan(Object.values(shared.heads())[0]!)
-    expect(meetHeads({ a: 3, b: 1 }, { a: 5, c: 2 })).toEqual({ a: 5, b: 1, c: 2 })
-    expect(meetHeads({ a: 5 }, { a: 3 })).toEqual({ a: 5 })
+    for (const name of ['First', 'Second', 'Third']) shared.write([change({ ...lot, name })])
+    const [first, second, third] = updates.map(reachOf)
+    const [[client, head]] = Object.entries(shared.heads()) as [[string, number]]
+    expect(first![client]!.from).toBe(0)
+    expect(second![client]!.from).toBe(first![client]!.to)
+    expect(third![client]!.to).toBe(head)
+    const afterFirst = extendHeads({}, first!)
+    expect(extendHeads(afterFirst, third!)).toEqual(afterFirst)
+    expect(extendHeads(extendHeads(afterFirst, second!), third!)).toEqual(shared.heads())
+    expect(reachOf(shared.whole())).toEqual({ [client]: { from: 0, to: head } })
+  })
+  it('writes that were laid together over a gap count up to the gap', () => {
+    const { shared, updates } = told('desk')
+    for (const name of ['First', 'Second', 'Third']) shared.write([change({ ...lot, name })])
+    const gapped = openSharedYard('phone', [updates[0]!, updates[2]!])
+    expect(gapped.isWaiting()).toBe(true)
+    expect(reachOf(gapped.whole())).toEqual(reachOf(updates[0]!))
+    gapped.take(updates[1]!)
+    expect([gapped.isWaiting(), gapped.heads()]).toEqual([false, shared.heads()])
+  })
+  it('who has heard the same has the same sign', () => {
+    expect(signOfHeads({ a: 3, b: 4 })).toBe(signOfHeads({ b: 4, a: 3 }))
+    const signs = ([{}, { a: 3 }, { a: 4 }, { b: 3 }, { a: 3, b: 3 }, { a: 33 }] as Heads[]).map(signOfHeads)
+    expect(new Set(signs).size).toBe(signs.length)
   })
   it('what is beyond what another knows is all it needs, and nothing where it knows all', () => {
     const { shared, updates } = told('desk')

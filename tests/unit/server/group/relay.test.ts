@@ -2,11 +2,19 @@ import { createHash, randomBytes } from 'node:crypto'
 import { mkdtempSync, readdirSync, readFileSync, rmSync, statSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { afterEach, describe, expect, it } from 'vitest'
+import { spawn } from 'node:child_process'
+import { once } from 'node:events'
+import { afterEach, describe, expect, it, vi } from 'vitest'
 import { joinPieces, packPiece, PIECE_BYTES, signedText } from '#core/relay'
+import { lockFolder } from '../../../../server/group/folder-lock'
+import { openLog } from '../../../../server/group/kept-log'
 import { openRegistry } from '../../../../server/group/registry'
 import { ENTER_MS, LINES, openRelay } from '../../../../server/group/relay'
 import { lineTo, newKeys, signature } from './lines'
+import * as safeWrite from '../../../../server/group/safe-write'
+
+// Spied upon: a disk that is full.
+vi.mock('../../../../server/group/safe-write', { spy: true })
 
 /* The relay by itself: who is let in, what is passed on and kept, and what a hostile device comes to. */
 
@@ -194,7 +202,8 @@ describe('what is passed on and kept', () => {
     expect(back.pieces.map(({ number, content }) => [number, ...content])).toEqual([[2, 2]])
     const lying = join(keep, 'the-yard-of-tests')
     expect(readdirSync(lying).sort()).toEqual(['0000000001', '0000000002', 'log'])
-    expect([...readFileSync(join(lying, '0000000001'))]).toEqual([1])
+    // Behind its number, its links and its checksum.
+    expect([...readFileSync(join(lying, '0000000001')).subarray(104)]).toEqual([1])
     for (const path of [join(lying, '0000000001'), join(groups, 'the-yard-of-tests.json')])
       expect(statSync(path).mode & 0o077).toBe(0)
   })
@@ -252,15 +261,145 @@ describe('a hostile device', () => {
     await desk.send('passing', bytes(1))
     expect([slow.state.shut, desk.state.shut]).toEqual([true, false])
   })
-  it('a log that is full says so, and what comes still reaches those who are here', async () => {
+  it('a log that fills up is asked for as a whole before it is full and when it is; it takes more afterwards', async () => {
     const { relay, desk, phone, pass } = await deskAndPhone()
     const piece = new Uint8Array(PIECE_BYTES)
-    for (let times = 0; times < 257; times++) {
-      pass(100)
-      await desk.send('update', piece)
+    const send = async (times: number) => {
+      for (let at = 0; at < times; at++) {
+        pass(100)
+        await desk.send('update', piece)
+      }
     }
+    await send(200)
+    expect(desk.said('thick').length).toBeGreaterThan(0)
+    await send(313)
     expect(desk.no()).toEqual(['full'])
-    expect([desk.state.shut, phone.pieces.length]).toEqual([false, 257])
-    expect(bytesOf(relay)).toHaveLength(256 * PIECE_BYTES)
+    expect([desk.state.shut, phone.pieces.length]).toEqual([false, 513])
+    expect(bytesOf(relay)).toHaveLength(512 * PIECE_BYTES)
+    expect(desk.said('thick').at(-1)).toMatchObject({ upTo: 512 })
+    await desk.send('whole', bytes(9, 9))
+    await desk.word({ do: 'instead', upTo: 512 })
+    // All are asked to send again what there was no room for.
+    expect([desk.said('all').length, phone.said('all').length]).toEqual([2, 2])
+    await send(1)
+    expect(desk.said('kept').at(-1)).toMatchObject({ number: 513 })
+  })
+  it('three wholes of a yard of 20 MB fit beside each other', async () => {
+    const log = openLog(128 * 1024 * 1024)
+    const whole = Array.from({ length: 84 }, () => new Uint8Array(PIECE_BYTES))
+    for (let times = 0; times < 3; times++) expect(log.add(whole)).toBe(times + 1)
+    expect(log.replace(2, whole)).toBe(true)
+    expect([log.first(), log.last(), log.count(), log.gaps()]).toEqual([2, 3, 2, []])
+  })
+  it('a full disk is said to all, nothing counts as kept, and it goes on when there is room', async () => {
+    vi.spyOn(console, 'error').mockImplementation(() => {})
+    const keep = folder()
+    const { desk, phone } = await deskAndPhone({ keep })
+    await desk.send('update', bytes(1))
+    const write = vi.spyOn(safeWrite, 'writeSafely').mockImplementation(() => {
+      throw Object.assign(new Error('no space left on device'), { code: 'ENOSPC' })
+    })
+    await desk.send('update', bytes(2))
+    expect(desk.no()).toEqual(['disk-full'])
+    expect(phone.said('disk').at(-1)).toMatchObject({ full: true })
+    expect(phone.pieces.at(-1)).toMatchObject({ number: 0 })
+    write.mockRestore()
+    await desk.send('update', bytes(3))
+    expect(desk.said('kept').at(-1)).toMatchObject({ number: 2 })
+    expect(desk.said('disk').at(-1)).toMatchObject({ full: false })
+  })
+})
+
+describe('a device that is shut out', () => {
+  it('does not come back by an invitation it made before', async () => {
+    const { relay, desk, phone } = await deskAndPhone()
+    await phone.word({ do: 'invite', hash: hashOf('by-the-phone') })
+    await desk.word({ do: 'withdraw', device: 'phone-001' })
+    const friend = lineTo(relay, { address: '10.0.0.9' })
+    await friend.comeIn('join', await newKeys(), 'friend-01', { invitation: 'by-the-phone' })
+    expect(friend.no()).toEqual(['wrong-invitation'])
+  })
+  it('stays out where the disk is full, and the disk knows of it once there is room', async () => {
+    vi.spyOn(console, 'error').mockImplementation(() => {})
+    const groups = folder()
+    const { relay, desk, phone, phoneKeys, pass } = await deskAndPhone({ registry: openRegistry(groups) })
+    const write = vi.spyOn(safeWrite, 'writeSafely').mockImplementation(() => {
+      throw Object.assign(new Error('no space left on device'), { code: 'ENOSPC' })
+    })
+    await desk.word({ do: 'withdraw', device: 'phone-001' })
+    expect([phone.no(), phone.state.shut]).toEqual([['withdrawn'], true])
+    expect(desk.said('disk').at(-1)).toMatchObject({ full: true })
+    const back = lineTo(relay)
+    await back.comeIn('enter', phoneKeys, 'phone-001')
+    expect(back.no()).toEqual(['withdrawn'])
+    write.mockRestore()
+    pass(6_000)
+    expect(openRegistry(groups).isWithdrawn('the-yard-of-tests', 'phone-001')).toBe(true)
+  })
+  it('keys that were sealed wait for the device they are for, and no other gets them', async () => {
+    const { relay, desk, phone, phoneKeys } = await deskAndPhone()
+    const keys = [{ device: 'phone-001', sealed: 'for-the-phone' }]
+    await desk.word({ do: 'seal', keys })
+    expect(phone.said('sealed')).toEqual([{ say: 'sealed', from: 'desk-0001', sealed: 'for-the-phone' }])
+    expect(desk.said('sealed')).toEqual([])
+    phone.closed()
+    const back = lineTo(relay)
+    await back.comeIn('enter', phoneKeys, 'phone-001')
+    expect(back.said('sealed')).toHaveLength(1)
+    expect(back.said('entered')[0]).toMatchObject({ epoch: 1 })
+  })
+})
+
+describe('codes that are guessed', () => {
+  it('75 from one address keep it from joining, and not its devices from coming back', async () => {
+    const relay = openRelay({ registry: openRegistry(), code: 'ABCD-EFGH-JKLM' })
+    const keys = await newKeys()
+    const owner = lineTo(relay, { address: '10.0.0.3' })
+    await owner.comeIn('found', keys, 'desk-0001', { code: 'ABCD-EFGH-JKLM' })
+    for (let times = 0; times < 75; times++) {
+      const guess = lineTo(relay, { address: '10.0.0.3' })
+      await guess.comeIn('join', await newKeys(), `guess-${times}`.padEnd(9, '0'), {
+        invitation: `g-${times}`,
+      })
+    }
+    const again = lineTo(relay, { address: '10.0.0.3' })
+    await again.comeIn('join', await newKeys(), 'guess-last', { invitation: 'g' })
+    expect(again.words.at(-1)).toMatchObject({ why: 'slow-down' })
+    const back = lineTo(relay, { address: '10.0.0.3' })
+    await back.comeIn('enter', keys, 'desk-0001')
+    expect(back.said('entered')).toHaveLength(1)
+  })
+})
+
+describe('a folder', () => {
+  it('is of one server; one that ended leaves it to the next', async () => {
+    const one = folder()
+    const release = await lockFolder(one)
+    expect(release).not.toBeNull()
+    expect(await lockFolder(one)).toBeNull()
+    release!()
+    await vi.waitFor(async () => {
+      const next = await lockFolder(one)
+      expect(next).not.toBeNull()
+      next!()
+    })
+  })
+  it('of a server that was killed is free', async () => {
+    const one = folder()
+    const child = spawn(
+      process.execPath,
+      [
+        '-e',
+        `require('node:net').createServer().listen(${JSON.stringify(join(one, '.lock'))}, () => console.log('here'))`,
+      ],
+      { stdio: ['ignore', 'pipe', 'ignore'] },
+    )
+    await once(child.stdout, 'data')
+    expect(await lockFolder(one)).toBeNull()
+    child.kill('SIGKILL')
+    await once(child, 'exit')
+    const next = await lockFolder(one)
+    expect(next).not.toBeNull()
+    next!()
   })
 })
