@@ -3,7 +3,7 @@ import { existsSync } from 'node:fs'
 import { randomInt } from 'node:crypto'
 import { join, resolve } from 'node:path'
 import { ensurePackages, ROOT, run } from './ensure.mjs'
-import { freePort, listening, serveBuilt } from './serving.mjs'
+import { fixedPort, listening, serveBuilt } from './serving.mjs'
 
 const shed = process.argv.includes('--shed')
 const folder = process.env.HEPHAESTAL_SHED_DIR ?? join(ROOT, '.data', 'shed')
@@ -17,6 +17,8 @@ if (!existsSync(join(ROOT, '.output', 'public', built))) {
 const wanted = Number(process.env.PORT) || 4173
 if (shed) await startShed()
 else await startHere()
+// From here on what goes wrong in one request is logged, and ends nothing.
+process.on('uncaughtException', (error) => console.error(error))
 
 /** Which devices belong together outlives the server; with --keep DIR what they sent each other, encrypted, does too. */
 function kept() {
@@ -33,8 +35,8 @@ function kept() {
 }
 
 async function startHere() {
-  const port = await freePort(wanted)
-  serveBuilt({ HOST: '127.0.0.1', PORT: String(port), ...kept() })
+  const port = await fixedPort(wanted)
+  serveBuilt({ HOST: '127.0.0.1', PORT: String(port), ...kept() }, { again: true })
   await listening(port)
   console.log(`\nHephaestal is at http://127.0.0.1:${port}/   (Ctrl C stops it)`)
 }
@@ -43,13 +45,13 @@ async function startShed() {
   const { certificatesIn, namesHere } = await import('./shed/certificates.mjs')
   const { fingerprintOf, trustServer } = await import('./shed/trust-page.mjs')
   const { cert, key, authority } = await certificatesIn(folder)
-  const port = await freePort(wanted, '0.0.0.0')
-  const plainPort = await freePort(port + 1, '0.0.0.0')
+  const port = await fixedPort(wanted, '0.0.0.0')
+  const plainPort = await fixedPort(port + 1, '0.0.0.0')
   const { dns, ip } = namesHere()
   const [, ...others] = ip
   const first = `http://${others[0] ?? ip[0]}:${plainPort}/`
   const code = newCode()
-  serveBuilt({
+  const settings = {
     HOST: '0.0.0.0',
     PORT: String(port),
     NITRO_SSL_CERT: cert,
@@ -58,7 +60,8 @@ async function startShed() {
     HEPHAESTAL_CODE: code,
     HEPHAESTAL_ADDRESSES: [...others, first].join(','),
     ...kept(),
-  })
+  }
+  serveBuilt(settings, { again: true })
   await listening(port)
   trustServer(authority, (host) => `https://${host}:${port}/`).listen(plainPort, '0.0.0.0')
   const { default: qrcode } = await import('qrcode')

@@ -1,7 +1,8 @@
 /* The shed's own certificate authority: made at the first start, kept, and what this machine's certificates rest on. */
-import { X509Certificate } from 'node:crypto'
+import { webcrypto, X509Certificate } from 'node:crypto'
 import { chmodSync, existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { hostname, networkInterfaces } from 'node:os'
+import { BlockList } from 'node:net'
 import { join } from 'node:path'
 
 const DAY = 24 * 3600 * 1000
@@ -33,28 +34,92 @@ const keep = (path, text) => {
   chmodSync(path, 0o600)
 }
 
+const CURVE = { name: 'ECDSA', namedCurve: 'P-256' }
+const SIGNED = { name: 'ECDSA', hash: 'SHA-256' }
+const newKeys = () => webcrypto.subtle.generateKey(CURVE, true, ['sign', 'verify'])
+const dates = (days) => ({
+  notBefore: new Date(Date.now() - BEFORE),
+  notAfter: new Date(Date.now() + days * DAY),
+})
+async function x509() {
+  const library = await import('@peculiar/x509')
+  library.cryptoProvider.set(webcrypto)
+  return library
+}
+/** A private key as PEM (PKCS #8), and back. */
+async function keyPem(key) {
+  const { PemConverter } = await x509()
+  return PemConverter.encode(await webcrypto.subtle.exportKey('pkcs8', key), 'PRIVATE KEY')
+}
+async function keyOf(pem) {
+  const { PemConverter } = await x509()
+  return webcrypto.subtle.importKey('pkcs8', PemConverter.decode(pem)[0], CURVE, false, ['sign'])
+}
+
+/** Networks that are nobody's on the internet (RFC 1918, RFC 3927) and this machine itself. */
+const PRIVATE_NETS = ['127.0.0.0/8', '10.0.0.0/8', '172.16.0.0/12', '192.168.0.0/16', '169.254.0.0/16']
+const NAME_CONSTRAINTS = '2.5.29.30'
+const privateNets = new BlockList()
+for (const net of PRIVATE_NETS) {
+  const [address, bits] = net.split('/')
+  privateNets.addSubnet(address, Number(bits))
+}
+/** What the authority vouches for: names and addresses of this machine, and private networks. */
+function vouchedHere() {
+  const { dns, ip } = namesHere()
+  return { dns, nets: ip.filter((one) => !privateNets.check(one)).map((one) => `${one}/32`) }
+}
+/** It can vouch for no other site: whoever has its key can pretend to be none. */
+async function nameConstraints({ dns, nets }) {
+  const { AsnConvert } = await import('@peculiar/asn1-schema')
+  const { GeneralName, GeneralSubtree, GeneralSubtrees, NameConstraints } =
+    await import('@peculiar/asn1-x509')
+  const bases = [
+    ...dns.map((dNSName) => ({ dNSName })),
+    ...[...PRIVATE_NETS, ...nets].map((iPAddress) => ({ iPAddress })),
+  ]
+  const permitted = bases.map((base) => new GeneralSubtree({ base: new GeneralName(base) }))
+  return AsnConvert.serialize(new NameConstraints({ permittedSubtrees: new GeneralSubtrees(permitted) }))
+}
+
 /** The authority of a folder: its certificate and key, as kept there or made now. */
 async function authorityOf(folder) {
-  const [cert, key] = ['authority.crt', 'authority.key'].map((name) => join(folder, name))
-  if (existsSync(cert) && existsSync(key)) {
+  const [cert, key, names] = ['authority.crt', 'authority.key', 'authority.names'].map((name) =>
+    join(folder, name),
+  )
+  const own = vouchedHere()
+  const all = [...own.dns, ...own.nets]
+  // One without names is of an earlier version and vouches for any site: it is not used any more.
+  if ([cert, key, names].every(existsSync)) {
     const kept = { cert: readFileSync(cert, 'utf8'), key: readFileSync(key, 'utf8') }
-    if (Date.parse(new X509Certificate(kept.cert).validTo) - Date.now() > ENDS_SOON) return kept
+    const vouched = readFileSync(names, 'utf8').split('\n')
+    const lasts = Date.parse(new X509Certificate(kept.cert).validTo) - Date.now() > ENDS_SOON
+    if (lasts && all.every((one) => vouched.includes(one))) return kept
   }
-  const { generate } = await import('selfsigned')
-  const made = await generate([{ name: 'commonName', value: `Hephaestal shed on ${hostname()}` }], {
-    keyType: 'ec',
-    curve: 'P-256',
-    algorithm: 'sha256',
-    notBeforeDate: new Date(Date.now() - BEFORE),
-    notAfterDate: new Date(Date.now() + AUTHORITY_YEARS * 365 * DAY),
+  const {
+    BasicConstraintsExtension,
+    Extension,
+    KeyUsageFlags,
+    KeyUsagesExtension,
+    X509CertificateGenerator,
+  } = await x509()
+  const keys = await newKeys()
+  const made = await X509CertificateGenerator.createSelfSigned({
+    name: `CN=Hephaestal shed on ${hostname()}`,
+    keys,
+    signingAlgorithm: SIGNED,
+    ...dates(AUTHORITY_YEARS * 365),
     extensions: [
-      { name: 'basicConstraints', cA: true, pathLenConstraint: 0, critical: true },
-      { name: 'keyUsage', keyCertSign: true, cRLSign: true, critical: true },
+      new BasicConstraintsExtension(true, 0, true),
+      new KeyUsagesExtension(KeyUsageFlags.keyCertSign | KeyUsageFlags.cRLSign, true),
+      new Extension(NAME_CONSTRAINTS, true, await nameConstraints(own)),
     ],
   })
-  keep(key, made.private)
-  keep(cert, made.cert)
-  return { cert: made.cert, key: made.private }
+  const kept = { cert: made.toString('pem'), key: await keyPem(keys.privateKey) }
+  keep(key, kept.key)
+  keep(cert, kept.cert)
+  keep(names, all.join('\n'))
+  return kept
 }
 
 /**
@@ -77,29 +142,36 @@ export async function certificatesIn(folder) {
     )
   }
   if (!existsSync(certPath) || !existsSync(keyPath) || !fits(readFileSync(certPath, 'utf8'))) {
-    const { generate } = await import('selfsigned')
-    const made = await generate([{ name: 'commonName', value: 'Hephaestal' }], {
-      keyType: 'ec',
-      curve: 'P-256',
-      algorithm: 'sha256',
-      notBeforeDate: new Date(Date.now() - BEFORE),
-      notAfterDate: new Date(Date.now() + DAYS * DAY),
-      ca: authority,
+    const {
+      BasicConstraintsExtension,
+      ExtendedKeyUsage,
+      ExtendedKeyUsageExtension,
+      KeyUsageFlags,
+      KeyUsagesExtension,
+      SubjectAlternativeNameExtension,
+      X509Certificate: Certificate,
+      X509CertificateGenerator,
+    } = await x509()
+    const keys = await newKeys()
+    const made = await X509CertificateGenerator.create({
+      subject: 'CN=Hephaestal',
+      issuer: new Certificate(authority.cert).subject,
+      publicKey: keys.publicKey,
+      signingKey: await keyOf(authority.key),
+      signingAlgorithm: SIGNED,
+      ...dates(DAYS),
       extensions: [
-        { name: 'basicConstraints', cA: false, critical: true },
-        { name: 'keyUsage', digitalSignature: true, critical: true },
-        { name: 'extKeyUsage', serverAuth: true },
-        {
-          name: 'subjectAltName',
-          altNames: [
-            ...dns.map((value) => ({ type: 2, value })),
-            ...ip.map((address) => ({ type: 7, ip: address })),
-          ],
-        },
+        new BasicConstraintsExtension(false, undefined, true),
+        new KeyUsagesExtension(KeyUsageFlags.digitalSignature, true),
+        new ExtendedKeyUsageExtension([ExtendedKeyUsage.serverAuth]),
+        new SubjectAlternativeNameExtension([
+          ...dns.map((value) => ({ type: 'dns', value })),
+          ...ip.map((value) => ({ type: 'ip', value })),
+        ]),
       ],
     })
-    keep(keyPath, made.private)
-    keep(certPath, made.cert)
+    keep(keyPath, await keyPem(keys.privateKey))
+    keep(certPath, made.toString('pem'))
   }
   const cert = readFileSync(certPath, 'utf8')
   return {

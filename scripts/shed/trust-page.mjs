@@ -35,7 +35,7 @@ li { margin: 0.5rem 0 }
 <li><b>Desk</b>: open the file and put it with the authorities the browser trusts for web sites.</li>
 </ol>
 <p><a href="${app}">Then open the app</a></p>
-<p>The device may show the certificate’s SHA-256: it begins ${mark}. The terminal says the same. Trust it only in a network that is yours, and take it out again when the shed is gone: whoever has the file <code>authority.key</code> of the machine in the shed could pretend to be any site to a device that trusts it.</p>
+<p>The device may show the certificate’s SHA-256: it begins ${mark}. The terminal says the same. It can vouch for this machine and for addresses of private networks only, never for a site on the internet. Remove it again when the shed is gone.</p>
 </main>
 </body>
 </html>
@@ -49,8 +49,23 @@ li { margin: 0.5rem 0 }
 export function trustServer(authority, appAt) {
   const mark = fingerprintOf(authority)
   const der = new X509Certificate(authority).raw
-  return createServer((request, response) => {
-    const { pathname } = new URL(request.url ?? '/', 'http://shed')
+  const server = createServer((request, response) => {
+    try {
+      answer(request, response)
+    } catch (error) {
+      console.error(error)
+      response
+        .writeHead(400, { 'content-type': 'text/plain; charset=utf-8' })
+        .end('this was not understood\n')
+    }
+  })
+  // What is no HTTP is answered, and ends nothing but its own line.
+  server.on('clientError', (_, socket) => socket.end('HTTP/1.1 400 Bad Request\r\nconnection: close\r\n\r\n'))
+  return server
+
+  function answer(request, response) {
+    const address = request.url ?? '/'
+    const pathname = URL.canParse(address, 'http://shed') ? new URL(address, 'http://shed').pathname : null
     const send = (status, type, body) =>
       response
         .writeHead(status, {
@@ -63,10 +78,11 @@ export function trustServer(authority, appAt) {
         .end(request.method === 'HEAD' ? undefined : body)
     if (request.method !== 'GET' && request.method !== 'HEAD')
       return send(405, 'text/plain; charset=utf-8', 'only GET and HEAD are understood here\n')
+    if (pathname === null) return send(400, 'text/plain; charset=utf-8', 'this was not understood\n')
     if (pathname === CERTIFICATE) return send(200, 'application/x-x509-ca-cert', der)
     if (pathname !== '/') return send(404, 'text/plain; charset=utf-8', 'there is nothing at this address\n')
     // Whoever asks by a name gets that name back, and nothing that is no name.
     const host = /^[a-z\d.-]+(?=:\d+$|$)/i.exec(request.headers.host ?? '')?.[0] ?? 'localhost'
     send(200, 'text/html; charset=utf-8', page(appAt(host), mark))
-  })
+  }
 }

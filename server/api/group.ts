@@ -7,12 +7,13 @@ const lines = new WeakMap<object, ReturnType<Relay['connect']>>()
 
 /** The line between the devices of one yard. */
 export default defineWebSocketHandler({
-  open(peer) {
+  async open(peer) {
     const headers = Object.fromEntries(peer.request.headers ?? [])
     const asking = { headers, socket: { remoteAddress: peer.remoteAddress } }
+    const relay = await sharedRelay()
     lines.set(
       peer,
-      sharedRelay().connect({
+      relay.connect({
         address: addressOf(asking),
         own: isOwn(asking),
         send: (frame) => void peer.send(frame),

@@ -1,4 +1,4 @@
-import { createHash, randomBytes, timingSafeEqual, webcrypto } from 'node:crypto'
+import { createHash, randomBytes, timingSafeEqual } from 'node:crypto'
 import { join } from 'node:path'
 import {
   deviceWordSchema,
@@ -16,6 +16,8 @@ import {
 import { heldPerClient } from '../limits/per-client'
 import { openLog, type KeptLog } from './kept-log'
 import type { Registry } from './registry'
+import { isSigned } from './signature'
+import { countWrong } from './wrong-tries'
 
 /** A line to one device. */
 export interface Line {
@@ -49,8 +51,6 @@ export const LINES = { each: 48, all: 200 }
 export const ENTER_MS = 10_000
 /** A device that does not take what it is sent is let go. */
 const SLOW_BYTES = 16 * 1024 * 1024
-/** Wrong answers of one address: from the first on it waits, each time twice as long. */
-const WRONG = { firstMs: 500, mostMs: 60_000, forgottenMs: 15 * 60_000 }
 const INVITED_MS = 10 * 60_000
 const MOST_INVITED = 16
 const MOST_DEVICES = 32
@@ -94,18 +94,6 @@ const text = new TextDecoder()
 const digest = (text: string) => createHash('sha256').update(text).digest()
 const isSame = (a: string, b: string) => timingSafeEqual(digest(a), digest(b))
 
-async function isSigned(key: string, signature: string, signed: string): Promise<boolean> {
-  const { subtle } = webcrypto
-  const algorithm = { name: 'ECDSA', namedCurve: 'P-256' }
-  try {
-    const known = await subtle.importKey('raw', Buffer.from(key, 'base64url'), algorithm, false, ['verify'])
-    const how = { name: 'ECDSA', hash: 'SHA-256' }
-    return await subtle.verify(how, known, Buffer.from(signature, 'base64url'), Buffer.from(signed))
-  } catch {
-    return false
-  }
-}
-
 /**
  * Passes on what the devices of a group send each other, and keeps it for those that come later. It sees who sends how
  * much and when, and never what: all of it is encrypted by keys that only devices have.
@@ -121,7 +109,7 @@ export function openRelay(settings: RelaySettings) {
   const mended = new Map<string, number>()
   /** groups whose parcels the disk refused */
   const fullDisks = new Set<string>()
-  const wrong = new Map<string, { times: number; last: number }>()
+  const wrong = countWrong(now)
 
   const say = ({ line }: Session, word: RelayWord) => line.send(JSON.stringify(word))
   const shut = (session: Session) => {
@@ -147,14 +135,6 @@ export function openRelay(settings: RelaySettings) {
   /** Guesses of one kind from one address: guessed codes do not keep a device of the same house from coming back. */
   const triesOf = ({ line }: Session, word: Entering) =>
     `${word.do === 'enter' ? 'enter' : 'join'}|${line.address}`
-  /** How long an address has to wait after its wrong answers, ms. */
-  function waitOf(tries: string): number {
-    const known = wrong.get(tries)
-    if (!known) return 0
-    if (now() - known.last > WRONG.forgottenMs) return (wrong.delete(tries), 0)
-    return known.last + Math.min(WRONG.mostMs, WRONG.firstMs * 2 ** (known.times - 1)) - now()
-  }
-
   const others = (session: Session) =>
     [...sessions].filter((one) => one !== session && one.group === session.group && !one.shut)
 
@@ -203,10 +183,10 @@ export function openRelay(settings: RelaySettings) {
     const { group, device, signature, log, after } = word
     const tries = triesOf(session, word)
     const wasWrong = (why: No) => {
-      wrong.set(tries, { times: (wrong.get(tries)?.times ?? 0) + 1, last: now() })
+      wrong.add(tries)
       refuse(session, why)
     }
-    const waitMs = waitOf(tries)
+    const waitMs = wrong.waitMs(tries)
     if (waitMs > 0) return refuse(session, 'slow-down', Math.ceil(waitMs / 1000))
     const key = word.do === 'enter' ? registry.member(group, device)?.key : word.key
     if (registry.isWithdrawn(group, device)) return refuse(session, 'withdrawn')
@@ -234,7 +214,7 @@ export function openRelay(settings: RelaySettings) {
         console.error(error)
         return refuse(session, 'disk-full')
       }
-    wrong.delete(tries)
+    wrong.forget(tries)
     if (!session.shut) enter(session, group, device, log, after)
   }
 

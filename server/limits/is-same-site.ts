@@ -4,7 +4,8 @@
  */
 export function isSameSite(headers: Headers): boolean {
   const origin = headers.get('origin')
-  if (origin === null) return true
+  // A plain GET of another site's page carries no origin, but says that it is of another site.
+  if (origin === null) return !/^(cross-site|same-site)$/.test(headers.get('sec-fetch-site') ?? '')
   try {
     return new URL(origin).host === headers.get('host')
   } catch {

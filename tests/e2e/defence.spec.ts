@@ -158,6 +158,28 @@ test('paths that climb, other methods and prototype keys come to nothing', async
     expect((await ask(`/api/devices/lines${query}`)).status, query.slice(0, 40)).toBe(400)
 })
 
+test('a name that is not this server’s gets no answer of the engine, the instruments or the groups', async () => {
+  for (const path of ['/api/charge', '/api/devices/lines?kind=scale', '/api/group']) {
+    const { status, body } = await ask(path, { headers: { host: 'rebound.example' } })
+    expect(status, path).toBe(421)
+    expect(JSON.parse(body)).toMatchObject({ error: 'host' })
+  }
+  const upgrade = {
+    connection: 'upgrade',
+    upgrade: 'websocket',
+    'sec-websocket-version': '13',
+    'sec-websocket-key': Buffer.alloc(16).toString('base64'),
+  }
+  const line = await ask('/api/group', { headers: { ...upgrade, host: 'rebound.example' } })
+  expect(line.status).toBe(421)
+})
+
+test('an instrument is not read by another site’s page', async () => {
+  const path = '/api/devices/lines?kind=scale'
+  expect((await ask(path, { headers: { 'sec-fetch-site': 'cross-site' } })).status).toBe(403)
+  expect((await ask(path, { headers: { origin: 'https://evil.example' } })).status).toBe(403)
+})
+
 test('every answer says how a browser is to guard it', async () => {
   for (const path of ['/', '/ledger', '/api/charge']) {
     const { headers, body } = await ask(path)

@@ -117,3 +117,28 @@ test('started again it is the same authority; to this machine alone nobody else 
   })
   expect(reached).toBe(false)
 })
+
+test('a port that is taken, and a folder of another server, are refused in plain words @long', async () => {
+  await start(PORT + 12)
+  const second = spawn('node', ['scripts/start.mjs'], {
+    env: { ...process.env, PORT: String(PORT + 12), HEPHAESTAL_SHED_DIR: folder },
+    stdio: ['ignore', 'ignore', 'pipe'],
+  })
+  let words = ''
+  second.stderr.on('data', (part: Buffer) => (words += part.toString()))
+  expect(await new Promise((resolve) => second.on('exit', resolve))).toBe(1)
+  expect(words).toContain(`Port ${PORT + 12} is in use`)
+  const third = spawn('node', ['.output/server/index.mjs'], {
+    env: {
+      ...process.env,
+      HOST: '127.0.0.1',
+      PORT: String(PORT + 13),
+      HEPHAESTAL_GROUPS_DIR: join(folder, 'groups'),
+    },
+    stdio: ['ignore', 'ignore', 'pipe'],
+  })
+  words = ''
+  third.stderr.on('data', (part: Buffer) => (words += part.toString()))
+  expect(await new Promise((resolve) => third.on('exit', resolve))).toBe(1)
+  expect(words).toContain('Another Hephaestal server uses the folder')
+})

@@ -1,14 +1,8 @@
 import { packPiece, PIECE_BYTES, relayWordSchema, unpackPiece } from '#core/relay'
 import { openSharedYard, type SharedYard } from '#core/sync'
-import {
-  newDeviceKeys,
-  newGroupKey,
-  newSealingKeys,
-  openCipher,
-  openSealed,
-  sealFor,
-} from '~/features/group/cipher'
+import { newDeviceKeys, newGroupKey, newSealingKeys, openCipher } from '~/features/group/cipher'
 import { keepHeard, NOTHING_HEARD, type Membership } from '~/features/group/group-disk'
+import { newKeyFor, openKey, publicKeysIn } from '~/features/group/group-keys'
 import type { Line, LineEars } from '~/features/group/group-line'
 import { openSession, type Standing } from '~/features/group/group-session'
 import type { Port } from '~/features/group/yard-port'
@@ -88,7 +82,7 @@ export async function openDevice(id: string, key: Uint8Array<ArrayBuffer>, relay
     settled: () => Promise.resolve(),
   } as unknown as Port
   await keepHeard(NOTHING_HEARD)
-  const keysOf = (of: string) => shared.said()[`seal/${of}`] as { seal: string; sign: string } | undefined
+  const keysOf = (of: string) => publicKeysIn(shared.said(), of)
   const session = await openSession({
     membership,
     cipher,
@@ -107,15 +101,13 @@ export async function openDevice(id: string, key: Uint8Array<ArrayBuffer>, relay
     agrees: (now) => void (state.agree = now),
     disk: (full) => void (state.diskFull = full),
     sealed: async (from, sealed) => {
-      const sender = keysOf(from)
-      const to = { group: GROUP, from, to: id }
-      const plain = sender && (await openSealed(to, sender.sign, sealing.privateKey, sealed))
-      if (!plain) return 0
-      if (plain.slice(4).join() !== membership.key.join()) {
-        membership = { ...membership, key: plain.slice(4) }
-        await cipher.renew(plain.slice(4))
+      const read = await openKey(membership, keysOf(from), from, sealed)
+      if (!read) return 0
+      if (read.key.join() !== membership.key.join()) {
+        membership = { ...membership, key: read.key }
+        await cipher.renew(read.key)
       }
-      return new DataView(plain.buffer).getUint32(0)
+      return read.epoch
     },
     isToRewrap: () => state.rewrap,
     rewrapped: () => void (state.rewrap = false),
@@ -146,23 +138,12 @@ export async function openDevice(id: string, key: Uint8Array<ArrayBuffer>, relay
     /** Shuts another device out and changes the group's key. */
     async shutOut(other: string, remaining: readonly string[]) {
       session.withdraw(other)
-      const fresh = newGroupKey()
       const epoch = session.epoch() + 1
-      const plain = new Uint8Array(4 + fresh.length)
-      new DataView(plain.buffer).setUint32(0, epoch)
-      plain.set(fresh, 4)
-      const keys: { device: string; sealed: string }[] = []
-      for (const to of remaining) {
-        const known = keysOf(to)!
-        keys.push({
-          device: to,
-          sealed: await sealFor({ group: GROUP, from: id, to }, known.seal, signing, plain),
-        })
-      }
+      const { key: fresh, sealed } = await newKeyFor(membership, epoch, remaining, keysOf)
       membership = { ...membership, key: fresh }
       state.rewrap = true
       await cipher.renew(fresh)
-      await session.rekeyed(keys, epoch)
+      await session.rekeyed(sealed, epoch)
     },
   }
 }

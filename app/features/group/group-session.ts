@@ -132,7 +132,8 @@ export async function openSession(parts: SessionParts) {
     if (differing) clearTimeout(differing)
     differing = null
     const told = others.every(({ id }) => signs.has(id))
-    if (!agree && told && caughtUp) differing = setTimeout(() => mend(null), DIFFER_MS * pace * (1 + Math.random()))
+    if (!agree && told && caughtUp)
+      differing = setTimeout(() => mend(null), DIFFER_MS * pace * (1 + Math.random()))
   }
   function tellSign(): void {
     signing = null

@@ -13,11 +13,10 @@ import {
   newLetters,
   newSealingKeys,
   openCipher,
-  openSealed,
-  sealFor,
   type Cipher,
 } from './cipher'
 import { forgetGroup, keepMembership, readMembership, type Membership } from './group-disk'
+import { newKeyFor, openKey, publicKeysIn } from './group-keys'
 import { openLine, relayAddress } from './group-line'
 import type { Entrance, Session, Standing } from './group-session'
 import { toFragment, type Invitation } from './invitation'
@@ -129,35 +128,22 @@ export const useGroup = defineStore('group', () => {
     const known = keysOf(one.device)
     if (known?.seal !== own.seal || known.sign !== own.sign) port.shared.say(`seal/${one.device}`, own)
   }
-  /** Public keys of a device: to seal something for it, and to see that something is from it. */
-  function keysOf(device: string): { seal: string; sign: string } | null {
-    const keys = port?.shared.said()[`seal/${device}`] as { seal?: unknown; sign?: unknown } | undefined
-    return typeof keys?.seal === 'string' && typeof keys.sign === 'string'
-      ? { seal: keys.seal, sign: keys.sign }
-      : null
-  }
+  const keysOf = (device: string) => publicKeysIn(port?.shared.said() ?? {}, device)
 
   function changeMembership(change: Partial<Membership>): Promise<unknown> {
     membership.value = { ...membership.value!, ...change }
     return keepMembership(membership.value)
   }
-  /** Bytes of a key's epoch before the key itself, where it is sealed. */
-  const EPOCH_BYTES = 4
   /** Takes a new key that another device sealed for this one. @returns its epoch; 0 where it is none */
   async function unseal(from: string, sealed: string): Promise<number> {
     const one = membership.value
-    const sender = keysOf(from)
-    if (!one?.sealing || !sender) return 0
-    const parties = { group: one.group, from, to: one.device }
-    const plain = await openSealed(parties, sender.sign, one.sealing.privateKey, sealed)
-    if (!plain) return 0
-    const epoch = new DataView(plain.buffer).getUint32(0)
-    const key = plain.slice(EPOCH_BYTES)
+    const read = one && (await openKey(one, keysOf(from), from, sealed))
+    if (!read) return 0
     const known = [one.key, ...(one.older ?? [])]
-    if (known.some((other) => other.join() === key.join())) return epoch
-    await changeMembership({ key, older: known, epoch: Math.max(epoch, one.epoch ?? 0) })
-    await cipher?.renew(key)
-    return epoch
+    if (known.some((other) => other.join() === read.key.join())) return read.epoch
+    await changeMembership({ key: read.key, older: known, epoch: Math.max(read.epoch, one.epoch ?? 0) })
+    await cipher?.renew(read.key)
+    return read.epoch
   }
   /**
    * Gives the group a new key, sealed for each device that stays: what is written from now on is nothing to a device
@@ -166,21 +152,12 @@ export const useGroup = defineStore('group', () => {
   async function rekey(without: string): Promise<void> {
     const one = membership.value
     if (!one || !session || !cipher) return
-    const key = newGroupKey()
     const epoch = session.epoch() + 1
-    const plain = new Uint8Array(EPOCH_BYTES + key.length)
-    new DataView(plain.buffer).setUint32(0, epoch)
-    plain.set(key, EPOCH_BYTES)
-    const keys: { device: string; sealed: string }[] = []
-    for (const { id } of devices.value) {
-      const to = keysOf(id)
-      if (id === one.device || id === without || !to) continue
-      const parties = { group: one.group, from: one.device, to: id }
-      keys.push({ device: id, sealed: await sealFor(parties, to.seal, one.signing, plain) })
-    }
+    const staying = devices.value.map(({ id }) => id).filter((id) => id !== one.device && id !== without)
+    const { key, sealed } = await newKeyFor(one, epoch, staying, keysOf)
     await changeMembership({ key, older: [one.key, ...(one.older ?? [])], epoch, rewrap: true })
     await cipher.renew(key)
-    await session.rekeyed(keys, epoch)
+    await session.rekeyed(sealed, epoch)
   }
   async function withdraw(device: string): Promise<void> {
     session?.withdraw(device)

@@ -1,5 +1,6 @@
 import { createEventStream, defineEventHandler, getQuery, setResponseHeader, setResponseStatus } from 'h3'
 import { deviceQuerySchema, simulatedLine } from '#core/devices'
+import { isSameSite } from '../../limits/is-same-site'
 import { clientOf } from '../../limits/client-of'
 import { heldPerClient } from '../../limits/per-client'
 
@@ -15,6 +16,10 @@ let open = 0
 
 /** A pretended instrument over server-sent events, one line of its protocol an event. */
 export default defineEventHandler(async (event) => {
+  if (!isSameSite(event.headers)) {
+    setResponseStatus(event, 403)
+    return { error: 'site', issues: [{ path: [], message: 'only this app’s own pages read instruments' }] }
+  }
   const asked = deviceQuerySchema.safeParse(getQuery(event))
   if (!asked.success) {
     setResponseStatus(event, 400)
