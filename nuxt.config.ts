@@ -129,6 +129,8 @@ export default defineNuxtConfig({
       strictTransportSecurity: false,
       // Sent with every answer by the server's own plugin.
       crossOriginEmbedderPolicy: false,
+      // A joining device reads another's code by its own camera; no other page and no frame may use it.
+      permissionsPolicy: { camera: ['self'] },
       contentSecurityPolicy: {
         'default-src': ["'self'"],
         'base-uri': ["'none'"],

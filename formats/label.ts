@@ -1,4 +1,4 @@
-import type { Composition } from '#core/composition'
+import { SYMBOLS, type Composition } from '#core/composition'
 
 /** What an ingot's label says, readable without the program. */
 export interface LabelFacts {
@@ -11,6 +11,8 @@ export interface LabelFacts {
 }
 
 const LONGEST = 160
+/** No ingot of a hobby furnace is heavier, g. */
+const HEAVIEST_G = 1e6
 
 /**
  * The text of a label's QR code: an address that opens the ingot in the app and reads as what it is.
@@ -30,24 +32,33 @@ export function labelAddress(origin: string, { stamp, heat, alloy, massG, assay 
   return `${origin}/ingot/${encodeURIComponent(stamp)}?${search}`
 }
 
-/** What a label's address says; nulls for what it does not. */
+/**
+ * What a label's address says.
+ * @returns null for what is no label's address; a mass or a share that makes no sense is left out
+ */
 export function readLabel(address: string): LabelFacts | null {
   let url: URL
+  let stamp: string | undefined
   try {
     url = new URL(address)
+    const [, coded] = /\/ingot\/([^/?]+)$/.exec(url.pathname) ?? []
+    // A percent sign that codes nothing throws, as an address that is none does.
+    stamp = coded && decodeURIComponent(coded)
   } catch {
     return null
   }
-  const [, stamp] = /\/ingot\/([^/?]+)$/.exec(url.pathname) ?? []
   if (!stamp) return null
   const assay: Composition = {}
-  for (const [key, value] of url.searchParams)
-    if (/^[A-Z][a-z]?$/.test(key) && Number(value) >= 0 && Number(value) <= 100) assay[key] = Number(value)
+  for (const [key, value] of url.searchParams) {
+    const pct = value === '' ? NaN : Number(value)
+    if (SYMBOLS.includes(key) && pct >= 0 && pct <= 100) assay[key] = pct
+  }
+  const massG = Number(url.searchParams.get('g'))
   return {
-    stamp: decodeURIComponent(stamp),
+    stamp,
     heat: url.searchParams.get('heat') ?? '',
     alloy: url.searchParams.get('alloy') ?? '',
-    massG: Number(url.searchParams.get('g')) || 0,
+    massG: massG > 0 && massG < HEAVIEST_G ? massG : 0,
     assay,
   }
 }

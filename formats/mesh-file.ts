@@ -1,3 +1,4 @@
+import { FARTHEST } from '#core/mesh'
 import { read3mf } from './mesh-3mf'
 import { readObj } from './mesh-obj'
 import type { MeshRead } from './mesh-read'
@@ -24,7 +25,9 @@ function checked(read: MeshRead): MeshRead {
   if (!read.ok) return read
   const { triangles } = read.mesh
   if (triangles.length === 0) return { ok: false, fault: 'no-triangles' }
-  for (let at = 0; at < triangles.length; at++)
+  for (let at = 0; at < triangles.length; at++) {
     if (!Number.isFinite(triangles[at]!)) return { ok: false, fault: 'not-numbers' }
+    if (Math.abs(triangles[at]!) > FARTHEST) return { ok: false, fault: 'too-far' }
+  }
   return read
 }

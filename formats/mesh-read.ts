@@ -15,6 +15,8 @@ export type MeshFault =
   | 'cut-off'
   | 'no-triangles'
   | 'not-numbers'
+  /** a coordinate no casting has */
+  | 'too-far'
   | 'bad-index'
   | 'bad-zip'
   | 'too-large'

@@ -2,6 +2,7 @@ import {
   COLLECTIONS,
   isObject,
   migrateRecord,
+  MOST_SENSELESS,
   noRecords,
   recordSum,
   recordSchemas,
@@ -100,9 +101,15 @@ function parsed(text: string): Raw | null {
 function salvaged(found: readonly Found[], checks: Raw, revision: number): Salvage {
   const whole = noRecords()
   const readable = noRecords()
+  const senseless = new Map<Collection, number>()
   for (const { collection, record } of found) {
+    const passedOver = senseless.get(collection) ?? 0
+    if (passedOver >= MOST_SENSELESS) continue
     const read = recordSchemas[collection].safeParse(migrateRecord(collection, record, revision))
-    if (!read.success) continue
+    if (!read.success) {
+      senseless.set(collection, passedOver + 1)
+      continue
+    }
     const kept = read.data as AnyRecord
     readable[collection][kept.id] = kept
     if (checks[checkKey(collection, kept.id)] === recordSum(record)) whole[collection][kept.id] = kept

@@ -3,11 +3,13 @@ import {
   inOrder,
   knownWorkspace,
   migrateWorkspace,
+  parseWorkspace,
   REVISION,
   revisionOf,
   workspaceSchema,
   type Newer,
   type Workspace,
+  type WorkspaceIssue,
 } from '#core/workspace'
 import { recordChecks, salvageText, salvageValue, type Salvage } from './salvage'
 import { sealed, sealingOf } from './seal'
@@ -20,7 +22,8 @@ export type WorkspaceFault =
   | { kind: 'too-deep' }
   /** not as it was saved: what of it is whole, and what can be read */
   | { kind: 'damaged'; salvage: Salvage }
-  | { kind: 'invalid'; count: number; issues: { path: PropertyKey[]; message: string }[] }
+  /** its first faults, and whether more may follow */
+  | { kind: 'invalid'; issues: WorkspaceIssue[]; more: boolean }
 
 /**
  * A workspace as a file: keys in alphabetical order under the format line, so that the same yard always gives
@@ -47,9 +50,6 @@ export const workspaceFileSchema = workspaceSchema.safeExtend({
     .describe('CRC-32 of each record as compact JSON'),
   sha256: z.string().optional().describe('SHA-256 of all before it, as UTF-8; always the last key'),
 })
-
-/** Faults told of a file; the rest is counted. */
-const MOST_ISSUES = 20
 
 /** Deeper than this no yard's file is nested. */
 const DEEPEST = 40
@@ -85,17 +85,9 @@ export function readWorkspace(
   if ((typeof head.version === 'number' && head.version > 1) || revisionOf(head) > REVISION)
     return { ok: false, fault: { kind: 'newer', known: knownWorkspace(value as Record<string, unknown>) } }
   const { checks: _checks, sha256: _seal, ...plain } = value as Record<string, unknown>
-  const parsed = workspaceSchema.safeParse(migrateWorkspace(sealing === 'whole' ? plain : value))
-  if (!parsed.success)
-    return {
-      ok: false,
-      fault: {
-        kind: 'invalid',
-        count: parsed.error.issues.length,
-        issues: parsed.error.issues.slice(0, MOST_ISSUES).map(({ path, message }) => ({ path, message })),
-      },
-    }
-  return { ok: true, workspace: parsed.data, sealed: sealing === 'whole' }
+  const read = parseWorkspace(migrateWorkspace(sealing === 'whole' ? plain : value))
+  if (!read.ok) return { ok: false, fault: { kind: 'invalid', issues: read.issues, more: read.more } }
+  return { ok: true, workspace: read.workspace, sealed: sealing === 'whole' }
 }
 
 /** Whether a value is nested deeper than so many levels; looked at level by level, whatever its depth. */

@@ -1,7 +1,7 @@
 import Papa from 'papaparse'
 
-/** What a spreadsheet takes for something to run. */
-export const FORMULA = /^[=+\-@\t\r]/
+/** What a spreadsheet takes for something to run: also after space, and in the full-width signs of East Asian keyboards. */
+export const FORMULA = /^(?:[\t\r\n]|[\s\u200b\ufeff]*[=+\-@\uff1d\uff0b\uff0d\uff20])/
 
 /** A cell that a spreadsheet would run gets a quote before it; numbers stay numbers. */
 const safe = (cell: string | number) => (typeof cell === 'string' && FORMULA.test(cell) ? `'${cell}` : cell)

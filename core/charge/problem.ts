@@ -126,10 +126,13 @@ export interface ProblemIssue {
   message: string
 }
 
+/** Faults of a problem that are named; a body of a mebibyte can have hundreds of thousands. */
+const MOST_ISSUES = 50
+
 /**
  * Guards a charge problem from outside.
  * @param value anything, usually parsed JSON
- * @returns the problem, or every fault with the path where it stands
+ * @returns the problem, or its first fifty faults, each with the path where it stands
  */
 export function parseChargeProblem(
   value: unknown,
@@ -139,7 +142,7 @@ export function parseChargeProblem(
   if (parsed.success) return { ok: true, problem: parsed.data }
   return {
     ok: false,
-    issues: parsed.error.issues.map((issue) => ({
+    issues: parsed.error.issues.slice(0, MOST_ISSUES).map((issue) => ({
       path: issue.path.map((part) => (typeof part === 'symbol' ? String(part) : part)),
       message: issue.message,
     })),

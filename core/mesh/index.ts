@@ -1,4 +1,4 @@
 export { coarsen } from './coarsen'
-export { measureMesh, type MeshMeasure } from './measure-mesh'
+export { FARTHEST, measureMesh, type MeshMeasure } from './measure-mesh'
 export { meshTopology, type MeshTopology } from './mesh-topology'
 export { wallThickness, type WallThickness } from './wall-thickness'

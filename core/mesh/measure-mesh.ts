@@ -23,6 +23,9 @@ export interface MeshMeasure {
   joinedWithin: number
 }
 
+/** Farthest coordinate that is measured: a kilometre where the unit is a micron. Beyond it products overflow. */
+export const FARTHEST = 1e9
+
 /** Points this near, as a share of the longest side, are meant as one. */
 const NEAR = 2e-6
 
@@ -31,7 +34,7 @@ const NEAR = 2e-6
  * are closed flat, a hollow inside a body is taken off.
  * @param triangles nine coordinates each, corner after corner
  * @param told the share done, 0–1
- * @throws RangeError for no triangles, a number that does not divide by nine, or coordinates that are not numbers
+ * @throws RangeError for no triangles, a number that does not divide by nine, or coordinates that are not numbers or too far
  * @source divergence theorem: V = ⅙ Σ a·(b×c)
  */
 export function measureMesh(
@@ -46,7 +49,9 @@ export function measureMesh(
   if (topology.open.length > 0 && longest > 0) {
     // Many programs round each corner on its own; then the seams lie open by a hair.
     const near = meshTopology(triangles, NEAR * longest, (done) => told(0.7 + 0.2 * done))
-    if (near.open.length < topology.open.length / 2) {
+    // A single far point makes the joining so coarse that the body shrinks to nothing: that closes no seam.
+    const collapsed = near.degenerate > triangles.length / 9 / 2
+    if (near.open.length < topology.open.length / 2 && !collapsed) {
       topology = near
       joinedWithin = NEAR * longest
     }
@@ -87,7 +92,8 @@ function boxOf(triangles: Float32Array): MeshMeasure['box'] {
     for (let at = axis; at < triangles.length; at += 3) {
       const value = triangles[at]!
       // Written so that what is not a number is caught as well.
-      if (!(value > -Infinity && value < Infinity)) throw new RangeError('a coordinate is not a number')
+      if (!(value >= -FARTHEST && value <= FARTHEST))
+        throw new RangeError('a coordinate is not a number of a casting')
       if (value < least) least = value
       if (value > most) most = value
     }
@@ -98,7 +104,8 @@ function boxOf(triangles: Float32Array): MeshMeasure['box'] {
 }
 
 function integrate(triangles: Float32Array, topology: MeshTopology, [mx, my, mz]: [number, number, number]) {
-  const byShell = Array.from({ length: topology.shells }, () => 0)
+  // Triangles without an area belong to no shell; where all are, one stands for them.
+  const byShell = Array.from({ length: Math.max(1, topology.shells) }, () => 0)
   let area = 0
   let turnedTriangles = 0
   for (let triangle = 0, at = 0; at < triangles.length; triangle++, at += 9) {

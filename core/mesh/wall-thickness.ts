@@ -159,6 +159,8 @@ function rays(triangles: Float32Array): FirstHit {
   return ({ from, along }) => {
     line.origin.copy(from)
     line.direction.copy(along)
-    return tree.raycastFirst(line, DoubleSide, near)?.distance ?? null
+    const distance = tree.raycastFirst(line, DoubleSide, near)?.distance
+    // A sliver of a triangle can give a place that is not a number.
+    return distance !== undefined && Number.isFinite(distance) ? distance : null
   }
 }

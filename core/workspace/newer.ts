@@ -15,6 +15,9 @@ export interface Newer {
 
 type Raw = Record<PropertyKey, unknown>
 
+/** So many records of one kind that make no sense are looked at; the rest of that kind is only counted. */
+export const MOST_SENSELESS = 500
+
 /** Rounds of taking unknown parts out: as deep as records are nested, and some more. */
 const ROUNDS = 12
 
@@ -57,12 +60,16 @@ export function knownWorkspace(value: Record<string, unknown>): Newer {
   let leftOut = [...unknown].reduce((count, key) => count + (value[key] as unknown[]).length, 0)
   for (const collection of COLLECTIONS) {
     const list = value[collection]
+    let senseless = 0
     for (const raw of Array.isArray(list) ? list : []) {
-      const known = knownPart(collection, raw)
+      const known = senseless < MOST_SENSELESS ? knownPart(collection, raw) : null
       if (known) {
         records[collection][known.record.id] = known.record
         for (const name of known.unknown) unknown.add(name)
-      } else leftOut++
+      } else {
+        senseless++
+        leftOut++
+      }
     }
   }
   return { workspace: toWorkspace(records), leftOut, unknown: [...unknown] }

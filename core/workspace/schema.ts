@@ -54,13 +54,38 @@ export type AnyRecord = RecordOf<Collection>
 export type Settings = RecordOf<'settings'>
 export type OwnAlloy = RecordOf<'alloys'>
 
+const anything = z.array(z.unknown())
+
+/** The document around the records, which are not looked at. */
+export const documentSchema = z.strictObject({
+  format: z.literal('hephaestal/workspace'),
+  version: z.literal(1),
+  /** how far the shape had grown when it was written; earlier ones are brought up to it before they are read */
+  revision: z.literal(REVISION),
+  settings: anything.max(1),
+  lots: anything,
+  alloys: anything,
+  heats: anything,
+  gear: anything,
+  practices: anything,
+})
+
+/** Records of one collection that share an id: each after the first is a fault. */
+export function sharedIds(workspace: Readonly<Record<Collection, readonly { id: string }[]>>) {
+  return COLLECTIONS.flatMap((collection) => {
+    const seen = new Set<string>()
+    return workspace[collection].flatMap(({ id }, index) => {
+      const shared = seen.has(id)
+      seen.add(id)
+      return shared ? [{ path: [collection, index, 'id'], message: 'two records share this id' }] : []
+    })
+  })
+}
+
 /** `hephaestal/workspace`, version 1: the whole yard in one file. */
 export const workspaceSchema = z
   .strictObject({
-    format: z.literal('hephaestal/workspace'),
-    version: z.literal(1),
-    /** how far the shape had grown when it was written; earlier ones are brought up to it before they are read */
-    revision: z.literal(REVISION),
+    ...documentSchema.shape,
     settings: z.array(settingsSchema).max(1),
     lots: z.array(lotSchema),
     alloys: z.array(ownAlloySchema),
@@ -69,18 +94,7 @@ export const workspaceSchema = z
     practices: z.array(ownPracticeSchema),
   })
   .superRefine((workspace, ctx) => {
-    for (const collection of COLLECTIONS) {
-      const seen = new Set<string>()
-      workspace[collection].forEach(({ id }, index) => {
-        if (seen.has(id))
-          ctx.addIssue({
-            code: 'custom',
-            path: [collection, index, 'id'],
-            message: 'two records share this id',
-          })
-        seen.add(id)
-      })
-    }
+    for (const issue of sharedIds(workspace)) ctx.addIssue({ code: 'custom', ...issue })
   })
 
 export type Workspace = z.infer<typeof workspaceSchema>

@@ -52,7 +52,16 @@ export function titleOf(path: string, stamp: string): string {
   const plain = path.replace(/\/$/, '') || '/'
   const [, kind, what, stage = ''] = plain.split('/')
   if (kind === 'heat') return `${OF_HEAT[stage] ?? t('app-shell.heat')}, ${stamp}`
-  if (kind === 'ingot') return t('app-shell.ingot-title', { label: decodeURIComponent(what ?? '') })
+  if (kind === 'ingot') return t('app-shell.ingot-title', { label: decoded(what ?? '') })
   if (kind === 'rehearse') return t('app-shell.rehearsal')
   return NAMES[plain] ?? t('app-shell.no-page-title')
+}
+
+/** Part of an address, readable; as it stands where a percent sign in it codes nothing. */
+function decoded(part: string): string {
+  try {
+    return decodeURIComponent(part)
+  } catch {
+    return part
+  }
 }

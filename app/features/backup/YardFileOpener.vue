@@ -24,7 +24,7 @@ defineExpose({ open: () => fileInput.value?.click(), openFile })
     <p
       v-if="importFault"
       role="alert"
-      class="absolute right-0 z-50 mt-1 w-80 border-2 border-oxide bg-panel p-3 text-sm"
+      class="absolute right-0 z-50 mt-1 max-h-[60vh] w-80 overflow-auto border-2 border-oxide bg-panel p-3 text-sm break-words whitespace-pre-line"
     >
       {{ importFault }}
       <button class="btn btn-quiet" @click="importFault = ''">{{ t('backup.close-button') }}</button>

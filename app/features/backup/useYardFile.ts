@@ -192,13 +192,19 @@ function faultWords(fault: ZipFault): string {
       return t('backup.file-not-yard')
     case 'newer':
       return t('backup.file-newer')
-    case 'invalid': {
-      const [first] = fault.issues
-      return t('backup.file-fault', {
-        path: first?.path.map(String).join(' › ') || t('backup.file-top'),
-        message: first?.message,
-        total: fault.count > 1 ? t('backup.file-faults', { count: fault.count }) : '',
-      })
-    }
+    case 'invalid':
+      return invalidWords(fault)
   }
+}
+
+/** Every fault that was named, one a line. */
+function invalidWords({ issues, more }: Extract<ZipFault, { kind: 'invalid' }>): string {
+  const items = issues.map(({ path, message }) => ({
+    path: path.map(String).join(' › ') || t('backup.file-top'),
+    message,
+  }))
+  if (items.length === 1) return t('backup.file-fault', items[0]!)
+  const count = items.length
+  const head = more ? t('backup.file-faults-more', { count }) : t('backup.file-faults-all', { count })
+  return [head, ...items.map((item) => t('backup.file-fault-item', item))].join('\n')
 }

@@ -1,11 +1,10 @@
 <script setup lang="ts">
-import { navigateTo } from '#imports'
 import { ref } from 'vue'
 import { t } from '~/words'
 import DeviceName from './DeviceName.vue'
 import { usualName } from './device-name'
 import { useGroup } from './group-store'
-import { fromAddress } from './invitation'
+import JoinByAddress from './JoinByAddress.vue'
 import { noWords } from './no-words'
 
 /** A browser that is none of several devices yet: it begins, or joins. */
@@ -13,18 +12,11 @@ const group = useGroup()
 const name = ref(usualName())
 const missing = ref(false)
 const code = ref('')
-const address = ref('')
-const noAddress = ref(false)
 const isOwn = /^(localhost|127\.|\[::1\])/.test(location.hostname)
 
 async function begin(): Promise<void> {
   missing.value = name.value.trim() === ''
   if (!missing.value) await group.found(name.value.trim(), code.value.trim())
-}
-async function join(): Promise<void> {
-  const invitation = fromAddress(address.value)
-  noAddress.value = !invitation
-  if (invitation) await navigateTo(`/join${address.value.slice(address.value.indexOf('#'))}`)
 }
 </script>
 
@@ -52,24 +44,6 @@ async function join(): Promise<void> {
       </p>
       <button class="btn btn-next mt-4">{{ t('group.begin-heading') }}</button>
     </form>
-    <form class="slab p-4" novalidate @submit.prevent="join">
-      <h2 class="chalk mb-2">{{ t('group.join-heading') }}</h2>
-      <p class="mb-3">{{ t('group.join-hint') }}</p>
-      <label class="block">
-        <span class="chalk mb-1 block">{{ t('group.invitation-label') }}</span>
-        <input
-          v-model="address"
-          class="field w-full"
-          autocomplete="off"
-          spellcheck="false"
-          :aria-invalid="noAddress"
-          :aria-describedby="noAddress ? 'no-address' : undefined"
-        />
-        <span v-if="noAddress" id="no-address" role="alert" class="mt-1 block font-semibold text-oxide">{{
-          t('group.invitation-invalid')
-        }}</span>
-      </label>
-      <button class="btn mt-4">{{ t('group.join') }}</button>
-    </form>
+    <JoinByAddress />
   </div>
 </template>

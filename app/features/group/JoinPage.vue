@@ -10,6 +10,7 @@ import DeviceName from './DeviceName.vue'
 import { usualName } from './device-name'
 import { useGroup } from './group-store'
 import { fromFragment } from './invitation'
+import JoinByAddress from './JoinByAddress.vue'
 import { keysOffered } from './keys-offered'
 import { noWords } from './no-words'
 import OwnYardQuestion from './OwnYardQuestion.vue'
@@ -58,7 +59,10 @@ watch(
     <p v-if="!possible" class="slab p-4" data-testid="group-impossible">
       {{ keysOffered() ? t('group.not-stored') : t('group.no-tls') }}
     </p>
-    <p v-else-if="!invitation" role="alert" class="slab p-4">{{ t('group.invitation-invalid') }}</p>
+    <template v-else-if="!invitation">
+      <p v-if="route.hash" role="alert" class="slab mb-4 p-4">{{ t('group.invitation-invalid') }}</p>
+      <JoinByAddress />
+    </template>
     <OwnYardQuestion v-else-if="group.asks" />
     <p v-else-if="began || resumed" role="status" class="slab p-4">{{ t('group.joining') }}</p>
     <p v-else-if="group.part !== 'none' && !known" role="alert" class="slab p-4">

@@ -9,6 +9,7 @@ const FAULTS: Readonly<Record<MeshFault, string>> = {
   'cut-off': t('target.mesh-cut-off'),
   'no-triangles': t('target.mesh-no-surface'),
   'not-numbers': t('target.mesh-not-numbers'),
+  'too-far': t('target.mesh-too-far'),
   'bad-index': t('target.mesh-missing-points'),
   'bad-zip': t('target.mesh-damaged'),
   'too-large': t('target.mesh-too-large'),

@@ -75,5 +75,8 @@ describe('the text of a label', () => {
     expect(readLabel(address)).toEqual(facts)
     expect(readLabel('no address')).toBeNull()
     expect(readLabel('http://localhost/other')).toBeNull()
+    expect(readLabel('http://localhost/ingot/100%')).toBeNull()
+    const odd = readLabel('http://localhost/ingot/H-1?g=1e999&Cu=&Xx=5&Sn=10')
+    expect(odd).toMatchObject({ massG: 0, assay: { Sn: 10 } })
   })
 })

@@ -4,8 +4,9 @@ import { OBJLoader } from 'three/examples/jsm/loaders/OBJLoader.js'
 import { STLLoader } from 'three/examples/jsm/loaders/STLLoader.js'
 import type { Mesh } from 'three'
 import { describe, expect, it } from 'vitest'
-import { measureMesh } from '#core/mesh'
+import { measureMesh, wallThickness } from '#core/mesh'
 import { readMesh } from '#formats/mesh-file'
+import { seeded } from '../../support/random-problem'
 import { binaryStl, bracket, lump, obj, textStl, threeMf, together, moved } from '../../support/meshes'
 
 const thing = bracket()
@@ -92,6 +93,32 @@ describe('mesh files', () => {
     const bytes = binaryStl(thing)
     new DataView(bytes.buffer).setFloat32(84 + 12, NaN, true)
     expect(fault(bytes)).toBe('not-numbers')
+  })
+  it('whatever 600 files with coordinates at random hold, a measure is finite or there is none', () => {
+    const random = seeded(45)
+    const counts = { measured: 0, refused: 0 }
+    for (let file = 0; file < 600; file++) {
+      const bytes = binaryStl(thing)
+      const view = new DataView(bytes.buffer)
+      for (let times = 0; times < 3; times++) {
+        const triangle = Math.floor(random() * view.getUint32(80, true))
+        const at = 84 + 50 * triangle + 12 + 4 * Math.floor(9 * random())
+        // All 32 bits at random: tiny, huge, infinite, not a number.
+        view.setUint32(at, Math.floor(random() * 2 ** 32), true)
+      }
+      const read = readMesh(bytes)
+      if (!read.ok) {
+        counts.refused++
+        continue
+      }
+      counts.measured++
+      const { topology, box, ...measure } = measureMesh(read.mesh.triangles)
+      const walls = wallThickness(read.mesh.triangles, topology, measure.insideOut, random)
+      const figures = Object.entries({ ...box.min, ...box.max, ...measure, ...walls })
+      const wrong = figures.filter(([, one]) => typeof one === 'number' && !Number.isFinite(one))
+      expect(wrong).toEqual([])
+    }
+    expect(Math.min(counts.measured, counts.refused)).toBeGreaterThan(30)
   })
   it('a file that repeats a part without end is refused, not unpacked', () => {
     const level = (id: number, of: number) =>

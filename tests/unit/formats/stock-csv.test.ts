@@ -3,6 +3,7 @@ import fc from 'fast-check'
 import { moveMetal, splitLot, type Lot } from '#core/stock'
 import demo from '#data/demo-yard.json'
 import { lotsOfTable, readTable, writeStock } from '#formats/stock-csv'
+import { writeTable } from '#formats/write-table'
 import { garbled } from '../../support/malformed'
 import { many } from '../../support/reliability'
 
@@ -59,6 +60,14 @@ describe('the stock as a table', () => {
     const [row] = read(text)
     expect(row).toMatchObject({ ok: true, lot: { name: nasty.name, note: nasty.note } })
   })
+
+  it.each(['=1+1', ' =1+1', '\u00a0@SUM(A1)', '＝1+1', '\u3000＋1', '\ufeff=1', '\t=1', '-1+2'])(
+    'the cell %j gets a quote before it',
+    (cell) => {
+      const [, second] = writeTable(['name', 'note'], [['a', cell]]).split('\r\n')
+      expect(second).toMatch(/^a,"?'/)
+    },
+  )
 
   it('each bad row says which column and why; good rows stay good', () => {
     const rows = read(
