@@ -70,6 +70,28 @@ async function beside(name, text, work) {
   }
 }
 
+/** Runs Debian's package manager, as root where that is needed. */
+function aptGet(...args) {
+  const sudo = process.getuid?.() === 0 ? [] : ['sudo']
+  const [command, ...rest] = [...sudo, 'apt-get', ...args]
+  const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' }
+  return started(command, rest, { env, stdio: ['inherit', 'ignore', 'inherit'] })
+}
+
+const REDIS = '/usr/bin/redis-server'
+/**
+ * Debian's Redis, which tests start on a loopback port of their own.
+ * @throws Error where it is missing and cannot be installed
+ */
+export async function ensureRedis() {
+  if (existsSync(REDIS)) return
+  console.log('Installing Redis…')
+  await aptGet('update')
+  await aptGet('install', '-y', '--no-install-recommends', 'redis-server')
+  if (!existsSync(REDIS))
+    throw new Error('Redis is missing and could not be installed: install Debian’s package "redis-server".')
+}
+
 /**
  * Installs Debian's Chromium when it is missing, while others go on: the one without a window, or the whole one where a
  * test needs its profile or Debian has no other.
@@ -78,17 +100,11 @@ export async function ensureChromium({ whole = false } = {}) {
   const isThere = () => existsSync(CHROMIUM) || (!whole && existsSync(WINDOWLESS))
   if (isThere()) return
   console.log('Installing Chromium…')
-  const sudo = process.getuid?.() === 0 ? [] : ['sudo']
-  const apt = (...args) => {
-    const [command, ...rest] = [...sudo, 'apt-get', ...args]
-    const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' }
-    return started(command, rest, { env, stdio: ['inherit', 'ignore', 'inherit'] })
-  }
   // What a desktop would add to it (printers, notices) takes longer than itself.
-  const install = (...names) => apt('install', '-y', '--no-install-recommends', 'fonts-liberation', ...names)
-  await apt('update')
-  await install('chromium-headless-shell')
-  if (!isThere()) await install('chromium')
+  await aptGet('update')
+  const install = (...names) => aptGet('install', '-y', '--no-install-recommends', ...names)
+  await install('fonts-liberation', 'chromium-headless-shell')
+  if (!isThere()) await install('fonts-liberation', 'chromium')
   if (!isThere())
     throw new Error('Chromium is missing and could not be installed: install Debian’s package "chromium".')
 }

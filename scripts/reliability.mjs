@@ -1,10 +1,11 @@
 /* npm run reliability: the figures of docs/reliability.md, tried afresh and all the way. */
 import { existsSync } from 'node:fs'
 import { join } from 'node:path'
-import { ensureChromium, ensurePackages, ROOT, run } from './ensure.mjs'
+import { ensureChromium, ensurePackages, ensureRedis, ROOT, run } from './ensure.mjs'
 
 await ensurePackages()
 await ensureChromium({ whole: true })
+await ensureRedis()
 if (!existsSync(join(ROOT, '.output/server/index.mjs')) && run('npx', ['nuxt', 'build']) !== 0)
   process.exit(1)
 if (run('node', ['scripts/generate.mjs'], { env: { ...process.env, BASE_URL: '/casting/' } }) !== 0)

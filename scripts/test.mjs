@@ -5,7 +5,7 @@
 import { spawn } from 'node:child_process'
 import { mkdirSync, readFileSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
-import { ensureChromium, ensurePackages, ROOT, run } from './ensure.mjs'
+import { ensureChromium, ensurePackages, ensureRedis, ROOT, run } from './ensure.mjs'
 
 const long = process.argv.includes('--long')
 if (long) process.env.TESTS = 'long'
@@ -95,7 +95,12 @@ function browserTests() {
 
 try {
   // Neither waits for the other on a fresh machine.
-  await Promise.all([ensureChromium({ whole: long }), ensurePackages()])
+  // Debian's packages one after the other: they share a lock.
+  const fromDebian = async () => {
+    await ensureChromium({ whole: long })
+    await ensureRedis()
+  }
+  await Promise.all([fromDebian(), ensurePackages()])
   mkdirSync(results, { recursive: true })
   await check('prepare', 'npx', ['nuxt', 'prepare'])
   // Two at a time, as there are two cores even on a small machine. The types are asked of the compiler itself, since

@@ -3,6 +3,7 @@ export {
   deviceWordSchema,
   FRAME_BYTES,
   joinPieces,
+  KINDS,
   MOST_BYTES,
   NO,
   packPiece,

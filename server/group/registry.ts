@@ -1,7 +1,5 @@
-import { mkdirSync, readdirSync, readFileSync } from 'node:fs'
-import { join } from 'node:path'
 import { z } from 'zod'
-import { writeSafely } from './safe-write'
+import { StoreFull } from './store'
 
 const sealedSchema = z.object({ from: z.string(), sealed: z.string() })
 /** A key of the group that one device sealed for another; the relay cannot open it. */
@@ -20,108 +18,124 @@ const groupSchema = z.object({
   /** how often the group's key was changed */
   epoch: z.int().default(0),
 })
-type Group = z.infer<typeof groupSchema>
+/** Which devices belong to a group. Nothing of a yard is in it. */
+export type Group = z.infer<typeof groupSchema>
+
+/** Where the records of groups lie. */
+export interface Shelf {
+  read: (group: string) => Promise<Group | null>
+  count: () => Promise<number>
+  /**
+   * Changes a record as one step: nobody else changes it in between.
+   * @param by the new record; null leaves it as it is
+   * @returns the record as it then is
+   * @throws StoreFull where it could not be written; the record is then as it was
+   */
+  change: (group: string, by: (now: Group | null) => Group | null) => Promise<Group | null>
+}
 
 /** Keys that wait for one device; a device that was away through more changes joins again. */
 const MOST_SEALED = 16
+/** A record that was not written is tried again after so long. */
+const AGAIN_MS = 5_000
 
-/**
- * Which devices belong to which group. Nothing of a yard is in it.
- * @param folder where it is kept; without one it is forgotten with the process
- */
-export function openRegistry(folder?: string) {
-  const groups = new Map<string, Group>()
-  if (folder) {
-    mkdirSync(folder, { recursive: true, mode: 0o700 })
-    for (const name of readdirSync(folder)) {
-      const id = /^([\w-]+)\.json$/.exec(name)?.[1]
-      if (!id) continue
-      // One file that was cut short is one group that must be joined anew, not a server that does not start.
-      const read = parsed(readFileSync(join(folder, name), 'utf8'))
-      if (read) groups.set(id, read)
-    }
-  }
-  const keep = (id: string) => {
-    if (!folder) return
-    writeSafely(join(folder, `${id}.json`), JSON.stringify(groups.get(id)))
-  }
-  /** @throws Error of the file system; the group is then as it was */
-  const change = (id: string, to: Group) => {
-    const former = groups.get(id)
-    groups.set(id, to)
-    try {
-      keep(id)
-    } catch (error) {
-      if (former) groups.set(id, former)
-      else groups.delete(id)
-      throw error
-    }
-  }
-  const unwritten = new Set<string>()
-  function writeAgain(): boolean {
-    try {
-      for (const group of unwritten) {
-        keep(group)
-        unwritten.delete(group)
-      }
-      return true
-    } catch {
-      return false
-    }
-  }
-  return {
-    has: (group: string): boolean => groups.has(group),
-    count: (): number => groups.size,
-    members: (group: string): readonly Member[] => groups.get(group)?.devices ?? [],
-    member: (group: string, device: string): Member | undefined =>
-      groups.get(group)?.devices.find(({ id }) => id === device),
-    isWithdrawn: (group: string, device: string): boolean =>
-      groups.get(group)?.withdrawn.includes(device) ?? false,
-    epoch: (group: string): number => groups.get(group)?.epoch ?? 0,
-    /** @throws Error of the file system; the device is then not in the group */
-    add(group: string, member: Omit<Member, 'sealed'>): void {
-      const known = groups.get(group) ?? { devices: [], withdrawn: [], epoch: 0 }
-      change(group, { ...known, devices: [...known.devices, { ...member, sealed: [] }] })
-    },
-    /**
-     * Shuts a device out, at once and for as long as the process runs, also where the disk is full.
-     * @returns whether that is on the disk, too; `writeAgain` tries once more
-     */
-    withdraw(group: string, device: string): boolean {
-      const known = groups.get(group)
-      if (!known) return true
-      groups.set(group, {
-        ...known,
-        devices: known.devices.filter(({ id }) => id !== device),
-        withdrawn: [...known.withdrawn, device],
-      })
-      unwritten.add(group)
-      return writeAgain()
-    },
-    /** Writes what could not be written before. @returns whether all of it is on the disk */
-    writeAgain,
-    /**
-     * Keeps keys of the group that a device sealed for others, until they come for them.
-     * @throws Error of the file system; none is kept then
-     */
-    seal(group: string, from: string, keys: readonly { device: string; sealed: string }[]): void {
-      const known = groups.get(group)
-      if (!known) return
-      const devices = known.devices.map((one) => {
-        const mail = keys.filter(({ device }) => device === one.id)
-        const sealed = [...one.sealed, ...mail.map((key) => ({ from, sealed: key.sealed }))]
-        return { ...one, sealed: sealed.slice(-MOST_SEALED) }
-      })
-      change(group, { ...known, devices, epoch: known.epoch + 1 })
-    },
-  }
-}
-export type Registry = ReturnType<typeof openRegistry>
-
-function parsed(text: string): Group | null {
+/** @returns null for a text that was cut short */
+export function readGroup(text: string): Group | null {
   try {
     return groupSchema.parse(JSON.parse(text))
   } catch {
     return null
   }
 }
+
+/** Which devices belong to which group, and which were shut out. */
+export function openRegistry(
+  shelf: Shelf,
+  later: (work: () => void, ms: number) => void = (work, ms) => void setTimeout(work, ms).unref(),
+) {
+  /** shut out, and not written down yet */
+  const unwritten = new Map<string, Set<string>>()
+
+  const without = (group: Group, device: string): Group => ({
+    ...group,
+    devices: group.devices.filter(({ id }) => id !== device),
+    withdrawn: group.withdrawn.includes(device) ? group.withdrawn : [...group.withdrawn, device],
+  })
+  const asItIs = (group: string, read: Group | null): Group | null =>
+    read && [...(unwritten.get(group) ?? [])].reduce(without, read)
+
+  async function writeOut(group: string): Promise<boolean> {
+    try {
+      await shelf.change(group, (now) => asItIs(group, now))
+      unwritten.delete(group)
+      return true
+    } catch (error) {
+      if (!(error instanceof StoreFull)) console.error(error)
+      later(() => void writeOut(group), AGAIN_MS)
+      return false
+    }
+  }
+
+  return {
+    /** @returns null for a group that there is not */
+    group: async (group: string): Promise<Group | null> => asItIs(group, await shelf.read(group)),
+    count: shelf.count,
+    /**
+     * @param most devices; a new group is begun only where there is none of that name
+     * @returns whether there was room for it
+     * @throws StoreFull; the device is then not in the group
+     */
+    async add(
+      group: string,
+      { begins, most }: { begins: boolean; most: number },
+      member: Omit<Member, 'sealed'>,
+    ) {
+      let added = false
+      await shelf.change(group, (now) => {
+        const known = asItIs(group, now)
+        const taken =
+          known?.devices.some(({ id }) => id === member.id) || known?.withdrawn.includes(member.id)
+        added = begins ? !known : !!known && !taken && known.devices.length < most
+        if (!added) return null
+        const { devices, ...rest } = known ?? { devices: [], withdrawn: [], epoch: 0 }
+        return { ...rest, devices: [...devices, { ...member, sealed: [] }] }
+      })
+      return added
+    },
+    /**
+     * Shuts a device out, at once and for as long as the process runs, also where the store is full.
+     * @returns whether that is written down, too; it is tried again until it is
+     */
+    async withdraw(group: string, device: string): Promise<boolean> {
+      unwritten.set(group, (unwritten.get(group) ?? new Set()).add(device))
+      return writeOut(group)
+    },
+    /** Another instance shut a device out: it stays out here, whether that is written down or not. */
+    heardOut(group: string, device: string): void {
+      if (unwritten.get(group)?.has(device)) return
+      unwritten.set(group, (unwritten.get(group) ?? new Set()).add(device))
+      void writeOut(group)
+    },
+    /**
+     * Keeps keys of the group that a device sealed for others, until they come for them.
+     * @throws StoreFull; none is kept then
+     */
+    async seal(
+      group: string,
+      from: string,
+      keys: readonly { device: string; sealed: string }[],
+    ): Promise<void> {
+      await shelf.change(group, (now) => {
+        const known = asItIs(group, now)
+        if (!known) return null
+        const devices = known.devices.map((one) => {
+          const mail = keys.filter(({ device }) => device === one.id)
+          const sealed = [...one.sealed, ...mail.map((key) => ({ from, sealed: key.sealed }))]
+          return { ...one, sealed: sealed.slice(-MOST_SEALED) }
+        })
+        return { ...known, devices, epoch: known.epoch + 1 }
+      })
+    },
+  }
+}
+export type Registry = ReturnType<typeof openRegistry>

@@ -244,7 +244,7 @@ test('a word to the furnace, a call to a heat; a second window speaks through th
   await expect(page.getByTestId('whisper-waits')).toContainText('Tin is 3 g short')
   await expect(phone.getByTestId('whisper')).toContainText('Tin is 3 g short, add it')
   await phone.reload()
-  await phone.getByRole('button', { name: 'OK' }).click()
+  await phone.getByRole('button', { name: 'OK', exact: true }).click()
   await expect(page.getByTestId('whisper-waits')).toBeHidden()
   await expect(page.getByText('Desk: Tin is 3 g short, add it')).toBeVisible()
 

@@ -84,8 +84,8 @@ test('metal in, out and split off, with what went before; undone again', async (
 test('lots picked and merged into one, to a table, and three hundred from one @long', async ({ page }) => {
   await openDemo(page)
   await visit(page, '/stock')
-  await page.getByLabel('Pick Tin bar').check()
-  await page.getByLabel('Pick Pewter scraps').check()
+  await page.getByLabel('Select Tin bar').check()
+  await page.getByLabel('Select Pewter scraps').check()
   await page.getByRole('button', { name: 'Merge into one' }).click()
   await expect(page.getByRole('heading', { name: 'Tin bar and 1 more' })).toBeVisible()
   await page.getByText('Order, filters and tables').click()

@@ -13,7 +13,7 @@ test('unknown brass cast as it is: melted without a target, named by its reading
   await blankYard(page)
   await visit(page, '/stock')
   await addBin(page, { name: 'Odd brass', mass: '1500 g', of: { Cu: '63.5', Zn: '34', Pb: '2.5' } })
-  await page.getByRole('checkbox', { name: 'Pick Odd brass' }).check()
+  await page.getByRole('checkbox', { name: 'Select Odd brass' }).check()
   await page.getByRole('button', { name: 'Melt these' }).click()
 
   const answer = page.getByTestId('answer')

@@ -47,7 +47,7 @@ test('silicon bronze by ferrosilicon: 53.3 g to the kilogram, and 1.33 % iron wi
     { name: 'Ferrosilicon', mass: '53.3 g', of: { Si: '75', Fe: '25' } },
   ])
   for (const name of ['Copper wire', 'Ferrosilicon'])
-    await page.getByRole('checkbox', { name: `Pick ${name}` }).check()
+    await page.getByRole('checkbox', { name: `Select ${name}` }).check()
   await page.getByRole('button', { name: 'Melt these' }).click()
   const becomes = page.getByTestId('becomes')
   // Clean bar keeps 0.99; silicon 0.96, iron 0.98, copper 0.995 (engineering estimates of the handbook):

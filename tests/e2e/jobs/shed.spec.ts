@@ -23,7 +23,7 @@ test('an aluminium bronze casting melted again @long', async ({ page }) => {
   await stockUp(page, [
     { name: 'Broken propeller', mass: '1200 g', of: { Cu: '86', Al: '10', Fe: '4' }, form: 'casting' },
   ])
-  await page.getByRole('checkbox', { name: 'Pick Broken propeller' }).check()
+  await page.getByRole('checkbox', { name: 'Select Broken propeller' }).check()
   await page.getByRole('button', { name: 'Melt these' }).click()
   await expect(page.getByTestId('answer')).toContainText(/gives about 1[\s ]164[\s ]g/)
   const becomes = page.getByTestId('becomes')
@@ -82,7 +82,7 @@ test('a painted wheel to one ingot of 72 g, all of it accounted for @long', asyn
   await stockUp(page, [
     { name: 'Painted wheel', mass: '100 g', of: { Al: '92', Si: '7', Mg: '0.4' }, form: 'painted' },
   ])
-  await page.getByRole('checkbox', { name: 'Pick Painted wheel' }).check()
+  await page.getByRole('checkbox', { name: 'Select Painted wheel' }).check()
   await page.getByRole('button', { name: 'Melt these' }).click()
   await expect(page.getByText(/Painted stock: strip or burn it off/).first()).toBeVisible()
   await page.getByRole('link', { name: 'To the scale' }).click()
@@ -104,7 +104,7 @@ test('ingots for a kiln of 3.5 kg: three heats alike @long', async ({ page }) =>
   await addGear(page, 'a furnace', {
     Name: 'Kiln',
     Fuel: 'electric',
-    Draws: '3.2',
+    'Power draw': '3.2',
     'Largest charge, if limited': '3.5 kg',
   })
   await aimAt(page, 'C90500', '9 kg')

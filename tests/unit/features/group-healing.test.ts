@@ -3,7 +3,9 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterEach, describe, expect, it, vi } from 'vitest'
 import { hashOf, openCipher } from '~/features/group/cipher'
-import { openRegistry } from '../../../server/group/registry'
+import { createStorage } from 'unstorage'
+import { openFileStore } from '../../../server/group/file-store'
+import { safeFiles } from '../../../server/group/safe-files'
 import { openRelay, type Relay } from '../../../server/group/relay'
 import { GROUP, openDevice, testKey, type TestDevice } from '../../support/group-devices'
 import { lineTo, newKeys } from '../server/group/lines'
@@ -21,20 +23,27 @@ afterEach(() => {
 })
 
 /** A server on a folder, that can stop and start again. */
-function server() {
+async function server() {
   const folder = mkdtempSync(join(tmpdir(), 'group-'))
   folders.push(folder)
-  const start = () => openRelay({ registry: openRegistry(join(folder, 'groups')), keep: folder })
-  const state = { relay: start() as Relay | null }
+  const start = async () => {
+    const inFolder = (one: string) => createStorage({ driver: safeFiles(one) })
+    const store = await openFileStore({
+      devices: inFolder(join(folder, 'groups')),
+      parcels: inFolder(folder),
+    })
+    return openRelay({ store })
+  }
+  const state = { relay: (await start()) as Relay | null }
   return {
     state,
     folder: join(folder, GROUP),
     stop: () => (state.relay = null),
-    start: () => (state.relay = start()),
+    start: async () => (state.relay = await start()),
   }
 }
 
-async function group(names: readonly string[], of: ReturnType<typeof server>) {
+async function group(names: readonly string[], of: Awaited<ReturnType<typeof server>>) {
   const key = testKey()
   const all: TestDevice[] = []
   for (const [at, name] of names.entries()) {
@@ -66,12 +75,12 @@ const agreed = (all: readonly TestDevice[]) =>
     { timeout: 10_000, interval: 20 },
   )
 /** The server stops, its folder is changed, it starts again. */
-async function whileStopped(of: ReturnType<typeof server>, change: (folder: string) => void) {
+async function whileStopped(of: Awaited<ReturnType<typeof server>>, change: (folder: string) => void) {
   const { relay } = of.state
   of.stop()
   relay!.end()
   change(of.folder)
-  of.start()
+  await of.start()
 }
 const parcels = (folder: string) =>
   readdirSync(folder)
@@ -93,7 +102,7 @@ describe('what the server keeps is damaged', () => {
     ['a file is gone', (path: string) => rmSync(path)],
   ])('%s: the devices heal it, and a newcomer has all', async (_, harm) => {
     vi.spyOn(console, 'error').mockImplementation(() => {})
-    const one = server()
+    const one = await server()
     const [desk, phone] = (await group(['desk-0001', 'phone-001'], one)) as [TestDevice, TestDevice]
     for (let at = 0; at < 6; at++) {
       desk.say(`desk/${at}`, 'x')
@@ -117,7 +126,7 @@ describe('what the server keeps is damaged', () => {
   })
 
   it('a file without the name of the log keeps nobody out', async () => {
-    const one = server()
+    const one = await server()
     const [desk] = (await group(['desk-0001'], one)) as [TestDevice]
     desk.say('a', 'b')
     await here(desk)
@@ -127,7 +136,7 @@ describe('what the server keeps is damaged', () => {
   })
 
   it('a log that was swapped for an older copy of itself is noticed by those who know more', async () => {
-    const one = server()
+    const one = await server()
     const all = (await group(['desk-0001', 'phone-001'], one)) as [TestDevice, TestDevice]
     all[0].say('a', '1')
     await agreed(all)
@@ -145,7 +154,7 @@ describe('what the server keeps is damaged', () => {
 
   it('a parcel no device can read is set aside, and what it held is sent again', async () => {
     vi.spyOn(console, 'error').mockImplementation(() => {})
-    const one = server()
+    const one = await server()
     const all = (await group(['desk-0001', 'phone-001'], one)) as [TestDevice, TestDevice]
     all[0].say('a', '1')
     await agreed(all)
@@ -168,7 +177,7 @@ describe('what the server keeps is damaged', () => {
 
 describe('a device that was shut out', () => {
   it('learns nothing later, also from the server’s disk; the others read on', async () => {
-    const one = server()
+    const one = await server()
     const all = (await group(['desk-0001', 'phone-001', 'lost-0001'], one)) as [
       TestDevice,
       TestDevice,
@@ -185,11 +194,11 @@ describe('a device that was shut out', () => {
     await agreed([desk, phone])
     expect(phone.heard('secret')).toBe('new')
     const thief = await openCipher([former], GROUP)
-    for (const parcel of one.state.relay!.thingsOf(GROUP))
+    for (const parcel of await one.state.relay!.thingsOf(GROUP))
       expect(await thief.unlock('update', parcel)).toBeNull()
   })
   it('a device that was away takes the new key when it comes back', async () => {
-    const one = server()
+    const one = await server()
     const all = (await group(['desk-0001', 'phone-001', 'lost-0001'], one)) as [
       TestDevice,
       TestDevice,

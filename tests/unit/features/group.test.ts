@@ -9,7 +9,7 @@ import { openSession, type Standing } from '~/features/group/group-session'
 import { fromAddress, fromFragment, toFragment } from '~/features/group/invitation'
 import { openPort, type Port } from '~/features/group/yard-port'
 import { useYard } from '~/storage/yard-store'
-import { openRegistry } from '../../../server/group/registry'
+import { openFileStore } from '../../../server/group/file-store'
 import { openRelay, type Relay } from '../../../server/group/relay'
 import { disk } from '../../support/disk'
 import { openYard } from '../../support/open-yard'
@@ -188,7 +188,7 @@ async function member(relay: Relay, device: string, key: Uint8Array<ArrayBuffer>
 
 describe('the session with the relay', () => {
   async function deskOnRelay(settings: Partial<Parameters<typeof openRelay>[0]> = {}) {
-    const relay = openRelay({ registry: openRegistry(), ...settings })
+    const relay = openRelay({ store: await openFileStore(), ...settings })
     const yard = await openYard()
     await yard.saved()
     const key = newGroupKey()
@@ -212,7 +212,7 @@ describe('the session with the relay', () => {
     const tin = tinOf(yard)
     yard.commit('Take', [{ collection: 'lots', id: tin.id, after: { ...tin, massG: tin.massG - 40 } }])
     await vi.waitFor(() => expect(desk.state.waiting).toBe(false))
-    const kept = relay.thingsOf(GROUP)
+    const kept = await relay.thingsOf(GROUP)
     expect(kept.length).toBeGreaterThan(1)
     const phone = openSharedYard('phone-001', [])
     for (const one of kept) phone.take((await cipher.unlock('update', one))!.subarray(2))
@@ -227,7 +227,8 @@ describe('the session with the relay', () => {
     const { relay, yard, desk, cipher } = await deskOnRelay()
     const tin = tinOf(yard)
     const phone = openSharedYard('phone-001', [])
-    for (const one of relay.thingsOf(GROUP)) phone.take((await cipher.unlock('update', one))!.subarray(2))
+    for (const one of await relay.thingsOf(GROUP))
+      phone.take((await cipher.unlock('update', one))!.subarray(2))
     const before = phone.heads()
     takeTin(phone, tin.id, -60)
     const newer = new Uint8Array([0, REVISION + 1, ...allOf(phone, before)])
@@ -260,9 +261,10 @@ describe('the session with the relay', () => {
       ])
       await vi.waitFor(() => expect(desk.state.waiting).toBe(false))
     }
-    await vi.waitFor(() => expect(relay.thingsOf(GROUP).length).toBeLessThan(10))
+    await vi.waitFor(async () => expect((await relay.thingsOf(GROUP)).length).toBeLessThan(10))
     const phone = openSharedYard('phone-001', [])
-    for (const one of relay.thingsOf(GROUP)) phone.take((await cipher.unlock('update', one))!.subarray(2))
+    for (const one of await relay.thingsOf(GROUP))
+      phone.take((await cipher.unlock('update', one))!.subarray(2))
     expect(phone.read('lots', tin.id)).toEqual(tinOf(yard))
   })
 })

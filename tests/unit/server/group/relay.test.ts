@@ -7,9 +7,11 @@ import { once } from 'node:events'
 import { afterEach, describe, expect, it, vi } from 'vitest'
 import { joinPieces, packPiece, PIECE_BYTES, signedText } from '#core/relay'
 import { lockFolder } from '../../../../server/group/folder-lock'
+import { createStorage } from 'unstorage'
+import { openFileStore } from '../../../../server/group/file-store'
 import { openLog } from '../../../../server/group/kept-log'
-import { openRegistry } from '../../../../server/group/registry'
-import { ENTER_MS, LINES, openRelay } from '../../../../server/group/relay'
+import { ENTER_MS, LIMITS, openRelay } from '../../../../server/group/relay'
+import { safeFiles } from '../../../../server/group/safe-files'
 import { lineTo, newKeys, signature } from './lines'
 import * as safeWrite from '../../../../server/group/safe-write'
 
@@ -27,13 +29,26 @@ afterEach(() => folders.splice(0).forEach((one) => rmSync(one, { recursive: true
 
 const bytes = (...all: number[]) => new Uint8Array(all)
 const hashOf = (text: string) => createHash('sha256').update(text).digest('base64url')
-const bytesOf = (relay: ReturnType<typeof openRelay>) => joinPieces(relay.thingsOf('the-yard-of-tests'))
+const inFolder = (one: string | undefined) => one && createStorage({ driver: safeFiles(one) })
+interface Folders {
+  keep?: string
+  groups?: string
+}
+const storeIn = ({ keep, groups }: Folders, rest: object = {}) =>
+  openFileStore({ devices: inFolder(groups) || undefined, parcels: inFolder(keep) || undefined, ...rest })
+const relayIn = async ({
+  keep,
+  groups,
+  ...settings
+}: Folders & Partial<Parameters<typeof openRelay>[0]> = {}) =>
+  openRelay({ store: await storeIn({ keep, groups }, settings), ...settings })
+const bytesOf = async (relay: ReturnType<typeof openRelay>) =>
+  joinPieces(await relay.thingsOf('the-yard-of-tests'))
 const inAll = <T>(one: T, times: number) => Array.from({ length: times }, () => one)
 
-async function deskAndPhone(settings: Partial<Parameters<typeof openRelay>[0]> = {}) {
+async function deskAndPhone(settings: Parameters<typeof relayIn>[0] = {}) {
   const clock = { now: 1_000_000, later: [] as { at: number; work: () => void }[] }
-  const relay = openRelay({
-    registry: openRegistry(),
+  const relay = await relayIn({
     now: () => clock.now,
     later: (work, ms) => void clock.later.push({ at: clock.now + ms, work }),
     ...settings,
@@ -57,7 +72,7 @@ describe('who is let in', () => {
   it('a group is begun at this machine, joined by an invitation, and come back to by a signature', async () => {
     const { relay, desk, phone, phoneKeys } = await deskAndPhone()
     expect([desk.state.shut, phone.state.shut]).toEqual([false, false])
-    phone.closed()
+    await phone.closed()
     const again = lineTo(relay)
     await again.comeIn('enter', phoneKeys, 'phone-001')
     expect(again.said('entered')).toHaveLength(1)
@@ -69,7 +84,7 @@ describe('who is let in', () => {
     })
   })
   it('from elsewhere a group is begun by the code of the terminal only', async () => {
-    const relay = openRelay({ registry: openRegistry(), code: 'ABCD-EFGH-JKLM' })
+    const relay = await relayIn({ code: 'ABCD-EFGH-JKLM' })
     const stranger = lineTo(relay)
     await stranger.comeIn('found', await newKeys(), 'strange-1', { code: 'ABCD-EFGH-JKLX' })
     expect(stranger.no()).toEqual(['wrong-code'])
@@ -78,7 +93,7 @@ describe('who is let in', () => {
     expect(first.said('entered')).toHaveLength(1)
   })
   it('without a code nobody elsewhere begins one', async () => {
-    const stranger = lineTo(openRelay({ registry: openRegistry() }))
+    const stranger = lineTo(await relayIn())
     await stranger.comeIn('found', await newKeys(), 'strange-1')
     expect(stranger.no()).toEqual(['wrong-code'])
   })
@@ -156,7 +171,7 @@ describe('what is passed on and kept', () => {
     ])
     expect(desk.pieces).toEqual([])
     expect(desk.said('kept').map((one) => 'number' in one && one.number)).toEqual([1, 2, 3])
-    phone.closed()
+    await phone.closed()
     await desk.send('update', bytes(4))
     const back = lineTo(relay)
     const log = (phone.said('entered')[0] as { log: string }).log
@@ -171,7 +186,7 @@ describe('what is passed on and kept', () => {
     const { relay, desk, phone } = await deskAndPhone()
     await desk.send('passing', bytes(7))
     expect(phone.pieces).toHaveLength(1)
-    expect(bytesOf(relay)).toHaveLength(0)
+    expect(await bytesOf(relay)).toHaveLength(0)
   })
   it('in pieces, and as a whole in place of what was kept one by one', async () => {
     const { relay, desk, phone } = await deskAndPhone()
@@ -187,16 +202,15 @@ describe('what is passed on and kept', () => {
     await desk.send('update', bytes(6))
     await desk.send('whole', bytes(9, 9))
     await desk.word({ do: 'instead', upTo: 2 })
-    expect(relay.thingsOf('the-yard-of-tests').flatMap((one) => [...one])).toEqual([9, 9, 6])
+    expect((await relay.thingsOf('the-yard-of-tests')).flatMap((one) => [...one])).toEqual([9, 9, 6])
   })
   it('on a disk it outlives the process, and nothing but what was sent lies there', async () => {
     const [keep, groups] = [folder(), folder()]
-    const registry = () => openRegistry(groups)
-    const { desk, deskKeys } = await deskAndPhone({ keep, registry: registry() })
+    const { desk, deskKeys } = await deskAndPhone({ keep, groups })
     await desk.send('update', bytes(1))
     await desk.send('update', bytes(2))
     const log = (desk.said('entered')[0] as { log: string }).log
-    const later = openRelay({ registry: registry(), keep })
+    const later = await relayIn({ groups, keep })
     const back = lineTo(later)
     await back.comeIn('enter', deskKeys, 'desk-0001', { log, after: 1 })
     expect(back.pieces.map(({ number, content }) => [number, ...content])).toEqual([[2, 2]])
@@ -211,7 +225,7 @@ describe('what is passed on and kept', () => {
     const groups = folder()
     const { writeFileSync } = await import('node:fs')
     writeFileSync(join(groups, 'the-yard-of-tests.json'), '{"devices":[{"id"')
-    expect(openRegistry(groups).has('the-yard-of-tests')).toBe(false)
+    expect(await (await storeIn({ groups })).registry.group('the-yard-of-tests')).toBeNull()
   })
 })
 
@@ -219,8 +233,8 @@ describe('a hostile device', () => {
   it('of 500 lines so many are held, and those who are in are not disturbed', async () => {
     const { relay, desk, phone, pass } = await deskAndPhone()
     const many = inAll(null, 500).map((_, at) => lineTo(relay, { address: `10.1.0.${at % 4}` }))
-    expect(relay.lines()).toBeLessThanOrEqual(LINES.all)
-    expect(many.filter(({ state }) => !state.shut).length).toBeLessThanOrEqual(4 * LINES.each)
+    expect(relay.lines()).toBeLessThanOrEqual(LIMITS.lines)
+    expect(many.filter(({ state }) => !state.shut).length).toBeLessThanOrEqual(4 * LIMITS.linesEach)
     expect(many.at(-1)!.no()).toEqual(['crowded'])
     await desk.send('update', bytes(1))
     expect(phone.pieces).toHaveLength(1)
@@ -240,7 +254,7 @@ describe('a hostile device', () => {
     await phone.frame(frame)
     expect([phone.no(), phone.state.shut]).toEqual([['not-understood'], true])
     await desk.send('update', bytes(1))
-    expect(bytesOf(relay)).toHaveLength(1)
+    expect(await bytesOf(relay)).toHaveLength(1)
   })
   it('pieces without an end, and more than a yard ever sends, are cut off', async () => {
     const { phone } = await deskAndPhone()
@@ -275,7 +289,7 @@ describe('a hostile device', () => {
     await send(313)
     expect(desk.no()).toEqual(['full'])
     expect([desk.state.shut, phone.pieces.length]).toEqual([false, 513])
-    expect(bytesOf(relay)).toHaveLength(512 * PIECE_BYTES)
+    expect(await bytesOf(relay)).toHaveLength(512 * PIECE_BYTES)
     expect(desk.said('thick').at(-1)).toMatchObject({ upTo: 512 })
     await desk.send('whole', bytes(9, 9))
     await desk.word({ do: 'instead', upTo: 512 })
@@ -285,11 +299,12 @@ describe('a hostile device', () => {
     expect(desk.said('kept').at(-1)).toMatchObject({ number: 513 })
   })
   it('three wholes of a yard of 20 MB fit beside each other', async () => {
-    const log = openLog(128 * 1024 * 1024)
+    const log = await openLog(createStorage(), 128 * 1024 * 1024)
     const whole = Array.from({ length: 84 }, () => new Uint8Array(PIECE_BYTES))
-    for (let times = 0; times < 3; times++) expect(log.add(whole)).toBe(times + 1)
-    expect(log.replace(2, whole)).toBe(true)
-    expect([log.first(), log.last(), log.count(), log.gaps()]).toEqual([2, 3, 2, []])
+    for (let times = 0; times < 3; times++)
+      expect(await log.add(whole, 'desk')).toMatchObject({ number: times + 1 })
+    expect(await log.replace(2, whole)).toBe(true)
+    expect(await log.state()).toMatchObject({ first: 2, last: 3, count: 2, gaps: [] })
   })
   it('a full disk is said to all, nothing counts as kept, and it goes on when there is room', async () => {
     vi.spyOn(console, 'error').mockImplementation(() => {})
@@ -322,7 +337,7 @@ describe('a device that is shut out', () => {
   it('stays out where the disk is full, and the disk knows of it once there is room', async () => {
     vi.spyOn(console, 'error').mockImplementation(() => {})
     const groups = folder()
-    const { relay, desk, phone, phoneKeys, pass } = await deskAndPhone({ registry: openRegistry(groups) })
+    const { relay, desk, phone, phoneKeys, pass } = await deskAndPhone({ groups })
     const write = vi.spyOn(safeWrite, 'writeSafely').mockImplementation(() => {
       throw Object.assign(new Error('no space left on device'), { code: 'ENOSPC' })
     })
@@ -334,7 +349,10 @@ describe('a device that is shut out', () => {
     expect(back.no()).toEqual(['withdrawn'])
     write.mockRestore()
     pass(6_000)
-    expect(openRegistry(groups).isWithdrawn('the-yard-of-tests', 'phone-001')).toBe(true)
+    await vi.waitFor(async () => {
+      const written = await (await storeIn({ groups })).registry.group('the-yard-of-tests')
+      expect(written?.withdrawn).toEqual(['phone-001'])
+    })
   })
   it('keys that were sealed wait for the device they are for, and no other gets them', async () => {
     const { relay, desk, phone, phoneKeys } = await deskAndPhone()
@@ -342,7 +360,7 @@ describe('a device that is shut out', () => {
     await desk.word({ do: 'seal', keys })
     expect(phone.said('sealed')).toEqual([{ say: 'sealed', from: 'desk-0001', sealed: 'for-the-phone' }])
     expect(desk.said('sealed')).toEqual([])
-    phone.closed()
+    await phone.closed()
     const back = lineTo(relay)
     await back.comeIn('enter', phoneKeys, 'phone-001')
     expect(back.said('sealed')).toHaveLength(1)
@@ -352,7 +370,7 @@ describe('a device that is shut out', () => {
 
 describe('codes that are guessed', () => {
   it('75 from one address keep it from joining, and not its devices from coming back', async () => {
-    const relay = openRelay({ registry: openRegistry(), code: 'ABCD-EFGH-JKLM' })
+    const relay = await relayIn({ code: 'ABCD-EFGH-JKLM' })
     const keys = await newKeys()
     const owner = lineTo(relay, { address: '10.0.0.3' })
     await owner.comeIn('found', keys, 'desk-0001', { code: 'ABCD-EFGH-JKLM' })
