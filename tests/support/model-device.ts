@@ -33,7 +33,13 @@ interface Content {
   changes: string[]
 }
 
-export function modelDevice(id: string, keys: Keys, dial: Dial) {
+/** @param heard of each change another device made */
+export function modelDevice(
+  id: string,
+  keys: Keys,
+  dial: Dial,
+  { group = GROUP, heard = (_: string): void => {} } = {},
+) {
   let wire: Wire | null = null
   let entrance: Entrance = { do: 'enter' }
   let log: string | null = null
@@ -45,6 +51,7 @@ export function modelDevice(id: string, keys: Keys, dial: Dial) {
   let inLog = new Set<string>()
   let sent: string[][] = []
   let isHalted = false
+  let wasRefused = false
   let passing: number[] = []
   const encoder = new TextEncoder()
   const device = {
@@ -61,16 +68,20 @@ export function modelDevice(id: string, keys: Keys, dial: Dial) {
     /** things it was sent, of any kind */
     things: 0,
     devices: [] as string[],
+    /** how often it found something wrong with the log */
+    mends: 0,
     isOut: false,
     /** it is signing who it is */
     signing: Promise.resolve() as Promise<void>,
     isConnected: () => wire !== null,
+    /** The relay has let it in, or said no; or there is no line. */
+    isAnswered: () => wire === null || caughtUp || isHalted || wasRefused,
     isSettled: () => caughtUp && sent.length === 0 && [...device.has].every((one) => inLog.has(one)),
 
     connect(how: Entrance = { do: 'enter' }): void {
       if (wire) return
       entrance = how
-      caughtUp = isHalted = false
+      caughtUp = isHalted = wasRefused = false
       sent = []
       let here: Wire | null = null
       const lost = () => {
@@ -124,6 +135,7 @@ export function modelDevice(id: string, keys: Keys, dial: Dial) {
   function mend(number: number | null): void {
     if (isHalted) return
     isHalted = true
+    device.mends++
     device.say({ do: 'mend', number })
   }
   function expected(): number {
@@ -153,6 +165,7 @@ export function modelDevice(id: string, keys: Keys, dial: Dial) {
     if (!content || content.epoch > device.epoch) return number > 0 ? mend(number) : undefined
     if (number > after && number !== expected()) return mend(null)
     for (const change of content.changes) {
+      if (!device.has.has(change)) heard(change)
       device.has.add(change)
       if (number > 0) inLog.add(change)
     }
@@ -164,6 +177,7 @@ export function modelDevice(id: string, keys: Keys, dial: Dial) {
     if (word.say === 'no') {
       if (word.why === 'full' || word.why === 'disk-full') return void sent.shift()
       device.refused.push(word.why)
+      wasRefused = true
       return
     }
     if (word.say === 'entered') {
@@ -193,12 +207,12 @@ export function modelDevice(id: string, keys: Keys, dial: Dial) {
   }
   async function comeIn(nonce: string): Promise<void> {
     const at = wire
-    const bytes = Buffer.from(signedText(nonce, GROUP, id))
+    const bytes = Buffer.from(signedText(nonce, group, id))
     const signed = await subtle.sign({ name: 'ECDSA', hash: 'SHA-256' }, keys.privateKey, bytes)
     if (wire !== at) return
     const signature = Buffer.from(signed).toString('base64url')
     const key = entrance.do === 'enter' ? {} : { key: keys.raw }
-    device.say({ ...entrance, ...key, group: GROUP, device: id, signature, log, after })
+    device.say({ ...entrance, ...key, group, device: id, signature, log, after })
   }
   return device
 }

@@ -63,6 +63,10 @@ export async function history(stage: Stage, seed: number, steps: number): Promis
     }
     await stage.settled()
   }
+  /** Waits for what must come of something, for so long as a busy machine may need. */
+  async function until(isSo: () => boolean): Promise<void> {
+    for (let round = 0; round < 300 && !isSo(); round++) await settle()
+  }
   /** Every device that can connects, until all know the same. @returns whether they do */
   async function together(): Promise<boolean> {
     for (let round = 0; round < 200; round++) {
@@ -71,7 +75,7 @@ export async function history(stage: Stage, seed: number, steps: number): Promis
         if (one.isHalted()) one.disconnect()
         if (!one.isConnected()) one.connect()
       }
-      await settle()
+      await until(() => remaining.every((one) => one.isAnswered()))
       const sizes = new Set(remaining.map(({ has }) => has.size))
       const areIn = remaining.every((one) => one.isConnected() && !one.isHalted())
       if (sizes.size === 1 && areIn && (isFull || remaining.every((one) => one.isSettled()))) return true
@@ -90,7 +94,7 @@ export async function history(stage: Stage, seed: number, steps: number): Promis
     const guest = await open()
     guest.epoch = epoch
     guest.connect({ do: 'join', invitation })
-    await settle()
+    await until(guest.isAnswered)
     if (guest.refused.length === 0 && guest.isConnected()) remaining.push(guest)
     else guest.disconnect()
   }
@@ -104,7 +108,7 @@ export async function history(stage: Stage, seed: number, steps: number): Promis
     gone.say({ do: 'invite', hash: hashOf(invitation) })
     await settle()
     by.say({ do: 'withdraw', device: gone.id })
-    await settle()
+    await until(() => gone.refused.includes('withdrawn'))
     if (!gone.refused.includes('withdrawn')) return
     remaining.splice(remaining.indexOf(gone), 1)
     gone.isOut = true
@@ -120,11 +124,11 @@ export async function history(stage: Stage, seed: number, steps: number): Promis
   async function comesBack(gone: ModelDevice, invitation: string): Promise<void> {
     gone.refused = []
     gone.connect()
-    await settle()
+    await until(gone.isAnswered)
     gone.disconnect()
     const friend = await open()
     friend.connect({ do: 'join', invitation })
-    await settle()
+    await until(friend.isAnswered)
     refused.push([...gone.refused, ...friend.refused])
     friend.disconnect()
   }
@@ -183,7 +187,7 @@ export async function history(stage: Stage, seed: number, steps: number): Promis
         const { device } = pick(out)
         device.refused = []
         device.connect()
-        await settle()
+        await until(device.isAnswered)
         device.disconnect()
         refused.push([...device.refused])
       },
@@ -193,7 +197,7 @@ export async function history(stage: Stage, seed: number, steps: number): Promis
 
   const founder = await open()
   founder.connect({ do: 'found', code: stage.code })
-  await settle()
+  await until(founder.isAnswered)
   remaining.push(founder)
   for (let times = 0; times < 3; times++) await join()
   for (let step = 0; step < steps; step++) {

@@ -28,7 +28,7 @@ test('a bowl that ran short, remelted, ground by 50 g: nothing of it is “not f
   // It lies in the bins under its own name; melted again from where it was poured, in two presses.
   await visit(page, '/heat/1/pour')
   await page.getByRole('button', { name: /Melt it again/ }).click()
-  await expect(page.getByTestId('answer')).toContainText('980 g goes in')
+  await expect(page.getByTestId('answer')).toContainText('Charge 980 g')
   await expect(page.getByLabel('Name of the heat')).toHaveValue('Bowl again')
   await page.getByRole('link', { name: 'To the scale' }).click()
   await weighAll(page)

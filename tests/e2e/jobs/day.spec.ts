@@ -92,7 +92,7 @@ test('three families in a day: the cleanest first, each in its own crucible, one
     'Kept for': 'Al',
     'it has been fired': 'yes',
   })
-  await addGear(page, 'a furnace', { Name: 'Drum', Burns: '20', 'Price per kg': '3' })
+  await addGear(page, 'a furnace', { Name: 'Drum', 'Burner power': '20', 'Price per kg': '3' })
   await aimAt(page, 'C95400', '2000')
   await aimAt(page, 'C90500', '2000')
   await aimAt(page, '356.0', '1000')
