@@ -41,7 +41,7 @@ export function openRedisLog(redis: Redis, keys: GroupKeys, full: <T>(work: Prom
   }
   async function state() {
     // A log is named when it is first looked at: an empty one has a name, too.
-    await redis.hsetnx(log, 'id', newLogId())
+    if (!(await redis.hexists(log, 'id'))) await full(redis.hsetnx(log, 'id', newLogId()))
     const [[id, last], all] = await Promise.all([redis.hmget(log, 'id', 'last'), entries()])
     return logState(id ?? '', Number(last ?? 0), all)
   }

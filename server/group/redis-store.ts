@@ -109,8 +109,13 @@ export function openRedisStore(url: string): GroupStore {
   const hereIn = async (group: string) =>
     (await redis.eval(HERE_SCRIPT, 1, keysOf(group).of('here'))) as string[]
   const devicesOf = (noted: readonly string[]) => new Set(noted.map((one) => one.slice(one.indexOf('|') + 1)))
+  /** A store without room knows nobody who comes; they are served all the same, and noted when there is room. */
   async function note(group: string, own: readonly string[]): Promise<void> {
-    await full(redis.eval(ARRIVE, 1, keysOf(group).of('here'), HERE.forS, ...own))
+    try {
+      await full(redis.eval(ARRIVE, 1, keysOf(group).of('here'), HERE.forS, ...own))
+    } catch (error) {
+      if (!(error instanceof StoreFull)) throw error
+    }
   }
   /** Says that the sessions of this instance are still here, and notices those of an instance that ended. */
   async function beat(): Promise<void> {

@@ -6,7 +6,10 @@ import { request as overTls } from 'node:https'
 import { connect } from 'node:net'
 import { networkInterfaces, tmpdir } from 'node:os'
 import { join } from 'node:path'
+import { connect as connectTls } from 'node:tls'
 import { AxeBuilder } from '@axe-core/playwright'
+import { hostileRequest } from '../support/hostile-requests'
+import { many } from '../support/reliability'
 import { expect, test } from './support'
 
 /* npm start, to this machine alone, and to the shed over TLS by an authority of its own. */
@@ -94,6 +97,58 @@ test('the shed: a page that says how to trust it, a certificate that fits every 
   await expect(page).toHaveURL(`https://localhost:${PORT}/`)
   await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
   expect(await page.evaluate(() => [isSecureContext, 'wakeLock' in navigator])).toEqual([true, true])
+})
+
+/** Sends bytes and waits for an answer, or the end of the line. */
+const sends = (port: number, bytes: Buffer, secure: boolean) =>
+  new Promise<string>((resolve) => {
+    let answer = ''
+    const socket = secure
+      ? connectTls({ port, host: '127.0.0.1', rejectUnauthorized: false })
+      : connect(port, '127.0.0.1')
+    const end = () => {
+      clearTimeout(timer)
+      socket.destroy()
+      resolve(answer)
+    }
+    const timer = setTimeout(end, 1500)
+    socket.on(secure ? 'secureConnect' : 'connect', () => socket.write(bytes))
+    socket.on('data', (part: Buffer) => {
+      answer += part.toString('latin1')
+      if (answer.includes('\r\n\r\n')) end()
+    })
+    socket.on('close', end)
+    socket.on('error', () => {})
+  })
+
+test('hostile requests to the page of trust and to the app: none ends a process, and none gets what is not for it @long', async () => {
+  test.slow()
+  await start(PORT + 12, '--shed')
+  const ended: (number | null)[] = []
+  running.on('exit', (code) => ended.push(code))
+  const [, plainPort] = /begins? at http:\/\/[\d.]+:(\d+)\//.exec(said)!
+  const statuses = new Map<string, number>()
+  for (const [port, secure] of [
+    [Number(plainPort), false],
+    [PORT + 12, true],
+  ] as const) {
+    const seeds = Array.from({ length: many(2000, 300) }, (_, seed) => seed)
+    for (let at = 0; at < seeds.length; at += 20) {
+      const answers = await Promise.all(
+        seeds.slice(at, at + 20).map((seed) => sends(port, hostileRequest(seed), secure)),
+      )
+      for (const answer of answers) {
+        const status = /^HTTP\/1\.1 (\d{3})/.exec(answer)?.[1] ?? 'none'
+        statuses.set(status, (statuses.get(status) ?? 0) + 1)
+        expect(answer).not.toMatch(/PRIVATE KEY|root:x:|node_modules|at .*\.mjs/)
+      }
+    }
+  }
+  expect(ended).toEqual([])
+  expect([...statuses.keys()].filter((status) => status.startsWith('5'))).toEqual([])
+  expect(statuses.get('400') ?? 0).toBeGreaterThan(20)
+  expect((await plainly(`http://127.0.0.1:${plainPort}/`)).status).toBe(200)
+  expect(await trusting(undefined, '127.0.0.1', PORT + 12)).not.toBe('ECONNREFUSED')
 })
 
 test('started again it is the same authority; to this machine alone nobody else reaches it @long', async () => {

@@ -2,7 +2,7 @@ import { packPiece, PIECE_BYTES, relayWordSchema, unpackPiece } from '#core/rela
 import { openSharedYard, type SharedYard } from '#core/sync'
 import { newDeviceKeys, newGroupKey, newSealingKeys, openCipher } from '~/features/group/cipher'
 import { keepHeard, NOTHING_HEARD, type Membership } from '~/features/group/group-disk'
-import { newKeyFor, openKey, publicKeysIn } from '~/features/group/group-keys'
+import { newKeyFor, openKey, outKey, publicKeysIn } from '~/features/group/group-keys'
 import type { Line, LineEars } from '~/features/group/group-line'
 import { openSession, type Standing } from '~/features/group/group-session'
 import type { Port } from '~/features/group/yard-port'
@@ -100,6 +100,7 @@ export async function openDevice(id: string, key: Uint8Array<ArrayBuffer>, relay
     waits: (now) => void (state.waiting = now),
     agrees: (now) => void (state.agree = now),
     disk: (full) => void (state.diskFull = full),
+    isOut: (other) => shared.said()[outKey(other)] === true,
     sealed: async (from, sealed) => {
       const read = await openKey(membership, keysOf(from), from, sealed)
       if (!read) return 0
@@ -138,6 +139,7 @@ export async function openDevice(id: string, key: Uint8Array<ArrayBuffer>, relay
     /** Shuts another device out and changes the group's key. */
     async shutOut(other: string, remaining: readonly string[]) {
       session.withdraw(other)
+      shared.say(outKey(other), true)
       const epoch = session.epoch() + 1
       const { key: fresh, sealed } = await newKeyFor(membership, epoch, remaining, keysOf)
       membership = { ...membership, key: fresh }

@@ -65,9 +65,10 @@ export function modelDevice(
     kept: new Set<string>(),
     /** why the relay refused it, newest last */
     refused: [] as string[],
-    /** things it was sent, of any kind */
-    things: 0,
-    devices: [] as string[],
+    /** changes it could read since it was shut out */
+    learned: [] as string[],
+    /** devices that it knows were shut out: a server that lost that is told again */
+    gone: new Set<string>(),
     /** how often it found something wrong with the log */
     mends: 0,
     isOut: false,
@@ -151,7 +152,6 @@ export function modelDevice(
     pieces.push(new Uint8Array(piece.content))
     if (piece.more) return
     const content = joinPieces(pieces.splice(0))
-    device.things++
     if (piece.kind === 'update' && !isHalted) take(piece.number, read(content))
   }
   function read(content: Uint8Array): Content | null {
@@ -166,6 +166,7 @@ export function modelDevice(
     if (number > after && number !== expected()) return mend(null)
     for (const change of content.changes) {
       if (!device.has.has(change)) heard(change)
+      if (device.isOut && !device.has.has(change)) device.learned.push(change)
       device.has.add(change)
       if (number > 0) inLog.add(change)
     }
@@ -191,7 +192,8 @@ export function modelDevice(
     if (isHalted) return
     if (word.say === 'all') return sendRest()
     if (word.say === 'disk') return word.full ? undefined : sendRest()
-    if (word.say === 'devices') device.devices = word.devices.map((one) => one.id)
+    if (word.say === 'devices')
+      for (const one of word.devices) if (device.gone.has(one.id)) device.say({ do: 'withdraw', device: one.id })
     if (word.say === 'kept') {
       if (word.number > after && word.number !== expected()) return mend(null)
       after = Math.max(after, word.number)

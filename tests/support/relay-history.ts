@@ -22,7 +22,7 @@ const MOST_DEVICES = 6
 /** What a history led to, to be looked at by a test. */
 export interface Outcome {
   remaining: ModelDevice[]
-  out: { device: ModelDevice; thingsWhenOut: number }[]
+  out: ModelDevice[]
   /** refusals of those who tried to come back, or came by an invitation of one that is out */
   refused: string[][]
   /** changes that must be everywhere at the end */
@@ -83,6 +83,7 @@ export async function history(stage: Stage, seed: number, steps: number): Promis
       if (round % 20 === 19) connected()[0]?.disagree()
       await settle()
     }
+    if (process.env.DBG) console.log('APART', isUp, isFull, remaining.map((d) => [d.id, d.has.size, d.isConnected(), d.isHalted(), d.isSettled(), d.mends, d.refused.slice(-3).join()].join(' ')))
     return false
   }
   async function join(): Promise<void> {
@@ -95,6 +96,7 @@ export async function history(stage: Stage, seed: number, steps: number): Promis
     guest.epoch = epoch
     guest.connect({ do: 'join', invitation })
     await until(guest.isAnswered)
+    for (const one of out) guest.gone.add(one.id)
     if (guest.refused.length === 0 && guest.isConnected()) remaining.push(guest)
     else guest.disconnect()
   }
@@ -117,7 +119,8 @@ export async function history(stage: Stage, seed: number, steps: number): Promis
     for (const one of remaining) one.epoch = epoch
     by.say({ do: 'seal', keys: remaining.map(({ id }) => ({ device: id, sealed: 'sealed' })) })
     for (const change of gone.has) owed.add(change)
-    out.push({ device: gone, thingsWhenOut: gone.things })
+    out.push(gone)
+    for (const one of remaining) for (const other of out) one.gone.add(other.id)
     await settle()
     await comesBack(gone, invitation)
   }
@@ -134,7 +137,7 @@ export async function history(stage: Stage, seed: number, steps: number): Promis
   }
   async function restart(): Promise<void> {
     if (isUp) await stage.kill()
-    for (const one of [...remaining, ...out.map(({ device }) => device)]) one.disconnect()
+    for (const one of [...remaining, ...out]) one.disconnect()
     isUp = false
   }
 
@@ -184,7 +187,7 @@ export async function history(stage: Stage, seed: number, steps: number): Promis
       1,
       async () => {
         if (!isUp || out.length === 0) return
-        const { device } = pick(out)
+        const device = pick(out)
         device.refused = []
         device.connect()
         await until(device.isAnswered)

@@ -17,6 +17,9 @@ export function publicKeysIn(said: Readonly<Record<string, unknown>>, device: st
     : null
 }
 
+/** Under this name the group says that a device was shut out. */
+export const outKey = (device: string): string => `out/${device}`
+
 /** Bytes of a key's epoch (big-endian), which stand before the key where it is sealed. */
 const EPOCH_BYTES = 4
 

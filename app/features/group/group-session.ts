@@ -48,6 +48,8 @@ interface SessionParts {
   passing: (one: Passing) => void
   /** whether every device that is here has heard the same as this one */
   agrees: (agree: boolean) => void
+  /** whether a device was shut out of the group, as the yard says */
+  isOut: (device: string) => boolean
   /** the relay's disk is full: what is written here reaches those who are here only */
   disk: (full: boolean) => void
   /** another device sealed a new key for this one; resolves to its epoch once the cipher knows it, 0 where it is none */
@@ -246,6 +248,9 @@ export async function openSession(parts: SessionParts) {
     }
     if (word.say === 'devices' && standing.is === 'here') {
       stand({ ...standing, devices: word.devices })
+      // A server that ended before a removal was written down is told again.
+      for (const one of word.devices)
+        if (one.id !== device && parts.isOut(one.id)) line?.say({ do: 'withdraw', device: one.id })
       // Who has just come hears where this device stands, and who has gone is not waited for.
       tellSign()
       return compare()

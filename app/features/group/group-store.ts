@@ -16,7 +16,7 @@ import {
   type Cipher,
 } from './cipher'
 import { forgetGroup, keepMembership, readMembership, type Membership } from './group-disk'
-import { newKeyFor, openKey, publicKeysIn } from './group-keys'
+import { newKeyFor, openKey, outKey, publicKeysIn } from './group-keys'
 import { openLine, relayAddress } from './group-line'
 import type { Entrance, Session, Standing } from './group-session'
 import { toFragment, type Invitation } from './invitation'
@@ -161,7 +161,9 @@ export const useGroup = defineStore('group', () => {
   }
   async function withdraw(device: string): Promise<void> {
     session?.withdraw(device)
-    if (device !== membership.value?.device) await rekey(device)
+    if (device === membership.value?.device) return
+    port?.shared.say(outKey(device), true)
+    await rekey(device)
   }
 
   async function open(one: Membership, entrance: Entrance): Promise<void> {
@@ -198,6 +200,7 @@ export const useGroup = defineStore('group', () => {
       waits: (now) => (waiting.value = now),
       agrees: (now) => (agree.value = now),
       disk: (full) => (diskFull.value = full),
+      isOut: (device) => said.value[outKey(device)] === true,
       passing: hearPassing,
       sealed: unseal,
       isToRewrap: () => membership.value?.rewrap === true,

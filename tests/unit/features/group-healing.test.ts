@@ -214,4 +214,28 @@ describe('a device that was shut out', () => {
     await agreed([desk, phone])
     expect(phone.heard('since')).toBe('then')
   })
+  it('a removal that the server lost is made again by the devices that know of it', async () => {
+    const one = await server()
+    const all = (await group(['desk-0001', 'phone-001', 'lost-0001'], one)) as [
+      TestDevice,
+      TestDevice,
+      TestDevice,
+    ]
+    await agreed(all)
+    const [desk, phone, lost] = all
+    const registry = join(one.folder, '..', 'groups', `${GROUP}.json`)
+    const before = readFileSync(registry)
+    await desk.shutOut('lost-0001', ['phone-001'])
+    await agreed([desk, phone])
+    await vi.waitFor(() => expect(lost.state.standing).toMatchObject({ is: 'refused', why: 'withdrawn' }))
+    // An old copy of the folder, or a disk that was full when the server ended.
+    await whileStopped(one, () => writeFileSync(registry, before))
+    lost.session.start()
+    await here(desk)
+    await vi.waitFor(() => expect(JSON.parse(readFileSync(registry, 'utf8'))).toMatchObject({ withdrawn: ['lost-0001'] }))
+    await vi.waitFor(() => expect(lost.state.standing.is).toBe('refused'))
+    desk.say('since', 'then')
+    await agreed([desk, phone])
+    expect(lost.heard('since')).toBeUndefined()
+  })
 })

@@ -176,6 +176,7 @@ async function member(relay: Relay, device: string, key: Uint8Array<ArrayBuffer>
     waits: (now) => void (state.waiting = now),
     agrees: () => {},
     disk: () => {},
+    isOut: () => false,
     sealed: async () => 0,
     isToRewrap: () => false,
     rewrapped: () => {},

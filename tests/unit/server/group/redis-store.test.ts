@@ -30,9 +30,10 @@ describe.runIf(HAS_REDIS)('two instances on one Redis', () => {
     await server.end()
   })
   afterEach(async () => {
-    vi.restoreAllMocks()
+    vi.spyOn(console, 'error').mockImplementation(() => {})
     await Promise.all(stores.splice(0).map((store) => store.end()))
     await admin.flushall()
+    vi.restoreAllMocks()
   })
 
   function instance(): Relay {
