@@ -51,7 +51,16 @@ const HEADERS = [
   'bad header',
   '\u0000: \u0001',
 ]
-const BODIES = ['', '{}', '{"__proto__":1}', '[', '\u0000\u0001', '5\r\nhello\r\n0\r\n\r\n', 'zz\r\n', '{"lots":[{}]}']
+const BODIES = [
+  '',
+  '{}',
+  '{"__proto__":1}',
+  '[',
+  '\u0000\u0001',
+  '5\r\nhello\r\n0\r\n\r\n',
+  'zz\r\n',
+  '{"lots":[{}]}',
+]
 const VERSIONS = ['HTTP/1.1', 'HTTP/1.0', 'HTTP/9.9', 'HTP', '']
 
 /** What a hostile client may send as one request; the same seed sends the same. */

@@ -116,6 +116,8 @@ export function modelDevice(
       passing = [...passing.slice(-9), number]
       if (caughtUp) wire?.send(packPiece({ kind: 'passing', more: false, number: 0, content: coded([]) }))
     },
+    /** What there was no room for is sent again now and then. */
+    resend: () => caughtUp && !isHalted && sendRest(),
     /** It asked for the log to be mended, and takes nothing until its line ends. */
     isHalted: () => isHalted,
     /** Devices that agree on nothing else say that the log is to be heard from the start. */
@@ -193,7 +195,8 @@ export function modelDevice(
     if (word.say === 'all') return sendRest()
     if (word.say === 'disk') return word.full ? undefined : sendRest()
     if (word.say === 'devices')
-      for (const one of word.devices) if (device.gone.has(one.id)) device.say({ do: 'withdraw', device: one.id })
+      for (const one of word.devices)
+        if (device.gone.has(one.id)) device.say({ do: 'withdraw', device: one.id })
     if (word.say === 'kept') {
       if (word.number > after && word.number !== expected()) return mend(null)
       after = Math.max(after, word.number)

@@ -81,9 +81,26 @@ export async function history(stage: Stage, seed: number, steps: number): Promis
       if (sizes.size === 1 && areIn && (isFull || remaining.every((one) => one.isSettled()))) return true
       // As real devices do where their signs differ for long.
       if (round % 20 === 19) connected()[0]?.disagree()
+      if (isFull) for (const one of remaining) one.resend()
       await settle()
     }
-    if (process.env.DBG) console.log('APART', isUp, isFull, remaining.map((d) => [d.id, d.has.size, d.isConnected(), d.isHalted(), d.isSettled(), d.mends, d.refused.slice(-3).join()].join(' ')))
+    if (process.env.DBG)
+      console.log(
+        'APART',
+        isUp,
+        isFull,
+        remaining.map((d) =>
+          [
+            d.id,
+            d.has.size,
+            d.isConnected(),
+            d.isHalted(),
+            d.isSettled(),
+            d.mends,
+            d.refused.slice(-3).join(),
+          ].join(' '),
+        ),
+      )
     return false
   }
   async function join(): Promise<void> {
@@ -110,7 +127,10 @@ export async function history(stage: Stage, seed: number, steps: number): Promis
     gone.say({ do: 'invite', hash: hashOf(invitation) })
     await settle()
     by.say({ do: 'withdraw', device: gone.id })
-    await until(() => gone.refused.includes('withdrawn'))
+    await until(() => gone.refused.includes('withdrawn') || !gone.isConnected())
+    // Its line may have ended by itself: then it hears of it when it comes back.
+    gone.connect()
+    await until(gone.isAnswered)
     if (!gone.refused.includes('withdrawn')) return
     remaining.splice(remaining.indexOf(gone), 1)
     gone.isOut = true

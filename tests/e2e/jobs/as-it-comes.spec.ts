@@ -31,8 +31,8 @@ test('unknown brass cast as it is: melted without a target, named by its reading
   await expect(page.getByRole('combobox', { name: 'Melt it as' })).toHaveValue('')
 
   // Taken out and put in again, half of it; undone.
-  await page.getByLabel('How much of Odd brass').fill('750')
-  await page.getByLabel('How much of Odd brass').press('Tab')
+  await page.getByLabel('Mass of Odd brass').fill('750')
+  await page.getByLabel('Mass of Odd brass').press('Tab')
   await expect(answer).toContainText('727 g')
   await page.getByRole('button', { name: 'Undo' }).click()
   await expect(answer).toContainText(/1\s454\sg/)

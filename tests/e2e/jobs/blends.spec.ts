@@ -171,7 +171,7 @@ test('220 cans become casting metal with 7 % silicon and 1 % copper @long', asyn
   await aimAt(page, 'can metal', '2300')
   await visit(page, '/heat/1/charge')
   await page.getByLabel('Aim').selectOption('nominal')
-  await page.getByRole('combobox', { name: /inside$/ }).selectOption({ index: 0 })
+  await page.getByRole('combobox', { name: /^Certainty/ }).selectOption({ index: 0 })
   await expect(page.getByTestId('answer')).toContainText(/to tap/)
   const planned = await plannedG(page)
   const cans = planned['Drink cans, empty']!

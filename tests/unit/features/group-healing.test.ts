@@ -232,7 +232,9 @@ describe('a device that was shut out', () => {
     await whileStopped(one, () => writeFileSync(registry, before))
     lost.session.start()
     await here(desk)
-    await vi.waitFor(() => expect(JSON.parse(readFileSync(registry, 'utf8'))).toMatchObject({ withdrawn: ['lost-0001'] }))
+    await vi.waitFor(() =>
+      expect(JSON.parse(readFileSync(registry, 'utf8'))).toMatchObject({ withdrawn: ['lost-0001'] }),
+    )
     await vi.waitFor(() => expect(lost.state.standing.is).toBe('refused'))
     desk.say('since', 'then')
     await agreed([desk, phone])

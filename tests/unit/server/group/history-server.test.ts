@@ -54,7 +54,8 @@ describe.runIf(FULL)('the real server', () => {
         const how = random()
         if (how < 0.2) return rmSync(join(inside, file))
         const content = how < 0.4 ? Buffer.alloc(0) : readFileSync(join(inside, file))
-        if (content.length > 0) content[Math.floor(random() * content.length)]! ^= 1 << Math.floor(random() * 8)
+        if (content.length > 0)
+          content[Math.floor(random() * content.length)]! ^= 1 << Math.floor(random() * 8)
         writeFileSync(join(inside, file), content)
       },
     }

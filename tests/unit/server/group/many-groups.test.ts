@@ -37,7 +37,10 @@ async function club(servers: readonly RealServer[]) {
   let named = 0
   async function device(group: string): Promise<ModelDevice> {
     const heard = (change: string) => delays.push(performance.now() - Number(change.split('@')[1]))
-    return modelDevice(`device-${String(++named).padStart(5, '0')}`, await newKeys(), lines.dial, { group, heard })
+    return modelDevice(`device-${String(++named).padStart(5, '0')}`, await newKeys(), lines.dial, {
+      group,
+      heard,
+    })
   }
   async function begin(at: number): Promise<void> {
     const group = `group-${String(at).padStart(5, '0')}`
@@ -120,7 +123,9 @@ async function club(servers: readonly RealServer[]) {
     async together(): Promise<void> {
       const isOne = (group: readonly ModelDevice[]) => {
         const members = group.filter((one) => !one.isOut)
-        return new Set(members.map(({ has }) => has.size)).size === 1 && members.every((one) => one.isSettled())
+        return (
+          new Set(members.map(({ has }) => has.size)).size === 1 && members.every((one) => one.isSettled())
+        )
       }
       await until(() => {
         for (const one of all) if (!one.isOut && !one.isConnected()) one.connect()
@@ -161,7 +166,12 @@ async function club(servers: readonly RealServer[]) {
   }
 }
 
-const LIMITS = { HEPHAESTAL_LINES: '5000', HEPHAESTAL_LINES_EACH: '5000', HEPHAESTAL_GROUPS: '500', HEPHAESTAL_CODE: CODE }
+const LIMITS = {
+  HEPHAESTAL_LINES: '5000',
+  HEPHAESTAL_LINES_EACH: '5000',
+  HEPHAESTAL_GROUPS: '500',
+  HEPHAESTAL_CODE: CODE,
+}
 
 describe.runIf(FULL)(`${GROUPS} groups of ${DEVICES} devices`, () => {
   const figures: string[] = []
@@ -189,35 +199,39 @@ describe.runIf(FULL)(`${GROUPS} groups of ${DEVICES} devices`, () => {
       rmSync(folder, { recursive: true, force: true })
     }
   })
-  it('on Redis, two instances; one is killed, Redis is killed and started again', { timeout: 1_200_000 }, async () => {
-    const redis = await redisServer()
-    const env = { ...LIMITS, HEPHAESTAL_REDIS: redis.url }
-    const servers = [await realServer(env), await realServer(env)] as const
-    try {
-      for (const server of servers) await server.start()
-      const { steadily, atOnce, during, together, shutOut, comesBack } = await club(servers)
-      print('Redis, two instances', await steadily(20, 10_000), await atOnce(4))
-      await shutOut()
-      await during(async () => {
-        await wait(2000)
-        await servers[0].kill()
-        await wait(5000)
-        await servers[0].start()
-        await wait(2000)
-        await redis.kill()
-        await wait(2000)
-        await redis.start()
-        await wait(3000)
-      })
-      await together()
-      const said = await comesBack()
-      expect([said.length, new Set(said)]).toEqual([2 * OUT, new Set(['withdrawn'])])
-    } finally {
-      for (const server of servers) {
-        await server.kill()
-        server.remove()
+  it(
+    'on Redis, two instances; one is killed, Redis is killed and started again',
+    { timeout: 1_200_000 },
+    async () => {
+      const redis = await redisServer()
+      const env = { ...LIMITS, HEPHAESTAL_REDIS: redis.url }
+      const servers = [await realServer(env), await realServer(env)] as const
+      try {
+        for (const server of servers) await server.start()
+        const { steadily, atOnce, during, together, shutOut, comesBack } = await club(servers)
+        print('Redis, two instances', await steadily(20, 10_000), await atOnce(4))
+        await shutOut()
+        await during(async () => {
+          await wait(2000)
+          await servers[0].kill()
+          await wait(5000)
+          await servers[0].start()
+          await wait(2000)
+          await redis.kill()
+          await wait(2000)
+          await redis.start()
+          await wait(3000)
+        })
+        await together()
+        const said = await comesBack()
+        expect([said.length, new Set(said)]).toEqual([2 * OUT, new Set(['withdrawn'])])
+      } finally {
+        for (const server of servers) {
+          await server.kill()
+          server.remove()
+        }
+        await redis.end()
       }
-      await redis.end()
-    }
-  })
+    },
+  )
 })
