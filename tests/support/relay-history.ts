@@ -84,23 +84,6 @@ export async function history(stage: Stage, seed: number, steps: number): Promis
       if (isFull) for (const one of remaining) one.resend()
       await settle()
     }
-    if (process.env.DBG)
-      console.log(
-        'APART',
-        isUp,
-        isFull,
-        remaining.map((d) =>
-          [
-            d.id,
-            d.has.size,
-            d.isConnected(),
-            d.isHalted(),
-            d.isSettled(),
-            d.mends,
-            d.refused.slice(-3).join(),
-          ].join(' '),
-        ),
-      )
     return false
   }
   async function join(): Promise<void> {
