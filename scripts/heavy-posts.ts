@@ -82,7 +82,10 @@ for (const [at, many] of [1, 20].entries()) {
   const answers = await Promise.all(
     Array.from({ length: many }, (_, client) => post(heavy, 100_000 * (at + 1) + client, 120_000)),
   )
-  const counts = answers.reduce((all, one) => all.set(one, (all.get(one) ?? 0) + 1), new Map<string, number>())
+  const counts = answers.reduce(
+    (all, one) => all.set(one, (all.get(one) ?? 0) + 1),
+    new Map<string, number>(),
+  )
   page.sort((a, b) => a - b)
   console.log(
     `${many} at once:`,

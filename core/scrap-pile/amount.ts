@@ -1,50 +1,195 @@
-import { parseDecimal, parseMass, type MassUnit, type Parsed } from '#core/units'
-import type { PileTile } from './tiles'
+import { byId } from '#core/lists'
+import { countAt, parseDecimal, parseMass, wordsOf, type MassUnit, type Parsed } from '#core/units'
+import { CONTAINERS, LENGTHS, type Container, type PileTile } from './tiles'
 
 /** How much there is, as a newcomer says it. */
 export interface PileAmount {
   massG: number
-  /** what was counted, where nothing was weighed: so many of what, and how much one of it is taken to weigh, g */
-  counted: { count: number; of: 'bucket' | 'piece'; eachG: number } | null
+  /**
+   * What was counted, where nothing was weighed: so many of what, and how much one of it is taken to weigh, g. `of` is
+   * "piece", "metre", "litre" or the id of a container.
+   */
+  counted: { count: number; of: string; eachG: number } | null
 }
 
-const HALF = /^(half an?|½)$/
-const ONE = /^(an?|one)$/
-const BUCKET = /^bucket(ful)?s?( full)?$/
+/** What a figure without a unit is in: a unit of mass, pieces, or a container. */
+export type BareUnit = MassUnit | 'piece' | 'metre' | 'litre' | (string & {})
+
+const MASS_UNITS: readonly string[] = ['g', 'kg', 'oz', 'lb'] satisfies MassUnit[]
+const BUCKET_LITRES = byId(CONTAINERS, 'bucket').litres
+const LITRES: readonly (readonly [RegExp, number])[] = [
+  [/^(?:l|litres?|liters?|liter|ltr)$/, 1],
+  [/^(?:ml|millilit(?:re|er)s?)$/, 0.001],
+  [/^(?:gal|gallons?)$/, 3.785411784],
+  [/^(?:quarts?|qt)$/, 0.946352946],
+]
+const METRES: readonly (readonly [RegExp, number])[] = [
+  [/^(?:m|metres?|meters?|meter)$/, 1],
+  [/^(?:cm|centimet(?:re|er)s?|zentimeter)$/, 0.01],
+  [/^(?:ft|foot|feet|fuß)$/, 0.3048],
+  [/^(?:yd|yards?)$/, 0.9144],
+]
+const INCH = /^(?:in|inch(?:es)?|zoll|")$/
+const AREA = /^(?:mm2|mm²|sqmm)$/
+const FILLER = /^(?:of|full|x|×|the|von|mit|voll|voller|an?|copper|brass|in|thick|diameter|dia)$/
 
 /**
- * An amount as it is said: weighed ("3 kg", "2 lb 4 oz", "2400 - 310"), or counted in buckets or pieces ("a bucketful",
- * "half a bucket", "20 cans", "2 wheels").
- * @param unit of a figure without one
+ * "taps" and "tap", "boxes" and "box" are one word.
+ * @example stemOf('boxes') // 'box'
+ */
+export const stemOf = (word: string): string =>
+  word.length > 3 ? word.replace(/(?:(?<=x|s|ch|sh)es|(?<=[^s])s)$/, '') : word
+const factorOf = (table: readonly (readonly [RegExp, number])[], word: string | undefined) =>
+  word === undefined ? undefined : table.find(([pattern]) => pattern.test(word))?.[1]
+
+/** A quantity as it is said, before it is known of what. */
+export interface Quantity {
+  count: number
+  in: { kind: 'container'; container: Container } | { kind: 'litre' } | { kind: 'metre' } | null
+  /** the words behind it, which say of what */
+  thing: string[]
+}
+
+/**
+ * A count and what it counts in, at the start of a text: "half a bucket of copper wire", "2 car wheels", "3 m of 22 mm
+ * tube", "a 2,000 ml jug of taps".
+ * @returns null where it begins with no count
+ * @example quantityIn('two car wheels') // { count: 2, in: null, thing: ['car', 'wheels'] }
+ */
+export function quantityIn(text: string): Quantity | null {
+  const words = wordsOf(text)
+  // A handful is one, whether or not that is said.
+  const said = countAt(words) ?? (containerAt(words) ? { count: 1, rest: words } : null)
+  if (!said) return null
+  let { count } = said
+  let { rest } = said
+  const again = countAt(rest)
+  const inner = again && factorOf(LITRES, again.rest[0])
+  // "two 5 l boxes": so many of that size.
+  if (again && inner) [count, rest] = [count * again.count, again.rest]
+  const litres = factorOf(LITRES, rest[0])
+  if (litres !== undefined) {
+    const behind = rest.slice(1)
+    const held = containerAt(behind)
+    return { count: count * litres, in: { kind: 'litre' }, thing: withoutFiller(held ? held.rest : behind) }
+  }
+  const metres = factorOf(METRES, rest[0])
+  if (metres !== undefined) return { count: count * metres, in: { kind: 'metre' }, thing: rest.slice(1) }
+  const held = containerAt(rest)
+  if (held)
+    return { count, in: { kind: 'container', container: held.container }, thing: withoutFiller(held.rest) }
+  return { count, in: null, thing: rest }
+}
+
+const withoutFiller = (words: readonly string[]): string[] => {
+  let at = 0
+  while (/^(?:of|full|the|von|mit|voll|voller)$/.test(words[at] ?? '')) at++
+  return words.slice(at)
+}
+
+/** The container at the start of some words; "tin" before a weight of tin is none. */
+function containerAt(words: readonly string[]): { container: Container; rest: string[] } | null {
+  for (const size of [2, 1]) {
+    const name = words.slice(0, size).map(stemOf).join(' ')
+    const container = CONTAINERS.find((one) =>
+      one.words.some((word) => wordsOf(word).map(stemOf).join(' ') === name),
+    )
+    if (container && words.length >= size) return { container, rest: words.slice(size) }
+  }
+  return null
+}
+
+type Counting = Pick<PileTile, 'bucketG'> & Partial<Pick<PileTile, 'name' | 'also' | 'piece' | 'length'>>
+
+/** Words that may stand beside a count of a thing without changing it. */
+function isOf(thing: readonly string[], tile: Counting): boolean {
+  const own = new Set(
+    wordsOf([tile.name, tile.also, tile.piece?.one, tile.piece?.many].filter(Boolean).join(' ')).map(stemOf),
+  )
+  return thing.every((word) => FILLER.test(word) || own.has(stemOf(word)))
+}
+const isPiece = (thing: readonly string[], { piece }: Counting) =>
+  !!piece &&
+  thing.some((word) => [piece.one, piece.many].some((one) => stemOf(one.toLowerCase()) === stemOf(word)))
+
+/**
+ * An amount as it is said: weighed ("3 kg", "2 lb 4 oz", "2400 - 310"), or counted in pieces, containers, litres or
+ * metres ("20 cans", "two car wheels", "half a bucket", "a handful", "3 m of 22 mm tube").
+ * @param bare what a figure without one is in, as the field shows it
  * @returns g; a count by what the tile says a bucket or a piece weighs (estimates)
  * @example amountOf('half a bucket', { bucketG: 8000 }, 'g') // { ok: true, value: { massG: 4000, counted: { count: 0.5, of: 'bucket', eachG: 8000 } } }
  */
-export function amountOf(
-  text: string,
-  tile: Pick<PileTile, 'bucketG' | 'piece'>,
-  unit: MassUnit,
-): Parsed<PileAmount> {
-  const said = text.trim().toLowerCase().replace(/\s+/g, ' ')
-  const [, before = '', what = ''] = /^(half an?|½|an?|one|[\d.,/ ]+)? ?([a-z][a-z ]*)$/.exec(said) ?? []
-  const { one, many, massG = 0 } = tile.piece ?? {}
-  const of = BUCKET.test(what)
-    ? 'bucket'
-    : what === one?.toLowerCase() || what === many?.toLowerCase()
-      ? 'piece'
+export function amountOf(text: string, tile: Counting, bare: BareUnit): Parsed<PileAmount> {
+  const unit = (MASS_UNITS.includes(bare) ? bare : 'g') as MassUnit
+  const isCounting = !MASS_UNITS.includes(bare)
+  const plain = isCounting ? parseDecimal(text) : null
+  const said = quantityIn(text)
+  if (isCounting && (plain?.ok || (said && said.in === null && said.thing.length === 0)))
+    return countedIn(plain?.ok ? plain.value : said!.count, bare, tile, [])
+  if (plain && !plain.ok && (plain.problem === 'two-readings' || plain.problem === 'empty')) return plain
+  if (said && said.in?.kind === 'container' && isOf(said.thing, tile))
+    return countedIn(said.count, said.in.container.id, tile, [])
+  if (said && said.in?.kind === 'litre' && isOf(said.thing, tile))
+    return countedIn(said.count, 'litre', tile, [])
+  if (said && said.in?.kind === 'metre') return countedIn(said.count, 'metre', tile, said.thing)
+  if (said && said.in === null && isPiece(said.thing, tile) && isOf(said.thing, tile))
+    return countedIn(said.count, 'piece', tile, [])
+  const weighed = parseMass(text, unit)
+  return weighed.ok ? { ok: true, value: { massG: weighed.value, counted: null } } : weighed
+}
+
+function countedIn(count: number, of: string, tile: Counting, size: readonly string[]): Parsed<PileAmount> {
+  const eachG = eachOf(of, tile, size)
+  if (eachG === null) return { ok: false, problem: 'unknown-unit' }
+  if (!(count >= 0)) return { ok: false, problem: 'negative' }
+  return { ok: true, value: { massG: count * eachG, counted: { count, of, eachG } } }
+}
+
+function eachOf(of: string, tile: Counting, size: readonly string[]): number | null {
+  if (of === 'piece') return tile.piece?.massG ?? null
+  if (of === 'litre') return tile.bucketG / BUCKET_LITRES
+  if (of === 'metre')
+    return tile.length &&
+      isOf(
+        size.filter((word) => !/^[\d"]|^mm|^in|^zoll/.test(word)),
+        tile,
+      )
+      ? metreOf(tile.length, size)
       : null
-  if (of === null) {
-    const weighed = parseMass(text, unit)
-    return weighed.ok ? { ok: true, value: { massG: weighed.value, counted: null } } : weighed
+  const container = CONTAINERS.find(({ id }) => id === of)
+  return container ? (tile.bucketG * container.litres) / BUCKET_LITRES : null
+}
+
+/**
+ * Mass of a metre of tube or wire, g.
+ * @param size words that tell it: "22 mm", "22 x 1 mm", "1/2 inch", "2.5 mm²"
+ * @returns null where no size is told, or none that is made
+ * @source π (D − s) s ρ; usual walls in the table
+ */
+function metreOf(kind: 'tube' | 'wire', size: readonly string[]): number | null {
+  const figures = size.filter((word) => /^\d/.test(word))
+  const values = figures.map((word) => {
+    const [, above, below] = /^(\d+)\/(\d+)$/.exec(word) ?? []
+    const read = above ? null : parseDecimal(word)
+    return above ? Number(above) / Number(below) : read?.ok ? read.value : NaN
+  })
+  const [first = NaN, second] = values
+  if (!(first > 0)) return null
+  const inches = size.some((word) => INCH.test(word))
+  const perMm2 = LENGTHS.densityGCm3
+  if (kind === 'wire') {
+    const area = size.some((word) => AREA.test(word))
+      ? first
+      : (Math.PI / 4) * (inches ? 25.4 * first : first) ** 2
+    return area < 1000 ? area * perMm2 : null
   }
-  const figure = before.trim()
-  const count: Parsed<number> = HALF.test(figure)
-    ? { ok: true, value: 0.5 }
-    : figure === '' || ONE.test(figure)
-      ? { ok: true, value: 1 }
-      : parseDecimal(figure)
-  if (!count.ok) return count
-  const eachG = of === 'bucket' ? tile.bucketG : massG
-  return { ok: true, value: { massG: count.value * eachG, counted: { count: count.value, of, eachG } } }
+  // "1 1/2 inch" is one figure in two words.
+  const nominal = inches ? values.reduce((sum, one) => sum + one, 0) : NaN
+  const made = LENGTHS.nominalInch.find(({ inch }) => inch === nominal)
+  const outside = inches ? made?.outsideMm : first
+  const wall = inches ? made?.wallMm : (second ?? LENGTHS.wallsMm[String(first)])
+  if (outside === undefined || wall === undefined || 2 * wall >= outside) return null
+  return Math.PI * (outside - wall) * wall * perMm2
 }
 
 /**

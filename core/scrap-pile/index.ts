@@ -1,4 +1,13 @@
-export { amountOf, roundAmount, startingAmount, type PileAmount } from './amount'
+export {
+  amountOf,
+  quantityIn,
+  roundAmount,
+  startingAmount,
+  stemOf,
+  type BareUnit,
+  type PileAmount,
+  type Quantity,
+} from './amount'
 export { metalNamed } from './name'
 export { bestUse, castFirst } from './order'
-export { PILE_GROUPS, PILE_SOURCE, PILE_TILES, type PileTile } from './tiles'
+export { CONTAINERS, PILE_GROUPS, PILE_SOURCE, PILE_TILES, type PileTile } from './tiles'

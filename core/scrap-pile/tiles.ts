@@ -28,6 +28,8 @@ const tileSchema = z.strictObject({
   bucketG: grams,
   /** the amount that stands there first */
   starts: z.enum(['bucket', 'one', 'twenty', 'kilo']),
+  /** sold by the metre, with an outside diameter */
+  length: z.enum(['tube', 'wire']).exactOptional(),
   /** other words for it */
   also: text.exactOptional(),
 })
@@ -41,11 +43,41 @@ export interface PileTile extends Entry {
   source: string
 }
 
+const containerSchema = z.strictObject({
+  id: text,
+  one: text,
+  many: text,
+  /** what it is taken for */
+  size: text,
+  litres: z.number().positive(),
+  /** what people call it, in English and German */
+  words: z.array(text).min(1),
+})
+const lengthsSchema = z.strictObject({
+  densityGCm3: z.number().positive(),
+  source: text,
+  /** usual wall by outside diameter, mm */
+  wallsMm: z.record(z.string(), z.number().positive()),
+  nominalInch: z.array(
+    z.strictObject({ inch: z.number(), outsideMm: z.number().positive(), wallMm: z.number().positive() }),
+  ),
+})
+
 const table = tableOf(
-  z.strictObject({ version: z.number(), source: text, tiles: z.array(tileSchema).min(1) }),
+  z.strictObject({
+    version: z.number(),
+    source: text,
+    containers: z.array(containerSchema).min(1),
+    lengths: lengthsSchema,
+    tiles: z.array(tileSchema).min(1),
+  }),
   file,
 )
 export const PILE_SOURCE = table.source
+/** What metal is carried in: sizes are estimates. */
+export const CONTAINERS = table.containers
+export type Container = (typeof CONTAINERS)[number]
+export const LENGTHS = table.lengths
 
 /** The everyday pile, in the order it is shown. */
 export const PILE_TILES: readonly PileTile[] = table.tiles.map((tile) => ({ ...tile, ...madeOf(tile) }))

@@ -1,3 +1,4 @@
+export { countAt, wordsOf } from './count-words'
 export { GRAMS_PER, pricePer, priceUnit } from './mass-units'
 export { atLeast, atMost, formatMass, shownStepG, type FormattedMass } from './format-mass'
 export { formatLength, MM_IN, parseLength } from './length'

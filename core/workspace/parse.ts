@@ -15,6 +15,7 @@ export const MOST_ISSUES = 50
  * Checks a workspace document record by record and stops at the fiftieth fault.
  * @param value parsed JSON of today's revision
  * @returns the workspace, or its first faults and whether more may follow
+ * @example parseWorkspace({ format: 'something else' }).ok // false
  */
 export function parseWorkspace(
   value: unknown,

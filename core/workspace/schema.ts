@@ -70,7 +70,11 @@ export const documentSchema = z.strictObject({
   practices: anything,
 })
 
-/** Records of one collection that share an id: each after the first is a fault. */
+/**
+ * Records of one collection that share an id: each after the first is a fault.
+ * @returns where each stands, and what is wrong
+ * @example sharedIds({ settings: [], lots: [{ id: 'a' }, { id: 'a' }], alloys: [], heats: [], gear: [], practices: [] })[0].path // ['lots', 1, 'id']
+ */
 export function sharedIds(workspace: Readonly<Record<Collection, readonly { id: string }[]>>) {
   return COLLECTIONS.flatMap((collection) => {
     const seen = new Set<string>()
