@@ -1,4 +1,4 @@
-import { amountOf, PILE_TILES } from '#core/scrap-pile'
+import { amountOf, quantityIn, tileNamed, type PileAmount } from '#core/scrap-pile'
 import { parseMass, type MassUnit } from '#core/units'
 import { readTable, type StockTable } from './stock-csv'
 
@@ -29,17 +29,49 @@ export function readPasted(text: string, unit: MassUnit): StockTable | null {
     .filter((line) => line.length > 0)
   const rows = lines.map((line) => nameAndMass(line, unit))
   if (!rows.some(([, mass]) => mass)) return null
-  return { header: ['name', `mass ${unit}`], rows, fields: ['name', 'mass'] }
+  return { header: ['name', `mass ${unit}`, 'note'], rows, fields: ['name', 'mass', 'note'] }
 }
 
-/** "copper wire 3 kg", "3 kg of copper wire", "20 cans". */
-function nameAndMass(line: string, unit: MassUnit): [name: string, mass: string] {
-  for (const tile of PILE_TILES) {
-    if (!tile.piece) continue
-    const amount = amountOf(line, tile, unit)
-    if (amount.ok && amount.value.counted?.of === 'piece') return [tile.name, `${amount.value.massG} g`]
-  }
+/** "copper wire 3 kg", "3 kg of copper wire", "20 cans", "two car wheels", "half a bucket of taps", "wheels: 2". */
+function nameAndMass(line: string, unit: MassUnit): PastedLine {
+  const counted = countedLine(line)
+  if (counted) return counted
   const found = WEIGHT.exec(line)?.[1] ?? BARE.exec(line)?.slice(1).find(Boolean) ?? ''
   const name = line.replace(found, ' ').replace(LOOSE, '').replace(/\s+/g, ' ').replace(FILLER, '').trim()
-  return [name, found && parseMass(found, unit).ok ? found : '']
+  return (
+    (found && countBehind(name, found, unit)) || [name, found && parseMass(found, unit).ok ? found : '', '']
+  )
+}
+/** What is called, its mass with its unit, and how that was counted. */
+type PastedLine = [name: string, mass: string, note: string]
+
+const figure = (value: number) => String(Number(value.toPrecision(6)))
+const lineOf = (name: string, { massG, counted }: PileAmount): PastedLine => [
+  name,
+  `${figure(massG)} g`,
+  counted ? `${figure(counted.count)} × ${figure(counted.eachG)} g` : '',
+]
+
+/** A line that begins with a count of an everyday thing. */
+function countedLine(line: string): PastedLine | null {
+  const said = quantityIn(line.replace(LOOSE, ''))
+  if (!said || said.thing.length === 0) return null
+  const name = said.thing.filter((word) => !/^(?:of|x|×|mm|in|inch|"|[\d.,/]+)$/.test(word)).join(' ')
+  const tile = tileNamed(name)
+  const read = tile && amountOf(line.replace(LOOSE, ''), tile, 'g')
+  return read?.ok && read.value.counted ? lineOf(name, read.value) : null
+}
+
+/**
+ * A count behind a name: "car wheels: 2" is two wheels, "drink cans 3000" is a weight. It is a count where the name is
+ * that of a piece and so much metal would not be a tenth of one.
+ */
+function countBehind(name: string, found: string, unit: MassUnit): PastedLine | null {
+  if (!/^\d{1,3}$/.test(found)) return null
+  const plain = name.replace(/\s*[x×]$/, '')
+  const tile = tileNamed(plain)
+  const weighed = parseMass(found, unit)
+  if (!tile?.piece || !weighed.ok || weighed.value > tile.piece.massG / 10) return null
+  const read = amountOf(`${found} ${plain}`, tile, unit)
+  return read.ok && read.value.counted?.of === 'piece' ? lineOf(plain, read.value) : null
 }

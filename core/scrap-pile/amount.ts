@@ -138,6 +138,25 @@ export function amountOf(text: string, tile: Counting, bare: BareUnit): Parsed<P
   return weighed.ok ? { ok: true, value: { massG: weighed.value, counted: null } } : weighed
 }
 
+const UNIT_WORDS: readonly (readonly [RegExp, MassUnit])[] = [
+  [/^(?:g|grams?)$/, 'g'],
+  [/^(?:kg|kilos?)$/, 'kg'],
+  [/^(?:oz|ounces?)$/, 'oz'],
+  [/^(?:lbs?|pounds?)$/, 'lb'],
+]
+/**
+ * What the next figure without a unit is in, once an amount was said.
+ * @returns null where the amount was a figure alone: then it is as before
+ * @example unitSaid('2 kg', { massG: 2000, counted: null }) // 'kg'
+ */
+export function unitSaid(text: string, { counted }: PileAmount): BareUnit | null {
+  const words = wordsOf(text)
+  if (!words.some((word) => /[a-zäöü]/.test(word))) return null
+  if (counted) return countAt(words)?.rest.length === 0 ? null : counted.of
+  const last = words.findLast((word) => UNIT_WORDS.some(([pattern]) => pattern.test(word)))
+  return UNIT_WORDS.find(([pattern]) => pattern.test(last ?? ''))?.[1] ?? null
+}
+
 function countedIn(count: number, of: string, tile: Counting, size: readonly string[]): Parsed<PileAmount> {
   const eachG = eachOf(of, tile, size)
   if (eachG === null) return { ok: false, problem: 'unknown-unit' }

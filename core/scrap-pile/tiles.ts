@@ -2,7 +2,7 @@ import * as z from 'zod'
 import { PURCHASABLE, type Purchasable } from '#core/charge'
 import { byId } from '#core/lists'
 import { tableOf } from '#core/records'
-import { blendOfGuesses, SCRAP_BOOK, spreadFor, type LotDraft } from '#core/stock'
+import { blendOfGuesses, SCRAP_BOOK, spreadFor, type LotDraft, type ScrapSource } from '#core/stock'
 import file from '#data/everyday-pile.json'
 
 export const DRAWINGS = [
@@ -91,6 +91,27 @@ export function lotByGrade(name: string, { id, composition }: Purchasable): Pile
   return { name, kind, form: 'bar', composition, sd: spreadFor(composition, 'grade'), knowledge: 'grade' }
 }
 
+/**
+ * A lot of something in the scrap book, its mass aside.
+ * @example lotOfScrap('old pistons', SCRAP_BOOK.find(({ id }) => id === 'pistons')).kind // 'scrap'
+ */
+export function lotOfScrap(
+  name: string,
+  { id, form, on, likely, coating, refuse }: ScrapSource,
+): PileTile['told'] {
+  const [only, ...others] = likely
+  return {
+    name,
+    kind: 'scrap',
+    scrapId: id,
+    form,
+    ...(on.length > 0 ? { coatings: [...on] } : {}),
+    ...blendOfGuesses(likely),
+    knowledge: only?.grade && others.length === 0 ? 'grade' : 'guess',
+    note: [coating, refuse].filter(Boolean).join(' '),
+  }
+}
+
 /** @throws Error where the table names an entry that does not exist */
 function madeOf({ name, scrap, metal }: Entry): Pick<PileTile, 'told' | 'source'> {
   if (metal)
@@ -99,18 +120,5 @@ function madeOf({ name, scrap, metal }: Entry): Pick<PileTile, 'told' | 'source'
       source: 'Its grade as it is usually sold; from memory',
     }
   const entry = byId(SCRAP_BOOK, scrap ?? '')
-  const [only, ...others] = entry.likely
-  return {
-    told: {
-      name,
-      kind: 'scrap',
-      scrapId: entry.id,
-      form: entry.form,
-      ...(entry.on.length > 0 ? { coatings: [...entry.on] } : {}),
-      ...blendOfGuesses(entry.likely),
-      knowledge: only?.grade && others.length === 0 ? 'grade' : 'guess',
-      note: [entry.coating, entry.refuse].filter(Boolean).join(' '),
-    },
-    source: entry.source,
-  }
+  return { told: lotOfScrap(name, entry), source: entry.source }
 }

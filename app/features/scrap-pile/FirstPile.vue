@@ -49,6 +49,11 @@ const editing = ref<Lot | 'new' | null>(null)
 const pasting = ref(false)
 const { table, fileName, fault: pasteFault, read, pasted } = usePastedTable()
 useEventListener(document, 'paste', pasted)
+/** What could not be read stays where it was typed. */
+async function readList(text: string): Promise<void> {
+  await read(text)
+  if (table.value) pasting.value = false
+}
 
 async function point(tile: PileTile): Promise<void> {
   const id = tap(tile)
@@ -164,7 +169,7 @@ const headline = computed(() => {
                 }}</label>
                 <input
                   :id="`amount-${lot.id}`"
-                  class="field w-40 shrink-0 text-right"
+                  class="field w-40 shrink-0 text-right sm:w-52"
                   autocomplete="off"
                   :data-amount="lot.id"
                   :value="shown(lot)"
@@ -289,8 +294,8 @@ const headline = computed(() => {
         </section>
       </div>
     </div>
-    <p v-if="pasteFault" role="alert" class="mt-3 font-semibold text-oxide">{{ pasteFault }}</p>
-    <PasteList v-if="pasting" @read="((pasting = false), read($event))" @close="pasting = false" />
+    <p v-if="pasteFault && !pasting" role="alert" class="mt-3 font-semibold text-oxide">{{ pasteFault }}</p>
+    <PasteList v-if="pasting" :fault="pasteFault" @read="readList" @close="pasting = false" />
     <StockImport v-if="table" :table="table" :file-name="fileName" @close="table = null" />
     <LotEditor v-if="editing" :lot="editing === 'new' ? null : editing" @close="editing = null" />
   </section>

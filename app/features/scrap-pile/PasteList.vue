@@ -4,6 +4,7 @@ import { ref, useId } from 'vue'
 import SheetDialog from '~/shared/page/SheetDialog.vue'
 
 /** A list of metal from a spreadsheet or a note, put in whole. */
+const { fault = '' } = defineProps<{ fault?: string }>()
 const emit = defineEmits<{ read: [text: string]; close: [] }>()
 const id = useId()
 const text = ref('')
@@ -20,7 +21,10 @@ const text = ref('')
         v-model="text"
         class="field min-h-44"
         :placeholder="t('scrap-pile.paste-placeholder')"
+        :aria-invalid="!!fault"
+        :aria-describedby="fault ? `${id}-fault` : undefined"
       />
+      <p v-if="fault" :id="`${id}-fault`" role="alert" class="font-semibold text-oxide">{{ fault }}</p>
       <p class="text-sm text-soft">
         {{ t('scrap-pile.paste-hint') }}
       </p>

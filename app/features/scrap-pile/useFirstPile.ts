@@ -1,6 +1,15 @@
 import { t, told } from '~/words'
 import { nextTick, reactive } from 'vue'
-import { amountOf, PILE_TILES, startingAmount, type PileAmount, type PileTile } from '#core/scrap-pile'
+import {
+  amountOf,
+  CONTAINERS,
+  PILE_TILES,
+  startingAmount,
+  unitSaid,
+  type BareUnit,
+  type PileAmount,
+  type PileTile,
+} from '#core/scrap-pile'
 import { newLot, type Lot } from '#core/stock'
 import { formatMass, type QuantityProblem } from '#core/units'
 import { MOST, quantityWords } from '~/shared/fields/quantity-words'
@@ -20,17 +29,20 @@ export function useFirstPile() {
   /** what was typed and what is wrong with it, by lot; it is not kept beyond the page */
   const typed = reactive<Record<string, string>>({})
   const faults = reactive<Record<string, string>>({})
+  /** what a figure without a unit is in, by lot: as its field shows it */
+  const bareIn = reactive<Record<string, BareUnit>>({})
 
   const lotOf = (tile: PileTile) => yard.lots.find(({ name }) => name === tile.name)
   const tileOf = (lot: Lot) => TILES.find(({ name }) => name === lot.name)
-  const amount = (lot: Lot, text: string) => amountOf(plainAmount(text), tileOf(lot) ?? WEIGHED, mass.value)
+  const amount = (lot: Lot, text: string) =>
+    amountOf(text, tileOf(lot) ?? WEIGHED, bareIn[lot.id] ?? mass.value)
 
   /** The first tap writes a lot down, a second goes to its weight. @returns the lot's id, null where nothing may be written */
   function tap(tile: PileTile): string | null {
     const there = lotOf(tile)
     if (there) return there.id
     const text = tile.starts === 'bucket' ? t('scrap-pile.a-bucketful') : startingAmount(tile)
-    const started = text === null ? null : amountOf(plainAmount(text), tile, mass.value)
+    const started = text === null ? null : amountOf(text, tile, mass.value)
     const said = started?.ok ? started.value : { massG: KILOGRAM, counted: null }
     const id = crypto.randomUUID()
     const lot = newLot({ id, now: now() }, { ...tile.told, name: tile.name, massG: said.massG })
@@ -41,6 +53,7 @@ export function useFirstPile() {
     )
       return null
     if (text !== null) typed[id] = text
+    if (said.counted) bareIn[id] = said.counted.of
     return id
   }
 
@@ -57,7 +70,14 @@ export function useFirstPile() {
           : null
     // Half a word is no fault yet.
     faults[lot.id] = problem && leaving ? amountWords(problem) : ''
-    if (problem || !read.ok || read.value.massG === lot.massG) return
+    if (problem || !read.ok) return
+    const said = unitSaid(text, read.value)
+    if (leaving) {
+      // "2" at a wheel is two wheels: the field says so.
+      if (!said && read.value.counted) typed[lot.id] = countWords(read.value.counted, tileOf(lot))
+      else if (said) bareIn[lot.id] = said
+    }
+    if (read.value.massG === lot.massG) return
     yard.commit(
       t('scrap-pile.weigh-lot', { lotName: lot.name }),
       [
@@ -90,10 +110,7 @@ export function useFirstPile() {
     const tile = tileOf(lot)
     // Once the page was loaded anew, what was counted stands in the note.
     if (!counted || !tile) return read.ok ? (NOTED.exec(lot.note)?.[0].trim() ?? '') : ''
-    const one =
-      counted.of === 'bucket'
-        ? t('scrap-pile.bucket-source')
-        : t('scrap-pile.one-piece', { piece: tile.piece?.one ?? t('small.piece') })
+    const one = sizeOf(counted.of, tile)
     const about = (massG: number) => grams(massG, massG < 100 ? 0.1 : massG < 2000 ? 1 : 100)
     return t('scrap-pile.counted-note', {
       mass: about(lot.massG),
@@ -141,24 +158,35 @@ const NOTED = new RegExp(
 /** A lot whose mass was not weighed says so as long as it is so. */
 function noted(lot: Lot, tile: PileTile | undefined, { counted }: PileAmount): Lot {
   if (!tile) return { ...lot, note: lot.note.replace(NOTED, '') }
-  const { one = t('small.piece'), many = t('small.pieces') } = tile.piece ?? {}
-  const [single, several] = counted?.of === 'piece' ? [one, many] : [t('small.bucket'), t('small.buckets')]
   const counting = counted
     ? t('scrap-pile.not-weighed-note', {
         count: plainFigure(counted.count),
-        pieces: counted.count === 1 ? single : several,
+        pieces: nameOf(counted.of, counted.count, tile),
         pieceMass: plainFigure(counted.eachG),
       })
     : ''
   return { ...lot, note: [counting, tile.told.note].filter(Boolean).join(' ') }
 }
 
-/** Buckets as the language calls them, in the words amounts are read by. */
-function plainAmount(text: string): string {
-  const said = text.trim().toLowerCase()
-  if (said === t('scrap-pile.a-bucketful').toLowerCase()) return 'a bucketful'
-  if (said === t('scrap-pile.half-a-bucket').toLowerCase()) return 'half a bucket'
-  return text.replace(new RegExp(`\\b${t('scrap-pile.bucket')}\\b`, 'i'), 'bucket')
+/** What is counted, as it is called beside a figure. */
+function nameOf(of: string, count: number, tile: PileTile | undefined): string {
+  if (of === 'metre') return t('scrap-pile.metre-unit')
+  if (of === 'litre') return t('scrap-pile.litre-unit')
+  const container = CONTAINERS.find(({ id }) => id === of)
+  if (container) return told(count === 1 ? container.one : container.many)
+  const { one = t('small.piece'), many = t('small.pieces') } = tile?.piece ?? {}
+  return count === 1 ? one : many
+}
+const countWords = ({ count, of }: NonNullable<PileAmount['counted']>, tile: PileTile | undefined) =>
+  `${plainFigure(count)} ${nameOf(of, count, tile)}`
+/** One of what is counted, and how large it is taken to be. */
+function sizeOf(of: string, tile: PileTile): string {
+  if (of === 'metre') return t('scrap-pile.one-metre')
+  if (of === 'litre') return t('scrap-pile.one-litre')
+  const container = CONTAINERS.find(({ id }) => id === of)
+  return container
+    ? told(container.size)
+    : t('scrap-pile.one-piece', { piece: tile.piece?.one ?? t('small.piece') })
 }
 
 /** Takes the hand to the weight of a lot, its figure ready to be typed over. */

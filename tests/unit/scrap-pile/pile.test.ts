@@ -91,6 +91,31 @@ describe('a metal by its name', () => {
     expect(found?.name).toBe(name)
     expect(found?.composition[element]).toBeGreaterThanOrEqual(least)
   })
+  // What each must be made of, whatever the program takes it for: common knowledge of the trade.
+  it.each([
+    ['ferrosilicon', 'Si', 70],
+    ['zinc sheet', 'Zn', 98],
+    ['brass door knobs', 'Cu', 55],
+    ['doorknob', 'Cu', 55],
+    ['door-knobs', 'Cu', 55],
+    ['nordic gold', 'Cu', 75],
+    ['aluminum bronze 89-11', 'Al', 9],
+    ['lead sinkers', 'Pb', 95],
+    ['pistons', 'Al', 75],
+    ['radiator cores', 'Cu', 60],
+    ['bell', 'Sn', 15],
+    ['propeller', 'Cu', 50],
+    ["plumber's brass", 'Cu', 55],
+    ['pop can', 'Al', 95],
+    ['alu foil', 'Al', 97],
+    ['Kupferrohr', 'Cu', 99],
+    ['Alufelgen', 'Al', 88],
+    ['Zinnkrug', 'Sn', 75],
+    ['Rotguss', 'Cu', 80],
+    ['ladders', 'Al', 90],
+  ])('%s, as people say it', (name, element, least) => {
+    expect(metalNamed(name)?.composition[element]).toBeGreaterThanOrEqual(least)
+  })
   it.each(['', 'grandmother', 'tin grandmother', '42'])('“%s” is none', (name) =>
     expect(metalNamed(name)).toBeNull(),
   )
@@ -121,6 +146,25 @@ describe('the pasted text', () => {
     expect(lots('20 cans')!.map((row) => row.ok && row.lot.massG)).toEqual([290])
     const [row] = lots('taps 2 lb 4 oz')!
     expect(row?.ok && row.lot.massG).toBeCloseTo(2.25 * 453.59237, 3)
+  })
+  it.each([
+    ['2 car wheels', 'car wheels', 16_000, '2 × 8000 g'],
+    ['two car wheels', 'car wheels', 16_000, '2 × 8000 g'],
+    ['car wheels: 2', 'car wheels', 16_000, '2 × 8000 g'],
+    ['wheels x 4', 'wheels', 32_000, '4 × 8000 g'],
+    ['a dozen taps', 'taps', 6_000, '12 × 500 g'],
+    ['half a bucket of copper wire', 'copper wire', 5_000, '0.5 × 10000 g'],
+    ['a bag of drink cans', 'drink cans', 700, '1 × 700 g'],
+    ['a handful of cases', 'cases', 300, '1 × 300 g'],
+    ['3 m of 22 mm copper tube', 'copper tube', 1600.05, '3 × 533.35 g'],
+    ['drink cans 3000', 'drink cans', 3_000, ''],
+    ['car wheels 12.4 kg', 'car wheels', 12_400, ''],
+    ['tin 400 g', 'tin', 400, ''],
+  ])('“%s” is read as what it is', (line, name, massG, note) => {
+    const [row] = lots(line)!
+    expect(row!.ok && row!.lot.name).toBe(name)
+    expect(row!.ok && row!.lot.massG / massG).toBeCloseTo(1, 3)
+    if (note) expect(row!.ok && row!.lot.note).toBe(note)
   })
   it('a line that says no weight, or no metal that is known, stays out and says why', () => {
     const [wire, hat, odd] = lots('copper wire 3 kg\ngrandmother 2 kg\ntin')!
