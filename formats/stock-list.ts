@@ -59,7 +59,9 @@ function countedLine(line: string): PastedLine | null {
   const name = said.thing.filter((word) => !/^(?:of|x|×|mm|in|inch|"|[\d.,/]+)$/.test(word)).join(' ')
   const tile = tileNamed(name)
   const read = tile && amountOf(line.replace(LOOSE, ''), tile, 'g')
-  return read?.ok && read.value.counted ? lineOf(name, read.value) : null
+  if (read?.ok && read.value.counted) return lineOf(name, read.value)
+  // What a bucket of it weighs is not known: the name is, and the mass is asked for.
+  return said.in && !tile && !WEIGHT.test(line) && !BARE.test(line) ? [name, '', ''] : null
 }
 
 /**

@@ -129,7 +129,10 @@ function take(): void {
         :key="row.line"
         class="flex justify-between gap-3 border-t border-line py-1"
       >
-        <span>{{ row.lot.name }}</span><b>{{ grams(row.lot.massG) }}</b>
+        <span
+          >{{ row.lot.name }}
+          <span v-if="row.lot.note" class="text-sm text-soft">{{ row.lot.note }}</span></span
+        ><b class="shrink-0">{{ grams(row.lot.massG) }}</b>
       </li>
     </ul>
     <button class="btn btn-next" :disabled="!good.length" @click="take">

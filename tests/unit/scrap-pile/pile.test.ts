@@ -166,6 +166,10 @@ describe('the pasted text', () => {
     expect(row!.ok && row!.lot.massG / massG).toBeCloseTo(1, 3)
     if (note) expect(row!.ok && row!.lot.note).toBe(note)
   })
+  it('a bucket of what has no known weight is asked for its mass, and its metal is known', () => {
+    const [row] = lots('half a bucket of door knobs\ntin 1 kg')!
+    expect(!row!.ok && row!.faults.map(({ kind }) => kind)).toEqual(['no-mass'])
+  })
   it('a line that says no weight, or no metal that is known, stays out and says why', () => {
     const [wire, hat, odd] = lots('copper wire 3 kg\ngrandmother 2 kg\ntin')!
     expect(wire!.ok).toBe(true)
