@@ -55,7 +55,7 @@ test('a lot of nothing is refused: no name, no metal @long', async ({ page }) =>
   await page.getByRole('button', { name: 'Add a lot' }).click()
   await page.getByRole('button', { name: 'Save', exact: true }).click()
   await expect(page.getByText('Give it a name.')).toBeVisible()
-  await expect(page.getByText('Say composition')).toBeVisible()
+  await expect(page.getByText('Say what it is made of')).toBeVisible()
   await expect(page.getByText('Type a number, such as 250, 2 kg')).toBeVisible()
   await page.getByLabel('Name', { exact: true }).fill('Mystery metal')
   await page.getByLabel('Element 1').fill('Xx')
