@@ -1,5 +1,13 @@
 import { byId } from '#core/lists'
-import { countAt, parseDecimal, parseMass, wordsOf, type MassUnit, type Parsed } from '#core/units'
+import {
+  countAt,
+  parseDecimal,
+  parseMass,
+  UNIT_WORDS,
+  wordsOf,
+  type MassUnit,
+  type Parsed,
+} from '#core/units'
 import { CONTAINERS, LENGTHS, type Container, type PileTile } from './tiles'
 
 /** How much there is, as a newcomer says it. */
@@ -87,13 +95,15 @@ const withoutFiller = (words: readonly string[]): string[] => {
   return words.slice(at)
 }
 
+/** Containers by what they are called, without plurals and hyphens. */
+const CONTAINER_NAMES = new Map(
+  CONTAINERS.flatMap((one) => one.words.map((word) => [wordsOf(word).map(stemOf).join(' '), one] as const)),
+)
 /** The container at the start of some words; "tin" before a weight of tin is none. */
 function containerAt(words: readonly string[]): { container: Container; rest: string[] } | null {
   for (const size of [2, 1]) {
     const name = words.slice(0, size).map(stemOf).join(' ')
-    const container = CONTAINERS.find((one) =>
-      one.words.some((word) => wordsOf(word).map(stemOf).join(' ') === name),
-    )
+    const container = CONTAINER_NAMES.get(name)
     if (container && words.length >= size) return { container, rest: words.slice(size) }
   }
   return null
@@ -138,12 +148,6 @@ export function amountOf(text: string, tile: Counting, bare: BareUnit): Parsed<P
   return weighed.ok ? { ok: true, value: { massG: weighed.value, counted: null } } : weighed
 }
 
-const UNIT_WORDS: readonly (readonly [RegExp, MassUnit])[] = [
-  [/^(?:g|grams?)$/, 'g'],
-  [/^(?:kg|kilos?)$/, 'kg'],
-  [/^(?:oz|ounces?)$/, 'oz'],
-  [/^(?:lbs?|pounds?)$/, 'lb'],
-]
 /**
  * What the next figure without a unit is in, once an amount was said.
  * @returns null where the amount was a figure alone: then it is as before
@@ -153,8 +157,8 @@ export function unitSaid(text: string, { counted }: PileAmount): BareUnit | null
   const words = wordsOf(text)
   if (!words.some((word) => /[a-zäöü]/.test(word))) return null
   if (counted) return countAt(words)?.rest.length === 0 ? null : counted.of
-  const last = words.findLast((word) => UNIT_WORDS.some(([pattern]) => pattern.test(word)))
-  return UNIT_WORDS.find(([pattern]) => pattern.test(last ?? ''))?.[1] ?? null
+  const units = words.flatMap((word) => UNIT_WORDS[word] ?? [])
+  return units.findLast((unit) => unit !== 'ozt') ?? null
 }
 
 function countedIn(count: number, of: string, tile: Counting, size: readonly string[]): Parsed<PileAmount> {

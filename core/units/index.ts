@@ -3,7 +3,7 @@ export { GRAMS_PER, pricePer, priceUnit } from './mass-units'
 export { atLeast, atMost, formatMass, shownStepG, type FormattedMass } from './format-mass'
 export { formatLength, MM_IN, parseLength } from './length'
 export { decimalMarkOf, parseDecimal, parseShare } from './parse-decimal'
-export { parseMass, poundsOrOunces } from './parse-mass'
+export { parseMass, poundsOrOunces, UNIT_WORDS } from './parse-mass'
 export { weighingStep } from './weighing-step'
 export { formatTemperature, fromCelsius, parseTemperature, toCelsius } from './temperature'
 export type {

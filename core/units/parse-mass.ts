@@ -2,7 +2,8 @@ import { GRAMS_PER } from './mass-units'
 import { parseDecimal } from './parse-decimal'
 import type { DecimalMark, MassUnit, Parsed } from './types'
 
-const UNIT_WORDS: Readonly<Record<string, keyof typeof GRAMS_PER>> = {
+/** What units of mass are called. */
+export const UNIT_WORDS: Readonly<Record<string, keyof typeof GRAMS_PER>> = {
   g: 'g',
   gram: 'g',
   grams: 'g',

@@ -1,12 +1,18 @@
 import { createStorage, prefixStorage, type Storage } from 'unstorage'
 import { inTurns, openLog } from './kept-log'
 import { openRegistry, readGroup, type Group, type Shelf } from './registry'
-import { GROUP_BYTES, StoreFull, type GroupLog, type GroupStore, type Invitations, type News } from './store'
+import {
+  GROUP_BYTES,
+  INVITED,
+  StoreFull,
+  type GroupLog,
+  type GroupStore,
+  type Invitations,
+  type News,
+} from './store'
 
 /** What is remembered of all groups together where nothing is kept on a disk. */
 const MEMORY_BYTES = 256 * 1024 * 1024
-const INVITED_MS = 10 * 60_000
-const MOST_INVITED = 16
 
 interface FileStoreSettings {
   /** where devices are kept; without one they are forgotten with the process */
@@ -54,8 +60,8 @@ function openInvitations(now: () => number): Invitations {
     add(group, hash, by) {
       for (const [name, { until }] of invited) if (until < now()) invited.delete(name)
       const own = [...invited].filter(([, one]) => one.group === group)
-      if (own.length >= MOST_INVITED) invited.delete(own[0]![0])
-      invited.set(hash, { group, by, until: now() + INVITED_MS })
+      if (own.length >= INVITED.most) invited.delete(own[0]![0])
+      invited.set(hash, { group, by, until: now() + 1000 * INVITED.forS })
       return Promise.resolve()
     },
     take(group, hash) {

@@ -61,7 +61,7 @@ export async function openLog(
   storage: Storage,
   most: number,
   told: (number: number, pieces: Uint8Array[], from: string) => Promise<void> = () => Promise.resolve(),
-): Promise<GroupLog & { damaged: number; bytes: () => number }> {
+): Promise<GroupLog & { bytes: () => number }> {
   const inTurn = inTurns()
   let entries: Entry[] = []
   let last = 0
@@ -148,7 +148,6 @@ export async function openLog(
   }
 
   return {
-    damaged,
     bytes,
     state: () => Promise.resolve(logState(id, last, entries)),
     async *after(log, number) {

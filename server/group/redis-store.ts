@@ -3,11 +3,9 @@ import { openRedisLog, type GroupKeys, type RedisLog } from './redis-log'
 import { packNews, unpackNews } from './redis-news'
 import { ARRIVE, CHANGE, HERE as HERE_SCRIPT, INVITE, UNINVITE } from './redis-scripts'
 import { openRegistry, readGroup, type Shelf } from './registry'
-import { StoreFull, type GroupStore, type News } from './store'
+import { INVITED, StoreFull, type GroupStore, type News } from './store'
 
 const PREFIX = 'hephaestal:'
-const INVITED_S = 10 * 60
-const MOST_INVITED = 16
 /** An instance says so often that its sessions are here; one that says nothing for so long is not. */
 const HERE = { everyMs: 10_000, forS: 35 }
 /** A command that is not answered by then has failed: lines are shut, and devices come back. */
@@ -132,7 +130,7 @@ export function openRedisStore(url: string): GroupStore {
     registry: openRegistry(shelfIn(redis)),
     invitations: {
       add: async (group, hash, by) => {
-        await full(redis.eval(INVITE, 1, keysOf(group).of('invited'), hash, by, INVITED_S, MOST_INVITED))
+        await full(redis.eval(INVITE, 1, keysOf(group).of('invited'), hash, by, INVITED.forS, INVITED.most))
       },
       take: async (group, hash) =>
         (await redis.eval(UNINVITE, 1, keysOf(group).of('invited'), 'hash', hash)) === 1,

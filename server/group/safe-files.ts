@@ -1,4 +1,4 @@
-import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, statSync } from 'node:fs'
+import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync } from 'node:fs'
 import { dirname, join } from 'node:path'
 import { defineDriver } from 'unstorage'
 import { writeSafely } from './safe-write'
@@ -31,7 +31,6 @@ export const safeFiles = defineDriver((folder: string) => {
     setItem: write,
     setItemRaw: (key, value: Uint8Array) => write(key, value),
     removeItem: (key) => rmSync(pathOf(key), { force: true }),
-    getMeta: (key) => ({ size: existsSync(pathOf(key)) ? statSync(pathOf(key)).size : 0 }),
     getKeys(base?: string) {
       const inside = (base ?? '').replace(/:$/, '')
       const path = inside ? pathOf(inside) : folder

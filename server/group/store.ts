@@ -72,6 +72,9 @@ export interface GroupLog {
   mend: (number: number | null) => Promise<void>
 }
 
+/** How long an invitation is good, and how many of one group are at a time. */
+export const INVITED = { forS: 10 * 60, most: 16 }
+
 /** Invitations, each good once. */
 export interface Invitations {
   add: (group: string, hash: string, by: string) => Promise<void>

@@ -175,16 +175,18 @@ describe('what the server keeps is damaged', () => {
   })
 })
 
+/** Three devices that agree; one of them is going to be lost. */
+async function threeDevices() {
+  const one = await server()
+  const all = await group(['desk-0001', 'phone-001', 'lost-0001'], one)
+  await agreed(all)
+  const [desk, phone, lost] = all as [TestDevice, TestDevice, TestDevice]
+  return { one, desk, phone, lost }
+}
+
 describe('a device that was shut out', () => {
   it('learns nothing later, also from the server’s disk; the others read on', async () => {
-    const one = await server()
-    const all = (await group(['desk-0001', 'phone-001', 'lost-0001'], one)) as [
-      TestDevice,
-      TestDevice,
-      TestDevice,
-    ]
-    await agreed(all)
-    const [desk, phone, lost] = all
+    const { one, desk, phone, lost } = await threeDevices()
     const former = lost.key()
     await desk.shutOut('lost-0001', ['phone-001'])
     await vi.waitFor(() => expect(lost.state.standing).toMatchObject({ is: 'refused', why: 'withdrawn' }))
@@ -198,14 +200,7 @@ describe('a device that was shut out', () => {
       expect(await thief.unlock('update', parcel)).toBeNull()
   })
   it('a device that was away takes the new key when it comes back', async () => {
-    const one = await server()
-    const all = (await group(['desk-0001', 'phone-001', 'lost-0001'], one)) as [
-      TestDevice,
-      TestDevice,
-      TestDevice,
-    ]
-    await agreed(all)
-    const [desk, phone] = all
+    const { desk, phone } = await threeDevices()
     phone.away()
     await desk.shutOut('lost-0001', ['phone-001'])
     desk.say('since', 'then')
@@ -215,14 +210,7 @@ describe('a device that was shut out', () => {
     expect(phone.heard('since')).toBe('then')
   })
   it('a removal that the server lost is made again by the devices that know of it', async () => {
-    const one = await server()
-    const all = (await group(['desk-0001', 'phone-001', 'lost-0001'], one)) as [
-      TestDevice,
-      TestDevice,
-      TestDevice,
-    ]
-    await agreed(all)
-    const [desk, phone, lost] = all
+    const { one, desk, phone, lost } = await threeDevices()
     const registry = join(one.folder, '..', 'groups', `${GROUP}.json`)
     const before = readFileSync(registry)
     await desk.shutOut('lost-0001', ['phone-001'])
