@@ -9,6 +9,7 @@ export interface Use {
   why: string
 }
 
+export const USES_SOURCE = table.source
 /** What always holds for a metal analysed at home. */
 export const USES_UNSURE = table.unsure
 
@@ -18,7 +19,7 @@ export const USES_UNSURE = table.unsure
  */
 export function usesOf(
   alloy: Pick<Alloy, 'base' | 'limits' | 'nominal' | 'practice'>,
-  measured: Readonly<Record<string, Measured>>,
+  measured: Readonly<Record<string, Pick<Measured, 'pct' | 'sd' | 'below'>>>,
 ): Use[] {
   return table.limits.flatMap(({ element, abovePct, mustNot, why, base, practices }) => {
     const found = measured[element]

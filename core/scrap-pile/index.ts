@@ -9,6 +9,6 @@ export {
   type PileAmount,
   type Quantity,
 } from './amount'
-export { metalNamed, tileNamed } from './name'
+export { metalNamed, namesLike, tileNamed } from './name'
 export { bestUse, castFirst } from './order'
 export { CONTAINERS, PILE_GROUPS, PILE_SOURCE, PILE_TILES, type PileTile } from './tiles'

@@ -1,9 +1,10 @@
+import Fuse from 'fuse.js'
 import * as z from 'zod'
 import { ALLOYS, gradeComposition } from '#core/alloys'
 import { PURCHASABLE } from '#core/charge'
 import { byId } from '#core/lists'
 import { tableOf } from '#core/records'
-import { SCRAP_BOOK } from '#core/stock'
+import { knownBy, questionOf, SCRAP_BOOK } from '#core/stock'
 import file from '#data/names.json'
 import { stemOf } from './amount'
 import { lotByGrade, lotOfScrap, PILE_TILES, type PileTile } from './tiles'
@@ -19,6 +20,8 @@ const NAMES = tableOf(
         scrap: text.exactOptional(),
         metal: text.exactOptional(),
         alloy: text.exactOptional(),
+        /** answer to the question of its scrap */
+        clue: text.exactOptional(),
         also: z.array(text).min(1),
       }),
     ),
@@ -27,48 +30,67 @@ const NAMES = tableOf(
 ).names
 
 const words = (text: string): string[] => text.toLowerCase().match(/[a-zäöüß0-9.%/]+(?:-[0-9.]+)*/g) ?? []
+/** A name without plurals, spaces and hyphens: "door-knobs", "doorknob" and "door knob" are one. */
+const keyOf = (name: string) => words(name).map(stemOf).join('')
 
 /**
  * What metal a name means, as it stands in someone's own list: an everyday thing, a metal that is bought, a grade of
- * the library by its number or its name.
+ * the library by its number or its name. A name that answers the question of its scrap, as "brass door knobs" does,
+ * settles it.
  * @returns what a lot of it would be, its mass aside; null where the name means nothing that is known
  * @example metalNamed('ferrosilicon 75')?.composition // { Si: 75, Fe: 24 }
  */
 export function metalNamed(name: string): PileTile['told'] | null {
+  const said: readonly string[] = name.toLowerCase().match(/[a-zäöüß0-9/]+(?:-[a-zäöüß]+)*/g) ?? []
+  const known = meant(name)
+  const plain = known ? null : meant(said.filter((word) => !CLUE_WORDS.has(word)).join(' '))
+  const found = known ?? (plain && { ...plain, name: name.trim() })
+  const question = found && questionOf(found)
+  if (!question || found.clue !== null) return known
+  const answer = question.answers.find((one) => one.words?.some((word) => said.includes(word)))
+  return answer ? { ...found, ...knownByScrap(found.scrapId, answer.id) } : known
+}
+/** Words that answer the question of some scrap: "zinc door knobs" are door knobs. */
+const CLUE_WORDS: ReadonlySet<string> = new Set(
+  SCRAP_BOOK.flatMap(({ question }) => question?.answers.flatMap((answer) => answer.words ?? []) ?? []),
+)
+const knownByScrap = (scrapId: string | undefined, clue: string) => ({
+  ...knownBy(byId(SCRAP_BOOK, scrapId ?? ''), clue),
+  clue,
+})
+
+function meant(name: string): PileTile['told'] | null {
   const asked = words(name).map(stemOf)
   if (asked.length === 0) return null
-  const alloy = ALLOYS.find(({ id, designation, name: called }) =>
-    [id, designation, called].some((one) => one?.toLowerCase() === name.trim().toLowerCase()),
+  const called = name.trim()
+  const alloy = ALLOYS.find(({ id, designation, name: own }) =>
+    [id, designation, own].some((one) => one?.toLowerCase() === called.toLowerCase()),
   )
-  if (alloy) return { name: name.trim(), kind: 'scrap', ...gradeComposition(alloy), knowledge: 'grade' }
+  if (alloy) return { name: called, kind: 'scrap', ...gradeComposition(alloy), knowledge: 'grade' }
   const metal = PURCHASABLE.find(
-    ({ id, name: called }) =>
-      called.toLowerCase() === name.trim().toLowerCase() || id.toLowerCase() === name.trim().toLowerCase(),
+    ({ id, name: own }) =>
+      own.toLowerCase() === called.toLowerCase() || id.toLowerCase() === called.toLowerCase(),
   )
-  const known = BY_NAME.get(asked.join(' '))
-  if (known?.scrap) return lotOfScrap(name.trim(), byId(SCRAP_BOOK, known.scrap))
-  if (known?.metal) return lotByGrade(name.trim(), byId(PURCHASABLE, known.metal))
+  const known = BY_KEY.get(keyOf(name))
+  if (known?.scrap) {
+    const lot = lotOfScrap(called, byId(SCRAP_BOOK, known.scrap))
+    return known.clue ? { ...lot, ...knownByScrap(known.scrap, known.clue) } : lot
+  }
+  if (known?.metal) return lotByGrade(called, byId(PURCHASABLE, known.metal))
   if (known?.alloy)
-    return {
-      name: name.trim(),
-      kind: 'scrap',
-      ...gradeComposition(byId(ALLOYS, known.alloy)),
-      knowledge: 'grade',
-    }
+    return { name: called, kind: 'scrap', ...gradeComposition(byId(ALLOYS, known.alloy)), knowledge: 'grade' }
   const tile = nearest(asked)
   // "tin" is the metal, and not the first thing that has tin in its name.
-  if (metal && (!tile || words(tile.name).length > asked.length)) return lotByGrade(name.trim(), metal)
-  if (tile) return { ...tile.told, name: name.trim() }
+  if (metal && (!tile || words(tile.name).length > asked.length)) return lotByGrade(called, metal)
+  if (tile) return { ...tile.told, name: called }
   const entry = SCRAP_BOOK.find((one) => {
     const own = words(one.name).map(stemOf)
     return asked.every((word) => own.includes(word))
   })
-  return entry ? lotOfScrap(name.trim(), entry) : null
+  return entry ? lotOfScrap(called, entry) : null
 }
-/** Names people use, each as its words without plurals and hyphens. */
-const BY_NAME = new Map(
-  NAMES.flatMap((entry) => entry.also.map((one) => [words(one).map(stemOf).join(' '), entry] as const)),
-)
+/** Names people use, by `keyOf`. */
+const BY_KEY = new Map(NAMES.flatMap((entry) => entry.also.map((one) => [keyOf(one), entry] as const)))
 
 /**
  * The everyday thing that some words name.
@@ -89,4 +111,42 @@ function nearest(asked: readonly string[]): PileTile | null {
     return { tile, fits: has && shared > 0, besides: Math.max(0, own.length - shared) }
   }).filter(({ fits }) => fits)
   return found.sort((a, b) => a.besides - b.besides)[0]?.tile ?? null
+}
+
+/** Names to choose from where a name means nothing: each once, as it is written. */
+const WRITTEN = [
+  ...new Map(
+    [
+      ...PILE_TILES.map(({ name }) => name),
+      ...NAMES.flatMap(({ also }) => also),
+      ...PURCHASABLE.map(({ name }) => name),
+      ...SCRAP_BOOK.filter(({ family }) => family !== 'refuse').map(({ name }) => name),
+      ...ALLOYS.flatMap(({ designation, name }) => (designation === 'Craft' ? [name] : [designation, name])),
+    ].map((name) => [name.toLowerCase(), name] as const),
+  ).values(),
+].map((name) => ({ name, key: keyOf(name) }))
+const SPELLING = new Fuse(WRITTEN, {
+  keys: [{ name: 'key', weight: 3 }, 'name'],
+  includeScore: true,
+  threshold: 0.45,
+  ignoreLocation: true,
+})
+
+/**
+ * Names close to one that means nothing, by their spelling, the closest first.
+ * @param most how many at most
+ * @returns names that `metalNamed` knows
+ * @example namesLike('pistns')[0] // 'Pistons'
+ */
+export function namesLike(name: string, most = 3): string[] {
+  const key = keyOf(name)
+  if (key.length < 3) return []
+  const found = SPELLING.search(key)
+  // A word of several can be the one that is known: "rusty pistons off a lorry".
+  const byWord = words(name)
+    .filter((word) => word.length > 3)
+    .flatMap((word) => SPELLING.search(stemOf(word)).slice(0, 2))
+  const ranked = (found.length > 0 ? found : byWord).toSorted((a, b) => (a.score ?? 1) - (b.score ?? 1))
+  const named = ranked.map(({ item }) => item.name).filter((one) => metalNamed(one) !== null)
+  return [...new Map(named.map((one) => [keyOf(one), one])).values()].slice(0, most)
 }

@@ -2,7 +2,7 @@ import * as z from 'zod'
 import { PURCHASABLE, type Purchasable } from '#core/charge'
 import { byId } from '#core/lists'
 import { tableOf } from '#core/records'
-import { blendOfGuesses, SCRAP_BOOK, spreadFor, type LotDraft, type ScrapSource } from '#core/stock'
+import { knownBy, SCRAP_BOOK, spreadFor, type LotDraft, type ScrapSource } from '#core/stock'
 import file from '#data/everyday-pile.json'
 
 export const DRAWINGS = [
@@ -95,10 +95,8 @@ export function lotByGrade(name: string, { id, composition }: Purchasable): Pile
  * A lot of something in the scrap book, its mass aside.
  * @example lotOfScrap('old pistons', SCRAP_BOOK.find(({ id }) => id === 'pistons')).kind // 'scrap'
  */
-export function lotOfScrap(
-  name: string,
-  { id, form, on, likely, coating, refuse }: ScrapSource,
-): PileTile['told'] {
+export function lotOfScrap(name: string, entry: ScrapSource): PileTile['told'] {
+  const { id, form, on, likely, coating, refuse, question } = entry
   const [only, ...others] = likely
   return {
     name,
@@ -106,7 +104,8 @@ export function lotOfScrap(
     scrapId: id,
     form,
     ...(on.length > 0 ? { coatings: [...on] } : {}),
-    ...blendOfGuesses(likely),
+    ...knownBy(entry, null),
+    ...(question ? { clue: null } : {}),
     knowledge: only?.grade && others.length === 0 ? 'grade' : 'guess',
     note: [coating, refuse].filter(Boolean).join(' '),
   }

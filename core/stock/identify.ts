@@ -82,11 +82,12 @@ function posterior({ answers, density }: Findings): Suspect[] {
     if (!(answer in known.answers)) throw new RangeError(`clue "${clue}" has no answer "${answer}"`)
   }
   const weighted = SCRAP_BOOK.flatMap((source) =>
-    source.likely.map((metal) => {
+    source.likely.flatMap((metal) => {
+      if (metal.elsewhere) return []
       let odds = metal.odds
       for (const [clue, answer] of Object.entries(answers)) odds *= likelihood(clue, answer, source, metal)
       if (density) odds *= densityLikelihood(density, metal)
-      return { source, metal, odds }
+      return [{ source, metal, odds }]
     }),
   )
   const total = weighted.reduce((sum, { odds }) => sum + odds, 0)

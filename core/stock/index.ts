@@ -25,6 +25,7 @@ export {
 } from './identify'
 export { mergeLots, type MergedMetal } from './merge-lots'
 export { blendOfGuesses, SCRAP_BOOK, type LikelyMetal, type ScrapSource } from './scrap-book'
+export { isOpen, knownBy, questionOf, withClue, type ScrapQuestion } from './scrap-question'
 export { twoMetalShare, waterDensity, weighInWater, type TwoMetal } from './weigh-in-water'
 export { formatPieces, parsePieces, piecesLeft, PIECES_MOST } from './pieces'
 export { newLot, type LotDraft } from './new-lot'

@@ -42,6 +42,8 @@ export const lotSchema = z.strictObject({
   whereFrom: z.string().max(120).optional(),
   /** entry of the scrap book it was taken from: its cautions follow it to the run sheet */
   scrapId: z.string().max(60).optional(),
+  /** answer to the question its scrap book entry asks; null while it is open, absent where nothing is asked */
+  clue: z.string().max(40).nullable().optional(),
   /** when its label was printed last, and what stood on it */
   labelled: z.strictObject({ at: z.iso.datetime(), text: z.string().max(300) }).optional(),
   gotOn: z.iso.date().optional(),

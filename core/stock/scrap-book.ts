@@ -9,20 +9,39 @@ import { COATINGS } from './schema'
 
 const text = z.string()
 const odds = z.number().positive().max(1)
+/** identified by the traits of another entry, as zinc handles among brass ones are */
+const elsewhere = z.literal(true).exactOptional()
 const likelySchema = z.union([
-  z.strictObject({ grade: text, odds }),
+  z.strictObject({ grade: text, odds, elsewhere }),
   z.strictObject({
     composition: compositionSchema,
     /** one standard deviation of each element, % of itself */
     spreadPct: z.number().positive().exactOptional(),
     odds,
+    elsewhere,
   }),
 ])
+/** One question that settles which of several metals it is. */
+const questionSchema = z.strictObject({
+  ask: text,
+  how: text,
+  answers: z.array(
+    z.strictObject({
+      id: text,
+      says: text,
+      likely: z.array(z.number().int().min(0)).min(1),
+      /** words of a name that give this answer, in English and German */
+      words: z.array(text).exactOptional(),
+    }),
+  ),
+})
 const entrySchema = z.strictObject({
   id: text,
   name: text,
   family: text,
   likely: z.array(likelySchema).min(1),
+  /** asked where these are so different that a mean of them describes none; answers name them by place */
+  question: questionSchema.exactOptional(),
   form: z.enum(FORM_IDS),
   /** what it is like in the hand */
   traits: z.strictObject({
@@ -57,6 +76,7 @@ export interface LikelyMetal {
   composition: Composition
   /** one standard deviation, wt% */
   sd: Spread
+  elsewhere?: true
 }
 
 /** An everyday source of scrap, and what it usually is. */
@@ -71,6 +91,11 @@ export const SCRAP_BOOK: readonly ScrapSource[] = tableOf(
 ).entries.map((entry) => ({ ...entry, likely: entry.likely.map(likelyMetal) }))
 
 function likelyMetal(likely: z.infer<typeof likelySchema>): LikelyMetal {
+  const metal = compositionOf(likely)
+  return likely.elsewhere ? { ...metal, elsewhere: true } : metal
+}
+
+function compositionOf(likely: z.infer<typeof likelySchema>): LikelyMetal {
   if ('grade' in likely) {
     const alloy = findAlloy(likely.grade)
     if (!alloy)

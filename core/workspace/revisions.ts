@@ -1,7 +1,7 @@
 import { COLLECTIONS, type Collection } from './collections'
 
 /** How far the shape of a yard has grown. Files and stored yards say theirs; a greater one is newer than this app. */
-export const REVISION = 16
+export const REVISION = 17
 
 type Raw = Record<string, unknown>
 
@@ -60,6 +60,8 @@ const GROWTH: readonly Growth[] = [
   { to: 15 },
   // Many records lie on the disk in packs.
   { to: 16 },
+  // Lots of scrap that can be one of several metals: the answer to their question. Heats that use up chosen lots.
+  { to: 17 },
 ]
 
 /** A value with fields of its own: neither a list nor a plain word. */

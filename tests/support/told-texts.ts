@@ -50,7 +50,10 @@ const PLACES: Readonly<Record<string, readonly string[]>> = {
   ],
   purchasable: ['metals.*.name'],
   'sand-mixes': ['mixes.*.name', 'mixes.*.why'],
-  'scrap-book': ['name', 'look', 'coating', 'refuse'].map((part) => `entries.*.${part}`),
+  'scrap-book': [
+    ...['name', 'look', 'coating', 'refuse'],
+    ...['question.ask', 'question.how', 'question.answers.*.says'],
+  ].map((part) => `entries.*.${part}`),
   troubles: ['symptoms.*.name', 'causes.*.name', 'causes.*.change'],
   uses: ['limits.*.mustNot', 'limits.*.why', 'unsure'],
   'zinc-loss': ['covers.*.name'],

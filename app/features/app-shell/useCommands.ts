@@ -9,6 +9,7 @@ import { meltAsItComes, startHeat, useHeat } from '~/shared/heat/useHeat'
 import { isolated } from '~/shared/units/isolated'
 import { useYard } from '~/storage/yard-store'
 import { STAGES } from './stages-words'
+import { useQuickLot } from './useQuickLot'
 import { useUndo } from './useShortcuts'
 
 export interface Command {
@@ -216,10 +217,11 @@ export function useCommands(query: Ref<string>) {
     whole: true,
     run: () => navigateTo({ path: '/handbook/glossary', query: { find: told(term) } }),
   }))
+  const quick = useQuickLot(query)
   const found = computed(() => {
     const asked = everyWord(query.value)
     const all = query.value.trim() ? [...commands.value, ...terms] : commands.value
-    return all.filter(({ label, hint }) => asked(`${label} ${hint}`))
+    return [...quick.value, ...all.filter(({ label, hint }) => asked(`${label} ${hint}`))]
   })
   return { found }
 }

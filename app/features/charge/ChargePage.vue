@@ -2,6 +2,7 @@
 import { t } from '~/words'
 import { I18nT } from 'vue-i18n'
 import { comesAsItIs } from '#core/heat'
+import { isOpen } from '#core/stock'
 import { computed, ref } from 'vue'
 import { useChargeEngine } from './charge-store'
 import { useCharge } from './useCharge'
@@ -15,6 +16,7 @@ import { useProblemFile } from './useProblemFile'
 import { useRememberedHere } from '~/shared/page/useRemembered'
 import { useUnits } from '~/shared/units/useUnits'
 import { useYard } from '~/storage/yard-store'
+import { ScrapQuestion } from '~/features/stock'
 import AsItComes from './AsItComes.vue'
 import ChargeAnswer from './ChargeAnswer.vue'
 import ChargeChoices from './ChargeChoices.vue'
@@ -33,6 +35,8 @@ import OtherWays from './OtherWays.vue'
 import WorthKnowing from './WorthKnowing.vue'
 import PlanChecks from './PlanChecks.vue'
 import WorkingOpener from '~/shared/page/WorkingOpener.vue'
+/** So many questions at once. */
+const MOST_ASKED = 2
 const yard = useYard()
 const { heat } = useHeat()
 useChargeEngine().expectTyping()
@@ -51,6 +55,14 @@ const { save, open, fault } = useProblemFile()
 const free = computed(() => !!heat.value && comesAsItIs(heat.value))
 /** Without any metal there is nothing to work out, and nothing to be bought for it. */
 const stocked = computed(() => !!heat.value?.loggedAt || yard.lots.some(({ massG }) => massG > 0))
+/** Lots that can still be one of several metals: those of the plan, or any where there is none. */
+const asked = computed(() => {
+  if (heat.value?.loggedAt) return []
+  const planned = new Set(rows.value.planned.map(({ id }) => id))
+  return yard.lots
+    .filter((lot) => isOpen(lot) && lot.massG > 0 && (planned.size === 0 || planned.has(lot.id)))
+    .slice(0, MOST_ASKED)
+})
 const file = ref<{ open: () => void }>()
 const inGroup = useInGroup()
 /** Where each element comes from, under its gate. */
@@ -106,7 +118,10 @@ const origins = useRememberedHere('charge-origins', false)
     <NoMetalYet />
     <p v-if="fault" role="alert" class="mb-3 font-semibold text-oxide">{{ fault }}</p>
 
-    <AsItComes v-if="free" :charge="charge" :hand="hand" />
+    <template v-if="free">
+      <ScrapQuestion v-for="lot in asked" :key="lot.id" :lot="lot" named class="max-w-4xl" />
+      <AsItComes :charge="charge" :hand="hand" />
+    </template>
     <div v-else-if="!heat.alloy || heat.tapMassG === null" class="slab max-w-xl p-5">
       <p class="mb-3">{{ t('charge.needs-target') }}</p>
       <NuxtLink :to="`/heat/${heat.number}/target`" class="btn btn-next">{{
@@ -117,6 +132,7 @@ const origins = useRememberedHere('charge-origins', false)
     <template v-else-if="stocked">
       <div class="bench">
         <ChargeAnswer :answer="answer" :charged-g="prediction?.chargeMassG ?? 0" />
+        <ScrapQuestion v-for="lot in asked" :key="lot.id" :lot="lot" named class="max-w-4xl" />
         <PlanChecks v-if="!heat.loggedAt" hurting :checks="checks" class="mb-2" />
         <ChargeChoices v-if="!heat.loggedAt" class="choices mb-2" />
         <div

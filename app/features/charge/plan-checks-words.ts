@@ -1,6 +1,7 @@
 import { fixed } from '~/shared/units/decimal-mark'
 import { t, told } from '~/words'
 import { present } from '#core/lists'
+import { USES_SOURCE, type Use } from '#core/ledger'
 import type { PlanCheck, PotIronCheck } from '#core/melt'
 import { elementName } from '~/shared/units/elements'
 import { heatStamp } from '#core/heat'
@@ -17,6 +18,22 @@ export interface CheckWords {
   text: string
   why: string
   source: string
+}
+
+/** Lead in a melt that may become something for the kitchen or the nursery. */
+export function leadWords(uses: readonly Use[], pct: number): CheckWords[] {
+  if (uses.length === 0) return []
+  const things = uses.map(({ mustNot }) => told(mustNot)).join('; ')
+  return [
+    {
+      level: 'mind',
+      hurts: true,
+      lots: [],
+      text: t('charge.lead-uses', { percent: percent(pct), things }),
+      why: t('charge.lead-uses-why'),
+      source: USES_SOURCE,
+    },
+  ]
 }
 
 /** A limit passed so many times over is no near miss. */

@@ -2,14 +2,21 @@ import { computed, type ComputedRef, type Ref } from 'vue'
 import { baseMetal } from '#core/alloys'
 import type { ChargedLine, MeltPrediction } from '#core/charge'
 import { POT_LOT, residueFor, sharingPot, type Heat } from '#core/heat'
+import { usesOf } from '#core/ledger'
 import { checkPlan } from '#core/melt'
 import { useYard } from '~/storage/yard-store'
-import { checkWords, type CheckWords } from './plan-checks-words'
+import { checkWords, leadWords, type CheckWords } from './plan-checks-words'
 import { useGear } from '~/shared/gear/useGear'
 import { useUnits } from '~/shared/units/useUnits'
 import { told } from '~/words'
 
 const RANK = { stop: 0, mind: 1, note: 2 } as const
+
+/** A predicted melt as a measurement: what may be in it counts. */
+const measuredOf = ({ composition, sd }: MeltPrediction) =>
+  Object.fromEntries(
+    Object.entries(composition).map(([symbol, pct]) => [symbol, { pct, sd: sd[symbol] ?? 0 }]),
+  )
 
 /** What a founder would say of the plan before it is weighed: what can hurt someone, then the worst first. */
 export function usePlanChecks(
@@ -38,7 +45,8 @@ export function usePlanChecks(
         ? [{ number: other.number, alloy: told(other.alloy.name) }]
         : [],
     )
-    return checkPlan({
+    const lead = usesOf(alloy, measuredOf(prediction.value)).filter(({ element }) => element === 'Pb')
+    const checked = checkPlan({
       alloy,
       tapMassG: prediction.value.tapMassG,
       composition: prediction.value.composition,
@@ -61,9 +69,10 @@ export function usePlanChecks(
       // What is counted in the plan needs no word of its own.
       residue: current.potClean || left?.stayedG != null ? null : left,
       sharing,
-    })
-      .map((check) => checkWords(check, { lotName, grams, degreesApart }))
-      .sort((a, b) => Number(b.hurts) - Number(a.hurts) || RANK[a.level] - RANK[b.level])
+    }).map((check) => checkWords(check, { lotName, grams, degreesApart }))
+    return [...checked, ...leadWords(lead, prediction.value.composition.Pb ?? 0)].sort(
+      (a, b) => Number(b.hurts) - Number(a.hurts) || RANK[a.level] - RANK[b.level],
+    )
   })
   return { checks }
 }

@@ -8,7 +8,7 @@ import { heatStamp } from '#core/heat'
 import { totalG } from '#core/lists'
 import { bestUse, castFirst, PILE_GROUPS, PILE_SOURCE, roundAmount, type PileTile } from '#core/scrap-pile'
 import type { Lot } from '#core/stock'
-import { LotEditor, StockImport, usePastedTable } from '~/features/stock'
+import { LotEditor, ScrapQuestion, StockImport, usePastedTable } from '~/features/stock'
 import CompositionBar from '~/shared/composition/CompositionBar.vue'
 import QuantityField from '~/shared/fields/QuantityField.vue'
 import { meltAsItComes, startHeat } from '~/shared/heat/useHeat'
@@ -190,6 +190,7 @@ const headline = computed(() => {
                 </p>
                 <p v-else-if="takenAs(lot)" class="mt-1 text-sm text-soft">{{ takenAs(lot) }}</p>
               </div>
+              <ScrapQuestion :lot="lot" />
               <details class="text-sm">
                 <summary class="text-soft">{{ t('scrap-pile.assumed-composition') }}</summary>
                 <div class="py-1">

@@ -7,6 +7,7 @@ import { computed } from 'vue'
 import { useUnits } from '~/shared/units/useUnits'
 import { KNOWLEDGE_WORDS } from '~/shared/words/knowledge-words'
 import { COATING_NAMES, KIND_WORDS } from './stock-words'
+import ScrapQuestion from './ScrapQuestion.vue'
 import CompositionBar from '~/shared/composition/CompositionBar.vue'
 import KeptPhoto from '~/shared/fields/KeptPhoto.vue'
 
@@ -109,6 +110,7 @@ const about = computed(() =>
       </div>
       <p v-for="words in held" :key="words" class="border-l-8 border-amber pl-2 text-sm">{{ words }}</p>
       <CompositionBar :composition="lot.composition" :label="lot.name" short />
+      <ScrapQuestion :lot="lot" />
       <p v-if="about.length" class="text-sm">{{ about.join('; ') }}</p>
       <div v-if="lot.photos?.length" class="flex gap-1">
         <KeptPhoto

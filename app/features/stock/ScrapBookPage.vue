@@ -2,7 +2,7 @@
 import { t, told } from '~/words'
 import { counted } from '~/shared/units/figures'
 import { everyWord } from '~/shared/fields/every-word'
-import { blendOfGuesses, SCRAP_BOOK, type Lot, type ScrapSource } from '#core/stock'
+import { blendOfGuesses, knownBy, SCRAP_BOOK, type Lot, type ScrapSource } from '#core/stock'
 import { computed, defineAsyncComponent, ref } from 'vue'
 import CansAndFoil from './CansAndFoil.vue'
 import CompositionBar from '~/shared/composition/CompositionBar.vue'
@@ -31,12 +31,13 @@ const grades = ({ likely }: ScrapSource) =>
     .map(({ grade, odds }) => `${grade ?? t('stock.no-standard-grade')} ${Math.round(100 * odds)} %`)
     .join(', ')
 function begin(entry: ScrapSource): void {
-  const { composition, sd } = blendOfGuesses(entry.likely)
+  const { composition, sd } = knownBy(entry, null)
   const [only] = entry.likely
   adding.value = {
     name: told(entry.name),
     kind: 'scrap',
     scrapId: entry.id,
+    ...(entry.question ? { clue: null } : {}),
     form: entry.form as Lot['form'],
     ...(entry.on.length > 0 ? { coatings: [...entry.on] } : {}),
     composition,

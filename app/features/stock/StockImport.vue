@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import { t } from '~/words'
 import { newLot } from '#core/stock'
-import type { StockField, StockTable } from '#formats/stock-csv'
+import type { StockField, StockRow, StockTable } from '#formats/stock-csv'
 import { lotsOfTable } from '#formats/stock-csv'
-import { computed, ref } from 'vue'
+import { computed, reactive, ref } from 'vue'
+import { namesLike } from '#core/scrap-pile'
 import { stockFaultWords } from './import-words'
 import { useNotices } from '~/shared/page/useNotices'
 import { useUnits } from '~/shared/units/useUnits'
@@ -56,7 +57,23 @@ function match(index: number, value: string): void {
         ? { spread: symbol }
         : (value as StockField)
 }
-const rows = computed(() => lotsOfTable(props.table, fields.value))
+/** names put right, by the place of their row */
+const renamed = reactive<Record<number, string>>({})
+const nameAt = computed(() => fields.value.indexOf('name'))
+const table = computed<StockTable>(() => ({
+  ...props.table,
+  rows: props.table.rows.map((row, index) => {
+    const name = renamed[index]
+    return name === undefined ? row : row.map((cell, at) => (at === nameAt.value ? name : cell))
+  }),
+}))
+const rows = computed(() => lotsOfTable(table.value, fields.value))
+/** The word that is not known, and names spelt like it. */
+const unknown = (row: StockRow) => {
+  const fault = row.ok ? undefined : row.faults.find(({ kind }) => kind === 'unknown-metal')
+  return fault?.kind === 'unknown-metal' ? namesLike(fault.name) : []
+}
+const rowAt = ({ line }: StockRow) => line - 2
 const good = computed(() => rows.value.filter((row) => row.ok))
 const bad = computed(() => rows.value.filter((row) => !row.ok))
 function take(): void {
@@ -116,6 +133,18 @@ function take(): void {
       <li v-for="row in bad.slice(0, 60)" :key="row.line" class="border-t border-line py-1">
         <b>{{ t('stock.row', { line: row.line }) }}</b>
         {{ row.ok ? '' : sentences(...row.faults.map(stockFaultWords)) }}
+        <span v-if="unknown(row).length" class="flex flex-wrap items-center gap-2 py-1">
+          {{ t('stock.did-you-mean') }}
+          <button
+            v-for="name in unknown(row)"
+            :key="name"
+            type="button"
+            class="btn min-h-8 text-sm"
+            @click="renamed[rowAt(row)] = name"
+          >
+            {{ name }}
+          </button>
+        </span>
       </li>
     </ul>
     <ul

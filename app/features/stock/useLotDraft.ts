@@ -99,6 +99,8 @@ export function useLotDraft(lot: Lot | null, done: () => void, begun: Partial<Lo
       }
     const stamp = { id: lot?.id ?? crypto.randomUUID(), now: now() }
     const pieces = parsePieces(extras.piecesText, yard.settings.mass, pieceMark())
+    // A composition that someone typed leaves nothing to ask.
+    const same = JSON.stringify([composition.value, sd]) === JSON.stringify([known.composition, known.sd])
     const parsed = lotSchema.safeParse({
       ...newLot(stamp, { ...withoutExtras(lot), name: draft.name, massG: 0, composition: composition.value }),
       ...draft,
@@ -107,6 +109,7 @@ export function useLotDraft(lot: Lot | null, done: () => void, begun: Partial<Lo
       ...(extras.whereFrom.trim() ? { whereFrom: extras.whereFrom.trim() } : {}),
       ...(extras.gotOn ? { gotOn: extras.gotOn } : {}),
       ...(known.scrapId ? { scrapId: known.scrapId } : {}),
+      ...(same && known.clue !== undefined ? { clue: known.clue } : {}),
       ...(extras.photos.length > 0 ? { photos: extras.photos } : {}),
       ...(lot ? { createdAt: lot.createdAt } : {}),
       sd,
@@ -155,6 +158,6 @@ const notSo = (part: PropertyKey | undefined) =>
 /** A lot without what may have been taken off it in the editor. */
 function withoutExtras(lot: Lot | null): Partial<Lot> {
   if (!lot) return {}
-  const { coatings: _1, pieces: _2, whereFrom: _3, gotOn: _4, photos: _5, ...rest } = lot
+  const { coatings: _1, pieces: _2, whereFrom: _3, gotOn: _4, photos: _5, clue: _6, ...rest } = lot
   return rest
 }

@@ -45,6 +45,7 @@ export function useStockBench() {
       },
     )
     delete merged.moves
+    delete merged.clue
     Object.assign(merged, mergedExtras(parts))
     const edits: Edit[] = parts.map((lot) => ({ collection: 'lots', id: lot.id, after: null }))
     const all: Edit[] = [...edits, { collection: 'lots', id, after: merged }]

@@ -10,6 +10,7 @@ import {
   type WeighingAsk,
 } from '#core/charge'
 import { PILE_TILES } from '#core/scrap-pile'
+import { blendOfGuesses, SCRAP_BOOK } from '#core/stock'
 
 let solver: ChargeSolver
 beforeAll(async () => {
@@ -75,7 +76,8 @@ describe('what is to be bought where nothing fits', () => {
     // A newcomer's pile: copper tube, valve bodies and tin, for 1.5 kg of gunmetal, which wants 1 to 3 % zinc.
     const lotOf = (id: string, massG: number) => {
       const { told } = PILE_TILES.find((tile) => tile.id === id)!
-      const [composition, sd] = [told.composition, told.sd ?? {}]
+      const mixed = SCRAP_BOOK.find((entry) => entry.id === 'tap-bodies')!.likely
+      const { composition, sd = {} } = id === 'valves' ? blendOfGuesses(mixed) : told
       return {
         id,
         composition,

@@ -96,8 +96,8 @@ describe('a metal by its name', () => {
     ['ferrosilicon', 'Si', 70],
     ['zinc sheet', 'Zn', 98],
     ['brass door knobs', 'Cu', 55],
-    ['doorknob', 'Cu', 55],
-    ['door-knobs', 'Cu', 55],
+    ['brass doorknob', 'Cu', 55],
+    ['brass door-knobs', 'Cu', 55],
     ['nordic gold', 'Cu', 75],
     ['aluminum bronze 89-11', 'Al', 9],
     ['lead sinkers', 'Pb', 95],
@@ -167,7 +167,7 @@ describe('the pasted text', () => {
     if (note) expect(row!.ok && row!.lot.note).toBe(note)
   })
   it('a bucket of what has no known weight is asked for its mass, and its metal is known', () => {
-    const [row] = lots('half a bucket of door knobs\ntin 1 kg')!
+    const [row] = lots('half a bucket of pistons\ntin 1 kg')!
     expect(!row!.ok && row!.faults.map(({ kind }) => kind)).toEqual(['no-mass'])
   })
   it('a line that says no weight, or no metal that is known, stays out and says why', () => {
