@@ -46,7 +46,7 @@ async function openCharge(page: Page, base: string, yard: Workspace): Promise<st
     mimeType: 'application/json',
     buffer: Buffer.from(JSON.stringify(yard)),
   })
-  await page.getByRole('button', { name: 'Put it in place of my yard' }).click()
+  await page.getByRole('button', { name: 'Replace my yard with it' }).click()
   await page.getByText('Opened grown.json').waitFor()
   await page.getByTestId('save-state').getByText('saved', { exact: true }).waitFor()
   await page.goto(`${base}/heat/13/charge`)

@@ -110,13 +110,13 @@ if (only.length === 0) {
     await choose()
     await page.getByTestId('import-counts').waitFor({ timeout: LONGEST_MS })
   })
-  await watch('put in place', () => page.getByRole('button', { name: /^Put it in place/ }).click(), savedAll)
+  await watch('put in place', () => page.getByRole('button', { name: /^Replace my yard/ }).click(), savedAll)
   await watch('undo', () => page.keyboard.press('Control+z'), savedAll)
   await watch('redo', () => page.keyboard.press('Control+Shift+z'), savedAll)
   await visit('/backup')()
   await watch('take a snapshot', async () => {
-    await page.getByRole('button', { name: 'Take one now' }).click()
-    await page.getByRole('status').filter({ hasText: 'A snapshot is kept' }).waitFor()
+    await page.getByRole('button', { name: 'Take a snapshot' }).click()
+    await page.getByRole('status').filter({ hasText: 'Snapshot saved.' }).waitFor()
   })
   await watch('save to a file', async () => {
     const download = page.waitForEvent('download')

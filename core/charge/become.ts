@@ -1,9 +1,10 @@
 import { nth, totalG } from '#core/lists'
 import type { Highs } from 'highs'
-import { UNIDENTIFIED } from '#core/composition'
-import { LinearProgramme, type LinearSolution, type OpenProgramme } from './linear-programme'
+import { UNIDENTIFIED, withBaseSpread } from '#core/composition'
+import { LinearProgramme, SolverStopped, type LinearSolution, type OpenProgramme } from './linear-programme'
 import { meltCoefficients, type MeltCoefficients } from './melt-coefficients'
-import { predictMelt, probabilityInLimits } from './predict'
+import { meltOdds, type MeltOdds } from './melt-odds'
+import { normalQuantile } from './normal'
 import type { PlanLine, Purchase } from './plan'
 import type { ChargeLot, ChargeProblem, ChargeTarget } from './problem'
 import { offeredLots, purchasesFor, wantedPurchases } from './purchasable'
@@ -16,6 +17,16 @@ export interface PileTarget extends Omit<ChargeTarget, 'tapMassG'> {
   recovery: NonNullable<ChargeProblem['recovery']>
 }
 
+/** Certainty at which a pile is said to become an alloy, 0–1: that of a new heat. */
+export const SURE = 0.9
+/** Margins tried for it, in standard deviations of one limit: the smallest that is enough for all together counts. */
+const MARGINS = [0.9, 0.95, 0.98, 0.995].map(normalQuantile)
+/** A sure tap smaller than this share of the largest is of no use. */
+const LEAST_SURE = 0.01
+/** Cuts in turn for one margin; each comes closer to the curved limit. */
+const MOST_CUTS = 12
+const CLOSE = 1e-6
+
 /** What the stock can become for one target. */
 export interface Becoming {
   id: string
@@ -27,8 +38,10 @@ export interface Becoming {
   runsOut: string[]
   /** The limit that restricts the mass most. */
   heldBy: { element: string; bound: 'min' | 'max' } | null
-  /** Probability that all limits hold, given how well the lots are known. */
+  /** Probability that the largest tap is in spec, given how well the lots are known. */
   probabilityInLimits: number
+  /** Largest tap that is in spec with `SURE` or more; null where there is none. */
+  sure: { mostG: number; probability: number; lines: PlanLine[] } | null
   /** Smallest purchase that gives the wanted mass; empty where none is needed, null where none helps. */
   unlock: Purchase[] | null
 }
@@ -84,7 +97,8 @@ export class Pile {
         stock.reduce((sum, lot) => sum + lot.availableG, 0),
       ) / 100
     const offered = offeredLots(purchasesFor(base), 0, stock)
-    this.lots = [...stock, ...offered.lots].map((lot) => ({
+    const known = stock.map((lot) => ({ ...lot, sd: withBaseSpread(lot.composition, lot.sd ?? {}) }))
+    this.lots = [...known, ...offered.lots].map((lot) => ({
       lot,
       metal: offered.metalOf.get(lot.id) ?? null,
       coefficients: meltCoefficients(lot, recovery),
@@ -134,20 +148,91 @@ export class Pile {
     const solution = impossible ? null : this.open.minimise()
     const mostG = solution?.feasible ? nth(solution.values, this.melt) * this.unitG : 0
     const lines = solution?.feasible ? this.linesOf(solution) : []
-    const lotById = new Map(this.lots.map(({ lot }) => [lot.id, lot]))
-    const melt = predictMelt(
-      lines.map(({ lot, massG }) => ({ massG, lot: lotById.get(lot)! })),
+    const own = this.lots.filter(({ metal }) => metal === null)
+    const odds = meltOdds(
+      own.map(({ lot }) => lot),
       this.recovery,
+      target.limits,
     )
+    const probability = mostG > 0.5 ? this.oddsOf(odds, solution!) : 0
     return {
       id: target.id,
       mostG: mostG > 0.5 ? mostG : 0,
       lines: mostG > 0.5 ? lines : [],
       runsOut: solution?.feasible ? this.exhausted(solution) : [],
       heldBy: this.holder(mostG > 0.5 ? solution : null, target),
-      probabilityInLimits: probabilityInLimits(melt.composition, melt.sd, target.limits),
+      probabilityInLimits: probability,
+      sure:
+        probability >= SURE || mostG <= 0.5
+          ? mostG > 0.5
+            ? { mostG, probability, lines }
+            : null
+          : this.surely(target, odds, mostG),
       unlock: mostG >= wantedG ? [] : this.unlock(target, wantedG),
     }
+  }
+
+  private oddsOf(odds: MeltOdds, { values }: LinearSolution): number {
+    return odds.of(this.lots.flatMap(({ column, metal }) => (metal === null ? [nth(values, column)] : [])))
+  }
+
+  /**
+   * The largest tap that is in spec with `SURE`: each limit gets a margin of so many standard deviations, cut out of the
+   * linear model plane by plane.
+   */
+  private surely(target: PileTarget, odds: MeltOdds, mostG: number): Becoming['sure'] {
+    for (const margin of MARGINS) {
+      try {
+        const found = this.withMargin(target, margin)
+        const sureG = found ? nth(found.values, this.melt) * this.unitG : 0
+        if (!found || sureG < LEAST_SURE * mostG || sureG <= 0.5) return null
+        const probability = this.oddsOf(odds, found)
+        if (probability >= SURE) return { mostG: sureG, probability, lines: this.linesOf(found) }
+      } catch (error) {
+        // Too many planes for the solver: nothing is said of a certainty then.
+        if (!(error instanceof SolverStopped)) throw error
+        return null
+      } finally {
+        this.open.dropAddedRows()
+      }
+    }
+    return null
+  }
+
+  private withMargin({ limits }: PileTarget, margin: number): LinearSolution | null {
+    for (let round = 0; round < MOST_CUTS; round++) {
+      const solution = this.open.minimise()
+      if (!solution.feasible) return null
+      let cuts = 0
+      for (const [symbol, { min, max }] of Object.entries(limits)) {
+        if (max !== undefined) cuts += Number(this.cut(solution, symbol, max, 1, margin))
+        if (min) cuts += Number(this.cut(solution, symbol, min, -1, margin))
+      }
+      if (cuts === 0) return solution
+    }
+    return this.open.minimise()
+  }
+
+  /**
+   * Adds the tangent of sign·(content − limit·melt) + margin·√Σ(sd·mass)² ≤ 0 where the solution breaks it.
+   * @returns whether it does
+   */
+  private cut({ values }: LinearSolution, symbol: string, limit: number, sign: 1 | -1, margin: number) {
+    const rows = this.elements.get(symbol)
+    if (!rows) return false
+    const errors = this.lots.map(
+      ({ column, coefficients }) => (coefficients.sdPct[symbol] ?? 0) * nth(values, column),
+    )
+    const norm = Math.hypot(...errors)
+    const melt = nth(values, this.melt)
+    const over = sign * (nth(values, rows.content) - limit * melt) + margin * norm
+    if (norm === 0 || over <= CLOSE * Math.max(limit, 0.01) * melt) return false
+    const entries: [number, number][] = this.lots.flatMap(({ column, coefficients }, at) => {
+      const slope = (margin * (coefficients.sdPct[symbol] ?? 0) * errors[at]!) / norm
+      return slope === 0 ? [] : [[column, slope]]
+    })
+    this.open.addRow(-INF, 0, [...entries, [this.melt, -sign * limit], [rows.content, sign]])
+    return true
   }
 
   dispose(): void {

@@ -55,7 +55,7 @@ export {
   type Certainty,
   type Way,
 } from './alternatives'
-export { Pile, rankBecomings, type Becoming, type PileTarget } from './become'
+export { Pile, rankBecomings, SURE, type Becoming, type PileTarget } from './become'
 export {
   correctMelt,
   type AddedLine,

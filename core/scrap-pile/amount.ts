@@ -230,15 +230,22 @@ export function startingAmount({ starts, piece }: Pick<PileTile, 'starts' | 'pie
 const FIRST_HEAT_G = 1000
 const SHARE = 0.7
 
+/** Round amounts in pounds and ounces, g: 2 lb at most. */
+const ROUND_OUNCES_G = [32, 16, 8, 4, 2, 1, 0.5, 0.25].map((ounces) => ounces * 28.349523125)
+
 /**
- * A round amount to pour from a pile of so much: 1, 2 or 5 with noughts, a kilogram at most.
+ * A round amount to pour from a pile of so much: 1, 2 or 5 with noughts, a kilogram at most; in ounces and pounds 1, 2, 4
+ * or 8 oz, 1 or 2 lb.
  * @param pileG all of the pile, g
+ * @param unit the unit it is to be round in
+ * @returns g
  * @example roundAmount(290) // 200
  */
-export function roundAmount(pileG: number): number {
+export function roundAmount(pileG: number, unit: MassUnit = 'g'): number {
   const most = Math.min(FIRST_HEAT_G, SHARE * pileG)
+  if (unit === 'oz' || unit === 'lb') return ROUND_OUNCES_G.find((one) => one <= most) ?? 1
   if (!(most >= 1)) return 1
-  const unit = 10 ** Math.floor(Math.log10(most) + 1e-9)
-  const times = most / unit + 1e-9
-  return unit * (times >= 5 ? 5 : times >= 2 ? 2 : 1)
+  const tens = 10 ** Math.floor(Math.log10(most) + 1e-9)
+  const times = most / tens + 1e-9
+  return tens * (times >= 5 ? 5 : times >= 2 ? 2 : 1)
 }

@@ -6,7 +6,7 @@ import { useDebounceFn, useEventListener } from '@vueuse/core'
 import { computed, defineAsyncComponent, onMounted, ref, watch } from 'vue'
 import { heatStamp } from '#core/heat'
 import { totalG } from '#core/lists'
-import { bestUse, castFirst, PILE_GROUPS, PILE_SOURCE, roundAmount, type PileTile } from '#core/scrap-pile'
+import { castFirst, PILE_GROUPS, PILE_SOURCE, roundAmount, type PileTile } from '#core/scrap-pile'
 import type { Lot } from '#core/stock'
 import { LotEditor, ScrapQuestion, StockImport, usePastedTable } from '~/features/stock'
 import CompositionBar from '~/shared/composition/CompositionBar.vue'
@@ -17,8 +17,8 @@ import { useUnits } from '~/shared/units/useUnits'
 import { useYard } from '~/storage/yard-store'
 import ScrapDrawing from './ScrapDrawing.vue'
 import { TILES, toWeightOf, useFirstPile } from './useFirstPile'
-import { usePile, type PileRow } from './usePile'
-import { usePileAnswer } from './usePileAnswer'
+import { usePile, type PileCase, type PileRow } from './usePile'
+import { bestFirst, usePileAnswer } from './usePileAnswer'
 
 const PasteList = defineAsyncComponent(() => import('./PasteList.vue'))
 
@@ -28,13 +28,12 @@ const yard = useYard()
 const { grams } = useUnits()
 const { faults, lotOf, tileOf, tap, say, shown, takenAs, remove } = useFirstPile()
 const pile = usePile()
-const { busy, fault, done, total } = pile
-const { wantedG, ready, near, again, runsOutWords, most, bought, tapG } = usePileAnswer(pile)
+const { busy, fault, done, total, depends } = pile
+const { wantedG, ready, partial, near, isSmall, again, runsOutWords, most, certain, bought, tapG } =
+  usePileAnswer(pile)
 /** Little is bought to use what there is, not the other way round. */
-const nearest = computed(() =>
-  castFirst(near.value.filter(({ boughtG }) => boughtG <= (wantedG.value ?? 0) / 2)).slice(0, 3),
-)
-const best = computed(() => bestUse(ready.value))
+const nearest = computed(() => castFirst(near.value.filter(isSmall)).slice(0, 3))
+const best = computed(() => bestFirst([...ready.value, ...partial.value]))
 const all = ref(false)
 const listed = computed(() => (all.value ? best.value : best.value.slice(0, MOST_SHOWN)))
 const groups = PILE_GROUPS.map((name) => ({
@@ -68,19 +67,32 @@ const amountTold = ref(false)
 watch(
   () => yard.lots,
   (lots) => {
-    if (!amountTold.value && lots.length) wantedG.value = roundAmount(totalG(lots))
+    if (!amountTold.value && lots.length) wantedG.value = roundAmount(totalG(lots), yard.settings.mass)
   },
   { immediate: true },
 )
 watch([() => yard.lots, wantedG], lookAgain)
 onMounted(() => yard.lots.length > 0 && again())
 
+/** What comes of the pile if its open question has this answer. */
+function caseWords({ rows }: PileCase): string {
+  const first = bestFirst(rows.filter(({ reachG }) => reachG > 0))[0]
+  return first
+    ? t('scrap-pile.answer', {
+        mass: most(first),
+        alloyName: told(first.alloy.name),
+        certainty: certain(first),
+      })
+    : t('scrap-pile.case-none')
+}
 const headline = computed(() => {
   if (!yard.lots.length) return ''
   const first = best.value[0]
+  if (!first && depends.value.some(({ rows }) => bestFirst(rows)[0]?.reachG))
+    return t('scrap-pile.answer-depends', { lotName: depends.value[0]!.lotName })
   if (!first) return t(busy.value || !total.value ? 'scrap-pile.trying' : 'scrap-pile.no-alloy')
   const others = best.value.length - 1
-  const answer = { mass: most(first), alloyName: told(first.alloy.name) }
+  const answer = { mass: most(first), alloyName: told(first.alloy.name), certainty: certain(first) }
   return others > 0
     ? t('scrap-pile.answer-with-others', { ...answer, otherAlloys: counted(others, 'other-alloy') })
     : t('scrap-pile.answer', answer)
@@ -212,6 +224,12 @@ const headline = computed(() => {
         <section v-if="yard.lots.length" :aria-label="t('scrap-pile.answer-heading')" data-testid="becomes">
           <h2 class="chalk mb-1">{{ t('scrap-pile.answer-heading') }}</h2>
           <p class="text-lg font-bold" aria-live="polite" data-testid="pile-answer">{{ headline }}</p>
+          <ul v-if="depends.length && !busy" class="text-sm" data-testid="depends">
+            <li v-for="one in depends" :key="one.says">
+              {{ told(one.says) }}:
+              <b>{{ caseWords(one) }}</b>
+            </li>
+          </ul>
           <p v-if="fault" role="alert" class="text-oxide">
             {{ t('scrap-pile.answer-failed', { reason: fault }) }}
           </p>
@@ -237,7 +255,12 @@ const headline = computed(() => {
               <p class="min-w-0 flex-1 basis-56">
                 <b>{{ told(row.alloy.name) }}</b> <span class="text-soft">{{ row.alloy.designation }}</span>
                 <span class="block text-sm text-soft">
-                  {{ joinFacts(t('scrap-pile.most', { mass: most(row) }), runsOutWords(row)) }}
+                  {{
+                    joinFacts(
+                      t('scrap-pile.most', { mass: most(row), certainty: certain(row) }),
+                      runsOutWords(row),
+                    )
+                  }}
                 </span>
               </p>
               <button

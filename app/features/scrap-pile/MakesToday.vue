@@ -2,19 +2,18 @@
 import { t, told } from '~/words'
 import { useIntersectionObserver, useTimeoutFn } from '@vueuse/core'
 import { computed, ref } from 'vue'
-import { bestUse } from '#core/scrap-pile'
 import { startHeat } from '~/shared/heat/useHeat'
 import { useUnits } from '~/shared/units/useUnits'
 import { usePile, type PileRow } from './usePile'
-import { usePileAnswer } from './usePileAnswer'
+import { bestFirst, usePileAnswer } from './usePileAnswer'
 
 /** What the yard can make today: a few alloys of what is free, looked for once someone stays to read. */
 const MOST = 4
 const STAYS_MS = 1200
 const { grams } = useUnits()
 const pile = usePile()
-const { ready, again, most, tapG } = usePileAnswer(pile)
-const rows = computed(() => bestUse(ready.value).slice(0, MOST))
+const { ready, again, most, certain, tapG } = usePileAnswer(pile)
+const rows = computed(() => bestFirst(ready.value).slice(0, MOST))
 const list = ref<HTMLElement>()
 const { start, stop } = useTimeoutFn(again, STAYS_MS, { immediate: false })
 const { stop: seen } = useIntersectionObserver(list, ([entry]) => {
@@ -35,7 +34,9 @@ const begin = (row: PileRow) => void startHeat({ alloy: row.alloy, tapMassG: tap
         class="flex flex-wrap items-center gap-x-3 border-t border-line py-1.5"
       >
         <span class="min-w-0 flex-1 basis-28">{{ told(row.alloy.name) }}</span>
-        <b class="w-20 text-right">{{ most(row) }}</b>
+        <span class="text-right"
+          ><b>{{ most(row) }}</b> <span class="block text-sm text-soft">{{ certain(row) }}</span></span
+        >
         <button
           class="btn btn-quiet text-sm underline"
           :aria-label="

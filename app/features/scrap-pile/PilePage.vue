@@ -1,19 +1,46 @@
 <script setup lang="ts">
 import { t, told } from '~/words'
 import { GROUPS } from '#core/alloys'
-import { onMounted, ref } from 'vue'
+import { computed, onMounted, ref } from 'vue'
 import { startHeat } from '~/shared/heat/useHeat'
 import QuantityField from '~/shared/fields/QuantityField.vue'
 import FirstPile from './FirstPile.vue'
 import { useYard } from '~/storage/yard-store'
 import { usePile, type PileRow } from './usePile'
-import { usePileAnswer } from './usePileAnswer'
+import { bestFirst, usePileAnswer } from './usePileAnswer'
 
 /** What can this pile become? Every target of the library and every own one, tried on the present stock. */
 const pile = usePile()
 const { done, total, busy, stopped, fault, stop } = pile
-const { wantedG, group, ready, near, far, again, headline, heldWords, most, bought, share, tapG } =
-  usePileAnswer(pile)
+const {
+  wantedG,
+  group,
+  ready,
+  partial,
+  certain,
+  isSmall,
+  near,
+  far,
+  again,
+  headline,
+  heldWords,
+  most,
+  bought,
+  share,
+  tapG,
+} = usePileAnswer(pile)
+const sections = computed(() =>
+  [
+    { rows: bestFirst(ready.value), heading: t('scrap-pile.from-stock-heading') },
+    { rows: bestFirst(partial.value), heading: t('scrap-pile.part-heading') },
+  ].filter(({ rows }) => rows.length > 0),
+)
+const purchases = computed(() =>
+  [
+    { rows: near.value.filter(isSmall), heading: t('scrap-pile.purchase-heading'), small: true },
+    { rows: near.value.filter((row) => !isSmall(row)), heading: t('scrap-pile.much-heading'), small: false },
+  ].filter(({ rows }) => rows.length > 0),
+)
 /** An empty yard begins by pointing; so does one who has more to add. */
 const pointing = ref(!useYard().lots.length)
 onMounted(() => pointing.value || again())
@@ -63,11 +90,11 @@ const begin = (row: PileRow) => startHeat({ alloy: row.alloy, tapMassG: tapG(row
     </div>
     <p v-if="fault" role="alert" class="text-oxide">{{ t('scrap-pile.answer-failed', { reason: fault }) }}</p>
     <template v-if="!fault">
-      <template v-if="ready.length">
-        <h2 class="chalk mb-1">{{ t('scrap-pile.from-stock-heading') }}</h2>
+      <template v-for="section in sections" :key="section.heading">
+        <h2 class="chalk mb-1">{{ section.heading }}</h2>
         <ul class="mb-6 grid gap-x-6 lg:grid-cols-2">
           <li
-            v-for="row in ready"
+            v-for="row in section.rows"
             :key="row.id"
             class="grid items-center gap-x-4 gap-y-1 border-t border-line py-2 sm:grid-cols-[minmax(0,1fr)_6rem_auto]"
           >
@@ -83,6 +110,9 @@ const begin = (row: PileRow) => startHeat({ alloy: row.alloy, tapMassG: tapG(row
             </div>
             <p class="text-right text-lg whitespace-nowrap max-sm:text-left">
               <b>{{ most(row) }}</b>
+              <span class="block text-sm text-soft">{{
+                t('scrap-pile.certain', { certainty: certain(row) })
+              }}</span>
             </p>
             <button
               class="btn"
@@ -94,11 +124,13 @@ const begin = (row: PileRow) => startHeat({ alloy: row.alloy, tapMassG: tapG(row
           </li>
         </ul>
       </template>
-      <template v-if="near.length">
-        <h2 class="chalk mb-1">{{ t('scrap-pile.purchase-heading') }}</h2>
-        <ul class="mb-6">
+      <component :is="one.small ? 'div' : 'details'" v-for="one in purchases" :key="one.heading" class="mb-6">
+        <component :is="one.small ? 'h2' : 'summary'" :class="one.small ? 'chalk mb-1' : 'font-semibold'">{{
+          one.heading
+        }}</component>
+        <ul>
           <li
-            v-for="row in near"
+            v-for="row in one.rows"
             :key="row.id"
             class="grid items-center gap-x-4 border-t border-line py-2 sm:grid-cols-[minmax(0,1fr)_minmax(0,1fr)_auto]"
           >
@@ -117,7 +149,7 @@ const begin = (row: PileRow) => startHeat({ alloy: row.alloy, tapMassG: tapG(row
             </button>
           </li>
         </ul>
-      </template>
+      </component>
       <details v-if="far.length" class="mb-6">
         <summary class="font-semibold">
           {{ t('scrap-pile.out-of-reach', { far: far.length }) }}

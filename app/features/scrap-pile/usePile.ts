@@ -5,7 +5,7 @@ import { proxy } from 'comlink'
 import { type Alloy, ALLOYS, baseMetal, zincWanted } from '#core/alloys'
 import { rankBecomings, type Becoming, type PileTarget } from '#core/charge'
 import { freeLots, heatRecovery, heatYield } from '#core/heat'
-import { toChargeLot } from '#core/stock'
+import { isOpen, questionOf, toChargeLot, withClue, type Lot } from '#core/stock'
 import type { PileFamily } from '../../../workers/study.worker'
 import { useYard } from '~/storage/yard-store'
 import { useLearning } from '~/shared/learning/useLearning'
@@ -13,10 +13,21 @@ import { useStudy } from '~/shared/engines/useStudy'
 
 export interface PileRow extends Becoming {
   alloy: Alloy
-  /** the wanted mass can be tapped from what is there */
+  /** the wanted mass can be tapped from what is there, surely where anything is sure */
   enough: boolean
+  /** the most that is offered: the sure tap where there is one, g */
+  reachG: number
+  /** certainty of that, 0–1 */
+  certainty: number
   /** what would have to be bought for the wanted mass, g */
   boughtG: number
+}
+
+/** What the pile becomes if its open question has one answer. */
+export interface PileCase {
+  lotName: string
+  says: string
+  rows: PileRow[]
 }
 
 /** What the present stock can become, worked out target by target beside the page. */
@@ -26,6 +37,8 @@ export function usePile() {
   /** The yard's own way with losses, as its heats are planned with it. */
   const { planner } = useLearning()
   const found = shallowRef<Becoming[]>([])
+  /** what it becomes by each answer to the first open question */
+  const depends = shallowRef<PileCase[]>([])
   const done = ref(0)
   const total = ref(0)
   const busy = ref(false)
@@ -46,9 +59,10 @@ export function usePile() {
     const planned = await planner()
     if (mine !== looks) return
     const recoveryOf = (alloy: Alloy) => heatRecovery({ alloy, ...planned(alloy) })
-    const lots = freeLots(yard.lots, yard.heats)
-      .filter(({ massG }) => massG > 0)
-      .map((lot) => toChargeLot(lot, {}, heatYield(planned(null), lot)))
+    const free = freeLots(yard.lots, yard.heats).filter(({ massG }) => massG > 0)
+    const taken = (all: readonly Lot[]) =>
+      all.map((lot) => toChargeLot(lot, {}, heatYield(planned(null), lot)))
+    const lots = taken(free)
     try {
       const answer = await study.ask((engine) => {
         // What was found before stands until it is known anew: a list does not jump away under the hand.
@@ -66,6 +80,22 @@ export function usePile() {
         )
       })
       if (answer && mine === looks) found.value = answer
+      const open = free.find(isOpen)
+      const cases: PileCase[] = []
+      for (const { id, says } of (open && questionOf(open)?.answers) ?? []) {
+        if (mine !== looks) return
+        const known = taken(free.map((lot) => (lot === open ? withClue(lot, id) : lot)))
+        const all = await study.ask((engine) =>
+          engine.become(
+            known,
+            familiesOf(alloys.value, recoveryOf),
+            wantedG,
+            proxy(() => {}),
+          ),
+        )
+        if (all) cases.push({ lotName: open!.name, says, rows: rowsOf(all) })
+      }
+      if (mine === looks) depends.value = cases
     } catch (error) {
       if (mine === looks) fault.value = why(error)
     } finally {
@@ -79,17 +109,20 @@ export function usePile() {
   }
   onBeforeUnmount(stop)
 
-  const rows = computed<PileRow[]>(() => {
+  const rows = computed(() => rowsOf(found.value))
+  function rowsOf(all: readonly Becoming[]): PileRow[] {
     const byId = new Map(alloys.value.map((alloy) => [alloy.id, alloy]))
-    return rankBecomings(found.value, triedFor.value).flatMap((entry) => {
+    return rankBecomings(all, triedFor.value).flatMap((entry) => {
       const alloy = byId.get(entry.id)
       if (!alloy) return []
       const boughtG = totalG(entry.unlock ?? [])
-      return [{ ...entry, alloy, enough: entry.mostG >= triedFor.value, boughtG }]
+      const reachG = entry.sure?.mostG ?? entry.mostG
+      const certainty = entry.sure?.probability ?? entry.probabilityInLimits
+      return [{ ...entry, alloy, reachG, certainty, enough: reachG >= triedFor.value, boughtG }]
     })
-  })
+  }
 
-  return { rows, done, total, busy, stopped, fault, look, stop }
+  return { rows, depends, done, total, busy, stopped, fault, look, stop }
 }
 
 /** Zinc shares whose recovery differs, as the priors have them. */

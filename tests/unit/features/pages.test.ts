@@ -68,10 +68,13 @@ describe('what a pile can become, in words', () => {
     runsOut: [],
     heldBy: null,
     probabilityInLimits: 1,
+    sure: null,
     unlock: null,
     enough: false,
     boughtG: 0,
+    certainty: 0.95,
     ...change,
+    reachG: change.reachG ?? change.mostG ?? 0,
   })
   it('first what can be tapped now, then what a purchase unlocks, then what is out of reach', async () => {
     const yard = await openYard()
@@ -92,20 +95,49 @@ describe('what a pile can become, in words', () => {
       ['C83600'],
       ['7075'],
     ])
-    expect(answer.headline.value).toMatch(/^1 alloy can be made now; the most is 5.200.g of Gunmetal/)
+    expect(answer.headline.value).toMatch(
+      /^1 alloy can be made now; the most is 5.200.g of Gunmetal, 88-10-0-2, 95.% certain/,
+    )
     expect(answer.heldWords(rows.value[0]!)).toContain(yard.lots[0]!.name)
     expect(answer.heldWords(rows.value[1]!)).toBe('limited by the minimum for lead')
     expect(answer.bought(rows.value[1]!)).toMatch(/^1.g of lead/)
     // Told in ounces it is enough, and what can be tapped is there.
     yard.changeSettings({ mass: 'lb' })
     expect(answer.bought(rows.value[1]!)).toMatch(/^0\.1.oz of lead/)
-    expect(answer.most({ mostG: 1022 })).toMatch(/^2.lb 4\.0.oz$/)
+    expect(answer.most({ reachG: 1022 })).toMatch(/^2.lb 4\.0.oz$/)
     yard.changeSettings({ mass: 'g' })
-    expect(answer.most({ mostG: 13_247.9 })).toMatch(/^13\.24.kg$/)
-    expect(answer.most({ mostG: 5247.9 })).toMatch(/^5.247.g$/)
+    expect(answer.most({ reachG: 13_247.9 })).toMatch(/^13\.24.kg$/)
+    expect(answer.most({ reachG: 5247.9 })).toMatch(/^5.247.g$/)
     expect([answer.tapG(rows.value[0]!), answer.tapG(rows.value[1]!)]).toEqual([1000, 300])
     answer.group.value = 'aluminium'
     expect(names(answer.far.value)).toEqual(['7075'])
     expect(answer.headline.value).toMatch(/^No alloy reaches 1.000.g/)
+  })
+  it('what is a little short of the mass asked for is offered, with its certainty', async () => {
+    await openYard()
+    const short = row('C90500', { mostG: 2596, certainty: 0.23, unlock: [{ metal: 'Sn', massG: 20 }] })
+    const unsure = row('C83600', { mostG: 16_270, sure: { mostG: 800, probability: 0.92, lines: [] } })
+    const rows = shallowRef([short, { ...unsure, reachG: 800, certainty: 0.92 }])
+    const answer = usePileAnswer({ rows: rows as never, busy: ref(false), look: vi.fn() })
+    answer.wantedG.value = 2700
+    expect(answer.ready.value).toEqual([])
+    expect(answer.partial.value.map(({ id }) => id)).toEqual(['C90500', 'C83600'])
+    // What can be relied on first: less of it, but nine times in ten.
+    expect(answer.headline.value).toMatch(/^No alloy reaches 2.700.g; up to 800.g of .*, 92.% certain/)
+    rows.value = [short]
+    expect(answer.headline.value).toMatch(/^No alloy reaches 2.700.g; up to 2.596.g of .*, 23.% certain/)
+    expect(answer.tapG(short)).toBe(2596)
+  })
+  it('a small purchase is a fifth of the pour at most, and lead is the last to be bought', async () => {
+    await openYard()
+    const rows = shallowRef([
+      row('C93200', { unlock: [{ metal: 'Pb', massG: 70 }], boughtG: 70 }),
+      row('C90500', { unlock: [{ metal: 'Sn', massG: 90 }], boughtG: 90 }),
+      row('za-12', { unlock: [{ metal: 'Zn', massG: 784 }], boughtG: 784 }),
+    ])
+    const answer = usePileAnswer({ rows: rows as never, busy: ref(false), look: vi.fn() })
+    answer.wantedG.value = 900
+    expect(answer.near.value.map(({ id }) => id)).toEqual(['C90500', 'za-12', 'C93200'])
+    expect(answer.near.value.filter(answer.isSmall).map(({ id }) => id)).toEqual(['C90500', 'C93200'])
   })
 })

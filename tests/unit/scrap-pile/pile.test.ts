@@ -73,6 +73,15 @@ describe('how much is poured first', () => {
     [1500, 1000],
     [40_000, 1000],
   ])('of %d g %d g', (pileG, massG) => expect(roundAmount(pileG)).toBe(massG))
+  // An ounce is 28.349523125 g, by definition.
+  it.each([
+    [40_000, 2 * 453.59237],
+    [900, 453.59237],
+    [300, 113.3980925],
+    [50, 28.349523125],
+  ])('of %d g in pounds and ounces %d g: 2 lb, 1 lb, 4 oz, 1 oz', (pileG, massG) =>
+    expect(roundAmount(pileG, 'lb')).toBeCloseTo(massG, 6),
+  )
 })
 
 describe('a metal by its name', () => {
