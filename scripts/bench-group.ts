@@ -23,7 +23,7 @@ async function deskWith(browser: Browser, base: string, yard: Workspace): Promis
   await page.getByText('Opened bench.json').waitFor({ timeout: 120_000 })
   await page.getByTestId('save-state').filter({ hasText: 'saved' }).waitFor({ timeout: 120_000 })
   await page.goto(`${base}/group`)
-  await page.getByRole('button', { name: 'Start here' }).click()
+  await page.getByRole('button', { name: 'Start with this yard' }).click()
   await page.getByRole('button', { name: 'Add a device' }).waitFor({ timeout: 120_000 })
   return page
 }

@@ -139,9 +139,18 @@ export function splitHeat({ heat, shares, lots, stamps, heats }: SplitAsk): Heat
   })
 }
 
-/** At most a share of every lot, and of what was locked. */
-function shareOf({ choices }: Pick<Heat, 'choices'>, lots: readonly Lot[], share: number): Heat['choices'] {
+/** At most a share of every lot, and of what was locked; a heat that aims at no alloy takes only what was locked. */
+function shareOf(
+  { choices, asItComes }: Pick<Heat, 'choices' | 'asItComes'>,
+  lots: readonly Lot[],
+  share: number,
+): Heat['choices'] {
   const own = { ...choices }
+  if (asItComes) {
+    for (const [id, choice] of Object.entries(choices))
+      if (choice.lockG) own[id] = { ...choice, lockG: Number((choice.lockG * share).toFixed(1)) }
+    return own
+  }
   for (const lot of lots) {
     const before = choices[lot.id]
     if (before && !before.use) continue

@@ -83,6 +83,7 @@ function formatPounds(grams: number, decimals: number): FormattedMass {
   const sign = grams < 0 && parts > 0 ? '−' : ''
   const pounds = Math.floor(parts / (16 * perOunce))
   const ounces = (parts % (16 * perOunce)) / perOunce
+  if (ounces === 0 && pounds > 0) return { figure: `${sign}${pounds}`, unit: 'lb' }
   if (pounds === 0) return { figure: sign + ounces.toFixed(decimals), unit: 'oz' }
   return { figure: `${sign}${pounds} lb ${ounces.toFixed(decimals)}`, unit: 'oz' }
 }

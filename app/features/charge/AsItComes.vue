@@ -20,6 +20,7 @@ import CompositionBar from '~/shared/composition/CompositionBar.vue'
 import CruciblePick from '~/shared/gear/CruciblePick.vue'
 import GrowingList from '~/shared/page/GrowingList.vue'
 import NearList from '~/shared/composition/NearList.vue'
+import { SplitHeat } from '~/features/target'
 import MeltRow from './MeltRow.vue'
 import PlanChecks from './PlanChecks.vue'
 import QuantityField from '~/shared/fields/QuantityField.vue'
@@ -87,6 +88,7 @@ const handled = computed(() => heat.value?.asItComes?.practice ?? '')
       </template>
       <p v-else class="text-xl font-bold">{{ t('charge.empty-hint') }}</p>
     </div>
+    <SplitHeat class="mb-3 max-w-4xl" />
     <PlanChecks hurting :checks="checks" class="mb-2" />
     <div class="grid grid-cols-1 items-start gap-4 xl:grid-cols-[minmax(0,1.35fr)_minmax(0,1fr)]">
       <div class="slab p-3">

@@ -77,12 +77,15 @@ onMounted(() => yard.lots.length > 0 && again())
 /** What comes of the pile if its open question has this answer. */
 function caseWords({ rows }: PileCase): string {
   const first = bestFirst(rows.filter(({ reachG }) => reachG > 0))[0]
-  return first
-    ? t('scrap-pile.answer', {
-        mass: most(first),
-        alloyName: told(first.alloy.name),
-        certainty: certain(first),
-      })
+  if (first)
+    return t('scrap-pile.answer', {
+      mass: most(first),
+      alloyName: told(first.alloy.name),
+      certainty: certain(first),
+    })
+  const [near] = castFirst(rows.filter((row) => row.unlock !== null && isSmall(row)))
+  return near
+    ? t('scrap-pile.case-buy', { alloyName: told(near.alloy.name), metals: bought(near) })
     : t('scrap-pile.case-none')
 }
 const headline = computed(() => {
@@ -226,7 +229,7 @@ const headline = computed(() => {
           <p class="text-lg font-bold" aria-live="polite" data-testid="pile-answer">{{ headline }}</p>
           <ul v-if="depends.length && !busy" class="text-sm" data-testid="depends">
             <li v-for="one in depends" :key="one.says">
-              {{ told(one.says) }}:
+              {{ told(one.says) }}.
               <b>{{ caseWords(one) }}</b>
             </li>
           </ul>

@@ -6,7 +6,7 @@ import { useUnits } from '~/shared/units/useUnits'
 import { useSplit } from './useSplit'
 
 /** What to do with a heat too large for what melts it. */
-const { over, shares, split, castLater } = useSplit()
+const { over, shares, canWait, split, castLater } = useSplit()
 const { grams } = useUnits()
 const masses = computed(() => (shares.value?.ok ? shares.value.shares.map(({ tapMassG }) => tapMassG) : []))
 /** "3 heats of 3 000 g" or "2 heats of 3 000 g, 2 600 g" */
@@ -43,12 +43,12 @@ const told = computed(() => {
         <button type="button" class="btn btn-next" @click="split">
           {{ t('target.split-button', { count: masses.length }) }}
         </button>
-        <button type="button" class="btn" @click="castLater">
+        <button v-if="canWait" type="button" class="btn" @click="castLater">
           {{ t('target.ingots-first-button') }}
         </button>
       </div>
     </template>
-    <button v-else-if="shares.why === 'one-too-large'" type="button" class="btn mt-1" @click="castLater">
+    <button v-else-if="canWait && shares.why === 'one-too-large'" type="button" class="btn mt-1" @click="castLater">
       {{ t('target.ingots-first-summary') }}
     </button>
   </div>

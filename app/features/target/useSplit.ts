@@ -3,7 +3,6 @@ import { computed } from 'vue'
 import { nominalWhole, solidDensity } from '#core/alloys'
 import { predictMelt } from '#core/charge'
 import {
-  comesAsItIs,
   freeLots,
   heatRecovery,
   heatStamp,
@@ -40,8 +39,7 @@ export function useSplit() {
   const over = computed(() => {
     const { value: current } = heat
     const most = limit.value
-    if (!current || !most || current.loggedAt || current.weighed.length > 0 || comesAsItIs(current))
-      return null
+    if (!current || !most || current.loggedAt || current.weighed.length > 0) return null
     return current.tapMassG && current.tapMassG > most.massG * (1 + 1e-9) ? most : null
   })
   const shares = computed(() =>
@@ -54,6 +52,9 @@ export function useSplit() {
     const lot = { id: 'ingots', availableG: 1, pricePerKg: 0, composition: nominalWhole(current.alloy) }
     return predictMelt([{ massG: 1000, lot }], heatRecovery(current)).tapMassG / 1000
   })
+
+  /** What aims at no alloy is poured once: ingots of it would be melted for nothing. */
+  const canWait = computed(() => !heat.value?.asItComes)
 
   const stamps = (count: number) =>
     Array.from({ length: count }, () => ({ id: crypto.randomUUID(), now: now(), zone: zoneHere() }))
@@ -88,5 +89,5 @@ export function useSplit() {
       }),
     )
   }
-  return { limit, over, shares, split, castLater }
+  return { limit, over, shares, canWait, split, castLater }
 }

@@ -61,6 +61,42 @@ describe('what does not fit is divided', () => {
     const answer = splitShares({ tapMassG: 10_000, need: need([part('ring', 3, 200)]) }, 5000, 10)
     expect(answer.ok && answer.shares.length).toBe(3)
   })
+  it('what is melted as it is: each heat takes its share of what goes in, and nothing else', () => {
+    const [wheel, cans, kept] = [
+      lot('wheels', 16_000, { Al: 92.5, Si: 7 }, 1),
+      lot('cans', 2_000, { Al: 97, Mn: 1 }, 1),
+      lot('silicon', 900, { Si: 99 }, 3),
+    ]
+    const choices = {
+      [wheel!.id]: { use: true, capG: null, lockG: 8_000 },
+      [cans!.id]: { use: true, capG: null, lockG: 1_000 },
+      [kept!.id]: { use: false, capG: null, lockG: null },
+    }
+    const heat: Heat = {
+      ...newHeat({ id: uuid(), now: NOW }, []),
+      title: 'Weights',
+      tapMassG: 8_800,
+      asItComes: { practice: null, namedAt: null },
+      choices,
+    }
+    const shares = splitShares(heat, 3_000, 2.7)
+    if (!shares.ok) throw new Error(shares.why)
+    const heats = splitHeat({
+      heat,
+      shares: shares.shares,
+      lots: [wheel!, cans!, kept!],
+      stamps: stamps(2),
+      heats: [heat],
+    })
+    expect(heats.map(({ tapMassG }) => tapMassG)).toEqual([2933.3, 2933.3, 2933.3])
+    for (const one of heats) {
+      expect(one.choices[wheel!.id]!.lockG).toBeCloseTo(8000 / 3, 1)
+      expect(one.choices[cans!.id]!.lockG).toBeCloseTo(1000 / 3, 1)
+      expect(one.choices[kept!.id]).toEqual(choices[kept!.id])
+      expect(Object.keys(one.choices)).toHaveLength(3)
+    }
+    expect(heats.map(({ number }) => number)).toEqual([1, 2, 3])
+  })
   it('more than the castings need is divided by itself, and the first pours them', () => {
     // 500·1.5·1.1 + 100 = 925 g are needed, 9000 g wanted.
     const wanted = need([], { castingsG: 500 })

@@ -1,0 +1,3 @@
+import SplitHeat from './SplitHeat.vue'
+
+export { SplitHeat }
