@@ -59,6 +59,7 @@ const SHOTS: Shot[] = [
     name: 'alloys',
     path: '/alloys',
     before: async (page) => {
+      await page.getByRole('button', { name: 'Compare alloys' }).click()
       for (const name of ['Gunmetal, 88-10-0-2', 'Tin bronze, 88-8-0-4', 'Gear bronze'])
         await page.getByLabel(`Compare ${name}`).first().check()
       await page.getByTestId('compare').scrollIntoViewIfNeeded()

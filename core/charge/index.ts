@@ -55,6 +55,7 @@ export {
   type Certainty,
   type Way,
 } from './alternatives'
+export { couldGoInto, whyUnused, type CouldBe, type WhyUnused } from './why-unused'
 export { Pile, rankBecomings, SURE, type Becoming, type PileTarget } from './become'
 export {
   correctMelt,

@@ -63,6 +63,7 @@ export function heatChargeProblem(
   const recovery = heatRecovery(heat)
   const free = comesAsItIs(heat)
   const problemLots: ChargeLot[] = []
+  const wanted = heat.useUp?.length ? new Set(heat.useUp) : null
   for (const lot of lots) {
     if (weighedById.has(lot.id)) continue
     const choice = heat.choices[lot.id]
@@ -81,6 +82,8 @@ export function heatChargeProblem(
     )
   }
   for (const line of heat.weighed) problemLots.push(weighedLot(line))
+  // What is to be used up is what the plan spares everything else for.
+  if (wanted && heat.objective === 'virgin') for (const lot of problemLots) lot.virgin = !wanted.has(lot.id)
   const target = {
     tapMassG,
     tapToleranceG: free

@@ -8,12 +8,13 @@ import type { Heat } from './schema'
  */
 export function planKey(heat: Heat): string {
   const { alloy, tapMassG, objective, confidence, confidenceOf, maxLots, tapTolerancePct, lineShare } = heat
-  const { losses, recoveryOverrides, yieldOverrides, choices } = heat
+  const { useUp, losses, recoveryOverrides, yieldOverrides, choices } = heat
   const text = JSON.stringify([
     [alloy?.limits, alloy?.base, alloy?.othersEachMax, alloy?.othersTotalMax, tapMassG],
     [objective, confidence, confidenceOf, maxLots, tapTolerancePct, lineShare],
     [losses, recoveryOverrides, yieldOverrides],
     Object.entries(choices).sort(([a], [b]) => (a < b ? -1 : 1)),
+    ...(useUp?.length ? [useUp] : []),
   ])
   return shortMark(text)
 }

@@ -208,6 +208,8 @@ export const heatSchema = z.strictObject({
   /** what it freezes at, °C, typed or seen in the melt; goes before what the alloy says */
   liquidusC: z.number().min(-50).max(3500).nullable().optional(),
   objective: z.enum(['cost', 'virgin', 'nominal']),
+  /** lots to be used up: with the aim "virgin", all other metal counts as virgin */
+  useUp: z.array(z.uuid()).max(500).optional(),
   /** the melt is planned to be inside its limits with this probability; null for no margin */
   confidence: z.number().gt(0.5).lt(1).nullable(),
   /** whether the confidence is that of each limit, or of all together (where it is not told) */

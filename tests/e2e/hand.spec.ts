@@ -1,5 +1,16 @@
 import type { Page } from '@playwright/test'
-import { expect, openDemo, plain, saved, test, visit, weighIn, weighOnPan } from './support'
+import {
+  expect,
+  leaveOut,
+  openChoices,
+  openDemo,
+  plain,
+  saved,
+  test,
+  visit,
+  weighIn,
+  weighOnPan,
+} from './support'
 
 /** The figure the scale's screen asks for, as it is written. */
 const asked = async (page: Page) => {
@@ -145,6 +156,7 @@ test('losses: seen and set in one place, the plan follows at once @long', async 
   const charged = async () =>
     Number(/Charge ([\d ]+) g/.exec(plain(await answer.innerText()))![1]!.replace(/ /g, ''))
   const usual = await charged()
+  await openChoices(page)
   await page.getByRole('button', { name: /^Losses/ }).click()
   await page.getByLabel('Losses used for this heat').selectOption('none')
   await expect.poll(charged).toBeLessThan(usual)
@@ -170,7 +182,7 @@ test('a lot left out that is missed is offered again by name, and let in it make
     .locator('li[data-lot]')
     .evaluateAll((rows) => rows.map((row) => row.getAttribute('data-lot')!))) {
     if (!/^(Tin bar|Pewter|Gunmetal|Red brass|Skiff)/.test(name)) continue
-    await page.getByRole('checkbox', { name: `Use ${name}`, exact: true }).uncheck()
+    await leaveOut(page, name)
   }
   const letIn = ways.getByRole('listitem').filter({ hasText: 'which you left out' })
   await expect(letIn.first()).toBeVisible()

@@ -1,5 +1,5 @@
 import { readFile } from 'node:fs/promises'
-import { expect, openDemo, plain, saved, test, visit } from './support'
+import { expect, leaveOut, openChoices, openDemo, plain, saved, test, visit } from './support'
 
 test('nothing fits: why, and each way out carried out; a moved limit stays marked and goes back', async ({
   page,
@@ -8,7 +8,7 @@ test('nothing fits: why, and each way out carried out; a moved limit stays marke
   await visit(page, '/heat/13/charge')
   const answer = page.getByTestId('answer')
   await expect(answer).toContainText('to tap for')
-  for (const name of ['Tin bar']) await page.getByRole('checkbox', { name: `Use ${name}` }).uncheck()
+  await leaveOut(page, 'Tin bar')
   await expect(answer).toContainText('Ways to make it work')
   const relax = answer.getByRole('button', { name: /Apply it ?: Accept/ }).first()
   await relax.click()
@@ -67,6 +67,7 @@ test('checks of practice stand beside the plan; a crucible too small is said @lo
   await visit(page, '/heat/13/charge')
   // What can hurt someone stands under the answer, with its reason, and again at the scale.
   const checks = page.getByTestId('hurting')
+  await openChoices(page)
   await page.getByLabel('Use another lot').selectOption('cent')
   await expect(checks).toContainText('cadmium')
   await expect(checks).toContainText('P100 respirator')
@@ -100,7 +101,8 @@ test('the problem saved to a file, and opened again as a heat that costs the sam
   await expect(answer).toContainText('to tap for')
   const cost = /€.[0-9.]+/.exec(plain(await answer.innerText()))![0]
   const download = page.waitForEvent('download')
-  await page.getByRole('button', { name: 'Export charge…' }).click()
+  await page.getByRole('button', { name: 'More', exact: true }).click()
+  await page.getByRole('menuitem', { name: 'Export charge…' }).click()
   const path = await (await download).path()
   const problem = JSON.parse(await readFile(path, 'utf8'))
   expect(problem.format).toBe('hephaestal/charge-problem')
@@ -204,12 +206,14 @@ test('alloys: own target from nominal figures, side by side, to a file and back 
   await page.getByRole('button', { name: 'Save this alloy' }).click()
   await page.getByLabel('Search the alloys').fill('finial bronze')
   await expect(page.getByRole('heading', { name: '1 alloy' })).toBeVisible()
+  await page.getByRole('button', { name: 'Compare alloys' }).click()
   await page.getByLabel('Compare Finial bronze').check()
   await page.getByLabel('Search the alloys').fill('C90300')
   await page.getByLabel('Compare Tin bronze').check()
   await expect(page.getByTestId('compare')).toContainText('7.2–8.8')
   const download = page.waitForEvent('download')
-  await page.getByRole('button', { name: 'Save my own…' }).click()
+  await page.getByRole('button', { name: 'More', exact: true }).click()
+  await page.getByRole('menuitem', { name: 'Save my own…' }).click()
   const text = await readFile(await (await download).path(), 'utf8')
   await page.keyboard.press('Control+z')
   await page.getByLabel('Search the alloys').fill('finial')

@@ -171,3 +171,18 @@ export async function weighOnPan(page: Page, lot: string, massG: string): Promis
   await page.getByRole('button', { name: 'Record, next' }).click()
   await expect(page.getByRole('button', { name: `Take back ${lot}` })).toBeVisible()
 }
+
+/** Leaves a lot of the plan out: its line is opened, and the tick taken off. */
+export async function leaveOut(page: Page, name: string): Promise<void> {
+  const box = page.getByRole('checkbox', { name: `Use ${name}`, exact: true })
+  const line = page.getByRole('button', { name: `Min/max and composition of ${name}`, exact: true })
+  await expect(box.or(line).first()).toBeVisible()
+  if (!(await box.isVisible())) await line.click()
+  await box.uncheck()
+}
+
+/** Unfolds how the charge is chosen. */
+export async function openChoices(page: Page): Promise<void> {
+  const folded = page.getByTestId('choices')
+  if ((await folded.getAttribute('open')) === null) await folded.locator('summary').first().click()
+}

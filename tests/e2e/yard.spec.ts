@@ -1,6 +1,6 @@
 import { readFile } from 'node:fs/promises'
 import demo from '../../data/demo-yard.json' with { type: 'json' }
-import { expect, openDemo, saved, test, visit, yardOf } from './support'
+import { expect, leaveOut, openDemo, saved, test, visit, yardOf } from './support'
 
 test('the yard saved to a file and opened again is the same yard, and undo brings the former one back', async ({
   page,
@@ -58,7 +58,7 @@ test.describe('offline', () => {
     await context.setOffline(true)
     await page.goto('/heat/13/charge?from=label')
     await expect(page.getByTestId('answer')).toContainText('to tap for')
-    await page.getByRole('checkbox', { name: 'Use Plumbing offcuts' }).uncheck()
+    await leaveOut(page, 'Plumbing offcuts')
     await expect(page.getByTestId('answer')).toContainText(/from \d lots|cannot/)
     await page.goto('/ledger')
     await expect(page.getByTestId('where-chart').locator('.bars path').first()).toBeVisible()

@@ -19,6 +19,7 @@ import FilePicker from '~/shared/fields/FilePicker.vue'
 import HeatPick from '~/shared/fields/HeatPick.vue'
 import CastsHow from '~/shared/composition/CastsHow.vue'
 import LimitGates from '~/shared/composition/LimitGates.vue'
+import MoreMenu from '~/shared/page/MoreMenu.vue'
 import SheetDialog from '~/shared/page/SheetDialog.vue'
 import { toldOfAlloy } from '~/shared/words/alloy-words'
 
@@ -31,6 +32,12 @@ const group = ref<string>('all')
 const search = ref('')
 const chosen = ref<Alloy | null>(null)
 const compared = ref<string[]>([])
+/** Boxes to tick stand beside the alloys while some are chosen to be compared. */
+const comparing = ref(false)
+const more = computed(() => [
+  { label: t('alloys.import-button'), run: () => file.value?.open() },
+  ...(yard.ownAlloys.length ? [{ label: t('alloys.export-button'), run: save }] : []),
+])
 const editing = ref<{ own: OwnAlloy | null; from: Partial<Alloy> } | null>(null)
 const all = computed(() => [...yard.ownAlloys.map(({ alloy }) => alloy), ...ALLOYS])
 const found = computed(() => {
@@ -108,10 +115,10 @@ function fromAssay(picked: string): void {
         :prompt="t('alloys.from-assay-button')"
         @pick="fromAssay"
       />
-      <button class="btn btn-quiet" @click="file?.open()">{{ t('alloys.import-button') }}</button>
-      <button v-if="yard.ownAlloys.length" class="btn btn-quiet" @click="save">
-        {{ t('alloys.export-button') }}
+      <button class="btn" :aria-pressed="comparing" @click="((comparing = !comparing), (compared = []))">
+        {{ t('alloys.compare-button') }}
       </button>
+      <MoreMenu :items="more" />
       <FilePicker
         ref="file"
         :label="t('alloys.import-label')"
@@ -124,6 +131,7 @@ function fromAssay(picked: string): void {
     <ul class="grid gap-x-5 lg:grid-cols-2">
       <li v-for="alloy in found" :key="alloy.id" class="flex items-center gap-2 border-t border-line">
         <input
+          v-if="comparing"
           type="checkbox"
           class="size-5 shrink-0 accent-(--ember)"
           :checked="compared.includes(alloy.id)"

@@ -27,7 +27,7 @@ const { grams } = useUnits()
   <div v-if="heat" class="mb-2" aria-live="polite" data-testid="answer" :aria-busy="answer.searching.value">
     <p
       v-if="!heat.loggedAt && !engine.error && (answer.headline.value || answer.infeasible.value)"
-      class="flex min-h-5 gap-4 text-sm text-soft"
+      class="float-right ml-3 min-h-5 text-sm text-soft"
     >
       <span v-if="answer.number.value" data-testid="plan-number">{{
         t('charge.plan-number', { number: answer.number.value })
@@ -67,6 +67,9 @@ const { grams } = useUnits()
       <p v-if="answer.unpriced.value" class="max-w-4xl text-amber" data-testid="unpriced">
         {{ answer.unpriced.value }}
       </p>
+      <p v-if="answer.usedUp.value" class="font-semibold" data-testid="used-up">
+        {{ answer.usedUp.value }}
+      </p>
       <ul class="limiting text-soft">
         <li v-for="sentence in answer.limiting.value" :key="sentence">{{ sentence }}</li>
         <li v-if="answer.room.value">{{ answer.room.value }}</li>
@@ -105,6 +108,7 @@ const { grams } = useUnits()
   display: flex;
   flex-wrap: wrap;
   gap: 0 1rem;
+  font-size: var(--text-sm);
   line-height: 1.35;
 }
 @media (width < 40rem) {

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { capital, joinFacts, timesWords } from '~/shared/units/figures'
 import { fixed } from '~/shared/units/decimal-mark'
 import { t } from '~/words'
 import { TAP_TOLERANCE_PCT } from '#core/heat'
@@ -22,6 +23,7 @@ const AIMS = [
   { id: 'cost', name: t('small.cheapest') },
   { id: 'virgin', name: t('charge.least-virgin-metal') },
   { id: 'nominal', name: t('charge.closest-to-nominal') },
+  { id: 'use-up', name: t('charge.use-up-aim') },
 ] as const
 const CERTAINTIES = [
   { value: '', name: t('charge.no-safety-margin') },
@@ -39,72 +41,102 @@ const certainties = computed(() => {
     { value, name: t('charge.certainty-other', { percent: fixed(100 * value, value > 0.99 ? 2 : 0) }) },
   ]
 })
+/** All that is chosen, in one line. */
+const chosen = computed(() => {
+  const current = heat.value
+  if (!current) return ''
+  const { confidence, maxLots } = current
+  const aim = AIMS.find(({ id }) => id === aims.aim.value)
+  return joinFacts(
+    capital(aim?.name ?? ''),
+    confidence
+      ? t('charge.chosen-certainty', { certainty: timesWords(confidence) })
+      : t('charge.no-safety-margin'),
+    maxLots ? t('charge.chosen-lots', { count: maxLots }) : t('charge.chosen-any-lots'),
+    t('charge.chosen-losses', { profileName: LOSS_WORDS[way.value].name }),
+  )
+})
 const figure = (event: Event) => Number((event.target as HTMLSelectElement).value) || null
 </script>
 
 <template>
-  <div v-if="heat" class="choices">
-    <label class="block">
-      <span class="label">{{ t('charge.aim') }}</span>
-      <select
-        class="field"
-        :value="heat.objective"
-        @change="aims.setObjective(($event.target as HTMLSelectElement).value)"
-      >
-        <option v-for="option in AIMS" :key="option.id" :value="option.id">{{ option.name }}</option>
-      </select>
-    </label>
-    <label class="block">
-      <span class="label">{{
-        heat.confidenceOf === 'each' ? t('charge.certainty-per-limit') : t('charge.certainty-whole')
-      }}</span>
-      <select class="field" :value="heat.confidence ?? ''" @change="aims.setConfidence(figure($event))">
-        <option v-for="option in certainties" :key="option.name" :value="option.value">
-          {{ option.name }}
-        </option>
-      </select>
-    </label>
-    <label class="block">
-      <span class="label">{{ t('charge.lots') }}</span>
-      <select class="field" :value="heat.maxLots ?? ''" @change="aims.setMaxLots(figure($event))">
-        <option value="">{{ t('charge.any-number') }}</option>
-        <option v-for="count in 12" :key="count" :value="count">{{ t('charge.at-most', { count }) }}</option>
-      </select>
-    </label>
-    <label class="block">
-      <span class="label">{{ t('charge.extra-lot-label') }}</span>
-      <select
-        class="field"
-        :value="heat.lineShare === 0 ? 'cent' : 'walk'"
-        @change="aims.setWalks(($event.target as HTMLSelectElement).value === 'walk')"
-      >
-        <option value="walk">{{ t('charge.extra-lot-one-percent') }}</option>
-        <option value="cent">{{ t('charge.extra-lot-any') }}</option>
-      </select>
-    </label>
-    <QuantityField
-      :model-value="heat.tapTolerancePct ?? TAP_TOLERANCE_PCT"
-      :label="t('charge.shortfall-label')"
-      kind="percent"
-      :max="50"
-      @update:model-value="aims.setTolerance($event)"
-      @sealed="yard.seal()"
-    />
-    <div>
-      <span class="label" aria-hidden="true">{{ t('charge.losses-heading') }}</span>
-      <button
-        class="btn w-full font-normal"
-        :aria-label="t('charge.losses-of', { profileName: LOSS_WORDS[way].name })"
-        @click="losses = true"
-      >
-        {{ LOSS_WORDS[way].name }}
-      </button>
+  <details v-if="heat" class="folded" data-testid="choices">
+    <summary>
+      <span class="text-soft">{{ chosen }}</span>
+      <span class="ml-2 underline">{{ t('charge.change-choices') }}</span>
+    </summary>
+    <div class="choices">
+      <label class="block">
+        <span class="label">{{ t('charge.aim') }}</span>
+        <select
+          class="field"
+          :value="aims.aim.value"
+          @change="aims.setAim(($event.target as HTMLSelectElement).value)"
+        >
+          <option v-for="option in AIMS" :key="option.id" :value="option.id">{{ option.name }}</option>
+        </select>
+      </label>
+      <label class="block">
+        <span class="label">{{
+          heat.confidenceOf === 'each' ? t('charge.certainty-per-limit') : t('charge.certainty-whole')
+        }}</span>
+        <select class="field" :value="heat.confidence ?? ''" @change="aims.setConfidence(figure($event))">
+          <option v-for="option in certainties" :key="option.name" :value="option.value">
+            {{ option.name }}
+          </option>
+        </select>
+      </label>
+      <label class="block">
+        <span class="label">{{ t('charge.lots') }}</span>
+        <select class="field" :value="heat.maxLots ?? ''" @change="aims.setMaxLots(figure($event))">
+          <option value="">{{ t('charge.any-number') }}</option>
+          <option v-for="count in 12" :key="count" :value="count">
+            {{ t('charge.at-most', { count }) }}
+          </option>
+        </select>
+      </label>
+      <label class="block">
+        <span class="label">{{ t('charge.extra-lot-label') }}</span>
+        <select
+          class="field"
+          :value="heat.lineShare === 0 ? 'cent' : 'walk'"
+          @change="aims.setWalks(($event.target as HTMLSelectElement).value === 'walk')"
+        >
+          <option value="walk">{{ t('charge.extra-lot-one-percent') }}</option>
+          <option value="cent">{{ t('charge.extra-lot-any') }}</option>
+        </select>
+      </label>
+      <QuantityField
+        :model-value="heat.tapTolerancePct ?? TAP_TOLERANCE_PCT"
+        :label="t('charge.shortfall-label')"
+        kind="percent"
+        :max="50"
+        @update:model-value="aims.setTolerance($event)"
+        @sealed="yard.seal()"
+      />
+      <div>
+        <span class="label" aria-hidden="true">{{ t('charge.losses-heading') }}</span>
+        <button
+          class="btn w-full font-normal"
+          :aria-label="t('charge.losses-of', { profileName: LOSS_WORDS[way].name })"
+          @click="losses = true"
+        >
+          {{ LOSS_WORDS[way].name }}
+        </button>
+      </div>
     </div>
     <LossesSheet v-if="losses" @close="losses = false" />
-  </div>
+  </details>
 </template>
 
 <style scoped>
+.folded > summary {
+  min-height: 1.9rem;
+  padding-block: 0.2rem;
+}
+.folded[open] > summary {
+  margin-bottom: 0.25rem;
+}
 .choices {
   display: grid;
   grid-template-columns: repeat(auto-fit, minmax(9.5rem, 1fr));

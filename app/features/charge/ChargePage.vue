@@ -10,6 +10,7 @@ import { useChargeAnswer } from './useChargeAnswer'
 import { useChargeRows } from './useChargeRows'
 import { useChargeSums } from './useChargeSums'
 import { useReserve } from './useReserve'
+import { navigateTo } from '#imports'
 import { useHeat } from '~/shared/heat/useHeat'
 import { usePlanChecks } from './usePlanChecks'
 import { useProblemFile } from './useProblemFile'
@@ -29,6 +30,7 @@ import GrowingList from '~/shared/page/GrowingList.vue'
 import { FurnaceLine } from '~/features/group'
 import { useInGroup } from '~/shared/page/useInGroup'
 import HeatHeading from '~/shared/heat/HeatHeading.vue'
+import MoreMenu from '~/shared/page/MoreMenu.vue'
 import NoMetalYet from '~/shared/heat/NoMetalYet.vue'
 import LimitGates from '~/shared/composition/LimitGates.vue'
 import OtherWays from './OtherWays.vue'
@@ -65,6 +67,30 @@ const asked = computed(() => {
 })
 const file = ref<{ open: () => void }>()
 const inGroup = useInGroup()
+/** Done now and then: files, the reserve, the sheet. */
+const more = computed(() => {
+  const current = heat.value
+  if (!current) return []
+  const planned = rows.value.planned.length > 0
+  const asked = engine.answer
+  return [
+    ...(planned
+      ? [{ label: t('charge.print-link'), run: () => navigateTo(`/heat/${current.number}/sheet`) }]
+      : []),
+    ...(planned && !infeasible.value && !current.loggedAt
+      ? [
+          {
+            label: reserved.value ? t('charge.release-button') : t('charge.reserve-button'),
+            run: () => reserve(),
+          },
+        ]
+      : []),
+    { label: t('charge.import-charge'), run: () => file.value?.open() },
+    ...(asked && !current.loggedAt && !free.value
+      ? [{ label: t('charge.export-charge'), run: () => save(asked.problem, lotName) }]
+      : []),
+  ]
+})
 /** Where each element comes from, under its gate. */
 const origins = useRememberedHere('charge-origins', false)
 </script>
@@ -78,27 +104,7 @@ const origins = useRememberedHere('charge-origins', false)
         accept=".json,application/json"
         @change="open"
       />
-      <button class="btn btn-quiet max-sm:min-h-8 max-sm:text-sm" @click="file?.open()">
-        {{ t('charge.import-charge') }}
-      </button>
-      <button
-        v-if="engine.answer && !heat.loggedAt && !free"
-        class="btn btn-quiet max-sm:min-h-8 max-sm:text-sm"
-        @click="save(engine.answer.problem, lotName)"
-      >
-        {{ t('charge.export-charge') }}
-      </button>
-      <button
-        v-if="rows.planned.length && !infeasible && !heat.loggedAt"
-        class="btn btn-quiet max-sm:min-h-8 max-sm:text-sm"
-        :aria-pressed="reserved"
-        @click="reserve()"
-      >
-        {{ reserved ? t('charge.release-button') : t('charge.reserve-button') }}
-      </button>
-      <NuxtLink v-if="rows.planned.length" :to="`/heat/${heat.number}/sheet`" class="btn">
-        {{ t('charge.print-link') }}
-      </NuxtLink>
+      <MoreMenu :items="more" class="max-sm:-order-1" />
       <NuxtLink
         v-if="rows.planned.length && !infeasible && !heat.loggedAt"
         :to="`/heat/${heat.number}/${weighedAll ? 'melt' : 'scale'}`"
@@ -141,7 +147,7 @@ const origins = useRememberedHere('charge-origins', false)
           :aria-busy="old"
         >
           <div class="slab p-3">
-            <h2 class="chalk mb-1">{{ t('charge.charge-list-heading') }}</h2>
+            <h2 class="sr-only">{{ t('charge.charge-list-heading') }}</h2>
             <p v-if="bench.pot" class="mb-1 text-sm" data-testid="pot">
               <I18nT keypath="charge.heel-included" scope="global"
                 ><template #heelMass><b>{{ grams(bench.pot.fixedG ?? 0) }}</b></template></I18nT

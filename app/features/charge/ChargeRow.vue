@@ -33,6 +33,10 @@ const usualPiece = computed(() => {
     : ''
 })
 const inUse = computed(() => props.row.plannedG > 0 || props.row.weighedG !== null)
+const canOpen = computed(() => (inUse.value || props.row.choice.use) && !props.hand.frozen.value)
+/** Why it is not in the plan, and what else it could go into. */
+const why = computed(() => (inUse.value ? '' : props.hand.whyIdle(props.row)))
+const into = computed(() => (open.value && !inUse.value ? props.hand.couldBe(props.row) : ''))
 </script>
 
 <template>
@@ -41,16 +45,23 @@ const inUse = computed(() => props.row.plannedG > 0 || props.row.weighedG !== nu
     :class="row.choice.use ? '' : 'opacity-75'"
     :data-lot="row.name"
   >
-    <div class="line">
+    <div class="line" :class="{ idle: !inUse }">
       <input
+        v-if="!inUse"
         type="checkbox"
         class="size-6 accent-(--ember)"
         :checked="row.choice.use"
-        :disabled="row.weighedG !== null || hand.frozen.value"
+        :disabled="hand.frozen.value"
         :aria-label="t('charge.use-lot', { lotName: row.name })"
         @change="hand.choose(row.id, { use: ($event.target as HTMLInputElement).checked })"
       />
-      <p class="name min-w-0 leading-tight">
+      <component
+        :is="canOpen ? 'button' : 'p'"
+        :aria-label="canOpen ? t('charge.min-max-label', { lotName: row.name }) : undefined"
+        :aria-expanded="canOpen ? open : undefined"
+        class="name min-w-0 text-left leading-tight"
+        @click="open = canOpen && !open"
+      >
         <span class="font-bold">{{ row.name }}</span>
         <span class="ml-2 text-sm text-soft">
           {{
@@ -59,11 +70,26 @@ const inUse = computed(() => props.row.plannedG > 0 || props.row.weighedG !== nu
                 ? t('charge.lot-in-stock', { mass: grams(row.availableG) })
                 : t('charge.weighed'),
               row.choice.lockG !== null && row.weighedG === null && t('charge.locked-status'),
+              row.choice.capG !== null &&
+                row.choice.lockG === null &&
+                row.weighedG === null &&
+                t('charge.capped-status', { mass: grams(row.choice.capG) }),
               pieces !== null && counted(pieces, 'whole-piece'),
             )
           }}
         </span>
-      </p>
+        <span v-if="canOpen" class="text-soft" aria-hidden="true">{{ open ? ' ▴' : ' ▾' }}</span>
+        <span v-if="why" class="block text-sm text-soft">{{ why }}</span>
+      </component>
+      <label v-if="hand.useUp.value && !hand.frozen.value" class="flex items-center gap-1 text-sm">
+        <input
+          type="checkbox"
+          class="size-5 accent-(--ember)"
+          :checked="hand.useUp.value.has(row.id)"
+          @change="hand.toggleUseUp(row.id)"
+        />
+        {{ t('charge.use-up') }}<span class="sr-only"> {{ row.name }}</span>
+      </label>
       <p v-if="inUse" class="mass text-right text-lg whitespace-nowrap">
         <b :class="row.weighedG !== null ? 'text-patina' : ''">{{
           grams(row.weighedG ?? row.plannedG, row.stepG)
@@ -72,22 +98,25 @@ const inUse = computed(() => props.row.plannedG > 0 || props.row.weighedG !== nu
       <div v-if="inUse && !hand.frozen.value" class="weigh">
         <WeighLine class="tight" :row="row" :hand="hand" />
       </div>
-      <button
-        v-if="(inUse || row.choice.use) && !hand.frozen.value"
-        :aria-label="t('charge.min-max-label', { lotName: row.name })"
-        class="btn btn-quiet tight more text-sm"
-        :aria-expanded="open"
-        @click="open = !open"
-      >
-        {{ t('charge.min-max') }}
-      </button>
     </div>
-    <div v-if="open" class="mt-1 mb-2 ml-9 max-w-lg">
+    <div v-if="open" class="mt-1 mb-2 ml-3 max-w-lg">
+      <label v-if="inUse && row.weighedG === null" class="mb-1 flex items-center gap-2">
+        <input
+          type="checkbox"
+          class="size-6 accent-(--ember)"
+          :checked="row.choice.use"
+          :disabled="hand.frozen.value"
+          :aria-label="t('charge.use-lot', { lotName: row.name })"
+          @change="hand.choose(row.id, { use: ($event.target as HTMLInputElement).checked })"
+        />
+        {{ t('charge.use-this-lot') }}
+      </label>
       <CompositionBar :composition="row.composition" :label="row.name" short />
+      <p v-if="into" class="mt-1 text-sm">{{ into }}</p>
     </div>
     <div
       v-if="open && row.weighedG === null && !hand.frozen.value"
-      class="mt-2 ml-9 grid max-w-lg grid-cols-2 gap-3 sm:grid-cols-3"
+      class="mt-2 ml-3 grid max-w-lg grid-cols-2 gap-3 sm:grid-cols-3"
     >
       <QuantityField
         :model-value="row.choice.capG"
@@ -124,26 +153,34 @@ const inUse = computed(() => props.row.plannedG > 0 || props.row.weighedG !== nu
 <style scoped>
 .line {
   display: grid;
-  grid-template-columns: 1.75rem minmax(0, 1fr) auto auto auto;
+  grid-template-columns: minmax(0, 1fr) auto auto;
   align-items: center;
   column-gap: 0.5rem;
+}
+.line.idle {
+  grid-template-columns: 1.75rem minmax(0, 1fr) auto;
+}
+.line:has(label) {
+  grid-template-columns: minmax(0, 1fr) auto auto auto;
+}
+.line.idle:has(label) {
+  grid-template-columns: 1.75rem minmax(0, 1fr) auto;
+}
+button.name {
+  min-height: 1.95rem;
+}
+button.name:hover {
+  background: var(--well);
 }
 .tight,
 .tight :deep(.field) {
   min-height: 1.95rem;
   padding-block: 0.05rem;
 }
-/* On a phone the weight stands beside the name, and what can be done under both. */
+/* On a phone the weight stands beside the name, and where it is weighed under both. */
 @media (width < 40rem) {
-  .line {
-    grid-template-columns: 1.75rem minmax(0, 1fr) auto;
-  }
-  .weigh {
-    grid-column: 2;
-  }
-  .more {
-    grid-column: 3;
-    justify-self: end;
+  .line:not(.idle) {
+    grid-template-columns: minmax(0, 1fr) auto;
   }
 }
 </style>

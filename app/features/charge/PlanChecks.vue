@@ -10,6 +10,7 @@ import { computed } from 'vue'
  */
 const props = defineProps<{ checks: CheckWords[]; hurting?: boolean; laidOpen?: boolean }>()
 const shown = computed(() => props.checks.filter(({ hurts }) => hurts === props.hurting))
+const worst = computed(() => (shown.value.some(({ level }) => level === 'stop') ? 'stop' : 'mind'))
 const LEVELS = {
   stop: { word: t('charge.stop'), tone: 'border-oxide bg-oxide-wash', sign: OctagonX },
   mind: { word: t('charge.caution'), tone: 'border-amber bg-amber-wash', sign: TriangleAlert },
@@ -24,7 +25,26 @@ const LEVELS = {
     :data-testid="hurting ? 'hurting' : 'checks'"
   >
     <h2 v-if="!hurting" class="chalk mb-2">{{ t('charge.before-you-weigh') }}</h2>
-    <ul class="grid items-start gap-1" :class="hurting || shown.length < 2 ? '' : 'lg:grid-cols-2'">
+    <details
+      v-if="hurting && !laidOpen && shown.length > 1"
+      class="border-l-8 px-3 py-1"
+      :class="LEVELS[worst].tone"
+    >
+      <summary class="check">
+        <component :is="LEVELS[worst].sign" class="size-5 shrink-0" aria-hidden="true" />
+        <span
+          ><b>{{ LEVELS[worst].word }}: </b
+          ><span v-for="(check, at) in shown" :key="check.text"
+            ><template v-if="at"> · </template>{{ check.text }}</span
+          >.</span
+        >
+      </summary>
+      <div v-for="check in shown" :key="check.text" class="mt-1 text-sm">
+        <p class="font-semibold">{{ check.text }}.</p>
+        <p>{{ check.why }} <span class="text-soft">({{ check.source }})</span></p>
+      </div>
+    </details>
+    <ul v-else class="grid items-start gap-1" :class="hurting || shown.length < 2 ? '' : 'lg:grid-cols-2'">
       <li
         v-for="check in shown"
         :key="check.text"

@@ -1,13 +1,32 @@
 import { t } from '~/words'
+import { computed } from 'vue'
 import { LINE_SHARE, type Heat } from '#core/heat'
 import { useHeat } from '~/shared/heat/useHeat'
+import { useYard } from '~/storage/yard-store'
 
 /** How the charge is to be chosen: each aim is a step of the heat that can be undone. */
 export function useChargeAims() {
-  const { edit } = useHeat()
+  const { heat, edit } = useHeat()
+  const yard = useYard()
 
-  const setObjective = (objective: string) =>
-    edit(t('charge.change-the-aim'), { objective: objective as Heat['objective'] })
+  /** The aim as it is chosen: to use up lots is an aim of its own. */
+  const aim = computed(() =>
+    heat.value?.useUp && heat.value.objective === 'virgin' ? 'use-up' : (heat.value?.objective ?? 'cost'),
+  )
+  function setAim(to: string): void {
+    const usesUp = to === 'use-up'
+    edit(t('charge.change-the-aim'), {
+      objective: usesUp ? 'virgin' : (to as Heat['objective']),
+      useUp: usesUp ? leftovers() : undefined,
+    })
+  }
+  /** Returns first; where there are none, the heaviest scrap. */
+  function leftovers(): string[] {
+    const free = yard.lots.filter(({ massG }) => massG > 0)
+    const returns = free.filter(({ kind }) => kind === 'returns')
+    const scrap = free.filter(({ kind }) => kind === 'scrap').sort((a, b) => b.massG - a.massG)
+    return (returns.length > 0 ? returns : scrap.slice(0, 1)).map(({ id }) => id)
+  }
 
   const setTolerance = (tapTolerancePct: number | null) =>
     edit(t('charge.set-shortfall'), { tapTolerancePct: tapTolerancePct ?? 0 }, 'tap-tolerance')
@@ -23,5 +42,5 @@ export function useChargeAims() {
   const setConfidence = (confidence: number | null) =>
     edit(t('charge.set-certainty'), { confidence, confidenceOf: 'all' })
 
-  return { setObjective, setTolerance, setWalks, setMaxLots, setConfidence }
+  return { aim, setAim, setTolerance, setWalks, setMaxLots, setConfidence }
 }

@@ -102,13 +102,22 @@ export function useChargeAnswer({
     headline: computed(() =>
       plan.value && !infeasible.value ? planHeadline(plan.value, heat.value?.tapMassG ?? 0, tools.value) : '',
     ),
+    usedUp: computed(() => {
+      const { useUp, objective } = heat.value ?? {}
+      if (!useUp || objective !== 'virgin' || !plan.value || infeasible.value || frozen.value) return ''
+      const chosen = new Set(useUp)
+      return t('charge.use-up-answer', {
+        mass: grams(totalG(plan.value.lines.filter(({ lot }) => chosen.has(lot)))),
+        stock: grams(totalG(yard.lots.filter(({ id }) => chosen.has(id)))),
+      })
+    }),
     limiting: computed(() =>
       limitingSentences(
         // More of what counts as free would save nothing that is known.
         (plan.value?.limiting ?? []).filter(
           (one) => one.kind !== 'stock' || !unpriced.value.includes(one.lot),
         ),
-        heat.value?.objective ?? 'cost',
+        heat.value?.useUp && heat.value.objective === 'virgin' ? 'use-up' : (heat.value?.objective ?? 'cost'),
         tools.value,
       ),
     ),

@@ -7,6 +7,7 @@ import { now, useYard } from '~/storage/yard-store'
 import { useHeat } from '~/shared/heat/useHeat'
 import { useUnits } from '~/shared/units/useUnits'
 import type { Charge } from './useCharge'
+import { useIdleLots } from './useIdleLots'
 
 export interface ChargeRowState {
   id: string
@@ -39,6 +40,7 @@ export function useChargeRows({
   const yard = useYard()
   const { edit } = useHeat()
   const { grams } = useUnits()
+  const { whyIdle, couldBe, useUp } = useIdleLots({ heat, engine, settled })
   const pending = new Map<string, number | null>()
   /** lots whose bounds are laid open, wherever their line stands */
   const opened = reactive(new Set<string>())
@@ -120,6 +122,12 @@ export function useChargeRows({
     edit(label, { choices }, mergeKey && `${mergeKey}-${lotId}`)
   }
 
+  function toggleUseUp(lotId: string): void {
+    const chosen = new Set(heat.value?.useUp)
+    if (!chosen.delete(lotId)) chosen.add(lotId)
+    edit(t('charge.use-up-edit', { lotName: lotName(lotId) }), { useUp: [...chosen] })
+  }
+
   /** A weight on its way: taken when the field is left or Enter pressed. */
   function pend(row: ChargeRowState, massG: number | null): void {
     pending.set(row.id, massG)
@@ -177,7 +185,21 @@ export function useChargeRows({
     () => rows.value.planned.length > 0 && rows.value.planned.every(({ weighedG }) => weighedG !== null),
   )
 
-  return { rows, weighedAll, frozen, opened, choose, pend, takePending, weigh, unweigh }
+  return {
+    rows,
+    weighedAll,
+    frozen,
+    opened,
+    whyIdle,
+    couldBe,
+    useUp,
+    toggleUseUp,
+    choose,
+    pend,
+    takePending,
+    weigh,
+    unweigh,
+  }
 }
 
 export type ChargeRows = ReturnType<typeof useChargeRows>

@@ -13,6 +13,8 @@ import {
 } from '#core/charge'
 import { useChargeEngine } from './charge-store'
 import { WAY_WORDS } from './ways-words'
+import { totalG } from '#core/lists'
+import { isVirgin } from '#core/stock'
 import { shownStepG } from '#core/units'
 import { useHeat } from '~/shared/heat/useHeat'
 import { useStudy } from '~/shared/engines/useStudy'
@@ -117,7 +119,12 @@ export function useOtherWays(
         way,
         ...WAY_WORDS[way],
         cost: other.cost,
-        virginMassG: other.virginMassG,
+        virginMassG: totalG(
+          other.lines.filter(({ lot }) => {
+            const own = yard.records.lots[lot]
+            return !!own && isVirgin(own)
+          }),
+        ),
         lots: other.lines.length,
         chance: other.probabilityInLimits,
         differs,

@@ -46,7 +46,6 @@ const { search, heats, asked, found, totals, shares, saveTable } = useLedger()
       {{ t('ledger.empty-hint') }}
     </p>
     <template v-else>
-      <WhereItWentChart v-if="shares.length > 1" class="mb-6" :points="shares" />
       <div class="mb-2 flex flex-wrap items-center justify-between gap-x-5">
         <p id="search-help" class="text-sm text-soft">
           <I18nT keypath="ledger.search-help" scope="global"
@@ -68,6 +67,9 @@ const { search, heats, asked, found, totals, shares, saveTable } = useLedger()
             search ? t('ledger.found-count', { found: found.length, total: heats.length }) : ''
           }}</span>
         </p>
+        <a v-if="shares.length > 1" href="#where-it-went" class="btn btn-quiet ml-auto underline">{{
+          t('ledger.where-it-went-link')
+        }}</a>
         <button class="btn btn-quiet underline" :disabled="!found.length" @click="saveTable">
           {{ t('ledger.to-a-table') }}
         </button>
@@ -82,6 +84,7 @@ const { search, heats, asked, found, totals, shares, saveTable } = useLedger()
       </p>
       <p v-if="!found.length" class="slab p-5">{{ t('ledger.search-empty', { search }) }}</p>
       <LedgerList :heats="found" />
+      <WhereItWentChart v-if="shares.length > 1" id="where-it-went" class="mt-6" :points="shares" />
     </template>
   </section>
 </template>

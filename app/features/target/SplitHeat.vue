@@ -48,7 +48,12 @@ const told = computed(() => {
         </button>
       </div>
     </template>
-    <button v-else-if="canWait && shares.why === 'one-too-large'" type="button" class="btn mt-1" @click="castLater">
+    <button
+      v-else-if="canWait && shares.why === 'one-too-large'"
+      type="button"
+      class="btn mt-1"
+      @click="castLater"
+    >
       {{ t('target.ingots-first-summary') }}
     </button>
   </div>

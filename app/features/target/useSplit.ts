@@ -2,15 +2,7 @@ import { t } from '~/words'
 import { computed } from 'vue'
 import { nominalWhole, solidDensity } from '#core/alloys'
 import { predictMelt } from '#core/charge'
-import {
-  freeLots,
-  heatRecovery,
-  heatStamp,
-  ingotsFirst,
-  splitHeat,
-  splitShares,
-  type Heat,
-} from '#core/heat'
+import { freeLots, heatRecovery, heatStamp, ingotsFirst, splitHeat, splitShares, type Heat } from '#core/heat'
 import { useHeat } from '~/shared/heat/useHeat'
 import { useGear } from '~/shared/gear/useGear'
 import { useNotices } from '~/shared/page/useNotices'

@@ -19,7 +19,7 @@ function dateTo(date: string): void {
 <template>
   <div v-if="heat" class="mb-2 flex flex-wrap items-center gap-x-4 gap-y-1">
     <div class="min-w-0 flex-1 basis-full sm:basis-56">
-      <h1 class="text-sm text-soft">{{ question }}</h1>
+      <h1 class="text-sm text-soft max-sm:sr-only">{{ question }}</h1>
       <input
         :value="heat.title"
         class="w-full max-w-xl border-b border-transparent bg-transparent text-xl font-bold hover:border-line focus:border-line"

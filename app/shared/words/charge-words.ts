@@ -34,7 +34,9 @@ export function limitingWords(entry: Limiting, objective: string, tools: ChargeT
       ? tools.money(value)
       : objective === 'virgin'
         ? t('parts.price-of-virgin', { price: tools.grams(value) })
-        : 'nominal'
+        : objective === 'use-up'
+          ? t('parts.price-of-other', { price: tools.grams(value) })
+          : 'nominal'
   const worthSaying = (saving: number) => objective !== 'cost' || saving >= 0.005
   if (entry.kind === 'stock') {
     const all = t('parts.lot-used-up', { lotName: tools.lotName(entry.lot) })

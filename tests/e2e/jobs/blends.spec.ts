@@ -1,4 +1,4 @@
-import { expect, test, visit } from '../support'
+import { expect, openChoices, test, visit } from '../support'
 import {
   aimAt,
   cameOut,
@@ -28,6 +28,7 @@ test('gunmetal whose zinc comes from cartridge brass: 1620, 180 and 200 g @long'
   await aimAt(page, 'gunmetal 88-9-3', '2000')
   await visit(page, '/heat/1/charge')
   await withoutLosses(page)
+  await openChoices(page)
   await page.getByLabel('Aim').selectOption('nominal')
   await page.getByLabel('Tap mass may be short by').fill('0')
   await page.getByLabel('Tap mass may be short by').press('Tab')
@@ -72,6 +73,7 @@ test('bismuth bronze from four metals, its beads minded, melted a second time @l
   await aimAt(page, 'bismuth', '1000')
   await visit(page, '/heat/1/charge')
   await withoutLosses(page)
+  await openChoices(page)
   await page.getByLabel('Aim').selectOption('nominal')
   await page.getByLabel('Tap mass may be short by').fill('0')
   await page.getByLabel('Tap mass may be short by').press('Tab')
@@ -170,6 +172,7 @@ test('220 cans become casting metal with 7 % silicon and 1 % copper @long', asyn
   await page.getByRole('dialog').getByRole('button', { name: 'Save', exact: true }).click()
   await aimAt(page, 'can metal', '2300')
   await visit(page, '/heat/1/charge')
+  await openChoices(page)
   await page.getByLabel('Aim').selectOption('nominal')
   await page.getByRole('combobox', { name: /^Certainty/ }).selectOption({ index: 0 })
   await expect(page.getByTestId('answer')).toContainText(/to tap/)

@@ -1,4 +1,4 @@
-import { expect, plain, saved, stepTo, visit } from '../support'
+import { expect, openChoices, plain, saved, stepTo, visit } from '../support'
 import type { Page } from '@playwright/test'
 
 /** An empty yard, as a newcomer has it. */
@@ -140,6 +140,7 @@ export async function chooseAlloy(page: Page, alloy: string): Promise<void> {
 
 /** Reckons the heat in hand without losses: what is worked out on paper. */
 export async function withoutLosses(page: Page): Promise<void> {
+  await openChoices(page)
   await page.getByRole('button', { name: /^Losses/ }).click()
   await page.getByLabel('Losses used for this heat').selectOption('none')
   await page.keyboard.press('Escape')

@@ -224,7 +224,7 @@ describe('how the charge is chosen', () => {
   it('each aim is one step of the heat, taken back by undo', async () => {
     const { yard, heat, aims } = await planned()
     const tried: [() => void, Partial<NonNullable<typeof heat.value>>][] = [
-      [() => aims.setObjective('virgin'), { objective: 'virgin' }],
+      [() => aims.setAim('virgin'), { objective: 'virgin' }],
       [() => aims.setMaxLots(3), { maxLots: 3 }],
       [() => aims.setConfidence(0.95), { confidence: 0.95, confidenceOf: 'all' }],
       [() => aims.setTolerance(null), { tapTolerancePct: 0 }],
