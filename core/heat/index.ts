@@ -17,6 +17,7 @@ export { POT_LOT, potLot, potOf, residueFor, sharingPot, type Residue } from './
 export { potStory, type PotStory } from './pot-story'
 export { potIron, type PotIron } from './pot-iron'
 export { loggedZincG } from './logged-zinc'
+export { liveTimers, type StepTimer } from './due-timers'
 export { asksTheSame } from './asks-the-same'
 export { benchOf } from './bench-of'
 export { planKey } from './plan-key'

@@ -18,6 +18,7 @@ import { useTheme } from '~/shared/page/useTheme'
 import { useYard } from '~/storage/yard-store'
 import { counted } from '~/shared/units/figures'
 import OpeningYard from './OpeningYard.vue'
+import TimerWatch from './TimerWatch.vue'
 import YardHeader from './YardHeader.vue'
 
 const ClashQuestion = defineAsyncComponent(() => import('./ClashQuestion.vue'))
@@ -120,6 +121,7 @@ onMounted(() => {
         ></I18nT
       >
     </p>
+    <TimerWatch v-if="yard.ready" />
     <GroupWatch v-if="yard.ready && inGroup" :place="title" />
     <WalkStrip v-if="yard.ready && walking" />
     <main id="main" class="mx-auto w-full max-w-[90rem] flex-1 px-3 pt-4 pb-16 sm:px-5" tabindex="-1">
@@ -147,5 +149,11 @@ onMounted(() => {
   max-width: 92vw;
   transform: translateX(-50%);
   pointer-events: none;
+}
+/* Above the bar of the step in hand. */
+@media (width < 40rem) {
+  body:has([data-testid='melt-bar']) .notice {
+    bottom: 14rem;
+  }
 }
 </style>

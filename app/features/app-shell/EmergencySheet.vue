@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { t, told } from '~/words'
-import { Dialog, DialogPanel, DialogTitle } from '@headlessui/vue'
+import { Dialog, DialogDescription, DialogPanel, DialogTitle } from '@headlessui/vue'
 import { useFocusBack } from '~/shared/page/useFocusBack'
 import { EMERGENCIES, EMERGENCY_FIRST, EMERGENCY_SOURCE } from '#core/melt'
 import { computed, nextTick, ref } from 'vue'
@@ -12,6 +12,8 @@ const chosen = ref<string | null>(null)
 const answer = computed(() => EMERGENCIES.find(({ id }) => id === chosen.value) ?? null)
 const frame = ref<HTMLElement>()
 const top = ref<HTMLElement>()
+/** The first answer: what the keyboard is at once it opens. */
+const first = ref<HTMLElement | null>(null)
 async function choose(id: string): Promise<void> {
   chosen.value = id
   await nextTick()
@@ -21,7 +23,7 @@ async function choose(id: string): Promise<void> {
 </script>
 
 <template>
-  <Dialog :open="true" class="relative z-50" @close="emit('close')">
+  <Dialog :open="true" class="relative z-50" :initial-focus="first" @close="emit('close')">
     <div ref="frame" class="fixed inset-0 overflow-y-auto bg-panel" data-testid="emergency-frame">
       <DialogPanel class="mx-auto min-h-full w-full max-w-4xl p-3 sm:p-5">
         <div class="flex items-start gap-3">
@@ -44,13 +46,14 @@ async function choose(id: string): Promise<void> {
             {{ t('app-shell.close') }}
           </button>
         </div>
-        <p class="my-3 border-l-8 border-oxide bg-oxide-wash px-3 py-2 text-lg font-bold">
+        <DialogDescription class="my-3 border-l-8 border-oxide bg-oxide-wash px-3 py-2 text-lg font-bold">
           {{ told(EMERGENCY_FIRST) }}
-        </p>
+        </DialogDescription>
         <div class="grid grid-cols-2 gap-2">
           <button
-            v-for="one in EMERGENCIES"
+            v-for="(one, at) in EMERGENCIES"
             :key="one.id"
+            :ref="(element) => at === 0 && (first = element as HTMLElement | null)"
             class="btn min-h-[4.5rem] text-lg whitespace-normal"
             :class="chosen === one.id ? 'border-ink bg-ink text-page' : ''"
             :aria-pressed="chosen === one.id"

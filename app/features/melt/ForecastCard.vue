@@ -3,11 +3,12 @@ import { t } from '~/words'
 import { computed } from 'vue'
 import type { ForecastSpan } from '#core/furnace-model'
 import { clockWords } from '~/shared/units/dates'
-import { counted, hoursWords } from '~/shared/units/figures'
+import { counted } from '~/shared/units/figures'
 import { useUnits } from '~/shared/units/useUnits'
 import { fireWords } from '~/shared/heat/fire-words'
 import { stepWords } from './melt-words'
 import { spanWords } from './forecast-words'
+import { useForecastWords } from './useForecastWords'
 import type { MeltForecast } from './useForecast'
 
 /** When the metal will be ready, as the clock on the wall says it; an estimate that every reading sharpens. */
@@ -43,6 +44,7 @@ const addition = computed(() => {
   const inS = Math.max(60, when.mid - 60 * nowMin.value)
   return t('melt.forecast-addition', { title, minutes: minutes(inS), timing: words(when) })
 })
+const { ready } = useForecastWords(props.forecast)
 /** After the pour, by the clock. */
 const held = computed(() => {
   const after = afterwards.value
@@ -60,21 +62,6 @@ const held = computed(() => {
         ? t('melt.forecast-not-learned')
         : t('melt.forecast-learned', { heats: counted(after.heats, 'heat') }),
   }
-})
-const ready = computed(() => {
-  const target = window.value?.usualC
-  if (!found.value || target === undefined) return ''
-  if (isHot.value) return t('melt.hot-enough')
-  if (slowed.value)
-    return begun.value
-      ? t('melt.forecast-slowed-by-clock', { target: degrees(target), time: clock(slowed.value.atS) })
-      : t('melt.forecast-slowed-from-cold', {
-          target: degrees(target),
-          time: hoursWords(slowed.value.atS / 60),
-        })
-  const { reachesS } = found.value
-  if (!reachesS) return t('melt.forecast-never', { temperature: degrees(target) })
-  return t('melt.forecast-ready', { temperature: degrees(target), timing: words(reachesS) })
 })
 /** Said where the fire is down or the lid off: what it was reckoned with, and what full fire would do. */
 const asSet = computed(() => {

@@ -2,7 +2,7 @@
 import TermText from '~/shared/words/TermText.vue'
 import { t } from '~/words'
 import { I18nT } from 'vue-i18n'
-import { useWakeLock } from '@vueuse/core'
+import { useMediaQuery, useWakeLock } from '@vueuse/core'
 import { familyProblem } from '#core/families'
 import { computed, defineAsyncComponent, onBeforeUnmount, ref, watch } from 'vue'
 import { PlanMark } from '~/features/charge'
@@ -22,6 +22,8 @@ import FurnaceLog from './FurnaceLog.vue'
 import HeatHeading from '~/shared/heat/HeatHeading.vue'
 import ForecastCard from './ForecastCard.vue'
 import { useForecast } from './useForecast'
+import { useForecastWords } from './useForecastWords'
+import MeltBar from './MeltBar.vue'
 import LiveMelt from './LiveMelt.vue'
 import MeltWarnings from './MeltWarnings.vue'
 import PracticeList from './PracticeList.vue'
@@ -53,10 +55,13 @@ watch(
   (massG) => (topUpZincG.value = massG),
   { immediate: true },
 )
-// The screen stays on while the heat runs, where the browser can do that.
+/** The bar at the bottom of a phone's screen takes what is wanted with every step. */
+const isPhone = useMediaQuery('(width < 40rem)')
+const { ready } = useForecastWords(forecast)
+// The screen stays on from the first look, where the browser can do that.
 const wake = useWakeLock()
 watch(
-  () => !!heat.value && !heat.value.loggedAt && doneCount.value > 0,
+  () => !!heat.value && !heat.value.loggedAt && steps.value.length > 0,
   (running) => {
     if (!wake.isSupported.value) return
     void (running ? wake.request('screen') : wake.release()).catch(() => {})
@@ -71,7 +76,7 @@ const unweighed = computed(() => heat.value?.weighed.length === 0)
 </script>
 
 <template>
-  <section v-if="heat">
+  <section v-if="heat" :class="{ 'max-sm:pb-60': !heat.loggedAt }">
     <HeatHeading :question="t('melt.page-title')">
       <NuxtLink v-if="!current && steps.length" :to="`/heat/${heat.number}/pour`" class="btn btn-next">{{
         t('melt.weigh-out-link')
@@ -110,7 +115,9 @@ const unweighed = computed(() => heat.value?.weighed.length === 0)
           :sheet="sheet"
           :log="log"
           :celsius="live.distrusted.value ? null : (live.latest.value?.celsius ?? null)"
-        />
+        >
+          <template v-if="isPhone" #bar><MeltBar :log="log" :forecast="ready" /></template>
+        </StepNow>
         <NuxtLink
           v-if="!heat.loggedAt && doneCount === 0"
           :to="`/heat/${heat.number}/rehearse`"

@@ -3,12 +3,16 @@ import { t } from '~/words'
 import type { RunStep } from '#core/melt'
 import type { MeltLog } from './useMeltLog'
 import { computed, watch } from 'vue'
-import { ringing } from '~/features/group'
+import { useHeatInHand } from '~/shared/heat/heat-in-hand'
+import { askForNotices, beepIn, shake } from '~/shared/heat/ring'
+import { useStepTimers } from '~/shared/heat/useStepTimers'
 import { useNotices } from '~/shared/page/useNotices'
 
 /** The clock of a step: runs down to its least time, then says how long it has gone on. */
-const props = defineProps<{ step: RunStep; log: MeltLog }>()
+const props = defineProps<{ step: RunStep; title: string; log: MeltLog }>()
 const { say } = useNotices()
+/** A rehearsal: its clock is not that of the wall. */
+const beside = useHeatInHand() !== null
 const ran = computed(() => props.log.runS(props.step.id))
 const least = computed(() => (props.step.minutes?.[0] ?? 0) * 60)
 const left = computed(() => (ran.value === null ? null : Math.ceil(least.value - ran.value)))
@@ -16,34 +20,38 @@ const clock = computed(() => {
   const seconds = Math.abs(left.value ?? 0)
   return `${Math.floor(seconds / 60)}:${String(Math.floor(seconds % 60)).padStart(2, '0')}`
 })
-/** Three beeps and a shake; where the machine has neither, the figure alone. */
-function ring(): void {
-  navigator.vibrate?.([400, 200, 400, 200, 400])
-  const audio = new AudioContext()
-  for (const start of [0, 0.5, 1]) {
-    const tone = audio.createOscillator()
-    const volume = audio.createGain()
-    tone.frequency.value = 880
-    volume.gain.value = 0.4
-    tone.connect(volume).connect(audio.destination)
-    tone.start(audio.currentTime + start)
-    tone.stop(audio.currentTime + start + 0.3)
-  }
-  setTimeout(() => void audio.close(), 3000)
+/** Rung on whatever page is open; beside the yard there is no other page. */
+const { set } = useStepTimers()
+function setTimer(): void {
+  const heat = props.log.heat.value
+  const startedAt = heat?.clocks?.[props.step.id]
+  if (!heat || !startedAt || beside || heat.loggedAt || (left.value ?? 0) <= 0) return
+  set({
+    heatId: heat.id,
+    heat: heat.number,
+    step: props.step.id,
+    title: props.title,
+    startedAt,
+    dueMs: Date.parse(startedAt) + 1000 * least.value,
+  })
+}
+watch(() => props.log.heat.value?.clocks?.[props.step.id], setTimer, { immediate: true })
+function start(): void {
+  askForNotices()
+  props.log.startClock(props.step.id)
 }
 watch(left, (seconds, before) => {
-  if (seconds !== null && before !== null && before !== undefined && before > 0 && seconds <= 0) {
-    const rings = ringing(props.log.heat.value?.number ?? 0)
-    if (rings.here) ring()
-    const done = t('melt.timer-finished')
-    say(rings.here ? done : `${done} ${t('group.timer-rings-there', { deviceName: rings.on })}`)
-  }
+  const up = seconds !== null && before !== null && before !== undefined && before > 0 && seconds <= 0
+  if (!up || !beside) return
+  shake()
+  beepIn(0)
+  say(t('melt.timer-finished'))
 })
 </script>
 
 <template>
   <div v-if="step.minutes" class="mt-4" data-testid="step-clock">
-    <button v-if="left === null" class="btn min-h-[4.5rem] text-xl" @click="log.startClock(step.id)">
+    <button v-if="left === null" class="btn min-h-[4.5rem] text-xl" @click="start">
       {{ t('melt.start-timer-button', { fromMinutes: step.minutes[0], toMinutes: step.minutes[1] }) }}
     </button>
     <p v-else class="stamp text-4xl" role="timer" aria-live="off">

@@ -46,8 +46,12 @@ const held = computed(() =>
   current.value ? holdWords(current.value, hold.value, props.celsius, degrees) : '',
 )
 const cautions = computed(() => current.value?.cautions.map(findCaution) ?? [])
-const read = (id: string) => !!heat.value?.acknowledged?.[id]
-/** Dangerous ones are read once in a heat before the step is ticked. */
+/** Read for this heat, or for another of the same day. */
+const read = (id: string) =>
+  !!heat.value &&
+  (!!heat.value.acknowledged?.[id] ||
+    (!beside && yard.heats.some((other) => other.date === heat.value!.date && !!other.acknowledged?.[id])))
+/** Dangerous ones are read once a day before the step is ticked. */
 const unread = computed(() => cautions.value.filter(({ id, danger }) => danger && !read(id)))
 /** The purest zinc of the yard, for what has to be put back. */
 const zincLot = computed(() =>
@@ -189,19 +193,27 @@ function done(): void {
       <NuxtLink v-if="current.kind === 'first-fire'" to="/gear" class="btn mt-4 min-h-[4.5rem] text-xl">{{
         t('melt.first-firing-link')
       }}</NuxtLink>
-      <StepClock v-if="!heat.loggedAt" :key="current.id" :step="current" :log="log" />
+      <StepClock
+        v-if="!heat.loggedAt"
+        :key="current.id"
+        :step="current"
+        :title="words(current).title"
+        :log="log"
+      />
       <template v-for="caution in cautions" :key="caution.id">
         <p v-if="read(caution.id)" class="mt-2 text-soft">✓ {{ told(caution.title) }}</p>
         <CautionNote v-else :caution="caution" />
       </template>
       <div
         v-if="!heat.loggedAt && (current.kind !== 'first-fire' || unread.length)"
-        class="-mx-4 mt-6 flex flex-wrap gap-3 bg-page px-4 py-3 sm:mx-0 sm:px-0"
-        :class="unread.length ? '' : 'sticky bottom-0'"
+        class="bar -mx-4 mt-6 flex flex-wrap gap-3 bg-page px-4 py-3 sm:mx-0 sm:px-0"
+        :class="unread.length ? '' : 'sm:sticky sm:bottom-0'"
+        data-testid="melt-bar"
       >
+        <slot name="bar" />
         <button
           v-if="unread.length"
-          class="btn btn-next mr-auto min-h-[4.5rem] min-w-[60%] text-2xl aria-disabled:opacity-60"
+          class="btn btn-next mr-auto min-h-[4.5rem] flex-1 text-2xl aria-disabled:opacity-60 sm:min-w-[60%]"
           data-testid="step-on"
           :aria-disabled="resting"
           @click="calmly(() => acknowledge(unread.map(({ id }) => id)))"
@@ -210,14 +222,14 @@ function done(): void {
         </button>
         <template v-else>
           <button
-            class="btn mr-auto min-h-[4.5rem] text-xl"
+            class="btn mr-auto min-h-[4.5rem] min-w-[4.5rem] text-xl"
             :aria-disabled="resting"
             @click="calmly(() => mark(current!, true))"
           >
             {{ t('melt.skip') }}
           </button>
           <button
-            class="btn btn-next min-h-[4.5rem] min-w-[60%] text-2xl aria-disabled:opacity-60"
+            class="btn btn-next min-h-[4.5rem] flex-1 text-2xl aria-disabled:opacity-60 sm:min-w-[60%]"
             data-testid="step-on"
             :aria-disabled="resting"
             @click="calmly(done)"
@@ -236,3 +248,19 @@ function done(): void {
     </template>
   </div>
 </template>
+
+<style scoped>
+/* On a phone the step's button stays at the bottom of the screen, whatever is scrolled. */
+@media (width < 40rem) {
+  .bar {
+    position: fixed;
+    inset: auto 0 0;
+    z-index: 30;
+    max-height: 60vh;
+    margin: 0;
+    padding: 0.5rem 0.75rem calc(0.5rem + env(safe-area-inset-bottom));
+    overflow-y: auto;
+    border-top: 4px solid var(--line);
+  }
+}
+</style>
