@@ -40,7 +40,10 @@ export interface Becoming {
   heldBy: { element: string; bound: 'min' | 'max' } | null
   /** Probability that the largest tap is in spec, given how well the lots are known. */
   probabilityInLimits: number
-  /** Largest tap that is in spec with `SURE` or more; null where there is none. */
+  /**
+   * Largest tap that is in spec with `SURE`; where none is, the surest tap found, if it is surer than the largest; else
+   * null.
+   */
   sure: { mostG: number; probability: number; lines: PlanLine[] } | null
   /** Smallest purchase that gives the wanted mass; empty where none is needed, null where none helps. */
   unlock: Purchase[] | null
@@ -167,7 +170,7 @@ export class Pile {
           ? mostG > 0.5
             ? { mostG, probability, lines }
             : null
-          : this.surely(target, odds, mostG),
+          : this.surely(target, odds, mostG, probability),
       unlock: mostG >= wantedG ? [] : this.unlock(target, wantedG),
     }
   }
@@ -180,23 +183,26 @@ export class Pile {
    * The largest tap that is in spec with `SURE`: each limit gets a margin of so many standard deviations, cut out of the
    * linear model plane by plane.
    */
-  private surely(target: PileTarget, odds: MeltOdds, mostG: number): Becoming['sure'] {
+  private surely(target: PileTarget, odds: MeltOdds, mostG: number, plain: number): Becoming['sure'] {
+    let surest: Becoming['sure'] = null
     for (const margin of MARGINS) {
       try {
         const found = this.withMargin(target, margin)
         const sureG = found ? nth(found.values, this.melt) * this.unitG : 0
-        if (!found || sureG < LEAST_SURE * mostG || sureG <= 0.5) return null
+        if (!found || sureG < LEAST_SURE * mostG || sureG <= 0.5) return surest
         const probability = this.oddsOf(odds, found)
-        if (probability >= SURE) return { mostG: sureG, probability, lines: this.linesOf(found) }
+        if (probability > Math.max(plain, surest?.probability ?? 0))
+          surest = { mostG: sureG, probability, lines: this.linesOf(found) }
+        if (probability >= SURE) return surest
       } catch (error) {
         // Too many planes for the solver: nothing is said of a certainty then.
         if (!(error instanceof SolverStopped)) throw error
-        return null
+        return surest
       } finally {
         this.open.dropAddedRows()
       }
     }
-    return null
+    return surest
   }
 
   private withMargin({ limits }: PileTarget, margin: number): LinearSolution | null {

@@ -101,7 +101,9 @@ test('far too much of one lot: what it breaks is said with its size, a way out i
   const harm = page.getByTestId('harm')
   await expect(harm).toContainText(/tin comes to .* over its limit/i)
   await expect(
-    page.getByRole('link', { name: /To the melt/ }).or(page.getByRole('link', { name: 'Run the melt' })),
+    page
+      .getByRole('link', { name: /Melt with what is weighed/ })
+      .or(page.getByRole('link', { name: 'Run the melt' })),
   ).toBeVisible()
   // The least harm fills the crucible, and not a gram more.
   await expect(page.getByText('It does not fit')).toHaveCount(0)
@@ -164,8 +166,8 @@ test('losses: seen and set in one place, the plan follows at once @long', async 
   expect(await charged()).toBeLessThan(2010)
   await page.getByLabel('Losses used for this heat').selectOption('usual')
   await expect.poll(charged).toBe(usual)
-  await page.getByLabel('Tin: planned with').fill('0.9')
-  await page.getByLabel('Tin: planned with').press('Tab')
+  await page.getByLabel('Tin: used here').fill('0.9')
+  await page.getByLabel('Tin: used here').press('Tab')
   await expect(page.getByLabel('Losses used for this heat')).toHaveValue('own')
   await expect.poll(charged).toBeGreaterThan(usual)
 })

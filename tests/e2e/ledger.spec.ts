@@ -56,7 +56,7 @@ test('from pour to label: mould tare, flow, analyser, table, tests, verdict; the
       'date;sample;Cu %;Sn;Zn;Pb\n2026-11-23;face 1;88,0;9,8;2,1;<0,02\n2026-11-23;face 2;85;13;2;<0,02\n',
     ),
   )
-  await expect(page.getByTestId('outlier').first()).toContainText('does not agree')
+  await expect(page.getByTestId('outlier').first()).toContainText('disagrees with')
   await page.getByRole('button', { name: 'Remove this reading' }).last().click()
   await expect(page.getByTestId('verdict')).toBeVisible()
   await expect(page.getByTestId('near')).toContainText('C90500')

@@ -40,7 +40,7 @@ test('other ways side by side; one taken becomes the plan, and undo brings the f
   await ways.scrollIntoViewIfNeeded()
   await expect(ways.getByRole('rowheader', { name: /Fewest lots/ })).toBeVisible()
   await expect(page.getByTestId('certainty-chart').locator('.scatterlayer path').first()).toBeVisible()
-  await ways.getByRole('button', { name: /Take it ?: Fewest lots/ }).click()
+  await ways.getByRole('button', { name: /Use this charge ?: Fewest lots/ }).click()
   await expect(answer).toContainText(/from [234] lots/)
   await expect(ways.getByRole('row', { name: /Fewest lots/ })).toContainText('this plan')
   await page.keyboard.press('Control+z')
@@ -58,6 +58,7 @@ test('whole pieces, and at most so many lots @long', async ({ page }) => {
   const offWhole = async () =>
     Number(plain(await row.locator('p b').first().innerText()).replace(/[^0-9.]/g, '')) % 118
   await expect.poll(offWhole).toBe(0)
+  await openChoices(page)
   await page.getByRole('combobox', { name: /^Lots/ }).selectOption('4')
   await expect(page.getByTestId('answer')).toContainText(/from [1-4] lots/)
 })
@@ -70,6 +71,7 @@ test('checks of practice stand beside the plan; a crucible too small is said @lo
   await openChoices(page)
   await page.getByLabel('Use another lot').selectOption('cent')
   await expect(checks).toContainText('cadmium')
+  await checks.locator('summary').first().click()
   await expect(checks).toContainText('P100 respirator')
   await page.getByRole('combobox', { name: /^Crucible/ }).selectOption('')
   await page.getByLabel('Crucible number').fill('1')
@@ -78,7 +80,8 @@ test('checks of practice stand beside the plan; a crucible too small is said @lo
   await expect(checks).not.toContainText('It does not fit')
   await visit(page, '/heat/13/scale')
   await expect(page.getByTestId('scale-lot')).toHaveText('Plumbing offcuts')
-  await expect(page.getByTestId('hurting')).toHaveCount(0)
+  // The lead in the melt is said from the first lot on, cadmium with the lot that brings it.
+  await expect(page.getByTestId('hurting')).not.toContainText('cadmium')
   for (let taken = 0; taken < 12; taken++) {
     const name = (await page.getByTestId('scale-lot').textContent())!
     if (name.trim() === 'Zinc anode stubs') break
@@ -161,7 +164,7 @@ test('an off-spec heat put right: the additions, and the heat that does it @long
   await panel.getByLabel('Aim').selectOption('nominal')
   await expect(panel).toContainText('Adjust the melt')
   await panel.getByLabel('The crucible takes at most').fill('1500')
-  await expect(panel).toContainText(/Take out .* first/)
+  await expect(panel).toContainText(/Ladle out .* first/)
 })
 
 test('the scale: tolerance, container, practice scale, and where it was after a reload @long', async ({
@@ -202,7 +205,7 @@ test('alloys: own target from nominal figures, side by side, to a file and back 
     await page.getByLabel(`${symbol}: nominal`).fill(pct)
   }
   await page.getByRole('button', { name: 'Set limits from nominal' }).click()
-  await expect(page.getByLabel('Sn: most')).toHaveValue('8.8')
+  await expect(page.getByLabel('Sn: maximum')).toHaveValue('8.8')
   await page.getByRole('button', { name: 'Save this alloy' }).click()
   await page.getByLabel('Search the alloys').fill('finial bronze')
   await expect(page.getByRole('heading', { name: '1 alloy' })).toBeVisible()

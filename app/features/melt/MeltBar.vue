@@ -16,23 +16,23 @@ function write(): void {
 
 <template>
   <p v-if="forecast" class="basis-full leading-tight font-bold" data-testid="bar-forecast">{{ forecast }}</p>
-  <form class="reading flex gap-2" @submit.prevent="write">
+  <form class="reading flex items-start gap-2" @submit.prevent="write">
     <QuantityField
       v-model="celsius"
-      class="w-26"
+      class="w-[6.5rem] max-w-[120px]"
       :label="t('melt.reading-label')"
       hide-label
       kind="temperature"
       nullable
       @enter="write"
     />
-    <button class="btn min-h-[4.5rem] min-w-[4.5rem] text-lg">{{ t('melt.log-button') }}</button>
+    <button class="btn min-w-[72px]">{{ t('melt.log-button') }}</button>
   </form>
 </template>
 
 <style scoped>
 .reading :deep(.field) {
-  min-height: 4.5rem;
-  font-size: 1.5rem;
+  min-height: 72px;
+  font-size: min(1.5rem, 28px);
 }
 </style>

@@ -206,7 +206,7 @@ function done(): void {
       </template>
       <div
         v-if="!heat.loggedAt && (current.kind !== 'first-fire' || unread.length)"
-        class="bar -mx-4 mt-6 flex flex-wrap gap-3 bg-page px-4 py-3 sm:mx-0 sm:px-0"
+        class="melt-bar -mx-4 mt-6 flex flex-wrap items-start gap-3 bg-page px-4 py-3 sm:mx-0 sm:px-0"
         :class="unread.length ? '' : 'sm:sticky sm:bottom-0'"
         data-testid="melt-bar"
       >
@@ -252,7 +252,7 @@ function done(): void {
 <style scoped>
 /* On a phone the step's button stays at the bottom of the screen, whatever is scrolled. */
 @media (width < 40rem) {
-  .bar {
+  .melt-bar {
     position: fixed;
     inset: auto 0 0;
     z-index: 30;
@@ -261,6 +261,16 @@ function done(): void {
     padding: 0.5rem 0.75rem calc(0.5rem + env(safe-area-inset-bottom));
     overflow-y: auto;
     border-top: 4px solid var(--line);
+  }
+  /* It stays a bar where text is twice as large: what it says is also above it, at full size. */
+  .melt-bar,
+  .melt-bar :deep(.btn) {
+    font-size: min(1.2rem, 24px);
+    line-height: 1.15;
+  }
+  .melt-bar :deep(.btn) {
+    min-height: 72px;
+    padding-inline: 8px;
   }
 }
 </style>

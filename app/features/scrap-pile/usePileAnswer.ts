@@ -1,5 +1,6 @@
 import { t, told } from '~/words'
 import { totalG } from '#core/lists'
+import { SURE } from '#core/charge'
 import { bestUse, roundAmount } from '#core/scrap-pile'
 import { atLeast, atMost } from '#core/units'
 import { computed, ref } from 'vue'
@@ -22,7 +23,10 @@ const buysLead = ({ unlock }: PileRow) => Number(!!unlock?.some(({ metal }) => m
 const leadLast = (rows: readonly PileRow[]) => [...rows].sort((a, b) => buysLead(a) - buysLead(b))
 /** What can be relied on first, then what is enough; of each what makes the best use of the pile. */
 export const bestFirst = (rows: readonly PileRow[]): PileRow[] =>
-  bestUse(rows).sort((a, b) => Number(!a.sure) - Number(!b.sure) || Number(b.enough) - Number(a.enough))
+  bestUse(rows).sort(
+    (a, b) =>
+      Number(b.certainty >= SURE) - Number(a.certainty >= SURE) || Number(b.enough) - Number(a.enough),
+  )
 
 /** What a pile can become, in words: what can be tapped now, what is near, what is out of reach. */
 export function usePileAnswer({ rows, busy, look }: Pile) {
