@@ -359,7 +359,8 @@ for (const [device, long] of [
     await context.setOffline(true)
     await stepOn(page)
     await page.getByRole('textbox', { name: /^Temperature by/ }).fill('1090')
-    await page.getByRole('button', { name: 'Log it', exact: true }).click()
+    // On a phone the bar has a field and a button of its own, before these.
+    await page.getByRole('button', { name: 'Log it', exact: true }).last().click()
     await page.getByRole('button', { name: 'White smoke', exact: true }).click()
     await saved(page)
     await page.reload()
