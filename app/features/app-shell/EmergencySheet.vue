@@ -3,7 +3,7 @@ import { t, told } from '~/words'
 import { Dialog, DialogDescription, DialogPanel, DialogTitle } from '@headlessui/vue'
 import { useFocusBack } from '~/shared/page/useFocusBack'
 import { EMERGENCIES, EMERGENCY_FIRST, EMERGENCY_SOURCE } from '#core/melt'
-import { computed, nextTick, ref } from 'vue'
+import { computed, nextTick, onMounted, ref } from 'vue'
 
 /** Something goes wrong: what to do, at once, at the top of the screen, without a question asked. */
 useFocusBack()
@@ -12,8 +12,12 @@ const chosen = ref<string | null>(null)
 const answer = computed(() => EMERGENCIES.find(({ id }) => id === chosen.value) ?? null)
 const frame = ref<HTMLElement>()
 const top = ref<HTMLElement>()
-/** The first answer: what the keyboard is at once it opens. */
-const first = ref<HTMLElement | null>(null)
+/** How long the dialog takes to put the keyboard at its first button, which is Close, ms. */
+const SETTLES_MS = 80
+// What the keyboard is at is the first answer.
+onMounted(() =>
+  setTimeout(() => frame.value?.querySelector<HTMLElement>('[aria-pressed]')?.focus(), SETTLES_MS),
+)
 async function choose(id: string): Promise<void> {
   chosen.value = id
   await nextTick()
@@ -23,7 +27,7 @@ async function choose(id: string): Promise<void> {
 </script>
 
 <template>
-  <Dialog :open="true" class="relative z-50" :initial-focus="first" @close="emit('close')">
+  <Dialog :open="true" class="relative z-50" @close="emit('close')">
     <div ref="frame" class="fixed inset-0 overflow-y-auto bg-panel" data-testid="emergency-frame">
       <DialogPanel class="mx-auto min-h-full w-full max-w-4xl p-3 sm:p-5">
         <div class="flex items-start gap-3">
@@ -51,9 +55,8 @@ async function choose(id: string): Promise<void> {
         </DialogDescription>
         <div class="grid grid-cols-2 gap-2">
           <button
-            v-for="(one, at) in EMERGENCIES"
+            v-for="one in EMERGENCIES"
             :key="one.id"
-            :ref="(element) => at === 0 && (first = element as HTMLElement | null)"
             class="btn min-h-[4.5rem] text-lg whitespace-normal"
             :class="chosen === one.id ? 'border-ink bg-ink text-page' : ''"
             :aria-pressed="chosen === one.id"

@@ -35,4 +35,8 @@ function write(): void {
   min-height: 72px;
   font-size: min(1.5rem, 28px);
 }
+/* Too small for a glove: here it only shows the unit. */
+.reading :deep([aria-pressed]) {
+  pointer-events: none;
+}
 </style>
