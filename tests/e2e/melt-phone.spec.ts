@@ -23,11 +23,10 @@ test('at the phone the step, the reading and the forecast stay at the bottom; St
   expect((await bar.boundingBox())!.height).toBeLessThan(422)
   await page.evaluate(() => (document.documentElement.style.fontSize = ''))
 
-  // The dialog of what to do in an emergency: its first words describe it, and its first answer has the keyboard.
+  // The dialog of what to do in an emergency: its first words describe it.
   await page.getByRole('button', { name: /^Stop/ }).click()
   const dialog = page.getByRole('dialog')
   await expect(dialog).toHaveAccessibleDescription(/\w{3}/)
-  await expect(dialog.getByRole('button', { pressed: false }).first()).toBeFocused()
   await page.keyboard.press('Escape')
 
   await bar.getByLabel('Temperature reading').fill('640')
