@@ -114,23 +114,29 @@ function nearest(asked: readonly string[]): PileTile | null {
 }
 
 /** Names to choose from where a name means nothing: each once, as it is written. */
-const WRITTEN = [
-  ...new Map(
-    [
-      ...PILE_TILES.map(({ name }) => name),
-      ...NAMES.flatMap(({ also }) => also),
-      ...PURCHASABLE.map(({ name }) => name),
-      ...SCRAP_BOOK.filter(({ family }) => family !== 'refuse').map(({ name }) => name),
-      ...ALLOYS.flatMap(({ designation, name }) => (designation === 'Craft' ? [name] : [designation, name])),
-    ].map((name) => [name.toLowerCase(), name] as const),
-  ).values(),
-].map((name) => ({ name, key: keyOf(name) }))
-const SPELLING = new Fuse(WRITTEN, {
-  keys: [{ name: 'key', weight: 3 }, 'name'],
-  includeScore: true,
-  threshold: 0.45,
-  ignoreLocation: true,
-})
+const written = () =>
+  [
+    ...new Map(
+      [
+        ...PILE_TILES.map(({ name }) => name),
+        ...NAMES.flatMap(({ also }) => also),
+        ...PURCHASABLE.map(({ name }) => name),
+        ...SCRAP_BOOK.filter(({ family }) => family !== 'refuse').map(({ name }) => name),
+        ...ALLOYS.flatMap(({ designation, name }) =>
+          designation === 'Craft' ? [name] : [designation, name],
+        ),
+      ].map((name) => [name.toLowerCase(), name] as const),
+    ).values(),
+  ].map((name) => ({ name, key: keyOf(name) }))
+let spelling: Fuse<{ name: string; key: string }> | null = null
+/** Made when the first name is not known: most lists have none, and no start waits for it. */
+const spelled = (text: string) =>
+  (spelling ??= new Fuse(written(), {
+    keys: [{ name: 'key', weight: 3 }, 'name'],
+    includeScore: true,
+    threshold: 0.45,
+    ignoreLocation: true,
+  })).search(text)
 
 /**
  * Names close to one that means nothing, by their spelling, the closest first.
@@ -141,12 +147,17 @@ const SPELLING = new Fuse(WRITTEN, {
 export function namesLike(name: string, most = 3): string[] {
   const key = keyOf(name)
   if (key.length < 3) return []
-  const found = SPELLING.search(key)
+  const found = spelled(key)
   // A word of several can be the one that is known: "rusty pistons off a lorry".
-  const byWord = words(name)
-    .filter((word) => word.length > 3)
-    .flatMap((word) => SPELLING.search(stemOf(word)).slice(0, 2))
-  const ranked = (found.length > 0 ? found : byWord).toSorted((a, b) => (a.score ?? 1) - (b.score ?? 1))
-  const named = ranked.map(({ item }) => item.name).filter((one) => metalNamed(one) !== null)
-  return [...new Map(named.map((one) => [keyOf(one), one])).values()].slice(0, most)
+  const hits =
+    found.length > 0
+      ? found
+      : words(name)
+          .filter((word) => word.length > 3)
+          .flatMap((word) => spelled(stemOf(word)).slice(0, 2))
+  const ranked = hits.toSorted((a, b) => (a.score ?? 1) - (b.score ?? 1))
+  const named: string[] = []
+  for (const one of new Map(ranked.map(({ item }) => [item.key, item.name])).values())
+    if (named.length < most && metalNamed(one) !== null) named.push(one)
+  return named
 }

@@ -68,14 +68,21 @@ const table = computed<StockTable>(() => ({
   }),
 }))
 const rows = computed(() => lotsOfTable(table.value, fields.value))
-/** The word that is not known, and names spelt like it. */
-const unknown = (row: StockRow) => {
-  const fault = row.ok ? undefined : row.faults.find(({ kind }) => kind === 'unknown-metal')
-  return fault?.kind === 'unknown-metal' ? namesLike(fault.name) : []
-}
 const rowAt = ({ line }: StockRow) => line - 2
 const good = computed(() => rows.value.filter((row) => row.ok))
 const bad = computed(() => rows.value.filter((row) => !row.ok))
+/** Rows that are listed with what is wrong with them. */
+const MOST_BAD = 60
+/** Names spelt like the one that is not known, by the line of its row. */
+const suggested = computed(
+  () =>
+    new Map(
+      bad.value.slice(0, MOST_BAD).flatMap((row) => {
+        const fault = row.ok ? undefined : row.faults.find(({ kind }) => kind === 'unknown-metal')
+        return fault?.kind === 'unknown-metal' ? [[row.line, namesLike(fault.name)] as const] : []
+      }),
+    ),
+)
 function take(): void {
   const time = now()
   const edits = good.value.map((row): Edit => {
@@ -130,13 +137,13 @@ function take(): void {
       role="list"
       :aria-label="t('stock.faults')"
     >
-      <li v-for="row in bad.slice(0, 60)" :key="row.line" class="border-t border-line py-1">
+      <li v-for="row in bad.slice(0, MOST_BAD)" :key="row.line" class="border-t border-line py-1">
         <b>{{ t('stock.row', { line: row.line }) }}</b>
         {{ row.ok ? '' : sentences(...row.faults.map(stockFaultWords)) }}
-        <span v-if="unknown(row).length" class="flex flex-wrap items-center gap-2 py-1">
+        <span v-if="suggested.get(row.line)?.length" class="flex flex-wrap items-center gap-2 py-1">
           {{ t('stock.did-you-mean') }}
           <button
-            v-for="name in unknown(row)"
+            v-for="name in suggested.get(row.line)"
             :key="name"
             type="button"
             class="btn min-h-8 text-sm"
