@@ -109,7 +109,7 @@ function containerAt(words: readonly string[]): { container: Container; rest: st
   return null
 }
 
-type Counting = Pick<PileTile, 'bucketG'> & Partial<Pick<PileTile, 'name' | 'also' | 'piece' | 'length'>>
+type Counting = Partial<Pick<PileTile, 'name' | 'also' | 'piece' | 'length' | 'bucketG'>>
 
 /** Words that may stand beside a count of a thing without changing it. */
 function isOf(thing: readonly string[], tile: Counting): boolean {
@@ -126,6 +126,7 @@ const isPiece = (thing: readonly string[], { piece }: Counting) =>
  * An amount as it is said: weighed ("3 kg", "2 lb 4 oz", "2400 - 310"), or counted in pieces, containers, litres or
  * metres ("20 cans", "two car wheels", "half a bucket", "a handful", "3 m of 22 mm tube").
  * @param bare what a figure without one is in, as the field shows it
+ * @param tile what a bucket or a piece of it weighs; left out where that is not known, and then only masses are read
  * @returns g; a count by what the tile says a bucket or a piece weighs (estimates)
  * @example amountOf('half a bucket', { bucketG: 8000 }, 'g') // { ok: true, value: { massG: 4000, counted: { count: 0.5, of: 'bucket', eachG: 8000 } } }
  */
@@ -170,7 +171,7 @@ function countedIn(count: number, of: string, tile: Counting, size: readonly str
 
 function eachOf(of: string, tile: Counting, size: readonly string[]): number | null {
   if (of === 'piece') return tile.piece?.massG ?? null
-  if (of === 'litre') return tile.bucketG / BUCKET_LITRES
+  if (of === 'litre') return tile.bucketG ? tile.bucketG / BUCKET_LITRES : null
   if (of === 'metre')
     return tile.length &&
       isOf(
@@ -180,7 +181,7 @@ function eachOf(of: string, tile: Counting, size: readonly string[]): number | n
       ? metreOf(tile.length, size)
       : null
   const container = CONTAINERS.find(({ id }) => id === of)
-  return container ? (tile.bucketG * container.litres) / BUCKET_LITRES : null
+  return container && tile.bucketG ? (tile.bucketG * container.litres) / BUCKET_LITRES : null
 }
 
 /**

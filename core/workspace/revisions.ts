@@ -1,7 +1,7 @@
 import { COLLECTIONS, type Collection } from './collections'
 
 /** How far the shape of a yard has grown. Files and stored yards say theirs; a greater one is newer than this app. */
-export const REVISION = 17
+export const REVISION = 18
 
 type Raw = Record<string, unknown>
 
@@ -62,6 +62,8 @@ const GROWTH: readonly Growth[] = [
   { to: 16 },
   // Lots of scrap that can be one of several metals: the answer to their question. Heats that use up chosen lots.
   { to: 17 },
+  // Prices of new metal among the settings.
+  { to: 18 },
 ]
 
 /** A value with fields of its own: neither a list nor a plain word. */

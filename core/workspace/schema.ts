@@ -1,5 +1,6 @@
 import * as z from 'zod'
 import { alloySchema } from '#core/alloys'
+import { elementSchema } from '#core/composition'
 import { gearSchema } from '#core/gear'
 import { heatSchema } from '#core/heat'
 import { ownPracticeSchema } from '#core/melt'
@@ -27,6 +28,8 @@ export const settingsSchema = z.strictObject({
   overruledYield: z.record(z.string().max(40), z.number().positive().max(1)).optional(),
   /** recoveries told by hand, by family and element ("Al/Mg") */
   overruledRecovery: z.record(z.string().max(40), z.number().min(0).max(1)).optional(),
+  /** price of a kilogram of new metal, by element, in the yard's currency */
+  newMetalPrices: z.record(elementSchema, z.number().positive().max(1e6)).optional(),
   /** what castings are reckoned with beside their metal and fuel, in the yard's currency */
   selling: z
     .strictObject({

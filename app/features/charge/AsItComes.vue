@@ -16,6 +16,7 @@ import { useChargeSums } from './useChargeSums'
 import { usePlanChecks } from './usePlanChecks'
 import type { Charge } from './useCharge'
 import type { ChargeRows } from './useChargeRows'
+import NewMetalCost from '~/shared/heat/NewMetalCost.vue'
 import CompositionBar from '~/shared/composition/CompositionBar.vue'
 import CruciblePick from '~/shared/gear/CruciblePick.vue'
 import GrowingList from '~/shared/page/GrowingList.vue'
@@ -36,7 +37,7 @@ const { prediction, lines, lotName, bench } = props.charge
 const { rows } = props.hand
 const made = useAsItComes(props.charge)
 const { near, nearest, outlandish, families, elements, needG } = made
-const { tapSum, cost, costSum } = useChargeSums(props.charge)
+const { tapSum, cost, costSum, recovery } = useChargeSums(props.charge)
 const { checks } = usePlanChecks(heat, lines, prediction, lotName)
 
 const melt = computed(() => (prediction.value && prediction.value.tapMassG > 0 ? prediction.value : null))
@@ -140,6 +141,7 @@ const handled = computed(() => heat.value?.asItComes?.practice ?? '')
             >
             <WorkingOpener v-if="costSum" :working="costSum"><b>{{ costWords(cost) }}</b></WorkingOpener>
           </p>
+          <NewMetalCost :melt="melt" :recovery="recovery" :cost="cost" />
           <CompositionBar
             :composition="melt.composition"
             :label="t('charge.predicted-melt')"

@@ -22,6 +22,7 @@ import AsItComes from './AsItComes.vue'
 import ChargeAnswer from './ChargeAnswer.vue'
 import ChargeChoices from './ChargeChoices.vue'
 import ChargeRow from './ChargeRow.vue'
+import NewMetalCost from '~/shared/heat/NewMetalCost.vue'
 import CompositionBar from '~/shared/composition/CompositionBar.vue'
 import CrucibleRefused from '~/shared/gear/CrucibleRefused.vue'
 import FilePicker from '~/shared/fields/FilePicker.vue'
@@ -48,7 +49,7 @@ const hand = useChargeRows(charge)
 const { rows, weighedAll } = hand
 const answer = useChargeAnswer(charge)
 const { infeasible, hurried } = answer
-const { sources, chance, elementSums, tapSum, cost, costSum } = useChargeSums(charge)
+const { sources, chance, elementSums, tapSum, cost, costSum, recovery } = useChargeSums(charge)
 const { reserved, reserve } = useReserve(rows)
 const { checks } = usePlanChecks(heat, lines, prediction, lotName)
 const { grams, cost: costWords } = useUnits()
@@ -179,6 +180,7 @@ const origins = useRememberedHere('charge-origins', false)
                     {{ origins ? t('charge.hide-origins-button') : t('charge.show-origins-button') }}
                   </button>
                 </p>
+                <NewMetalCost :melt="prediction" :recovery="recovery" :cost="cost" />
                 <CompositionBar :composition="prediction.composition" :label="t('charge.predicted-melt')" />
                 <div class="mt-1">
                   <LimitGates

@@ -64,6 +64,7 @@ export function useChargeSums({
   })
 
   return {
+    recovery,
     sources,
     chance,
     elementSums,

@@ -12,6 +12,7 @@ const BinsTogether = defineAsyncComponent(() => import('./BinsTogether.vue'))
 const FirstPile = defineAsyncComponent(() => import('~/features/scrap-pile').then((door) => door.FirstPile))
 const LooseEnds = defineAsyncComponent(() => import('./LooseEnds.vue'))
 const MakesToday = defineAsyncComponent(() => import('~/features/scrap-pile').then((door) => door.MakesToday))
+const SavedThisYear = defineAsyncComponent(() => import('./SavedThisYear.vue'))
 const PouredLately = defineAsyncComponent(() => import('./PouredLately.vue'))
 const yard = useYard()
 const route = useRoute()
@@ -68,6 +69,7 @@ const open = computed(() => yard.heats.filter(({ loggedAt }) => !loggedAt).rever
         <LooseEnds />
         <MakesToday v-if="yard.lots.length" />
         <BinsTogether />
+        <SavedThisYear />
       </div>
       <PouredLately />
     </div>

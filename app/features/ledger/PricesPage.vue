@@ -9,6 +9,7 @@ import { useUnits } from '~/shared/units/useUnits'
 import { now, useYard } from '~/storage/yard-store'
 import { downloadText } from '~/shared/page/useDownload'
 import LedgerTabs from './LedgerTabs.vue'
+import NewMetalPrices from './NewMetalPrices.vue'
 import QuantityField from '~/shared/fields/QuantityField.vue'
 
 /** What castings cost, piece by piece, and what to ask for them. */
@@ -124,5 +125,6 @@ const FIELDS = [
         {{ t('ledger.prices-method') }}
       </p>
     </div>
+    <NewMetalPrices />
   </section>
 </template>

@@ -14,9 +14,10 @@ import QuantityField from '~/shared/fields/QuantityField.vue'
 import { meltAsItComes, startHeat } from '~/shared/heat/useHeat'
 import { counted, joinFacts } from '~/shared/units/figures'
 import { useUnits } from '~/shared/units/useUnits'
+import { TILES } from '~/shared/words/amount-words'
 import { useYard } from '~/storage/yard-store'
 import ScrapDrawing from './ScrapDrawing.vue'
-import { TILES, toWeightOf, useFirstPile } from './useFirstPile'
+import { toWeightOf, useFirstPile } from './useFirstPile'
 import { usePile, type PileCase, type PileRow } from './usePile'
 import { bestFirst, usePileAnswer } from './usePileAnswer'
 
@@ -29,7 +30,7 @@ const { grams } = useUnits()
 const { faults, lotOf, tileOf, tap, say, shown, takenAs, remove } = useFirstPile()
 const pile = usePile()
 const { busy, fault, done, total, depends } = pile
-const { wantedG, ready, partial, near, isSmall, again, runsOutWords, most, certain, bought, tapG } =
+const { wantedG, ready, partial, near, isSmall, again, runsOutWords, most, certain, bought, tapG, money } =
   usePileAnswer(pile)
 /** Little is bought to use what there is, not the other way round. */
 const nearest = computed(() => castFirst(near.value.filter(isSmall)).slice(0, 3))
@@ -264,6 +265,7 @@ const headline = computed(() => {
                       runsOutWords(row),
                     )
                   }}
+                  <span v-if="money(row).words" class="block">{{ money(row).words }}</span>
                 </span>
               </p>
               <button
@@ -278,6 +280,9 @@ const headline = computed(() => {
               </button>
             </li>
           </ul>
+          <p v-if="listed[0] && money(listed[0]).ask" class="text-sm">
+            <NuxtLink to="/prices#new-metal" class="text-soft underline">{{ money(listed[0]).ask }}</NuxtLink>
+          </p>
           <button v-if="best.length > listed.length" class="btn btn-quiet underline" @click="all = true">
             {{ t('scrap-pile.show-all-button', { count: best.length }) }}
           </button>

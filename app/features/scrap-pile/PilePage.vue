@@ -15,6 +15,7 @@ const { done, total, busy, stopped, fault, stop } = pile
 const {
   wantedG,
   group,
+  money,
   ready,
   partial,
   certain,
@@ -104,6 +105,7 @@ const begin = (row: PileRow) => startHeat({ alloy: row.alloy, tapMassG: tapG(row
                 <span class="font-normal text-soft">{{ row.alloy.designation }}</span>
               </p>
               <p class="text-sm text-soft">{{ heldWords(row) }}</p>
+              <p v-if="money(row).words" class="text-sm text-soft">{{ money(row).words }}</p>
               <div class="mt-1 h-2 bg-well" aria-hidden="true">
                 <div class="h-full bg-ember" :style="{ width: share(row) }" />
               </div>

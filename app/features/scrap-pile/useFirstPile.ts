@@ -1,9 +1,7 @@
-import { t, told } from '~/words'
+import { t } from '~/words'
 import { nextTick, reactive } from 'vue'
 import {
   amountOf,
-  CONTAINERS,
-  PILE_TILES,
   startingAmount,
   unitSaid,
   type BareUnit,
@@ -11,15 +9,22 @@ import {
   type PileTile,
 } from '#core/scrap-pile'
 import { newLot, type Lot } from '#core/stock'
-import { formatMass, type QuantityProblem } from '#core/units'
-import { MOST, quantityWords } from '~/shared/fields/quantity-words'
+import { MOST } from '~/shared/fields/quantity-words'
 import { useNotices } from '~/shared/page/useNotices'
 import { useUnits } from '~/shared/units/useUnits'
+import {
+  amountFault,
+  countedWords,
+  countWords,
+  massText,
+  notWeighedNote,
+  TILES,
+} from '~/shared/words/amount-words'
 import { now, useYard } from '~/storage/yard-store'
 
 const KILOGRAM = 1000
-/** A thing that is only weighed: there is no bucket and no piece to take it by. */
-const WEIGHED = { bucketG: KILOGRAM }
+/** A thing that is only weighed: what a bucket or a piece of it weighs is not known. */
+const WEIGHED = {}
 
 /** A pile pointed at and weighed: every tap is a lot of the yard at once, every weight is put right in its place. */
 export function useFirstPile() {
@@ -69,7 +74,7 @@ export function useFirstPile() {
           ? 'too-large'
           : null
     // Half a word is no fault yet.
-    faults[lot.id] = problem && leaving ? amountWords(problem) : ''
+    faults[lot.id] = problem && leaving ? amountFault(problem) : ''
     if (problem || !read.ok) return
     const said = unitSaid(text, read.value)
     if (leaving) {
@@ -99,8 +104,7 @@ export function useFirstPile() {
       const read = amount(lot, text)
       if (!read.ok || faults[lot.id] || Math.abs(read.value.massG - lot.massG) < 1e-6) return text
     }
-    const { figure: value, unit } = formatMass(lot.massG, mass.value)
-    return `${value} ${unit}`
+    return massText(lot.massG, mass.value)
   }
 
   /** What a count is taken to weigh. */
@@ -110,13 +114,7 @@ export function useFirstPile() {
     const tile = tileOf(lot)
     // Once the page was loaded anew, what was counted stands in the note.
     if (!counted || !tile) return read.ok ? (NOTED.exec(lot.note)?.[0].trim() ?? '') : ''
-    const one = sizeOf(counted.of, tile)
-    const about = (massG: number) => grams(massG, massG < 100 ? 0.1 : massG < 2000 ? 1 : 100)
-    return t('scrap-pile.counted-note', {
-      mass: about(lot.massG),
-      piece: one,
-      pieceMass: about(counted.eachG),
-    })
+    return countedWords(counted, tile, grams)
   }
 
   function remove(lot: Lot): void {
@@ -132,22 +130,6 @@ export function useFirstPile() {
   return { faults, lotOf, tileOf, tap, say, shown, takenAs, remove }
 }
 
-const amountWords = (problem: QuantityProblem): string =>
-  problem === 'unknown-unit' || problem === 'not-a-number'
-    ? t('scrap-pile.needs-mass')
-    : problem === 'two-readings'
-      ? t('scrap-pile.ambiguous-number')
-      : quantityWords(problem, 'mass')
-
-const plainFigure = (value: number) => String(Number(value.toPrecision(4)))
-
-/** The tiles by their names in the language: what is written down of a tap is called so, too. */
-export const TILES: readonly PileTile[] = PILE_TILES.map((tile) => ({
-  ...tile,
-  name: told(tile.name),
-  ...(tile.piece ? { piece: { ...tile.piece, one: told(tile.piece.one), many: told(tile.piece.many) } } : {}),
-}))
-
 /** How such a note begins, whatever its figures. */
 const NOTED = new RegExp(
   `^${t('scrap-pile.not-weighed-note', { count: '#', pieces: '#', pieceMass: '#' })
@@ -158,35 +140,8 @@ const NOTED = new RegExp(
 /** A lot whose mass was not weighed says so as long as it is so. */
 function noted(lot: Lot, tile: PileTile | undefined, { counted }: PileAmount): Lot {
   if (!tile) return { ...lot, note: lot.note.replace(NOTED, '') }
-  const counting = counted
-    ? t('scrap-pile.not-weighed-note', {
-        count: plainFigure(counted.count),
-        pieces: nameOf(counted.of, counted.count, tile),
-        pieceMass: plainFigure(counted.eachG),
-      })
-    : ''
+  const counting = counted ? notWeighedNote(counted, tile) : ''
   return { ...lot, note: [counting, tile.told.note].filter(Boolean).join(' ') }
-}
-
-/** What is counted, as it is called beside a figure. */
-function nameOf(of: string, count: number, tile: PileTile | undefined): string {
-  if (of === 'metre') return t('scrap-pile.metre-unit')
-  if (of === 'litre') return t('scrap-pile.litre-unit')
-  const container = CONTAINERS.find(({ id }) => id === of)
-  if (container) return told(count === 1 ? container.one : container.many)
-  const { one = t('small.piece'), many = t('small.pieces') } = tile?.piece ?? {}
-  return count === 1 ? one : many
-}
-const countWords = ({ count, of }: NonNullable<PileAmount['counted']>, tile: PileTile | undefined) =>
-  `${plainFigure(count)} ${nameOf(of, count, tile)}`
-/** One of what is counted, and how large it is taken to be. */
-function sizeOf(of: string, tile: PileTile): string {
-  if (of === 'metre') return t('scrap-pile.one-metre')
-  if (of === 'litre') return t('scrap-pile.one-litre')
-  const container = CONTAINERS.find(({ id }) => id === of)
-  return container
-    ? told(container.size)
-    : t('scrap-pile.one-piece', { piece: tile.piece?.one ?? t('small.piece') })
 }
 
 /** Takes the hand to the weight of a lot, its figure ready to be typed over. */

@@ -1,6 +1,9 @@
 import { t, told } from '~/words'
 import { totalG } from '#core/lists'
-import { SURE } from '#core/charge'
+import { predictMelt, SURE } from '#core/charge'
+import { alloyRecovery } from '#core/families'
+import { toChargeLot } from '#core/stock'
+import { useNewMetal } from '~/shared/heat/useNewMetal'
 import { bestUse, roundAmount } from '#core/scrap-pile'
 import { atLeast, atMost } from '#core/units'
 import { computed, ref } from 'vue'
@@ -105,7 +108,27 @@ export function usePileAnswer({ rows, busy, look }: Pile) {
     const wanted = wantedG.value ?? Infinity
     return reachG > 0 && reachG < wanted ? atMost(reachG, yard.settings.mass) : wanted
   }
+  const { compare } = useNewMetal()
+  /** What it saves against new metal, or the prices that are missing to say so. */
+  function money(row: PileRow) {
+    const { lines, mostG } = row.sure ?? row
+    const taken = lines.flatMap(({ lot: id, massG }) => {
+      const lot = yard.records.lots[id]
+      return lot ? [{ lot, massG: (massG * tapG(row)) / mostG }] : []
+    })
+    const recovery = alloyRecovery(row.alloy)
+    const melt = predictMelt(
+      taken.map(({ lot, massG }) => ({ massG, lot: toChargeLot(lot) })),
+      recovery,
+    )
+    return compare(
+      melt,
+      recovery,
+      taken.reduce((sum, { lot, massG }) => sum + (massG * lot.pricePerKg) / 1000, 0),
+    )
+  }
   return {
+    money,
     wantedG,
     group,
     ready,

@@ -14,7 +14,7 @@ interface Row {
 }
 
 /** What a form asks first; a figure not yet told is null. */
-type Fields = Pick<Lot, 'name' | 'kind' | 'form' | 'knowledge' | 'note'> &
+export type LotFields = Pick<Lot, 'name' | 'kind' | 'form' | 'knowledge' | 'note'> &
   Record<'massG' | 'pricePerKg', number | null>
 
 /** A lot being written down: nothing reaches the yard until it holds together. */
@@ -22,7 +22,7 @@ export function useLotDraft(lot: Lot | null, done: () => void, begun: Partial<Lo
   const known = lot ?? begun
   const yard = useYard()
   const { announce } = useNotices()
-  const draft = reactive<Fields>({
+  const draft = reactive<LotFields>({
     name: known.name ?? '',
     kind: known.kind ?? 'scrap',
     form: known.form ?? 'casting',
@@ -47,6 +47,8 @@ export function useLotDraft(lot: Lot | null, done: () => void, begun: Partial<Lo
     })),
   )
   if (rows.value.length === 0) addRow()
+  /** that the mass was counted, not weighed; it goes before the note */
+  const countedNote = ref('')
   const faults = reactive({ name: '', composition: '', pieces: '', whole: '' })
   const composition = computed<Composition>(() => {
     const named: Composition = {}
@@ -104,6 +106,7 @@ export function useLotDraft(lot: Lot | null, done: () => void, begun: Partial<Lo
     const parsed = lotSchema.safeParse({
       ...newLot(stamp, { ...withoutExtras(lot), name: draft.name, massG: 0, composition: composition.value }),
       ...draft,
+      note: [countedNote.value, draft.note].filter(Boolean).join(' '),
       ...(extras.coatings.length > 0 ? { coatings: extras.coatings } : {}),
       ...(pieces.ok && pieces.pieces.length > 0 ? { pieces: pieces.pieces } : {}),
       ...(extras.whereFrom.trim() ? { whereFrom: extras.whereFrom.trim() } : {}),
@@ -138,7 +141,7 @@ export function useLotDraft(lot: Lot | null, done: () => void, begun: Partial<Lo
     done()
   }
 
-  return { draft, extras, rows, total, over, faults, save, remove, addRow }
+  return { draft, extras, rows, total, over, faults, countedNote, save, remove, addRow }
 }
 
 const PARTS: Readonly<Record<string, string>> = {

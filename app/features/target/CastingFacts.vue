@@ -23,6 +23,7 @@ import { useCastingFacts } from './useCastingFacts'
 import type { useMetalNeed } from './useMetalNeed'
 import { useUnits } from '~/shared/units/useUnits'
 import { sectionWords } from './casting-words'
+import { listed } from '~/shared/units/figures'
 import QuantityField from '~/shared/fields/QuantityField.vue'
 import ShrinkRule from './ShrinkRule.vue'
 import WorkingOpener from '~/shared/page/WorkingOpener.vue'
@@ -186,10 +187,10 @@ function takeRiser(): void {
           >
         </dd>
       </template>
-      <template v-if="law && facts.ruling.value">
+      <template v-if="law && (facts.ruling.value || facts.shapeless.value)">
         <dt>{{ t('target.freezing-time-term') }}</dt>
         <dd>
-          <WorkingOpener :working="freezingWorking(facts.ruling.value)">{{
+          <WorkingOpener v-if="facts.ruling.value" :working="freezingWorking(facts.ruling.value)">{{
             thinMm && time(facts.freezeS(thinMm)) !== time(facts.freezesS.value)
               ? t('target.freezing-thin-thick', {
                   thinTime: time(facts.freezeS(thinMm)),
@@ -197,7 +198,7 @@ function takeRiser(): void {
                 })
               : time(facts.freezesS.value)
           }}</WorkingOpener>
-          <span class="text-soft">{{ t('target.factor-two-in') }} </span>
+          <span v-if="facts.ruling.value" class="text-soft">{{ t('target.factor-two-in') }} </span>
           <select
             class="field inline-block w-auto"
             :aria-label="t('target.mould')"
@@ -213,6 +214,12 @@ function takeRiser(): void {
               {{ inSentence(told(one.name)) }}
             </option>
           </select>
+          <span v-if="facts.shapeless.value" class="block" data-testid="shapeless">{{
+            t('target.freezing-unknown', {
+              pieces: listed(facts.shapeless.value.names),
+              mostTime: time(facts.shapeless.value.mostS),
+            })
+          }}</span>
         </dd>
       </template>
       <template v-if="riser">

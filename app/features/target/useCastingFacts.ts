@@ -12,9 +12,13 @@ import {
   rulingModulus,
   sectionModulus,
   type MouldId,
+  type PartFigures,
 } from '#core/casting'
 import { lawIn, riserBeside } from './freezing'
 import { useMetalNeed } from './useMetalNeed'
+
+/** Whether more of a piece is known than its volume. */
+const isShaped = ({ areaCm2, thickMm }: PartFigures) => (areaCm2 !== null && areaCm2 > 0) || thickMm !== null
 
 /** What the chosen metal does in the mould: shrinkage, freezing, riser, sections. */
 export function useCastingFacts() {
@@ -37,7 +41,7 @@ export function useCastingFacts() {
       return {
         part,
         figures,
-        modulusMm: figures && rulingModulus(figures),
+        modulusMm: figures && isShaped(figures) ? rulingModulus(figures) : null,
         patternMm:
           figures?.longestMm && shrink
             ? {
@@ -62,15 +66,32 @@ export function useCastingFacts() {
     const all = measured.value.flatMap(({ modulusMm }) => modulusMm ?? [])
     return all.length > 0 ? Math.max(...all) : null
   })
+  /**
+   * Pieces of which only the volume is known, and how long the largest takes at most, s: a ball has the least surface.
+   * Neither a time nor a riser is worked out from that.
+   */
+  const shapeless = computed(() => {
+    const named = measured.value.filter(({ figures }) => figures && !isShaped(figures))
+    const most = Math.max(0, ...named.map(({ figures }) => rulingModulus(figures!) ?? 0))
+    const names = named.map(({ part }) => part.name)
+    return names.length > 0 && law.value && most > 0
+      ? { names, mostMm: most, mostS: freezingTime(law.value, most) }
+      : null
+  })
   /** Until the piece that freezes last is solid, s. */
   const freezesS = computed(() => (law.value && ruling.value ? freezingTime(law.value, ruling.value) : 0))
   const riser = computed(() => {
     if (!ruling.value || !alloy.value) return null
-    const largest = Math.max(...measured.value.map(({ figures }) => figures?.volumeCm3 ?? 0))
+    const largest = Math.max(
+      ...measured.value.map(({ figures, modulusMm }) => (modulusMm && figures?.volumeCm3) || 0),
+    )
     return riserBeside(alloy.value, ruling.value, largest)
   })
   const checks = computed(() => checkSections(parts.value, need.value.headMm ?? null))
-  const coolDown = computed(() => (ruling.value ? coolDownMin(ruling.value, mould.value) : null))
+  const coolDown = computed(() => {
+    const most = Math.max(ruling.value ?? 0, shapeless.value?.mostMm ?? 0)
+    return most > 0 ? coolDownMin(most, mould.value) : null
+  })
 
   return {
     alloy,
@@ -87,6 +108,7 @@ export function useCastingFacts() {
     freezeS,
     freezesS,
     ruling,
+    shapeless,
     riser,
     checks,
     coolDown,

@@ -11,6 +11,7 @@ import {
   parseLength,
   parseMass,
   parseTemperature,
+  parseVolume,
   poundsOrOunces,
   pricePer,
   toCelsius,
@@ -77,9 +78,7 @@ const error = ref('')
 const choices = ref<{ value: number; words: string }[]>([])
 
 /** a unit of its own or a sum may be typed here */
-const written = computed(
-  () => props.kind === 'mass' || props.kind === 'length' || props.kind === 'temperature',
-)
+const written = computed(() => ['mass', 'length', 'volume', 'temperature'].includes(props.kind))
 /** What a bare figure of a mass is read in. */
 const bareUnit = (decimal?: DecimalMark): MassUnit =>
   mass.value === 'lb' && props.near ? poundsOrOunces(text.value, props.near, decimal) : mass.value
@@ -140,6 +139,7 @@ function parse(decimal?: DecimalMark): Parsed<number> {
   if (props.kind === 'mass') return parseMass(text.value, bareUnit(decimal), decimal)
   if (props.kind === 'temperature') return parseTemperature(text.value, temperature.value, decimal)
   if (props.kind === 'length') return parseLength(text.value, length.value, decimal)
+  if (props.kind === 'volume') return parseVolume(text.value, length.value === 'in' ? 'in3' : 'cm3', decimal)
   const parsed = parseDecimal(text.value.replace(/%$/, ''), decimal)
   if (parsed.ok && parsed.value < 0) return { ok: false, problem: 'negative' }
   if (parsed.ok && props.kind === 'percent' && parsed.value > 100 && props.max === undefined)

@@ -20,7 +20,7 @@ const EXAMPLES: Readonly<Record<QuantityKind, string>> = {
   'metal-price': '7.20',
   number: '30',
   length: t('shared-fields.length-example'),
-  volume: '45.2',
+  volume: t('shared-fields.volume-example'),
 }
 
 /** More than this is a slip of the finger, and no record takes it: grams, °C, units of money, mm, cm³. */
@@ -44,6 +44,7 @@ export function quantityWords(problem: QuantityProblem, kind: QuantityKind): str
     case 'two-readings':
       return t('shared-fields.ambiguous-number')
     case 'unknown-unit':
+      if (kind === 'volume') return t('shared-fields.unknown-volume-unit')
       return kind === 'length' ? t('shared-fields.unknown-length-unit') : t('shared-fields.unknown-mass-unit')
     case 'negative':
       return kind === 'temperature' ? t('shared-fields.too-cold') : t('shared-fields.below-zero')

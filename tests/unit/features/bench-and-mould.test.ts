@@ -99,4 +99,21 @@ describe('what the metal does in the mould', () => {
     need.edit('Choose', { alloy: ALLOYS.find(({ id }) => id === 'Z33520')! })
     expect(facts.riser.value).toBeNull()
   })
+  it('of a volume alone tells the longest a ball would take, and neither a time nor a riser', async () => {
+    await openYard(13)
+    const need = useMetalNeed()
+    const facts = useCastingFacts()
+    const piece = { id: crypto.randomUUID(), name: 'Block', count: 1, thinMm: null, thickMm: null }
+    need.change({ parts: [] }, 'Begin')
+    need.keepPart({ ...piece, source: { from: 'volume', volumeCm3: 1450 } })
+    expect([facts.ruling.value, facts.riser.value]).toEqual([null, null])
+    // V/A of a ball of 1,450 cm³: r = 70.2 mm, a third of that.
+    expect(facts.shapeless.value).toMatchObject({ names: ['Block'], mostMm: expect.closeTo(23.4, 1) })
+    expect(facts.coolDown.value).not.toBeNull()
+    need.keepPart({ ...piece, thickMm: 12, source: { from: 'volume', volumeCm3: 1450 } })
+    expect(facts.shapeless.value).toBeNull()
+    // A square plate of 12 mm: V/A is under half its thickness.
+    expect(facts.ruling.value).toBeLessThan(6)
+    expect(facts.ruling.value).toBeGreaterThan(5)
+  })
 })

@@ -12,7 +12,7 @@ import { readWorkspace, writeWorkspace, YARD_TEXT_MOST } from '#formats/workspac
 
 /* Yards as the app of each earlier revision saved them, cut to a few records: 0.1.0 (two), 0.2.0, 0.4.0, 0.5.0, 0.6.0 and 0.7.0. */
 const sample = (revision: number) => readFileSync(`tests/samples/yard-revision-${revision}.json`, 'utf8')
-const SAMPLES = [1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12, 13, 14, 15, 16]
+const SAMPLES = [1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12, 13, 14, 15, 16, 17]
 
 type Tree = Record<string, unknown>
 

@@ -1,0 +1,34 @@
+import { describe, expect, it } from 'vitest'
+import { parseVolume } from '#core/units'
+
+describe('a volume as it is typed', () => {
+  it.each([
+    ['45.2', 45.2],
+    ['1.45 l', 1450],
+    ['0,62 L', 620],
+    ['0.62 litres', 620],
+    ['2 Liter', 2000],
+    ['620 ml', 620],
+    ['12 cm³', 12],
+    ['12ccm', 12],
+    // 16.387064 cm³ is exactly an inch cubed.
+    ['10 in³', 163.87064],
+    ['2 cu. in', 32.774128],
+  ])('%s', (text, cm3) => {
+    const read = parseVolume(text, 'cm3')
+    expect(read.ok && read.value).toBeCloseTo(cm3, 6)
+  })
+  it('a bare figure is in the unit shown', () => {
+    expect(parseVolume('10', 'in3')).toEqual({ ok: true, value: expect.closeTo(163.87064, 6) })
+  })
+  it.each([
+    ['', 'empty'],
+    ['mould', 'not-a-number'],
+    ['1 gallon', 'unknown-unit'],
+    ['-2 l', 'negative'],
+    ['1.450 l', 'two-readings'],
+    ['2000 m3', 'too-large'],
+  ])('%s is refused', (text, problem) => {
+    expect(parseVolume(text, 'cm3')).toEqual({ ok: false, problem })
+  })
+})
