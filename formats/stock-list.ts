@@ -25,11 +25,23 @@ export function readPasted(text: string, unit: MassUnit): StockTable | null {
   if (table && table.fields.includes('name') && table.fields.includes('mass')) return table
   const lines = text
     .split(/\r?\n/)
-    .map((line) => line.trim())
+    .map((line) => line.trim().replace(POUNDS_COMMA, '$1 '))
     .filter((line) => line.length > 0)
-  const rows = lines.map((line) => nameAndMass(line, unit))
+  const rows = lines.flatMap((line) => metalsOf(line, unit))
   if (!rows.some(([, mass]) => mass)) return null
   return { header: ['name', `mass ${unit}`, 'note'], rows, fields: ['name', 'mass', 'note'] }
+}
+
+/** "2 lb, 3 oz" is one weight. */
+const POUNDS_COMMA = /(\d\s*(?:lbs?|pounds?)),\s+(?=\d[\d.]*\s*(?:oz|ounces?))/gi
+/** Between the metals of one line: "2 kg copper, 1 kg tin and 20 cans". A decimal comma has no space behind it. */
+const BETWEEN = /\s*;\s*|,\s+|\s+(?:and|und|plus)\s+|\s+\+\s+/i
+
+/** One metal, or several where each part of the line names one with its weight. */
+function metalsOf(line: string, unit: MassUnit): PastedLine[] {
+  const parts = line.split(BETWEEN).filter(Boolean)
+  const read = parts.length > 1 ? parts.map((part) => nameAndMass(part, unit)) : []
+  return read.length > 1 && read.every(([name, mass]) => name && mass) ? read : [nameAndMass(line, unit)]
 }
 
 /** "copper wire 3 kg", "3 kg of copper wire", "20 cans", "two car wheels", "half a bucket of taps", "wheels: 2". */

@@ -88,3 +88,4 @@ export {
 } from './test-bar'
 export { tensileMPa } from './tensile'
 export { heatsIn } from './heats-in'
+export { usedUpLots } from './used-up'

@@ -1,4 +1,5 @@
 import { parseDecimal } from './parse-decimal'
+import type { Parsed } from './types'
 
 const WORDS: Readonly<Record<string, number>> = {
   ...{ zero: 0, one: 1, two: 2, three: 3, four: 4, five: 5, six: 6, seven: 7, eight: 8, nine: 9, ten: 10 },
@@ -38,6 +39,17 @@ export const wordsOf = (text: string): string[] =>
     .split(/\s+/)
     .filter(Boolean)
 
+/** Units of which a thousandth is weighed or measured: "1,250 kg" may be either. */
+const MEASURES =
+  /^(?:g|gr|grams?|kg|kilos?|kilograms?|oz|ounces?|lbs?|pounds?|t|l|ltr|lit(?:re|er)s?|gal|gallons?|qt|quarts?|m|met(?:re|er)s?|cm|mm|ft|foot|feet|yds?|yards?|in|inch(?:es)?)$/
+
+/** A figure before a word: of millilitres and of things nobody counts thousandths, so "2,000 cans" are two thousand. */
+function countFigure(word: string, next: string | undefined): Parsed<number> {
+  const read = parseDecimal(word)
+  if (read.ok || read.problem !== 'two-readings' || next === undefined || MEASURES.test(next)) return read
+  return parseDecimal(word, word.includes(',') ? '.' : ',')
+}
+
 /**
  * The count at the start of some words, in figures or in words: "2", "two", "a dozen", "half a", "one and a half".
  * @param words as `wordsOf` gives them
@@ -62,7 +74,7 @@ export function countAt(words: readonly string[]): { count: number; rest: string
     const part = PARTS[word] ?? PARTS[word.replace(/s$/, '')]
     const times = TIMES[word] ?? TIMES[word.replace(/s$/, '')]
     const [, above, below] = FRACTION.exec(word) ?? []
-    const figure = /^\d/.test(word) && !above ? parseDecimal(word) : null
+    const figure = /^\d/.test(word) && !above ? countFigure(word, words[at + 1]) : null
     const known = WORDS[word]
     if (figure) {
       if (!figure.ok || (count !== null && !isPlain)) break

@@ -27,6 +27,7 @@ test('at the phone the step, the reading and the forecast stay at the bottom; St
   await page.getByRole('button', { name: /^Stop/ }).click()
   const dialog = page.getByRole('dialog')
   await expect(dialog).toHaveAccessibleDescription(/\w{3}/)
+  await expect(dialog.locator('[aria-pressed]').first()).toBeFocused()
   await page.keyboard.press('Escape')
 
   await bar.getByLabel('Temperature reading').fill('640')

@@ -3,7 +3,7 @@ import { t, told } from '~/words'
 import { Dialog, DialogDescription, DialogPanel, DialogTitle } from '@headlessui/vue'
 import { useFocusBack } from '~/shared/page/useFocusBack'
 import { EMERGENCIES, EMERGENCY_FIRST, EMERGENCY_SOURCE } from '#core/melt'
-import { computed, nextTick, onMounted, ref } from 'vue'
+import { computed, nextTick, ref, type ComponentPublicInstance } from 'vue'
 
 /** Something goes wrong: what to do, at once, at the top of the screen, without a question asked. */
 useFocusBack()
@@ -12,12 +12,10 @@ const chosen = ref<string | null>(null)
 const answer = computed(() => EMERGENCIES.find(({ id }) => id === chosen.value) ?? null)
 const frame = ref<HTMLElement>()
 const top = ref<HTMLElement>()
-/** How long the dialog takes to put the keyboard at its first button, which is Close, ms. */
-const SETTLES_MS = 80
-// What the keyboard is at is the first answer.
-onMounted(() =>
-  setTimeout(() => frame.value?.querySelector<HTMLElement>('[aria-pressed]')?.focus(), SETTLES_MS),
-)
+/** The keyboard begins at the first answer, not at Close. */
+const first = ref<HTMLElement | null>(null)
+const isFirst = (element: Element | ComponentPublicInstance | null) =>
+  (first.value = element as HTMLElement | null)
 async function choose(id: string): Promise<void> {
   chosen.value = id
   await nextTick()
@@ -27,7 +25,7 @@ async function choose(id: string): Promise<void> {
 </script>
 
 <template>
-  <Dialog :open="true" class="relative z-50" @close="emit('close')">
+  <Dialog :open="true" :initial-focus="first" class="relative z-50" @close="emit('close')">
     <div ref="frame" class="fixed inset-0 overflow-y-auto bg-panel" data-testid="emergency-frame">
       <DialogPanel class="mx-auto min-h-full w-full max-w-4xl p-3 sm:p-5">
         <div class="flex items-start gap-3">
@@ -55,7 +53,8 @@ async function choose(id: string): Promise<void> {
         </DialogDescription>
         <div class="grid grid-cols-2 gap-2">
           <button
-            v-for="one in EMERGENCIES"
+            v-for="(one, at) in EMERGENCIES"
+            :ref="(element) => at === 0 && isFirst(element)"
             :key="one.id"
             class="btn min-h-[4.5rem] text-lg whitespace-normal"
             :class="chosen === one.id ? 'border-ink bg-ink text-page' : ''"

@@ -47,11 +47,12 @@ const strange = computed(() => heat.value?.alloy && familyProblem(heat.value.all
 const unknown = computed(() => !!melt.value && !heat.value?.alloy)
 /** Whether the castings can be poured from it. */
 const enough = computed(() => {
-  if (needG.value === null || !melt.value) return ''
+  if (needG.value === null || !melt.value) return null
   const short = needG.value - melt.value.tapMassG
+  const neededMass = grams(needG.value)
   return short > 0.5
-    ? t('charge.castings-short', { neededMass: grams(needG.value), missingMass: grams(short) })
-    : t('charge.castings-enough', { neededMass: grams(needG.value) })
+    ? { isShort: true, words: t('charge.castings-short', { neededMass, missingMass: grams(short) }) }
+    : { isShort: false, words: t('charge.castings-enough', { neededMass }) }
 })
 const handled = computed(() => heat.value?.asItComes?.practice ?? '')
 </script>
@@ -69,8 +70,8 @@ const handled = computed(() => heat.value?.asItComes?.practice ?? '')
             })
           }}
         </p>
-        <p v-if="enough" :class="enough.endsWith('enough.') ? 'text-patina' : 'font-semibold text-amber'">
-          {{ enough }}
+        <p v-if="enough" :class="enough.isShort ? 'font-semibold text-amber' : 'text-patina'">
+          {{ enough.words }}
         </p>
         <p
           v-if="outlandish && !unknown"

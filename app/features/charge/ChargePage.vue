@@ -36,6 +36,7 @@ import NoMetalYet from '~/shared/heat/NoMetalYet.vue'
 import LimitGates from '~/shared/composition/LimitGates.vue'
 import OtherWays from './OtherWays.vue'
 import WorthKnowing from './WorthKnowing.vue'
+import { SplitHeat } from '~/features/target'
 import PlanChecks from './PlanChecks.vue'
 import WorkingOpener from '~/shared/page/WorkingOpener.vue'
 /** So many questions at once. */
@@ -141,6 +142,7 @@ const origins = useRememberedHere('charge-origins', false)
         <ChargeAnswer :answer="answer" :charged-g="prediction?.chargeMassG ?? 0" />
         <ScrapQuestion v-for="lot in asked" :key="lot.id" :lot="lot" named class="max-w-4xl" />
         <PlanChecks v-if="!heat.loggedAt" hurting :checks="checks" class="mb-2" />
+        <SplitHeat class="mb-2 max-w-4xl" />
         <ChargeChoices v-if="!heat.loggedAt" class="choices mb-2" />
         <div
           class="columns grid grid-cols-1 items-start gap-4 xl:grid-cols-[minmax(0,1.35fr)_minmax(0,1fr)]"

@@ -1,6 +1,6 @@
 import { t } from '~/words'
 import { computed } from 'vue'
-import { LINE_SHARE, type Heat } from '#core/heat'
+import { LINE_SHARE, usedUpLots, type Heat } from '#core/heat'
 import { useHeat } from '~/shared/heat/useHeat'
 import { useYard } from '~/storage/yard-store'
 
@@ -11,7 +11,7 @@ export function useChargeAims() {
 
   /** The aim as it is chosen: to use up lots is an aim of its own. */
   const aim = computed(() =>
-    heat.value?.useUp && heat.value.objective === 'virgin' ? 'use-up' : (heat.value?.objective ?? 'cost'),
+    heat.value && usedUpLots(heat.value) ? 'use-up' : (heat.value?.objective ?? 'cost'),
   )
   function setAim(to: string): void {
     const usesUp = to === 'use-up'

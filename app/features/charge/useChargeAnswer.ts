@@ -1,3 +1,4 @@
+import { usedUpLots } from '#core/heat'
 import { t } from '~/words'
 import { isNone } from '#core/charge'
 import { totalG } from '#core/lists'
@@ -103,8 +104,8 @@ export function useChargeAnswer({
       plan.value && !infeasible.value ? planHeadline(plan.value, heat.value?.tapMassG ?? 0, tools.value) : '',
     ),
     usedUp: computed(() => {
-      const { useUp, objective } = heat.value ?? {}
-      if (!useUp || objective !== 'virgin' || !plan.value || infeasible.value || frozen.value) return ''
+      const useUp = heat.value && usedUpLots(heat.value)
+      if (!useUp || !plan.value || infeasible.value || frozen.value) return ''
       const chosen = new Set(useUp)
       return t('charge.use-up-answer', {
         mass: grams(totalG(plan.value.lines.filter(({ lot }) => chosen.has(lot)))),
@@ -117,7 +118,7 @@ export function useChargeAnswer({
         (plan.value?.limiting ?? []).filter(
           (one) => one.kind !== 'stock' || !unpriced.value.includes(one.lot),
         ),
-        heat.value?.useUp && heat.value.objective === 'virgin' ? 'use-up' : (heat.value?.objective ?? 'cost'),
+        heat.value && usedUpLots(heat.value) ? 'use-up' : (heat.value?.objective ?? 'cost'),
         tools.value,
       ),
     ),

@@ -1,7 +1,7 @@
 import { computed } from 'vue'
 import { ALLOYS } from '#core/alloys'
 import { couldGoInto, isNone, whyUnused, type WhyUnused } from '#core/charge'
-import { heatRecovery, heatYield } from '#core/heat'
+import { heatRecovery, heatYield, usedUpLots } from '#core/heat'
 import { toChargeLot } from '#core/stock'
 import { elementName } from '~/shared/units/elements'
 import { listed, percent } from '~/shared/units/figures'
@@ -56,7 +56,7 @@ export function useIdleLots({ heat, engine, settled }: Pick<Charge, 'heat' | 'en
       case 'dearer':
         return t('charge.why-dearer')
       case 'virgin':
-        return heat.value?.useUp ? t('charge.why-spared') : t('charge.why-virgin')
+        return heat.value && usedUpLots(heat.value) ? t('charge.why-spared') : t('charge.why-virgin')
       case 'not-needed':
         return t('charge.why-not-needed')
     }
@@ -83,8 +83,9 @@ export function useIdleLots({ heat, engine, settled }: Pick<Charge, 'heat' | 'en
   }
 
   /** Lots to be used up; null where that is not the aim. */
-  const useUp = computed(() =>
-    heat.value?.useUp && heat.value.objective === 'virgin' ? new Set(heat.value.useUp) : null,
-  )
+  const useUp = computed(() => {
+    const chosen = heat.value && usedUpLots(heat.value)
+    return chosen && new Set(chosen)
+  })
   return { whyIdle, couldBe, useUp }
 }

@@ -149,7 +149,7 @@ const fired = computed({
           <QuantityField
             :model-value="figure('number')"
             :label="t('gear.number-label')"
-            kind="number"
+            kind="crucible-number"
             positive
             :max="1000"
             :hint="t('gear.number-hint')"

@@ -3,6 +3,7 @@ import { computed } from 'vue'
 import { nominalWhole, solidDensity } from '#core/alloys'
 import { predictMelt } from '#core/charge'
 import { freeLots, heatRecovery, heatStamp, ingotsFirst, splitHeat, splitShares, type Heat } from '#core/heat'
+import { crucibleHolds } from '#core/melt'
 import { useHeat } from '~/shared/heat/useHeat'
 import { useGear } from '~/shared/gear/useGear'
 import { useNotices } from '~/shared/page/useNotices'
@@ -23,6 +24,9 @@ export function useSplit() {
     const furnace = furnaces.value.find(({ id }) => id === heat.value?.furnaceId)
     const limits = [
       ...(crucible ? [{ massG: holds(crucible, density), name: crucible.name }] : []),
+      ...(!crucible && heat.value.crucibleNo
+        ? [{ massG: crucibleHolds(heat.value.crucibleNo, density), name: t('target.this-crucible') }]
+        : []),
       ...(furnace?.takesG ? [{ massG: furnace.takesG, name: furnace.name }] : []),
     ]
     return limits.length > 0 ? limits.reduce((least, one) => (one.massG < least.massG ? one : least)) : null

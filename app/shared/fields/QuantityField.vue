@@ -7,6 +7,7 @@ import {
   fromCelsius,
   GRAMS_PER,
   MM_IN,
+  parseCrucibleNumber,
   parseDecimal,
   parseLength,
   parseMass,
@@ -139,6 +140,7 @@ function parse(decimal?: DecimalMark): Parsed<number> {
   if (props.kind === 'mass') return parseMass(text.value, bareUnit(decimal), decimal)
   if (props.kind === 'temperature') return parseTemperature(text.value, temperature.value, decimal)
   if (props.kind === 'length') return parseLength(text.value, length.value, decimal)
+  if (props.kind === 'crucible-number') return parseCrucibleNumber(text.value, decimal)
   if (props.kind === 'volume') return parseVolume(text.value, length.value === 'in' ? 'in3' : 'cm3', decimal)
   const parsed = parseDecimal(text.value.replace(/%$/, ''), decimal)
   if (parsed.ok && parsed.value < 0) return { ok: false, problem: 'negative' }

@@ -11,6 +11,8 @@ export type QuantityKind =
   | 'number'
   | 'length'
   | 'volume'
+  /** the number of a crucible, or the aluminium it holds */
+  | 'crucible-number'
 
 const EXAMPLES: Readonly<Record<QuantityKind, string>> = {
   mass: t('shared-fields.mass-example'),
@@ -19,6 +21,7 @@ const EXAMPLES: Readonly<Record<QuantityKind, string>> = {
   price: '7.20',
   'metal-price': '7.20',
   number: '30',
+  'crucible-number': t('shared-fields.crucible-example'),
   length: t('shared-fields.length-example'),
   volume: t('shared-fields.volume-example'),
 }

@@ -25,7 +25,7 @@ const { crucibles, chooseCrucible } = useMeltEffort()
       v-if="!heat.crucibleId"
       :model-value="heat.crucibleNo ?? null"
       :label="t('shared-gear.crucible-number-label')"
-      kind="number"
+      kind="crucible-number"
       nullable
       positive
       :hint="t('shared-gear.crucible-number-hint')"

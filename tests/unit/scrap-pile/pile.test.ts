@@ -136,6 +136,29 @@ describe('the pasted text', () => {
     return table && lotsOfTable(table, table.fields)
   }
   it.each([
+    ['a 2,000 ml jug of taps', [['taps', '2400 g']]],
+    [
+      '2 kg copper, 1 kg tin and 300 g zinc',
+      [
+        ['copper', '2 kg'],
+        ['tin', '1 kg'],
+        ['zinc', '300 g'],
+      ],
+    ],
+    [
+      'two wheels and 20 cans',
+      [
+        ['wheels', '16000 g'],
+        ['cans', '290 g'],
+      ],
+    ],
+    ['2 lb, 3 oz copper', [['copper', '2 lb 3 oz']]],
+    ['copper wire, 3 kg', [['copper wire', '3 kg']]],
+    ['nuts and bolts 3 kg', [['nuts and bolts', '3 kg']]],
+  ])('one line: %s', (text, lots) => {
+    expect(readPasted(text, 'g')?.rows.map(([name, mass]) => [name, mass])).toEqual(lots)
+  })
+  it.each([
     'copper wire 3 kg\ntin 400 g\ncartridge brass 1 kg',
     '3 kg of copper wire\n400g tin\n1 kg cartridge brass',
     'copper wire\t3000\ntin\t400\ncartridge brass\t1000',

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { parseVolume } from '#core/units'
+import { brimOfNumber } from '#core/melt'
+import { parseCrucibleNumber, parseVolume } from '#core/units'
 
 describe('a volume as it is typed', () => {
   it.each([
@@ -31,4 +32,21 @@ describe('a volume as it is typed', () => {
   ])('%s is refused', (text, problem) => {
     expect(parseVolume(text, 'cm3')).toEqual({ ok: false, problem })
   })
+})
+
+describe('the number of a crucible', () => {
+  it.each([
+    ['6', 6],
+    ['7,7', 7.7],
+    ['3.5 kg', 7.72],
+    ['3500 g', 7.72],
+    ['8 lb', 8],
+  ])('%s', (text, number) => expect(parseCrucibleNumber(text)).toEqual({ ok: true, value: number }))
+  it('of 3.5 kg of aluminium is the crucible that 3.5 kg of it fills, at 2.37 g/cm³ liquid', () => {
+    const read = parseCrucibleNumber('3.5 kg')
+    expect(read.ok && brimOfNumber(read.value) / (3500 / 2.37)).toBeCloseTo(1, 2)
+  })
+  it.each(['big', '-3', '2 buckets'])('%s is refused', (text) =>
+    expect(parseCrucibleNumber(text).ok).toBe(false),
+  )
 })
