@@ -102,6 +102,8 @@ export function withDemoCastings(heat: Heat): Heat {
 }
 
 /** What a maker of cleats might reckon, in the yard's currency. */
+/** Invented prices of new metal, € for a kilogram. */
+export const DEMO_NEW_METAL = { Al: 3.2, Cu: 10.4, Mg: 4.5, Mn: 3.8, Ni: 19, Pb: 2.9, Si: 3.6, Zn: 3.9 }
 export const DEMO_SELLING = { consumables: 4.5, ratePerHour: 12, marginPct: 20 }
 
 function idOf(text: string): string {

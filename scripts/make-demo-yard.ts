@@ -2,7 +2,7 @@
  * Makes data/demo-yard.json: an invented yard whose twelve past heats balance, because each is melted here with
  * hidden recoveries and weighed with a scale's error. Run with: npx tsx scripts/make-demo-yard.ts
  */
-import { DEMO_SELLING, withDemoCastings } from './demo-castings'
+import { DEMO_NEW_METAL, DEMO_SELLING, withDemoCastings } from './demo-castings'
 import { writeFileSync } from 'node:fs'
 import loadHighs from 'highs'
 import type { Alloy } from '#core/alloys'
@@ -685,7 +685,7 @@ const workspace = toWorkspace(
     format: 'hephaestal/workspace',
     version: 1,
     revision: REVISION,
-    settings: [{ ...settings, selling: DEMO_SELLING }],
+    settings: [{ ...settings, selling: DEMO_SELLING, newMetalPrices: DEMO_NEW_METAL }],
     lots: kept,
     alloys: [own],
     heats: whole,
