@@ -5,6 +5,17 @@ test.use({ viewport: { width: 390, height: 844 }, hasTouch: true })
 test('at the phone the step, the reading and the forecast stay at the bottom; Stop is heard', async ({
   page,
 }) => {
+  await page.addInitScript(() => {
+    const held: string[] = []
+    const request = (kind: string) => {
+      held.push(kind)
+      return Promise.resolve(
+        Object.assign(new EventTarget(), { released: false, release: () => Promise.resolve() }),
+      )
+    }
+    Object.defineProperty(navigator, 'wakeLock', { value: { request } })
+    Object.assign(window, { held })
+  })
   await openDemo(page)
   await visit(page, '/heat/13/charge')
   await expect(page.getByTestId('answer')).toContainText('to tap for')
@@ -12,6 +23,10 @@ test('at the phone the step, the reading and the forecast stay at the bottom; St
   await visit(page, '/heat/13/melt')
   const bar = page.getByTestId('melt-bar')
   await expect(bar.getByTestId('bar-forecast')).toContainText(/lighting/)
+  // The screen stays on from the first look.
+  await expect
+    .poll(() => page.evaluate(() => (window as unknown as { held: string[] }).held))
+    .toContain('screen')
   for (const target of await bar.locator('button:not([aria-pressed]), .field').all()) {
     const box = (await target.boundingBox())!
     const what = await target.evaluate((element) => element.outerHTML.slice(0, 200))

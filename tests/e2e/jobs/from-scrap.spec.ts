@@ -163,7 +163,9 @@ test('use up chosen lots; beside each lot left out stands why @long', async ({ p
   await page.getByLabel('Aim').selectOption('use-up')
   await page.getByRole('checkbox', { name: /use up\s+copper wire/ }).uncheck()
   await page.getByRole('checkbox', { name: /use up\s+C90500/ }).check()
-  await expect(page.getByTestId('used-up')).toContainText(/Uses [23]\d\d.g of the chosen lots, 700.g in stock/)
+  await expect(page.getByTestId('used-up')).toContainText(
+    /Uses [23]\d\d.g of the chosen lots, 700.g in stock/,
+  )
   // 30 % zinc in a bronze that takes hardly any: it says so.
   const idle = page.locator('[data-lot]').filter({ hasText: 'artridge brass' })
   await expect(idle).toContainText(/too much zinc|not chosen to be used up/)
