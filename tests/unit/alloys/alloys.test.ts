@@ -33,6 +33,37 @@ describe('library', () => {
     expect(new Set(order.slice(-2))).toEqual(new Set(['Al', 'Si']))
   })
 
+  it('lets no melt pass that holds more of anything else than of its base: worst case by bounds', () => {
+    for (const alloy of ALLOYS) {
+      const main = baseMetal(alloy)
+      const { limits, othersTotalMax } = alloy
+      expect(othersTotalMax, alloy.id).toBeDefined()
+      const room = { ...limits, '?': { max: othersTotalMax! } } as Record<string, { min?: number; max?: number }>
+      // What the alloy calls the rest may be anything that the others leave.
+      if (alloy.base !== main && !limits[alloy.base]) room[alloy.base] = { max: 100 }
+      const others = Object.entries(room).filter(([symbol]) => symbol !== main)
+      const mostOf = ({ max = 100 }) => max
+      const leastMain = Math.max(
+        limits[main]?.min ?? 0,
+        100 - others.reduce((sum, [, limit]) => sum + mostOf(limit), 0),
+      )
+      const least = others.reduce((sum, [, { min = 0 }]) => sum + min, 0)
+      for (const [symbol, limit] of others) {
+        const most = Math.min(mostOf(limit), 100 - leastMain - (least - (limit.min ?? 0)))
+        expect(most, `${alloy.id}: ${symbol} against ${main}`).toBeLessThan(leastMain)
+      }
+    }
+  })
+
+  it('leaves others as much as the standards do: copper and the named elements at least 98.9 to 99.4 %', () => {
+    const of = (id: string) => findAlloy(id)!.othersTotalMax
+    // ASTM B584 and UNS listings, from memory.
+    expect(['C83600', 'C93200', 'C85200', 'C85400', 'C86500'].map(of)).toEqual([0.7, 1, 0.9, 1.1, 1])
+    const { limits } = findAlloy('white-metal-2')!
+    expect([limits.Fe, limits.Bi, limits.Cd]).toEqual([{ max: 0.08 }, { max: 0.08 }, { max: 0.05 }])
+    expect(findAlloy('535.0')!.limits.Be).toEqual({ max: 0.007 })
+  })
+
   it('covers bronze, brass, copper, aluminium, zinc and tin', () => {
     const groups = new Set(ALLOYS.map(({ group }) => group))
     expect([...groups].sort()).toEqual(['aluminium', 'brass', 'bronze', 'copper', 'tin', 'zinc'])
