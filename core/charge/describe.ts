@@ -3,6 +3,7 @@ import type { BlendLot } from './blend-lot'
 import { normalised } from './blend-model'
 import { shortfallsOf } from './holds'
 import type { LinearSolution } from './linear-programme'
+import { hasLossDoubt, tapSdG } from './loss-odds'
 import { meltProbability } from './melt-odds'
 import type { ChargePlan, PlanLine } from './plan'
 import { predictMelt, probabilityInLimits } from './predict'
@@ -51,7 +52,7 @@ export function describePlan(given: ChargeProblem, lines: PlanLine[]): ChargePla
   return {
     ...emptyPlan(given),
     ...(problem.lineCost === undefined ? {} : { lineCost: problem.lineCost * used }),
-    ...(given.version === 2 ? { shortfalls: shortfallsOf(given, lines) } : {}),
+    ...(given.version >= 2 ? { shortfalls: shortfallsOf(given, lines) } : {}),
     lines,
     chargeMassG: melt.chargeMassG,
     tapMassG: melt.tapMassG,
@@ -59,8 +60,9 @@ export function describePlan(given: ChargeProblem, lines: PlanLine[]): ChargePla
     virginMassG: charged.reduce((sum, { massG, lot }) => sum + (lot.virgin ? massG : 0), 0),
     composition: melt.composition,
     sd: melt.sd,
+    ...(given.version === 3 ? { tapSdG: tapSdG(problem, charged) } : {}),
     probabilityInLimits:
-      problem.confidenceOf === 'all'
+      problem.confidenceOf === 'all' || hasLossDoubt(problem)
         ? meltProbability(problem, charged)
         : probabilityInLimits(melt.composition, melt.sd, problem.target.limits),
   }
@@ -71,7 +73,7 @@ export function emptyPlan({ version }: Pick<ChargeProblem, 'version'>): ChargePl
   return {
     format: 'hephaestal/charge-plan',
     version,
-    ...(version === 2 ? { shortfalls: [] } : {}),
+    ...(version >= 2 ? { shortfalls: [] } : {}),
     status: 'infeasible',
     lines: [],
     chargeMassG: 0,

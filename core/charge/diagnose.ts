@@ -43,7 +43,7 @@ export function diagnose(
   const inTime = (find: () => Remedy[]) => (outOfTime() ? [] : nullOnTimeout(find, []))
   const relaxing = relaxations(problem, found).flatMap((one) => provenRelaxing(problem, one, proven))
   const buying = inTime(() => purchases(highs, problem).flatMap((one) => provenPurchase(one, proven, unit)))
-  const second = problem.version === 2
+  const second = problem.version >= 2
   return {
     conflict,
     remedies: [
@@ -124,7 +124,7 @@ function leavingOut(highs: Highs, problem: ChargeProblem, proven: (remedy: Remed
   return problem.lots
     .filter(({ fixedG }) => (fixedG ?? 0) > 0)
     .flatMap((lot): Remedy[] => {
-      const less = problem.version === 2 ? mostThatMayStay(highs, problem, lot) : null
+      const less = problem.version >= 2 ? mostThatMayStay(highs, problem, lot) : null
       const lighter: Remedy[] = less === null ? [] : [{ kind: 'takeOut', lot: lot.id, toG: less }]
       return firstProven([...lighter, { kind: 'leaveOut', lot: lot.id }], proven)
     })

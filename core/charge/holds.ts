@@ -3,6 +3,7 @@ import { limitsOf } from './limits'
 import { meltCoefficients } from './melt-coefficients'
 import { normalQuantile } from './normal'
 import type { PlanLine, Shortfall } from './plan'
+import { hasLossDoubt } from './loss-odds'
 import { meltProbability } from './melt-odds'
 import { predictMelt } from './predict'
 import type { ChargeProblem } from './problem'
@@ -64,7 +65,8 @@ export function holds(given: ChargeProblem, lines: readonly PlanLine[]): boolean
   )
   if (melt.tapMassG + errorG > (target.tapMassG + excessMaxG(problem)) * (1 + CLOSE)) return false
   if (confidence === undefined) return true
-  if (problem.confidenceOf === 'all') return meltProbability(problem, charged) >= confidence - CLOSE
+  if (problem.confidenceOf === 'all' || hasLossDoubt(problem))
+    return meltProbability(problem, charged) >= confidence - CLOSE
   const deviations = normalQuantile(confidence)
   return Object.entries(target.limits).every(([element, { min, max }]) => {
     const pct = melt.composition[element] ?? 0

@@ -10,6 +10,7 @@ export { isWanted, TRACE_PCT } from './wanted'
 export {
   chargePlanSchema,
   chargePlan2Schema,
+  chargePlan3Schema,
   isNone,
   type ChargePlan,
   type Conflict,
@@ -40,6 +41,7 @@ export {
 export {
   chargeProblemSchema,
   chargeProblem2Schema,
+  chargeProblem3Schema,
   parseChargeProblem,
   type ChargeLot,
   type ChargeProblem,

@@ -119,6 +119,12 @@ export const chargePlan2Schema = firstPlan.extend({
   remedies: z.array(remedy2Schema),
 })
 
+/** `hephaestal/charge-plan`, version 3. */
+export const chargePlan3Schema = chargePlan2Schema.extend({
+  version: z.literal(3),
+  tapSdG: grams.optional().describe('One standard deviation of the tap, g'),
+})
+
 export type PlanLine = z.infer<typeof planLineSchema>
 export type Limiting = z.infer<typeof limitingSchema>
 export type WeighingRule = z.infer<typeof weighingRuleSchema>
@@ -127,9 +133,9 @@ export type LimitChange = z.infer<typeof limitChangeSchema>
 export type Purchase = z.infer<typeof purchaseSchema>
 export type Remedy = z.infer<typeof remedy2Schema>
 export type Shortfall = z.infer<typeof shortfallSchema>
-/** A plan of either version; one of the first carries nothing that only the second has. */
-export type ChargePlan = Omit<z.infer<typeof chargePlan2Schema>, 'version' | 'shortfalls'> & {
-  version: 1 | 2
+/** A plan of any version; one of an earlier carries nothing that only a later has. */
+export type ChargePlan = Omit<z.infer<typeof chargePlan3Schema>, 'version' | 'shortfalls'> & {
+  version: 1 | 2 | 3
   shortfalls?: Shortfall[]
 }
 

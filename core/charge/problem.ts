@@ -87,6 +87,27 @@ const secondProblem = firstProblem.extend({
     ),
 })
 
+const thirdLot = lotSchema.extend({
+  metallicYieldSd: fraction
+    .optional()
+    .describe('One standard deviation of this lot’s metallic yield; draws are cut off at 0 and 1'),
+  group: z
+    .string()
+    .min(1)
+    .max(200)
+    .optional()
+    .describe('Lots of one group share their composition errors; without it lots are independent'),
+})
+
+const thirdProblem = secondProblem.extend({
+  version: z.literal(3),
+  lots: z.array(thirdLot).max(1000),
+  recoverySd: z
+    .record(z.union([elementSchema, z.literal(UNIDENTIFIED)]), fraction)
+    .optional()
+    .describe('One standard deviation of a recovery, one draw for the whole melt, cut off at 0 and 1'),
+})
+
 /** What the shape alone cannot say: ids that differ, bounds in order, a nominal to be close to. */
 function consistent(problem: Omit<ChargeProblem, 'version'>, ctx: z.core.$RefinementCtx): void {
   const seen = new Set<string>()
@@ -116,9 +137,12 @@ export const chargeProblemSchema = firstProblem.superRefine(consistent)
 /** `hephaestal/charge-problem`, version 2: the same with what the hand and the scale add to it. */
 export const chargeProblem2Schema = secondProblem.superRefine(consistent)
 
-/** A problem of either version; what the first does not have, no problem of it has. */
-export type ChargeProblem = Omit<z.infer<typeof secondProblem>, 'version'> & { version: 1 | 2 }
-export type ChargeLot = z.infer<typeof lotSchema>
+/** `hephaestal/charge-problem`, version 3: the same with the doubt of the losses. */
+export const chargeProblem3Schema = thirdProblem.superRefine(consistent)
+
+/** A problem of any version; what an earlier one does not have, no problem of it has. */
+export type ChargeProblem = Omit<z.infer<typeof thirdProblem>, 'version'> & { version: 1 | 2 | 3 }
+export type ChargeLot = z.infer<typeof thirdLot>
 export type ChargeTarget = z.infer<typeof targetSchema>
 
 export interface ProblemIssue {
@@ -137,8 +161,10 @@ const MOST_ISSUES = 50
 export function parseChargeProblem(
   value: unknown,
 ): { ok: true; problem: ChargeProblem } | { ok: false; issues: ProblemIssue[] } {
-  const second = typeof value === 'object' && value !== null && 'version' in value && value.version === 2
-  const parsed = (second ? chargeProblem2Schema : chargeProblemSchema).safeParse(value)
+  const version = typeof value === 'object' && value !== null && 'version' in value ? value.version : 1
+  const schema =
+    version === 3 ? chargeProblem3Schema : version === 2 ? chargeProblem2Schema : chargeProblemSchema
+  const parsed = schema.safeParse(value)
   if (parsed.success) return { ok: true, problem: parsed.data }
   return {
     ok: false,

@@ -5,7 +5,8 @@ import { buildBlendModel, normalised, type BlendModel, type BlendOptions } from 
 import { minimiseWithCones } from './cones'
 import { readLines } from './describe'
 import type { LinearSolution, OpenProgramme } from './linear-programme'
-import { meltOdds, type MeltOdds } from './melt-odds'
+import type { MeltOdds } from './log-odds'
+import { meltOdds } from './melt-odds'
 import { dearestFirst, readLimiting } from './limiting'
 import type { Limiting, PlanLine } from './plan'
 import type { ChargeProblem } from './problem'
@@ -59,14 +60,12 @@ export class PlaneMemory {
 
   /** Planes for a problem with these lots; none where they belong to others. */
   recall(problem: ChargeProblem): readonly Plane[] {
-    const { target, recovery, confidence } = problem
-    const lots = problem.lots.map(({ id, composition, sd, metallicYield }) => [
-      id,
-      composition,
-      sd,
-      metallicYield,
+    const { target, recovery, recoverySd, confidence } = problem
+    const lots = problem.lots.map(({ id, composition, sd, metallicYield, ...doubt }) => [
+      ...[id, composition, sd, metallicYield],
+      ...[doubt.metallicYieldSd, doubt.group, doubt.weighErrorG],
     ])
-    const key = JSON.stringify([target.limits, recovery, confidence, lots])
+    const key = JSON.stringify([target.limits, recovery, recoverySd, confidence, lots])
     if (key !== this.of) this.planes = []
     this.of = key
     return this.planes
@@ -125,7 +124,7 @@ function limitingOdds(
 ): Limiting[] {
   const known = readLimiting(problem, model, solution)
   if (model.lots.some(({ lot, stepG }) => stepG !== undefined && lot.fixedG === undefined)) return known
-  const { target, recovery = {} } = problem
+  const { target, recovery = {}, recoverySd } = problem
   const { lots } = normalised(problem)
   const masses = massesOf(model, solution)
   const first = solution.rowDuals.length - planes.length
@@ -134,7 +133,7 @@ function limitingOdds(
     0,
   )
   if (!(price > 0)) return known
-  const logOdds = (limits: Limits) => meltOdds(lots, recovery, limits).logNearly(masses)
+  const logOdds = (limits: Limits) => meltOdds(lots, recovery, limits, recoverySd).logNearly(masses)
   const here = logOdds(target.limits)
   const found = new Map(known.map((entry) => [keyOf(entry), entry]))
   for (const [element, limit] of Object.entries(target.limits))
@@ -183,8 +182,8 @@ function withOdds(
   problem: ChargeProblem,
   { below = Infinity, memory }: SettledOptions,
 ): OddsSolution | null {
-  const { target, recovery = {}, confidence = 0 } = problem
-  const odds = meltOdds(normalised(problem).lots, recovery, target.limits)
+  const { target, recovery = {}, recoverySd, confidence = 0 } = problem
+  const odds = meltOdds(normalised(problem).lots, recovery, target.limits, recoverySd)
   const aim = confidence + ABOVE * (1 - confidence)
   /** Exact log odds minus fast log odds. */
   let off = 0

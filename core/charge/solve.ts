@@ -8,6 +8,7 @@ import { diagnose } from './diagnose'
 import { holds } from './holds'
 import { closestCharge } from './least-harm'
 import { readLimiting } from './limiting'
+import { hasLossDoubt } from './loss-odds'
 import { SolverStopped, isTimedOut, nullOnTimeout, within } from './linear-programme'
 import { HURRIED_NODES, isStepped, LEAST_ROOM, LookedPlans, ROOMS, statedGap } from './looked-plans'
 import { seekSteps } from './nearest-steps'
@@ -302,7 +303,8 @@ export function createChargeSolver(
   }
 
   return {
-    solve(problem, bench) {
+    solve(given, bench) {
+      const problem = jointly(given)
       try {
         // A problem's own time limit is kept share by share; without one there is the brake.
         return attempts.braked(problem.timeLimitS === undefined ? BRAKE_S : Infinity, () =>
@@ -313,8 +315,9 @@ export function createChargeSolver(
         throw error
       }
     },
-    quickPlan: (problem, nodes, { purityCost = 0, seconds, candidates } = {}) =>
-      attempts.braked(BRAKE_S, () =>
+    quickPlan: (given, nodes, { purityCost = 0, seconds, candidates } = {}) => {
+      const problem = jointly(given)
+      return attempts.braked(BRAKE_S, () =>
         best(
           problem,
           seconds ?? problem.timeLimitS ?? DEFAULT_TIME_LIMIT_S,
@@ -322,7 +325,8 @@ export function createChargeSolver(
           purityCost > 0 ? { purityCost } : {},
           candidates,
         ),
-      ),
+      )
+    },
     leastCost(problem) {
       const plain = plainly(problem)
       const { solution } = attempt(plain, DEFAULT_TIME_LIMIT_S).found
@@ -346,7 +350,8 @@ export function createChargeSolver(
     ruledOut: () => looks.ruledOut,
     waysCutShort: () => waysCutShort,
     braked: (seconds, work, times) => attempts.braked(seconds, work, times),
-    settledPlan(problem, lots, purityCost = 0) {
+    settledPlan(given, lots, purityCost = 0) {
+      const problem = jointly(given)
       if (problem.incrementG !== undefined) return null
       const there = new Set(problem.lots.flatMap(({ id, fixedG, pieceG }) => ((fixedG ?? pieceG) ? [] : id)))
       const uses = new Map(lots.flatMap((id) => (there.has(id) ? [[id, null] as const] : [])))
@@ -359,6 +364,12 @@ export function createChargeSolver(
     },
   }
 }
+
+/**
+ * A problem whose losses are in doubt is planned for all its limits together: what holds for all holds for each.
+ */
+const jointly = (problem: ChargeProblem): ChargeProblem =>
+  problem.confidence !== undefined && hasLossDoubt(problem) ? { ...problem, confidenceOf: 'all' } : problem
 
 /** Returns the answer where time ran out or the solver gave up: it proves nothing. */
 export function unknownPlan(problem: ChargeProblem): ChargePlan {

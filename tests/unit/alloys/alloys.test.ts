@@ -38,7 +38,10 @@ describe('library', () => {
       const main = baseMetal(alloy)
       const { limits, othersTotalMax } = alloy
       expect(othersTotalMax, alloy.id).toBeDefined()
-      const room = { ...limits, '?': { max: othersTotalMax! } } as Record<string, { min?: number; max?: number }>
+      const room = { ...limits, '?': { max: othersTotalMax! } } as Record<
+        string,
+        { min?: number; max?: number }
+      >
       // What the alloy calls the rest may be anything that the others leave.
       if (alloy.base !== main && !limits[alloy.base]) room[alloy.base] = { max: 100 }
       const others = Object.entries(room).filter(([symbol]) => symbol !== main)
