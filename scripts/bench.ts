@@ -126,6 +126,18 @@ async function engine(): Promise<void> {
       `${ms(all)} (${(all / each).toFixed(2)}× the question of each limit)`,
       '≤ 3×',
     ])
+    const doubted: ChargeProblem = {
+      ...whole,
+      version: 3,
+      recoverySd: Object.fromEntries(Object.keys(whole.target.limits).map((symbol) => [symbol, 0.005])),
+      lots: whole.lots.map((lot) => ({ ...lot, metallicYieldSd: lot.virgin ? 0 : 0.005 })),
+    }
+    const withLosses = quantile(await timed(30, (i) => fresh.solve(nudged(doubted, i))), 0.5)
+    rows.push([
+      'the same with the doubt of recoveries and yields',
+      `${ms(withLosses)} (${(withLosses / all).toFixed(2)}× the question without)`,
+      '≤ 3×',
+    ])
     const byHand: WeighingAsk = {
       problem: {
         ...whole,

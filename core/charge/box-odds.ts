@@ -48,13 +48,17 @@ export function boxOdds({ lower, upper, covariance }: Box, points = POINTS): num
     rows.push(row)
   }
   if (rows.length === 0) return 1
-  return integrate(factorise({ lower, upper, covariance }, rows), points)
+  const factor = factorBox({ lower, upper, covariance }, rows)
+  return oddsOfFactor(factor, lower, upper, points)
 }
 
-interface Factor {
+/** A factorised covariance, for odds of one box after the other. */
+export interface BoxFactor {
+  /** Rows of the box in the order of the factor. */
+  rows: Int32Array
   /** Number of independent errors behind the dependent ones. */
   rank: number
-  /** Bounds of each row; rows that end at the first error come first. */
+  /** Bounds of each row; rows that end at the first error come first. Written anew for each box. */
   lower: Float64Array
   upper: Float64Array
   /** Cholesky factors, `rank` per row. */
@@ -66,10 +70,12 @@ interface Factor {
 }
 
 /**
- * Cholesky factorisation. Rows coupled with few others come first, the least likely to hold first: what is drawn
+ * Factorises the covariance of some rows of a box (Cholesky). Rows coupled with few others come first, the least likely to hold first: what is drawn
  * then affects the fewest. Rows without an error of their own keep their factors.
+ * @param chosen rows with a spread
+ * @example factorBox({ lower: [-1], upper: [1], covariance: [1] }, [0]).rank // 1
  */
-function factorise({ lower, upper, covariance }: Box, chosen: readonly number[]): Factor {
+export function factorBox({ lower, upper, covariance }: Box, chosen: readonly number[]): BoxFactor {
   const size = lower.length
   const cells = (a: number, b: number) => covariance[a * size + b]!
   const sds = new Map(chosen.map((row) => [row, Math.sqrt(cells(row, row))]))
@@ -109,18 +115,35 @@ function factorise({ lower, upper, covariance }: Box, chosen: readonly number[])
   const flat = new Float64Array(rows.length * rank)
   rows.forEach(({ factors }, at) => flat.set(factors.subarray(0, rank), at * rank))
   return {
+    rows: Int32Array.from(rows, ({ row }) => row),
     rank,
-    lower: Float64Array.from(rows, ({ row }) => lower[row]!),
-    upper: Float64Array.from(rows, ({ row }) => upper[row]!),
+    lower: new Float64Array(rows.length),
+    upper: new Float64Array(rows.length),
     factors: flat,
     last: Int32Array.from(rows, ({ last }) => last),
     coupled: rows.some(({ factors, last }) => factors.subarray(0, last).some((value) => value !== 0)),
   }
 }
 
-// Plain loops over flat arrays: this runs thousands of times per plan.
-function integrate(factor: Factor, points: number): number {
-  const { rank, factors, last, coupled } = factor
+/**
+ * The odds of a box whose covariance is factorised.
+ * @param points of the sequence, from the one after `first`
+ * @returns 0–1
+ * @example oddsOfFactor(factorBox({ lower: [-1], upper: [1], covariance: [1] }, [0]), [-9], [9], 1).toFixed(3) // '1.000'
+ */
+export function oddsOfFactor(
+  factor: BoxFactor,
+  lower: ArrayLike<number>,
+  upper: ArrayLike<number>,
+  points: number,
+  first = 0,
+): number {
+  // Plain loops over flat arrays: this runs thousands of times per plan.
+  const { rows, rank, factors, last, coupled } = factor
+  for (let at = 0; at < rows.length; at++) {
+    factor.lower[at] = lower[rows[at]!]!
+    factor.upper[at] = upper[rows[at]!]!
+  }
   const drawn = new Float64Array(rank)
   // What does not depend on earlier errors is the same at every point.
   const fromOf = new Float64Array(rank)
@@ -140,7 +163,7 @@ function integrate(factor: Factor, points: number): number {
   }
   if (!coupled) return widthOf.reduce((product, width) => product * width, 1)
   let sum = 0
-  for (let point = 1; point <= points; point++) {
+  for (let point = first + 1; point <= first + points; point++) {
     let odds = 1
     for (let error = 0; error < rank; error++) {
       let from = fromOf[error]!
@@ -167,7 +190,7 @@ function integrate(factor: Factor, points: number): number {
 /** Interval of an error given those drawn before: the probability below it, and of it. */
 const INTERVAL = new Float64Array(2)
 function between(
-  { rank, lower, upper, factors }: Factor,
+  { rank, lower, upper, factors }: BoxFactor,
   firstRow: Int32Array,
   error: number,
   drawn: Float64Array,

@@ -1,6 +1,6 @@
 import { UNIDENTIFIED } from '#core/composition'
 import type { Limits } from '#core/alloys'
-import { boxOdds, type Box } from './box-odds'
+import { factorBox, oddsOfFactor, type Box } from './box-odds'
 import { normalCdf } from './normal'
 import { fastQuantile } from './normal-fast'
 import type { ChargeLot, ChargeProblem } from './problem'
@@ -14,17 +14,34 @@ export type DoubtfulLot = Pick<
 
 /** Draws of the losses: accurate to 2 percentage points, and better for odds that are shown. */
 const DRAWS = 256
-const SHOWN_DRAWS = 512
+const SHOWN_DRAWS = 1024
 /** More points than this are asked for only where the odds are shown. */
 const SHOWN_FROM = 1000
 /** Points of each inner integral: its own error averages out over the draws. */
-const INNER_POINTS = 24
+const INNER_POINTS = 2
 /** Limits are kept to this, wt%, where nothing is in doubt. */
 const CLOSE = 1e-9
+/** Relative spread below which an element counts as exact once the losses are known. */
+const NOTHING = 1e-12
 /** Fractional parts of square roots of primes: Richtmyer's sequence, one for each loss. */
 const GENERATORS = [2, 3, 5, 7, 11, 13, 17, 19, 23, 29, 31, 37, 41, 43, 47, 53, 59, 61, 67, 71, 73, 79]
   .concat([83, 89, 97, 101, 103, 107, 109, 113, 127, 131, 137, 139, 149, 151, 157, 163, 167, 173, 179, 181])
   .map((prime) => Math.sqrt(prime) % 1)
+/** Standard scores of each loss, draw by draw: the same for every melt. */
+const SCORES = new Map<number, Float64Array>()
+
+function lossScores(draws: number): Float64Array {
+  const known = SCORES.get(draws)
+  if (known) return known
+  const scores = new Float64Array(draws * GENERATORS.length)
+  for (let draw = 0; draw < draws; draw++)
+    GENERATORS.forEach((generator, loss) => {
+      const at = ((draw + 0.5) * generator + 0.5) % 1
+      scores[draw * GENERATORS.length + loss] = fastQuantile(Math.min(1 - 1e-9, Math.max(1e-9, at)))
+    })
+  SCORES.set(draws, scores)
+  return scores
+}
 
 /**
  * Whether a problem says that its losses are in doubt, or that lots share their errors.
@@ -65,7 +82,7 @@ const clamped = (value: number) => Math.min(1, Math.max(0, value))
  * @param lots with the spread of each lot's base as the rest to 100
  * @param recoverySd one standard deviation of each recovery
  * @source Losses by a fixed sequence of draws (Richtmyer 1951), each cut off at 0 and 1; given these, the errors of lots
- * and weights are normal (`boxOdds`, Genz 1992); from memory
+ * and weights are normal (`oddsOfFactor`, Genz 1992); from memory
  * @example lossOdds([], {}, {}, {}).of([]) // 0
  */
 export function lossOdds(
@@ -81,6 +98,8 @@ export function lossOdds(
   const count = symbols.length
   const size = elements.length
   const limited = elements.map((element) => place.get(element)!)
+  const least = Float64Array.from(elements, (element) => (limits[element]!.min ?? -Infinity) - CLOSE)
+  const most = Float64Array.from(elements, (element) => (limits[element]!.max ?? Infinity) + CLOSE)
   const planned = Float64Array.from(symbols, (symbol) => recovery[symbol] ?? 1)
   const recoverySds = Float64Array.from(symbols, (symbol) => recoverySd[symbol] ?? 0)
   const yields = Float64Array.from(lots, ({ metallicYield }) => metallicYield ?? 1)
@@ -93,119 +112,184 @@ export function lossOdds(
         ((symbol === UNIDENTIFIED ? Math.max(0, 100 - named) : 0) + (composition[symbol] ?? 0)) / 100,
     )
   })
-  const scores = scoresOf(lots, place)
-  const lossCount = [...recoverySds, ...yieldSds].filter((sd) => sd > 0).length
-
-  /** Box of the melt's composition for given losses; null without a melt. `extra` adds the losses as normal errors. */
-  function boxFor(
-    masses: ArrayLike<number>,
-    kept: Float64Array,
-    metal: Float64Array,
-    extra?: { kept: Float64Array; metal: Float64Array },
-  ): (Box & { meltG: number; meltVariance: number }) | null {
-    const content = new Float64Array(count)
-    let meltG = 0
-    lots.forEach((_, at) => {
-      const massG = masses[at]!
-      if (!(massG > 0)) return
-      for (let s = 0; s < count; s++) {
-        const grams = massG * metal[at]! * kept[s]! * shares[at]![s]!
-        content[s] = content[s]! + grams
-        meltG += grams
-      }
-    })
-    if (!(meltG > 0)) return null
-    const pct = limited.map((s) => (100 * content[s]!) / meltG)
-    const lower = Float64Array.from(
-      elements,
-      (element, e) => (limits[element]!.min ?? -Infinity) - CLOSE - pct[e]!,
-    )
-    const upper = Float64Array.from(
-      elements,
-      (element, e) => (limits[element]!.max ?? Infinity) + CLOSE - pct[e]!,
-    )
-    const covariance = new Float64Array(size * size)
-    const moved = new Float64Array(count)
-    let meltVariance = 0
-    /** Adds an error of one standard deviation that moves the contents by `moved`, g. */
-    const add = () => {
-      let all = 0
-      for (let s = 0; s < count; s++) all += moved[s]!
-      meltVariance += all * all
-      const rates = limited.map((s, e) => (100 * moved[s]! - pct[e]! * all) / meltG)
-      for (let a = 0; a < size; a++)
-        for (let b = 0; b < size; b++)
-          covariance[a * size + b] = covariance[a * size + b]! + rates[a]! * rates[b]!
-      moved.fill(0)
-    }
-    for (const parts of scores) {
-      let any = false
-      for (const { lot, symbol, share } of parts) {
-        const massG = masses[lot]!
-        if (!(massG > 0)) continue
-        any = true
-        moved[symbol] = moved[symbol]! + massG * metal[lot]! * kept[symbol]! * share
-      }
-      if (any) add()
-    }
-    lots.forEach(({ weighErrorG = 0 }, at) => {
-      if (!(masses[at]! > 0)) return
-      // Uniform within ± the error: a third of its square is the variance.
-      const errorG = weighErrorG / Math.sqrt(3)
-      const yieldSd = extra ? masses[at]! * extra.metal[at]! : 0
-      for (const by of [errorG * metal[at]!, yieldSd])
-        if (by > 0) {
-          for (let s = 0; s < count; s++) moved[s] = by * kept[s]! * shares[at]![s]!
-          add()
-        }
-    })
-    if (extra)
-      for (let s = 0; s < count; s++)
-        if (extra.kept[s]! > 0 && kept[s]! > 0) {
-          moved[s] = (content[s]! / kept[s]!) * extra.kept[s]!
-          add()
-        }
-    return { lower, upper, covariance, meltG, meltVariance }
-  }
-
-  const cut = (means: Float64Array, sds: Float64Array) => {
-    const both = Array.from(means, (mean, at) => cutOff(mean, sds[at]!))
-    return {
-      mean: Float64Array.from(both, ({ mean }) => mean),
-      sd: Float64Array.from(both, ({ sd }) => sd),
-    }
-  }
+  /** What each lot holds: place of the symbol and its share. */
+  const parts = shares.map((all) => Array.from(all.keys()).filter((s) => all[s]! > 0))
   const usualKept = cut(planned, recoverySds)
   const usualMetal = cut(yields, yieldSds)
-  const linear = (masses: ArrayLike<number>) =>
-    boxFor(masses, usualKept.mean, usualMetal.mean, { kept: usualKept.sd, metal: usualMetal.sd })
+  // Errors move the limited elements and, last, the melt as a whole; all at the usual losses, per gram charged.
+  const wide = size + 1
+  const spot = new Int32Array(count).fill(-1)
+  limited.forEach((s, e) => (spot[s] = e))
+  /** Adds what a share of a symbol in a lot moves. */
+  const put = (into: Float64Array, lot: number, symbol: number, share: number) => {
+    const grams = usualMetal.mean[lot]! * usualKept.mean[symbol]! * share
+    const e = spot[symbol]!
+    if (e >= 0) into[e] = into[e]! + grams
+    into[size] = into[size]! + grams
+  }
+  const whole = lots.map((_, lot) => {
+    const moved = new Float64Array(wide)
+    for (const s of parts[lot]!) put(moved, lot, s, shares[lot]![s]!)
+    return moved
+  })
+  const scores = scoresOf(lots, place)
+  /** Errors of one lot alone, as a covariance per gram squared; those that lots share stay apart. */
+  const own = lots.map(() => new Float64Array(wide * wide))
+  const shared: { lot: number; moved: Float64Array }[][] = []
+  for (const score of scores) {
+    const byLot = new Map<number, Float64Array>()
+    for (const { lot, symbol, share } of score) {
+      const moved = byLot.get(lot) ?? new Float64Array(wide)
+      put(moved, lot, symbol, share)
+      byLot.set(lot, moved)
+    }
+    if (byLot.size === 1) for (const [lot, moved] of byLot) addSquare(own[lot]!, moved, 1)
+    else shared.push([...byLot].map(([lot, moved]) => ({ lot, moved })))
+  }
+  const lossy = [...recoverySds.keys()].filter((s) => recoverySds[s]! > 0)
+
+  /** Box of the melt's composition at the usual losses; null without a melt. `withLosses`: as normal errors. */
+  function boxFor(
+    masses: ArrayLike<number>,
+    withLosses: boolean,
+  ): (Box & { meltG: number; meltVariance: number }) | null {
+    const content = new Float64Array(wide)
+    const squares = new Float64Array(wide * wide)
+    for (let at = 0; at < lots.length; at++) {
+      const massG = masses[at]!
+      if (!(massG > 0)) continue
+      const lot = whole[at]!
+      for (let e = 0; e < wide; e++) content[e] = content[e]! + massG * lot[e]!
+      const errors = own[at]!
+      for (let k = 0; k < errors.length; k++) squares[k] = squares[k]! + massG * massG * errors[k]!
+      // Uniform within ± the error: a third of its square is the variance.
+      const weighG = (lots[at]!.weighErrorG ?? 0) / Math.sqrt(3)
+      const yieldG = withLosses ? (massG * usualMetal.sd[at]!) / usualMetal.mean[at]! : 0
+      if (weighG > 0 || yieldG > 0) addSquare(squares, lot, weighG * weighG + yieldG * yieldG)
+    }
+    const meltG = content[size]!
+    if (!(meltG > 0)) return null
+    const moved = new Float64Array(wide)
+    for (const score of shared) {
+      let any = false
+      for (const one of score) {
+        const massG = masses[one.lot]!
+        if (!(massG > 0)) continue
+        any = true
+        for (let e = 0; e < wide; e++) moved[e] = moved[e]! + massG * one.moved[e]!
+      }
+      if (!any) continue
+      addSquare(squares, moved, 1)
+      moved.fill(0)
+    }
+    if (withLosses)
+      for (const s of lossy) {
+        const e = spot[s]!
+        const grams = (e >= 0 ? content[e]! : contentOf(masses, s)) / usualKept.mean[s]!
+        const square = (grams * usualKept.sd[s]!) ** 2
+        if (e >= 0) {
+          squares[e * wide + e] = squares[e * wide + e]! + square
+          squares[size * wide + e] = squares[size * wide + e]! + square
+        }
+        squares[size * wide + size] = squares[size * wide + size]! + square
+      }
+    return { ...inShares(content, squares), meltG, meltVariance: squares[size * wide + size]! }
+  }
+
+  /** From grams to shares of a melt that is itself in doubt, wt%. */
+  function inShares(content: Float64Array, squares: Float64Array): Box {
+    const meltG = content[size]!
+    const pct = content.map((grams) => (100 * grams) / meltG)
+    const covariance = new Float64Array(size * size)
+    const all = squares[size * wide + size]!
+    const scale = 1 / (meltG * meltG)
+    for (let a = 0; a < size; a++)
+      for (let b = 0; b <= a; b++) {
+        const value =
+          scale *
+          (1e4 * squares[a * wide + b]! -
+            100 * (pct[a]! * squares[size * wide + b]! + pct[b]! * squares[size * wide + a]!) +
+            pct[a]! * pct[b]! * all)
+        covariance[a * size + b] = value
+        covariance[b * size + a] = value
+      }
+    return {
+      lower: Float64Array.from(least, (bound, e) => bound - pct[e]!),
+      upper: Float64Array.from(most, (bound, e) => bound - pct[e]!),
+      covariance,
+    }
+  }
+
+  /** Mass of an element without a limit, g. */
+  function contentOf(masses: ArrayLike<number>, s: number): number {
+    let grams = 0
+    for (let at = 0; at < lots.length; at++)
+      if (masses[at]! > 0) grams += masses[at]! * usualMetal.mean[at]! * usualKept.mean[s]! * shares[at]![s]!
+    return grams
+  }
 
   function of(masses: ArrayLike<number>, points = 0): number {
-    const draws = lossCount === 0 ? 1 : points >= SHOWN_FROM ? SHOWN_DRAWS : DRAWS
+    // The errors of lots and weights are those at the usual losses: what the losses move is where the melt lies.
+    const box = boxFor(masses, false)
+    if (!box) return 0
+    const used = lots.flatMap((_, at) => (masses[at]! > 0 ? [at] : []))
+    const doubtful = used.filter((at) => yieldSds[at]! > 0)
+    const draws = doubtful.length + lossy.length === 0 ? 1 : points >= SHOWN_FROM ? SHOWN_DRAWS : DRAWS
+    const table = lossScores(draws)
+    const spread: number[] = []
+    const exact: number[] = []
+    for (let e = 0; e < size; e++)
+      if (box.covariance[e * size + e]! > NOTHING * NOTHING) spread.push(e)
+      else exact.push(e)
+    const factor = spread.length > 0 ? factorBox(box, spread) : null
+    const kept = Float64Array.from(planned)
+    const metal = Float64Array.from(yields)
+    const content = new Float64Array(count)
+    const { lower, upper } = box
     let sum = 0
-    const kept = new Float64Array(count)
-    const metal = new Float64Array(lots.length)
     for (let draw = 0; draw < draws; draw++) {
-      let loss = 0
-      const next = (mean: number, sd: number) => {
-        if (!(sd > 0)) return mean
-        const at = ((draw + 0.5) * GENERATORS[loss++ % GENERATORS.length]! + 0.5) % 1
-        return clamped(mean + sd * fastQuantile(Math.min(1 - 1e-9, Math.max(1e-9, at))))
+      let loss = draw * GENERATORS.length
+      const last = loss + GENERATORS.length
+      if (draws > 1) {
+        for (const s of lossy) {
+          kept[s] = clamped(planned[s]! + recoverySds[s]! * table[loss++]!)
+          if (loss === last) loss = draw * GENERATORS.length
+        }
+        for (const at of doubtful) {
+          metal[at] = clamped(yields[at]! + yieldSds[at]! * table[loss++]!)
+          if (loss === last) loss = draw * GENERATORS.length
+        }
       }
-      for (let s = 0; s < count; s++) kept[s] = next(planned[s]!, recoverySds[s]!)
-      for (let at = 0; at < lots.length; at++) metal[at] = next(yields[at]!, yieldSds[at]!)
-      const box = boxFor(masses, kept, metal)
-      if (box) sum += boxOdds(box, INNER_POINTS)
+      content.fill(0)
+      for (const at of used) {
+        const grams = masses[at]! * metal[at]!
+        const share = shares[at]!
+        for (const s of parts[at]!) content[s] = content[s]! + grams * share[s]!
+      }
+      let meltG = 0
+      for (let s = 0; s < count; s++) {
+        content[s] = content[s]! * kept[s]!
+        meltG += content[s]!
+      }
+      let inside = meltG > 0
+      for (let e = 0; e < size; e++) {
+        const pct = (100 * content[limited[e]!]!) / meltG
+        lower[e] = least[e]! - pct
+        upper[e] = most[e]! - pct
+      }
+      for (const e of exact) if (lower[e]! > 0 || upper[e]! < 0) inside = false
+      if (!inside) continue
+      sum += factor ? oddsOfFactor(factor, lower, upper, INNER_POINTS, INNER_POINTS * draw) : 1
     }
     return sum / draws
   }
   return {
     of,
     logNearly: (masses) => {
-      const box = linear(masses)
+      const box = boxFor(masses, true)
       return box ? logNearly(box, size) : -Infinity
     },
-    meltSdG: (masses) => Math.sqrt(linear(masses)?.meltVariance ?? 0),
+    meltSdG: (masses) => Math.sqrt(boxFor(masses, true)?.meltVariance ?? 0),
   }
 }
 
@@ -225,6 +309,25 @@ export function tapSdG(
     recoverySd,
   )
   return odds.meltSdG(charged.map(({ massG }) => massG))
+}
+
+/** Adds the square of a move to a covariance, its lower half. */
+function addSquare(squares: Float64Array, moved: Float64Array, by: number): void {
+  const wide = moved.length
+  for (let a = 0; a < wide; a++) {
+    const one = by * moved[a]!
+    if (one === 0) continue
+    for (let b = 0; b <= a; b++) squares[a * wide + b] = squares[a * wide + b]! + one * moved[b]!
+  }
+}
+
+/** Mean and spread of fractions, each cut off at 1. */
+function cut(means: Float64Array, sds: Float64Array): { mean: Float64Array; sd: Float64Array } {
+  const both = Array.from(means, (mean, at) => cutOff(mean, sds[at]!))
+  return {
+    mean: Float64Array.from(both, ({ mean }) => mean),
+    sd: Float64Array.from(both, ({ sd }) => sd),
+  }
 }
 
 /** One standard score each: what it moves, as a share of the lot's mass. */
