@@ -16,6 +16,8 @@ const INF = Number.POSITIVE_INFINITY
 export interface PileTarget extends Omit<ChargeTarget, 'tapMassG'> {
   id: string
   recovery: NonNullable<ChargeProblem['recovery']>
+  /** doubt of the recoveries; left out, there is none */
+  recoverySd?: ChargeProblem['recoverySd']
 }
 
 /** Certainty at which a pile is said to become an alloy, 0–1: that of a new heat. */
@@ -157,6 +159,7 @@ export class Pile {
       own.map(({ lot }) => lot),
       this.recovery,
       target.limits,
+      target.recoverySd,
     )
     const probability = mostG > 0.5 ? this.oddsOf(odds, solution!) : 0
     return {

@@ -146,7 +146,9 @@ export function lossOdds(
     if (byLot.size === 1) for (const [lot, moved] of byLot) addSquare(own[lot]!, moved, 1)
     else shared.push([...byLot].map(([lot, moved]) => ({ lot, moved })))
   }
-  const lossy = [...recoverySds.keys()].filter((s) => recoverySds[s]! > 0)
+  const lossy = [...recoverySds.keys()]
+    .filter((s) => recoverySds[s]! > 0)
+    .sort((a, b) => (symbols[a]! < symbols[b]! ? -1 : 1))
 
   /** Box of the melt's composition at the usual losses; null without a melt. `withLosses`: as normal errors. */
   function boxFor(
@@ -233,7 +235,10 @@ export function lossOdds(
     const box = boxFor(masses, false)
     if (!box) return 0
     const used = lots.flatMap((_, at) => (masses[at]! > 0 ? [at] : []))
-    const doubtful = used.filter((at) => yieldSds[at]! > 0)
+    // In the order of their names: the same melt has the same odds whichever lot stands first.
+    const doubtful = used
+      .filter((at) => yieldSds[at]! > 0)
+      .sort((a, b) => (lots[a]!.id < lots[b]!.id ? -1 : 1))
     const draws = doubtful.length + lossy.length === 0 ? 1 : points >= SHOWN_FROM ? SHOWN_DRAWS : DRAWS
     const table = lossScores(draws)
     const spread: number[] = []

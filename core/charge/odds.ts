@@ -11,6 +11,7 @@ const SHOWN_POINTS = 2048
  * How often a melt of such lots is inside all its limits at once: in each lot the base makes up what the others are off
  * by, so that their errors go together. The same for the same charge.
  * @param lines with the spread of each lot's base, as the rest to 100
+ * @param recoverySd doubt of the recoveries; with it, or with doubtful yields, the losses are counted
  * @returns 0–1, to about a tenth of a percent; null for an empty charge
  * @source `meltOdds`; the melt's mass is taken as certain
  */
@@ -18,6 +19,7 @@ export function probabilityInSpec(
   lines: readonly ChargedLine[],
   recovery: NonNullable<ChargeProblem['recovery']>,
   limits: Limits,
+  recoverySd?: ChargeProblem['recoverySd'],
 ): number | null {
   const meltG = lines.reduce(
     (sum, { lot, massG }) => sum + massG * meltCoefficients(lot, recovery).meltPerG,
@@ -28,6 +30,7 @@ export function probabilityInSpec(
     lines.map(({ lot }) => lot),
     recovery,
     limits,
+    recoverySd,
   )
   return odds.of(
     lines.map(({ massG }) => massG),

@@ -5,7 +5,11 @@ import type { ChargeLot, ChargeProblem } from './problem'
 
 export interface ChargedLine {
   massG: number
-  lot: Pick<ChargeLot, 'id' | 'composition' | 'metallicYield' | 'sd'> & Partial<Pick<ChargeLot, 'pricePerKg'>>
+  lot: Pick<
+    ChargeLot,
+    'id' | 'composition' | 'metallicYield' | 'metallicYieldSd' | 'sd' | 'group' | 'weighErrorG'
+  > &
+    Partial<Pick<ChargeLot, 'pricePerKg'>>
 }
 
 /** Where an element of the melt came from: grams brought by each lot. */

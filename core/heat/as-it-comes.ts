@@ -2,10 +2,10 @@ import { baseMetal, type Alloy, type Practice } from '#core/alloys'
 import { predictMelt, type ChargedLine, type ChargeLot } from '#core/charge'
 import { mainElement, roundShares, withBaseSpread, type Composition } from '#core/composition'
 import { groupOfPractice, likeliestFamilies, metalOfPractice } from '#core/families'
-import { toChargeLot, type Lot } from '#core/stock'
+import type { Lot } from '#core/stock'
 import { weighedCharge } from './charge-problem'
 import { comesAsItIs } from './comes-as-it-is'
-import { heatRecovery, heatYield } from './losses'
+import { heatLot, heatRecovery } from './losses'
 import type { Heat } from './schema'
 
 /** The id of what a heat becomes that aims at no alloy. */
@@ -31,10 +31,10 @@ export function chosenCharge(heat: Heat, lots: readonly Lot[], pot: ChargeLot | 
   const chosen = lots.flatMap((lot): ChargedLine[] => {
     const { use = false, lockG = null } = heat.choices[lot.id] ?? {}
     if (!use || !lockG || weighed.has(lot.id)) return []
-    return [{ massG: lockG, lot: spreadLot(toChargeLot(lot, {}, heatYield(heat, lot))) }]
+    return [{ massG: lockG, lot: spreadLot(heatLot(heat, lot)) }]
   })
   const inPot = pot ? [{ massG: pot.fixedG ?? 0, lot: spreadLot(pot) }] : []
-  return [...weighedCharge(heat.weighed), ...chosen, ...inPot]
+  return [...weighedCharge(heat.weighed, heat), ...chosen, ...inPot]
 }
 
 const spreadLot = (lot: ChargeLot) => ({ ...lot, sd: withBaseSpread(lot.composition, lot.sd ?? {}) })

@@ -10,9 +10,9 @@ import {
   type WeighingAsk,
 } from '#core/charge'
 import { inOrder } from '#core/records'
-import { isVirgin, toChargeLot, type Lot } from '#core/stock'
+import { isVirgin, type Lot } from '#core/stock'
 import { comesAsItIs } from './comes-as-it-is'
-import { heatRecovery, heatYield } from './losses'
+import { heatLot, heatRecovery, heatRecoverySd, heatYieldSd } from './losses'
 import { planKey } from './plan-key'
 import type { Heat, WeighedLine } from './schema'
 
@@ -37,12 +37,20 @@ export interface WeighingBench extends ScaleBench {
 
 export const BARE_BENCH: WeighingBench = { scales: [], unit: 'g', crucibleG: null }
 
-/** The weighed lines as the melt prediction takes them. */
-export function weighedCharge(weighed: readonly WeighedLine[]): ChargedLine[] {
-  return weighed.map(({ lotId, massG, composition, sd, metallicYield, pricePerKg }) => ({
-    massG,
-    lot: { id: lotId, composition, sd: withBaseSpread(composition, sd), metallicYield, pricePerKg },
-  }))
+/**
+ * The weighed lines as the melt prediction takes them.
+ * @param heat for the doubt of their yields; left out, there is none
+ * @example weighedCharge([]) // []
+ */
+export function weighedCharge(
+  weighed: readonly WeighedLine[],
+  heat?: Parameters<typeof heatYieldSd>[0],
+): ChargedLine[] {
+  return weighed.map(({ lotId, massG, composition, sd, metallicYield, pricePerKg, form }) => {
+    const metallicYieldSd = heat ? heatYieldSd(heat, form, metallicYield) : 0
+    const lot = { id: lotId, composition, sd: withBaseSpread(composition, sd), metallicYield, pricePerKg }
+    return { massG, lot: metallicYieldSd > 0 ? { ...lot, metallicYieldSd } : lot }
+  })
 }
 
 /**
@@ -61,6 +69,7 @@ export function heatChargeProblem(
   if (!alloy || tapMassG === null) return null
   const weighedById = new Map(heat.weighed.map((line) => [line.lotId, line]))
   const recovery = heatRecovery(heat)
+  const recoverySd = heatRecoverySd(heat)
   const free = comesAsItIs(heat)
   const problemLots: ChargeLot[] = []
   const wanted = heat.useUp?.length ? new Set(heat.useUp) : null
@@ -70,18 +79,14 @@ export function heatChargeProblem(
     if (choice && !choice.use) continue
     if (choice?.lockG == null && (free || lot.massG <= 0)) continue
     problemLots.push(
-      toChargeLot(
-        lot,
-        {
-          maxG: choice?.capG ?? undefined,
-          fixedG: choice?.lockG ?? undefined,
-          pieceG: choice?.lockG == null ? (choice?.pieceG ?? undefined) : undefined,
-        },
-        heatYield(heat, lot),
-      ),
+      heatLot(heat, lot, {
+        maxG: choice?.capG ?? undefined,
+        fixedG: choice?.lockG ?? undefined,
+        pieceG: choice?.lockG == null ? (choice?.pieceG ?? undefined) : undefined,
+      }),
     )
   }
-  for (const line of heat.weighed) problemLots.push(weighedLot(line))
+  for (const line of heat.weighed) problemLots.push(weighedLot(heat, line))
   // What is to be used up is what the plan spares everything else for.
   if (wanted && heat.objective === 'virgin') for (const lot of problemLots) lot.virgin = !wanted.has(lot.id)
   const target = {
@@ -97,10 +102,11 @@ export function heatChargeProblem(
   }
   return {
     format: 'hephaestal/charge-problem',
-    version: 2,
+    version: 3,
     target,
     lots: [...problemLots.map(ontoScales({ target, recovery }, bench)), ...(bench.pot ? [bench.pot] : [])],
     recovery,
+    ...(Object.keys(recoverySd).length > 0 ? { recoverySd } : {}),
     objective: heat.objective,
     ...(heat.confidence === null
       ? {}
@@ -126,7 +132,7 @@ function leftOutLots(
       if (!choice || weighed.has(id) || massG <= 0) return false
       return !choice.use || (choice.capG !== null && choice.lockG === null && choice.capG < massG)
     })
-    .map((lot) => toChargeLot(lot, {}, heatYield(heat, lot)))
+    .map((lot) => heatLot(heat, lot))
     .map(ontoScales({ target, recovery: heatRecovery(heat) }, bench))
 }
 
@@ -164,8 +170,10 @@ export function heatWeighing(
   })
 }
 
-function weighedLot(line: WeighedLine): ChargeLot {
+function weighedLot(heat: Heat, line: WeighedLine): ChargeLot {
+  const metallicYieldSd = heatYieldSd(heat, line.form, line.metallicYield)
   return {
+    ...(metallicYieldSd > 0 ? { metallicYieldSd } : {}),
     id: line.lotId,
     availableG: line.massG,
     pricePerKg: line.pricePerKg,

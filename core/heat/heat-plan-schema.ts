@@ -1,5 +1,5 @@
 import * as z from 'zod'
-import { chargePlan2Schema, CONCESSIONS } from '#core/charge'
+import { chargePlan2Schema, chargePlan3Schema, CONCESSIONS } from '#core/charge'
 import { compositionSchema, spreadSchema } from '#core/composition'
 
 const grams = z.number().min(0).max(1e8)
@@ -10,6 +10,8 @@ const planLotSchema = z.strictObject({
   id: z.string().max(60),
   pricePerKg: z.number().min(0).max(1e6),
   metallicYield: z.number().positive().max(1).optional(),
+  metallicYieldSd: z.number().min(0).max(1).optional(),
+  weighErrorG: grams.optional(),
   composition: compositionSchema,
   sd: spreadSchema.optional(),
   virgin: z.boolean().optional(),
@@ -35,7 +37,7 @@ export const heatPlanSchema = z.strictObject({
   of: z.string().max(40),
   /** short number by which paper and screen are compared */
   number: z.string().max(12),
-  answer: chargePlan2Schema,
+  answer: z.discriminatedUnion('version', [chargePlan2Schema, chargePlan3Schema]),
   how: howAskedSchema,
   concessions: z.array(z.enum(CONCESSIONS)).max(10),
   /** the lots of its lines */

@@ -12,7 +12,7 @@ import type { HeatPlan } from './heat-plan-schema'
 import { shortMark } from './short-mark'
 
 /** Raised when the same question may get another plan: stored plans are then computed again. */
-const PLANNER = 1
+const PLANNER = 2
 
 /**
  * Returns the mark of everything a plan is computed from: target, aims, stock, prices, gear, what is weighed. Two
@@ -62,18 +62,20 @@ export function planToStore(ask: WeighingAsk, { plan, problem, how, ...rest }: W
   return {
     of: askMark(ask),
     number: planNumber(plan.lines),
-    answer: { ...plan, version: 2, shortfalls: plan.shortfalls ?? [] },
+    answer: { ...plan, version: 3, shortfalls: plan.shortfalls ?? [] },
     how,
     concessions: rest.concessions,
     lots: problem.lots
       .filter(({ id }) => used.has(id))
-      .map(({ id, pricePerKg, metallicYield, composition, sd, virgin, stepG, fixedG }) => ({
+      .map(({ id, pricePerKg, metallicYield, metallicYieldSd, weighErrorG, composition, sd, ...rest }) => ({
         ...{ id, pricePerKg, composition },
         ...(metallicYield === undefined ? {} : { metallicYield }),
+        ...(metallicYieldSd === undefined ? {} : { metallicYieldSd }),
+        ...(weighErrorG === undefined ? {} : { weighErrorG }),
         ...(sd === undefined ? {} : { sd }),
-        ...(virgin === undefined ? {} : { virgin }),
-        ...(stepG === undefined ? {} : { stepG }),
-        ...(fixedG === undefined ? {} : { fixedG }),
+        ...(rest.virgin === undefined ? {} : { virgin: rest.virgin }),
+        ...(rest.stepG === undefined ? {} : { stepG: rest.stepG }),
+        ...(rest.fixedG === undefined ? {} : { fixedG: rest.fixedG }),
       })),
     ...(rest.letIn ? { letIn: rest.letIn } : {}),
     ...(rest.hurried ? { hurried: true as const } : {}),
@@ -126,8 +128,17 @@ export function storedLines({ answer, lots }: HeatPlan): ChargedLine[] {
   return answer.lines.flatMap(({ lot: id, massG }) => {
     const lot = byId.get(id)
     if (!lot) return []
-    const { pricePerKg, metallicYield, composition, sd } = lot
-    const known = { id, composition, pricePerKg, sd: withBaseSpread(composition, sd ?? {}) }
-    return [{ massG, lot: metallicYield === undefined ? known : { ...known, metallicYield } }]
+    const { pricePerKg, metallicYield, metallicYieldSd, weighErrorG, composition, sd } = lot
+    return [
+      {
+        massG,
+        lot: {
+          ...{ id, composition, pricePerKg, sd: withBaseSpread(composition, sd ?? {}) },
+          ...(metallicYield === undefined ? {} : { metallicYield }),
+          ...(metallicYieldSd === undefined ? {} : { metallicYieldSd }),
+          ...(weighErrorG === undefined ? {} : { weighErrorG }),
+        },
+      },
+    ]
   })
 }

@@ -11,7 +11,7 @@ export {
   weighedCharge,
   type WeighingBench,
 } from './charge-problem'
-export { heatFormYields, heatRecovery, heatYield } from './losses'
+export { heatFormYields, heatLot, heatRecovery, heatRecoverySd, heatYield, heatYieldSd } from './losses'
 export { heatLiquidus, heatWalls, heatWindow, sensiblePour, sensibleReadings } from './liquidus'
 export { POT_LOT, potLot, potOf, residueFor, sharingPot, type Residue } from './residue'
 export { potStory, type PotStory } from './pot-story'

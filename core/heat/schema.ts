@@ -234,6 +234,12 @@ export const heatSchema = z.strictObject({
   recoveryOverrides: z.record(z.string(), z.number().min(0).max(1)),
   /** metallic yields planned with in place of the usual ones, by form */
   yieldOverrides: z.record(z.string().max(40), z.number().positive().max(1)).optional(),
+  /** doubt of the recoveries planned with, one standard deviation by element, in place of the usual */
+  recoverySds: z.record(z.string(), z.number().min(0).max(1)).optional(),
+  /** doubt of the metallic yields planned with, by form, in place of the usual */
+  yieldSds: z.record(z.string().max(40), z.number().min(0).max(1)).optional(),
+  /** the certainty leaves the doubt of the losses out */
+  lossDoubt: z.literal('off').optional(),
   /** whose losses it is planned with; the yard's own way where it is not told */
   losses: z.enum(LOSS_WAYS).optional(),
   weighed: z.array(weighedLineSchema).max(500),

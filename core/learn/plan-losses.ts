@@ -1,7 +1,7 @@
 import type { Heat } from '#core/heat'
 import type { LearnedYield } from './form-yield'
 import { planRecovery, type LearningChoice } from './plan-recovery'
-import type { LearnedRecovery } from './recovery'
+import { recoveryDoubts, type LearnedRecovery } from './recovery'
 
 /** What the person decided about losses for the yard as a whole. */
 export interface LossChoice extends LearningChoice {
@@ -22,6 +22,26 @@ export function learnedYields(learned: readonly LearnedYield[]): Record<string, 
 }
 
 /**
+ * What the heats leave in doubt of what they taught: one standard deviation by element and by form.
+ * @example learnedDoubts(null, [], []) // { recoverySds: {}, yieldSds: {} }
+ */
+export function learnedDoubts(
+  alloy: Heat['alloy'],
+  recoveries: readonly LearnedRecovery[],
+  yields: readonly LearnedYield[],
+): { recoverySds: Record<string, number>; yieldSds: Record<string, number> } {
+  const rounded = (sd: number) => Number(sd.toFixed(4))
+  return {
+    recoverySds: Object.fromEntries(
+      Object.entries(recoveryDoubts(alloy, recoveries)).map(([symbol, sd]) => [symbol, rounded(sd)]),
+    ),
+    yieldSds: Object.fromEntries(
+      yields.filter(({ heats }) => heats >= LEAST_HEATS).map(({ form, sd }) => [form, rounded(sd)]),
+    ),
+  }
+}
+
+/**
  * The losses a heat is planned with by the yard's own way: usual, learned or none, and over them what was told by hand.
  * @returns what it writes into the heat
  */
@@ -30,9 +50,13 @@ export function planLosses(
   recoveries: readonly LearnedRecovery[],
   yields: readonly LearnedYield[],
   choice: LossChoice,
-): Pick<Heat, 'recoveryOverrides' | 'yieldOverrides' | 'losses'> {
-  if (choice.losses === 'none') return { recoveryOverrides: {}, yieldOverrides: {}, losses: 'none' }
+): Pick<Heat, 'recoveryOverrides' | 'yieldOverrides' | 'recoverySds' | 'yieldSds' | 'losses'> {
+  const usual = { recoverySds: undefined, yieldSds: undefined }
+  if (choice.losses === 'none') return { recoveryOverrides: {}, yieldOverrides: {}, ...usual, losses: 'none' }
+  const learned = choice.useLearned
   return {
+    ...usual,
+    ...(learned ? learnedDoubts(alloy, recoveries, yields) : {}),
     recoveryOverrides: planRecovery(alloy, recoveries, choice),
     yieldOverrides: { ...(choice.useLearned ? learnedYields(yields) : {}), ...choice.overruledYield },
   }

@@ -1,7 +1,7 @@
 import { COLLECTIONS, type Collection } from './collections'
 
 /** How far the shape of a yard has grown. Files and stored yards say theirs; a greater one is newer than this app. */
-export const REVISION = 18
+export const REVISION = 19
 
 type Raw = Record<string, unknown>
 
@@ -64,6 +64,8 @@ const GROWTH: readonly Growth[] = [
   { to: 17 },
   // Prices of new metal among the settings.
   { to: 18 },
+  // The doubt of the losses among what a heat is planned with.
+  { to: 19 },
 ]
 
 /** A value with fields of its own: neither a list nor a plain word. */

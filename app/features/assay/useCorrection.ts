@@ -7,8 +7,7 @@ import { useDebounceFn } from '@vueuse/core'
 import { wholeComposition } from '#core/assay'
 import { nominalOf } from '#core/alloys'
 import type { AddedLine, Correction, CorrectionAsk } from '#core/charge'
-import { freeLots, heatRecovery, heatYield, heatStamp, weighLine, type Heat, lotChoice } from '#core/heat'
-import { toChargeLot } from '#core/stock'
+import { freeLots, heatLot, heatRecovery, heatStamp, weighLine, type Heat, lotChoice } from '#core/heat'
 import { purchaseName } from '~/shared/words/charge-words'
 import { now, useYard } from '~/storage/yard-store'
 import { startHeat } from '~/shared/heat/useHeat'
@@ -58,7 +57,7 @@ export function useCorrection(
       },
       lots: freeLots(yard.lots, yard.heats)
         .filter((lot) => lot.massG > 0 && lot.originHeatId !== current.id)
-        .map((lot) => toChargeLot(lot, {}, heatYield(current, lot))),
+        .map((lot) => heatLot(current, lot)),
       recovery: heatRecovery(current),
       aim: aim.value,
       buying: buying.value,

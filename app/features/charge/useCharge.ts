@@ -38,7 +38,7 @@ export function useCharge(heat: Ref<Heat | null>) {
   const lines = computed<ChargedLine[]>(() => {
     const current = heat.value
     if (!current) return []
-    if (!plan.value || isNone(plan.value)) return weighedCharge(current.weighed)
+    if (!plan.value || isNone(plan.value)) return weighedCharge(current.weighed, current)
     const byId = new Map(engine.answer?.problem.lots.map((lot) => [lot.id, lot]))
     return (engine.answer?.plan.lines ?? []).flatMap(({ lot: id, massG }) => {
       const lot = byId.get(id)

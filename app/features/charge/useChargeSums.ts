@@ -2,7 +2,7 @@ import { t } from '~/words'
 import { totalG } from '#core/lists'
 import { computed } from 'vue'
 import { probabilityInSpec } from '#core/charge'
-import { heatRecovery } from '#core/heat'
+import { heatRecovery, heatRecoverySd } from '#core/heat'
 import { costWorking, elementWorking, tapWorking } from '~/shared/words/workings-words'
 import { isolated } from '~/shared/units/isolated'
 import { timesWords } from '~/shared/units/figures'
@@ -38,7 +38,12 @@ export function useChargeSums({
   const recovery = computed(() => (heat.value ? heatRecovery(heat.value) : {}))
   const chance = computed(() => {
     if (!prediction.value || prediction.value.tapMassG <= 0) return null
-    const probability = probabilityInSpec(lines.value, recovery.value, limits.value)
+    const probability = probabilityInSpec(
+      lines.value,
+      recovery.value,
+      limits.value,
+      heat.value ? heatRecoverySd(heat.value) : {},
+    )
     return probability === null ? null : timesWords(probability)
   })
   const { way } = useLosses()

@@ -1,8 +1,7 @@
 import { computed } from 'vue'
 import { ALLOYS } from '#core/alloys'
 import { couldGoInto, isNone, whyUnused, type WhyUnused } from '#core/charge'
-import { heatRecovery, heatYield, usedUpLots } from '#core/heat'
-import { toChargeLot } from '#core/stock'
+import { heatLot, heatRecovery, usedUpLots } from '#core/heat'
 import { elementName } from '~/shared/units/elements'
 import { listed, percent } from '~/shared/units/figures'
 import { useUnits } from '~/shared/units/useUnits'
@@ -68,7 +67,7 @@ export function useIdleLots({ heat, engine, settled }: Pick<Charge, 'heat' | 'en
     if (!current || !lot) return ''
     const own = yard.ownAlloys.map(({ alloy }) => alloy)
     const found = couldGoInto(
-      toChargeLot(lot, {}, heatYield(current, lot)),
+      heatLot(current, lot),
       [...own, ...ALLOYS].filter(({ id: one }) => one !== current.alloy?.id),
       heatRecovery(current),
     ).slice(0, MOST_NAMED)

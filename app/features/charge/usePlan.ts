@@ -22,7 +22,7 @@ export function usePlan(heat: Ref<Heat | null>) {
   const lines = computed<ChargedLine[]>(() => {
     const current = heat.value
     if (!current) return []
-    const weighed = weighedCharge(current.weighed)
+    const weighed = weighedCharge(current.weighed, current)
     if (!planned.value) return weighed
     // What was weighed is in; of the plan counts what is still to come.
     const done = new Set(current.weighed.map(({ lotId }) => lotId))

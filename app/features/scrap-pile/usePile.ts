@@ -4,8 +4,8 @@ import { computed, onBeforeUnmount, ref, shallowRef } from 'vue'
 import { proxy } from 'comlink'
 import { type Alloy, ALLOYS, baseMetal, zincWanted } from '#core/alloys'
 import { rankBecomings, type Becoming, type PileTarget } from '#core/charge'
-import { freeLots, heatRecovery, heatYield } from '#core/heat'
-import { isOpen, questionOf, toChargeLot, withClue, type Lot } from '#core/stock'
+import { freeLots, heatLot, heatRecovery, heatRecoverySd } from '#core/heat'
+import { isOpen, questionOf, withClue, type Lot } from '#core/stock'
 import type { PileFamily } from '../../../workers/study.worker'
 import { useYard } from '~/storage/yard-store'
 import { useLearning } from '~/shared/learning/useLearning'
@@ -58,17 +58,19 @@ export function usePile() {
     triedFor.value = wantedG
     const planned = await planner()
     if (mine !== looks) return
-    const recoveryOf = (alloy: Alloy) => heatRecovery({ alloy, ...planned(alloy) })
+    const lossesOf = (alloy: Alloy) => {
+      const heat = { alloy, ...planned(alloy) }
+      return { recovery: heatRecovery(heat), recoverySd: heatRecoverySd(heat) }
+    }
     const free = freeLots(yard.lots, yard.heats).filter(({ massG }) => massG > 0)
-    const taken = (all: readonly Lot[]) =>
-      all.map((lot) => toChargeLot(lot, {}, heatYield(planned(null), lot)))
+    const taken = (all: readonly Lot[]) => all.map((lot) => heatLot(planned(null), lot))
     const lots = taken(free)
     try {
       const answer = await study.ask((engine) => {
         // What was found before stands until it is known anew: a list does not jump away under the hand.
         return engine.become(
           lots,
-          familiesOf(alloys.value, recoveryOf),
+          familiesOf(alloys.value, lossesOf),
           wantedG,
           proxy((part: Becoming[], count: number, all: number) => {
             if (mine !== looks) return
@@ -88,7 +90,7 @@ export function usePile() {
         const all = await study.ask((engine) =>
           engine.become(
             known,
-            familiesOf(alloys.value, recoveryOf),
+            familiesOf(alloys.value, lossesOf),
             wantedG,
             proxy(() => {}),
           ),
@@ -131,7 +133,7 @@ const ZINC_BANDS = [5, 15, 40] as const
 /** The targets by base metal and zinc band: each such family shares its recovery, and so one pile. */
 function familiesOf(
   alloys: readonly Alloy[],
-  recoveryOf: (alloy: Alloy) => Record<string, number>,
+  lossesOf: (alloy: Alloy) => Pick<PileTarget, 'recovery' | 'recoverySd'>,
 ): PileFamily[] {
   const families = new Map<string, PileFamily>()
   for (const alloy of alloys) {
@@ -141,21 +143,21 @@ function familiesOf(
     const key = `${base}-${band}`
     const family = families.get(key) ?? {
       base,
-      recovery: recoveryOf(alloy),
+      recovery: lossesOf(alloy).recovery,
       targets: [],
     }
-    family.targets.push(pileTarget(alloy, family.recovery))
+    family.targets.push(pileTarget(alloy, { ...lossesOf(alloy), recovery: family.recovery }))
     families.set(key, family)
   }
   return [...families.values()]
 }
 
-function pileTarget(alloy: Alloy, recovery: Record<string, number>): PileTarget {
+function pileTarget(alloy: Alloy, losses: Pick<PileTarget, 'recovery' | 'recoverySd'>): PileTarget {
   return {
     id: alloy.id,
     limits: alloy.limits,
     base: alloy.base,
-    recovery,
+    ...losses,
     ...(alloy.othersEachMax === undefined ? {} : { othersEachMax: alloy.othersEachMax }),
     ...(alloy.othersTotalMax === undefined ? {} : { othersTotalMax: alloy.othersTotalMax }),
   }
