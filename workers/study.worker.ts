@@ -4,7 +4,9 @@ import wasmUrl from 'highs/runtime?url'
 import {
   alternatives,
   correctMelt,
+  costOfLossDoubt,
   costOfRoom,
+  type LossDoubtCost,
   createChargeSolver,
   Pile,
   planWeighing,
@@ -118,6 +120,11 @@ const study = {
   /** What the room for errors of weighing and for whole steps costs; null where it cannot be told. */
   async room(answer: Weighing): Promise<number | null> {
     return costOfRoom(await solver, answer, BAND_NODES)
+  },
+
+  /** What the doubt of the losses costs, and whose most; null where it cannot be told. */
+  async lossDoubt(answer: Weighing): Promise<LossDoubtCost | null> {
+    return costOfLossDoubt(await solver, answer, BAND_NODES)
   },
 
   async correct(ask: CorrectionAsk): Promise<Correction> {

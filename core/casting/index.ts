@@ -36,6 +36,7 @@ export {
   type FreezingMetal,
 } from './solidification'
 export { PARTING } from './parting'
+export { allowanceFor, runsShort } from './run-short'
 export { stopLine } from './stop-line'
 export {
   alloyCastability,

@@ -3,7 +3,7 @@ import type { BlendLot } from './blend-lot'
 import { normalised } from './blend-model'
 import { shortfallsOf } from './holds'
 import type { LinearSolution } from './linear-programme'
-import { hasLossDoubt, tapSdG } from './loss-odds'
+import { hasLossDoubt, meltSpread } from './loss-odds'
 import { meltProbability } from './melt-odds'
 import type { ChargePlan, PlanLine } from './plan'
 import { predictMelt, probabilityInLimits } from './predict'
@@ -60,7 +60,7 @@ export function describePlan(given: ChargeProblem, lines: PlanLine[]): ChargePla
     virginMassG: charged.reduce((sum, { massG, lot }) => sum + (lot.virgin ? massG : 0), 0),
     composition: melt.composition,
     sd: melt.sd,
-    ...(given.version === 3 ? { tapSdG: tapSdG(problem, charged) } : {}),
+    ...(given.version === 3 ? meltSpread(problem, charged) : {}),
     probabilityInLimits:
       problem.confidenceOf === 'all' || hasLossDoubt(problem)
         ? meltProbability(problem, charged)

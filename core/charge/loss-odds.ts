@@ -2,7 +2,7 @@ import { UNIDENTIFIED } from '#core/composition'
 import type { Limits } from '#core/alloys'
 import { factorBox, oddsOfFactor, type Box } from './box-odds'
 import { normalCdf } from './normal'
-import { fastQuantile } from './normal-fast'
+import { fastCdf, fastQuantile } from './normal-fast'
 import type { ChargeLot, ChargeProblem } from './problem'
 import { logNearly, restOf, type MeltOdds } from './log-odds'
 
@@ -13,32 +13,43 @@ export type DoubtfulLot = Pick<
 >
 
 /** Draws of the losses: accurate to 2 percentage points, and better for odds that are shown. */
-const DRAWS = 256
-const SHOWN_DRAWS = 1024
+const DRAWS = 512
+const SHOWN_DRAWS = 2048
 /** More points than this are asked for only where the odds are shown. */
 const SHOWN_FROM = 1000
 /** Points of each inner integral: its own error averages out over the draws. */
-const INNER_POINTS = 2
+const INNER_POINTS = 1
 /** Limits are kept to this, wt%, where nothing is in doubt. */
 const CLOSE = 1e-9
 /** Relative spread below which an element counts as exact once the losses are known. */
 const NOTHING = 1e-12
-/** Fractional parts of square roots of primes: Richtmyer's sequence, one for each loss. */
-const GENERATORS = [2, 3, 5, 7, 11, 13, 17, 19, 23, 29, 31, 37, 41, 43, 47, 53, 59, 61, 67, 71, 73, 79]
-  .concat([83, 89, 97, 101, 103, 107, 109, 113, 127, 131, 137, 139, 149, 151, 157, 163, 167, 173, 179, 181])
-  .map((prime) => Math.sqrt(prime) % 1)
+/** Errors of weighing that are a larger share of their line are drawn one by one. */
+const ROUGH = 0.01
+/** Losses with draws of their own; more share them. */
+const MOST_LOSSES = 64
 /** Standard scores of each loss, draw by draw: the same for every melt. */
 const SCORES = new Map<number, Float64Array>()
 
+/**
+ * Draws of the losses as a Latin hypercube: each loss goes through all its strata once, in an order of its own.
+ * @source McKay, Beckman & Conover 1979; order by a linear congruential generator with a fixed seed; from memory
+ */
 function lossScores(draws: number): Float64Array {
   const known = SCORES.get(draws)
   if (known) return known
-  const scores = new Float64Array(draws * GENERATORS.length)
-  for (let draw = 0; draw < draws; draw++)
-    GENERATORS.forEach((generator, loss) => {
-      const at = ((draw + 0.5) * generator + 0.5) % 1
-      scores[draw * GENERATORS.length + loss] = fastQuantile(Math.min(1 - 1e-9, Math.max(1e-9, at)))
+  const scores = new Float64Array(draws * MOST_LOSSES)
+  let state = 20_261_202
+  const random = () => (state = (Math.imul(state, 1_664_525) + 1_013_904_223) >>> 0) / 2 ** 32
+  for (let loss = 0; loss < MOST_LOSSES; loss++) {
+    const order = Array.from({ length: draws }, (_, at) => at)
+    for (let at = draws - 1; at > 0; at--) {
+      const other = Math.floor((at + 1) * random())
+      ;[order[at], order[other]] = [order[other]!, order[at]!]
+    }
+    order.forEach((stratum, draw) => {
+      scores[draw * MOST_LOSSES + loss] = fastQuantile((stratum + 0.5) / draws)
     })
+  }
   SCORES.set(draws, scores)
   return scores
 }
@@ -81,7 +92,7 @@ const clamped = (value: number) => Math.min(1, Math.max(0, value))
  * group by its lots.
  * @param lots with the spread of each lot's base as the rest to 100
  * @param recoverySd one standard deviation of each recovery
- * @source Losses by a fixed sequence of draws (Richtmyer 1951), each cut off at 0 and 1; given these, the errors of lots
+ * @source Losses by a fixed Latin hypercube, each cut off at 0 and 1; given these, the errors of lots
  * and weights are normal (`oddsOfFactor`, Genz 1992); from memory
  * @example lossOdds([], {}, {}, {}).of([]) // 0
  */
@@ -90,7 +101,7 @@ export function lossOdds(
   recovery: NonNullable<ChargeProblem['recovery']>,
   limits: Limits,
   recoverySd: NonNullable<ChargeProblem['recoverySd']>,
-): MeltOdds & { meltSdG(masses: ArrayLike<number>): number } {
+): MeltOdds & { spread(masses: ArrayLike<number>): { tapSdG: number; sd: Record<string, number> } } {
   const elements = Object.keys(limits)
   const symbols = [...new Set([...elements, ...lots.flatMap(({ composition }) => Object.keys(composition))])]
   if (!symbols.includes(UNIDENTIFIED)) symbols.push(UNIDENTIFIED)
@@ -150,6 +161,9 @@ export function lossOdds(
     .filter((s) => recoverySds[s]! > 0)
     .sort((a, b) => (symbols[a]! < symbols[b]! ? -1 : 1))
 
+  /** An error of weighing that is no small share of its line is drawn as it is: uniform, not normal. */
+  const isRoughlyWeighed = (at: number, massG: number) => (lots[at]!.weighErrorG ?? 0) > ROUGH * massG
+
   /** Box of the melt's composition at the usual losses; null without a melt. `withLosses`: as normal errors. */
   function boxFor(
     masses: ArrayLike<number>,
@@ -165,7 +179,8 @@ export function lossOdds(
       const errors = own[at]!
       for (let k = 0; k < errors.length; k++) squares[k] = squares[k]! + massG * massG * errors[k]!
       // Uniform within ± the error: a third of its square is the variance.
-      const weighG = (lots[at]!.weighErrorG ?? 0) / Math.sqrt(3)
+      const drawn = !withLosses && isRoughlyWeighed(at, massG)
+      const weighG = drawn ? 0 : (lots[at]!.weighErrorG ?? 0) / Math.sqrt(3)
       const yieldG = withLosses ? (massG * usualMetal.sd[at]!) / usualMetal.mean[at]! : 0
       if (weighG > 0 || yieldG > 0) addSquare(squares, lot, weighG * weighG + yieldG * yieldG)
     }
@@ -236,10 +251,11 @@ export function lossOdds(
     if (!box) return 0
     const used = lots.flatMap((_, at) => (masses[at]! > 0 ? [at] : []))
     // In the order of their names: the same melt has the same odds whichever lot stands first.
-    const doubtful = used
-      .filter((at) => yieldSds[at]! > 0)
-      .sort((a, b) => (lots[a]!.id < lots[b]!.id ? -1 : 1))
-    const draws = doubtful.length + lossy.length === 0 ? 1 : points >= SHOWN_FROM ? SHOWN_DRAWS : DRAWS
+    const byName = (a: number, b: number) => (lots[a]!.id < lots[b]!.id ? -1 : 1)
+    const doubtful = used.filter((at) => yieldSds[at]! > 0).sort(byName)
+    const rough = used.filter((at) => isRoughlyWeighed(at, masses[at]!)).sort(byName)
+    const drawn = doubtful.length + lossy.length + rough.length
+    const draws = drawn === 0 ? 1 : points >= SHOWN_FROM ? SHOWN_DRAWS : DRAWS
     const table = lossScores(draws)
     const spread: number[] = []
     const exact: number[] = []
@@ -249,25 +265,25 @@ export function lossOdds(
     const factor = spread.length > 0 ? factorBox(box, spread) : null
     const kept = Float64Array.from(planned)
     const metal = Float64Array.from(yields)
+    const weighed = Float64Array.from(masses)
     const content = new Float64Array(count)
     const { lower, upper } = box
     let sum = 0
     for (let draw = 0; draw < draws; draw++) {
-      let loss = draw * GENERATORS.length
-      const last = loss + GENERATORS.length
       if (draws > 1) {
-        for (const s of lossy) {
-          kept[s] = clamped(planned[s]! + recoverySds[s]! * table[loss++]!)
-          if (loss === last) loss = draw * GENERATORS.length
-        }
-        for (const at of doubtful) {
-          metal[at] = clamped(yields[at]! + yieldSds[at]! * table[loss++]!)
-          if (loss === last) loss = draw * GENERATORS.length
+        let loss = 0
+        const next = (mean: number, sd: number) =>
+          clamped(mean + sd * table[draw * MOST_LOSSES + (loss++ % MOST_LOSSES)]!)
+        for (const s of lossy) kept[s] = next(planned[s]!, recoverySds[s]!)
+        for (const at of doubtful) metal[at] = next(yields[at]!, yieldSds[at]!)
+        for (const at of rough) {
+          const off = 2 * fastCdf(table[draw * MOST_LOSSES + (loss++ % MOST_LOSSES)]!) - 1
+          weighed[at] = Math.max(0, masses[at]! + off * lots[at]!.weighErrorG!)
         }
       }
       content.fill(0)
       for (const at of used) {
-        const grams = masses[at]! * metal[at]!
+        const grams = weighed[at]! * metal[at]!
         const share = shares[at]!
         for (const s of parts[at]!) content[s] = content[s]! + grams * share[s]!
       }
@@ -278,9 +294,12 @@ export function lossOdds(
       }
       let inside = meltG > 0
       for (let e = 0; e < size; e++) {
-        const pct = (100 * content[limited[e]!]!) / meltG
-        lower[e] = least[e]! - pct
-        upper[e] = most[e]! - pct
+        const s = limited[e]!
+        const pct = (100 * content[s]!) / meltG
+        // An error in the lot becomes one in the melt by the share that is kept.
+        const scale = Math.max(1e-9, (kept[s]! / usualKept.mean[s]!) * (box.meltG / meltG))
+        lower[e] = (least[e]! - pct) / scale
+        upper[e] = (most[e]! - pct) / scale
       }
       for (const e of exact) if (lower[e]! > 0 || upper[e]! < 0) inside = false
       if (!inside) continue
@@ -294,26 +313,35 @@ export function lossOdds(
       const box = boxFor(masses, true)
       return box ? logNearly(box, size) : -Infinity
     },
-    meltSdG: (masses) => Math.sqrt(boxFor(masses, true)?.meltVariance ?? 0),
+    spread: (masses) => {
+      const box = boxFor(masses, true)
+      if (!box) return { tapSdG: 0, sd: {} }
+      const sds = elements.map((element, e) => [
+        element,
+        Math.sqrt(Math.max(0, box.covariance[e * size + e]!)),
+      ])
+      return {
+        tapSdG: Math.sqrt(box.meltVariance),
+        sd: Object.fromEntries(sds.filter(([, sd]) => (sd as number) > 0)) as Record<string, number>,
+      }
+    },
   }
 }
 
 /**
- * One standard deviation of the mass of a melt, by all its doubts.
- * @returns g; 0 for an empty charge
- * @example tapSdG({}, []) // 0
+ * One standard deviation of the mass of a melt and of each element of it, by all their doubts: lots, weights, recoveries
+ * and yields.
+ * @returns g and wt%; 0 and nothing for an empty charge
+ * @example meltSpread({}, []).tapSdG // 0
  */
-export function tapSdG(
+export function meltSpread(
   { recovery = {}, recoverySd = {} }: Pick<ChargeProblem, 'recovery' | 'recoverySd'>,
   charged: readonly { massG: number; lot: DoubtfulLot }[],
-): number {
-  const odds = lossOdds(
-    charged.map(({ lot }) => lot),
-    recovery,
-    {},
-    recoverySd,
-  )
-  return odds.meltSdG(charged.map(({ massG }) => massG))
+): { tapSdG: number; sd: Record<string, number> } {
+  const lots = charged.map(({ lot }) => lot)
+  const elements = [...new Set(lots.flatMap(({ composition }) => Object.keys(composition)))]
+  const limits = Object.fromEntries(elements.map((element) => [element, {}]))
+  return lossOdds(lots, recovery, limits, recoverySd).spread(charged.map(({ massG }) => massG))
 }
 
 /** Adds the square of a move to a covariance, its lower half. */

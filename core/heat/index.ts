@@ -1,6 +1,7 @@
 export { blankTest } from './blank-test'
 export { AS_IT_COMES, chosenCharge, settled, unlocked } from './as-it-comes'
 export { comesAsItIs } from './comes-as-it-is'
+export { heatMelt } from './heat-melt'
 export {
   BARE_BENCH,
   heatChargeProblem,
@@ -11,7 +12,15 @@ export {
   weighedCharge,
   type WeighingBench,
 } from './charge-problem'
-export { heatFormYields, heatLot, heatRecovery, heatRecoverySd, heatYield, heatYieldSd } from './losses'
+export {
+  heatFormYields,
+  heatLot,
+  heatRecovery,
+  heatRecoverySd,
+  heatYield,
+  heatYieldSd,
+  isDoubted,
+} from './losses'
 export { heatLiquidus, heatWalls, heatWindow, sensiblePour, sensibleReadings } from './liquidus'
 export { POT_LOT, potLot, potOf, residueFor, sharingPot, type Residue } from './residue'
 export { potStory, type PotStory } from './pot-story'

@@ -44,8 +44,11 @@ export function heatFormYields(heat: Pick<Heat, 'yieldOverrides' | 'losses'>): R
   )
 }
 
-/** Whether the certainty of a heat counts the doubt of its losses. */
-const isDoubted = ({ losses, lossDoubt }: Doubted) => losses !== 'none' && lossDoubt !== 'off'
+/**
+ * Whether the certainty of a heat counts the doubt of its losses.
+ * @example isDoubted({ losses: 'none' }) // false
+ */
+export const isDoubted = ({ losses, lossDoubt }: Doubted): boolean => losses !== 'none' && lossDoubt !== 'off'
 
 /**
  * How far each recovery of a heat may be off: one standard deviation of a fraction, of every element that its alloy

@@ -4,13 +4,13 @@ export const LOSS_DOUBT_SOURCE = table.source
 
 /**
  * How far the recovery of an element may be off where nothing was learned: one standard deviation.
- * @param base the base metal of the melt: zinc from a zinc alloy is hardly lost
+ * @param base the base metal of the melt, of which a smaller share is lost
  * @returns fraction 0–1
  * @source engineering estimates in data/loss-doubt.json
  * @example recoveryDoubt('Zn', 'Cu') // 0.03
  */
 export function recoveryDoubt(symbol: string, base: string | null = null): number {
-  if (symbol === 'Zn' && base === 'Zn') return table.zincBaseSd
+  if (symbol === base) return table.baseSd
   return (table.recoverySd as Record<string, number>)[symbol] ?? table.otherRecoverySd
 }
 

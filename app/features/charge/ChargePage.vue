@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { t } from '~/words'
 import { I18nT } from 'vue-i18n'
-import { comesAsItIs } from '#core/heat'
+import { comesAsItIs, isDoubted } from '#core/heat'
 import { isOpen } from '#core/stock'
 import { computed, ref } from 'vue'
 import { useChargeEngine } from './charge-store'
@@ -50,13 +50,15 @@ const hand = useChargeRows(charge)
 const { rows, weighedAll } = hand
 const answer = useChargeAnswer(charge)
 const { infeasible, hurried } = answer
-const { sources, chance, elementSums, tapSum, cost, costSum, recovery } = useChargeSums(charge)
+const { sources, chance, tapSpan, elementSums, tapSum, cost, costSum, recovery } = useChargeSums(charge)
 const { reserved, reserve } = useReserve(rows)
 const { checks } = usePlanChecks(heat, lines, prediction, lotName)
 const { grams, cost: costWords } = useUnits()
 const { save, open, fault } = useProblemFile()
 /** It aims at no alloy: what goes in is chosen here, not worked out. */
 const free = computed(() => !!heat.value && comesAsItIs(heat.value))
+/** The certainty counts what recoveries and yields may be off by. */
+const doubted = computed(() => !!heat.value && isDoubted(heat.value))
 /** Without any metal there is nothing to work out, and nothing to be bought for it. */
 const stocked = computed(() => !!heat.value?.loggedAt || yard.lots.some(({ massG }) => massG > 0))
 /** Lots that can still be one of several metals: those of the plan, or any where there is none. */
@@ -182,6 +184,10 @@ const origins = useRememberedHere('charge-origins', false)
                     {{ origins ? t('charge.hide-origins-button') : t('charge.show-origins-button') }}
                   </button>
                 </p>
+                <p v-if="tapSpan" class="mb-2 text-sm" data-testid="tap-span">
+                  {{ t('charge.tap-span', { from: tapSpan.from, to: tapSpan.to }) }}
+                  <b v-if="tapSpan.short">{{ t('charge.run-short-chance', { chance: tapSpan.short }) }}</b>
+                </p>
                 <NewMetalCost :melt="prediction" :recovery="recovery" :cost="cost" />
                 <CompositionBar :composition="prediction.composition" :label="t('charge.predicted-melt')" />
                 <div class="mt-1">
@@ -194,9 +200,12 @@ const origins = useRememberedHere('charge-origins', false)
                   />
                 </div>
                 <p v-if="chance !== null" class="mt-3 border-t border-line pt-2 text-sm">
-                  <I18nT keypath="charge.certainty-statement" scope="global"
+                  <I18nT
+                    :keypath="doubted ? 'charge.certainty-statement' : 'charge.certainty-without-losses'"
+                    scope="global"
                     ><template #certainty><b>{{ chance }}</b></template></I18nT
                   >
+                  {{ answer.doubt.value }}
                 </p>
                 <div class="mt-2 flex flex-wrap gap-x-4 gap-y-1 text-sm">
                   <span class="text-soft">{{ t('charge.arithmetic-heading') }}</span>

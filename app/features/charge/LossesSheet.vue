@@ -2,18 +2,19 @@
 import TermText from '~/shared/words/TermText.vue'
 import { t } from '~/words'
 import { I18nT } from 'vue-i18n'
-import { LOSS_WAYS } from '#core/losses'
+import { LOSS_DOUBT_SOURCE, LOSS_WAYS } from '#core/losses'
 import { LOSS_WORDS } from '~/shared/words/losses-words'
 import { computed, onMounted } from 'vue'
 import { useLosses } from './useLosses'
 import { capital } from '~/shared/units/figures'
 import QuantityField from '~/shared/fields/QuantityField.vue'
+import SourceMark from '~/shared/words/SourceMark.vue'
 import SheetDialog from '~/shared/page/SheetDialog.vue'
 
 /** Losses in one place: whose figures the plan, the scale, the balance and the story reckon with, each to be changed. */
 const emit = defineEmits<{ close: [] }>()
 const losses = useLosses()
-const { heat, way, yardsWay, elements, forms } = losses
+const { heat, way, yardsWay, elements, forms, counting } = losses
 onMounted(losses.look)
 const tables = computed(() => [
   {
@@ -21,12 +22,14 @@ const tables = computed(() => [
     title: t('charge.recovery-heading'),
     rows: elements.value,
     set: losses.setRecovery,
+    doubts: 'recoverySds' as const,
   },
   {
     id: 'yield',
     title: t('charge.metallic-yield-heading'),
     rows: forms.value,
     set: losses.setYield,
+    doubts: 'yieldSds' as const,
   },
 ])
 const fraction = (value: number) => String(Number(value.toFixed(4)))
@@ -46,6 +49,17 @@ const fraction = (value: number) => String(Number(value.toFixed(4)))
     >
     <p class="mb-3 text-sm text-soft">{{ LOSS_WORDS[way].note }}</p>
     <p class="mb-3 text-sm"><TermText :text="t('charge.losses-formula')" /></p>
+    <label v-if="way !== 'none'" class="mb-3 flex items-start gap-2 text-sm">
+      <input
+        type="checkbox"
+        class="mt-0.5 size-5 accent-(--ember)"
+        :checked="counting"
+        @change="losses.count(($event.target as HTMLInputElement).checked)"
+      /><span
+        ><TermText :text="t('charge.loss-doubt-switch')" />
+        <SourceMark class="ml-1" :source="LOSS_DOUBT_SOURCE"
+      /></span>
+    </label>
     <div class="grid gap-5 md:grid-cols-2">
       <section v-for="table in tables" :key="table.id" :aria-label="table.title">
         <h3 class="mb-1 font-bold">{{ table.title }}</h3>
@@ -57,7 +71,10 @@ const fraction = (value: number) => String(Number(value.toFixed(4)))
               </th>
               <th scope="col" class="text-right">{{ t('charge.usual-column') }}</th>
               <th scope="col" class="px-2 text-right">{{ t('charge.learned-column') }}</th>
-              <th scope="col" class="w-24 text-right">{{ t('charge.planned-column') }}</th>
+              <th scope="col" class="w-20 text-right">{{ t('charge.planned-column') }}</th>
+              <th v-if="counting" scope="col" class="w-20 pl-2 text-right">
+                {{ t('charge.loss-doubt-column') }}
+              </th>
             </tr>
           </thead>
           <tbody>
@@ -75,6 +92,17 @@ const fraction = (value: number) => String(Number(value.toFixed(4)))
                   :max="1"
                   :max-words="t('charge.fraction-error')"
                   @update:model-value="table.set(row.id, $event)"
+                />
+              </td>
+              <td v-if="counting" class="pl-2">
+                <QuantityField
+                  :model-value="Number(fraction(row.sd))"
+                  :label="t('charge.loss-doubt-label', { name: capital(row.name) })"
+                  hide-label
+                  kind="number"
+                  :max="0.5"
+                  :max-words="t('charge.loss-doubt-error')"
+                  @update:model-value="losses.setDoubt(table.doubts, row.id, $event, capital(row.name))"
                 />
               </td>
             </tr>

@@ -1,7 +1,7 @@
 import { computed, watch, type Ref } from 'vue'
 import { withBaseSpread } from '#core/composition'
-import { isNone, predictMelt, type ChargedLine, type ChargePlan } from '#core/charge'
-import { heatRecovery, planKey, POT_LOT, weighedCharge, type Heat } from '#core/heat'
+import { isNone, type ChargedLine, type ChargePlan } from '#core/charge'
+import { heatMelt, planKey, POT_LOT, weighedCharge, type Heat } from '#core/heat'
 import { useChargeEngine } from './charge-store'
 import { useLotName } from './usePlan'
 import { usePutQuestion } from './usePutQuestion'
@@ -46,7 +46,7 @@ export function useCharge(heat: Ref<Heat | null>) {
       return [{ massG, lot: { ...lot, sd: withBaseSpread(lot.composition, lot.sd ?? {}) } }]
     })
   })
-  const prediction = computed(() => (heat.value ? predictMelt(lines.value, heatRecovery(heat.value)) : null))
+  const prediction = computed(() => (heat.value ? heatMelt(heat.value, lines.value) : null))
   /** by which paper and screen are compared; none while a plan is being computed */
   const number = computed(() =>
     settled.value && heat.value?.plan?.of === mark.value ? (heat.value?.plan?.number ?? null) : null,

@@ -1,10 +1,10 @@
 import { usedUpLots } from '#core/heat'
 import { t } from '~/words'
-import { isNone } from '#core/charge'
+import { isNone, type LossDoubtCost } from '#core/charge'
 import { totalG } from '#core/lists'
 import { isVirgin } from '#core/stock'
 import { watchDebounced } from '@vueuse/core'
-import { computed, ref } from 'vue'
+import { computed, ref, shallowRef } from 'vue'
 import {
   concessionWords,
   conflictWords,
@@ -13,6 +13,7 @@ import {
   OUT_OF_TIME,
   planHeadline,
 } from '~/shared/words/charge-words'
+import { elementName } from '~/shared/units/elements'
 import { capital, listed } from '~/shared/units/figures'
 import { isolated } from '~/shared/units/isolated'
 import { useUnits } from '~/shared/units/useUnits'
@@ -52,17 +53,30 @@ export function useChargeAnswer({
   const { waysOut } = useWaysOut(() => (frozen.value ? null : engine.answer), tools)
   /** What the room for errors of the scale costs, where it costs anything. */
   const roomCost = ref<number | null>(null)
+  const doubtCost = shallowRef<LossDoubtCost | null>(null)
   watchDebounced(
     () => [engine.answer, settled.value] as const,
     async ([answer]) => {
       roomCost.value = null
+      doubtCost.value = null
       if (!answer || frozen.value || heat.value?.weighed.length) return
       if (!settled.value) return
       const found = await study.ask((other) => other.room(answer)).catch(() => null)
-      if (engine.answer === answer) roomCost.value = found
+      if (engine.answer !== answer) return
+      roomCost.value = found
+      const doubted = await study.ask((other) => other.lossDoubt(answer)).catch(() => null)
+      if (engine.answer === answer) doubtCost.value = doubted
     },
     { debounce: 400, immediate: true },
   )
+  const doubt = computed(() => {
+    const found = doubtCost.value
+    if (!found?.most || found.most.saves < 0.01) return ''
+    const cost = money(found.most.saves)
+    return found.most.of === 'yields'
+      ? t('charge.yield-doubt-cost', { cost })
+      : t('charge.recovery-doubt-cost', { cost, element: elementName(found.most.element) })
+  })
   const room = computed(() => {
     const cost = roomCost.value
     return cost !== null && cost >= 0.01 ? t('charge.scale-error-cost', { cost: money(cost) }) : ''
@@ -96,6 +110,7 @@ export function useChargeAnswer({
     harmed,
     waysOut,
     room,
+    doubt,
     tools,
     harm: computed(() =>
       plan.value && harmed.value ? harmWords(plan.value.shortfalls ?? [], tools.value) : '',

@@ -1,14 +1,18 @@
 import { t } from '~/words'
 import { totalG } from '#core/lists'
 import { computed } from 'vue'
+import { runsShort } from '#core/casting'
 import { probabilityInSpec } from '#core/charge'
-import { heatRecovery, heatRecoverySd } from '#core/heat'
+import { heatMelt, heatRecovery, heatRecoverySd, isDoubted } from '#core/heat'
 import { costWorking, elementWorking, tapWorking } from '~/shared/words/workings-words'
 import { isolated } from '~/shared/units/isolated'
 import { timesWords } from '~/shared/units/figures'
 import { useUnits } from '~/shared/units/useUnits'
 import type { Charge } from './useCharge'
 import { useLosses } from './useLosses'
+
+/** Standard deviations on each side of 19 in 20. */
+const WIDE = 1.96
 
 /** What the melt comes to, figure by figure, with the sums behind it. */
 export function useChargeSums({
@@ -46,6 +50,20 @@ export function useChargeSums({
     )
     return probability === null ? null : timesWords(probability)
   })
+  /** From where to where the tap lies nineteen times in twenty, and how likely it is too small for the castings. */
+  const tapSpan = computed(() => {
+    const current = heat.value
+    const meanG = prediction.value?.tapMassG ?? 0
+    if (!current || !(meanG > 0)) return null
+    const sdG = isDoubted(current) ? heatMelt(current, lines.value).tapSdG : 0
+    if (!(sdG > 0)) return null
+    const short = current.need ? runsShort(current.need, { meanG, sdG }) : null
+    return {
+      from: grams(meanG - WIDE * sdG, 1),
+      to: grams(meanG + WIDE * sdG, 1),
+      short: short === null ? null : timesWords(short),
+    }
+  })
   const { way } = useLosses()
   const workingTools = {
     grams,
@@ -72,6 +90,7 @@ export function useChargeSums({
     recovery,
     sources,
     chance,
+    tapSpan,
     elementSums,
     tapSum: computed(() => prediction.value && tapWorking(lines.value, prediction.value, workingTools)),
     cost: computed(() =>

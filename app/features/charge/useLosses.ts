@@ -2,9 +2,9 @@ import { t, told } from '~/words'
 import { why } from '~/storage/why'
 import { computed } from 'vue'
 import { alloyRecovery, lossFamily } from '#core/families'
-import { learnedYields, recoveryFor, recoveryKey } from '#core/learn'
+import { learnedDoubts, learnedYields, recoveryFor, recoveryKey } from '#core/learn'
 import { FORMS, type LossWay, metallicYieldOf } from '#core/losses'
-import { heatRecovery, heatYield, type Heat } from '#core/heat'
+import { heatRecovery, heatRecoverySd, heatYield, heatYieldSd, isDoubted, type Heat } from '#core/heat'
 import { useTaught } from '~/shared/learning/taught-store'
 import { useYard } from '~/storage/yard-store'
 import { useHeat } from '~/shared/heat/useHeat'
@@ -18,6 +18,8 @@ export interface LossRow {
   /** what the heat is planned with, fraction */
   value: number
   usual: number
+  /** how far what it is planned with may be off, one standard deviation, fraction */
+  sd: number
   /** what the yard's heats show, where at least two do */
   learned: number | null
 }
@@ -54,13 +56,15 @@ export function useLosses() {
     if (!current?.alloy) return []
     const planned = heatRecovery(current)
     const usual = alloyRecovery(current.alloy)
-    return Object.keys({ ...usual, ...current.recoveryOverrides })
+    const doubts = heatRecoverySd(current)
+    return Object.keys({ ...usual, ...current.recoveryOverrides, ...doubts })
       .filter((symbol) => symbol in (current.alloy?.limits ?? {}) || symbol === current.alloy?.base)
       .map((symbol) => ({
         id: symbol,
         name: elementName(symbol),
         value: planned[symbol] ?? 1,
         usual: usual[symbol] ?? 1,
+        sd: doubts[symbol] ?? 0,
         learned: learnedRecovery.value[symbol] ?? null,
       }))
   })
@@ -77,12 +81,16 @@ export function useLosses() {
       name: told(plain),
       value: heatYield(current, { form: id, metallicYield: null }),
       usual: metallicYieldOf(id),
+      sd: heatYieldSd(current, id, heatYield(current, { form: id, metallicYield: null })),
       learned: learnedForms.value[id] ?? null,
     }))
   })
 
   /** The change with the lines that are weighed already reckoned anew: one figure, one place. */
-  function apply(label: string, change: Pick<Heat, 'losses' | 'recoveryOverrides' | 'yieldOverrides'>): void {
+  function apply(
+    label: string,
+    change: Pick<Heat, 'losses' | 'recoveryOverrides' | 'yieldOverrides' | 'recoverySds' | 'yieldSds'>,
+  ): void {
     const current = heat.value
     if (!current) return
     const weighed = current.weighed.map((line) => {
@@ -97,9 +105,13 @@ export function useLosses() {
     const current = heat.value
     if (!current) return
     const told = {
-      usual: { recoveryOverrides: {}, yieldOverrides: {} },
-      learned: { recoveryOverrides: learnedRecovery.value, yieldOverrides: learnedForms.value },
-      none: { recoveryOverrides: {}, yieldOverrides: {} },
+      usual: { recoveryOverrides: {}, yieldOverrides: {}, recoverySds: undefined, yieldSds: undefined },
+      learned: {
+        recoveryOverrides: learnedRecovery.value,
+        yieldOverrides: learnedForms.value,
+        ...learnedDoubts(current.alloy, recoveries.value, yields.value),
+      },
+      none: { recoveryOverrides: {}, yieldOverrides: {}, recoverySds: undefined, yieldSds: undefined },
       own: {
         recoveryOverrides: current.recoveryOverrides,
         yieldOverrides: current.yieldOverrides ?? {},
@@ -129,6 +141,21 @@ export function useLosses() {
       yieldOverrides: value === null ? rest : { ...rest, [form]: value },
     })
   }
+  function setDoubt(of: 'recoverySds' | 'yieldSds', id: string, value: number | null, name: string): void {
+    const current = heat.value
+    if (!current) return
+    const rest = Object.fromEntries(Object.entries(current[of] ?? {}).filter(([one]) => one !== id))
+    edit(t('charge.set-loss-doubt', { name }), {
+      [of]: value === null ? rest : { ...rest, [id]: value },
+    })
+  }
+  /** Counts the doubt of the losses in the certainty, or leaves it out. */
+  const counting = computed(() => !!heat.value && isDoubted(heat.value))
+  function count(yes: boolean): void {
+    edit(yes ? t('charge.count-loss-doubt') : t('charge.leave-loss-doubt-out'), {
+      lossDoubt: yes ? undefined : 'off',
+    })
+  }
   /** Makes what this heat reckons with the yard's way, for it and for the heats to come. */
   function makeYards(): void {
     const current = heat.value
@@ -155,5 +182,19 @@ export function useLosses() {
     })
   }
 
-  return { heat, way, yardsWay, elements, forms, look, setWay, setRecovery, setYield, makeYards }
+  return {
+    heat,
+    way,
+    yardsWay,
+    elements,
+    forms,
+    look,
+    setWay,
+    setRecovery,
+    setYield,
+    setDoubt,
+    counting,
+    count,
+    makeYards,
+  }
 }

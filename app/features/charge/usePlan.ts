@@ -1,7 +1,7 @@
 import { t } from '~/words'
 import { computed, type Ref } from 'vue'
-import { isNone, predictMelt, type ChargedLine } from '#core/charge'
-import { heatRecovery, POT_LOT, storedLines, weighedCharge, type Heat } from '#core/heat'
+import { isNone, type ChargedLine } from '#core/charge'
+import { heatMelt, POT_LOT, storedLines, weighedCharge, type Heat } from '#core/heat'
 import { useYard } from '~/storage/yard-store'
 import { useChargeEngine } from './charge-store'
 import { usePutQuestion } from './usePutQuestion'
@@ -28,7 +28,7 @@ export function usePlan(heat: Ref<Heat | null>) {
     const done = new Set(current.weighed.map(({ lotId }) => lotId))
     return [...weighed, ...storedLines(planned.value).filter(({ lot }) => !done.has(lot.id))]
   })
-  const prediction = computed(() => (heat.value ? predictMelt(lines.value, heatRecovery(heat.value)) : null))
+  const prediction = computed(() => (heat.value ? heatMelt(heat.value, lines.value) : null))
   /** Stock, prices, target or gear have changed since the plan was made. */
   const outdated = computed(
     () => stored.value !== null && mark.value !== null && stored.value.of !== mark.value,

@@ -7,13 +7,14 @@ import { computed, defineAsyncComponent, ref } from 'vue'
 import type { useMetalNeed } from './useMetalNeed'
 import { useUnits } from '~/shared/units/useUnits'
 import { SOURCE_WORDS } from './casting-words'
+import AllowanceChance from './AllowanceChance.vue'
 import QuantityField from '~/shared/fields/QuantityField.vue'
 
 const PartEditor = defineAsyncComponent(() => import('./PartEditor.vue'))
 
 /** What is to be cast, and the metal that goes with it. */
 const props = defineProps<{ bench: ReturnType<typeof useMetalNeed>; locked: boolean }>()
-const { need, parts, density, neededG, change, keepPart, dropPart, countPart, seal } = props.bench
+const { need, parts, density, neededG, tapSpread, change, keepPart, dropPart, countPart, seal } = props.bench
 const { grams, volume, mm } = useUnits()
 const editing = ref<{ part: Part | null; from: PartSource['from'] } | null>(null)
 const STARTS: readonly { from: PartSource['from']; words: string }[] = [
@@ -149,6 +150,12 @@ const setGating = (sizes: Partial<Gating>) =>
         @sealed="seal()"
       />
     </div>
+    <AllowanceChance
+      v-if="!locked"
+      :need="need"
+      :relative-sd="tapSpread"
+      @take="change({ allowancePct: $event }, undefined, 'need')"
+    />
     <button
       v-if="!locked"
       type="button"

@@ -1,5 +1,6 @@
 import { t, told } from '~/words'
 import { computed } from 'vue'
+import type { ChargePlan } from '#core/charge'
 import { solidDensity, type Alloy } from '#core/alloys'
 import { unlocked } from '#core/heat'
 import { metalNeeded, weighNeed, type MetalNeed, type Part } from '#core/casting'
@@ -17,6 +18,11 @@ export function useMetalNeed() {
   const parts = computed(() => need.value.parts ?? [])
   const density = computed(() => (heat.value?.alloy ? solidDensity(heat.value.alloy) : null))
   const neededG = computed(() => metalNeeded(need.value))
+  /** Spread of the planned tap as a share of it; null before there is a plan, or where the losses are not in doubt. */
+  const tapSpread = computed(() => {
+    const { tapMassG = 0, tapSdG = 0 } = (heat.value?.plan?.answer ?? {}) as Partial<ChargePlan>
+    return tapMassG > 0 && tapSdG > 0 ? tapSdG / tapMassG : null
+  })
   /** A tap mass that was typed and is not what the castings need. */
   const differs = computed(() => {
     const tap = heat.value?.asItComes ? null : (heat.value?.tapMassG ?? null)
@@ -84,6 +90,7 @@ export function useMetalNeed() {
     parts,
     density,
     neededG,
+    tapSpread,
     differs,
     change,
     choose,
