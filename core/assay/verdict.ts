@@ -24,6 +24,7 @@ export const SURE = 0.95
 
 /**
  * Judges a measured composition limit by limit: inside, outside, or cannot tell.
+ * Readings that contradict one another decide nothing.
  * A limit on the alloy's base element that was not measured does not hold up the verdict.
  * @param limits wt%
  * @param measured wt% with spread
@@ -37,7 +38,12 @@ export function judge(limits: Limits, measured: Record<string, Measured>, base?:
     if (value.below !== undefined && value.below <= max && (limit.min ?? 0) <= 0)
       return { element, call: 'inside', probability: 1 }
     const probability = probabilityInLimit(value.pct, value.sd, limit)
-    const call = probability >= SURE ? 'inside' : probability <= 1 - SURE ? 'outside' : 'unclear'
+    const call =
+      value.disagree || (probability < SURE && probability > 1 - SURE)
+        ? 'unclear'
+        : probability >= SURE
+          ? 'inside'
+          : 'outside'
     if (call !== 'outside') return { element, call, probability }
     return { element, call, probability, side: value.pct > max ? 'above' : 'below' }
   })

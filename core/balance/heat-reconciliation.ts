@@ -1,7 +1,7 @@
 import { nth, totalG } from '#core/lists'
 import { Matrix } from 'ml-matrix'
 import type { Composition, Spread } from '#core/composition'
-import { pValue } from './chi-square'
+import { pValue } from '#core/statistics'
 import { VOLATILE } from './expected-loss'
 import { reconcile, type Constraints, type Estimate } from './reconcile'
 

@@ -1,7 +1,6 @@
 export { expectedFumeG } from './element-loss'
 export { expectedLoss, type ExpectedLoss } from './expected-loss'
 export { massBalance, type BalanceState, type MassBalance, type PourWeights } from './mass-balance'
-export { pValue } from './chi-square'
 export { reconcile, type Constraints, type Estimate, type Reconciled } from './reconcile'
 export {
   reconcileHeat,

@@ -48,7 +48,8 @@ const PARTS = ['castingsG', 'returnsG', 'drossG', 'skullG', 'spillG', 'heelG'] a
  * @param pour weights after the pour
  * @param loss expected of the charge: what its yields leave out, what goes into the dross, what goes up as vapour
  * @returns balance, of what is in moulds of unknown weight with the least that can be; it closes when what is missing
- *   is no more than the expected loss that the dross does not hold, twice its doubt, and 1 % of the charge (at least 5 g)
+ *   is no more than the expected loss that the dross does not hold, and twice the doubt of that loss and of the weighings
+ *   together (the latter 1 % of the charge, at least 2.5 g)
  * @throws RangeError when the charge is not above zero
  * @source arithmetic; the 1 % tolerance is an engineering estimate
  * @example massBalance(100, { ingotsG: [72], castingsG: 0, returnsG: 10, drossG: 0, skullG: 12, spillG: 6, heelG: 0 }).tapYield // 0.72
@@ -68,7 +69,7 @@ export function massBalance(
   const foundG = PARTS.reduce((sum, part) => sum + (pour[part] ?? 0), ingotsG + (pour.samplesG ?? 0) + fromG)
   const maybeG = toG - fromG
   const missingG = chargeG - foundG
-  const toleranceG = Math.max(5, 0.01 * chargeG)
+  const toleranceG = Math.max(2.5, 0.01 * chargeG)
   const { fumeG } = loss
   const expectedG = fumeG + Math.max(0, loss.yieldG + loss.solidG - (pour.drossG ?? 0))
   return {
@@ -80,7 +81,12 @@ export function massBalance(
     fumeG,
     expectedG,
     toleranceG,
-    state: stateOf({ foundG, missingG, maybeG }, expectedG + 2 * loss.sdG, toleranceG, unweighed),
+    state: stateOf(
+      { foundG, missingG, maybeG },
+      expectedG + Math.hypot(2 * loss.sdG, toleranceG),
+      toleranceG,
+      unweighed,
+    ),
     unweighed,
     tapYield: (ingotsG + (pour.castingsG ?? 0)) / chargeG,
     metalYield: (foundG - (pour.drossG ?? 0)) / chargeG,
@@ -89,13 +95,13 @@ export function massBalance(
 
 function stateOf(
   { foundG, missingG, maybeG }: Pick<MassBalance, 'foundG' | 'missingG' | 'maybeG'>,
-  expectedG: number,
+  mostG: number,
   toleranceG: number,
   unweighed: readonly string[],
 ): BalanceState {
   if (foundG + maybeG === 0) return 'nothing-weighed'
   if (missingG < -toleranceG) return 'over'
   // Whatever the moulds weigh: as little is missing at the least of what is in them, and not too much at the most.
-  if (missingG <= expectedG + toleranceG && missingG - maybeG >= -toleranceG) return 'closes'
+  if (missingG <= mostG && missingG - maybeG >= -toleranceG) return 'closes'
   return unweighed.length > 0 ? 'open' : 'missing'
 }

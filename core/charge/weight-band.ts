@@ -1,3 +1,4 @@
+import { hasLossDoubt } from './loss-odds'
 import { meltCoefficients } from './melt-coefficients'
 import { isNone } from './plan'
 import type { ChargeProblem } from './problem'
@@ -10,6 +11,8 @@ import { changedProblem, type Concession, type Weighing, type WeighingAsk } from
 const DRAWN_IN = 2
 /** An end is found to this share of what is planned: finer than that whole steps make it ragged. */
 const GRAIN = 0.002
+/** The same where losses are in doubt: each question then takes longer. */
+const DOUBTED_GRAIN = 0.01
 /** Places inside a band that are looked at for holes, as shares of it, and how often it is drawn in for them. */
 const INSIDE = [0.5, 0.25, 0.75]
 const MOST_LOOKS = 6
@@ -84,7 +87,8 @@ export function weightBand(
     const after = afterWeighing(ask, lotId, grams(steps))
     return withinAsked(solver, after, nodes, { refused: lost, whether: true }) !== null
   })
-  const grain = Math.max(1, Math.floor(GRAIN * planned))
+  const doubted = hasLossDoubt(ask.problem)
+  const grain = Math.max(1, Math.floor((doubted ? DOUBTED_GRAIN : GRAIN) * planned))
   const { meltPerG } = meltOf(ask.problem, lotId)
   const mostG = Math.max(ask.mostTapG, ask.problem.target.tapMassG * MARGIN) / Math.max(meltPerG, 0.01)
   const most = Math.max(planned + 1, Math.ceil(mostG / stepG))
@@ -99,7 +103,7 @@ export function weightBand(
     let at =
       reached && (past - beyond) * inwards < 0 && answered(beyond)
         ? halved(beyond, past, answered, grain)
-        : lastInside(quick, outside, answered)
+        : lastInside(quick, outside, answered, quick, doubted ? grain : 1)
     do at = (inside - at - inwards) * inwards > 0 ? at + inwards : inside
     while (at !== inside && !answered(at))
     return at
@@ -112,8 +116,9 @@ export function weightBand(
   for (let look = 0; look < MOST_LOOKS; look++) {
     const lostAt = INSIDE.map((share) => Math.round(from + share * (to - from))).find((at) => !answered(at))
     if (lostAt === undefined) break
-    if (lostAt < planned) from = lastInside(kept.from, lostAt, answered)
-    else to = lastInside(kept.to, lostAt, answered)
+    const near = doubted ? grain : 1
+    if (lostAt < planned) from = lastInside(kept.from, lostAt, answered, kept.from, near)
+    else to = lastInside(kept.to, lostAt, answered, kept.to, near)
   }
   return {
     fromG: grams(from),

@@ -1,1 +1,2 @@
 export { seededRandom, type SeededRandom } from './random'
+export { pValue } from './chi-square'

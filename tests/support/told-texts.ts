@@ -29,6 +29,7 @@ const PLACES: Readonly<Record<string, readonly string[]>> = {
   furnaces: ['fuels.*.name'],
   glossary: ['source', 'terms.*.term', 'terms.*.text'],
   incandescence: ['steps.*.name'],
+  'loss-doubt': ['source'],
   'label-sheets': ['sheets.*.name'],
   moulds: ['moulds.*.name', 'moulds.*.ready', 'moulds.*.mind', 'parting.items.*.name', 'parting.items.*.use'],
   'pattern-materials': ['materials.*.name'],

@@ -10,6 +10,9 @@ import { useNaming } from './useNaming'
 import { useLogHeat } from './useLogHeat'
 import { now, useYard } from '~/storage/yard-store'
 import { verdictWords } from '~/shared/heat/results-words'
+import { withSpread } from '~/shared/learning/learning-words'
+import { elementName } from '~/shared/units/elements'
+import { localFigures } from '~/shared/units/decimal-mark'
 import { nearWords } from '~/shared/words/near-words'
 import AnalyserTake from './AnalyserTake.vue'
 import AssayImport from './AssayImport.vue'
@@ -82,6 +85,21 @@ function addReadings(read: readonly Omit<Assay, 'id'>[], from: string): void {
   edit(t('assay.import-edit', { fileName: from }), { assays })
 }
 const apart = computed(() => outliers(heat.value?.assays ?? []))
+/** Elements whose readings contradict one another, with the reading that is farthest off. */
+const contradictions = computed(() =>
+  Object.entries(summary.value?.measured ?? {}).flatMap(([symbol, one]) => {
+    if (!one.disagree) return []
+    const [far] = apart.value.filter(({ element }) => element === symbol).sort((a, b) => b.apart - a.apart)
+    const result = withSpread(one.pct, one.sd)
+    return far
+      ? t('assay.readings-contradict-one', {
+          element: elementName(symbol),
+          result,
+          reading: localFigures(String(far.pct)),
+        })
+      : t('assay.readings-contradict', { element: elementName(symbol), result })
+  }),
+)
 const uses = computed(() => (alloy.value ? usesOf(alloy.value, summary.value?.measured ?? {}) : []))
 /** Elements a reading starts with. */
 const known = computed(() => {
@@ -128,6 +146,9 @@ const pouredG = computed(() =>
         {{ t('assay.no-target', { nearest: nearWords(near) }) }}
       </p>
       <ToneSentence v-else-if="verdict" :sentence="verdict" class="text-xl" data-testid="verdict" />
+      <p v-for="one in contradictions" :key="one" class="mb-2 max-w-5xl text-amber" data-testid="disagree">
+        {{ one }}
+      </p>
       <p v-if="inferredWords" class="mb-4 max-w-5xl" data-testid="inferred-note">
         <b class="text-patina">◆ {{ t('assay.inferred-label') }}</b> {{ inferredWords.text }}
       </p>

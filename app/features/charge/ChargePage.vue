@@ -185,7 +185,7 @@ const origins = useRememberedHere('charge-origins', false)
                   </button>
                 </p>
                 <p v-if="tapSpan" class="mb-2 text-sm" data-testid="tap-span">
-                  {{ t('charge.tap-span', { from: tapSpan.from, to: tapSpan.to }) }}
+                  {{ t('charge.tap-span', { leastMass: tapSpan.from, mostMass: tapSpan.to }) }}
                   <b v-if="tapSpan.short">{{ t('charge.run-short-chance', { chance: tapSpan.short }) }}</b>
                 </p>
                 <NewMetalCost :melt="prediction" :recovery="recovery" :cost="cost" />

@@ -50,7 +50,7 @@ export function useWaysOut(answer: () => Weighing | null, tools: ComputedRef<Cha
         return () => edit(words, overruleLimits(current, remedy.changes))
       case 'lessTap':
       case 'moreTap':
-        return () => edit(words, { tapMassG: remedy.tapMassG, need: null })
+        return () => edit(words, { tapMassG: remedy.tapMassG })
       case 'relaxOthers':
         return () =>
           current.alloy &&

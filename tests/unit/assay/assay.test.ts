@@ -65,8 +65,8 @@ describe('the spread of a method', () => {
 describe('several readings', () => {
   it('two equal readings weigh the same and halve the variance', () => {
     const { Sn } = combineReadings([
-      assay({ Sn: { pct: 9.8, sd: 0.2 } }),
-      assay({ Sn: { pct: 10.2, sd: 0.2 } }),
+      assay({ Sn: { pct: 9.9, sd: 0.2 } }),
+      assay({ Sn: { pct: 10.1, sd: 0.2 } }),
     ])
     expect(Sn!.pct).toBeCloseTo(10, 12)
     expect(Sn!.sd).toBeCloseTo(0.2 / Math.SQRT2, 12)
@@ -74,6 +74,26 @@ describe('several readings', () => {
   it('the sharper reading counts more: weights 1/σ² (weighted mean by hand: (9·25 + 10·100)/125 = 9.8)', () => {
     const { Sn } = combineReadings([assay({ Sn: { pct: 9, sd: 0.2 } }), assay({ Sn: { pct: 10, sd: 0.1 } })])
     expect(Sn!.pct).toBeCloseTo(9.8, 12)
+  })
+  it('that scatter more than their errors widen the result by the Birge ratio (worked figures: 4.815 ± 0.240)', () => {
+    const four = [
+      assay({ Sn: { pct: 5.02, sd: 0.08 } }),
+      assay({ Sn: { pct: 5.1, sd: 0.08 } }),
+      assay({ Sn: { pct: 4.2, sd: 0.08 } }),
+    ]
+    const { Sn } = combineReadings([...four, assay({ Sn: { pct: 5.31, sd: 0.159 } })])
+    expect(Sn!.pct).toBeCloseTo(4.815, 3)
+    expect(Sn!.sd).toBeCloseTo(0.24, 3)
+    expect(Sn!.disagree).toBe(true)
+    // However wide the limit, contradiction is no certainty.
+    expect(judge({ Sn: { min: 3, max: 7 } }, { Sn: Sn! }).limits[0]!.call).toBe('unclear')
+    const three = combineReadings([
+      assay({ Sn: { pct: 5.02, sd: 0.08 } }),
+      assay({ Sn: { pct: 5.1, sd: 0.08 } }),
+      assay({ Sn: { pct: 5, sd: 0.08 } }),
+    ])
+    expect(three.Sn!.sd).toBeCloseTo(0.08 / Math.sqrt(3), 12)
+    expect(three.Sn!.disagree).toBeUndefined()
   })
   it('an element nobody saw lies evenly below the lowest detection limit', () => {
     const { Al } = combineReadings([assay({ Al: { below: 0.02 } }), assay({ Al: { below: 0.004 } })])

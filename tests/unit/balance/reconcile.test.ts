@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { pValue, reconcile, reconcileHeat, type HeatFigures } from '#core/balance'
+import { reconcile, reconcileHeat, type HeatFigures } from '#core/balance'
+import { pValue } from '#core/statistics'
 import { seeded } from '../../support/random-problem'
 
 const close = (found: readonly number[], wanted: readonly number[], digits: number) =>
