@@ -24,6 +24,14 @@ describe('mass balance', () => {
   it('what went up as fume is not missing', () => {
     expect(massBalance(2000, pour({ ingotsG: [1920], drossG: 40 }), fume(30)).state).toBe('closes')
   })
+  it('13 g missing of 100 g where 5 ± 2.5 g are expected is not closed: a skull that nobody weighed is waited for', () => {
+    const loss = { yieldG: 5, solidG: 0, fumeG: 0, sdG: 2.5 }
+    const weights = pour({ ingotsG: [87] })
+    expect(massBalance(100, { ...weights, skullG: null }, loss).state).toBe('open')
+    expect(massBalance(100, { ...weights, skullG: null }, loss).unweighed).toContain('skullG')
+    expect(massBalance(100, weights, loss).state).toBe('missing')
+    expect(massBalance(100, pour({ ingotsG: [93] }), loss).state).toBe('closes')
+  })
   it('what is neither found nor fume is missing', () => {
     const balance = massBalance(2000, pour({ ingotsG: [1700] }), fume(5))
     expect(balance.state).toBe('missing')
