@@ -2,6 +2,7 @@ import loadHighs from 'highs'
 import {
   alternatives,
   afterWeighing,
+  costOfLossDoubt,
   costOfRoom,
   createChargeSolver,
   draftPlan,
@@ -28,6 +29,7 @@ const engines = {
   whatIf: async (ask: WeighingAsk, lot: string, massG: number) =>
     planWeighing(await solver, afterWeighing(ask, lot, massG), NODES),
   room: async (answer: Weighing) => costOfRoom(await solver, answer, NODES),
+  lossDoubt: async (answer: Weighing) => costOfLossDoubt(await solver, answer, NODES),
   band: async (ask: WeighingAsk, now: Weighing, lot: string, stepG: number) =>
     weightBand(await solver, ask, now, lot, stepG, NODES),
   ways: async (problem: ChargeProblem) => {
