@@ -1,5 +1,5 @@
 import { normalCdf, normalQuantile } from '#core/charge'
-import { gatingMass } from './metal-needed'
+import { gatingMass, metalNeeded } from './metal-needed'
 import type { MetalNeed } from './schema'
 
 /**
@@ -10,7 +10,7 @@ import type { MetalNeed } from './schema'
  * @example runsShort({ castingsG: 1000, gatingPct: 0, allowancePct: 0, heelG: 0 }, { meanG: 1000, sdG: 20 }) // 0.5
  */
 export function runsShort(need: MetalNeed, tap: { meanG: number; sdG: number }): number | null {
-  const takesG = need.castingsG + gatingMass(need) + need.heelG
+  const takesG = metalNeeded({ ...need, allowancePct: 0 })
   if (!(need.castingsG > 0) || !(tap.sdG > 0)) return null
   return normalCdf((takesG - tap.meanG) / tap.sdG)
 }

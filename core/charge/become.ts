@@ -16,7 +16,7 @@ const INF = Number.POSITIVE_INFINITY
 export interface PileTarget extends Omit<ChargeTarget, 'tapMassG'> {
   id: string
   recovery: NonNullable<ChargeProblem['recovery']>
-  /** doubt of the recoveries; left out, there is none */
+  /** one standard deviation of each recovery, fraction; none if omitted */
   recoverySd?: ChargeProblem['recoverySd']
 }
 

@@ -58,7 +58,7 @@ export interface BoxFactor {
   rows: Int32Array
   /** Number of independent errors behind the dependent ones. */
   rank: number
-  /** Bounds of each row; rows that end at the first error come first. Written anew for each box. */
+  /** Bounds of each row, overwritten for each box. Rows are sorted by the last error they depend on. */
   lower: Float64Array
   upper: Float64Array
   /** Cholesky factors, `rank` per row. */

@@ -1,6 +1,7 @@
 import type { ChargeSolver } from './charge-solver'
 import { isNone } from './plan'
 import type { ChargeProblem } from './problem'
+import { savedBy } from './saved-by'
 import type { Weighing } from './weighing-ask'
 
 /** What the doubt of the losses adds to the cost of a plan, and whose doubt adds most. */
@@ -27,11 +28,7 @@ export function costOfLossDoubt(
   const { recoverySd = {}, confidence, objective } = problem
   if (objective !== 'cost' || confidence === undefined || isNone(plan) || plan.status === 'least-harm')
     return null
-  const priced = plan.cost + (plan.lineCost ?? 0)
-  const saved = (changed: ChargeProblem) => {
-    const other = solver.quickPlan(changed, nodes)
-    return other ? Math.max(0, priced - other.cost - (other.lineCost ?? 0)) : 0
-  }
+  const saved = (changed: ChargeProblem) => savedBy(solver, plan, changed, nodes) ?? 0
   const surely = (lots: ChargeProblem['lots']) => lots.map(({ metallicYieldSd: _, ...lot }) => lot)
   const all = saved({ ...problem, recoverySd: {}, lots: surely(problem.lots) })
   if (!(all > 0)) return { all, most: null }

@@ -1,5 +1,6 @@
 import { UNIDENTIFIED } from '#core/composition'
 import type { Limits } from '#core/alloys'
+import { seededRandom } from '#core/statistics'
 import { factorBox, oddsOfFactor, type Box } from './box-odds'
 import { normalCdf } from './normal'
 import { fastCdf, fastQuantile } from './normal-fast'
@@ -12,13 +13,12 @@ export type DoubtfulLot = Pick<
   'id' | 'composition' | 'metallicYield' | 'metallicYieldSd' | 'sd' | 'group' | 'weighErrorG'
 >
 
-/** Draws of the losses: accurate to 2 percentage points, and better for odds that are shown. */
-const DRAWS = 512
-const SHOWN_DRAWS = 2048
-/** More points than this are asked for only where the odds are shown. */
-const SHOWN_FROM = 1000
-/** Points of each inner integral: its own error averages out over the draws. */
-const INNER_POINTS = 1
+/** Draws of the losses. With 512 the odds were more than 2 percentage points off in one case of 200. */
+const DRAWS = 2048
+/** Points of the integral over the errors of lots, for each draw: its own error averages out over the draws. */
+const POINTS = 1
+/** Without losses in doubt there is one draw, and this many points. */
+const POINTS_ALONE = 2048
 /** Limits are kept to this, wt%, where nothing is in doubt. */
 const CLOSE = 1e-9
 /** Relative spread below which an element counts as exact once the losses are known. */
@@ -27,30 +27,30 @@ const NOTHING = 1e-12
 const ROUGH = 0.01
 /** Losses with draws of their own; more share them. */
 const MOST_LOSSES = 64
-/** Standard scores of each loss, draw by draw: the same for every melt. */
-const SCORES = new Map<number, Float64Array>()
+/** The order of the draws, the same on every machine. */
+const SEED = 47
+/** Standard scores of each loss, draw by draw: the same for every melt. Filled when first needed. */
+let scoresOfLosses: Float64Array | null = null
 
 /**
  * Draws of the losses as a Latin hypercube: each loss goes through all its strata once, in an order of its own.
- * @source McKay, Beckman & Conover 1979; order by a linear congruential generator with a fixed seed; from memory
+ * @source McKay, Beckman & Conover 1979; order by a fixed seed; from memory
  */
-function lossScores(draws: number): Float64Array {
-  const known = SCORES.get(draws)
-  if (known) return known
-  const scores = new Float64Array(draws * MOST_LOSSES)
-  let state = 20_261_202
-  const random = () => (state = (Math.imul(state, 1_664_525) + 1_013_904_223) >>> 0) / 2 ** 32
+function lossScores(): Float64Array {
+  if (scoresOfLosses) return scoresOfLosses
+  const scores = new Float64Array(DRAWS * MOST_LOSSES)
+  const random = seededRandom(SEED)
   for (let loss = 0; loss < MOST_LOSSES; loss++) {
-    const order = Array.from({ length: draws }, (_, at) => at)
-    for (let at = draws - 1; at > 0; at--) {
-      const other = Math.floor((at + 1) * random())
+    const order = Array.from({ length: DRAWS }, (_, at) => at)
+    for (let at = DRAWS - 1; at > 0; at--) {
+      const other = Math.floor((at + 1) * random.even())
       ;[order[at], order[other]] = [order[other]!, order[at]!]
     }
     order.forEach((stratum, draw) => {
-      scores[draw * MOST_LOSSES + loss] = fastQuantile((stratum + 0.5) / draws)
+      scores[draw * MOST_LOSSES + loss] = fastQuantile((stratum + 0.5) / DRAWS)
     })
   }
-  SCORES.set(draws, scores)
+  scoresOfLosses = scores
   return scores
 }
 
@@ -245,7 +245,7 @@ export function lossOdds(
     return grams
   }
 
-  function of(masses: ArrayLike<number>, points = 0): number {
+  function of(masses: ArrayLike<number>): number {
     // The errors of lots and weights are those at the usual losses: what the losses move is where the melt lies.
     const box = boxFor(masses, false)
     if (!box) return 0
@@ -255,8 +255,8 @@ export function lossOdds(
     const doubtful = used.filter((at) => yieldSds[at]! > 0).sort(byName)
     const rough = used.filter((at) => isRoughlyWeighed(at, masses[at]!)).sort(byName)
     const drawn = doubtful.length + lossy.length + rough.length
-    const draws = drawn === 0 ? 1 : points >= SHOWN_FROM ? SHOWN_DRAWS : DRAWS
-    const table = lossScores(draws)
+    const [draws, points] = drawn === 0 ? [1, POINTS_ALONE] : [DRAWS, POINTS]
+    const table = lossScores()
     const spread: number[] = []
     const exact: number[] = []
     for (let e = 0; e < size; e++)
@@ -303,7 +303,7 @@ export function lossOdds(
       }
       for (const e of exact) if (lower[e]! > 0 || upper[e]! < 0) inside = false
       if (!inside) continue
-      sum += factor ? oddsOfFactor(factor, lower, upper, INNER_POINTS, INNER_POINTS * draw) : 1
+      sum += factor ? oddsOfFactor(factor, lower, upper, points, points * draw) : 1
     }
     return sum / draws
   }
@@ -316,14 +316,12 @@ export function lossOdds(
     spread: (masses) => {
       const box = boxFor(masses, true)
       if (!box) return { tapSdG: 0, sd: {} }
-      const sds = elements.map((element, e) => [
-        element,
-        Math.sqrt(Math.max(0, box.covariance[e * size + e]!)),
-      ])
-      return {
-        tapSdG: Math.sqrt(box.meltVariance),
-        sd: Object.fromEntries(sds.filter(([, sd]) => (sd as number) > 0)) as Record<string, number>,
-      }
+      const sd: Record<string, number> = {}
+      elements.forEach((element, e) => {
+        const variance = box.covariance[e * size + e]!
+        if (variance > 0) sd[element] = Math.sqrt(variance)
+      })
+      return { tapSdG: Math.sqrt(box.meltVariance), sd }
     },
   }
 }

@@ -6,6 +6,7 @@ import { relaxedLotChoices, type RelaxedLotChoice } from './let-in'
 import { isNone, type ChargePlan, type PlanLine, type Remedy } from './plan'
 import type { ChargeLot, ChargeProblem } from './problem'
 import { followPlan, linesAsPlanned, withinAsked } from './rungs'
+import { savedBy } from './saved-by'
 import { applyRemedyOnScales } from './scales'
 import { surePurchases } from './sure-purchase'
 import {
@@ -192,17 +193,10 @@ export function afterWeighing(ask: WeighingAsk, lotId: string, massG: number): W
  */
 export function costOfRoom(solver: ChargeSolver, { plan, problem }: Weighing, nodes: number): number | null {
   if (problem.objective !== 'cost' || isNone(plan) || plan.status === 'least-harm') return null
-  const exact = solver.quickPlan(
-    {
-      ...problem,
-      lots: problem.lots.map((lot) => {
-        const free = { ...lot, weighErrorG: 0 }
-        delete free.stepG
-        return free
-      }),
-    },
-    nodes,
-  )
-  if (!exact) return null
-  return Math.max(0, plan.cost + (plan.lineCost ?? 0) - exact.cost - (exact.lineCost ?? 0))
+  const lots = problem.lots.map((lot) => {
+    const free = { ...lot, weighErrorG: 0 }
+    delete free.stepG
+    return free
+  })
+  return savedBy(solver, plan, { ...problem, lots }, nodes)
 }

@@ -89,6 +89,8 @@ export function weightBand(
   })
   const doubted = hasLossDoubt(ask.problem)
   const grain = Math.max(1, Math.floor((doubted ? DOUBTED_GRAIN : GRAIN) * planned))
+  /** as near as an end is searched to */
+  const fine = doubted ? grain : 1
   const { meltPerG } = meltOf(ask.problem, lotId)
   const mostG = Math.max(ask.mostTapG, ask.problem.target.tapMassG * MARGIN) / Math.max(meltPerG, 0.01)
   const most = Math.max(planned + 1, Math.ceil(mostG / stepG))
@@ -103,7 +105,7 @@ export function weightBand(
     let at =
       reached && (past - beyond) * inwards < 0 && answered(beyond)
         ? halved(beyond, past, answered, grain)
-        : lastInside(quick, outside, answered, quick, doubted ? grain : 1)
+        : lastInside(quick, outside, answered, quick, fine)
     do at = (inside - at - inwards) * inwards > 0 ? at + inwards : inside
     while (at !== inside && !answered(at))
     return at
@@ -116,9 +118,8 @@ export function weightBand(
   for (let look = 0; look < MOST_LOOKS; look++) {
     const lostAt = INSIDE.map((share) => Math.round(from + share * (to - from))).find((at) => !answered(at))
     if (lostAt === undefined) break
-    const near = doubted ? grain : 1
-    if (lostAt < planned) from = lastInside(kept.from, lostAt, answered, kept.from, near)
-    else to = lastInside(kept.to, lostAt, answered, kept.to, near)
+    if (lostAt < planned) from = lastInside(kept.from, lostAt, answered, kept.from, fine)
+    else to = lastInside(kept.to, lostAt, answered, kept.to, fine)
   }
   return {
     fromG: grams(from),

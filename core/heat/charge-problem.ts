@@ -39,7 +39,7 @@ export const BARE_BENCH: WeighingBench = { scales: [], unit: 'g', crucibleG: nul
 
 /**
  * The weighed lines as the melt prediction takes them.
- * @param heat for the doubt of their yields; left out, there is none
+ * @param heat gives the uncertainty of the yields; none if omitted
  * @example weighedCharge([]) // []
  */
 export function weighedCharge(

@@ -3,7 +3,7 @@ import { totalG } from '#core/lists'
 import { computed } from 'vue'
 import { runsShort } from '#core/casting'
 import { probabilityInSpec } from '#core/charge'
-import { heatMelt, heatRecovery, heatRecoverySd, isDoubted } from '#core/heat'
+import { heatRecovery, heatRecoverySd } from '#core/heat'
 import { costWorking, elementWorking, tapWorking } from '~/shared/words/workings-words'
 import { isolated } from '~/shared/units/isolated'
 import { timesWords } from '~/shared/units/figures'
@@ -53,10 +53,8 @@ export function useChargeSums({
   /** From where to where the tap lies nineteen times in twenty, and how likely it is too small for the castings. */
   const tapSpan = computed(() => {
     const current = heat.value
-    const meanG = prediction.value?.tapMassG ?? 0
-    if (!current || !(meanG > 0)) return null
-    const sdG = isDoubted(current) ? heatMelt(current, lines.value).tapSdG : 0
-    if (!(sdG > 0)) return null
+    const { tapMassG: meanG = 0, tapSdG: sdG = 0 } = prediction.value ?? {}
+    if (!current || !(meanG > 0 && sdG > 0)) return null
     const short = current.need ? runsShort(current.need, { meanG, sdG }) : null
     return {
       from: grams(meanG - WIDE * sdG, 1),

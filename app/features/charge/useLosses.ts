@@ -104,14 +104,15 @@ export function useLosses() {
     if (next === 'learned' && !(await look())) return
     const current = heat.value
     if (!current) return
+    const table = { recoveryOverrides: {}, yieldOverrides: {}, recoverySds: undefined, yieldSds: undefined }
     const told = {
-      usual: { recoveryOverrides: {}, yieldOverrides: {}, recoverySds: undefined, yieldSds: undefined },
+      usual: table,
       learned: {
         recoveryOverrides: learnedRecovery.value,
         yieldOverrides: learnedForms.value,
         ...learnedDoubts(current.alloy, recoveries.value, yields.value),
       },
-      none: { recoveryOverrides: {}, yieldOverrides: {}, recoverySds: undefined, yieldSds: undefined },
+      none: table,
       own: {
         recoveryOverrides: current.recoveryOverrides,
         yieldOverrides: current.yieldOverrides ?? {},

@@ -138,15 +138,16 @@ function familiesOf(
   const families = new Map<string, PileFamily>()
   for (const alloy of alloys) {
     const zinc = zincWanted(alloy)
+    const losses = lossesOf(alloy)
     const base = baseMetal(alloy)
     const band = ZINC_BANDS.find((most) => zinc <= most) ?? 40
     const key = `${base}-${band}`
     const family = families.get(key) ?? {
       base,
-      recovery: lossesOf(alloy).recovery,
+      recovery: losses.recovery,
       targets: [],
     }
-    family.targets.push(pileTarget(alloy, { ...lossesOf(alloy), recovery: family.recovery }))
+    family.targets.push(pileTarget(alloy, { ...losses, recovery: family.recovery }))
     families.set(key, family)
   }
   return [...families.values()]
