@@ -1,6 +1,6 @@
 import { usedUpLots } from '#core/heat'
 import { t } from '~/words'
-import { isNone, type LossDoubtCost } from '#core/charge'
+import { isNone, type Limiting, type LossDoubtCost } from '#core/charge'
 import { totalG } from '#core/lists'
 import { isVirgin } from '#core/stock'
 import { watchDebounced } from '@vueuse/core'
@@ -44,10 +44,20 @@ export function useChargeAnswer({
   const tools = computed(() => ({ lotName: told, grams, money, mainSource, limitOf }))
   const limitOf = (element: string, bound: 'min' | 'max') => heat.value?.alloy?.limits[element]?.[bound]
 
-  function mainSource(element: string): string | null {
+  /** The lot that brings more than half of an element. */
+  function mainLot(element: string): string | null {
     const list = prediction.value?.sources[element]
     const total = list ? totalG(list) : 0
-    return list?.[0] && list[0].massG > 0.5 * total ? told(list[0].lot) : null
+    return list?.[0] && list[0].massG > 0.5 * total ? list[0].lot : null
+  }
+  function mainSource(element: string): string | null {
+    const lot = mainLot(element)
+    return lot === null ? null : told(lot)
+  }
+  /** What metal without a price limits would save nothing that is known. */
+  const hangsOnUnpriced = (one: Limiting) => {
+    const lot = one.kind === 'stock' ? one.lot : one.kind === 'element' ? mainLot(one.element) : null
+    return lot !== null && unpriced.value.includes(lot)
   }
 
   const { waysOut } = useWaysOut(() => (frozen.value ? null : engine.answer), tools)
@@ -130,9 +140,7 @@ export function useChargeAnswer({
     limiting: computed(() =>
       limitingSentences(
         // More of what counts as free would save nothing that is known.
-        (plan.value?.limiting ?? []).filter(
-          (one) => one.kind !== 'stock' || !unpriced.value.includes(one.lot),
-        ),
+        (plan.value?.limiting ?? []).filter((one) => !hangsOnUnpriced(one)),
         heat.value && usedUpLots(heat.value) ? 'use-up' : (heat.value?.objective ?? 'cost'),
         tools.value,
       ),

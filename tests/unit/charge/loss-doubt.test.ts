@@ -62,6 +62,21 @@ describe('odds with the doubt of the losses', () => {
     }
     expect(off.length).toBeGreaterThan(8)
   })
+  it('are those of Monte Carlo where lots share their errors and no loss is in doubt', () => {
+    let compared = 0
+    for (let seed = 1; seed <= 8; seed++) {
+      const { recoverySd: _, ...problem } = doubtful(seed)
+      const lots = problem.lots.map(({ metallicYieldSd: __, weighErrorG: ___, ...lot }) => lot)
+      const shared: ChargeProblem = { ...problem, lots }
+      const { confidence: ____, confidenceOf: _____, ...plain } = shared
+      const plan = solver.quickPlan(plain, 4)
+      if (!plan) continue
+      compared++
+      const { odds } = countedOdds(shared, plan.lines, seed, 20_000)
+      expect(Math.abs(oddsOf(shared, plan.lines).odds - odds), `seed ${seed}`).toBeLessThan(0.02)
+    }
+    expect(compared).toBeGreaterThan(3)
+  })
   it('are reached by plans that ask for them', () => {
     let planned = 0
     for (let seed = 1; seed <= 9; seed++) {
